@@ -1,0 +1,59 @@
+# `make demo` sets up and starts the application; `make test` sets up and runs all tests. Both skip what is up to date.
+PYTHON ?= python3
+BIN := .venv/bin
+# Node.js: the machine's own where it is new enough, else the one that set-up puts into .venv.
+export PATH := $(CURDIR)/.venv/bin:$(PATH)
+DATA ?= .data
+PORT ?= 8137
+WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.html web/vite.config.ts web/package.json web/tsconfig.json
+
+.PHONY: demo test check bench types screenshots clean
+.DELETE_ON_ERROR:
+
+demo: .venv/.ready web/dist/index.html
+	@$(BIN)/vine-swing demo --data $(DATA) --port $(PORT)
+
+test: .venv/.ready-dev web/dist/index.html .venv/.ready-browser
+	cd web && npx vitest run
+	$(BIN)/pytest
+
+check: .venv/.ready-dev web/node_modules/.ready
+	$(BIN)/ruff check .
+	$(BIN)/mypy
+	cd web && npx vue-tsc --noEmit
+
+bench: .venv/.ready-dev
+	$(BIN)/pytest tests/bench -o addopts="" --benchmark-only --benchmark-columns=min,mean,rounds -s
+
+types: .venv/.ready-dev web/node_modules/.ready
+	$(BIN)/python tools/write_schemas.py
+	cd web && npx openapi-typescript ../docs/openapi.json -o src/api/schema.d.ts
+
+.venv/bin/python:
+	sh tools/need.sh python "$(PYTHON)"
+	$(PYTHON) -m venv .venv
+
+.venv/.ready: .venv/bin/python requirements.lock pyproject.toml
+	$(BIN)/python -m pip install --quiet --disable-pip-version-check -r requirements.lock
+	$(BIN)/python -m pip install --quiet --disable-pip-version-check --no-deps --no-build-isolation -e .
+	@touch $@
+
+.venv/.ready-dev: .venv/.ready requirements-dev.lock
+	$(BIN)/python -m pip install --quiet --disable-pip-version-check -r requirements-dev.lock
+	@touch $@
+
+.venv/.ready-browser:
+	sh tools/need.sh browser
+	@touch $@
+
+web/node_modules/.ready: web/package-lock.json .venv/bin/python
+	sh tools/need.sh node $(BIN)/python
+	cd web && npm ci --no-audit --no-fund --loglevel=error
+	@touch $@
+
+web/dist/index.html: web/node_modules/.ready $(WEB_SOURCES)
+	cd web && npx vite build --logLevel warn
+	@touch $@
+
+clean:
+	rm -rf .venv web/node_modules web/dist

@@ -1,0 +1,27 @@
+"""The motion core: pure functions from a scene to arrays. No web, no database, no clock, no random without a seed.
+
+>>> from vine_swing.motion import bake, parse
+>>> scene = parse('''{"format": "vine-swing-scene", "version": 1, "objects": [{"id": "m", "name": "Mango",
+...   "kind": "shape", "shape": {"type": "ellipse"}, "channels": {"x": {"keys": [
+...     {"frame": 0, "value": 0}, {"frame": 24, "value": 240}]}}}]}''')
+>>> float(bake(scene)["Mango", "x"][12])
+120.0
+"""
+
+from vine_swing.motion.bake import Baked, BakedObject, bake
+from vine_swing.motion.errors import ChannelError, EditError, MotionError, NoSuchThing, SceneFileError
+from vine_swing.motion.scene_file import dump, load, parse
+
+__all__ = [
+    "Baked",
+    "BakedObject",
+    "ChannelError",
+    "EditError",
+    "MotionError",
+    "NoSuchThing",
+    "SceneFileError",
+    "bake",
+    "dump",
+    "load",
+    "parse",
+]

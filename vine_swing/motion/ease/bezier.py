@@ -1,0 +1,79 @@
+"""CSS cubic-bezier: a cubic from (0, 0) to (1, 1) with two control points.
+
+Source: W3C CSS Easing Functions Level 2, "Cubic Bézier easing functions". The curve's x is inverted by Newton's method
+kept inside a bisection bracket, so it converges for every pair of control points with x in 0…1.
+"""
+
+import numpy as np
+
+from vine_swing.motion.ease.curve import Array
+
+#: Largest error allowed in u when the curve's x is inverted.
+TOLERANCE = 1e-13
+_ROUNDS = 64
+
+
+class Bezier:
+    """cubic-bezier(x1, y1, x2, y2), x1 and x2 within 0…1."""
+
+    def __init__(self, x1: float, y1: float, x2: float, y2: float) -> None:
+        self.x1, self.y1, self.x2, self.y2 = x1, y1, x2, y2
+        self._x = _coefficients(x1, x2)
+        self._y = _coefficients(y1, y2)
+
+    def at(self, u: Array) -> Array:
+        p = _cubic(self._y, solve(self._x, u))
+        # The two ends are assigned, not approximated.
+        return np.where(u <= 0, 0.0, np.where(u >= 1, 1.0, p))
+
+    def slopes(self) -> tuple[float, float]:
+        """As CSS extends the curve: the tangent at the end, or the chord to the far control point where two coincide."""
+        return (
+            _tangent([(self.x1, self.y1), (self.x2, self.y2), (1.0, 1.0)]),
+            _tangent([(1 - self.x2, 1 - self.y2), (1 - self.x1, 1 - self.y1), (1.0, 1.0)]),
+        )
+
+
+def solve(coefficients: tuple[float, float, float], x: Array) -> Array:
+    """The curve parameter s in 0…1 at which a·s³ + b·s² + c·s = x, for a cubic that rises from 0 to 1.
+
+    Args:
+        coefficients: (a, b, c).
+        x: any shape, within 0…1.
+
+    Returns:
+        s, with the shape of x, so that the cubic at s is within TOLERANCE of x.
+    """
+    a, b, c = coefficients
+    low = np.zeros_like(x)
+    high = np.ones_like(x)
+    s = x.copy()
+    for _ in range(_ROUNDS):
+        error = _cubic(coefficients, s) - x
+        if not np.any(np.abs(error) > TOLERANCE):
+            break
+        high = np.where(error > 0, s, high)
+        low = np.where(error <= 0, s, low)
+        slope = (3 * a * s + 2 * b) * s + c
+        with np.errstate(divide="ignore", invalid="ignore"):
+            step = s - error / slope
+        # A flat tangent throws Newton's step outside the bracket: halve the bracket there instead.
+        s = np.where((step > low) & (step < high), step, (low + high) / 2)
+    return s
+
+
+def _coefficients(p1: float, p2: float) -> tuple[float, float, float]:
+    return 1 + 3 * p1 - 3 * p2, 3 * p2 - 6 * p1, 3 * p1
+
+
+def _cubic(coefficients: tuple[float, float, float], s: Array) -> Array:
+    a, b, c = coefficients
+    return ((a * s + b) * s + c) * s
+
+
+def _tangent(points: list[tuple[float, float]]) -> float:
+    """The slope from the origin to the first point that is not at the origin; 0 where that is vertical."""
+    for x, y in points:
+        if x or y:
+            return y / x if x else 0.0
+    return 0.0

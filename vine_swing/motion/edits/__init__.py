@@ -1,0 +1,72 @@
+"""Every change a person can make, as a typed command on the model.
+
+An edit is data: it comes in over HTTP as `{"edit": "set-key", …}`, is checked on the way, and is applied to give a new
+scene. Undo is kept by the store, which writes down the inverse of what an edit changed.
+"""
+
+from collections.abc import Sequence
+from typing import Annotated
+
+from pydantic import Field
+
+from vine_swing.motion.edits.base import Edit
+from vine_swing.motion.edits.keys import DeleteKeys, MoveKeys, SetEase, SetEnds, SetKey, SetValue
+from vine_swing.motion.edits.objects import (
+    AddObject,
+    DeleteObject,
+    MovePivot,
+    RenameObject,
+    ReorderObject,
+    ReparentObject,
+    SetShape,
+    ShowObject,
+    free_name,
+)
+from vine_swing.motion.edits.scene import RenameScene, SetBackground, SetFps, SetLength, SetSize
+from vine_swing.motion.model import Scene
+
+__all__ = ["AnyEdit", "Edit", "apply_all", "free_name", "label_of"]
+
+AnyEdit = Annotated[
+    AddObject
+    | RenameObject
+    | ReorderObject
+    | ReparentObject
+    | ShowObject
+    | DeleteObject
+    | SetShape
+    | MovePivot
+    | SetValue
+    | SetKey
+    | MoveKeys
+    | DeleteKeys
+    | SetEase
+    | SetEnds
+    | RenameScene
+    | SetFps
+    | SetLength
+    | SetSize
+    | SetBackground,
+    Field(discriminator="edit"),
+]
+
+
+def apply_all(scene: Scene, edits: Sequence[Edit]) -> Scene:
+    """The scene after several edits in order; if one is refused, none has happened.
+
+    Raises:
+        EditError: from the first edit that does not fit.
+    """
+    for edit in edits:
+        scene = edit.apply(scene)
+    return scene
+
+
+def label_of(scene: Scene, edits: Sequence[Edit]) -> str:
+    """What undo says it takes back for several edits made at once."""
+    labels = []
+    for edit in edits:
+        labels.append(edit.label(scene))
+        scene = edit.apply(scene)
+    distinct = list(dict.fromkeys(labels))
+    return distinct[0] if len(distinct) == 1 else f"{distinct[0]} and {len(distinct) - 1} more"

@@ -1,0 +1,155 @@
+"""Edits of channels: values, keys, eases and ends."""
+
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from vine_swing.motion.channel import MAX_KEYS, Channel, Key
+from vine_swing.motion.ease import Ease
+from vine_swing.motion.edits.base import Edit, object_in, said, with_channel
+from vine_swing.motion.ends import End
+from vine_swing.motion.errors import EditError, NoSuchThing
+from vine_swing.motion.model import Scene
+from vine_swing.motion.values import MAX_FRAME, Frame, Id, Value
+
+Frames = Annotated[tuple[Frame, ...], Field(min_length=1, max_length=MAX_KEYS)]
+
+
+class _ChannelEdit(Edit):
+    object: Id
+    channel: Annotated[str, Field(max_length=64)]
+
+    def _said(self, scene: Scene) -> str:
+        return said(object_in(scene, self.object), self.channel)
+
+
+class SetValue(_ChannelEdit):
+    """Give a channel without keys its value."""
+
+    edit: Literal["set-value"]
+    value: Value
+
+    def apply(self, scene: Scene) -> Scene:
+        def change(channel: Channel) -> Channel:
+            if channel.keys:
+                raise EditError(f"{self._said(scene)} has keys, so its value comes from them; set a key instead")
+            return channel.but(base=self.value)
+
+        return with_channel(scene, self.object, self.channel, change)
+
+    def label(self, scene: Scene) -> str:
+        return f"set {self._said(scene)}"
+
+
+class SetKey(_ChannelEdit):
+    """Set a key at a frame: a new one, or a new value for the one that is there.
+
+    A new key between two others takes over the ease of the stretch it divides, unless an ease is given.
+    """
+
+    edit: Literal["set-key"]
+    frame: Frame
+    value: Value
+    ease: Ease | None = None
+
+    def apply(self, scene: Scene) -> Scene:
+        return with_channel(scene, self.object, self.channel, self._change)
+
+    def _change(self, channel: Channel) -> Channel:
+        there = channel.key_at(self.frame)
+        if there is None and len(channel.keys) >= MAX_KEYS:
+            raise EditError(f"a channel holds at most {MAX_KEYS} keys; delete some first")
+        earlier = [key for key in channel.keys if key.frame < self.frame]
+        later = [key for key in channel.keys if key.frame > self.frame]
+        divided = earlier[-1].ease if earlier and later else "linear"
+        ease = self.ease if self.ease is not None else there.ease if there else divided
+        return channel.but(keys=(*earlier, Key(frame=self.frame, value=self.value, ease=ease), *later))
+
+    def label(self, scene: Scene) -> str:
+        return f"key {self._said(scene)} at {self.frame:g}"
+
+
+class MoveKeys(_ChannelEdit):
+    """Slide keys in time. A key they land on gives way to them."""
+
+    edit: Literal["move-keys"]
+    frames: Frames
+    by: Frame
+
+    def apply(self, scene: Scene) -> Scene:
+        def change(channel: Channel) -> Channel:
+            moved = _pick(channel, self.frames, self._said(scene))
+            for key in moved:
+                if abs(key.frame + self.by) > MAX_FRAME:
+                    raise EditError(f"frame {key.frame + self.by:g} is out of reach; keys live between −{MAX_FRAME} and {MAX_FRAME}")
+            landed = [key.but(frame=key.frame + self.by) for key in moved]
+            taken = {key.frame for key in landed} | set(self.frames)
+            return channel.but(keys=tuple(sorted([*landed, *(key for key in channel.keys if key.frame not in taken)], key=lambda key: key.frame)))
+
+        return with_channel(scene, self.object, self.channel, change) if self.by else scene
+
+    def label(self, scene: Scene) -> str:
+        return f"slide {self._said(scene)} by {self.by:+g}"
+
+
+class DeleteKeys(_ChannelEdit):
+    """Delete keys. When none is left, the channel keeps the value of the first one deleted, so that nothing jumps
+    at that frame."""
+
+    edit: Literal["delete-keys"]
+    frames: Frames
+
+    def apply(self, scene: Scene) -> Scene:
+        def change(channel: Channel) -> Channel:
+            gone = _pick(channel, self.frames, self._said(scene))
+            left = tuple(key for key in channel.keys if key not in gone)
+            return channel.but(keys=left) if left else channel.but(keys=(), base=gone[0].value)
+
+        return with_channel(scene, self.object, self.channel, change)
+
+    def label(self, scene: Scene) -> str:
+        return f"delete {'key' if len(self.frames) == 1 else 'keys'} of {self._said(scene)}"
+
+
+class SetEase(_ChannelEdit):
+    """Choose how the stretches that leave the given keys are passed."""
+
+    edit: Literal["set-ease"]
+    frames: Frames
+    ease: Ease
+
+    def apply(self, scene: Scene) -> Scene:
+        def change(channel: Channel) -> Channel:
+            picked = {key.frame for key in _pick(channel, self.frames, self._said(scene))}
+            return channel.but(keys=tuple(key.but(ease=self.ease) if key.frame in picked else key for key in channel.keys))
+
+        return with_channel(scene, self.object, self.channel, change)
+
+    def label(self, scene: Scene) -> str:
+        return f"feel of {self._said(scene)}"
+
+
+class SetEnds(_ChannelEdit):
+    """Choose what happens before the first key, after the last, or both."""
+
+    edit: Literal["set-ends"]
+    before: End | None = None
+    after: End | None = None
+
+    def apply(self, scene: Scene) -> Scene:
+        def change(channel: Channel) -> Channel:
+            return channel.but(before=self.before or channel.before, after=self.after or channel.after)
+
+        return with_channel(scene, self.object, self.channel, change)
+
+    def label(self, scene: Scene) -> str:
+        return f"ends of {self._said(scene)}"
+
+
+def _pick(channel: Channel, frames: tuple[float, ...], what: str) -> list[Key]:
+    """The keys at these frames, in order of time."""
+    wanted = set(frames)
+    picked = [key for key in channel.keys if key.frame in wanted]
+    if missing := wanted - {key.frame for key in picked}:
+        raise NoSuchThing(f"{what} has no key at frame {min(missing):g}; it may have been moved")
+    return picked

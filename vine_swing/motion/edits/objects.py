@@ -1,0 +1,231 @@
+"""Edits of the cast: which objects there are, in what order and under which parent."""
+
+from typing import Annotated, Literal
+
+import numpy as np
+from pydantic import Field, ValidationError
+
+from vine_swing.motion import matrix
+from vine_swing.motion.bake import bake
+from vine_swing.motion.channel import Channel
+from vine_swing.motion.edits.base import Edit, object_in, with_object
+from vine_swing.motion.errors import EditError
+from vine_swing.motion.model import MAX_OBJECTS, Scene, SceneObject, Shape, ShapeObject, check_parents
+from vine_swing.motion.values import Frame, Id, Name, Number
+
+Index = Annotated[int, Field(strict=True, ge=0, le=MAX_OBJECTS)]
+
+
+class AddObject(Edit):
+    """Put an object into the cast, in front of all others unless an index is given."""
+
+    edit: Literal["add-object"]
+    object: SceneObject
+    index: Index | None = None
+
+    def apply(self, scene: Scene) -> Scene:
+        if len(scene.objects) >= MAX_OBJECTS:
+            raise EditError(f"a scene holds at most {MAX_OBJECTS} objects; delete some first")
+        if self.object.id in scene.by_id:
+            raise EditError(f"there already is an object with the id '{self.object.id}'; give the new one its own")
+        if self.object.parent is not None:
+            object_in(scene, self.object.parent)
+        added = self.object.but(name=free_name(scene, self.object.name))
+        at = len(scene.objects) if self.index is None else self.index
+        return scene.but(objects=(*scene.objects[:at], added, *scene.objects[at:]))
+
+    def label(self, scene: Scene) -> str:
+        return f"add {self.object.name}"
+
+
+class _ObjectEdit(Edit):
+    id: Id
+
+    def _name(self, scene: Scene) -> str:
+        return object_in(scene, self.id).name
+
+
+class RenameObject(_ObjectEdit):
+    """Give an object another name, its own within the scene."""
+
+    edit: Literal["rename-object"]
+    name: Name
+
+    def apply(self, scene: Scene) -> Scene:
+        thing = object_in(scene, self.id)
+        name = self.name.strip()
+        if name == thing.name:
+            return scene
+        if any(other.name == name for other in scene.objects):
+            raise EditError(f"there already is a '{name}'; try '{free_name(scene, name)}'")
+        return with_object(scene, thing.but(name=name))
+
+    def label(self, scene: Scene) -> str:
+        return f"rename {self._name(scene)} to {self.name}"
+
+
+class ReorderObject(_ObjectEdit):
+    """Move an object within the drawing order; index 0 is at the back."""
+
+    edit: Literal["reorder-object"]
+    index: Index
+
+    def apply(self, scene: Scene) -> Scene:
+        thing = object_in(scene, self.id)
+        others = [other for other in scene.objects if other is not thing]
+        others.insert(self.index, thing)
+        return scene.but(objects=tuple(others))
+
+    def label(self, scene: Scene) -> str:
+        return f"reorder {self._name(scene)}"
+
+
+class ShowObject(_ObjectEdit):
+    """Show or hide an object in picture and export."""
+
+    edit: Literal["show-object"]
+    shown: bool
+
+    def apply(self, scene: Scene) -> Scene:
+        return with_object(scene, object_in(scene, self.id).but(shown=self.shown))
+
+    def label(self, scene: Scene) -> str:
+        return f"{'show' if self.shown else 'hide'} {self._name(scene)}"
+
+
+class DeleteObject(_ObjectEdit):
+    """Take an object out of the cast, with everything that hangs on it."""
+
+    edit: Literal["delete-object"]
+
+    def apply(self, scene: Scene) -> Scene:
+        object_in(scene, self.id)
+        gone = {self.id}
+        while more := {thing.id for thing in scene.objects if thing.parent in gone} - gone:
+            gone |= more
+        return scene.but(objects=tuple(thing for thing in scene.objects if thing.id not in gone))
+
+    def label(self, scene: Scene) -> str:
+        return f"delete {self._name(scene)}"
+
+
+class SetShape(_ObjectEdit):
+    """Give a drawn object another shape. Channels the new shape does not have are let go."""
+
+    edit: Literal["set-shape"]
+    shape: Shape
+
+    def apply(self, scene: Scene) -> Scene:
+        thing = object_in(scene, self.id)
+        if not isinstance(thing, ShapeObject):
+            raise EditError(f"'{thing.name}' is a group and has no shape of its own; choose one of its parts")
+        changed = thing.but(shape=self.shape)
+        return with_object(scene, changed.but(channels={n: c for n, c in thing.channels.items() if n in changed.specs}))
+
+    def label(self, scene: Scene) -> str:
+        return f"shape of {self._name(scene)}"
+
+
+class ReparentObject(_ObjectEdit):
+    """Hang an object on another, or on nothing. With `keep_at`, it looks the same as before at that frame."""
+
+    edit: Literal["reparent-object"]
+    parent: Id | None
+    keep_at: Frame | None = None
+
+    def apply(self, scene: Scene) -> Scene:
+        thing = object_in(scene, self.id)
+        if self.parent is not None:
+            object_in(scene, self.parent)
+        moved = with_object(scene, thing.but(parent=self.parent))
+        try:
+            check_parents(moved.objects)
+        except ValueError as error:
+            raise EditError(str(error)) from error
+        return moved if self.keep_at is None else _kept(scene, moved, self.id, self.keep_at)
+
+    def label(self, scene: Scene) -> str:
+        name = self._name(scene)
+        return f"free {name}" if self.parent is None else f"hang {name} on {object_in(scene, self.parent).name}"
+
+
+class MovePivot(_ObjectEdit):
+    """Put the pivot elsewhere without moving the picture at a frame: x and y move along with it."""
+
+    edit: Literal["move-pivot"]
+    frame: Frame
+    x: Number
+    y: Number
+
+    def apply(self, scene: Scene) -> Scene:
+        thing = object_in(scene, self.id)
+        one = bake(scene, np.array([self.frame])).objects[self.id]
+        at = {name: float(one.channels[name][0]) for name in ("x", "y", "pivot.x", "pivot.y")}
+        place = matrix.apply(one.local, np.array([self.x]), np.array([self.y]))[0]
+        by = {"x": place[0] - at["x"], "y": place[1] - at["y"], "pivot.x": self.x - at["pivot.x"], "pivot.y": self.y - at["pivot.y"]}
+        return with_object(scene, _shifted(thing, {name: float(amount) for name, amount in by.items()}))
+
+    def label(self, scene: Scene) -> str:
+        return f"pivot of {self._name(scene)}"
+
+
+def free_name(scene: Scene, wanted: str) -> str:
+    """The wanted name, with the first number that makes it the scene's only one of that name."""
+    taken = {thing.name for thing in scene.objects}
+    name, n = wanted.strip(), 2
+    while name in taken:
+        name, n = f"{wanted.strip()[:74]} {n}", n + 1
+    return name
+
+
+def _kept(before: Scene, after: Scene, object_id: str, frame: float) -> Scene:
+    """`after`, with the object's travel, rotation, skew and size shifted so that it lies at `frame` where it lay in `before`."""
+    at = np.array([frame])
+    old, new = bake(before, at).objects[object_id], bake(after, at).objects[object_id]
+    thing = new.source
+    above = bake(after, at).objects[thing.parent].world if thing.parent is not None else np.array([[1.0, 0, 0, 1, 0, 0]])
+    wanted = matrix.multiply(matrix.inverse(above), old.world)
+    if not np.isfinite(wanted).all():
+        raise EditError(f"'{thing.name}' cannot keep its look here, because its new parent is flattened to nothing at frame {frame:g}")
+    now = {name: float(array[0]) for name, array in new.channels.items() if array.ndim == 1}
+    pull = matrix.columns(
+        *matrix.linear_part(*(np.array([v]) for v in (0.0, 0.0, 1.0, 1.0, now["stretch"], now["stretch.angle"]))), np.zeros(1), np.zeros(1)
+    )
+    a, b, c, d, _, _ = matrix.multiply(matrix.inverse(pull), wanted)[0]
+    place = matrix.apply(wanted, np.array([now["pivot.x"]]), np.array([now["pivot.y"]]))[0]
+    # R(rotation) · K(skew) · S: the first column is turned and scaled, the second is slanted against it.
+    wide = float(np.hypot(a, b))
+    if wide == 0:
+        raise EditError(f"'{thing.name}' cannot keep its look here, because it is flattened to nothing at frame {frame:g}")
+    high = float(a * d - b * c) / wide
+    slant = float(a * c + b * d) / wide / high if high else 0.0
+    turn = float(np.degrees(np.arctan2(b, a)))
+    turn += 360 * round((now["rotation"] - turn) / 360)
+    target = {"x": place[0], "y": place[1], "rotation": turn, "skew": float(np.degrees(np.arctan(slant)))}
+    shifted = _shifted(thing, {name: float(value) - now[name] for name, value in target.items()})
+    factors = {"scale.x": wide / now["scale.x"] if now["scale.x"] else 1.0, "scale.y": high / now["scale.y"] if now["scale.y"] else 1.0}
+    return with_object(after, _scaled(shifted, factors))
+
+
+def _shifted(thing: SceneObject, by: dict[str, float]) -> SceneObject:
+    """The object with the base and every key of some number channels moved by an amount."""
+    return _remade(thing, {name: (1.0, amount) for name, amount in by.items() if amount})
+
+
+def _scaled(thing: SceneObject, by: dict[str, float]) -> SceneObject:
+    return _remade(thing, {name: (factor, 0.0) for name, factor in by.items() if factor != 1})
+
+
+def _remade(thing: SceneObject, changes: dict[str, tuple[float, float]]) -> SceneObject:
+    channels = dict(thing.channels)
+    for name, (factor, amount) in changes.items():
+        channel = channels.get(name, Channel())
+        base = channel.base if channel.base is not None else thing.specs[name].default
+        keys = tuple(key.but(value=float(key.value) * factor + amount) for key in channel.keys)
+        channels[name] = channel.but(base=float(base) * factor + amount, keys=keys)
+    try:
+        for channel in channels.values():
+            Channel.model_validate(channel.model_dump())
+    except ValidationError as error:
+        raise EditError(f"that would put '{thing.name}' out of reach; numbers stay within a thousand million") from error
+    return thing.but(channels=channels)

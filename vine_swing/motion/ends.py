@@ -1,0 +1,124 @@
+"""Ends: what a channel does before its first key and after its last.
+
+With D = last − first frame, u = t − first and k = floor(u / D) whole turns:
+
+    hold        the end value
+    coast       goes on at the end slope
+    loop        f(first + u mod D)
+    climb       loop + k·(last − first value)
+    ping-pong   loop, odd turns mirrored
+
+`times` counts turns of D outside the keys; once they have passed, the value holds. A lone key always holds.
+"""
+
+from dataclasses import dataclass
+from typing import Annotated, Literal
+
+import numpy as np
+from numpy.typing import NDArray
+from pydantic import Field
+
+from vine_swing.motion.values import Frozen
+
+Array = NDArray[np.float64]
+EndMode = Literal["hold", "coast", "loop", "climb", "ping-pong"]
+
+
+class End(Frozen):
+    """What happens past one end of the keys. `times` is the number of turns; none means for ever."""
+
+    mode: EndMode = "hold"
+    times: Annotated[int, Field(strict=True, ge=0, le=1_000_000)] | None = None
+
+
+HOLD = End()
+
+
+@dataclass(frozen=True)
+class EndAbout:
+    """What to call an end mode and what to say about it."""
+
+    mode: EndMode
+    label: str
+    about: str
+
+
+ENDS: dict[str, EndAbout] = {
+    about.mode: about
+    for about in (
+        EndAbout("hold", "Hold", "Stays on the end value."),
+        EndAbout("coast", "Coast", "Goes on at the speed it had at the end."),
+        EndAbout("loop", "Loop", "Starts over from the first key, again and again."),
+        EndAbout("climb", "Climb", "Starts over from where it got to, so that it keeps gaining."),
+        EndAbout("ping-pong", "Ping-pong", "To and fro: there, back, there, back."),
+    )
+}
+
+
+@dataclass(frozen=True)
+class Folded:
+    """Where times outside the keys are read, all of one shape.
+
+    `local` lies within first…last; `turns` is how often last − first value is added (climb); `beyond` is how many frames
+    past the end the value coasts, negative before the first key.
+    """
+
+    local: Array
+    turns: Array
+    beyond: Array
+
+
+def fold(t: Array, first: float, last: float, before: End, after: End) -> Folded:
+    """Bring any times within the keys' own stretch.
+
+    Args:
+        t: frames, any shape.
+        first, last: frames of the first and last key.
+        before, after: what the channel does past each end.
+
+    Returns:
+        Arrays of the shape of `t`. The keyed stretch owns both its ends, so `t == last` is not a turn.
+    """
+    local = np.clip(t, first, last)
+    turns = np.zeros_like(local)
+    beyond = np.zeros_like(local)
+    span = last - first
+    if span <= 0:
+        return Folded(local, turns, beyond)
+    for end, outside, limit in ((before, t < first, -1), (after, t > last, 1)):
+        if end.mode == "hold" or end.times == 0 or not outside.any():
+            continue
+        u = t[outside] - first
+        if end.mode == "coast":
+            reach = u if limit < 0 else u - span
+            most = np.inf if end.times is None else end.times * span
+            beyond[outside] = np.clip(reach, -most, most)
+            continue
+        k = np.floor(u / span)
+        r = np.clip(u - k * span, 0, span)
+        if end.times is not None:
+            # Past its turns the value rests where the last turn ended, not where the next would begin.
+            done = u >= (1 + end.times) * span if limit > 0 else u <= -end.times * span
+            k = np.where(done, limit * end.times, k)
+            r = np.where(done, span if limit > 0 else 0.0, r)
+        if end.mode == "ping-pong":
+            r = np.where(k % 2 == 0, r, span - r)
+        local[outside] = first + r
+        if end.mode == "climb":
+            turns[outside] = k
+    return Folded(local, turns, beyond)
+
+
+def turn_marks(first: float, last: float, before: End, after: End, length: int, *, most: int = 500) -> list[float]:
+    """The frames within 0…length−1 at which a repeating end begins a new turn, at most `most` of them, in order."""
+    span = last - first
+    marks: list[float] = []
+    if span <= 0:
+        return marks
+    if after.mode in ("loop", "climb", "ping-pong"):
+        count = most if after.times is None else min(most, after.times + 1)
+        marks += [last + k * span for k in range(count) if 0 <= last + k * span <= length - 1]
+    if before.mode in ("loop", "climb", "ping-pong"):
+        count = most if before.times is None else min(most, before.times + 1)
+        marks += [first - k * span for k in range(count) if 0 <= first - k * span <= length - 1]
+    return sorted(marks)[:most]

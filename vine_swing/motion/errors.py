@@ -1,0 +1,34 @@
+"""What the core says when it cannot do what was asked.
+
+MotionError            anything the core refuses; catch this at the edge
+├── SceneFileError     a scene file breaks the format (its text names the place)
+├── EditError          a well-formed edit that does not fit this scene
+│   └── NoSuchThing    the edit names an object, channel or key that is not there
+└── ChannelError       a channel or setting has a value of the wrong kind
+
+Every message is one sentence or two: what, where, and what would work.
+"""
+
+
+class MotionError(ValueError):
+    """Base of everything the core refuses."""
+
+
+class SceneFileError(MotionError):
+    """The scene file is not a scene; the message lists each fault with its place."""
+
+    def __init__(self, faults: list[str]) -> None:
+        self.faults = faults
+        super().__init__("; ".join(faults))
+
+
+class EditError(MotionError):
+    """The edit is well formed but does not fit the scene as it is."""
+
+
+class NoSuchThing(EditError):
+    """The edit names something the scene does not have."""
+
+
+class ChannelError(MotionError):
+    """A value does not suit the channel it was meant for."""

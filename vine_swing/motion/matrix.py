@@ -1,0 +1,80 @@
+"""Plane affine matrices over time, as six columns a b c d e f in SVG's order:
+
+    | a c e |   | x |
+    | b d f | · | y |
+    | 0 0 1 |   | 1 |
+
+x right, y down, angles in degrees clockwise (design section 3). Every function takes and gives arrays of shape (n, 6), or
+(1, 6) for what never changes.
+"""
+
+import numpy as np
+from numpy.typing import NDArray
+
+Array = NDArray[np.float64]
+
+
+def columns(a: Array, b: Array, c: Array, d: Array, e: Array, f: Array) -> Array:
+    """Stack six columns of any broadcastable lengths."""
+    return np.stack(np.broadcast_arrays(a, b, c, d, e, f), axis=-1).astype(float)
+
+
+def multiply(left: Array, right: Array) -> Array:
+    """left · right: what `right` does happens first."""
+    a1, b1, c1, d1, e1, f1 = left.T
+    a2, b2, c2, d2, e2, f2 = right.T
+    return columns(
+        a1 * a2 + c1 * b2,
+        b1 * a2 + d1 * b2,
+        a1 * c2 + c1 * d2,
+        b1 * c2 + d1 * d2,
+        a1 * e2 + c1 * f2 + e1,
+        b1 * e2 + d1 * f2 + f1,
+    )
+
+
+def apply(matrix: Array, x: Array, y: Array) -> Array:
+    """The points (x, y), each of shape (n,) or (1,), moved by the matrix; shape (n, 2)."""
+    a, b, c, d, e, f = matrix.T
+    return np.stack(np.broadcast_arrays(a * x + c * y + e, b * x + d * y + f), axis=-1)
+
+
+def linear_part(rotation: Array, skew: Array, sx: Array, sy: Array, stretch: Array, angle: Array) -> tuple[Array, Array, Array, Array]:
+    """R(angle) · S(stretch, 1/stretch) · R(−angle) · R(rotation) · K(skew) · S(sx, sy), as its columns a, b, c, d."""
+    alpha = np.radians(angle)
+    cos, sin = np.cos(alpha), np.sin(alpha)
+    wide, thin = stretch, 1 / stretch
+    # The symmetric matrix that pulls along alpha and thins across it; its determinant is 1.
+    pa, pb, pd = wide * cos**2 + thin * sin**2, (wide - thin) * cos * sin, wide * sin**2 + thin * cos**2
+    turn = np.radians(rotation)
+    rc, rs = np.cos(turn), np.sin(turn)
+    slant = np.tan(np.radians(skew))
+    # R(rotation) · K(skew), where K slants the upright lines: (x, y) → (x + slant·y, y).
+    qa, qb, qc, qd = rc, rs, slant * rc - rs, slant * rs + rc
+    return (pa * qa + pb * qb) * sx, (pb * qa + pd * qb) * sx, (pa * qc + pb * qd) * sy, (pb * qc + pd * qd) * sy
+
+
+def object_matrix(channels: dict[str, Array]) -> Array:
+    """The matrix of one object in its parent's space: T(x, y) · linear part · T(−pivot), design section 4.
+
+    Args:
+        channels: arrays of shape (n,) or (1,) under the names of the channels every object has.
+    """
+    g = channels
+    a, b, c, d = linear_part(g["rotation"], g["skew"], g["scale.x"], g["scale.y"], g["stretch"], g["stretch.angle"])
+    px, py = g["pivot.x"], g["pivot.y"]
+    return columns(a, b, c, d, g["x"] - a * px - c * py, g["y"] - b * px - d * py)
+
+
+def inverse(matrix: Array) -> Array:
+    """The inverse of each matrix; a flattened one (determinant 0) has none and gives NaN."""
+    a, b, c, d, e, f = matrix.T
+    det = a * d - b * c
+    with np.errstate(divide="ignore", invalid="ignore"):
+        return columns(d / det, -b / det, -c / det, a / det, (c * f - d * e) / det, (b * e - a * f) / det)
+
+
+def rotation_of(matrix: Array) -> Array:
+    """The direction of the x axis after the matrix, in degrees, unwrapped over time; shape (n,)."""
+    angle: Array = np.degrees(np.unwrap(np.arctan2(matrix[:, 1], matrix[:, 0])))
+    return angle

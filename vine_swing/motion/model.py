@@ -1,0 +1,152 @@
+"""The scene model, which is also the scene file format (design section 9).
+
+Every part is frozen: an edit makes a new scene that shares all unchanged parts with the old one, so "what changed" is
+answered by identity.
+"""
+
+from functools import cached_property
+from typing import Annotated, Any, Literal, Self
+
+from pydantic import Field, field_validator, model_validator
+
+from vine_swing.motion.channel import Channel
+from vine_swing.motion.specs import GROUP_CHANNELS, SHAPE_CHANNELS, ChannelSpec
+from vine_swing.motion.values import MAX_LENGTH, Colour, Frozen, Id, Name
+
+MAX_OBJECTS = 5_000
+
+
+class PlainShape(Frozen):
+    """A shape drawn from its channels alone, about its own middle."""
+
+    type: Literal["ellipse", "rectangle", "polygon", "star", "line"]
+
+
+class OutlineShape(Frozen):
+    """Any outline, as SVG path data (SVG 2, section 9.3)."""
+
+    type: Literal["outline"]
+    d: Annotated[str, Field(min_length=1, max_length=200_000)]
+
+
+Shape = Annotated[PlainShape | OutlineShape, Field(discriminator="type")]
+
+
+class _Object(Frozen):
+    id: Id
+    name: Name
+    parent: Id | None = None
+    shown: bool = True
+    channels: dict[str, Channel] = Field(default_factory=dict)
+
+    @cached_property
+    def specs(self) -> dict[str, ChannelSpec]:
+        """What each of this object's channels is, by name."""
+        raise NotImplementedError
+
+    @model_validator(mode="after")
+    def _channels_fit(self) -> Self:
+        for name, channel in self.channels.items():
+            spec = self.specs.get(name)
+            if spec is None:
+                raise ValueError(f"'{self.name}' has no channel '{name}'; it has {', '.join(self.specs)}")
+            check_values(channel, spec, f"'{self.name}', {name}")
+        return self
+
+
+class ShapeObject(_Object):
+    """Something drawn: a shape with fill and stroke."""
+
+    kind: Literal["shape"]
+    shape: Shape
+
+    @cached_property
+    def specs(self) -> dict[str, ChannelSpec]:
+        return SHAPE_CHANNELS[self.shape.type]
+
+
+class GroupObject(_Object):
+    """Nothing to see itself: its children move, turn, grow and fade with it."""
+
+    kind: Literal["group"]
+
+    @cached_property
+    def specs(self) -> dict[str, ChannelSpec]:
+        return GROUP_CHANNELS
+
+
+SceneObject = Annotated[ShapeObject | GroupObject, Field(discriminator="kind")]
+
+
+class Scene(Frozen):
+    """One timeline with a picture size, fps and length; objects in drawing order, the first at the back."""
+
+    format: Literal["vine-swing-scene"] = "vine-swing-scene"
+    version: Literal[1] = 1
+    name: Name = "Untitled scene"
+    fps: Annotated[float, Field(strict=True, ge=1, le=240)] = 24.0
+    length: Annotated[int, Field(strict=True, ge=1, le=MAX_LENGTH)] = 120
+    size: tuple[Annotated[int, Field(strict=True, ge=1, le=8192)], Annotated[int, Field(strict=True, ge=1, le=8192)]] = (1280, 720)
+    background: Colour = "#F7F2E7"
+    objects: Annotated[tuple[SceneObject, ...], Field(max_length=MAX_OBJECTS)] = ()
+
+    @field_validator("size", mode="before")
+    @classmethod
+    def _size_from_json(cls, size: Any) -> Any:
+        return tuple(size) if isinstance(size, list) else size
+
+    @model_validator(mode="after")
+    def _objects_fit(self) -> Self:
+        names: dict[str, str] = {}
+        for thing in self.objects:
+            if thing.id in names:
+                raise ValueError(f"two objects have the id '{thing.id}'; every id must be its own")
+            if thing.name in names.values():
+                raise ValueError(f"two objects are called '{thing.name}'; give each its own name")
+            names[thing.id] = thing.name
+        for thing in self.objects:
+            if thing.parent is not None and thing.parent not in names:
+                raise ValueError(f"'{thing.name}' has the parent '{thing.parent}', which is no object of this scene")
+        check_parents(self.objects)
+        return self
+
+    @cached_property
+    def by_id(self) -> dict[str, SceneObject]:
+        """The objects by id, in drawing order."""
+        return {thing.id: thing for thing in self.objects}
+
+
+def check_values(channel: Channel, spec: ChannelSpec, where: str) -> None:
+    """Refuse a number where a colour belongs, and the reverse.
+
+    Raises:
+        ValueError: naming `where`, the value and what would fit.
+    """
+    wanted, kind = ("a colour such as '#F2932B'", str) if spec.is_colour else ("a number", int | float)
+    values = [(f"key at frame {key.frame:g}", key.value) for key in channel.keys]
+    if channel.base is not None:
+        values.append(("base", channel.base))
+    for what, value in values:
+        if not isinstance(value, kind):
+            raise ValueError(f"{where}: the {what} is {value!r}; it must be {wanted}")
+
+
+def check_parents(objects: tuple[SceneObject, ...]) -> None:
+    """Refuse parents that form a ring.
+
+    Raises:
+        ValueError: naming every object of the ring.
+    """
+    parents = {thing.id: thing.parent for thing in objects}
+    names = {thing.id: thing.name for thing in objects}
+    safe: set[str] = set()
+    for start in parents:
+        chain: list[str] = []
+        at: str | None = start
+        while at is not None and at not in safe:
+            if at in chain:
+                ring = [*chain[chain.index(at) :], at]
+                raise ValueError(f"parents form a ring: {' → '.join(names[i] for i in ring)}; let one of them go")
+            chain.append(at)
+            at = parents[at]
+        safe.update(chain)

@@ -1,0 +1,108 @@
+"""What each channel is: its default, unit, family and limits.
+
+The families give the colour of a channel on screen: travel, turn, size and look. `row` names the line of the values
+panel and the lane of the time sheet that channels share (x and y travel together).
+"""
+
+from dataclasses import dataclass
+from typing import Literal
+
+Family = Literal["travel", "turn", "size", "look"]
+Unit = Literal["px", "°", "%", "", "colour"]
+
+
+@dataclass(frozen=True)
+class ChannelSpec:
+    """One channel an object can have.
+
+    `default` and the limits are in the model's own units (1 = 100 %); `shown` is the factor between the model's number
+    and the one people read; `step` is what one press of an arrow key changes, in the model's units.
+    """
+
+    name: str
+    label: str
+    row: str
+    family: Family
+    unit: Unit
+    default: float | str
+    low: float | None = None
+    high: float | None = None
+    step: float = 1.0
+    about: str = ""
+
+    @property
+    def is_colour(self) -> bool:
+        return self.unit == "colour"
+
+    @property
+    def shown(self) -> float:
+        return 100.0 if self.unit == "%" else 1.0
+
+
+COMMON = (
+    ChannelSpec("x", "x", "Travel", "travel", "px", 0.0, about="Where the pivot is, from the left edge (or from its parent)."),
+    ChannelSpec("y", "y", "Travel", "travel", "px", 0.0, about="Where the pivot is, from the top edge (or from its parent)."),
+    ChannelSpec("rotation", "turn", "Rotation", "turn", "°", 0.0, about="Clockwise about the pivot; 360° more is one whole turn more."),
+    ChannelSpec("scale.x", "wide", "Size", "size", "%", 1.0, step=0.01, about="Width against the drawn size; negative flips it."),
+    ChannelSpec("scale.y", "high", "Size", "size", "%", 1.0, step=0.01, about="Height against the drawn size; negative flips it."),
+    ChannelSpec("stretch", "stretch", "Stretch", "size", "", 1.0, 0.01, 100.0, 0.01, "Longer one way and thinner the other; the area is kept."),
+    ChannelSpec("stretch.angle", "along", "Stretch", "size", "°", 0.0, about="The direction the stretch pulls in; 0° is to the right."),
+    ChannelSpec("skew", "slant", "Skew", "turn", "°", 0.0, -89.0, 89.0, about="Slants the upright lines."),
+    ChannelSpec("pivot.x", "x", "Pivot", "turn", "px", 0.0, about="The point it turns and grows about, from its own middle."),
+    ChannelSpec("pivot.y", "y", "Pivot", "turn", "px", 0.0, about="The point it turns and grows about, from its own middle."),
+    ChannelSpec("opacity", "see-through", "Opacity", "look", "%", 1.0, 0.0, 1.0, 0.01, "0 % cannot be seen; parts fade with their parent."),
+    ChannelSpec("depth", "depth", "Depth", "look", "", 1.0, 0.01, 1000.0, 0.1, "How far away it is: 1 is the picture plane."),
+)
+PAINT = (
+    ChannelSpec("fill", "fill", "Fill", "look", "colour", "#F2932B", about="The colour inside."),
+    ChannelSpec("stroke", "stroke", "Stroke", "look", "colour", "#1F2A25", about="The colour of the outline."),
+    ChannelSpec("stroke.width", "width", "Stroke", "look", "px", 0.0, 0.0, 10_000.0, 0.5, "How thick the outline is; 0 draws none."),
+)
+
+
+def _side(name: str, label: str, default: float) -> ChannelSpec:
+    return ChannelSpec(name, label, "Shape", "size", "px", default, 0.0, 100_000.0, about=f"The drawn {label}, before any scaling.")
+
+
+_WIDTH, _HEIGHT = _side("width", "width", 120.0), _side("height", "height", 120.0)
+_POINTS = ChannelSpec("points", "points", "Corners", "size", "", 5.0, 3.0, 200.0, about="How many corners it has.")
+
+#: The channels each type of shape adds to COMMON and PAINT.
+SHAPES: dict[str, tuple[ChannelSpec, ...]] = {
+    "ellipse": (_WIDTH, _HEIGHT),
+    "rectangle": (
+        _WIDTH,
+        _HEIGHT,
+        ChannelSpec(
+            "roundness", "roundness", "Corners", "size", "%", 0.0, 0.0, 1.0, 0.01, "0 % is a sharp corner; 100 % rounds the short side fully."
+        ),
+    ),
+    "polygon": (_WIDTH, _HEIGHT, _POINTS),
+    "star": (
+        _WIDTH,
+        _HEIGHT,
+        _POINTS,
+        ChannelSpec("inner", "inner", "Corners", "size", "%", 0.5, 0.0, 1.0, 0.01, "How far out the inner corners lie."),
+    ),
+    "line": (
+        ChannelSpec("end.x", "end x", "Shape", "size", "px", 120.0, about="Where the line ends, from where it begins."),
+        ChannelSpec("end.y", "end y", "Shape", "size", "px", 0.0, about="Where the line ends, from where it begins."),
+    ),
+    "outline": (),
+}
+
+_PAINT_DEFAULTS: dict[str, dict[str, float | str]] = {
+    # A line has no inside: it shows by its stroke alone.
+    "line": {"fill": "#00000000", "stroke.width": 6.0},
+}
+
+
+def _paint(shape: str) -> tuple[ChannelSpec, ...]:
+    changed = _PAINT_DEFAULTS.get(shape, {})
+    return tuple(ChannelSpec(s.name, s.label, s.row, s.family, s.unit, changed.get(s.name, s.default), s.low, s.high, s.step, s.about) for s in PAINT)
+
+
+GROUP_CHANNELS: dict[str, ChannelSpec] = {spec.name: spec for spec in COMMON}
+SHAPE_CHANNELS: dict[str, dict[str, ChannelSpec]] = {
+    shape: {spec.name: spec for spec in (*COMMON, *own, *_paint(shape))} for shape, own in SHAPES.items()
+}

@@ -1,0 +1,1 @@
+"""From baked motion to pictures: outlines, drawables, and painting a frame with Skia."""

@@ -1,0 +1,59 @@
+"""An outline: straight lines and cubic Bézier curves, the one form every shape is painted from.
+
+Page and export paint the same verbs and points, so they cannot disagree about a shape.
+"""
+
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+Array = NDArray[np.float64]
+
+MOVE, LINE, CUBIC, CLOSE = range(4)
+#: How many points each verb takes.
+POINTS_TAKEN = (1, 1, 3, 0)
+#: The handle length that makes a cubic follow a quarter of a circle within 0.03 % of its radius.
+QUARTER = 4 / 3 * (np.sqrt(2) - 1)
+
+
+@dataclass(frozen=True, eq=False)
+class Outline:
+    """`verbs`: one byte each (MOVE, LINE, CUBIC, CLOSE). `points`: float64 (m, 2), in the order the verbs take them."""
+
+    verbs: bytes
+    points: Array
+
+    def bounds(self) -> tuple[float, float, float, float]:
+        """left, top, right, bottom of all points (control points included); zeros for an empty outline."""
+        if not len(self.points):
+            return 0.0, 0.0, 0.0, 0.0
+        low, high = self.points.min(axis=0), self.points.max(axis=0)
+        return float(low[0]), float(low[1]), float(high[0]), float(high[1])
+
+
+class OutlineBuilder:
+    """Collects verbs and points."""
+
+    def __init__(self) -> None:
+        self._verbs = bytearray()
+        self._points: list[tuple[float, float]] = []
+
+    def move(self, x: float, y: float) -> None:
+        self._add(MOVE, (x, y))
+
+    def line(self, x: float, y: float) -> None:
+        self._add(LINE, (x, y))
+
+    def cubic(self, *points: tuple[float, float]) -> None:
+        self._add(CUBIC, *points)
+
+    def close(self) -> None:
+        self._add(CLOSE)
+
+    def done(self) -> Outline:
+        return Outline(bytes(self._verbs), np.array(self._points, dtype=float).reshape(-1, 2))
+
+    def _add(self, verb: int, *points: tuple[float, float]) -> None:
+        self._verbs.append(verb)
+        self._points.extend(points)

@@ -1,0 +1,91 @@
+"""The baked motion of one scene, and which of its arrays are newer than a given revision."""
+
+from dataclasses import dataclass, field
+from typing import Any
+
+from vine_swing.motion.bake import Baked, bake
+from vine_swing.motion.ends import turn_marks
+from vine_swing.motion.model import Scene
+from vine_swing.picture.drawable import Drawable, OutlineTrack, drawables, hidden
+from vine_swing.service import wire
+
+#: What a painter needs and where it is found; sent when it is another array than before.
+Parts = dict[tuple[str, ...], Any]
+
+
+@dataclass
+class Motion:
+    """Baked arrays with the revision each was last changed at.
+
+    Arrays are told apart by identity: what an edit did not touch is the same array after it.
+    """
+
+    baked: Baked
+    drawn: dict[str, Drawable]
+    revision: int
+    parts: dict[str, Parts] = field(default_factory=dict)
+    stamps: dict[str, dict[tuple[str, ...], int]] = field(default_factory=dict)
+
+    @classmethod
+    def of(cls, scene: Scene, revision: int) -> "Motion":
+        """Bake a scene from nothing."""
+        baked = bake(scene)
+        drawn = drawables(baked)
+        parts = _parts(baked, drawn, {})
+        return cls(baked, drawn, revision, parts, {i: dict.fromkeys(p, revision) for i, p in parts.items()})
+
+    def moved_on(self, scene: Scene, revision: int) -> "Motion":
+        """The motion after a change; shares what did not change, and leaves this one as it was."""
+        baked = bake(scene, previous=self.baked)
+        drawn = drawables(baked, self.drawn)
+        parts = _parts(baked, drawn, self.parts, self.baked)
+        stamps = {}
+        for object_id, now in parts.items():
+            was, stamped = self.parts.get(object_id, {}), self.stamps.get(object_id, {})
+            stamps[object_id] = stamped if now is was else {name: stamped[name] if was.get(name) is part else revision for name, part in now.items()}
+        return Motion(baked, drawn, revision, parts, stamps)
+
+    def message(self, since: int | None = None) -> bytes:
+        """What has changed after the revision `since` (or everything), packed for the page."""
+        scene = self.baked.scene
+        objects: dict[str, Any] = {}
+        for object_id, parts in self.parts.items():
+            stamps = self.stamps[object_id]
+            fresh = {name: part for name, part in parts.items() if since is None or stamps[name] > since}
+            if fresh:
+                objects[object_id] = _packed(fresh)
+        head = {"revision": self.revision, "fps": scene.fps, "length": scene.length, "size": list(scene.size)}
+        head |= {"background": scene.background, "whole": since is None, "order": [thing.id for thing in scene.objects], "hidden": hidden(scene)}
+        return wire.pack(head | {"objects": objects})
+
+
+def _parts(baked: Baked, drawn: dict[str, Drawable], old: dict[str, Parts], before: Baked | None = None) -> dict[str, Parts]:
+    result: dict[str, Parts] = {}
+    for object_id, one in baked.objects.items():
+        if before is not None and before.objects.get(object_id) is one and before.scene.length == baked.scene.length:
+            result[object_id] = old[object_id]
+            continue
+        parts: Parts = {("world",): one.world, ("local",): one.local, ("opacity",): one.opacity, ("place",): one.place}
+        parts |= {("channels", name): values for name, values in one.channels.items()}
+        if object_id in drawn:
+            parts[("outline",)] = drawn[object_id].outline
+        for name, channel in one.source.channels.items():
+            if len(channel.keys) > 1:
+                marks = turn_marks(channel.keys[0].frame, channel.keys[-1].frame, channel.before, channel.after, baked.scene.length)
+                was = old.get(object_id, {}).get(("turns", name))
+                parts[("turns", name)] = was if was == marks else marks
+        result[object_id] = parts
+    return result
+
+
+def _packed(parts: Parts) -> dict[str, Any]:
+    packed: dict[str, Any] = {}
+    for path, part in parts.items():
+        at = packed
+        for step in path[:-1]:
+            at = at.setdefault(step, {})
+        if isinstance(part, OutlineTrack):
+            at[path[-1]] = wire.outline_track(part)
+        else:
+            at[path[-1]] = part if isinstance(part, list) else wire.array(part)
+    return packed

@@ -1,0 +1,1 @@
+"""Routes: each parses, calls one thing, and shapes the answer."""

@@ -1,0 +1,204 @@
+"""Scenes, edits, undo and redo, and scene files."""
+
+import json
+from collections.abc import Callable
+from typing import Annotated
+
+from fastapi import APIRouter, Body, Path, Request
+from fastapi.responses import Response
+from pydantic import BaseModel, ConfigDict, Field
+from starlette.concurrency import run_in_threadpool
+
+from vine_swing.motion.edits import AnyEdit
+from vine_swing.motion.model import Scene, SceneObject
+from vine_swing.motion.scene_file import parse, to_data
+from vine_swing.motion.values import Name
+from vine_swing.picture.svg_path import check_outlines
+from vine_swing.service.deps import SessionsDep
+from vine_swing.service.sessions import Session
+
+router = APIRouter(tags=["scenes"])
+SceneId = Annotated[str, Path(max_length=64)]
+Revision = Annotated[int, Field(strict=True, ge=0)]
+
+
+class Summary(BaseModel):
+    """A line of the Shelf."""
+
+    id: str
+    name: str
+    fps: float
+    length: int
+    width: int
+    height: int
+    objects: int
+    revision: int
+    changed: str
+
+
+class Shelf(BaseModel):
+    """All scenes, and those deleted that can be brought back; the last changed first."""
+
+    scenes: list[Summary]
+    deleted: list[Summary]
+
+
+class HistoryState(BaseModel):
+    """What undo and redo would do next; null where there is nothing."""
+
+    undo: str | None
+    redo: str | None
+
+
+class SceneState(BaseModel):
+    """A scene as it is at a revision."""
+
+    id: str
+    revision: int
+    history: HistoryState
+    scene: Scene
+
+
+class Changed(BaseModel):
+    """What an edit changed: the whole head of the scene, the order of its objects, and the objects that differ."""
+
+    revision: int
+    history: HistoryState
+    head: Scene
+    order: list[str]
+    objects: list[SceneObject]
+
+
+class EditBatch(BaseModel):
+    """Edits to make as one step of undo, against the revision they were thought for."""
+
+    model_config = ConfigDict(extra="forbid")
+    revision: Revision
+    edits: Annotated[list[AnyEdit], Field(min_length=1, max_length=5000)]
+
+
+class AtRevision(BaseModel):
+    """The revision a request was thought for."""
+
+    model_config = ConfigDict(extra="forbid")
+    revision: Revision
+
+
+class NewName(BaseModel):
+    """The name of a copy; its own name with a number if left out."""
+
+    model_config = ConfigDict(extra="forbid")
+    name: Name | None = None
+
+
+@router.get("/scenes")
+def list_scenes(sessions: SessionsDep) -> Shelf:
+    """All scenes, the last changed first."""
+    store = sessions.store
+    return Shelf(
+        scenes=[Summary.model_validate(vars(line)) for line in store.summaries()],
+        deleted=[Summary.model_validate(vars(line)) for line in store.summaries(deleted=True)],
+    )
+
+
+@router.post("/scenes", status_code=201)
+def create_scene(scene: Annotated[Scene, Body()], sessions: SessionsDep) -> SceneState:
+    """Keep a new scene, given in the scene file format; `{}` is an empty one."""
+    check_outlines(scene)
+    return _opened(sessions, sessions.store.create(scene))
+
+
+@router.post(
+    "/scene-files",
+    status_code=201,
+    openapi_extra={"requestBody": {"content": {"application/json": {"schema": {"type": "object"}}}, "required": True}},
+)
+async def open_scene_file(request: Request, sessions: SessionsDep) -> SceneState:
+    """Keep a new scene from the bytes of a scene file; faults are told with their place."""
+    text = await request.body()
+
+    def keep() -> SceneState:
+        scene = parse(text)
+        check_outlines(scene)
+        return _opened(sessions, sessions.store.create(scene))
+
+    return await run_in_threadpool(keep)
+
+
+@router.get("/scenes/{scene_id}")
+def read_scene(scene_id: SceneId, sessions: SessionsDep) -> SceneState:
+    """A scene with its revision and history."""
+    return _opened(sessions, scene_id)
+
+
+@router.get("/scenes/{scene_id}/file", response_class=Response)
+def download_scene_file(scene_id: SceneId, sessions: SessionsDep) -> Response:
+    """The scene as a scene file."""
+    with sessions.use(scene_id) as session:
+        scene = session.stored.scene
+    text = json.dumps(to_data(scene), ensure_ascii=False, indent=1)
+    return Response(text, media_type="application/json", headers={"content-disposition": 'attachment; filename="scene.vine.json"'})
+
+
+@router.post("/scenes/{scene_id}/copies", status_code=201)
+def duplicate_scene(scene_id: SceneId, body: NewName, sessions: SessionsDep) -> SceneState:
+    """Keep a copy of a scene under another name; its history starts anew."""
+    with sessions.use(scene_id) as session:
+        scene = session.stored.scene
+    taken = {line.name for line in sessions.store.summaries()}
+    name, n = body.name or scene.name, 2
+    while body.name is None and name in taken:
+        name, n = f"{scene.name[:74]} {n}", n + 1
+    return _opened(sessions, sessions.store.create(scene.but(name=name)))
+
+
+@router.delete("/scenes/{scene_id}", status_code=204)
+def delete_scene(scene_id: SceneId, sessions: SessionsDep) -> None:
+    """Take a scene off the Shelf; it can be restored."""
+    sessions.store.delete(scene_id)
+    sessions.forget(scene_id)
+
+
+@router.post("/scenes/{scene_id}/restore")
+def restore_scene(scene_id: SceneId, sessions: SessionsDep) -> SceneState:
+    """Put a deleted scene back on the Shelf."""
+    sessions.store.restore(scene_id)
+    return _opened(sessions, scene_id)
+
+
+@router.post("/scenes/{scene_id}/edits")
+def edit_scene(scene_id: SceneId, batch: EditBatch, sessions: SessionsDep) -> Changed:
+    """Make edits, all or none, as one step of undo. 409 if the scene has moved on since `revision`."""
+    return _changed(sessions, scene_id, lambda: sessions.edit(scene_id, batch.edits, revision=batch.revision))
+
+
+@router.post("/scenes/{scene_id}/undo")
+def undo(scene_id: SceneId, at: AtRevision, sessions: SessionsDep) -> Changed:
+    """Take back the last step. With nothing to undo, nothing changes."""
+    return _changed(sessions, scene_id, lambda: sessions.undo(scene_id, revision=at.revision))
+
+
+@router.post("/scenes/{scene_id}/redo")
+def redo(scene_id: SceneId, at: AtRevision, sessions: SessionsDep) -> Changed:
+    """Do the last undone step again. With nothing to redo, nothing changes."""
+    return _changed(sessions, scene_id, lambda: sessions.redo(scene_id, revision=at.revision))
+
+
+def _opened(sessions: SessionsDep, scene_id: str) -> SceneState:
+    with sessions.use(scene_id) as session:
+        stored = session.stored
+    return SceneState(id=scene_id, revision=stored.revision, history=HistoryState(**vars(stored.history)), scene=stored.scene)
+
+
+def _changed(sessions: SessionsDep, scene_id: str, work: Callable[[], Session]) -> Changed:
+    with sessions.use(scene_id) as session:
+        before = session.stored.scene
+        after = work().stored
+    was = before.by_id
+    return Changed(
+        revision=after.revision,
+        history=HistoryState(**vars(after.history)),
+        head=after.scene.but(objects=()),
+        order=[thing.id for thing in after.scene.objects],
+        objects=[thing for thing in after.scene.objects if was.get(thing.id) is not thing],
+    )

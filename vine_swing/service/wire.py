@@ -1,0 +1,37 @@
+"""Baked motion on the wire: msgpack with little-endian float32 arrays.
+
+An array is `{"w": width of a row, "d": bytes}`; one row per frame, or a single row for what never changes.
+"""
+
+from typing import Any
+
+import msgpack
+import numpy as np
+from numpy.typing import NDArray
+
+from vine_swing.picture.drawable import OutlineTrack
+from vine_swing.picture.outline import Outline
+
+MEDIA_TYPE = "application/vnd.msgpack"
+
+
+def pack(data: Any) -> bytes:
+    """The bytes of a message."""
+    packed: bytes = msgpack.packb(data)
+    return packed
+
+
+def array(values: NDArray[np.float64]) -> dict[str, Any]:
+    """An array of shape (n,) or (n, w). Values beyond float32 are cut to its range."""
+    limit = np.finfo(np.float32).max
+    flat = np.clip(np.nan_to_num(values), -limit, limit).astype("<f4")
+    return {"w": 1 if values.ndim == 1 else values.shape[1], "d": flat.tobytes()}
+
+
+def outline_track(track: OutlineTrack) -> dict[str, Any]:
+    """The outlines and which of them each frame shows (as uint16)."""
+    return {"which": track.which.astype("<u2").tobytes(), "outlines": [_outline(outline) for outline in track.outlines]}
+
+
+def _outline(outline: Outline) -> dict[str, Any]:
+    return {"verbs": outline.verbs, "points": outline.points.astype("<f4").tobytes(), "bounds": list(outline.bounds())}

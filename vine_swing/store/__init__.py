@@ -1,0 +1,6 @@
+"""The store: scenes in one SQLite file. Nothing outside this package knows SQL."""
+
+from vine_swing.store.database import StoreError
+from vine_swing.store.scenes import History, OldRevision, SceneNotFound, SceneStore, SceneSummary, Stored
+
+__all__ = ["History", "OldRevision", "SceneNotFound", "SceneStore", "SceneSummary", "StoreError", "Stored"]

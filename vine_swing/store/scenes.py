@@ -1,0 +1,188 @@
+"""Keeping scenes: reading, editing with undo and redo, and the list of all scenes."""
+
+import secrets
+import sqlite3
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager
+from dataclasses import dataclass
+from datetime import UTC, datetime
+from pathlib import Path
+from typing import Literal
+
+from vine_swing.motion.model import Scene
+from vine_swing.store import rows
+from vine_swing.store.database import Database
+
+
+class SceneNotFound(LookupError):
+    """There is no such scene, or it has been deleted."""
+
+
+class OldRevision(Exception):
+    """The change was made against an older revision than the scene now has."""
+
+    def __init__(self, asked: int, current: int) -> None:
+        self.asked, self.current = asked, current
+        super().__init__(f"the scene has moved on to revision {current} since revision {asked}; look at it again, then repeat the change")
+
+
+@dataclass(frozen=True)
+class History:
+    """What undo and redo would do next; None where there is nothing."""
+
+    undo: str | None
+    redo: str | None
+
+
+@dataclass(frozen=True)
+class Stored:
+    """A scene as kept, with its revision and what can be undone."""
+
+    scene: Scene
+    revision: int
+    history: History
+
+
+@dataclass(frozen=True)
+class SceneSummary:
+    """A line of the Shelf."""
+
+    id: str
+    name: str
+    fps: float
+    length: int
+    width: int
+    height: int
+    objects: int
+    revision: int
+    changed: str
+
+
+class SceneStore:
+    """All scenes of one data file. Safe to use from several threads."""
+
+    def __init__(self, path: Path, *, clock: Callable[[], datetime] = lambda: datetime.now(UTC)) -> None:
+        self._database = Database(path)
+        self._clock = clock
+
+    def close(self) -> None:
+        """Finish with the data file."""
+        self._database.close()
+
+    def summaries(self, *, deleted: bool = False) -> list[SceneSummary]:
+        """All scenes (or all deleted ones), the last changed first."""
+        with self._database.reading() as db:
+            found = db.execute(
+                "SELECT id, name, fps, length, width, height, (SELECT count(*) FROM object WHERE object.scene = scene.id) AS objects,"
+                f" revision, changed FROM scene WHERE deleted IS {'NOT ' if deleted else ''}NULL ORDER BY changed DESC, id"
+            )
+            return [SceneSummary(**dict(row)) for row in found]
+
+    def create(self, scene: Scene) -> str:
+        """Keep a new scene; returns its id."""
+        scene_id = secrets.token_urlsafe(9)
+        with self._database.transaction() as db:
+            rows.insert(db, scene_id, scene, self._now())
+        return scene_id
+
+    def load(self, scene_id: str) -> Stored:
+        """A scene as it is kept now.
+
+        Raises:
+            SceneNotFound: if there is none of this id.
+        """
+        with self._database.reading() as db:
+            return self._load(db, scene_id)
+
+    def save(self, scene_id: str, before: Scene, after: Scene, *, label: str, revision: int) -> Stored:
+        """Keep an edit as one step of undo.
+
+        Args:
+            before: the scene at `revision`; only where `after` differs from it is anything written.
+            label: what undo will say it takes back.
+
+        Raises:
+            OldRevision: if the scene is at another revision by now; nothing is written.
+        """
+        with self._database.transaction() as db:
+            self._expect(db, scene_id, revision)
+            db.execute("DELETE FROM step WHERE scene = ? AND kind = 'redo'", (scene_id,))
+            with self._recording(db, scene_id, "undo", label):
+                rows.write_difference(db, scene_id, before, after)
+            new = self._touch(db, scene_id)
+            return Stored(after, new, self._history(db, scene_id))
+
+    def undo(self, scene_id: str, *, revision: int) -> Stored | None:
+        """Take back the last step; None if there is none."""
+        return self._step_back(scene_id, "undo", "redo", revision)
+
+    def redo(self, scene_id: str, *, revision: int) -> Stored | None:
+        """Do the last undone step again; None if there is none."""
+        return self._step_back(scene_id, "redo", "undo", revision)
+
+    def delete(self, scene_id: str) -> None:
+        """Take a scene off the Shelf. It stays in the file, with its history, until it is restored."""
+        self._mark(scene_id, self._now(), "deleted IS NULL")
+
+    def restore(self, scene_id: str) -> None:
+        """Put a deleted scene back on the Shelf."""
+        self._mark(scene_id, None, "deleted IS NOT NULL")
+
+    def _mark(self, scene_id: str, deleted: str | None, only: str) -> None:
+        with self._database.transaction() as db:
+            if not db.execute(f"UPDATE scene SET deleted = ? WHERE id = ? AND {only}", (deleted, scene_id)).rowcount:
+                raise SceneNotFound(_missing(scene_id))
+
+    def _step_back(self, scene_id: str, kind: Literal["undo", "redo"], other: Literal["undo", "redo"], revision: int) -> Stored | None:
+        with self._database.transaction() as db:
+            self._expect(db, scene_id, revision)
+            step = db.execute("SELECT id, label FROM step WHERE scene = ? AND kind = ? ORDER BY id DESC LIMIT 1", (scene_id, kind)).fetchone()
+            if step is None:
+                return None
+            statements = db.execute("SELECT statement FROM inverse WHERE step = ? ORDER BY id DESC", (step["id"],)).fetchall()
+            with self._recording(db, scene_id, other, step["label"]):
+                for (statement,) in statements:
+                    db.execute(statement)
+            db.execute("DELETE FROM step WHERE id = ?", (step["id"],))
+            self._touch(db, scene_id)
+            return self._load(db, scene_id)
+
+    @contextmanager
+    def _recording(self, db: sqlite3.Connection, scene_id: str, kind: str, label: str) -> Iterator[None]:
+        step = db.execute("INSERT INTO step (scene, kind, label) VALUES (?, ?, ?)", (scene_id, kind, label)).lastrowid
+        db.execute("UPDATE recording SET step = ?", (step,))
+        yield
+        db.execute("UPDATE recording SET step = NULL")
+
+    def _expect(self, db: sqlite3.Connection, scene_id: str, revision: int) -> None:
+        row = db.execute("SELECT revision FROM scene WHERE id = ? AND deleted IS NULL", (scene_id,)).fetchone()
+        if row is None:
+            raise SceneNotFound(_missing(scene_id))
+        if row["revision"] != revision:
+            raise OldRevision(revision, row["revision"])
+
+    def _touch(self, db: sqlite3.Connection, scene_id: str) -> int:
+        db.execute("UPDATE scene SET revision = revision + 1, changed = ? WHERE id = ?", (self._now(), scene_id))
+        revision: int = db.execute("SELECT revision FROM scene WHERE id = ?", (scene_id,)).fetchone()[0]
+        return revision
+
+    def _load(self, db: sqlite3.Connection, scene_id: str) -> Stored:
+        row = db.execute("SELECT revision FROM scene WHERE id = ? AND deleted IS NULL", (scene_id,)).fetchone()
+        scene = rows.read(db, scene_id) if row is not None else None
+        if scene is None:
+            raise SceneNotFound(_missing(scene_id))
+        return Stored(scene, row["revision"], self._history(db, scene_id))
+
+    def _history(self, db: sqlite3.Connection, scene_id: str) -> History:
+        def label(kind: str) -> str | None:
+            row = db.execute("SELECT label FROM step WHERE scene = ? AND kind = ? ORDER BY id DESC LIMIT 1", (scene_id, kind)).fetchone()
+            return row["label"] if row else None
+
+        return History(label("undo"), label("redo"))
+
+    def _now(self) -> str:
+        return self._clock().isoformat(timespec="milliseconds")
+
+
+def _missing(scene_id: str) -> str:
+    return f"there is no scene '{scene_id}'; it may have been deleted"

@@ -1,0 +1,53 @@
+/** Calls to the service. Every failure becomes a ServiceError whose message can be shown as it is. */
+import type { Changed, Edit, ExportState, Problem, Scene, SceneState, Shelf, Vocabulary } from "./types";
+
+/** What the service refused, or that it could not be reached (status 0). */
+export class ServiceError extends Error {
+  readonly status: number;
+  readonly problem: Problem | null;
+
+  constructor(status: number, message: string, problem: Problem | null = null) {
+    super(message);
+    this.status = status;
+    this.problem = problem;
+  }
+}
+
+async function call(method: string, path: string, body?: unknown): Promise<Response> {
+  let response: Response;
+  try {
+    response = await fetch(`/api${path}`, {
+      method,
+      headers: body === undefined ? {} : { "content-type": "application/json" },
+      body: body === undefined ? undefined : typeof body === "string" ? body : JSON.stringify(body),
+    });
+  } catch {
+    throw new ServiceError(0, "Vine Swing's server does not answer. Is it still running? Nothing that was saved is lost.");
+  }
+  if (response.ok) return response;
+  const problem = await response.json().catch(() => null);
+  throw new ServiceError(response.status, problem?.detail ?? `The server answered ${response.status}.`, problem);
+}
+
+const json = async <T>(response: Promise<Response>): Promise<T> => (await (await response).json()) as T;
+const bytes = async (response: Promise<Response>): Promise<Uint8Array> => new Uint8Array(await (await response).arrayBuffer());
+
+export const api = {
+  shelf: () => json<Shelf>(call("GET", "/scenes")),
+  vocabulary: () => json<Vocabulary>(call("GET", "/vocabulary")),
+  createScene: (scene: Partial<Scene>) => json<SceneState>(call("POST", "/scenes", scene)),
+  openFile: (text: string) => json<SceneState>(call("POST", "/scene-files", text)),
+  duplicate: (id: string) => json<SceneState>(call("POST", `/scenes/${id}/copies`, {})),
+  deleteScene: (id: string) => call("DELETE", `/scenes/${id}`),
+  restoreScene: (id: string) => call("POST", `/scenes/${id}/restore`),
+  scene: (id: string) => json<SceneState>(call("GET", `/scenes/${id}`)),
+  edit: (id: string, revision: number, edits: Edit[]) => json<Changed>(call("POST", `/scenes/${id}/edits`, { revision, edits })),
+  undo: (id: string, revision: number) => json<Changed>(call("POST", `/scenes/${id}/undo`, { revision })),
+  redo: (id: string, revision: number) => json<Changed>(call("POST", `/scenes/${id}/redo`, { revision })),
+  motion: (id: string, since?: number) => bytes(call("GET", `/scenes/${id}/motion${since === undefined ? "" : `?since=${since}`}`)),
+  look: (id: string, revision: number, edits: Edit[]) => bytes(call("POST", `/scenes/${id}/look`, { revision, edits })),
+  startExport: (id: string, format: string, scale: number) =>
+    json<ExportState>(call("POST", `/scenes/${id}/exports`, { format, scale })),
+  exportState: (job: string) => json<ExportState>(call("GET", `/exports/${job}`)),
+  cancelExport: (job: string) => json<ExportState>(call("DELETE", `/exports/${job}`)),
+};

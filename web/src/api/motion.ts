@@ -1,0 +1,141 @@
+/**
+ * Baked motion as it comes from the service: float32 arrays with one row per frame, or a single row where nothing
+ * changes. The page reads these arrays and never works out motion itself.
+ */
+import { decode } from "@msgpack/msgpack";
+
+/** An array of `rows` rows, `width` numbers each. */
+export interface Rows {
+  readonly width: number;
+  readonly rows: number;
+  readonly data: Float32Array;
+}
+
+export interface Outline {
+  readonly path: Path2D;
+  /** left, top, right, bottom in the object's own space. */
+  readonly bounds: readonly [number, number, number, number];
+}
+
+export interface BakedObject {
+  /** a b c d e f per frame, from the object's own space to the picture. */
+  readonly world: Rows;
+  /** The same to its parent's space. */
+  readonly local: Rows;
+  readonly opacity: Rows;
+  /** Where the pivot is in the picture. */
+  readonly place: Rows;
+  readonly channels: Readonly<Record<string, Rows>>;
+  readonly outline?: { readonly which: Uint16Array; readonly outlines: readonly Outline[] };
+  /** Frames at which a repeating end begins a new turn, by channel. */
+  readonly turns: Readonly<Record<string, readonly number[]>>;
+}
+
+export interface Motion {
+  readonly revision: number;
+  readonly fps: number;
+  readonly length: number;
+  readonly size: readonly [number, number];
+  readonly background: string;
+  /** Ids in drawing order, the first at the back. */
+  readonly order: readonly string[];
+  /** Ids of what is not shown, itself or by its parent. */
+  readonly hidden: ReadonlySet<string>;
+  readonly objects: ReadonlyMap<string, BakedObject>;
+}
+
+interface WireArray {
+  w: number;
+  d: Uint8Array;
+}
+interface WireObject {
+  world?: WireArray;
+  local?: WireArray;
+  opacity?: WireArray;
+  place?: WireArray;
+  channels?: Record<string, WireArray>;
+  outline?: { which: Uint8Array; outlines: { verbs: Uint8Array; points: Uint8Array; bounds: [number, number, number, number] }[] };
+  turns?: Record<string, number[]>;
+}
+interface WireMotion extends Omit<Motion, "hidden" | "objects"> {
+  whole: boolean;
+  hidden: string[];
+  objects: Record<string, WireObject>;
+}
+
+/** The row of an array at a frame, as an offset into its data. */
+export const rowAt = (array: Rows, frame: number): number =>
+  array.rows > 1 ? Math.min(Math.max(Math.round(frame), 0), array.rows - 1) * array.width : 0;
+
+/** The first number of the row at a frame. */
+export const numberAt = (array: Rows, frame: number): number => array.data[rowAt(array, frame)] ?? 0;
+
+/** The whole row at a frame. */
+export const valuesAt = (array: Rows, frame: number): Float32Array => {
+  const start = rowAt(array, frame);
+  return array.data.subarray(start, start + array.width);
+};
+
+/** Read a message of the service; what it leaves out is taken from the motion before. */
+export function readMotion(message: Uint8Array, before?: Motion): Motion {
+  const wire = decode(message) as WireMotion;
+  const old = wire.whole ? undefined : before;
+  const objects = new Map<string, BakedObject>();
+  for (const id of wire.order) {
+    const was = old?.objects.get(id);
+    const fresh = wire.objects[id];
+    if (fresh) objects.set(id, merged(was, fresh));
+    else if (was) objects.set(id, was);
+  }
+  const { revision, fps, length, size, background, order } = wire;
+  return { revision, fps, length, size, background, order, hidden: new Set(wire.hidden), objects };
+}
+
+const NOTHING: Rows = { width: 1, rows: 1, data: new Float32Array(6) };
+
+function merged(was: BakedObject | undefined, fresh: WireObject): BakedObject {
+  return {
+    world: rows(fresh.world) ?? was?.world ?? NOTHING,
+    local: rows(fresh.local) ?? was?.local ?? NOTHING,
+    opacity: rows(fresh.opacity) ?? was?.opacity ?? NOTHING,
+    place: rows(fresh.place) ?? was?.place ?? NOTHING,
+    channels: { ...was?.channels, ...mapped(fresh.channels, (array) => rows(array) ?? NOTHING) },
+    outline: fresh.outline ? readOutlines(fresh.outline) : was?.outline,
+    turns: { ...was?.turns, ...fresh.turns },
+  };
+}
+
+const mapped = <A, B>(record: Record<string, A> | undefined, change: (value: A) => B): Record<string, B> =>
+  Object.fromEntries(Object.entries(record ?? {}).map(([name, value]) => [name, change(value)]));
+
+function rows(array: WireArray | undefined): Rows | undefined {
+  if (!array) return undefined;
+  const data = new Float32Array(aligned(array.d));
+  return { width: array.w, rows: data.length / array.w, data };
+}
+
+/** A copy of some bytes that begins where typed arrays may begin. */
+const aligned = (data: Uint8Array): ArrayBuffer => data.slice().buffer as ArrayBuffer;
+
+function readOutlines(wire: NonNullable<WireObject["outline"]>): BakedObject["outline"] {
+  return {
+    which: new Uint16Array(aligned(wire.which)),
+    outlines: wire.outlines.map(({ verbs, points, bounds }) => ({
+      path: buildPath(verbs, new Float32Array(aligned(points))),
+      bounds,
+    })),
+  };
+}
+
+function buildPath(verbs: Uint8Array, points: Float32Array): Path2D {
+  const path = new Path2D();
+  let at = 0;
+  const next = (): number => points[at++] ?? 0;
+  for (const verb of verbs) {
+    if (verb === 0) path.moveTo(next(), next());
+    else if (verb === 1) path.lineTo(next(), next());
+    else if (verb === 2) path.bezierCurveTo(next(), next(), next(), next(), next(), next());
+    else path.closePath();
+  }
+  return path;
+}

@@ -1,0 +1,23 @@
+/** The service's own words, from its OpenAPI document. `make types` writes schema.d.ts anew. */
+import type { components } from "./schema";
+
+type Schemas = components["schemas"];
+
+export type Scene = Schemas["Scene"];
+export type SceneState = Schemas["SceneState"];
+export type Changed = Schemas["Changed"];
+export type HistoryState = Schemas["HistoryState"];
+export type Summary = Schemas["Summary"];
+export type Shelf = Schemas["Shelf"];
+export type SceneObject = Schemas["ShapeObject"] | Schemas["GroupObject"];
+export type Channel = Schemas["Channel"];
+export type Key = Schemas["Key"];
+export type End = Schemas["End"];
+export type EndMode = End["mode"];
+export type Ease = Key["ease"];
+export type Edit = Schemas["EditBatch"]["edits"][number];
+export type Vocabulary = Schemas["Vocabulary"];
+export type ChannelWords = Schemas["ChannelWords"];
+export type FeelWords = Schemas["FeelWords"];
+export type ExportState = Schemas["ExportState"];
+export type Problem = Schemas["Problem"];

@@ -1,0 +1,63 @@
+/** Where the playhead is and whether it runs. */
+import { useRafFn } from "@vueuse/core";
+import { defineStore } from "pinia";
+import { computed, ref } from "vue";
+import { useScene } from "@/stores/scene";
+
+export const usePlayback = defineStore("playback", () => {
+  const scene = useScene();
+  const frame = ref(0);
+  const loop = ref(true);
+  const range = ref<{ from: number; to: number } | null>(null);
+
+  const fps = computed(() => scene.head?.fps ?? 24);
+  const last = computed(() => Math.max(0, (scene.head?.length ?? 1) - 1));
+  const from = computed(() => Math.min(range.value?.from ?? 0, last.value));
+  const to = computed(() => Math.min(range.value?.to ?? last.value, last.value));
+
+  let begun = { time: 0, frame: 0 };
+  const raf = useRafFn(({ timestamp }) => advance(timestamp), { immediate: false });
+  const playing = computed(() => raf.isActive.value);
+
+  function advance(now: number): void {
+    // The first callback sets the clock: time spent before it does not skip frames.
+    if (begun.time === 0) begun.time = now;
+    const passed = Math.floor(((now - begun.time) / 1000) * fps.value + 1e-6);
+    const span = to.value - from.value + 1;
+    const at = begun.frame - from.value + passed;
+    if (!loop.value && at >= span) {
+      frame.value = to.value;
+      pause();
+      return;
+    }
+    frame.value = from.value + (((at % span) + span) % span);
+  }
+
+  function play(): void {
+    const inside = frame.value >= from.value && frame.value <= to.value && (loop.value || frame.value < to.value);
+    begun = { time: 0, frame: inside ? frame.value : from.value };
+    raf.resume();
+  }
+
+  const pause = (): void => raf.pause();
+
+  /** Go to a frame, as whole as frames are; playback goes on from there. */
+  function goTo(target: number): void {
+    frame.value = Math.min(Math.max(Math.round(target), 0), last.value);
+    begun = { time: 0, frame: frame.value };
+  }
+
+  function setRange(first: number, final: number): void {
+    const [low, high] = [Math.min(first, final), Math.max(first, final)].map((f) => Math.min(Math.max(Math.round(f), 0), last.value));
+    range.value = low === 0 && high === last.value ? null : { from: low ?? 0, to: high ?? last.value };
+  }
+
+  /** Begin anew for another scene. */
+  function reset(): void {
+    pause();
+    frame.value = 0;
+    range.value = null;
+  }
+
+  return { frame, loop, range, from, to, last, fps, playing, play, pause, toggle: () => (playing.value ? pause() : play()), goTo, setRange, reset };
+});

@@ -1,0 +1,164 @@
+/** The scene at work: what the server keeps, its baked motion, and the edits on their way. */
+import { defineStore } from "pinia";
+import { computed, ref, shallowRef } from "vue";
+import { api, ServiceError } from "@/api/client";
+import { type Motion, readMotion } from "@/api/motion";
+import type { Changed, Edit, HistoryState, Scene, SceneObject } from "@/api/types";
+import { useSaid } from "@/stores/said";
+
+/** Edits shown but not made: the picture as it would be, until they are kept or let go. */
+export interface Look {
+  readonly edits: Edit[];
+  /** What is being looked at, for the line that offers to keep it; none while dragging. */
+  readonly said: string | null;
+}
+
+export const useScene = defineStore("scene", () => {
+  const said = useSaid();
+  const id = ref<string | null>(null);
+  const revision = ref(0);
+  const history = ref<HistoryState>({ undo: null, redo: null });
+  const head = shallowRef<Scene | null>(null);
+  const objects = shallowRef<readonly SceneObject[]>([]);
+  const kept = shallowRef<Motion | null>(null);
+  const looked = shallowRef<Motion | null>(null);
+  const look = shallowRef<Look | null>(null);
+  const waiting = ref(0);
+  const unreachable = ref(false);
+
+  const motion = computed(() => looked.value ?? kept.value);
+  const byId = computed(() => new Map(objects.value.map((thing) => [thing.id, thing])));
+  const state = computed(() => (unreachable.value ? "not saved" : waiting.value > 0 ? "saving" : "saved"));
+
+  let queue: Promise<unknown> = Promise.resolve();
+
+  /** Do one thing after the other, so that each edit is made against the revision the one before left. */
+  function inTurn<T>(work: () => Promise<T>): Promise<T | undefined> {
+    waiting.value += 1;
+    const next = queue.then(work).then(
+      (value) => {
+        unreachable.value = false;
+        return value;
+      },
+      async (error: unknown) => {
+        await failed(error);
+        return undefined;
+      },
+    );
+    queue = next.finally(() => (waiting.value -= 1));
+    return next;
+  }
+
+  async function failed(error: unknown): Promise<void> {
+    if (!(error instanceof ServiceError)) throw error;
+    if (error.status === 409 && id.value) {
+      await read(id.value);
+      said.warn("This scene was changed elsewhere, so your last change was not made. You now see the newest version; repeat the change if you still want it.");
+      return;
+    }
+    if (error.status === 0) unreachable.value = true;
+    said.error(error.message);
+  }
+
+  async function read(sceneId: string): Promise<void> {
+    const [found, message] = await Promise.all([api.scene(sceneId), api.motion(sceneId)]);
+    id.value = sceneId;
+    revision.value = found.revision;
+    history.value = found.history;
+    head.value = found.scene;
+    objects.value = found.scene.objects;
+    kept.value = readMotion(message);
+    letGo();
+  }
+
+  async function take(changed: Changed): Promise<void> {
+    if (!id.value || changed.revision === revision.value) return;
+    const message = await api.motion(id.value, revision.value);
+    const fresh = new Map(changed.objects.map((thing) => [thing.id, thing]));
+    const before = byId.value;
+    head.value = changed.head;
+    objects.value = changed.order.flatMap((object) => fresh.get(object) ?? before.get(object) ?? []);
+    revision.value = changed.revision;
+    history.value = changed.history;
+    kept.value = readMotion(message, kept.value ?? undefined);
+    letGo();
+  }
+
+  let lookNumber = 0;
+  let lookRunning = false;
+
+  /** Show the picture as it would be after some edits. While one look is on its way, only the newest of the others waits. */
+  async function lookAt(edits: Edit[], words: string | null = null): Promise<void> {
+    look.value = { edits, said: words };
+    lookNumber += 1;
+    if (lookRunning) return;
+    lookRunning = true;
+    try {
+      let shown = 0;
+      while (look.value && shown !== lookNumber && id.value) {
+        shown = lookNumber;
+        const against = kept.value;
+        const message = await api.look(id.value, revision.value, look.value.edits);
+        if (look.value && against === kept.value && against) looked.value = readMotion(message, against);
+      }
+    } catch (error) {
+      letGo();
+      await failed(error);
+    } finally {
+      lookRunning = false;
+    }
+  }
+
+  /** Go back to the picture as it is kept. */
+  function letGo(): void {
+    look.value = null;
+    looked.value = null;
+    lookNumber += 1;
+  }
+
+  /** Make edits as one step of undo. Resolves when they are kept and the picture shows them. */
+  function edit(edits: Edit[]): Promise<boolean | undefined> {
+    return inTurn(async () => {
+      if (!id.value || edits.length === 0) return false;
+      try {
+        await take(await api.edit(id.value, revision.value, edits));
+      } catch (error) {
+        letGo();
+        throw error;
+      }
+      return true;
+    });
+  }
+
+  /** Keep what is being looked at. */
+  async function keepLook(): Promise<void> {
+    if (look.value) await edit(look.value.edits);
+  }
+
+  const undo = () => inTurn(async () => id.value && take(await api.undo(id.value, revision.value)));
+  const redo = () => inTurn(async () => id.value && take(await api.redo(id.value, revision.value)));
+
+  /** Open a scene; false if there is none of this id. */
+  async function open(sceneId: string): Promise<boolean> {
+    close();
+    try {
+      await read(sceneId);
+      return true;
+    } catch (error) {
+      if (error instanceof ServiceError && error.status === 404) return false;
+      await failed(error);
+      return false;
+    }
+  }
+
+  /** Let the scene go from the page. */
+  function close(): void {
+    id.value = null;
+    head.value = null;
+    objects.value = [];
+    kept.value = null;
+    letGo();
+  }
+
+  return { id, revision, history, head, objects, byId, motion, look, state, open, close, edit, undo, redo, lookAt, letGo, keepLook };
+});
