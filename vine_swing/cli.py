@@ -34,6 +34,12 @@ def _parser() -> argparse.ArgumentParser:
         serve.add_argument("--data", type=Path, default=DEFAULT_DATA, help="folder of the data file (default: %(default)s)")
         serve.add_argument("--port", type=int, default=DEFAULT_PORT, help="port on 127.0.0.1 (default: %(default)s)")
         serve.set_defaults(run=run)
+    bake = commands.add_parser("bake", help="write the values of every moving channel as CSV")
+    bake.add_argument("scene", type=Path)
+    bake.add_argument("--csv", type=Path, required=True, help="the file to write; - for standard output")
+    bake.add_argument("--every", type=float, default=1.0, help="frames between rows, such as 0.5 (default: %(default)s)")
+    bake.add_argument("--world", action="store_true", help="add where each object is in the picture: world.x, world.y, world.rotation")
+    bake.set_defaults(run=_bake)
     export = commands.add_parser("export", help="paint a scene file to a video or GIF")
     export.add_argument("scene", type=Path)
     export.add_argument("out", type=Path, help="the ending chooses the format: .mp4 or .gif")
@@ -73,6 +79,18 @@ def _demo(options: argparse.Namespace) -> int:
             store.create(load(path))
     store.close()
     return _serve(options)
+
+
+def _bake(options: argparse.Namespace) -> int:
+    from vine_swing.formats.table import write_csv
+
+    scene = load(options.scene)
+    if str(options.csv) == "-":
+        write_csv(scene, sys.stdout, every=options.every, world=options.world)
+    else:
+        with options.csv.open("w", encoding="utf-8", newline="") as file:
+            write_csv(scene, file, every=options.every, world=options.world)
+    return 0
 
 
 def _export(options: argparse.Namespace) -> int:

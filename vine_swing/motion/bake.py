@@ -13,7 +13,9 @@ from numpy.typing import NDArray
 from vine_swing.motion import colour, matrix
 from vine_swing.motion.channel import Channel, evaluate, evaluate_colours
 from vine_swing.motion.errors import MotionError
-from vine_swing.motion.model import Scene, SceneObject
+from vine_swing.motion.model import Dial, Scene, SceneObject
+from vine_swing.motion.rule import Rule, apply_rules
+from vine_swing.motion.rules import Timing
 from vine_swing.motion.specs import ChannelSpec
 
 Array = NDArray[np.float64]
@@ -44,6 +46,7 @@ class Baked:
     scene: Scene
     frames: Array
     objects: dict[str, BakedObject]
+    dials: dict[str, Array]
 
     def __getitem__(self, key: tuple[str, str]) -> Array:
         name, channel = key
@@ -79,12 +82,17 @@ def bake(scene: Scene, frames: Array | None = None, *, previous: Baked | None = 
     grid = np.arange(scene.length, dtype=float) if frames is None else np.array(frames, dtype=float).reshape(-1)
     if not np.isfinite(grid).all():
         raise MotionError("every frame to bake must be a finite number")
-    old = previous.objects if previous and previous.scene.fps == scene.fps and np.array_equal(previous.frames, grid) else {}
+    old = previous.objects if previous and _same_time(previous, scene, grid) else {}
     channels = _channels(scene, grid, old)
     done: dict[str, BakedObject] = {}
     for thing in scene.objects:
         _finish(thing, scene, channels, old, done)
-    return Baked(scene, grid, {thing.id: done[thing.id] for thing in scene.objects})
+    return Baked(scene, grid, {thing.id: done[thing.id] for thing in scene.objects}, {dial.id: _dial(dial, grid) for dial in scene.dials})
+
+
+def _same_time(previous: Baked, scene: Scene, grid: Array) -> bool:
+    """Whether arrays of an earlier bake can still stand: rules may read the fps and the length, not only the frames."""
+    return previous.scene.fps == scene.fps and previous.scene.length == scene.length and np.array_equal(previous.frames, grid)
 
 
 def _channels(scene: Scene, grid: Array, old: dict[str, BakedObject]) -> dict[str, dict[str, Array]]:
@@ -92,6 +100,7 @@ def _channels(scene: Scene, grid: Array, old: dict[str, BakedObject]) -> dict[st
     result: dict[str, dict[str, Array]] = {}
     numbers: list[tuple[dict[str, Array], str, Channel]] = []
     colours: list[tuple[dict[str, Array], str, Channel]] = []
+    ruled: list[tuple[SceneObject, str]] = []
     for thing in scene.objects:
         before = old.get(thing.id)
         if before is not None and before.source is thing:
@@ -100,9 +109,12 @@ def _channels(scene: Scene, grid: Array, old: dict[str, BakedObject]) -> dict[st
         arrays = result[thing.id] = {}
         for name, spec in thing.specs.items():
             channel = thing.channels.get(name)
-            if before is not None and name in before.channels and before.source.channels.get(name) is channel and before.source.specs[name] == spec:
+            if before is not None and _same_channel(before.source, thing, name):
                 arrays[name] = before.channels[name]
-            elif channel is None or not channel.keys:
+                continue
+            if _acting(thing, name):
+                ruled.append((thing, name))
+            if channel is None or not channel.keys:
                 arrays[name] = _still(channel, spec)
             else:
                 # The place is taken now so that every object lists its channels in the same order.
@@ -113,7 +125,35 @@ def _channels(scene: Scene, grid: Array, old: dict[str, BakedObject]) -> dict[st
             rows = work([channel for _, _, channel in waiting], grid)
             for (arrays, name, _), row in zip(waiting, rows, strict=True):
                 arrays[name] = row
+    timing = Timing(scene.fps, scene.length)
+    for thing, name in ruled:
+        value = np.broadcast_to(result[thing.id][name], grid.shape)
+        keyed = name in thing.channels and bool(thing.channels[name].keys)
+        result[thing.id][name] = apply_rules(value, grid, thing.rules, name, keyed=keyed, timing=timing)
     return result
+
+
+def _dial(dial: Dial, grid: Array) -> Array:
+    """A dial's values; its kind is that of the value it has. (1,) or (1, 4) where it never changes."""
+    channel = dial.channel
+    one = channel.keys[0].value if channel.keys else channel.base
+    if isinstance(one, str):
+        return evaluate_colours([channel], grid)[0] if channel.keys else colour.parse_hex(one)[None, :]
+    return evaluate([channel], grid)[0] if channel.keys else np.array([float(one or 0.0)])
+
+
+def _acting(thing: SceneObject, name: str) -> list[Rule]:
+    """The rules at work on one channel of an object."""
+    if not thing.rules or thing.specs[name].is_colour:
+        return []
+    keyed = name in thing.channels and bool(thing.channels[name].keys)
+    return [rule for rule in thing.rules if rule.on and rule.acts_on(name, keyed=keyed)]
+
+
+def _same_channel(before: SceneObject, thing: SceneObject, name: str) -> bool:
+    """Whether a channel is made just as it was: the same keys (by identity) and the same rules."""
+    same_keys = before.channels.get(name) is thing.channels.get(name) and before.specs.get(name) == thing.specs[name]
+    return same_keys and (before.rules is thing.rules or _acting(before, name) == _acting(thing, name))
 
 
 def _still(channel: Channel | None, spec: ChannelSpec) -> Array:

@@ -10,6 +10,7 @@ from typing import Annotated, Any, Literal, Self
 from pydantic import Field, field_validator, model_validator
 
 from vine_swing.motion.channel import Channel
+from vine_swing.motion.rule import Rule
 from vine_swing.motion.specs import GROUP_CHANNELS, SHAPE_CHANNELS, ChannelSpec
 from vine_swing.motion.values import MAX_LENGTH, Colour, Frozen, Id, Name
 
@@ -32,12 +33,28 @@ class OutlineShape(Frozen):
 Shape = Annotated[PlainShape | OutlineShape, Field(discriminator="type")]
 
 
+class Dial(Frozen):
+    """A shared value of the scene that channels can read."""
+
+    id: Id
+    name: Name
+    channel: Channel = Channel()
+
+    @model_validator(mode="after")
+    def _one_kind(self) -> Self:
+        values = [key.value for key in self.channel.keys] + ([self.channel.base] if self.channel.base is not None else [])
+        if len({isinstance(value, str) for value in values}) > 1:
+            raise ValueError(f"dial '{self.name}' has both numbers and colours; let all its values be of one kind")
+        return self
+
+
 class _Object(Frozen):
     id: Id
     name: Name
     parent: Id | None = None
     shown: bool = True
     channels: dict[str, Channel] = Field(default_factory=dict)
+    rules: Annotated[tuple[Rule, ...], Field(max_length=100)] = ()
 
     @cached_property
     def specs(self) -> dict[str, ChannelSpec]:
@@ -51,6 +68,11 @@ class _Object(Frozen):
             if spec is None:
                 raise ValueError(f"'{self.name}' has no channel '{name}'; it has {', '.join(self.specs)}")
             check_values(channel, spec, f"'{self.name}', {name}")
+        for rule in self.rules:
+            for name in () if rule.channels == "keyed" else rule.channels:
+                if name not in self.specs or self.specs[name].is_colour:
+                    numbers = ", ".join(spec.name for spec in self.specs.values() if not spec.is_colour)
+                    raise ValueError(f"rule '{rule.id}' of '{self.name}' acts on '{name}'; it can act on {numbers}")
         return self
 
 
@@ -88,6 +110,7 @@ class Scene(Frozen):
     length: Annotated[int, Field(strict=True, ge=1, le=MAX_LENGTH)] = 120
     size: tuple[Annotated[int, Field(strict=True, ge=1, le=8192)], Annotated[int, Field(strict=True, ge=1, le=8192)]] = (1280, 720)
     background: Colour = "#F7F2E7"
+    dials: Annotated[tuple[Dial, ...], Field(max_length=500)] = ()
     objects: Annotated[tuple[SceneObject, ...], Field(max_length=MAX_OBJECTS)] = ()
 
     @field_validator("size", mode="before")
@@ -108,6 +131,8 @@ class Scene(Frozen):
             if thing.parent is not None and thing.parent not in names:
                 raise ValueError(f"'{thing.name}' has the parent '{thing.parent}', which is no object of this scene")
         check_parents(self.objects)
+        if len({dial.id for dial in self.dials}) < len(self.dials) or len({dial.name for dial in self.dials}) < len(self.dials):
+            raise ValueError("two dials share an id or a name; give each its own")
         return self
 
     @cached_property

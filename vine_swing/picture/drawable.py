@@ -67,9 +67,9 @@ def _track(one: BakedObject, source: ShapeObject, was: Drawable | None) -> Outli
     shape = source.shape
     before = was.baked if was is not None else None
     names = [] if isinstance(shape, OutlineShape) else list(DRAWN[shape.type][1])
-    if was is not None and before is not None and isinstance(before.source, ShapeObject) and before.source.shape == shape:
-        if all(one.channels[name] is before.channels[name] for name in names):
-            return was.outline
+    same_shape = before is not None and isinstance(before.source, ShapeObject) and before.source.shape == shape
+    if was is not None and same_shape and all(one.channels[name] is was.baked.channels[name] for name in names):
+        return was.outline
     if isinstance(shape, OutlineShape):
         return OutlineTrack([parse_path(shape.d)], np.zeros(1, np.uint16))
     draw, words = DRAWN[shape.type]

@@ -1,18 +1,30 @@
-"""Scenes ↔ rows: reading a scene, and writing down only what differs between two versions of it."""
+"""Scenes ↔ rows: reading a scene, and writing down only what differs between two versions of it.
+
+Objects, rules, dials and channels are lists of parts with an id; each is compared with its counterpart, and parts that both
+versions share are not looked at.
+"""
 
 import json
 import sqlite3
 from collections import defaultdict
+from collections.abc import Iterable, Mapping
 from typing import Any
 
 from pydantic import TypeAdapter
 
 from vine_swing.motion.channel import Channel, Key
 from vine_swing.motion.ease import Ease
-from vine_swing.motion.model import GroupObject, Scene, SceneObject
+from vine_swing.motion.model import Dial, GroupObject, Scene, SceneObject
+from vine_swing.motion.rule import Rule
 
 _EASE: TypeAdapter[Ease] = TypeAdapter(Ease)
-_SCENE_COLUMNS = ("name", "fps", "length", "width", "height", "background")
+_SCENE = ("name", "fps", "length", "width", "height", "background")
+_OBJECT = ("position", "name", "kind", "parent", "shown", "shape")
+_RULE = ("position", "kind", '"on"', "channels", "mode", "words")
+_DIAL = ("position", "name")
+_CHANNEL = ("base", "before_mode", "before_times", "after_mode", "after_times")
+#: The one channel of a dial has no name of its own.
+_DIAL_CHANNEL = "value"
 
 
 def read(db: sqlite3.Connection, scene_id: str) -> Scene | None:
@@ -20,128 +32,152 @@ def read(db: sqlite3.Connection, scene_id: str) -> Scene | None:
     row = db.execute("SELECT * FROM scene WHERE id = ?", (scene_id,)).fetchone()
     if row is None:
         return None
-    keys: dict[int, list[dict[str, Any]]] = defaultdict(list)
-    for key in db.execute(
-        "SELECT key.* FROM key JOIN channel ON channel.row = key.channel JOIN object ON object.row = channel.object"
-        " WHERE object.scene = ? ORDER BY key.channel, key.frame",
-        (scene_id,),
-    ):
-        keys[key["channel"]].append({"frame": key["frame"], "value": key["value"], "ease": json.loads(key["ease"])})
-    channels: dict[int, dict[str, dict[str, Any]]] = defaultdict(dict)
-    for channel in db.execute(
-        "SELECT channel.* FROM channel JOIN object ON object.row = channel.object WHERE object.scene = ? ORDER BY channel.row", (scene_id,)
-    ):
-        channels[channel["object"]][channel["name"]] = {
-            "base": channel["base"],
-            "keys": keys[channel["row"]],
-            "before": {"mode": channel["before_mode"], "times": channel["before_times"]},
-            "after": {"mode": channel["after_mode"], "times": channel["after_times"]},
-        }
+    channels = _read_channels(db, scene_id)
+    rules: dict[int, list[dict[str, Any]]] = defaultdict(list)
+    for rule in db.execute("SELECT rule.* FROM rule JOIN object ON object.row = rule.object WHERE scene = ? ORDER BY rule.position", (scene_id,)):
+        rules[rule["object"]].append(
+            {"id": rule["id"], "kind": rule["kind"], "on": bool(rule["on"]), "mode": rule["mode"]}
+            | {"channels": json.loads(rule["channels"]), "settings": json.loads(rule["words"]) | channels["rule", rule["row"]]}
+        )
     objects = []
     for thing in db.execute("SELECT * FROM object WHERE scene = ? ORDER BY position, row", (scene_id,)):
-        data = {"id": thing["id"], "name": thing["name"], "kind": thing["kind"], "parent": thing["parent"]}
-        data |= {"shown": bool(thing["shown"]), "channels": channels[thing["row"]]}
+        data = {"id": thing["id"], "name": thing["name"], "kind": thing["kind"], "parent": thing["parent"], "shown": bool(thing["shown"])}
+        data |= {"channels": channels["object", thing["row"]], "rules": rules[thing["row"]]}
         if thing["shape"] is not None:
             data["shape"] = json.loads(thing["shape"])
         objects.append(data)
-    return Scene.model_validate(
-        {
-            "name": row["name"],
-            "fps": row["fps"],
-            "length": row["length"],
-            "size": (row["width"], row["height"]),
-            "background": row["background"],
-            "objects": objects,
-        }
-    )
+    dials = [
+        {"id": dial["id"], "name": dial["name"], "channel": channels["dial", dial["row"]][_DIAL_CHANNEL]}
+        for dial in db.execute("SELECT * FROM dial WHERE scene = ? ORDER BY position", (scene_id,))
+    ]
+    head = {name: row[name] for name in ("name", "fps", "length", "background")}
+    return Scene.model_validate({**head, "size": (row["width"], row["height"]), "objects": objects, "dials": dials})
 
 
 def insert(db: sqlite3.Connection, scene_id: str, scene: Scene, now: str) -> None:
     """Write a whole new scene."""
-    db.execute(
-        f"INSERT INTO scene (id, {', '.join(_SCENE_COLUMNS)}, made, changed) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)",
-        (scene_id, *_scene_values(scene), now, now),
-    )
+    _insert(db, "scene", ("id", *_SCENE, "made", "changed"), (scene_id, *_scene_values(scene), now, now))
     for position, thing in enumerate(scene.objects):
         _insert_object(db, scene_id, thing, position)
+    for position, dial in enumerate(scene.dials):
+        _insert_dial(db, scene_id, dial, position)
 
 
 def write_difference(db: sqlite3.Connection, scene_id: str, before: Scene, after: Scene) -> None:
-    """Write what differs; parts that both versions share are not looked at."""
+    """Write what differs between two versions of a scene."""
     if _scene_values(before) != _scene_values(after):
-        db.execute(f"UPDATE scene SET {_assignments(_SCENE_COLUMNS)} WHERE id = ?", (*_scene_values(after), scene_id))
-    if before.objects is after.objects:
+        _update(db, "scene", _SCENE, _scene_values(after), "id", scene_id)
+    for change, was, now in _changes(before.objects, after.objects):
+        if change is None:
+            _insert_object(db, scene_id, *now)
+        elif now is None:
+            _delete_object(db, _row(db, "object", "scene", scene_id, change))
+        else:
+            _update_object(db, _row(db, "object", "scene", scene_id, change), was, now)
+    for change, was, now in _changes(before.dials, after.dials):
+        if change is None:
+            _insert_dial(db, scene_id, *now)
+            continue
+        row = _row(db, "dial", "scene", scene_id, change)
+        if now is None:
+            _delete_with_channels(db, "dial", row)
+        else:
+            if _dial_values(*was) != _dial_values(*now):
+                _update(db, "dial", _DIAL, _dial_values(*now), "row", row)
+            _update_channels(db, "dial", row, {_DIAL_CHANNEL: was[0].channel}, {_DIAL_CHANNEL: now[0].channel})
+
+
+def _changes(before: Iterable[Any], after: Iterable[Any]) -> list[tuple[str | None, Any, Any]]:
+    """What differs between two lists of parts: (id, (old, position), (new, position)); new parts come without an id,
+    deleted ones without the new part."""
+    if before is after:
+        return []
+    old = {part.id: (part, position) for position, part in enumerate(before)}
+    new = {part.id: (part, position) for position, part in enumerate(after)}
+    gone: list[tuple[str | None, Any, Any]] = [(i, was, None) for i, was in old.items() if i not in new]
+    kept = [(i, old[i], now) for i, now in new.items() if i in old and (old[i][0] is not now[0] or old[i][1] != now[1])]
+    return [*gone, *kept, *((None, None, now) for i, now in new.items() if i not in old)]
+
+
+def _update_object(db: sqlite3.Connection, row: int, was: tuple[SceneObject, int], now: tuple[SceneObject, int]) -> None:
+    if _object_values(*was) != _object_values(*now):
+        _update(db, "object", _OBJECT, _object_values(*now), "row", row)
+    _update_channels(db, "object", row, was[0].channels, now[0].channels)
+    for change, rule_was, rule_now in _changes(was[0].rules, now[0].rules):
+        if change is None:
+            _insert_rule(db, row, *rule_now)
+            continue
+        rule_row = _row(db, "rule", "object", row, change)
+        if rule_now is None:
+            _delete_with_channels(db, "rule", rule_row)
+        else:
+            if _rule_values(*rule_was) != _rule_values(*rule_now):
+                _update(db, "rule", _RULE, _rule_values(*rule_now), "row", rule_row)
+            _update_channels(db, "rule", rule_row, _numbers(rule_was[0]), _numbers(rule_now[0]))
+
+
+def _update_channels(db: sqlite3.Connection, owner: str, owner_row: int, before: Mapping[str, Channel], after: Mapping[str, Channel]) -> None:
+    if before is after:
         return
-    old = {thing.id: (position, thing) for position, thing in enumerate(before.objects)}
-    kept = after.by_id
-    for object_id in old:
-        if object_id not in kept:
-            _delete_object(db, scene_id, object_id)
-    for position, thing in enumerate(after.objects):
-        was = old.get(thing.id)
-        if was is None:
-            _insert_object(db, scene_id, thing, position)
-        elif was != (position, thing):
-            _update_object(db, scene_id, was, (position, thing))
-
-
-def _update_object(db: sqlite3.Connection, scene_id: str, was: tuple[int, SceneObject], now: tuple[int, SceneObject]) -> None:
-    old, new = was[1], now[1]
-    (row,) = db.execute("SELECT row FROM object WHERE scene = ? AND id = ?", (scene_id, new.id)).fetchone()
-    if _object_values(old, was[0]) != _object_values(new, now[0]):
-        db.execute(f"UPDATE object SET {_assignments(_OBJECT_COLUMNS)} WHERE row = ?", (*_object_values(new, now[0]), row))
-    for name, channel in old.channels.items():
-        if name not in new.channels:
-            _delete_channel(db, _channel_row(db, row, name))
-        elif new.channels[name] is not channel:
-            _update_channel(db, _channel_row(db, row, name), channel, new.channels[name])
-    for name, channel in new.channels.items():
-        if name not in old.channels:
-            _insert_channel(db, row, name, channel)
+    for name, channel in before.items():
+        if name not in after:
+            _delete_channel(db, _channel_row(db, owner, owner_row, name))
+        elif after[name] is not channel:
+            _update_channel(db, _channel_row(db, owner, owner_row, name), channel, after[name])
+    for name, channel in after.items():
+        if name not in before:
+            _insert_channel(db, owner, owner_row, name, channel)
 
 
 def _update_channel(db: sqlite3.Connection, row: int, old: Channel, new: Channel) -> None:
     if _channel_values(old) != _channel_values(new):
-        db.execute(f"UPDATE channel SET {_assignments(_CHANNEL_COLUMNS)} WHERE row = ?", (*_channel_values(new), row))
+        _update(db, "channel", _CHANNEL, _channel_values(new), "row", row)
     before = {key.frame: key for key in old.keys}
     after = {key.frame: key for key in new.keys}
     db.executemany("DELETE FROM key WHERE channel = ? AND frame = ?", [(row, frame) for frame in before if frame not in after])
-    for frame, key in after.items():
-        if frame not in before:
-            _insert_key(db, row, key)
-        elif before[frame] != key:
-            db.execute("UPDATE key SET value = ?, ease = ? WHERE channel = ? AND frame = ?", (key.value, _ease(key), row, frame))
+    changed = [key for frame, key in after.items() if frame in before and before[frame] is not key and before[frame] != key]
+    db.executemany("UPDATE key SET value = ?, ease = ? WHERE channel = ? AND frame = ?", [(k.value, _ease(k), row, k.frame) for k in changed])
+    _insert_keys(db, row, [key for frame, key in after.items() if frame not in before])
 
 
 def _insert_object(db: sqlite3.Connection, scene_id: str, thing: SceneObject, position: int) -> None:
-    row = db.execute(
-        f"INSERT INTO object (scene, id, {', '.join(_OBJECT_COLUMNS)}) VALUES (?, ?, ?, ?, ?, ?, ?, ?)",
-        (scene_id, thing.id, *_object_values(thing, position)),
-    ).lastrowid
-    assert row is not None
+    row = _insert(db, "object", ("scene", "id", *_OBJECT), (scene_id, thing.id, *_object_values(thing, position)))
     for name, channel in thing.channels.items():
-        _insert_channel(db, row, name, channel)
+        _insert_channel(db, "object", row, name, channel)
+    for place, rule in enumerate(thing.rules):
+        _insert_rule(db, row, rule, place)
 
 
-def _insert_channel(db: sqlite3.Connection, object_row: int, name: str, channel: Channel) -> None:
-    row = db.execute(
-        f"INSERT INTO channel (object, name, {', '.join(_CHANNEL_COLUMNS)}) VALUES (?, ?, ?, ?, ?, ?, ?)",
-        (object_row, name, *_channel_values(channel)),
-    ).lastrowid
-    assert row is not None
-    for key in channel.keys:
-        _insert_key(db, row, key)
+def _insert_rule(db: sqlite3.Connection, object_row: int, rule: Rule, position: int) -> None:
+    row = _insert(db, "rule", ("object", "id", *_RULE), (object_row, rule.id, *_rule_values(rule, position)))
+    for name, channel in _numbers(rule).items():
+        _insert_channel(db, "rule", row, name, channel)
 
 
-def _insert_key(db: sqlite3.Connection, channel_row: int, key: Key) -> None:
-    db.execute("INSERT INTO key (channel, frame, value, ease) VALUES (?, ?, ?, ?)", (channel_row, key.frame, key.value, _ease(key)))
+def _insert_dial(db: sqlite3.Connection, scene_id: str, dial: Dial, position: int) -> None:
+    row = _insert(db, "dial", ("scene", "id", *_DIAL), (scene_id, dial.id, *_dial_values(dial, position)))
+    _insert_channel(db, "dial", row, _DIAL_CHANNEL, dial.channel)
 
 
-def _delete_object(db: sqlite3.Connection, scene_id: str, object_id: str) -> None:
-    (row,) = db.execute("SELECT row FROM object WHERE scene = ? AND id = ?", (scene_id, object_id)).fetchone()
-    for (channel,) in db.execute("SELECT row FROM channel WHERE object = ?", (row,)).fetchall():
+def _insert_channel(db: sqlite3.Connection, owner: str, owner_row: int, name: str, channel: Channel) -> None:
+    row = _insert(db, "channel", (owner, "name", *_CHANNEL), (owner_row, name, *_channel_values(channel)))
+    _insert_keys(db, row, channel.keys)
+
+
+def _insert_keys(db: sqlite3.Connection, row: int, keys: Iterable[Key]) -> None:
+    db.executemany("INSERT INTO key (channel, frame, value, ease) VALUES (?, ?, ?, ?)", [(row, k.frame, k.value, _ease(k)) for k in keys])
+
+
+def _delete_object(db: sqlite3.Connection, row: int) -> None:
+    for (rule,) in db.execute("SELECT row FROM rule WHERE object = ?", (row,)).fetchall():
+        _delete_with_channels(db, "rule", rule)
+    _delete_with_channels(db, "object", row)
+
+
+def _delete_with_channels(db: sqlite3.Connection, owner: str, row: int) -> None:
+    for (channel,) in db.execute(f"SELECT row FROM channel WHERE {owner} = ?", (row,)).fetchall():
         _delete_channel(db, channel)
-    db.execute("DELETE FROM object WHERE row = ?", (row,))
+    db.execute(f"DELETE FROM {owner} WHERE row = ?", (row,))
 
 
 def _delete_channel(db: sqlite3.Connection, row: int) -> None:
@@ -149,13 +185,46 @@ def _delete_channel(db: sqlite3.Connection, row: int) -> None:
     db.execute("DELETE FROM channel WHERE row = ?", (row,))
 
 
-def _channel_row(db: sqlite3.Connection, object_row: int, name: str) -> int:
-    row: int = db.execute("SELECT row FROM channel WHERE object = ? AND name = ?", (object_row, name)).fetchone()[0]
+def _read_channels(db: sqlite3.Connection, scene_id: str) -> dict[tuple[str, int], dict[str, dict[str, Any]]]:
+    """All channels of a scene by owner ("object", "rule" or "dial" and its row), then by name."""
+    owned = (
+        "SELECT row FROM channel WHERE object IN (SELECT row FROM object WHERE scene = :scene)"
+        " OR rule IN (SELECT row FROM rule WHERE object IN (SELECT row FROM object WHERE scene = :scene))"
+        " OR dial IN (SELECT row FROM dial WHERE scene = :scene)"
+    )
+    keys: dict[int, list[dict[str, Any]]] = defaultdict(list)
+    for key in db.execute(f"SELECT * FROM key WHERE channel IN ({owned}) ORDER BY channel, frame", {"scene": scene_id}):
+        keys[key["channel"]].append({"frame": key["frame"], "value": key["value"], "ease": json.loads(key["ease"])})
+    channels: dict[tuple[str, int], dict[str, dict[str, Any]]] = defaultdict(dict)
+    for row in db.execute(f"SELECT * FROM channel WHERE row IN ({owned}) ORDER BY row", {"scene": scene_id}):
+        owner = next(name for name in ("object", "rule", "dial") if row[name] is not None)
+        channels[owner, row[owner]][row["name"]] = {
+            "base": row["base"],
+            "keys": keys[row["row"]],
+            "before": {"mode": row["before_mode"], "times": row["before_times"]},
+            "after": {"mode": row["after_mode"], "times": row["after_times"]},
+        }
+    return channels
+
+
+def _row(db: sqlite3.Connection, table: str, within: str, owner: str | int, part_id: str) -> int:
+    row: int = db.execute(f"SELECT row FROM {table} WHERE {within} = ? AND id = ?", (owner, part_id)).fetchone()[0]
     return row
 
 
-_OBJECT_COLUMNS = ("position", "name", "kind", "parent", "shown", "shape")
-_CHANNEL_COLUMNS = ("base", "before_mode", "before_times", "after_mode", "after_times")
+def _channel_row(db: sqlite3.Connection, owner: str, owner_row: int, name: str) -> int:
+    row: int = db.execute(f"SELECT row FROM channel WHERE {owner} = ? AND name = ?", (owner_row, name)).fetchone()[0]
+    return row
+
+
+def _insert(db: sqlite3.Connection, table: str, columns: tuple[str, ...], values: tuple[Any, ...]) -> int:
+    row = db.execute(f"INSERT INTO {table} ({', '.join(columns)}) VALUES ({', '.join('?' * len(columns))})", values).lastrowid
+    assert row is not None
+    return row
+
+
+def _update(db: sqlite3.Connection, table: str, columns: tuple[str, ...], values: tuple[Any, ...], by: str, key: str | int) -> None:
+    db.execute(f"UPDATE {table} SET {', '.join(f'{column} = ?' for column in columns)} WHERE {by} = ?", (*values, key))
 
 
 def _scene_values(scene: Scene) -> tuple[Any, ...]:
@@ -167,13 +236,22 @@ def _object_values(thing: SceneObject, position: int) -> tuple[Any, ...]:
     return position, thing.name, thing.kind, thing.parent, int(thing.shown), shape
 
 
+def _rule_values(rule: Rule, position: int) -> tuple[Any, ...]:
+    words = {name: setting for name, setting in rule.settings.items() if isinstance(setting, str)}
+    return position, rule.kind, int(rule.on), json.dumps(rule.channels), rule.mode, json.dumps(words)
+
+
+def _dial_values(dial: Dial, position: int) -> tuple[Any, ...]:
+    return position, dial.name
+
+
 def _channel_values(channel: Channel) -> tuple[Any, ...]:
     return channel.base, channel.before.mode, channel.before.times, channel.after.mode, channel.after.times
 
 
+def _numbers(rule: Rule) -> dict[str, Channel]:
+    return {name: setting for name, setting in rule.settings.items() if isinstance(setting, Channel)}
+
+
 def _ease(key: Key) -> str:
     return _EASE.dump_json(key.ease).decode()
-
-
-def _assignments(columns: tuple[str, ...]) -> str:
-    return ", ".join(f"{column} = ?" for column in columns)

@@ -2,14 +2,17 @@
 
 from typing import Annotated, Literal
 
+import numpy as np
 from pydantic import Field
 
-from vine_swing.motion.channel import MAX_KEYS, Channel, Key
+from vine_swing.motion import colour
+from vine_swing.motion.channel import MAX_KEYS, Channel, Key, evaluate, evaluate_colours
 from vine_swing.motion.ease import Ease
-from vine_swing.motion.edits.base import Edit, object_in, said, with_channel
+from vine_swing.motion.edits.base import Edit, object_in, said, spec_of, with_channel
 from vine_swing.motion.ends import End
 from vine_swing.motion.errors import EditError, NoSuchThing
 from vine_swing.motion.model import Scene
+from vine_swing.motion.specs import ChannelSpec
 from vine_swing.motion.values import MAX_FRAME, Frame, Id, Value
 
 Frames = Annotated[tuple[Frame, ...], Field(min_length=1, max_length=MAX_KEYS)]
@@ -44,18 +47,20 @@ class SetValue(_ChannelEdit):
 class SetKey(_ChannelEdit):
     """Set a key at a frame: a new one, or a new value for the one that is there.
 
-    A new key between two others takes over the ease of the stretch it divides, unless an ease is given.
+    A new key between two others takes over the ease of the stretch it divides, unless an ease is given. Without a value,
+    the key gets the very value the keys give the channel at that frame.
     """
 
     edit: Literal["set-key"]
     frame: Frame
-    value: Value
+    value: Value | None = None
     ease: Ease | None = None
 
     def apply(self, scene: Scene) -> Scene:
-        return with_channel(scene, self.object, self.channel, self._change)
+        spec = spec_of(object_in(scene, self.object), self.channel)
+        return with_channel(scene, self.object, self.channel, lambda channel: self._change(channel, spec))
 
-    def _change(self, channel: Channel) -> Channel:
+    def _change(self, channel: Channel, spec: ChannelSpec) -> Channel:
         there = channel.key_at(self.frame)
         if there is None and len(channel.keys) >= MAX_KEYS:
             raise EditError(f"a channel holds at most {MAX_KEYS} keys; delete some first")
@@ -63,7 +68,8 @@ class SetKey(_ChannelEdit):
         later = [key for key in channel.keys if key.frame > self.frame]
         divided = earlier[-1].ease if earlier and later else "linear"
         ease = self.ease if self.ease is not None else there.ease if there else divided
-        return channel.but(keys=(*earlier, Key(frame=self.frame, value=self.value, ease=ease), *later))
+        value = self.value if self.value is not None else keyed_value(channel, spec, self.frame)
+        return channel.but(keys=(*earlier, Key(frame=self.frame, value=value, ease=ease), *later))
 
     def label(self, scene: Scene) -> str:
         return f"key {self._said(scene)} at {self.frame:g}"
@@ -144,6 +150,14 @@ class SetEnds(_ChannelEdit):
 
     def label(self, scene: Scene) -> str:
         return f"ends of {self._said(scene)}"
+
+
+def keyed_value(channel: Channel, spec: ChannelSpec, frame: float) -> float | str:
+    """The value a channel's keys and ends give at one frame, before any rule."""
+    if not channel.keys:
+        return spec.default if channel.base is None else channel.base
+    t = np.array([frame])
+    return colour.to_hex(evaluate_colours([channel], t)[0, 0]) if spec.is_colour else float(evaluate([channel], t)[0, 0])
 
 
 def _pick(channel: Channel, frames: tuple[float, ...], what: str) -> list[Key]:

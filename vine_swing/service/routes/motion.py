@@ -1,10 +1,15 @@
-"""Baked motion, as msgpack."""
+"""Baked motion, as msgpack, and how one channel of it is made."""
 
 from typing import Annotated, Any
 
+import numpy as np
 from fastapi import APIRouter, Path, Query
 from fastapi.responses import Response
+from numpy.typing import NDArray
+from pydantic import BaseModel
 
+from vine_swing.motion import colour
+from vine_swing.motion.explain import explain
 from vine_swing.service import wire
 from vine_swing.service.deps import SessionsDep
 from vine_swing.service.routes.scenes import EditBatch
@@ -27,3 +32,38 @@ def motion(scene_id: SceneId, sessions: SessionsDep, since: Annotated[int | None
 def look(scene_id: SceneId, batch: EditBatch, sessions: SessionsDep) -> Response:
     """The arrays that would change if these edits were made. Nothing is kept."""
     return Response(sessions.look(scene_id, batch.edits, revision=batch.revision), media_type=wire.MEDIA_TYPE)
+
+
+class VineStep(BaseModel):
+    """One card of the vine: the curve so far, one value per frame (the lightness, for colours)."""
+
+    kind: str
+    label: str
+    rule: str | None
+    on: bool
+    values: list[float]
+
+
+class Vine(BaseModel):
+    """How one channel is made, left to right."""
+
+    revision: int
+    steps: list[VineStep]
+
+
+@router.get("/scenes/{scene_id}/vine")
+def vine(scene_id: SceneId, object_id: Annotated[str, Query(alias="object")], channel: str, sessions: SessionsDep) -> Vine:
+    """How one channel is made: keys, ends, each rule, result."""
+    with sessions.use(scene_id) as session:
+        stored = session.stored
+    steps = explain(stored.scene, object_id, channel)
+    return Vine(
+        revision=stored.revision,
+        steps=[VineStep(kind=s.kind, label=s.label, rule=s.rule, on=s.on, values=_curve(s.values)) for s in steps],
+    )
+
+
+def _curve(values: NDArray[np.float64]) -> list[float]:
+    """What is drawn of a channel: the numbers themselves, or the lightness (OKLab) of colours."""
+    shown = values if values.ndim == 1 else colour.to_oklab(np.concatenate([values[:, :3], np.ones((len(values), 1))], axis=1))[:, 0]
+    return [float(v) for v in shown]

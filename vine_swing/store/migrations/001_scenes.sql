@@ -1,4 +1,4 @@
--- Scenes, down to keys. Lists keep their order in `position`; numbers that a scene may leave out are NULL.
+-- Scenes, down to keys and rules. Lists keep their order in `position`; numbers that a scene may leave out are NULL.
 -- `value` and `base` hold a number or a colour, hence ANY.
 
 CREATE TABLE scene (
@@ -28,17 +28,46 @@ CREATE TABLE object (
   UNIQUE (scene, id)
 ) STRICT;
 
-CREATE TABLE channel (
+-- A rule's settings that are words stay with it; those that are numbers are channels.
+CREATE TABLE rule (
   row INTEGER PRIMARY KEY,
   object INTEGER NOT NULL REFERENCES object (row) DEFERRABLE INITIALLY DEFERRED,
+  id TEXT NOT NULL,
+  position INTEGER NOT NULL,
+  kind TEXT NOT NULL,
+  "on" INTEGER NOT NULL,
+  channels TEXT NOT NULL,
+  mode TEXT NOT NULL,
+  words TEXT NOT NULL,
+  UNIQUE (object, id)
+) STRICT;
+
+CREATE TABLE dial (
+  row INTEGER PRIMARY KEY,
+  scene TEXT NOT NULL REFERENCES scene (id) DEFERRABLE INITIALLY DEFERRED,
+  id TEXT NOT NULL,
+  position INTEGER NOT NULL,
+  name TEXT NOT NULL,
+  UNIQUE (scene, id)
+) STRICT;
+
+-- A channel belongs to an object, is a setting of a rule, or is what a dial holds.
+CREATE TABLE channel (
+  row INTEGER PRIMARY KEY,
+  object INTEGER REFERENCES object (row) DEFERRABLE INITIALLY DEFERRED,
+  rule INTEGER REFERENCES rule (row) DEFERRABLE INITIALLY DEFERRED,
+  dial INTEGER REFERENCES dial (row) DEFERRABLE INITIALLY DEFERRED,
   name TEXT NOT NULL,
   base ANY,
   before_mode TEXT NOT NULL,
   before_times INTEGER,
   after_mode TEXT NOT NULL,
   after_times INTEGER,
-  UNIQUE (object, name)
+  CHECK ((object IS NOT NULL) + (rule IS NOT NULL) + (dial IS NOT NULL) = 1)
 ) STRICT;
+CREATE UNIQUE INDEX channel_of_object ON channel (object, name) WHERE object IS NOT NULL;
+CREATE UNIQUE INDEX channel_of_rule ON channel (rule, name) WHERE rule IS NOT NULL;
+CREATE UNIQUE INDEX channel_of_dial ON channel (dial) WHERE dial IS NOT NULL;
 
 CREATE TABLE key (
   row INTEGER PRIMARY KEY,
@@ -94,6 +123,42 @@ CREATE TRIGGER object_changed AFTER UPDATE OF scene, id, position, name, kind, p
   FROM recording;
 END;
 
+CREATE TRIGGER rule_added AFTER INSERT ON rule WHEN (SELECT step FROM recording) IS NOT NULL BEGIN
+  INSERT INTO inverse (step, statement) SELECT step,
+    'DELETE FROM rule WHERE row = ' || quote(new.row)
+  FROM recording;
+END;
+
+CREATE TRIGGER rule_deleted AFTER DELETE ON rule WHEN (SELECT step FROM recording) IS NOT NULL BEGIN
+  INSERT INTO inverse (step, statement) SELECT step,
+    'INSERT INTO rule (row, object, id, position, kind, "on", channels, mode, words) VALUES (' || quote(old.row) || ',' || quote(old.object) || ',' || quote(old.id) || ',' || quote(old.position) || ',' || quote(old.kind) || ',' || quote(old."on") || ',' || quote(old.channels) || ',' || quote(old.mode) || ',' || quote(old.words) || ')'
+  FROM recording;
+END;
+
+CREATE TRIGGER rule_changed AFTER UPDATE OF object, id, position, kind, "on", channels, mode, words ON rule WHEN (SELECT step FROM recording) IS NOT NULL BEGIN
+  INSERT INTO inverse (step, statement) SELECT step,
+    'UPDATE rule SET ' || 'object = ' || quote(old.object) || ', ' || 'id = ' || quote(old.id) || ', ' || 'position = ' || quote(old.position) || ', ' || 'kind = ' || quote(old.kind) || ', ' || '"on" = ' || quote(old."on") || ', ' || 'channels = ' || quote(old.channels) || ', ' || 'mode = ' || quote(old.mode) || ', ' || 'words = ' || quote(old.words) || ' WHERE row = ' || quote(old.row)
+  FROM recording;
+END;
+
+CREATE TRIGGER dial_added AFTER INSERT ON dial WHEN (SELECT step FROM recording) IS NOT NULL BEGIN
+  INSERT INTO inverse (step, statement) SELECT step,
+    'DELETE FROM dial WHERE row = ' || quote(new.row)
+  FROM recording;
+END;
+
+CREATE TRIGGER dial_deleted AFTER DELETE ON dial WHEN (SELECT step FROM recording) IS NOT NULL BEGIN
+  INSERT INTO inverse (step, statement) SELECT step,
+    'INSERT INTO dial (row, scene, id, position, name) VALUES (' || quote(old.row) || ',' || quote(old.scene) || ',' || quote(old.id) || ',' || quote(old.position) || ',' || quote(old.name) || ')'
+  FROM recording;
+END;
+
+CREATE TRIGGER dial_changed AFTER UPDATE OF scene, id, position, name ON dial WHEN (SELECT step FROM recording) IS NOT NULL BEGIN
+  INSERT INTO inverse (step, statement) SELECT step,
+    'UPDATE dial SET ' || 'scene = ' || quote(old.scene) || ', ' || 'id = ' || quote(old.id) || ', ' || 'position = ' || quote(old.position) || ', ' || 'name = ' || quote(old.name) || ' WHERE row = ' || quote(old.row)
+  FROM recording;
+END;
+
 CREATE TRIGGER channel_added AFTER INSERT ON channel WHEN (SELECT step FROM recording) IS NOT NULL BEGIN
   INSERT INTO inverse (step, statement) SELECT step,
     'DELETE FROM channel WHERE row = ' || quote(new.row)
@@ -102,13 +167,13 @@ END;
 
 CREATE TRIGGER channel_deleted AFTER DELETE ON channel WHEN (SELECT step FROM recording) IS NOT NULL BEGIN
   INSERT INTO inverse (step, statement) SELECT step,
-    'INSERT INTO channel (row, object, name, base, before_mode, before_times, after_mode, after_times) VALUES (' || quote(old.row) || ',' || quote(old.object) || ',' || quote(old.name) || ',' || quote(old.base) || ',' || quote(old.before_mode) || ',' || quote(old.before_times) || ',' || quote(old.after_mode) || ',' || quote(old.after_times) || ')'
+    'INSERT INTO channel (row, object, rule, dial, name, base, before_mode, before_times, after_mode, after_times) VALUES (' || quote(old.row) || ',' || quote(old.object) || ',' || quote(old.rule) || ',' || quote(old.dial) || ',' || quote(old.name) || ',' || quote(old.base) || ',' || quote(old.before_mode) || ',' || quote(old.before_times) || ',' || quote(old.after_mode) || ',' || quote(old.after_times) || ')'
   FROM recording;
 END;
 
-CREATE TRIGGER channel_changed AFTER UPDATE OF object, name, base, before_mode, before_times, after_mode, after_times ON channel WHEN (SELECT step FROM recording) IS NOT NULL BEGIN
+CREATE TRIGGER channel_changed AFTER UPDATE OF object, rule, dial, name, base, before_mode, before_times, after_mode, after_times ON channel WHEN (SELECT step FROM recording) IS NOT NULL BEGIN
   INSERT INTO inverse (step, statement) SELECT step,
-    'UPDATE channel SET ' || 'object = ' || quote(old.object) || ', ' || 'name = ' || quote(old.name) || ', ' || 'base = ' || quote(old.base) || ', ' || 'before_mode = ' || quote(old.before_mode) || ', ' || 'before_times = ' || quote(old.before_times) || ', ' || 'after_mode = ' || quote(old.after_mode) || ', ' || 'after_times = ' || quote(old.after_times) || ' WHERE row = ' || quote(old.row)
+    'UPDATE channel SET ' || 'object = ' || quote(old.object) || ', ' || 'rule = ' || quote(old.rule) || ', ' || 'dial = ' || quote(old.dial) || ', ' || 'name = ' || quote(old.name) || ', ' || 'base = ' || quote(old.base) || ', ' || 'before_mode = ' || quote(old.before_mode) || ', ' || 'before_times = ' || quote(old.before_times) || ', ' || 'after_mode = ' || quote(old.after_mode) || ', ' || 'after_times = ' || quote(old.after_times) || ' WHERE row = ' || quote(old.row)
   FROM recording;
 END;
 

@@ -232,6 +232,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/scenes/{scene_id}/vine": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Vine
+         * @description How one channel is made: keys, ends, each rule, result.
+         */
+        get: operations["vine_api_scenes__scene_id__vine_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/scenes/{scene_id}/exports": {
         parameters: {
             query?: never;
@@ -484,6 +504,28 @@ export interface components {
             edit: "delete-object";
         };
         /**
+         * Dial
+         * @description A shared value of the scene that channels can read.
+         */
+        Dial: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /**
+             * @default {
+             *       "keys": [],
+             *       "before": {
+             *         "mode": "hold"
+             *       },
+             *       "after": {
+             *         "mode": "hold"
+             *       }
+             *     }
+             */
+            channel: components["schemas"]["Channel"];
+        };
+        /**
          * EditBatch
          * @description Edits to make as one step of undo, against the revision they were thought for.
          */
@@ -600,13 +642,15 @@ export interface components {
              * @default true
              */
             shown: boolean;
-            /**
-             * Channels
-             * @default {}
-             */
-            channels: {
+            /** Channels */
+            channels?: {
                 [key: string]: components["schemas"]["Channel"];
             };
+            /**
+             * Rules
+             * @default []
+             */
+            rules: components["schemas"]["Rule"][];
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -799,6 +843,36 @@ export interface components {
             keep_at?: number | null;
         };
         /**
+         * Rule
+         * @description A rule on an object: its kind, the channels it acts on ("keyed": every channel with keys), and its settings.
+         */
+        Rule: {
+            /** Id */
+            id: string;
+            /** Kind */
+            kind: string;
+            /**
+             * On
+             * @default true
+             */
+            on: boolean;
+            /**
+             * Channels
+             * @default keyed
+             */
+            channels: string[] | "keyed";
+            /**
+             * Mode
+             * @default add
+             * @enum {string}
+             */
+            mode: "add" | "multiply" | "replace";
+            /** Settings */
+            settings?: {
+                [key: string]: components["schemas"]["Channel"] | string;
+            };
+        };
+        /**
          * Scene
          * @description One timeline with a picture size, fps and length; objects in drawing order, the first at the back.
          */
@@ -846,6 +920,11 @@ export interface components {
              * @default #F7F2E7
              */
             background: string;
+            /**
+             * Dials
+             * @default []
+             */
+            dials: components["schemas"]["Dial"][];
             /**
              * Objects
              * @default []
@@ -930,7 +1009,8 @@ export interface components {
          * SetKey
          * @description Set a key at a frame: a new one, or a new value for the one that is there.
          *
-         *     A new key between two others takes over the ease of the stretch it divides, unless an ease is given.
+         *     A new key between two others takes over the ease of the stretch it divides, unless an ease is given. Without a value,
+         *     the key gets the very value the keys give the channel at that frame.
          */
         SetKey: {
             /** Object */
@@ -945,7 +1025,7 @@ export interface components {
             /** Frame */
             frame: number;
             /** Value */
-            value: number | string;
+            value?: (number | string) | null;
             /** Ease */
             ease?: (("hold" | "linear" | "even" | "slow-out" | "slow-in" | "slow-out-in" | "snap" | "heavy" | "wind-up" | "overshoot" | "spring" | "bounce") | components["schemas"]["BezierEase"] | components["schemas"]["PointsEase"] | components["schemas"]["SpringEase"] | components["schemas"]["BounceEase"]) | null;
         };
@@ -1025,13 +1105,15 @@ export interface components {
              * @default true
              */
             shown: boolean;
-            /**
-             * Channels
-             * @default {}
-             */
-            channels: {
+            /** Channels */
+            channels?: {
                 [key: string]: components["schemas"]["Channel"];
             };
+            /**
+             * Rules
+             * @default []
+             */
+            rules: components["schemas"]["Rule"][];
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -1111,6 +1193,32 @@ export interface components {
             revision: number;
             /** Changed */
             changed: string;
+        };
+        /**
+         * Vine
+         * @description How one channel is made, left to right.
+         */
+        Vine: {
+            /** Revision */
+            revision: number;
+            /** Steps */
+            steps: components["schemas"]["VineStep"][];
+        };
+        /**
+         * VineStep
+         * @description One card of the vine: the curve so far, one value per frame (the lightness, for colours).
+         */
+        VineStep: {
+            /** Kind */
+            kind: string;
+            /** Label */
+            label: string;
+            /** Rule */
+            rule: string | null;
+            /** On */
+            on: boolean;
+            /** Values */
+            values: number[];
         };
         /**
          * Vocabulary
@@ -1799,6 +1907,61 @@ export interface operations {
                 };
                 content: {
                     "application/vnd.msgpack": string;
+                };
+            };
+            /** @description No such scene or thing */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The revision is old */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request does not fit */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    vine_api_scenes__scene_id__vine_get: {
+        parameters: {
+            query: {
+                object: string;
+                channel: string;
+            };
+            header?: never;
+            path: {
+                scene_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Vine"];
                 };
             };
             /** @description No such scene or thing */

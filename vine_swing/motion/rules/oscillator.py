@@ -1,0 +1,83 @@
+"""Oscillator: adds a wave.
+
+A·2^(−s/half_life)·w(φ) with s the seconds since `start` and φ = phase/360 + ∫ frequency dt in turns. The integral makes
+the phase go on smoothly when the frequency is keyed: the wave changes its pace and never jumps.
+"""
+
+from collections.abc import Callable
+
+import numpy as np
+
+from vine_swing.motion.rules.integral import integral
+from vine_swing.motion.rules.spec import Array, Mode, RuleSpec, Settings, SettingSpec, Timing, by_name, combined
+
+WAVES: dict[str, Callable[[Array], Array]] = {
+    "sine": lambda turns: np.sin(2 * np.pi * turns),
+    "cosine": lambda turns: np.cos(2 * np.pi * turns),
+    # 0 at the beginning, up first.
+    "triangle": lambda turns: 1 - np.abs((4 * turns + 3) % 4 - 2),
+    # + for the first half.
+    "square": lambda turns: np.where(turns % 1 < 0.5, 1.0, -1.0),
+    "sawtooth": lambda turns: 2 * (turns % 1) - 1,
+}
+
+
+def apply(value: Array, t: Array, settings: Settings, mode: Mode, timing: Timing) -> Array:
+    """The values with the wave on them; before `start` they are as they were. Shapes (n,)."""
+    start = settings.number("start", t)
+    begin = start if start is not None else np.zeros(1)
+    seconds = (t - begin) / timing.fps
+    wave = _amplitude(t, settings) * WAVES[settings.choice("wave")](_turns(t, begin, settings, timing))
+    half_life = settings.number("half_life", t)
+    if half_life is not None:
+        wave = wave * 2.0 ** (-np.maximum(seconds, 0) / half_life)
+    low, high = settings.number("low", t), settings.number("high", t)
+    if low is not None:
+        wave = np.maximum(wave, low)
+    if high is not None:
+        wave = np.minimum(wave, high)
+    return np.where(seconds >= 0, combined(mode, value, wave), value)
+
+
+def _amplitude(t: Array, settings: Settings) -> Array:
+    amplitude = settings.number("amplitude", t)
+    return amplitude if amplitude is not None else np.zeros(1)
+
+
+def _turns(t: Array, begin: Array, settings: Settings, timing: Timing) -> Array:
+    phase = settings.number("phase", t)
+    cycles = settings.number("cycles", t)
+    offset = phase / 360 if phase is not None else np.zeros(1)
+    if cycles is not None:
+        return offset + np.round(cycles) * (t - begin) / timing.length
+    breaks = settings.breaks("frequency")
+    if breaks is None:
+        frequency = settings.number("frequency", t)
+        return offset + (frequency if frequency is not None else 0.0) * (t - begin) / timing.fps
+
+    def frequency_at(frames: Array) -> Array:
+        found = settings.number("frequency", frames)
+        return found if found is not None else np.zeros_like(frames)
+
+    passed = integral(frequency_at, t, breaks) - integral(frequency_at, np.broadcast_to(begin, t.shape), breaks)
+    return offset + passed / timing.fps
+
+
+SPEC = RuleSpec(
+    kind="oscillator",
+    label="Oscillator",
+    about="Swings to and fro for ever, or dies down: leaves, lamps, signs, breathing.",
+    settings=by_name(
+        SettingSpec("wave", "wave", "", "sine", choices=tuple(WAVES), about="The shape of one swing."),
+        SettingSpec("amplitude", "amplitude", "as the channel", 10.0, about="How far it swings to each side."),
+        SettingSpec("frequency", "frequency", "Hz", 1.0, -240.0, 240.0, about="Swings per second."),
+        SettingSpec("phase", "phase", "°", 0.0, about="Where in the swing it begins; 90° begins a sine at its peak."),
+        SettingSpec("start", "start", "frames", 0.0, about="The frame it begins at."),
+        SettingSpec("half_life", "half-life", "s", None, 1e-6, None, about="How many seconds until it swings half as far."),
+        SettingSpec("low", "low", "as the channel", None, about="The least it adds."),
+        SettingSpec("high", "high", "as the channel", None, about="The most it adds."),
+        SettingSpec("cycles", "whole cycles", "per scene", None, about="Whole swings over the scene, so that a loop closes; in place of frequency."),
+    ),
+    modes=("add", "multiply", "replace"),
+    apply=apply,
+)
