@@ -29,7 +29,7 @@ class ExportFormat:
 
 
 _ALL = [
-    ExportFormat("mp4", "MP4 video", "mp4", "video/mp4", "H.264, for showing anywhere and for cutting programs.", write_mp4),
+    ExportFormat("mp4", "MP4 video", "mp4", "video/mp4", "H.264: plays anywhere, and can be cut with other film.", write_mp4),
     ExportFormat("gif", "GIF", "gif", "image/gif", "Loops by itself in messages and on pages; 256 colours.", write_gif),
 ]
 EXPORTS: dict[str, ExportFormat] = {one.name: one for one in _ALL}

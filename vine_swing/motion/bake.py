@@ -29,6 +29,7 @@ class BakedObject:
     world: (n, 6) or (1, 6), a b c d e f, from the object's own space to the picture.
     opacity: the object's opacity times its parents'.
     place: (n, 2) or (1, 2), where its pivot is in the picture.
+    middle: (n, 2) or (1, 2), where its own origin is in the picture.
     """
 
     source: SceneObject
@@ -37,6 +38,7 @@ class BakedObject:
     world: Array
     opacity: Array
     place: Array
+    middle: Array
 
 
 @dataclass(frozen=True)
@@ -189,16 +191,17 @@ def _baked(
     local = before.local if before is not None and same_shape else matrix.object_matrix(_limited(arrays, thing))
     moved_above = (above.world if above else None) is not (above_before.world if above_before else None)
     if before is not None and local is before.local and not moved_above:
-        world, place = before.world, before.place
+        world, place, middle = before.world, before.place, before.middle
     else:
         world = matrix.multiply(above.world, local) if above else local
         place = matrix.apply(world, arrays["pivot.x"], arrays["pivot.y"])
+        middle = world[:, 4:6]
     faded_above = (above.opacity if above else None) is not (above_before.opacity if above_before else None)
     if before is not None and arrays["opacity"] is before.channels["opacity"] and not faded_above:
         opacity = before.opacity
     else:
         opacity = np.clip(arrays["opacity"], 0, 1) * (above.opacity if above else 1.0)
-    return BakedObject(thing, arrays, local, world, opacity, place)
+    return BakedObject(thing, arrays, local, world, opacity, place, middle)
 
 
 def _limited(arrays: dict[str, Array], thing: SceneObject) -> dict[str, Array]:

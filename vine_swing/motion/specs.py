@@ -61,10 +61,10 @@ PAINT = (
 
 
 def _side(name: str, label: str, default: float) -> ChannelSpec:
-    return ChannelSpec(name, label, "Shape", "size", "px", default, 0.0, 100_000.0, about=f"The drawn {label}, before any scaling.")
+    return ChannelSpec(name, label, "Shape", "size", "px", default, 0.0, 100_000.0, about=f"The drawn {name}, before any scaling.")
 
 
-_WIDTH, _HEIGHT = _side("width", "width", 120.0), _side("height", "height", 120.0)
+_WIDTH, _HEIGHT = _side("width", "wide", 120.0), _side("height", "high", 120.0)
 _POINTS = ChannelSpec("points", "points", "Corners", "size", "", 5.0, 3.0, 200.0, about="How many corners it has.")
 
 #: The channels each type of shape adds to COMMON and PAINT.
@@ -85,8 +85,8 @@ SHAPES: dict[str, tuple[ChannelSpec, ...]] = {
         ChannelSpec("inner", "inner", "Corners", "size", "%", 0.5, 0.0, 1.0, 0.01, "How far out the inner corners lie."),
     ),
     "line": (
-        ChannelSpec("end.x", "end x", "Shape", "size", "px", 120.0, about="Where the line ends, from where it begins."),
-        ChannelSpec("end.y", "end y", "Shape", "size", "px", 0.0, about="Where the line ends, from where it begins."),
+        ChannelSpec("end.x", "x", "End", "size", "px", 120.0, about="Where the line ends, from where it begins."),
+        ChannelSpec("end.y", "y", "End", "size", "px", 0.0, about="Where the line ends, from where it begins."),
     ),
     "outline": (),
 }

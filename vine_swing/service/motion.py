@@ -65,7 +65,7 @@ def _parts(baked: Baked, drawn: dict[str, Drawable], old: dict[str, Parts], befo
         if before is not None and before.objects.get(object_id) is one and before.scene.length == baked.scene.length:
             result[object_id] = old[object_id]
             continue
-        parts: Parts = {("world",): one.world, ("local",): one.local, ("opacity",): one.opacity, ("place",): one.place}
+        parts: Parts = {("world",): one.world, ("local",): one.local, ("opacity",): one.opacity, ("place",): one.place, ("middle",): one.middle}
         parts |= {("channels", name): values for name, values in one.channels.items()}
         if object_id in drawn:
             parts[("outline",)] = drawn[object_id].outline

@@ -1,5 +1,5 @@
 /** Calls to the service. Every failure becomes a ServiceError whose message can be shown as it is. */
-import type { Changed, Edit, ExportState, Problem, Scene, SceneState, Shelf, Vocabulary } from "./types";
+import type { Changed, Edit, ExportState, Problem, Scene, SceneState, Shelf, Vine, Vocabulary } from "./types";
 
 /** What the service refused, or that it could not be reached (status 0). */
 export class ServiceError extends Error {
@@ -46,6 +46,8 @@ export const api = {
   redo: (id: string, revision: number) => json<Changed>(call("POST", `/scenes/${id}/redo`, { revision })),
   motion: (id: string, since?: number) => bytes(call("GET", `/scenes/${id}/motion${since === undefined ? "" : `?since=${since}`}`)),
   look: (id: string, revision: number, edits: Edit[]) => bytes(call("POST", `/scenes/${id}/look`, { revision, edits })),
+  vine: (id: string, object: string, channel: string) =>
+    json<Vine>(call("GET", `/scenes/${id}/vine?${new URLSearchParams({ object, channel })}`)),
   startExport: (id: string, format: string, scale: number) =>
     json<ExportState>(call("POST", `/scenes/${id}/exports`, { format, scale })),
   exportState: (job: string) => json<ExportState>(call("GET", `/exports/${job}`)),

@@ -25,6 +25,8 @@ export interface BakedObject {
   readonly opacity: Rows;
   /** Where the pivot is in the picture. */
   readonly place: Rows;
+  /** Where its own origin is in the picture. */
+  readonly middle: Rows;
   readonly channels: Readonly<Record<string, Rows>>;
   readonly outline?: { readonly which: Uint16Array; readonly outlines: readonly Outline[] };
   /** Frames at which a repeating end begins a new turn, by channel. */
@@ -53,6 +55,7 @@ interface WireObject {
   local?: WireArray;
   opacity?: WireArray;
   place?: WireArray;
+  middle?: WireArray;
   channels?: Record<string, WireArray>;
   outline?: { which: Uint8Array; outlines: { verbs: Uint8Array; points: Uint8Array; bounds: [number, number, number, number] }[] };
   turns?: Record<string, number[]>;
@@ -99,6 +102,7 @@ function merged(was: BakedObject | undefined, fresh: WireObject): BakedObject {
     local: rows(fresh.local) ?? was?.local ?? NOTHING,
     opacity: rows(fresh.opacity) ?? was?.opacity ?? NOTHING,
     place: rows(fresh.place) ?? was?.place ?? NOTHING,
+    middle: rows(fresh.middle) ?? was?.middle ?? NOTHING,
     channels: { ...was?.channels, ...mapped(fresh.channels, (array) => rows(array) ?? NOTHING) },
     outline: fresh.outline ? readOutlines(fresh.outline) : was?.outline,
     turns: { ...was?.turns, ...fresh.turns },

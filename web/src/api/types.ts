@@ -20,4 +20,5 @@ export type Vocabulary = Schemas["Vocabulary"];
 export type ChannelWords = Schemas["ChannelWords"];
 export type FeelWords = Schemas["FeelWords"];
 export type ExportState = Schemas["ExportState"];
+export type Vine = Schemas["Vine"];
 export type Problem = Schemas["Problem"];

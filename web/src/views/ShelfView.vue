@@ -1,22 +1,123 @@
 <script setup lang="ts">
+/** The Shelf: all scenes. */
+import { ElCollapse, ElCollapseItem } from "element-plus";
 import { onMounted, ref } from "vue";
-import { RouterLink, useRouter } from "vue-router";
-import { api } from "@/api/client";
+import { useRouter } from "vue-router";
+import { api, ServiceError } from "@/api/client";
 import type { Summary } from "@/api/types";
+import VineIcon from "@/components/common/VineIcon.vue";
+import SceneCard from "@/components/shelf/SceneCard.vue";
+import { useSaid } from "@/stores/said";
 
-const scenes = ref<Summary[]>([]);
+/** The service takes no larger body; saying so here spares the upload. */
+const LARGEST_FILE = 16 * 1024 * 1024;
 const router = useRouter();
-onMounted(async () => (scenes.value = (await api.shelf()).scenes));
-async function create() {
-  const made = await api.createScene({});
-  await router.push(`/scenes/${made.id}`);
+const said = useSaid();
+const scenes = ref<Summary[] | null>(null);
+const deleted = ref<Summary[]>([]);
+const input = ref<HTMLInputElement>();
+const over = ref(false);
+const busy = ref<string | null>(null);
+
+async function attempt<T>(doing: string, work: () => Promise<T>): Promise<T | null> {
+  busy.value = doing;
+  try {
+    return await work();
+  } catch (error) {
+    if (!(error instanceof ServiceError)) throw error;
+    said.error(error.message);
+    return null;
+  } finally {
+    busy.value = null;
+  }
 }
+
+async function load(): Promise<void> {
+  const shelf = await attempt("Looking at the Shelf…", api.shelf);
+  if (shelf) [scenes.value, deleted.value] = [shelf.scenes, shelf.deleted];
+}
+
+async function create(): Promise<void> {
+  const taken = new Set(scenes.value?.map((scene) => scene.name));
+  let name = "New scene";
+  for (let n = 2; taken.has(name); n++) name = `New scene ${n}`;
+  const made = await attempt("Making a scene…", () => api.createScene({ name }));
+  if (made) await router.push(`/scenes/${made.id}`);
+}
+
+async function openFile(file: File | undefined): Promise<void> {
+  if (!file) return;
+  if (file.size > LARGEST_FILE) {
+    said.error(`${file.name} is ${(file.size / 1024 / 1024).toFixed(0)} MB; a scene file may be at most ${LARGEST_FILE / 1024 / 1024} MB. Simplify its outlines and save it again.`);
+    return;
+  }
+  const text = await file.text();
+  const made = await attempt(`Opening ${file.name}…`, () => api.openFile(text));
+  if (input.value) input.value.value = "";
+  if (made) await router.push(`/scenes/${made.id}`);
+}
+
+async function duplicate(scene: Summary): Promise<void> {
+  if (await attempt(`Copying ${scene.name}…`, () => api.duplicate(scene.id))) await load();
+}
+
+async function remove(scene: Summary): Promise<void> {
+  if (!(await attempt(`Deleting ${scene.name}…`, () => api.deleteScene(scene.id)))) return;
+  await load();
+  said.withUndo(`${scene.name} is off the Shelf.`, "Undo", () => void restore(scene));
+}
+
+async function restore(scene: Summary): Promise<void> {
+  if (await attempt(`Bringing back ${scene.name}…`, () => api.restoreScene(scene.id))) await load();
+}
+
+function dropped(event: DragEvent): void {
+  over.value = false;
+  void openFile(event.dataTransfer?.files[0]);
+}
+
+onMounted(load);
 </script>
 
 <template>
-  <main>
-    <h1>Shelf</h1>
-    <button @click="create">New scene</button>
-    <p v-for="scene in scenes" :key="scene.id"><RouterLink :to="`/scenes/${scene.id}`">{{ scene.name }}</RouterLink></p>
+  <main class="shelf" :class="{ over }" @dragover.prevent="over = true" @dragleave.self="over = false" @drop.prevent="dropped">
+    <header>
+      <img src="/icon.svg" alt="" width="34" height="34" />
+      <div>
+        <h1>Vine Swing</h1>
+        <p>Your shelf of scenes</p>
+      </div>
+      <span class="busy" aria-live="polite">{{ busy }}</span>
+      <button class="plain" title="Open a scene file; you can also drop one here" @click="input?.click()"><VineIcon name="file" /> Open a scene file</button>
+      <button class="primary" @click="create"><VineIcon name="add" /> New scene</button>
+      <input ref="input" type="file" accept=".json,application/json" class="sr-only" tabindex="-1" aria-label="Scene file" @change="openFile(($event.target as HTMLInputElement).files?.[0])" />
+    </header>
+    <div v-if="scenes?.length" class="grid">
+      <SceneCard v-for="scene in scenes" :key="`${scene.id} ${scene.revision}`" :scene="scene" @duplicate="duplicate(scene)" @remove="remove(scene)" />
+    </div>
+    <div v-else-if="scenes" class="empty">
+      <h2>The Shelf is empty</h2>
+      <p>Begin with a new scene: add a shape, key it, go on a second, move it. Or open a scene file.</p>
+      <button class="primary" @click="create"><VineIcon name="add" /> New scene</button>
+    </div>
+    <ElCollapse v-if="deleted.length" class="deleted">
+      <ElCollapseItem :title="`Deleted scenes (${deleted.length})`">
+        <p v-for="scene in deleted" :key="scene.id">{{ scene.name }} <button class="plain" @click="restore(scene)">Bring back</button></p>
+      </ElCollapseItem>
+    </ElCollapse>
   </main>
 </template>
+
+<style scoped>
+.shelf { min-height: 100%; background: var(--paper-2); padding: 28px 40px 60px; }
+.over { outline: 3px dashed var(--travel); outline-offset: -12px; }
+header { display: flex; align-items: center; gap: 12px; margin: 0 auto 24px; max-width: 1160px; }
+h1 { font-size: 22px; color: var(--travel); line-height: 1.1; }
+header p { margin: 2px 0 0; color: var(--ink-2); }
+.busy { flex: 1; text-align: right; color: var(--ink-2); }
+.grid { display: grid; grid-template-columns: repeat(auto-fill, minmax(300px, 1fr)); gap: 22px; margin: 0 auto; max-width: 1160px; }
+.empty { text-align: center; padding: 80px 20px; color: var(--ink-2); display: grid; justify-items: center; gap: 10px; }
+.deleted { max-width: 1160px; margin: 36px auto 0; --el-collapse-header-bg-color: transparent; --el-collapse-content-bg-color: transparent; }
+.deleted p { display: flex; gap: 12px; align-items: center; margin: 4px 0; }
+.deleted .plain { padding: 3px 12px; }
+</style>

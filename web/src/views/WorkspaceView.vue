@@ -1,26 +1,94 @@
 <script setup lang="ts">
-import { onMounted, ref, watchEffect } from "vue";
-import { paintFrame } from "@/picture/paint";
+/** The workspace: where one scene is animated. */
+import { computed, onBeforeUnmount, onMounted, ref, watch } from "vue";
+import { RouterLink } from "vue-router";
+import type { SceneObject } from "@/api/types";
+import CastPanel from "@/components/cast/CastPanel.vue";
+import ExportDialog from "@/components/dialogs/ExportDialog.vue";
+import SceneSettings from "@/components/dialogs/SceneSettings.vue";
+import ShortcutsDialog from "@/components/dialogs/ShortcutsDialog.vue";
+import PictureStage from "@/components/picture/PictureStage.vue";
+import TimeSheet from "@/components/sheet/TimeSheet.vue";
+import TopBar from "@/components/top/TopBar.vue";
+import ValuesPanel from "@/components/values/ValuesPanel.vue";
+import VinePanel from "@/components/vine/VinePanel.vue";
+import { useShortcuts } from "@/composables/useShortcuts";
+import { useWorkspaceShortcuts } from "@/composables/useWorkspaceShortcuts";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
+import { useSelection } from "@/stores/selection";
+import { useVocabulary } from "@/stores/vocabulary";
 
 const props = defineProps<{ id: string }>();
 const scene = useScene();
+const selection = useSelection();
 const playback = usePlayback();
-const canvas = ref<HTMLCanvasElement>();
-onMounted(() => scene.open(props.id));
-watchEffect(() => {
-  const ctx = canvas.value?.getContext("2d");
-  if (ctx && scene.motion) paintFrame(ctx, scene.motion, playback.frame, ctx.canvas.width, ctx.canvas.height);
+const vocabulary = useVocabulary();
+
+const stage = ref<InstanceType<typeof PictureStage>>();
+const [exporting, setting, helping] = [ref(false), ref(false), ref(false)];
+const missing = ref(false);
+
+const shortcuts = useWorkspaceShortcuts({
+  nudge: (kind, by) => void stage.value?.nudge(kind, by),
+  shortcuts: () => (helping.value = true),
+  export: () => (exporting.value = true),
+  add: () => document.querySelector<HTMLElement>("[aria-label='Add to the picture']")?.click(),
 });
+useShortcuts(shortcuts);
+
+async function open(id: string): Promise<void> {
+  selection.reset();
+  playback.reset();
+  const [found] = await Promise.all([scene.open(id), vocabulary.load()]);
+  missing.value = !found;
+  // What moves most is what one most likely came for.
+  const liveliest = [...scene.objects].reverse().reduce<SceneObject | null>((best, one) => (moving(one) > (best ? moving(best) : 0) ? one : best), null);
+  selection.pick(liveliest?.id ?? null);
+}
+
+const moving = (thing: SceneObject): number => Object.values(thing.channels ?? {}).filter((channel) => channel.keys.length > 1).length;
+
+onMounted(() => open(props.id));
+watch(() => props.id, open);
+watch(() => playback.last, (last) => playback.frame > last && playback.goTo(last));
+watch(() => scene.byId, (things) => selection.objectId && !things.has(selection.objectId) && selection.pick(null));
+watch(() => scene.head?.name, (name) => (document.title = name ? `${name} · Vine Swing` : "Vine Swing"));
+onBeforeUnmount(() => {
+  playback.pause();
+  scene.close();
+  document.title = "Vine Swing";
+});
+const ready = computed(() => scene.head !== null && vocabulary.words !== null);
 </script>
 
 <template>
-  <main v-if="scene.head">
-    <h1>{{ scene.head.name }}</h1>
-    <button @click="playback.toggle">{{ playback.playing ? "Pause" : "Play" }}</button>
-    <input type="number" aria-label="Frame" :value="playback.frame" @change="playback.goTo(+($event.target as HTMLInputElement).value)" />
-    <a :href="`/api/scenes/${id}/file`">Save as file</a>
-    <canvas ref="canvas" :width="scene.head.size[0] / 2" :height="scene.head.size[1] / 2" />
+  <div v-if="ready" class="workspace">
+    <TopBar @export="exporting = true" @settings="setting = true" @shortcuts="helping = true" />
+    <div class="middle">
+      <CastPanel />
+      <PictureStage ref="stage" />
+      <ValuesPanel />
+    </div>
+    <TimeSheet />
+    <VinePanel />
+    <ExportDialog v-model="exporting" />
+    <SceneSettings v-model="setting" />
+    <ShortcutsDialog v-model="helping" :shortcuts="shortcuts" />
+  </div>
+  <main v-else class="waiting">
+    <template v-if="missing">
+      <h1>This scene is not on the Shelf</h1>
+      <p>It may have been deleted; deleted scenes can be brought back there.</p>
+      <RouterLink to="/" class="primary">Go to the Shelf</RouterLink>
+    </template>
+    <p v-else>Opening the scene…</p>
   </main>
 </template>
+
+<style scoped>
+.workspace { display: grid; grid-template-rows: 48px minmax(220px, 1fr) 180px 168px; height: 100vh; overflow: hidden; }
+.middle { display: grid; grid-template-columns: 208px minmax(0, 1fr) 300px; min-height: 0; }
+.waiting { display: grid; place-content: center; justify-items: center; gap: 8px; height: 100vh; }
+.primary { text-decoration: none; }
+</style>

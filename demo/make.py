@@ -1,0 +1,20 @@
+"""Writes the shipped scenes to demo/scenes/, as scene files in the order the Shelf shows them."""
+
+from pathlib import Path
+
+from demo import thrown_mango, toucan_glide, up_the_liana
+from vine_swing.motion import dump
+from vine_swing.motion.scene_file import from_data
+
+SCENES = Path(__file__).parent / "scenes"
+MAKERS = {"1-thrown-mango": thrown_mango.make, "2-up-the-liana": up_the_liana.make, "3-toucan-glide": toucan_glide.make}
+
+
+def texts() -> dict[str, str]:
+    """File name → text of every shipped scene."""
+    return {f"{name}.json": dump(from_data(make())) + "\n" for name, make in MAKERS.items()}
+
+
+if __name__ == "__main__":
+    for name, text in texts().items():
+        (SCENES / name).write_text(text, encoding="utf-8")

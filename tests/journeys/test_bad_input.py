@@ -1,0 +1,97 @@
+"""What goes wrong is said in plain words on the page, and nothing is lost."""
+
+import json
+import signal
+import urllib.request
+
+import pytest
+from playwright.sync_api import expect
+
+from tests.journeys.workspace import Workspace
+
+GOOD = {"format": "vine-swing-scene", "version": 1, "name": "Good", "objects": []}
+
+
+def mango(**key):
+    shape = {"id": "m", "name": "Mango", "kind": "shape", "shape": {"type": "ellipse"}}
+    return GOOD | {"objects": [shape | {"channels": {"x": {"keys": [{"frame": 0, "value": 1} | key]}}}]}
+
+
+CASES = {
+    "broken": ('{"format": "vine-swing-scene", ', "not JSON"),
+    "not a scene": ('{"hello": 1}', "not a scene file"),
+    "unknown field": (json.dumps(GOOD | {"wobble": 3}), "wobble: this field is unknown"),
+    "NaN": (json.dumps(mango(value=float("nan"))), "NaN is not a number JSON knows"),
+    "far key": (json.dumps(mango(frame=1e12)), "objects[0].channels.x.keys[0].frame: should be less than or equal to 1000000"),
+    "bad path": (json.dumps(GOOD | {"objects": [{"id": "o", "name": "Hill", "kind": "shape", "shape": {"type": "outline", "d": "hello"}}]}), "'Hill'"),
+    "50 MB": (json.dumps(GOOD | {"name": "x" * 50_000_000}), "at most 16 MB"),
+}
+
+
+@pytest.mark.parametrize("case", CASES)
+def test_a_bad_scene_file_is_refused_with_its_fault(page, demo_server, tmp_path, case):
+    text, says = CASES[case]
+    path = tmp_path / "bad.json"
+    path.write_text(text)
+    page.goto(demo_server.address)
+    expect(page.get_by_role("link", name="Open Thrown mango")).to_be_visible()
+    page.get_by_label("Scene file").set_input_files(path)
+    expect(page.get_by_role("alert").filter(has_text=says)).to_be_visible()
+    with urllib.request.urlopen(f"{demo_server.address}/api/scenes") as answer:
+        assert len(json.load(answer)["scenes"]) == 3
+
+
+def test_a_second_tab_with_an_old_revision_catches_up(workspace, page, server):
+    w = workspace
+    w.add("Ellipse", "Drop")
+    other = page.context.new_page()
+    other.goto(page.url)
+    second = Workspace(other, server.address)
+    second.pick("Drop")
+    second.type_value("Travel x", "111")
+    w.pick("Drop")
+    w.type_value("Travel y", "222")
+    expect(page.get_by_text("This scene was changed elsewhere")).to_be_visible()
+    assert w.value("Travel x") == 111
+    assert w.channel("Drop", "y")["base"] == 360, "the refused change was not made"
+    w.type_value("Travel y", "222")
+    assert w.channel("Drop", "y")["base"] == 222
+    assert w.channel("Drop", "x")["base"] == 111
+
+
+def test_fields_refuse_what_is_no_number(workspace):
+    w = workspace
+    w.add("Ellipse", "Drop")
+    field = w.value_field("Travel x")
+    field.fill("soon")
+    field.press("Enter")
+    expect(field).to_have_attribute("aria-invalid", "true")
+    field.press("Escape")
+    expect(field).to_have_value("640.0")
+    frame = w.page.get_by_label("Frame", exact=True)
+    frame.fill("later")
+    frame.press("Enter")
+    expect(frame).to_have_attribute("aria-invalid", "true")
+    w.type_value("Opacity see-through", "400")
+    assert w.channel("Drop", "opacity")["base"] == 1
+
+
+def test_a_server_that_is_gone_is_said_and_work_goes_on_when_it_is_back(workspace, server):
+    w = workspace
+    w.add("Ellipse", "Drop")
+    server.stop(signal.SIGKILL)
+    field = w.value_field("Travel x")
+    field.fill("100")
+    field.press("Enter")
+    expect(w.page.get_by_text("server does not answer")).to_be_visible()
+    expect(w.page.get_by_role("button", name="Scene settings")).to_contain_text("not saved")
+    server.start()
+    w.type_value("Travel x", "100")
+    assert w.channel("Drop", "x")["base"] == 100
+
+
+def test_a_scene_that_is_not_there(page, server):
+    page.goto(f"{server.address}/scenes/nowhere")
+    expect(page.get_by_role("heading", name="This scene is not on the Shelf")).to_be_visible()
+    page.get_by_role("link", name="Go to the Shelf").click()
+    expect(page.get_by_role("heading", name="The Shelf is empty")).to_be_visible()

@@ -1,0 +1,169 @@
+"""The Shelf, the cast and the export, as a person uses them."""
+
+import json
+import subprocess
+import urllib.request
+
+import pytest
+from playwright.sync_api import expect
+
+from tests.journeys.workspace import Workspace
+
+DEMO = ["Thrown mango", "Toucan glide", "Up the liana"]
+
+
+def names(page):
+    return sorted(page.get_by_role("main").get_by_role("heading", level=2).all_inner_texts())
+
+
+def test_scenes_are_copied_deleted_and_brought_back(page, demo_server):
+    page.goto(demo_server.address)
+    expect(page.get_by_role("link", name="Open Thrown mango")).to_be_visible()
+    assert names(page) == DEMO
+    page.get_by_role("button", name="More for Toucan glide").click()
+    page.get_by_role("menuitem", name="Duplicate").click()
+    expect(page.get_by_role("link", name="Open Toucan glide 2")).to_be_visible()
+    page.get_by_role("button", name="More for Thrown mango").click()
+    page.get_by_role("menuitem", name="Delete").click()
+    expect(page.get_by_role("link", name="Open Thrown mango")).to_have_count(0)
+    page.get_by_role("button", name="Undo").click()
+    expect(page.get_by_role("link", name="Open Thrown mango")).to_be_visible()
+    assert len(names(page)) == 4
+
+
+def test_thumbnails_are_alive(page, demo_server):
+    page.goto(demo_server.address)
+    canvas = page.get_by_role("link", name="Open Thrown mango").locator("canvas")
+    pixels = "c => c.toDataURL()"
+    page.wait_for_timeout(500)
+    still = canvas.evaluate(pixels)
+    page.wait_for_timeout(300)
+    assert canvas.evaluate(pixels) == still
+    canvas.hover()
+    page.wait_for_timeout(400)
+    assert canvas.evaluate(pixels) != still
+
+
+def test_a_scene_file_goes_out_and_comes_in_again(page, demo_server, tmp_path):
+    page.goto(demo_server.address)
+    page.get_by_role("link", name="Open Up the liana").click()
+    w = Workspace(page, demo_server.address)
+    with page.expect_download() as download:
+        page.get_by_role("link", name="Save as file").click()
+    path = tmp_path / "liana.json"
+    download.value.save_as(path)
+    before = w.kept()["scene"]
+    page.get_by_role("link", name="Vine Swing").click()
+    page.get_by_label("Scene file").set_input_files(path)
+    page.wait_for_url("**/scenes/*")
+    again = Workspace(page, demo_server.address)
+    assert again.kept()["scene"] == before
+
+
+def test_the_cast_is_named_ordered_hung_and_hidden(workspace):
+    w = workspace
+    for kind, name in (("Ellipse", "Body"), ("Rectangle", "Bag"), ("Group", "Courier")):
+        w.add(kind, name)
+    w.pick("Bag")
+    w.page.keyboard.press("F2")
+    field = w.page.get_by_role("textbox", name="New name of Bag")
+    field.fill("Satchel")
+    field.press("Enter")
+    w.saved()
+
+    def choose(name, item):
+        w.page.get_by_role("option", name=name, exact=True).hover()
+        w.page.get_by_role("button", name=f"More for {name}").click()
+        w.page.get_by_role("menuitem", name=item).click()
+
+    choose("Satchel", "Hang on…")
+    w.page.get_by_label("Parent").click()
+    w.page.get_by_role("option", name="Courier").last.click()
+    w.page.get_by_role("button", name="Hang it there").click()
+    w.saved()
+    by_name = {one["name"]: one for one in w.kept()["scene"]["objects"]}
+    assert by_name["Satchel"]["parent"] == by_name["Courier"]["id"]
+    # Hung on a group in the middle of the picture, it keeps its place there.
+    assert w.channel("Satchel", "x")["base"] == pytest.approx(0, abs=1e-9)
+
+    choose("Body", "Hide")
+    w.saved()
+    assert next(one for one in w.kept()["scene"]["objects"] if one["name"] == "Body")["shown"] is False
+    choose("Body", "One nearer")
+    w.saved()
+    assert [one["name"] for one in w.kept()["scene"]["objects"]] == ["Satchel", "Body", "Courier"]
+    w.pick("Courier")
+    w.page.locator(".stage").focus()
+    w.page.keyboard.press("Control+d")
+    w.saved()
+    assert len(w.kept()["scene"]["objects"]) == 5
+    w.page.keyboard.press("Delete")
+    expect(w.page.get_by_text("is deleted, with 1 on it")).to_be_visible()
+    w.page.locator(".said-undo").click()
+    w.saved()
+    w.page.wait_for_timeout(100)
+    assert len(w.kept()["scene"]["objects"]) == 5
+
+
+@pytest.mark.parametrize(("choice", "codec", "fps"), [("MP4 video", "h264", 24.0), ("GIF", "gif", 24.0)])
+def test_export_with_progress(page, demo_server, tmp_path, choice, codec, fps):
+    page.goto(demo_server.address)
+    page.get_by_role("link", name="Open Thrown mango").click()
+    Workspace(page, demo_server.address)
+    page.get_by_role("button", name="Export").click()
+    dialog = page.get_by_role("dialog", name="Export")
+    dialog.get_by_text(choice).click()
+    dialog.get_by_text("640 × 360").click()
+    with page.expect_download(timeout=60_000) as download:
+        dialog.get_by_role("button", name="Export").click()
+        expect(dialog.get_by_role("progressbar")).to_be_visible()
+    expect(dialog.get_by_text("Done: 96 frames.")).to_be_visible()
+    path = tmp_path / download.value.suggested_filename
+    download.value.save_as(path)
+    assert path.name.startswith("Thrown mango.")
+    probe = json.loads(
+        subprocess.run(
+            ["ffprobe", "-v", "error", "-count_frames", "-show_streams", "-of", "json", str(path)], capture_output=True, text=True, check=True
+        ).stdout
+    )["streams"][0]
+    assert (probe["codec_name"], probe["width"], probe["height"], int(probe["nb_read_frames"])) == (codec, 640, 360, 96)
+    over, under = map(int, probe["avg_frame_rate"].split("/"))
+    assert over / under == pytest.approx(fps, rel=0.01)
+
+
+def test_export_can_be_stopped(page, demo_server):
+    page.goto(demo_server.address)
+    page.get_by_role("link", name="Open Toucan glide").click()
+    Workspace(page, demo_server.address)
+    page.get_by_role("button", name="Export").click()
+    dialog = page.get_by_role("dialog", name="Export")
+    dialog.get_by_role("button", name="Export").click()
+    dialog.get_by_role("button", name="Stop").click()
+    expect(dialog.get_by_text("Stopped. Nothing was kept.")).to_be_visible()
+    expect(dialog.get_by_role("button", name="Export")).to_be_enabled()
+
+
+def test_scene_settings_are_kept_as_one_step(workspace):
+    w = workspace
+    w.page.get_by_role("button", name="Scene settings").click()
+    for label, text in (("Width of the picture", "640"), ("Length in frames", "48"), ("Frames per second", "12.5")):
+        field = w.page.get_by_role("spinbutton", name=label)
+        field.fill(text)
+        field.press("Enter")
+    w.page.get_by_role("button", name="Keep").click()
+    w.saved()
+    scene = w.kept()["scene"]
+    assert (scene["size"], scene["length"], scene["fps"]) == ([640, 720], 48, 12.5)
+    w.page.get_by_role("button", name="Undo").click()
+    w.saved()
+    w.page.wait_for_timeout(100)
+    assert w.kept()["scene"]["length"] == 120
+
+
+def test_the_api_docs_page_needs_no_network(page, server):
+    page.goto(f"{server.address}/api/docs")
+    expect(page.get_by_text("Keep a new scene, given in the scene file format")).to_be_visible()
+    hosts = page.evaluate("performance.getEntriesByType('resource').map(e => new URL(e.name).host)")
+    assert set(hosts) == {server.address.removeprefix("http://")}
+    with urllib.request.urlopen(server.address) as answer:
+        assert "script-src" not in answer.headers["content-security-policy"], "only the docs page may run an inline script"

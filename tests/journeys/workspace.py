@@ -1,0 +1,135 @@
+"""The words journeys are told in: what a person does in the workspace, and what they read there."""
+
+import json
+import re
+import urllib.request
+
+from playwright.sync_api import Locator, Page, expect
+
+
+class Workspace:
+    """One scene, open in a page."""
+
+    def __init__(self, page: Page, address: str):
+        self.page, self.address = page, address
+        expect(page.get_by_role("region", name="Time sheet")).to_be_visible()
+
+    # -- what the service keeps, to compare with what the page shows
+
+    @property
+    def scene_id(self) -> str:
+        return self.page.url.rsplit("/", 1)[-1]
+
+    def kept(self) -> dict:
+        with urllib.request.urlopen(f"{self.address}/api/scenes/{self.scene_id}") as answer:
+            return json.load(answer)
+
+    def channel(self, name: str, channel: str) -> dict:
+        thing = next(one for one in self.kept()["scene"]["objects"] if one["name"] == name)
+        return thing["channels"].get(channel, {"base": None, "keys": []})
+
+    def keys(self, name: str, channel: str) -> list[tuple[float, float]]:
+        return [(key["frame"], key["value"]) for key in self.channel(name, channel)["keys"]]
+
+    # -- doing
+
+    def add(self, kind: str, name: str | None = None) -> None:
+        self.page.get_by_role("button", name="Add to the picture").click()
+        self.page.get_by_role("menuitem", name=kind).click()
+        field = self.page.get_by_role("textbox", name=re.compile("New name of"))
+        field.fill(name or kind)
+        field.press("Enter")
+        self.saved()
+
+    def go_to(self, text: str) -> None:
+        field = self.page.get_by_label("Frame", exact=True)
+        field.fill(text)
+        field.press("Enter")
+
+    def pick(self, name: str) -> None:
+        self.page.get_by_role("option", name=name, exact=True).click()
+
+    def key(self, row: str) -> None:
+        """Click the leaf beside a row of values."""
+        self.row(row).get_by_role("button").last.click()
+        self.saved()
+
+    def type_value(self, label: str, text: str) -> None:
+        field = self.value_field(label)
+        field.fill(text)
+        field.press("Enter")
+        self.saved()
+
+    def drag(self, start: tuple[float, float], end: tuple[float, float], *, steps: int = 8, keys: str | None = None, release: bool = True) -> None:
+        mouse = self.page.mouse
+        mouse.move(*start)
+        mouse.down()
+        if keys:
+            self.page.keyboard.down(keys)
+        mouse.move((start[0] + end[0]) / 2, (start[1] + end[1]) / 2, steps=steps)
+        mouse.move(*end, steps=steps)
+        if release:
+            mouse.up()
+            if keys:
+                self.page.keyboard.up(keys)
+            self.saved()
+
+    def drag_in_picture(self, start: tuple[float, float], end: tuple[float, float], **how) -> None:
+        """Drag between two points given in pixels of the scene."""
+        self.drag(self.on_screen(*start), self.on_screen(*end), **how)
+
+    def drag_handle(self, handle: str, by: tuple[float, float], **how) -> None:
+        box = self.page.get_by_test_id(handle).bounding_box()
+        start = (box["x"] + box["width"] / 2, box["y"] + box["height"] / 2)
+        self.drag(start, (start[0] + by[0], start[1] + by[1]), **how)
+
+    def choose_feel(self, label: str) -> None:
+        self.page.get_by_role("button", name="Feel", exact=True).click()
+        self.page.get_by_role("radio", name=label, exact=True).click()
+        self.saved()
+        self.page.keyboard.press("Escape")
+
+    def choose_end(self, label: str, side: str = "After the last key") -> None:
+        self.page.get_by_role("button", name="Ends", exact=True).click()
+        self.page.get_by_role("radiogroup", name=side).get_by_role("radio", name=label).click()
+        self.saved()
+        self.page.keyboard.press("Escape")
+
+    # -- reading
+
+    def saved(self) -> None:
+        """Wait until every edit is kept."""
+        expect(self.page.get_by_role("button", name="Scene settings")).to_contain_text(re.compile("^saved"))
+
+    def row(self, name: str) -> Locator:
+        return self.page.get_by_role("region", name="Values at this frame").locator(".row").filter(has=self.page.get_by_text(name, exact=True))
+
+    def value_field(self, label: str) -> Locator:
+        return self.page.get_by_role("region", name="Values at this frame").get_by_role("spinbutton", name=label, exact=True)
+
+    def value(self, label: str) -> float:
+        return float(self.value_field(label).input_value().replace("−", "-"))
+
+    def leaves(self, name: str, row: str) -> Locator:
+        return self.page.get_by_role("button", name=re.compile(rf"^Key of {re.escape(name)} {re.escape(row)} at frame"))
+
+    def leaf(self, name: str, row: str, frame: int) -> Locator:
+        return self.page.get_by_role("button", name=f"Key of {name} {row} at frame {frame}", exact=True)
+
+    def canvas(self) -> dict:
+        return self.page.get_by_test_id("picture-canvas").bounding_box()
+
+    def on_screen(self, x: float, y: float) -> tuple[float, float]:
+        box, size = self.canvas(), self.kept()["scene"]["size"]
+        return box["x"] + x * box["width"] / size[0], box["y"] + y * box["height"] / size[1]
+
+    def dots(self) -> list[tuple[float, float]]:
+        """The spacing dots of the picked object's path, in scene pixels."""
+        data = self.page.locator("[data-testid=path-dots] path.dots").first.get_attribute("d")
+        stage, box, size = self.page.locator(".stage").bounding_box(), self.canvas(), self.kept()["scene"]["size"]
+        found = re.findall(r"M([-\d.]+) ([-\d.]+)", data)
+        scale = size[0] / box["width"]
+        return [((float(x) + stage["x"] - box["x"]) * scale, (float(y) + stage["y"] - box["y"]) * scale) for x, y in found]
+
+    def frame(self) -> int:
+        return int(self.page.get_by_label("Frame", exact=True).input_value())

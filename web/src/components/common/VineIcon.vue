@@ -1,0 +1,57 @@
+<script lang="ts">
+/** Our own small drawings, 20 × 20, drawn with the current colour. */
+export const ICONS = {
+  leaf: "M3.5 16.5C3 8 8 3.5 16.5 3.5 16.5 12 12 17 3.5 16.5ZM3.5 16.5 11 9",
+  pick: "M5 3.5 15.5 11l-5 .8L7.7 16.5Z",
+  pivot: "M10 2.5v15M2.5 10h15M10 6.5a3.5 3.5 0 1 0 0 7 3.5 3.5 0 1 0 0-7",
+  path: "M3 15c3-11 6 3 9-5 1-3 2-5 5-5",
+  add: "M10 4v12M4 10h12",
+  play: "M6 3.5 16.5 10 6 16.5Z",
+  pause: "M6 4v12M14 4v12",
+  first: "M4.5 4v12M15.5 4.5 8 10l7.5 5.5Z",
+  last: "M15.5 4v12M4.5 4.5 12 10l-7.5 5.5Z",
+  before: "M12 5 6.5 10l5.5 5",
+  after: "M8 5l5.5 5L8 15",
+  loop: "M4 10a6 6 0 0 1 10.5-4M16 10a6 6 0 0 1-10.5 4M14.5 2.5V6H11M5.5 17.5V14H9",
+  undo: "M7 4 3.5 7.5 7 11M3.5 7.5H11a5 5 0 0 1 0 9H8",
+  redo: "M13 4l3.500 3.500L13 11M16.500 7.500H9a5 5 0 0 0 0 9h3",
+  eye: "M2 10c4-7 12-7 16 0-4 7-12 7-16 0ZM10 7.500a2.500 2.500 0 1 0 0 5 2.500 2.500 0 1 0 0-5",
+  shut: "M2.500 9c4 5 11 5 15 0M5 12l-1.500 2.500M10 13v3M15 12l1.500 2.500",
+  more: "M4.500 10h.01M10 10h.01M15.500 10h.01",
+  group: "M3 7h5v5H3ZM12 4h5v5h-5ZM9 13h5v4H9ZM8 9.500h1.500L11 8M8 11l2 2",
+  keyboard: "M2.500 5.500h15v9h-15ZM5.500 8.500h.01M8.500 8.500h.01M11.500 8.500h.01M14.500 8.500h.01M6.500 11.800h7",
+  file: "M5 2.500h6.500L15.500 6.500v11H5ZM11.500 2.500v4h4",
+  bin: "M4 6h12M8 6V3.500h4V6M5.500 6l1 11h7l1-11M8.500 9v5M11.500 9v5",
+  copy: "M7 7h9.500v9.500H7ZM13 7V3.500H3.500V13H7",
+  pencil: "M3.500 16.500 4.500 12 13 3.500l3.500 3.500L8 15.500ZM11 5.500l3.500 3.500",
+  gear: "M10 6.500a3.500 3.500 0 1 0 0 7 3.500 3.500 0 1 0 0-7ZM10 2.500V5M10 15v2.500M2.500 10H5M15 10h2.500M4.700 4.700l1.700 1.700M13.600 13.600l1.700 1.700M4.700 15.300l1.700-1.700M13.600 6.400l1.700-1.700",
+  ellipse: "M10 4.500c4.500 0 7 2.500 7 5.500s-2.500 5.500-7 5.500S3 13 3 10s2.500-5.500 7-5.500Z",
+  rectangle: "M3.500 5.500h13v9h-13Z",
+  polygon: "M10 3 17 8.200 14.300 16.500H5.700L3 8.200Z",
+  star: "M10 2.500 12.200 7.600 17.600 8.100 13.500 11.700 14.800 17 10 14.200 5.200 17 6.500 11.700 2.400 8.100 7.800 7.600Z",
+  line: "M4 16 16 4",
+  outline: "M3 13C4 4 9 3 10 8s6 4 7 1c1 6-4 9-8 8s-5-1-6-4Z",
+} as const;
+export type IconName = keyof typeof ICONS;
+</script>
+
+<script setup lang="ts">
+defineProps<{ name: IconName; solid?: boolean }>();
+</script>
+
+<template>
+  <svg class="icon" viewBox="0 0 20 20" aria-hidden="true">
+    <path
+      :d="ICONS[name]"
+      :fill="solid ? 'currentColor' : 'none'"
+      stroke="currentColor"
+      :stroke-width="name === 'more' ? 2.6 : 1.6"
+      stroke-linecap="round"
+      stroke-linejoin="round"
+    />
+  </svg>
+</template>
+
+<style scoped>
+.icon { width: 18px; height: 18px; display: block; flex: none; }
+</style>

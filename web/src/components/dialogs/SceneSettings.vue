@@ -1,0 +1,77 @@
+<script setup lang="ts">
+import { ElDialog } from "element-plus";
+import { ref, watch } from "vue";
+import type { Edit } from "@/api/types";
+import NumberField from "@/components/common/NumberField.vue";
+import ColourField from "@/components/values/ColourField.vue";
+import { inSeconds } from "@/geometry/frames";
+import { useScene } from "@/stores/scene";
+
+const open = defineModel<boolean>({ required: true });
+const scene = useScene();
+const width = ref(1280);
+const height = ref(720);
+const fps = ref(24);
+const length = ref(120);
+const background = ref("#FFFFFF");
+
+watch(open, (now) => {
+  if (!now || !scene.head) return;
+  [width.value, height.value] = scene.head.size;
+  fps.value = scene.head.fps;
+  length.value = scene.head.length;
+  background.value = scene.head.background;
+}, { immediate: true });
+
+const rgba = (hex: string): number[] => {
+  const digits = hex.slice(1).length <= 4 ? [...hex.slice(1)].map((d) => d + d).join("") : hex.slice(1);
+  return [0, 2, 4, 6].map((i) => Number.parseInt(`${digits}FF`.slice(i, i + 2), 16) / 255);
+};
+
+async function keep(): Promise<void> {
+  const now = scene.head;
+  if (!now) return;
+  const edits: Edit[] = [];
+  if (width.value !== now.size[0] || height.value !== now.size[1]) edits.push({ edit: "set-size", width: width.value, height: height.value });
+  if (fps.value !== now.fps) edits.push({ edit: "set-fps", fps: fps.value });
+  if (length.value !== now.length) edits.push({ edit: "set-length", length: length.value });
+  if (background.value !== now.background) edits.push({ edit: "set-background", colour: background.value });
+  open.value = false;
+  await scene.edit(edits);
+}
+</script>
+
+<template>
+  <ElDialog v-model="open" title="Scene settings" width="420">
+    <div class="form">
+      <span>Picture</span>
+      <div class="pair">
+        <NumberField label="Width of the picture" :value="width" unit="px wide" :digits="0" :low="1" :high="8192" @change="width = Math.round($event)" />
+        <NumberField label="Height of the picture" :value="height" unit="px high" :digits="0" :low="1" :high="8192" @change="height = Math.round($event)" />
+      </div>
+      <span>Length</span>
+      <div class="pair">
+        <NumberField label="Length in frames" :value="length" unit="frames" :digits="0" :low="1" :high="20000" @change="length = Math.round($event)" />
+        <span class="note">{{ inSeconds(length, fps) }}</span>
+      </div>
+      <span>Speed</span>
+      <div class="pair">
+        <NumberField label="Frames per second" :value="fps" unit="fps" :digits="3" :low="1" :high="240" @change="fps = $event" />
+        <span class="note">keys stay on their frames</span>
+      </div>
+      <span>Background</span>
+      <ColourField label="Background" :rgba="rgba(background)" @change="background = $event" />
+    </div>
+    <template #footer>
+      <button class="plain" @click="open = false">Cancel</button>
+      <button class="primary" @click="keep">Keep</button>
+    </template>
+  </ElDialog>
+</template>
+
+<style scoped>
+.form { display: grid; grid-template-columns: 90px 1fr; gap: 10px; align-items: center; }
+.pair { display: grid; grid-template-columns: 1fr 1fr; gap: 8px; align-items: center; }
+.note { color: var(--ink-2); font-size: 13px; }
+.plain { margin-right: 8px; }
+</style>

@@ -1,0 +1,149 @@
+<script setup lang="ts">
+/** The picture: painted frame below, handles and path above, and all that a hand can do in it. */
+import { useDevicePixelRatio, useElementSize } from "@vueuse/core";
+import { computed, ref, watchEffect } from "vue";
+import LookLine from "@/components/picture/LookLine.vue";
+import PictureChips from "@/components/picture/PictureChips.vue";
+import PictureHandles from "@/components/picture/PictureHandles.vue";
+import PicturePath from "@/components/picture/PicturePath.vue";
+import PictureTools from "@/components/picture/PictureTools.vue";
+import { usePictureDrag } from "@/composables/usePictureDrag";
+import { usePictureView } from "@/composables/usePictureView";
+import { readable } from "@/geometry/frames";
+import type { Point } from "@/geometry/matrix";
+import { boxOf, corners, topmostAt, worldOf } from "@/picture/boxes";
+import { paintFrame } from "@/picture/paint";
+import { usePlayback } from "@/stores/playback";
+import { useScene } from "@/stores/scene";
+import { useSelection } from "@/stores/selection";
+
+const scene = useScene();
+const selection = useSelection();
+const playback = usePlayback();
+
+const stage = ref<HTMLElement>();
+const canvas = ref<HTMLCanvasElement>();
+const { width, height } = useElementSize(stage);
+const { pixelRatio } = useDevicePixelRatio();
+const view = usePictureView(stage, width, height);
+const drag = usePictureDrag((event) => view.toPicture(event.clientX, event.clientY));
+const hovered = ref<{ name: string; at: Point } | null>(null);
+
+const box = computed(() => (scene.motion && selection.thing ? boxOf(scene.motion, selection.thing.id, playback.frame, scene.objects) : null));
+const world = computed(() => (scene.motion && selection.thing ? worldOf(scene.motion, selection.thing.id, playback.frame) : null));
+
+watchEffect(() => {
+  const motion = scene.motion;
+  const ctx = canvas.value?.getContext("2d");
+  if (!ctx || !motion) return;
+  const [w, h] = [Math.max(1, Math.round(view.shownWidth.value * pixelRatio.value)), Math.max(1, Math.round(view.shownHeight.value * pixelRatio.value))];
+  if (ctx.canvas.width !== w || ctx.canvas.height !== h) [ctx.canvas.width, ctx.canvas.height] = [w, h];
+  paintFrame(ctx, motion, playback.frame, w, h);
+});
+
+/** What a click picks: the whole that a part belongs to, unless a part of it is being worked on already. */
+function pickable(id: string): string {
+  const groupOf = (one: string): string => {
+    const parent = scene.byId.get(one)?.parent;
+    return parent && scene.byId.get(parent)?.kind === "group" ? groupOf(parent) : one;
+  };
+  const whole = groupOf(id);
+  const current = selection.objectId;
+  return current && current !== whole && groupOf(current) === whole ? id : whole;
+}
+
+function press(event: PointerEvent): void {
+  if (event.button === 1) {
+    view.beginPan(event);
+    return;
+  }
+  if (event.button !== 0 || !scene.motion) return;
+  stage.value?.focus({ preventScroll: true });
+  const point = view.toPicture(event.clientX, event.clientY);
+  const found = topmostAt(scene.motion, playback.frame, point, 5 / view.scale.value);
+  if (!found) {
+    selection.pick(null);
+    return;
+  }
+  if (!onPicked(found)) selection.pick(pickable(found));
+  drag.begin(event, { kind: "move" });
+}
+
+/** Whether the object found belongs to what is picked already, so that a drag moves that. */
+function onPicked(found: string): boolean {
+  for (let id: string | null | undefined = found; id; id = scene.byId.get(id)?.parent) if (id === selection.objectId) return true;
+  return false;
+}
+
+function pickPart(event: MouseEvent): void {
+  if (!scene.motion) return;
+  const found = topmostAt(scene.motion, playback.frame, view.toPicture(event.clientX, event.clientY), 5 / view.scale.value);
+  if (found) selection.pick(found);
+}
+
+function hover(event: PointerEvent): void {
+  if (!scene.motion || drag.active.value || playback.playing) {
+    hovered.value = null;
+    return;
+  }
+  const found = topmostAt(scene.motion, playback.frame, view.toPicture(event.clientX, event.clientY), 5 / view.scale.value);
+  const id = found && (onPicked(found) ? selection.objectId : pickable(found));
+  const name = id ? scene.byId.get(id)?.name : null;
+  hovered.value = name ? { name, at: view.toStage(event.clientX, event.clientY) } : null;
+}
+
+const LABELS: Record<string, string> = { x: "x", y: "y", rotation: "turn", "scale.x": "wide", "scale.y": "high", "pivot.x": "pivot x", "pivot.y": "pivot y" };
+const dragged = computed(() => {
+  if (!drag.values.value || !world.value || !box.value) return null;
+  const entries = Object.entries(drag.values.value).map(([name, value]) =>
+    name.startsWith("scale") ? `${LABELS[name]} ${readable(value * 100)} %` : `${LABELS[name] ?? name} ${readable(value)}${name === "rotation" ? "°" : ""}`,
+  );
+  const lowest = corners(box.value).map((corner) => view.onStage(world.value!, corner)).reduce((a, b) => (b.y > a.y ? b : a));
+  return { text: entries.join("   "), at: lowest };
+});
+
+defineExpose({ nudge: drag.nudge });
+</script>
+
+<template>
+  <section class="stage-frame" aria-label="Picture">
+    <div
+      ref="stage"
+      class="stage"
+      tabindex="0"
+      role="application"
+      aria-label="Picture. Page Up and Page Down pick an object; arrow keys move it, [ and ] turn it, - and = size it."
+      @pointerdown="press"
+      @pointermove="hover"
+      @pointerleave="hovered = null"
+      @dblclick="pickPart"
+      @wheel="view.wheel"
+    >
+      <canvas
+        ref="canvas"
+        class="canvas"
+        data-testid="picture-canvas"
+        :style="{ left: `${view.left.value}px`, top: `${view.top.value}px`, width: `${view.shownWidth.value}px`, height: `${view.shownHeight.value}px` }"
+      />
+      <svg class="overlay" aria-hidden="true">
+        <PicturePath v-if="selection.showPath && selection.thing" :id="selection.thing.id" :view="view" />
+        <PictureHandles v-if="selection.thing && world && !playback.playing" :thing="selection.thing" :world="world" :box="box" :view="view" @grip="drag.begin" />
+      </svg>
+      <span v-if="hovered" class="tag" :style="{ left: `${hovered.at.x + 14}px`, top: `${hovered.at.y + 14}px` }">{{ hovered.name }}</span>
+      <span v-if="dragged" class="tag strong" :style="{ left: `${dragged.at.x}px`, top: `${dragged.at.y + 16}px` }">{{ dragged.text }}</span>
+    </div>
+    <PictureTools />
+    <PictureChips :view="view" />
+    <LookLine />
+  </section>
+</template>
+
+<style scoped>
+.stage-frame { position: relative; min-width: 0; min-height: 0; overflow: hidden; background: var(--paper-3); }
+.stage { position: absolute; inset: 0; overflow: hidden; touch-action: none; outline-offset: -2px; }
+.stage:focus:not(:focus-visible) { outline: none; }
+.canvas { position: absolute; border-radius: 4px; box-shadow: 0 1px 3px #5a4a2033, 0 6px 24px #5a4a2022; }
+.overlay { position: absolute; inset: 0; width: 100%; height: 100%; pointer-events: none; }
+.tag { position: absolute; pointer-events: none; background: var(--paper); border: 1px solid var(--line); border-radius: var(--radius-s); padding: 1px 7px; font-size: 12px; white-space: pre; }
+.strong { background: var(--ink); color: var(--paper); border-color: transparent; font-family: var(--mono); transform: translateX(-50%); }
+</style>

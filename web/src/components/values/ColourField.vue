@@ -1,0 +1,63 @@
+<script setup lang="ts">
+import { ElColorPicker } from "element-plus";
+import { computed, ref } from "vue";
+
+const props = defineProps<{ rgba: ArrayLike<number>; label: string }>();
+const emit = defineEmits<{ change: [hex: string] }>();
+
+const hex = computed(() => {
+  const parts = [0, 1, 2, 3].map((i) => Math.round((props.rgba[i] ?? 1) * 255).toString(16).padStart(2, "0").toUpperCase());
+  return `#${parts.slice(0, parts[3] === "FF" ? 3 : 4).join("")}`;
+});
+const draft = ref<string | null>(null);
+const wrong = ref(false);
+
+function keep(): void {
+  if (draft.value === null) return;
+  const typed = draft.value.trim().replace(/^#?/, "#");
+  wrong.value = !/^#(?:[0-9a-f]{3,4}|[0-9a-f]{6}|[0-9a-f]{8})$/i.test(typed);
+  if (wrong.value) return;
+  draft.value = null;
+  if (typed.toUpperCase() !== hex.value) emit("change", typed.toUpperCase());
+}
+
+function leave(): void {
+  keep();
+  draft.value = null;
+  wrong.value = false;
+}
+
+const picked = (value: string | null): void => {
+  if (value && value.toUpperCase() !== hex.value) emit("change", value.toUpperCase());
+};
+</script>
+
+<template>
+  <div class="field" :class="{ wrong }">
+    <ElColorPicker :model-value="hex" show-alpha color-format="hex" size="small" :aria-label="`${label}: choose`" @change="picked" />
+    <label>
+      <span class="sr-only">{{ label }}</span>
+      <input
+        :value="draft ?? hex"
+        spellcheck="false"
+        autocomplete="off"
+        maxlength="9"
+        :aria-invalid="wrong"
+        title="A colour as #rrggbb, or #rrggbbaa with how opaque it is"
+        @input="draft = ($event.target as HTMLInputElement).value"
+        @keydown.enter.prevent="keep"
+        @keydown.esc.stop="((draft = null), (wrong = false))"
+        @blur="leave"
+      />
+    </label>
+  </div>
+</template>
+
+<style scoped>
+.field { display: flex; align-items: center; gap: 2px; background: var(--paper-3); border-radius: var(--radius-s); padding: 1px 4px 1px 2px; flex: 2.3; min-width: 0; border: 1px solid transparent; }
+.field:focus-within { border-color: var(--travel); background: var(--paper); }
+.wrong { border-color: var(--playhead) !important; }
+label { flex: 1; min-width: 0; display: flex; }
+input { border: 0; background: none; width: 100%; min-width: 0; padding: 0; font: 12px var(--mono); color: inherit; outline: none; }
+.field :deep(.el-color-picker__trigger) { border: 0; padding: 2px; width: 20px; height: 22px; }
+</style>

@@ -1,0 +1,91 @@
+<script setup lang="ts">
+/** One line of the values panel: its channels' fields, and the leaf that keys them together. */
+import { computed } from "vue";
+import { numberAt, valuesAt } from "@/api/motion";
+import type { ChannelWords, SceneObject } from "@/api/types";
+import LeafMark from "@/components/common/LeafMark.vue";
+import NumberField from "@/components/common/NumberField.vue";
+import ColourField from "@/components/values/ColourField.vue";
+import { useChanging } from "@/composables/useChanging";
+import { usePlayback } from "@/stores/playback";
+import { useScene } from "@/stores/scene";
+import { useSelection } from "@/stores/selection";
+import type { Row } from "@/stores/vocabulary";
+
+const props = defineProps<{ thing: SceneObject; row: Row }>();
+const scene = useScene();
+const selection = useSelection();
+const playback = usePlayback();
+const changing = useChanging();
+
+const names = computed(() => props.row.channels.map((channel) => channel.name));
+const leaf = computed<"here" | "elsewhere" | "none">(() => {
+  const keys = names.value.map((name) => props.thing.channels?.[name]?.keys ?? []);
+  if (keys.some((list) => list.some((key) => key.frame === playback.frame))) return "here";
+  return keys.some((list) => list.length) ? "elsewhere" : "none";
+});
+const lone = computed(() => names.value.every((name) => (props.thing.channels?.[name]?.keys.length ?? 0) <= 1) && leaf.value !== "none");
+const leafHint = computed(() => {
+  const what = props.row.name.toLowerCase();
+  if (leaf.value === "here") return `${props.row.name} has a key at frame ${playback.frame}: click to take it away (K)`;
+  return `Key the ${what} as it is at frame ${playback.frame} (K)`;
+});
+
+const baked = (name: string) => scene.motion?.objects.get(props.thing.id)?.channels[name];
+/** The baked float32 as the decimal it stands for. */
+const shownValue = (name: string): number => {
+  const array = baked(name);
+  return array ? Number(numberAt(array, playback.frame).toPrecision(7)) : 0;
+};
+const colour = (name: string): ArrayLike<number> => {
+  const array = baked(name);
+  return array ? valuesAt(array, playback.frame) : [0, 0, 0, 1];
+};
+const digits = (channel: ChannelWords): number => (channel.step < 0.1 && channel.shown === 1 ? 2 : channel.step >= 1 && channel.unit === "" ? 0 : 1);
+/** Two lengths side by side are told apart by their names; a lone one says its unit. */
+const unitOf = (channel: ChannelWords): string => (props.row.channels.filter((one) => one.unit === "px").length > 1 ? channel.label : channel.unit);
+const change = (name: string, value: number | string): void => void changing.make(props.thing, { [name]: value });
+</script>
+
+<template>
+  <div class="row" :class="[row.family, { picked: selection.row?.name === row.name }]" @pointerdown="selection.pickRow(row.name)" @focusin="selection.pickRow(row.name)">
+    <span class="dot" aria-hidden="true" />
+    <span class="label" :title="row.channels.map((c) => `${c.label}: ${c.about}`).join('\n')">{{ row.name }}</span>
+    <div class="fields">
+      <template v-for="channel in row.channels" :key="channel.name">
+        <ColourField v-if="channel.unit === 'colour'" :label="`${row.name} ${channel.label}`" :rgba="colour(channel.name)" @change="change(channel.name, $event)" />
+        <NumberField
+          v-else
+          :label="`${row.name} ${channel.label}`"
+          :value="shownValue(channel.name)"
+          :unit="unitOf(channel)"
+          :shown="channel.shown"
+          :step="channel.step"
+          :low="channel.low"
+          :high="channel.high"
+          :digits="digits(channel)"
+          :hint="`${channel.label}: ${channel.about}`"
+          @change="change(channel.name, $event)"
+        />
+      </template>
+    </div>
+    <button class="key" :title="lone ? `${leafHint}. One key moves nothing yet.` : leafHint" :aria-label="leafHint" :aria-pressed="leaf === 'here'" @click="changing.toggleKeys(thing, names)"><LeafMark :state="leaf" :family="row.family" /></button>
+  </div>
+</template>
+
+<style scoped>
+.row { display: flex; align-items: center; gap: 8px; padding: 2px 8px 2px 14px; min-height: 32px; }
+.row.picked.travel { background: var(--travel-pale); }
+.row.picked.turn { background: var(--turn-pale); }
+.row.picked.size { background: var(--size-pale); }
+.row.picked.look { background: var(--look-pale); }
+.dot { width: 8px; height: 8px; border-radius: 50%; flex: none; background: currentColor; }
+.travel .dot { color: var(--travel); }
+.turn .dot { color: var(--turn); }
+.size .dot { color: var(--size-fill); }
+.look .dot { color: var(--look); }
+.label { width: 64px; flex: none; }
+.fields { display: flex; gap: 5px; flex: 1; min-width: 0; }
+.key { border: 0; background: none; width: 28px; height: 28px; display: grid; place-items: center; border-radius: 50%; cursor: pointer; flex: none; padding: 0; }
+.key:hover { background: var(--paper-3); }
+</style>

@@ -1,0 +1,45 @@
+<script setup lang="ts">
+/** Every value of the picked object at the playhead, with a leaf to key it. */
+import { ref } from "vue";
+import OutlineDialog from "@/components/cast/OutlineDialog.vue";
+import ValueRow from "@/components/values/ValueRow.vue";
+import { usePlayback } from "@/stores/playback";
+import { useScene } from "@/stores/scene";
+import { useSelection } from "@/stores/selection";
+
+const scene = useScene();
+const selection = useSelection();
+const playback = usePlayback();
+const outlining = ref(false);
+
+function setOutline(d: string): void {
+  if (selection.thing) void scene.edit([{ edit: "set-shape", id: selection.thing.id, shape: { type: "outline", d } }]);
+}
+</script>
+
+<template>
+  <section class="values" aria-label="Values at this frame">
+    <div class="panel-head">
+      <h2 v-if="selection.thing">{{ selection.thing.name }} at frame {{ playback.frame }}</h2>
+      <h2 v-else>Values</h2>
+    </div>
+    <div v-if="selection.thing" class="rows">
+      <ValueRow v-for="row in selection.rows" :key="`${selection.thing.id} ${row.name}`" :thing="selection.thing" :row="row" />
+      <button v-if="selection.thing.kind === 'shape' && selection.thing.shape.type === 'outline'" class="chip outline" @click="outlining = true">Change the outline…</button>
+    </div>
+    <p v-else class="empty">Pick something in the picture or the cast to see and change its values at this frame. The leaf beside a value keys it.</p>
+    <OutlineDialog
+      v-model="outlining"
+      :initial="selection.thing?.kind === 'shape' && selection.thing.shape.type === 'outline' ? selection.thing.shape.d : ''"
+      @done="setOutline"
+    />
+  </section>
+</template>
+
+<style scoped>
+.values { display: flex; flex-direction: column; min-height: 0; border-left: 1px solid var(--line); background: var(--paper); }
+h2 { font-size: 13px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
+.rows { overflow-y: auto; flex: 1; padding-bottom: 8px; }
+.empty { color: var(--ink-2); padding: 0 14px; }
+.outline { margin: 8px 14px; }
+</style>

@@ -1,0 +1,67 @@
+<script setup lang="ts">
+/** Choose what happens before the first key and after the last. */
+import { ElPopover } from "element-plus";
+import { computed } from "vue";
+import type { Edit, End, EndMode, SceneObject } from "@/api/types";
+import NumberField from "@/components/common/NumberField.vue";
+import EndPicture from "@/components/vine/EndPicture.vue";
+import { useScene } from "@/stores/scene";
+import { type Row, useVocabulary } from "@/stores/vocabulary";
+
+const props = defineProps<{ thing: SceneObject; row: Row }>();
+const scene = useScene();
+const vocabulary = useVocabulary();
+
+/** An end belongs to the whole row: x and y turn together. */
+const keyed = computed(() => props.row.channels.filter((channel) => (props.thing.channels?.[channel.name]?.keys.length ?? 0) > 1));
+const SIDES = [
+  { side: "after" as const, label: "After the last key" },
+  { side: "before" as const, label: "Before the first key" },
+];
+const endOf = (side: "before" | "after"): End => props.thing.channels?.[keyed.value[0]?.name ?? ""]?.[side] ?? { mode: "hold", times: null };
+
+async function set(side: "before" | "after", end: End): Promise<void> {
+  await scene.edit(keyed.value.map((channel): Edit => ({ edit: "set-ends", object: props.thing.id, channel: channel.name, [side]: end })));
+}
+
+const choose = (side: "before" | "after", mode: EndMode) => set(side, { mode, times: endOf(side).times ?? null });
+const times = (side: "before" | "after", count: number | null) => set(side, { mode: endOf(side).mode, times: count });
+</script>
+
+<template>
+  <ElPopover trigger="click" :width="452" placement="top-start">
+    <template #reference>
+      <button class="chip" :disabled="!keyed.length" :title="keyed.length ? 'Choose what happens past the keys' : 'Ends need two keys: set another one first'">Ends</button>
+    </template>
+    <div v-for="{ side, label } in SIDES" :key="side" class="side">
+      <header>
+        <h3>{{ label }}</h3>
+        <div v-if="endOf(side).mode !== 'hold'" class="times">
+          <label><input type="checkbox" :checked="endOf(side).times === null" @change="times(side, ($event.target as HTMLInputElement).checked ? null : 1)" /> for ever</label>
+          <NumberField v-if="endOf(side).times !== null" :label="`${label}: how many times`" :value="endOf(side).times ?? 1" unit="times" :digits="0" :low="0" :high="1000000" @change="times(side, Math.round($event))" />
+        </div>
+      </header>
+      <div class="grid" role="radiogroup" :aria-label="label">
+        <button v-for="end in vocabulary.words?.ends ?? []" :key="end.mode" role="radio" :aria-checked="endOf(side).mode === end.mode" :class="{ on: endOf(side).mode === end.mode }" :title="end.about" @click="choose(side, end.mode)">
+          <EndPicture :mode="end.mode" :mirrored="side === 'before'" />
+          {{ end.label }}
+        </button>
+      </div>
+    </div>
+  </ElPopover>
+</template>
+
+<style scoped>
+.chip { padding: 1px 10px; font-size: 12px; }
+.chip:disabled { color: #a39a83; cursor: default; }
+.side + .side { margin-top: 12px; }
+header { display: flex; justify-content: space-between; align-items: center; height: 30px; }
+h3 { font-size: 13px; }
+.times { display: flex; align-items: center; gap: 8px; font-size: 12px; }
+.times label { display: flex; gap: 4px; align-items: center; white-space: nowrap; }
+.times .field { width: 92px; }
+.grid { display: grid; grid-template-columns: repeat(5, 1fr); gap: 6px; }
+.grid button { border: 1px solid var(--line); border-radius: var(--radius); background: var(--paper); padding: 5px 2px; cursor: pointer; font-size: 12px; display: grid; justify-items: center; gap: 1px; }
+.grid button:hover { border-color: var(--travel); }
+.grid .on { background: var(--travel-pale); border-color: var(--travel); font-weight: 600; }
+</style>

@@ -1,0 +1,53 @@
+<script setup lang="ts">
+/** A feel as a picture: its curve, and a seed that travels by it while the pointer is near. */
+import { useRafFn } from "@vueuse/core";
+import { computed, ref } from "vue";
+
+const props = defineProps<{ curve: readonly number[]; stepped?: boolean }>();
+const W = 64;
+const H = 34;
+const LOW = -0.35;
+const HIGH = 1.6;
+const y = (p: number): number => H - ((p - LOW) / (HIGH - LOW)) * H;
+const path = computed(() =>
+  props.stepped ? `M2 ${y(0)}H${W - 2}V${y(1)}` : `M${props.curve.map((p, i) => `${(2 + (i / (props.curve.length - 1)) * (W - 4)).toFixed(1)} ${y(p).toFixed(1)}`).join("L")}`,
+);
+
+const share = ref(0);
+let begun = 0;
+const raf = useRafFn(
+  ({ timestamp }) => {
+    begun ||= timestamp;
+    share.value = Math.min(1, ((timestamp - begun) % 1500) / 1100);
+  },
+  { immediate: false },
+);
+const at = computed(() => {
+  if (props.stepped) return share.value < 1 ? 0 : 1;
+  return props.curve[Math.min(Math.round(share.value * (props.curve.length - 1)), props.curve.length - 1)] ?? 0;
+});
+
+function start(): void {
+  begun = 0;
+  raf.resume();
+}
+
+function stop(): void {
+  raf.pause();
+  share.value = 0;
+}
+</script>
+
+<template>
+  <svg :viewBox="`0 0 ${W} ${H + 10}`" :width="W" :height="H + 10" aria-hidden="true" @pointerenter="start" @pointerleave="stop">
+    <path :d="path" />
+    <line x1="8" :x2="W - 8" :y1="H + 5" :y2="H + 5" />
+    <ellipse :cx="12 + at * (W - 24)" :cy="H + 5" rx="4" ry="3.200" />
+  </svg>
+</template>
+
+<style scoped>
+path { fill: none; stroke: var(--travel); stroke-width: 2; stroke-linejoin: round; }
+line { stroke: var(--line); stroke-width: 1.500; }
+ellipse { fill: var(--size-fill); }
+</style>

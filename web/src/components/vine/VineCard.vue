@@ -1,0 +1,56 @@
+<script setup lang="ts">
+import { computed } from "vue";
+import LeafMark from "@/components/common/LeafMark.vue";
+import { curvePath } from "@/geometry/curves";
+
+const props = defineProps<{
+  step: { kind: string; label: string; on: boolean; values: readonly number[] };
+  before: readonly number[] | null;
+  family: string;
+  scale: { low: number; high: number };
+  note: string;
+  frame: number;
+}>();
+
+const W = 166;
+const H = 56;
+const curve = computed(() => curvePath(props.step.values, W, H, props.scale.low, props.scale.high));
+const ghost = computed(() => (props.before && props.step.kind !== "result" ? curvePath(props.before, W, H, props.scale.low, props.scale.high) : ""));
+const x = computed(() => (props.frame / Math.max(1, props.step.values.length - 1)) * W);
+</script>
+
+<template>
+  <article class="card" :class="[family, step.kind, { off: !step.on }]" :aria-label="`${step.label}: ${note}`">
+    <div class="head">
+      <LeafMark state="here" :family="family" />
+      <h3>{{ step.label }}</h3>
+      <slot />
+    </div>
+    <svg class="chart" :viewBox="`0 -3 ${W} ${H + 6}`" aria-hidden="true">
+      <path class="ghost" :d="ghost" />
+      <path class="curve" :d="curve" />
+      <line class="now" :x1="x" :x2="x" y1="-3" :y2="H + 3" />
+    </svg>
+    <p class="note" :title="note">{{ note }}</p>
+  </article>
+</template>
+
+<style scoped>
+.card { position: relative; flex: none; width: 188px; background: var(--paper); border: 1px solid var(--line); border-radius: 14px; padding: 7px 10px 6px; }
+.head { display: flex; align-items: center; gap: 7px; height: 24px; }
+h3 { font-size: 13px; flex: 1; }
+.chart { display: block; width: 100%; height: 62px; overflow: visible; }
+path { fill: none; stroke-linejoin: round; }
+.ghost { stroke: #cfc3a9; stroke-width: 1.5; }
+.curve { stroke: var(--curve); stroke-width: 2; }
+.now { stroke: var(--playhead); stroke-width: 1.2; }
+.note { margin: 2px 0 0; font-size: 12px; color: var(--ink-2); overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
+.travel { --curve: var(--travel); }
+.turn { --curve: var(--turn); }
+.size { --curve: var(--size); }
+.look { --curve: var(--look); }
+.off { opacity: 0.55; }
+.result { background: var(--ink); border-color: var(--ink); color: var(--paper); }
+.result .note { color: #cfd6cf; }
+.result { --curve: #f5b05c; }
+</style>

@@ -1,0 +1,117 @@
+<script setup lang="ts">
+/** How one channel is made: keys, ends, each rule, result. */
+import { computed, ref, watch } from "vue";
+import { api } from "@/api/client";
+import EndsChooser from "@/components/vine/EndsChooser.vue";
+import FeelChooser from "@/components/vine/FeelChooser.vue";
+import VineCard from "@/components/vine/VineCard.vue";
+import { endWords } from "@/composables/useLanes";
+import { extent } from "@/geometry/curves";
+import { usePlayback } from "@/stores/playback";
+import { useScene } from "@/stores/scene";
+import { useSelection } from "@/stores/selection";
+import { useVocabulary } from "@/stores/vocabulary";
+import { readable, whose } from "@/geometry/frames";
+
+interface Step {
+  readonly kind: string;
+  readonly label: string;
+  readonly rule: string | null;
+  readonly on: boolean;
+  readonly values: readonly number[];
+}
+
+const scene = useScene();
+const selection = useSelection();
+const playback = usePlayback();
+const vocabulary = useVocabulary();
+const steps = ref<readonly Step[]>([]);
+
+const subject = computed(() => (selection.thing && selection.channel ? { thing: selection.thing, channel: selection.channel } : null));
+const source = computed(() => (subject.value ? subject.value.thing.channels?.[subject.value.channel.name] : undefined));
+const keys = computed(() => source.value?.keys ?? []);
+const what = computed(() => {
+  const channel = subject.value?.channel;
+  if (!channel || !selection.row) return "";
+  const row = selection.row.name.toLowerCase();
+  return selection.row.channels.length > 1 ? `${row} ${channel.label}` : row;
+});
+
+let asked = 0;
+watch(
+  () => [scene.id, scene.revision, subject.value?.thing.id, subject.value?.channel.name] as const,
+  async ([id, , object, channel]) => {
+    const mine = ++asked;
+    if (!id || !object || !channel) {
+      steps.value = [];
+      return;
+    }
+    const vine = await api.vine(id, object, channel).catch(() => null);
+    if (vine && mine === asked) steps.value = vine.steps;
+  },
+  { immediate: true },
+);
+
+const scale = computed(() => extent(steps.value.map((step) => step.values)));
+const unit = computed(() => subject.value?.channel.unit ?? "");
+
+function note(step: Step): string {
+  if (step.kind === "keys") {
+    if (keys.value.length === 0) return "no keys: always the same";
+    if (keys.value.length === 1) return "1 key: moves nothing yet";
+    const eases = [...new Set(keys.value.slice(0, -1).map((key) => vocabulary.easeLabel(key.ease)))];
+    return `${keys.value.length} keys · ${eases.length === 1 ? eases[0] : `${eases.length} feels`}`;
+  }
+  if (step.kind === "ends") {
+    const { before, after } = source.value ?? {};
+    const words = [before && before.mode !== "hold" ? `before: ${endWords(before)}` : "", after && after.mode !== "hold" ? `after: ${endWords(after)}` : ""].filter(Boolean);
+    return words.join(" · ") || "holds before and after";
+  }
+  if (step.kind === "result") return `${at(step)} at frame ${playback.frame}`;
+  return step.on ? `${at(step)} now` : "switched off";
+}
+
+function at(step: Step): string {
+  const channel = subject.value?.channel;
+  const value = step.values[Math.min(playback.frame, step.values.length - 1)] ?? 0;
+  if (unit.value === "colour") return `lightness ${readable(value * 100)} %`;
+  return `${readable(value * (channel?.shown ?? 1), channel && channel.step < 1 ? 2 : 1)}${unit.value === "°" ? "°" : unit.value ? ` ${unit.value}` : ""}`;
+}
+</script>
+
+<template>
+  <section class="vine" aria-label="Vine">
+    <header>
+      <template v-if="subject">
+        <h2>How {{ whose(subject.thing.name) }} {{ what }} is made</h2>
+        <div v-if="selection.row && selection.row.channels.length > 1" class="which" role="radiogroup" aria-label="Channel">
+          <button v-for="channel in selection.row.channels" :key="channel.name" role="radio" :aria-checked="channel.name === subject.channel.name" :class="{ on: channel.name === subject.channel.name }" @click="selection.pickRow(selection.row.name, channel.name)">{{ channel.label }}</button>
+        </div>
+        <span class="hint">read left to right: each card shows the curve so far, the pale line is the card before</span>
+      </template>
+      <h2 v-else>The vine shows how a value is made, step by step</h2>
+    </header>
+    <div v-if="subject" class="cards">
+      <svg class="liana" preserveAspectRatio="none" viewBox="0 0 100 20" aria-hidden="true"><path d="M0 9C12 3 20 16 34 10S56 4 68 11 88 14 100 8" /></svg>
+      <VineCard v-for="(step, i) in steps" :key="`${step.kind} ${step.rule ?? i}`" :step="step" :before="steps[i - 1]?.values ?? null" :family="subject.channel.family" :scale="scale" :note="note(step)" :frame="playback.frame">
+        <FeelChooser v-if="step.kind === 'keys' && selection.row" :thing="subject.thing" :row="selection.row" />
+        <EndsChooser v-else-if="step.kind === 'ends' && selection.row" :thing="subject.thing" :row="selection.row" />
+      </VineCard>
+    </div>
+    <p v-else class="empty">Pick an object to see its keys, what happens past them, and the result, as curves.</p>
+  </section>
+</template>
+
+<style scoped>
+.vine { border-top: 1px solid var(--line); background: var(--paper-2); display: flex; flex-direction: column; min-height: 0; overflow: hidden; }
+header { display: flex; align-items: center; gap: 10px; padding: 7px 14px 5px; white-space: nowrap; }
+h2 { font-size: 13px; }
+.hint { color: var(--ink-2); font-size: 12px; overflow: hidden; text-overflow: ellipsis; }
+.which { display: flex; background: var(--paper-3); border-radius: 99px; padding: 2px; }
+.which button { border: 0; background: none; border-radius: 99px; padding: 1px 10px; cursor: pointer; font-size: 12px; }
+.which .on { background: var(--paper); font-weight: 600; }
+.cards { position: relative; display: flex; gap: 18px; padding: 3px 14px 12px; overflow-x: auto; flex: 1; align-items: flex-start; }
+.liana { position: absolute; left: 0; top: 44px; width: 100%; height: 20px; pointer-events: none; }
+.liana path { fill: none; stroke: #6fa77f; stroke-width: 2.5; vector-effect: non-scaling-stroke; }
+.empty { color: var(--ink-2); margin: 4px 14px; }
+</style>

@@ -1,0 +1,26 @@
+/** Going from key to key: those of the picked object, or of the whole cast if none is picked. */
+import { computed } from "vue";
+import { usePlayback } from "@/stores/playback";
+import { useScene } from "@/stores/scene";
+import { useSelection } from "@/stores/selection";
+
+export function useKeyTravel() {
+  const scene = useScene();
+  const selection = useSelection();
+  const playback = usePlayback();
+
+  const frames = computed(() => {
+    const things = selection.thing ? [selection.thing] : scene.objects;
+    const all = things.flatMap((thing) => Object.values(thing.channels ?? {}).flatMap((channel) => channel.keys.map((key) => key.frame)));
+    return [...new Set(all)].sort((a, b) => a - b);
+  });
+
+  /** Go to the next key (1) or the previous one (−1); stay if there is none. */
+  function toKey(direction: 1 | -1): void {
+    const at = playback.frame;
+    const target = direction > 0 ? frames.value.find((frame) => frame > at) : frames.value.findLast((frame) => frame < at);
+    if (target !== undefined) playback.goTo(target);
+  }
+
+  return { frames, toKey };
+}

@@ -1,0 +1,96 @@
+/** What the time sheet shows: a lane per object, and for opened ones a lane per row that has keys. */
+import { computed, ref, type Ref } from "vue";
+import type { BakedObject } from "@/api/motion";
+import type { Channel, End, Key, SceneObject } from "@/api/types";
+import { useCastTree } from "@/composables/useCastTree";
+import { speeds } from "@/geometry/curves";
+import { useScene } from "@/stores/scene";
+import { useSelection } from "@/stores/selection";
+import { type Family, type Row, useVocabulary } from "@/stores/vocabulary";
+
+export interface Lane {
+  readonly key: string;
+  readonly thing: SceneObject;
+  /** How many objects it hangs on, one after the other. */
+  readonly depth: number;
+  /** Null for the lane of a whole object. */
+  readonly row: Row | null;
+  readonly family: Family;
+  /** Channels with keys that the lane stands for. */
+  readonly channels: readonly string[];
+  /** Frames of its leaves, in order. */
+  readonly frames: readonly number[];
+  readonly speed: Float32Array;
+  readonly most: number;
+  /** Where repeating ends begin a new turn. */
+  readonly turns: readonly number[];
+  /** What happens after the last key, in words; none where it just holds. */
+  readonly after: string;
+  /** Whether no channel of it has a second key. */
+  readonly lone: boolean;
+}
+
+export function useLanes(): { lanes: Ref<readonly Lane[]>; opened: Ref<ReadonlySet<string>>; open: (id: string) => void } {
+  const scene = useScene();
+  const selection = useSelection();
+  const vocabulary = useVocabulary();
+  const { entries } = useCastTree();
+  const opened = ref<ReadonlySet<string>>(new Set());
+
+  function open(id: string): void {
+    const next = new Set(opened.value);
+    if (!next.delete(id)) next.add(id);
+    opened.value = next;
+  }
+
+  const lanes = computed(() => {
+    const list: Lane[] = [];
+    for (const { thing, depth } of entries.value) {
+      const baked = scene.motion?.objects.get(thing.id);
+      if (!baked) continue;
+      const keyedRows = vocabulary.rowsOf(thing).filter((row) => row.channels.some((channel) => keysOf(thing, channel.name).length > 0));
+      list.push(objectLane(thing, depth, baked, keyedRows));
+      if (opened.value.has(thing.id) || selection.objectId === thing.id) list.push(...keyedRows.map((row) => rowLane(thing, depth, baked, row)));
+    }
+    return list;
+  });
+
+  function objectLane(thing: SceneObject, depth: number, baked: BakedObject, rows: readonly Row[]): Lane {
+    const channels = rows.flatMap((row) => row.channels.map((channel) => channel.name)).filter((name) => keysOf(thing, name).length > 0);
+    const leading = rows[0];
+    return lane(thing, depth, baked, null, leading?.family ?? "travel", channels, leading ? leading.channels.map((channel) => channel.name) : []);
+  }
+
+  function rowLane(thing: SceneObject, depth: number, baked: BakedObject, row: Row): Lane {
+    const channels = row.channels.map((channel) => channel.name).filter((name) => keysOf(thing, name).length > 0);
+    return lane(thing, depth, baked, row, row.family, channels, row.channels.map((channel) => channel.name));
+  }
+
+  function lane(thing: SceneObject, depth: number, baked: BakedObject, row: Row | null, family: Family, channels: readonly string[], moving: readonly string[]): Lane {
+    const lists = channels.map((name) => keysOf(thing, name));
+    const frames = [...new Set(lists.flatMap((keys) => keys.map((key) => key.frame)))].sort((a, b) => a - b);
+    const speed = speeds(moving.flatMap((name) => (baked.channels[name]?.width === 1 ? [baked.channels[name].data] : [])), scene.motion?.length ?? 0);
+    const ends = channels.map((name) => thing.channels?.[name]).find((channel) => channel && channel.after.mode !== "hold") as Channel | undefined;
+    return {
+      key: `${thing.id} ${row?.name ?? ""}`,
+      thing,
+      depth,
+      row,
+      family,
+      channels,
+      frames,
+      speed,
+      most: speed.reduce((a, b) => Math.max(a, b), 0),
+      turns: row ? [...new Set(channels.flatMap((name) => baked.turns[name] ?? []))].sort((a, b) => a - b) : [],
+      after: ends ? endWords(ends.after) : "",
+      lone: lists.length > 0 && lists.every((keys) => keys.length === 1),
+    };
+  }
+
+  return { lanes, opened, open };
+}
+
+const keysOf = (thing: SceneObject, name: string): readonly Key[] => thing.channels?.[name]?.keys ?? [];
+
+/** An end in words, such as "ping-pong ∞" or "loop ×3". */
+export const endWords = (end: End): string => (end.mode === "hold" ? "hold" : `${end.mode} ${end.times === null || end.times === undefined ? "∞" : `×${end.times}`}`);

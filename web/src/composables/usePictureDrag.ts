@@ -1,0 +1,121 @@
+/** Dragging in the picture: what is grabbed, what it would change, and making the change when it is let go. */
+import { ref, shallowRef } from "vue";
+import { numberAt, valuesAt } from "@/api/motion";
+import { useChanging } from "@/composables/useChanging";
+import { IDENTITY, type Point, toMatrix } from "@/geometry/matrix";
+import { beginMove, beginPivot, beginScale, beginTurn, type Drag, type Held } from "@/picture/drags";
+import { usePlayback } from "@/stores/playback";
+import { useScene } from "@/stores/scene";
+import { useSelection } from "@/stores/selection";
+
+export type Grip = { kind: "move" } | { kind: "turn" } | { kind: "pivot" } | { kind: "scale"; corner: Point };
+
+const ROW: Record<Grip["kind"], string> = { move: "Travel", turn: "Rotation", scale: "Size", pivot: "Pivot" };
+/** How far the pointer goes before a press becomes a drag, in screen pixels. */
+const SLACK = 3;
+
+export function usePictureDrag(toPicture: (event: PointerEvent) => Point) {
+  const scene = useScene();
+  const selection = useSelection();
+  const playback = usePlayback();
+  const changing = useChanging();
+
+  const active = ref<Grip["kind"] | null>(null);
+  /** The values being dragged, for showing beside the pointer. */
+  const values = shallowRef<Record<string, number> | null>(null);
+
+  /** The picked object as it is at the playhead. */
+  function held(): Held | null {
+    const motion = scene.motion;
+    const thing = selection.thing;
+    const baked = thing && motion?.objects.get(thing.id);
+    if (!motion || !baked) return null;
+    const parent = thing.parent ? motion.objects.get(thing.parent) : undefined;
+    const now = Object.entries(baked.channels).filter(([, array]) => array.width === 1);
+    return {
+      values: Object.fromEntries(now.map(([name, array]) => [name, exact(numberAt(array, playback.frame))])),
+      parent: parent ? toMatrix(valuesAt(parent.world, playback.frame)) : IDENTITY,
+      world: toMatrix(valuesAt(baked.world, playback.frame)),
+    };
+  }
+
+  function begin(event: PointerEvent, grip: Grip): void {
+    const start = held();
+    const thing = selection.thing;
+    if (!start || !thing || event.button !== 0) return;
+    event.preventDefault();
+    event.stopPropagation();
+    const from = toPicture(event);
+    const press = { x: event.clientX, y: event.clientY };
+    const drag = dragOf(grip, start, from);
+    const target = event.currentTarget as Element;
+    target.setPointerCapture(event.pointerId);
+    playback.pause();
+    selection.pickRow(ROW[grip.kind]);
+
+    const move = (e: PointerEvent): void => {
+      if (!active.value && Math.hypot(e.clientX - press.x, e.clientY - press.y) < SLACK) return;
+      active.value = grip.kind;
+      values.value = drag(toPicture(e), { steady: e.shiftKey });
+      if (grip.kind !== "pivot") changing.show(thing, values.value);
+    };
+    const end = (keep: boolean) => (): void => {
+      for (const [name, listener] of listeners) target.removeEventListener(name, listener as EventListener);
+      window.removeEventListener("keydown", escape, true);
+      const made = values.value;
+      const was = active.value;
+      active.value = null;
+      values.value = null;
+      if (!was || !made) return;
+      if (!keep) scene.letGo();
+      else if (grip.kind === "pivot") void putPivot(thing.id, made);
+      else void changing.make(thing, made, true);
+    };
+    const escape = (e: KeyboardEvent): void => {
+      if (e.key !== "Escape") return;
+      e.stopPropagation();
+      end(false)();
+    };
+    const listeners: [string, (e: PointerEvent) => void][] = [["pointermove", move], ["pointerup", end(true)], ["pointercancel", end(false)]];
+    for (const [name, listener] of listeners) target.addEventListener(name, listener as EventListener);
+    window.addEventListener("keydown", escape, true);
+  }
+
+  async function putPivot(id: string, to: Record<string, number>): Promise<void> {
+    await scene.edit([{ edit: "move-pivot", id, frame: playback.frame, x: to["pivot.x"] ?? 0, y: to["pivot.y"] ?? 0 }]);
+  }
+
+  /** Change the picked object from the keyboard: by amounts, or for scale by factors. */
+  async function nudge(kind: Grip["kind"], by: Record<string, number>): Promise<void> {
+    const start = held();
+    const thing = selection.thing;
+    if (!start || !thing) return;
+    selection.pickRow(ROW[kind]);
+    const next = Object.fromEntries(
+      Object.entries(by).map(([name, amount]) => {
+        const now = start.values[name] ?? 0;
+        return [name, Number((kind === "scale" ? now * amount : now + amount).toFixed(4))];
+      }),
+    );
+    if (kind === "pivot") await putPivot(thing.id, { "pivot.x": start.values["pivot.x"] ?? 0, "pivot.y": start.values["pivot.y"] ?? 0, ...next });
+    else await changing.make(thing, next, true);
+  }
+
+  return { active, values, begin, nudge };
+}
+
+function dragOf(grip: Grip, start: Held, from: Point): Drag {
+  switch (grip.kind) {
+    case "move":
+      return beginMove(start, from);
+    case "turn":
+      return beginTurn(start, from);
+    case "scale":
+      return beginScale(start, grip.corner);
+    case "pivot":
+      return beginPivot(start);
+  }
+}
+
+/** A float32 of the bake as the short decimal it most likely was. */
+const exact = (value: number): number => Number(value.toPrecision(7));

@@ -1,0 +1,71 @@
+/** How the picture lies on its stage: fitted or zoomed, and moved about. */
+import { computed, type Ref, ref } from "vue";
+import { type Matrix, moved, type Point } from "@/geometry/matrix";
+import { useScene } from "@/stores/scene";
+
+const MARGIN = 22;
+const LEAST = 0.05;
+const MOST = 16;
+
+export function usePictureView(stage: Ref<HTMLElement | undefined>, width: Ref<number>, height: Ref<number>) {
+  const scene = useScene();
+  /** Null while the picture is fitted to its stage. */
+  const zoom = ref<number | null>(null);
+  const pan = ref<Point>({ x: 0, y: 0 });
+
+  const size = computed(() => scene.motion?.size ?? [1280, 720]);
+  const fitted = computed(() => Math.max(LEAST, Math.min((width.value - MARGIN * 2 - 60) / size.value[0], (height.value - MARGIN * 2) / size.value[1])));
+  const scale = computed(() => zoom.value ?? fitted.value);
+  const shownWidth = computed(() => size.value[0] * scale.value);
+  const shownHeight = computed(() => size.value[1] * scale.value);
+  const left = computed(() => Math.round((width.value - shownWidth.value) / 2 + pan.value.x));
+  const top = computed(() => Math.round((height.value - shownHeight.value) / 2 + pan.value.y));
+
+  function toStage(clientX: number, clientY: number): Point {
+    const rect = stage.value?.getBoundingClientRect();
+    return { x: clientX - (rect?.left ?? 0), y: clientY - (rect?.top ?? 0) };
+  }
+
+  function toPicture(clientX: number, clientY: number): Point {
+    const at = toStage(clientX, clientY);
+    return { x: (at.x - left.value) / scale.value, y: (at.y - top.value) / scale.value };
+  }
+
+  /** A point of an object's own space, on the stage. */
+  function onStage(world: Matrix, point: Point): Point {
+    const at = moved(world, point);
+    return { x: at.x * scale.value + left.value, y: at.y * scale.value + top.value };
+  }
+
+  /** Zoom so that the point of the stage stays where it is. */
+  function zoomTo(next: number, about: Point = { x: width.value / 2, y: height.value / 2 }): void {
+    const before = { x: (about.x - left.value) / scale.value, y: (about.y - top.value) / scale.value };
+    zoom.value = Math.min(Math.max(next, LEAST), MOST);
+    const now = { x: before.x * scale.value + (width.value - shownWidth.value) / 2, y: before.y * scale.value + (height.value - shownHeight.value) / 2 };
+    pan.value = { x: about.x - now.x, y: about.y - now.y };
+  }
+
+  function fit(): void {
+    zoom.value = null;
+    pan.value = { x: 0, y: 0 };
+  }
+
+  function wheel(event: WheelEvent): void {
+    event.preventDefault();
+    if (event.ctrlKey || event.metaKey) zoomTo(scale.value * Math.exp(-event.deltaY / 300), toStage(event.clientX, event.clientY));
+    else if (zoom.value !== null) pan.value = { x: pan.value.x - event.deltaX, y: pan.value.y - event.deltaY };
+  }
+
+  function beginPan(event: PointerEvent): void {
+    event.preventDefault();
+    const from = { x: event.clientX - pan.value.x, y: event.clientY - pan.value.y };
+    zoom.value ??= scale.value;
+    const move = (e: PointerEvent): void => void (pan.value = { x: e.clientX - from.x, y: e.clientY - from.y });
+    window.addEventListener("pointermove", move);
+    window.addEventListener("pointerup", () => window.removeEventListener("pointermove", move), { once: true });
+  }
+
+  return { zoom, scale, shownWidth, shownHeight, left, top, toStage, toPicture, onStage, zoomTo, fit, wheel, beginPan };
+}
+
+export type PictureView = ReturnType<typeof usePictureView>;

@@ -1,0 +1,44 @@
+/** The keyboard: one table that is both obeyed and shown on the sheet of shortcuts. */
+import { onKeyStroke } from "@vueuse/core";
+
+export interface Shortcut {
+  /** As `KeyboardEvent.key`, with Ctrl+, Shift+ and Alt+ before it in this order. */
+  readonly keys: readonly string[];
+  readonly says: string;
+  readonly group: string;
+  /** Told which of its keys was pressed. */
+  readonly run: (key: string) => void;
+}
+
+/** How a key press is written in the table. Characters stand for themselves, so Shift is only named with other keys. */
+export function keyOf(event: KeyboardEvent): string {
+  const letter = event.key.length === 1;
+  const key = event.key === " " ? "Space" : letter ? event.key.toLowerCase() : event.key;
+  const shift = event.shiftKey && (!letter || /[a-z]/.test(key)) ? "Shift+" : "";
+  return `${event.ctrlKey || event.metaKey ? "Ctrl+" : ""}${shift}${event.altKey ? "Alt+" : ""}${key}`;
+}
+
+/** Whether a key press belongs to what is being typed into, or to an open dialog or menu. */
+function belongsElsewhere(event: KeyboardEvent): boolean {
+  const target = event.target as HTMLElement | null;
+  if (!target?.closest) return false;
+  const typing = target.closest("input:not([type=checkbox]):not([type=radio]):not([type=range]), textarea, select, [contenteditable=true]");
+  const dialog = target.closest("[role=dialog], [role=menu], .el-popper");
+  // A focused button takes Space and Enter for itself.
+  const pressing = (event.key === " " || event.key === "Enter") && target.closest("button, a, summary, [role=option], [role=switch]");
+  // Escape closes what lies on top before it does anything else.
+  const onTop = event.key === "Escape" && [...document.querySelectorAll<HTMLElement>(".el-popper, .el-overlay")].some((one) => one.offsetParent !== null || one.checkVisibility());
+  return Boolean(typing || dialog || pressing || onTop || event.defaultPrevented);
+}
+
+export function useShortcuts(shortcuts: readonly Shortcut[]): void {
+  const byKey = new Map(shortcuts.flatMap((shortcut) => shortcut.keys.map((key) => [key, shortcut] as const)));
+  onKeyStroke((event) => {
+    if (belongsElsewhere(event)) return;
+    const key = keyOf(event);
+    const shortcut = byKey.get(key);
+    if (!shortcut) return;
+    event.preventDefault();
+    shortcut.run(key);
+  });
+}

@@ -1,0 +1,95 @@
+/** The workspace's keyboard, as one table. */
+import type { Shortcut } from "@/composables/useShortcuts";
+import { useCast } from "@/composables/useCast";
+import { useChanging } from "@/composables/useChanging";
+import { useKeyTravel } from "@/composables/useKeyTravel";
+import type { Grip } from "@/composables/usePictureDrag";
+import { usePlayback } from "@/stores/playback";
+import { useScene } from "@/stores/scene";
+import { useSelection } from "@/stores/selection";
+
+export interface WorkspaceDoes {
+  readonly nudge: (kind: Grip["kind"], by: Record<string, number>) => void;
+  readonly shortcuts: () => void;
+  readonly export: () => void;
+  readonly add: () => void;
+}
+
+export function useWorkspaceShortcuts(does: WorkspaceDoes): readonly Shortcut[] {
+  const scene = useScene();
+  const selection = useSelection();
+  const playback = usePlayback();
+  const cast = useCast();
+  const changing = useChanging();
+  const { toKey } = useKeyTravel();
+
+  const keyRow = (): void => {
+    if (selection.thing && selection.row) void changing.toggleKeys(selection.thing, selection.row.channels.map((channel) => channel.name));
+  };
+  const withThing = (work: (id: string) => void) => (): void => {
+    if (selection.objectId) work(selection.objectId);
+  };
+  const letGo = (): void => {
+    if (scene.look) scene.letGo();
+    else if (selection.leaves.size) selection.leaves = new Set();
+    else selection.pick(null);
+  };
+  const one = (group: string, keys: string[], says: string, run: () => void): Shortcut => ({ group, keys, says, run });
+
+  return [
+    one("Time", ["Space"], "Play or pause", playback.toggle),
+    one("Time", [","], "One frame back", () => playback.goTo(playback.frame - 1)),
+    one("Time", ["."], "One frame on", () => playback.goTo(playback.frame + 1)),
+    one("Time", ["<"], "Previous key (Shift and ,)", () => toKey(-1)),
+    one("Time", [">"], "Next key (Shift and .)", () => toKey(1)),
+    one("Time", ["Home"], "First frame of the play range", () => playback.goTo(playback.from)),
+    one("Time", ["End"], "Last frame of the play range", () => playback.goTo(playback.to)),
+    one("Time", ["f"], "Type a frame", () => document.getElementById("frame-field")?.focus()),
+    one("Time", ["l"], "Start over at the end, or stop there", () => (playback.loop = !playback.loop)),
+    one("Keys", ["k"], "Key the chosen row here, or take its key away", keyRow),
+    one("Keys", ["m"], "Key as I move: on or off", () => (selection.keyAsIMove = !selection.keyAsIMove)),
+    one("Keys", ["Enter"], "Key what is for looking only", () => void scene.keepLook()),
+    one("Keys", ["Escape"], "Let go: of a look, of leaves, of the object", letGo),
+    one("Picked object", ["PageDown"], "Pick the next object of the cast", () => cast.pickNext(1)),
+    one("Picked object", ["PageUp"], "Pick the previous one", () => cast.pickNext(-1)),
+    ...nudges(does.nudge),
+    one("Picked object", ["r"], "Rename", withThing((id) => (selection.renaming = id))),
+    one("Picked object", ["Ctrl+d"], "Duplicate", withThing((id) => void cast.duplicate(id))),
+    one("Picked object", ["Delete"], "Delete", withThing((id) => void cast.remove(id))),
+    one("Page", ["v"], "Pick and move", () => (selection.tool = "pick")),
+    one("Page", ["p"], "Move the pivot", () => (selection.tool = "pivot")),
+    one("Page", ["n"], "Add something new", does.add),
+    one("Page", ["t"], "Path and spacing: show or hide", () => (selection.showPath = !selection.showPath)),
+    one("Page", ["Ctrl+z"], "Undo", () => void scene.undo()),
+    one("Page", ["Ctrl+Shift+z", "Ctrl+y"], "Redo", () => void scene.redo()),
+    one("Page", ["Ctrl+e"], "Export", does.export),
+    one("Page", ["?"], "This sheet", does.shortcuts),
+  ];
+}
+
+const ARROWS: Readonly<Record<string, readonly [number, number]>> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] };
+
+/** Moving, turning and sizing from the keyboard: small steps, and larger ones with Shift. */
+function nudges(nudge: WorkspaceDoes["nudge"]): Shortcut[] {
+  const group = "Picked object";
+  const along = (prefix: string, step: number, kind: "move" | "pivot", says: string): Shortcut => ({
+    group,
+    keys: Object.keys(ARROWS).map((arrow) => prefix + arrow),
+    says,
+    run: (key) => {
+      const [dx, dy] = ARROWS[key.slice(prefix.length)] ?? [0, 0];
+      const [x, y] = kind === "move" ? ["x", "y"] : ["pivot.x", "pivot.y"];
+      nudge(kind, dx ? { [x]: dx * step } : { [y]: dy * step });
+    },
+  });
+  const turn = (keys: [string, string], by: number, says: string): Shortcut => ({ group, keys, says, run: (key) => nudge("turn", { rotation: key === keys[0] ? -by : by }) });
+  const size = (key: string): void => nudge("scale", { "scale.x": key === "-" ? 1 / 1.02 : 1.02, "scale.y": key === "-" ? 1 / 1.02 : 1.02 });
+  return [
+    along("", 1, "move", "Move by 1 px"),
+    along("Shift+", 10, "move", "Move by 10 px"),
+    along("Alt+", 1, "pivot", "Move the pivot by 1 px"),
+    turn(["[", "]"], 1, "Turn by 1° to either side"),
+    turn(["{", "}"], 15, "Turn by 15° to either side"),
+    { group, keys: ["-", "="], says: "A little smaller, a little larger", run: size },
+  ];
+}
