@@ -4,7 +4,7 @@ import json
 import tempfile
 from pathlib import Path
 
-from vine_swing.motion.model import Scene
+from vine_swing.motion.scene_file import json_schema
 from vine_swing.service.app import create_app
 from vine_swing.store import SceneStore
 
@@ -17,8 +17,7 @@ def documents() -> dict[str, str]:
         store = SceneStore(Path(folder) / "x.db")
         openapi = create_app(store).openapi()
         store.close()
-    schema = {"$schema": "https://json-schema.org/draft/2020-12/schema", **Scene.model_json_schema(), "title": "Vine Swing scene"}
-    return {name: json.dumps(data, indent=1) + "\n" for name, data in (("scene.schema.json", schema), ("openapi.json", openapi))}
+    return {name: json.dumps(data, indent=1) + "\n" for name, data in (("scene.schema.json", json_schema()), ("openapi.json", openapi))}
 
 
 if __name__ == "__main__":

@@ -23,7 +23,10 @@ CASES = {
     "unknown field": (json.dumps(GOOD | {"wobble": 3}), "wobble: this field is unknown"),
     "NaN": (json.dumps(mango(value=float("nan"))), "NaN is not a number JSON knows"),
     "far key": (json.dumps(mango(frame=1e12)), "objects[0].channels.x.keys[0].frame: should be less than or equal to 1000000"),
-    "bad path": (json.dumps(GOOD | {"objects": [{"id": "o", "name": "Hill", "kind": "shape", "shape": {"type": "outline", "d": "hello"}}]}), "'Hill'"),
+    "bad path": (
+        json.dumps(GOOD | {"objects": [{"id": "o", "name": "Hill", "kind": "shape", "shape": {"type": "outline", "d": "hello"}}]}),
+        "'Hill'",
+    ),
     "50 MB": (json.dumps(GOOD | {"name": "x" * 50_000_000}), "at most 16 MB"),
 }
 

@@ -76,8 +76,10 @@ def test_moving_on_the_frame_of_a_key_changes_that_key(pod):
 def test_turning_keys_without_asking_and_says_that_one_key_moves_nothing(pod):
     w = pod
     w.go_to("10")
-    stage = w.page.get_by_test_id("handle-turn").bounding_box()
-    cx, cy, r = stage["x"] + stage["width"] / 2, stage["y"] + stage["height"] / 2, stage["width"] / 2
+    stage = w.page.locator(".stage").bounding_box()
+    ring = w.page.get_by_test_id("handle-turn")
+    cx, cy, r = (float(ring.get_attribute(name)) for name in ("cx", "cy", "r"))
+    cx, cy = cx + stage["x"], cy + stage["y"]
     w.drag((cx + r, cy), (cx, cy + r))
     ((frame, angle),) = w.keys("Pod", "rotation")
     assert frame == 10

@@ -47,7 +47,11 @@ class Workspace:
         field.press("Enter")
 
     def pick(self, name: str) -> None:
-        self.page.get_by_role("option", name=name, exact=True).click()
+        self.item(name).click()
+
+    def item(self, name: str) -> Locator:
+        """An object's line in the cast."""
+        return self.page.get_by_role("region", name="Cast").get_by_role("option", name=name, exact=True)
 
     def key(self, row: str) -> None:
         """Click the leaf beside a row of values."""

@@ -15,11 +15,11 @@ Array = NDArray[np.float64]
 
 
 def _form(value: Any) -> str:
-    return "word" if isinstance(value, str) else "channel"
+    return "as word" if isinstance(value, str) else "as channel"
 
 
 #: A number setting is a plain number or a whole channel; a choice is a word.
-Setting = Annotated[Annotated[Channel, Tag("channel")] | Annotated[str, Field(max_length=64), Tag("word")], Discriminator(_form)]
+Setting = Annotated[Annotated[Channel, Tag("as channel")] | Annotated[str, Field(max_length=64), Tag("as word")], Discriminator(_form)]
 
 
 class Rule(Frozen):

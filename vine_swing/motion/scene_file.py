@@ -1,7 +1,7 @@
 """Scene files in and out: JSON text ↔ the model, with faults named by their place."""
 
 import json
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 from pathlib import Path
 from typing import Any
 
@@ -70,49 +70,68 @@ def load(path: str | Path) -> Scene:
     return parse(Path(path).read_bytes())
 
 
+def json_schema() -> dict[str, Any]:
+    """The JSON Schema (draft 2020-12) of scene files."""
+    schema = Scene.model_json_schema()
+    # A plain number or colour may stand for a whole channel; that is a reader's kindness the model itself does not show.
+    whole = schema["$defs"]["Channel"]
+    value = whole["properties"]["base"]["anyOf"][0]
+    schema["$defs"]["Channel"] = {"anyOf": [whole, value], "title": "Channel"}
+    return {"$schema": "https://json-schema.org/draft/2020-12/schema", **schema, "title": "Vine Swing scene"}
+
+
 def faults(error: ValidationError) -> list[str]:
     """The faults Pydantic found, as sentences with their place."""
-    every = error.errors(include_url=False, include_context=True, include_input=True)
-    # Where a value may have several forms, each form complains; the deepest complaints at a place are the useful ones.
-    lines = list(dict.fromkeys(_sentence(fault) for fault in every))
+    return sentences(error.errors(include_url=False))
+
+
+def sentences(errors: Sequence[Any]) -> list[str]:
+    """Pydantic's error details as sentences with their place; the first few of them, and how many more there are."""
+    lines = list(dict.fromkeys(_sentence(fault) for fault in errors))
     if len(lines) > MOST_FAULTS:
         lines = [*lines[:MOST_FAULTS], f"and {len(lines) - MOST_FAULTS} more"]
     return lines
 
 
-#: Names of alternatives that Pydantic adds to a place; they are not in the file.
-_ALTERNATIVES = {"shape", "group", "number", "colour", "named", "bezier", "points", "spring", "bounce", "ellipse", "outline"}
+#: Fields whose value may have several forms that Pydantic tells apart by a word, which it adds to the place after them.
+_SEVERAL_FORMS = {"objects", "object", "edits", "shape"}
 
 
 def _sentence(fault: Any) -> str:
     place = _place(fault["loc"])
+    at = f"{place}: " if place else ""
     value = fault.get("input")
     shown = f"; it is {value!r}" if isinstance(value, int | float | str | bool) and len(repr(value)) < 60 else ""
+    context = fault.get("ctx", {})
     match fault["type"]:
         case "extra_forbidden":
-            return f"{place}: this field is unknown; take it out or correct its name"
+            return f"{at}this field is unknown; take it out or correct its name"
         case "missing":
-            return f"{place}: this field is missing"
+            return f"{at}this field is missing"
         case "value_error":
-            said = str(fault["ctx"]["error"])
-            return f"{place}: {said}" if place else said
+            return f"{at}{context['error']}"
         case "finite_number":
-            return f"{place}: must be a finite number"
+            return f"{at}must be a finite number"
+        case "union_tag_invalid":
+            return f"{place}.{context['discriminator'].strip(chr(39))}: should be one of {context['expected_tags']}; it is '{context['tag']}'"
+        case "union_tag_not_found":
+            return f"{place}.{context['discriminator'].strip(chr(39))}: this field is missing"
         case _:
-            message = fault["msg"].removeprefix("Input should be ").removeprefix("Value error, ")
-            return f"{place}: should be {message}{shown}"
+            return f"{at}should be {fault['msg'].removeprefix('Input should be ')}{shown}"
 
 
 def _place(loc: Iterable[int | str]) -> str:
-    """`objects[0].channels.x.keys[1].frame`, without the names of alternatives Pydantic adds."""
+    """`objects[0].channels.x.keys[1].frame`, without the words for forms that Pydantic adds."""
     text = ""
-    last: int | str = ""
+    form_next = False
     for part in loc:
         if isinstance(part, int):
             text += f"[{part}]"
-        elif part not in _ALTERNATIVES or last == part:  # a field may be named like the alternative it is in
+        elif form_next or part.startswith("as "):
+            form_next = False
+        else:
             text += f".{part}" if text else part
-        last = part
+            form_next = part in _SEVERAL_FORMS
     return text
 
 

@@ -20,11 +20,11 @@ Colour = Annotated[str, Field(pattern=r"^#(?:[0-9A-Fa-f]{3,4}|[0-9A-Fa-f]{6}|[0-
 
 
 def _kind_of_value(value: Any) -> str:
-    return "colour" if isinstance(value, str) else "number"
+    return "as colour" if isinstance(value, str) else "as number"
 
 
 #: A number or a colour; the form decides which limits apply, so that a fault names only those.
-Value = Annotated[Annotated[Number, Tag("number")] | Annotated[Colour, Tag("colour")], Discriminator(_kind_of_value)]
+Value = Annotated[Annotated[Number, Tag("as number")] | Annotated[Colour, Tag("as colour")], Discriminator(_kind_of_value)]
 #: What ties things together inside a file; never shown to people.
 Id = Annotated[str, Field(pattern=r"^[A-Za-z0-9_-]{1,64}$")]
 #: What people call a thing. Braces and @ are kept free, since formulas write names inside braces.

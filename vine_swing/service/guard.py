@@ -46,7 +46,10 @@ class Guard:
             nonlocal started
             if message["type"] == "http.response.start":
                 started = True
-                message["headers"] = [*message["headers"], (b"content-security-policy", _POLICY.encode()), (b"x-content-type-options", b"nosniff")]
+                added = [(b"x-content-type-options", b"nosniff")]
+                if all(name.lower() != b"content-security-policy" for name, _ in message["headers"]):
+                    added.append((b"content-security-policy", _POLICY.encode()))
+                message["headers"] = [*message["headers"], *added]
             await send(message)
 
         try:

@@ -5,12 +5,11 @@ from typing import Any
 from fastapi import FastAPI, Request
 from fastapi.exceptions import RequestValidationError
 from fastapi.responses import JSONResponse
-from pydantic import BaseModel, ValidationError
-from pydantic_core import PydanticCustomError
+from pydantic import BaseModel
 from starlette.exceptions import HTTPException
 
 from vine_swing.motion.errors import MotionError, NoSuchThing, SceneFileError
-from vine_swing.motion.scene_file import faults
+from vine_swing.motion.scene_file import sentences
 from vine_swing.store import OldRevision, SceneNotFound
 
 MEDIA_TYPE = "application/problem+json"
@@ -63,8 +62,7 @@ def install(app: FastAPI) -> None:
         every = error.errors()
         if any(fault["type"] == "json_invalid" for fault in every):
             return response(400, "Not JSON", f"the request is not JSON: {every[0]['ctx']['error']}")
-        wrapped = ValidationError.from_exception_data("request", [_plain(fault) for fault in every])
-        return response(422, "The request does not fit", "; ".join(faults(wrapped)))
+        return response(422, "The request does not fit", "; ".join(sentences([_within_body(fault) for fault in every])))
 
     app.add_exception_handler(RequestValidationError, invalid)
 
@@ -75,10 +73,7 @@ def install(app: FastAPI) -> None:
     app.add_exception_handler(HTTPException, http)
 
 
-def _plain(fault: Any) -> Any:
-    """A fault without the leading 'body', ready to be turned into sentences again."""
-    loc = tuple(part for n, part in enumerate(fault["loc"]) if n or part not in ("body", "query", "path"))
-    said = fault["msg"].removeprefix("Value error, ").removeprefix("Input should be ")
-    kind = fault["type"]
-    message = said if kind in ("value_error", "ease") else fault["msg"]
-    return {"type": PydanticCustomError(kind, "{said}", {"said": message}), "loc": loc, "input": fault.get("input")}
+def _within_body(fault: Any) -> Any:
+    """A fault with its place within the request's body."""
+    loc = fault["loc"]
+    return {**fault, "loc": loc[1:] if loc and loc[0] in ("body", "query", "path") else loc}

@@ -45,21 +45,25 @@ def solve(coefficients: tuple[float, float, float], x: Array) -> Array:
         s, with the shape of x, so that the cubic at s is within TOLERANCE of x.
     """
     a, b, c = coefficients
-    low = np.zeros_like(x)
-    high = np.ones_like(x)
-    s = x.copy()
+    flat = x.ravel()
+    solved = flat.copy()
+    # Each sample is left alone once it has settled, so that its bits do not depend on what is solved beside it.
+    left = np.arange(flat.size)
+    low, high = np.zeros_like(flat), np.ones_like(flat)
     for _ in range(_ROUNDS):
-        error = _cubic(coefficients, s) - x
-        if not np.any(np.abs(error) > TOLERANCE):
+        s = solved[left]
+        error = _cubic(coefficients, s) - flat[left]
+        going = np.abs(error) > TOLERANCE
+        if not going.any():
             break
+        left, s, error, low, high = left[going], s[going], error[going], low[going], high[going]
         high = np.where(error > 0, s, high)
         low = np.where(error <= 0, s, low)
-        slope = (3 * a * s + 2 * b) * s + c
         with np.errstate(divide="ignore", invalid="ignore"):
-            step = s - error / slope
+            step = s - error / ((3 * a * s + 2 * b) * s + c)
         # A flat tangent throws Newton's step outside the bracket: halve the bracket there instead.
-        s = np.where((step > low) & (step < high), step, (low + high) / 2)
-    return s
+        solved[left] = np.where((step > low) & (step < high), step, (low + high) / 2)
+    return solved.reshape(x.shape)
 
 
 def _coefficients(p1: float, p2: float) -> tuple[float, float, float]:

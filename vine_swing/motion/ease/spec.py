@@ -27,7 +27,7 @@ class PointsEase(Frozen):
     def _in_order(cls, points: tuple[tuple[float, float], ...]) -> tuple[tuple[float, float], ...]:
         for i, (before, after) in enumerate(itertools.pairwise(points)):
             if after[0] < before[0]:
-                raise ValueError(f"point {i + 1} has u {after[0]:g}, before point {i}'s {before[0]:g}; give points in order of u")
+                raise ValueError(f"point {i + 2} has u {after[0]:g}, before point {i + 1}'s {before[0]:g}; give points in order of u")
         if points[0][0] == points[-1][0]:
             raise ValueError("all points share one u; spread them over 0 to 1")
         return points
@@ -65,18 +65,18 @@ _FORMS = ("bezier", "points", "spring", "bounce")
 
 def _form(value: Any) -> str | None:
     if isinstance(value, str):
-        return "named"
+        return "as named"
     if isinstance(value, dict):
-        return next((form for form in _FORMS if form in value), None)
-    return next((form for form in _FORMS if hasattr(value, form)), None)
+        return next((f"as {form}" for form in _FORMS if form in value), None)
+    return next((f"as {form}" for form in _FORMS if hasattr(value, form)), None)
 
 
 Ease = Annotated[
-    Annotated[EaseName, Tag("named")]
-    | Annotated[BezierEase, Tag("bezier")]
-    | Annotated[PointsEase, Tag("points")]
-    | Annotated[SpringEase, Tag("spring")]
-    | Annotated[BounceEase, Tag("bounce")],
+    Annotated[EaseName, Tag("as named")]
+    | Annotated[BezierEase, Tag("as bezier")]
+    | Annotated[PointsEase, Tag("as points")]
+    | Annotated[SpringEase, Tag("as spring")]
+    | Annotated[BounceEase, Tag("as bounce")],
     Discriminator(
         _form,
         custom_error_type="ease",

@@ -15,7 +15,7 @@ WAVES: dict[str, Callable[[Array], Array]] = {
     "sine": lambda turns: np.sin(2 * np.pi * turns),
     "cosine": lambda turns: np.cos(2 * np.pi * turns),
     # 0 at the beginning, up first.
-    "triangle": lambda turns: 1 - np.abs((4 * turns + 3) % 4 - 2),
+    "triangle": lambda turns: 1 - np.abs((4 * turns + 1) % 4 - 2),
     # + for the first half.
     "square": lambda turns: np.where(turns % 1 < 0.5, 1.0, -1.0),
     "sawtooth": lambda turns: 2 * (turns % 1) - 1,

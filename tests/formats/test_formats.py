@@ -1,0 +1,98 @@
+"""Exports and tables, read back."""
+
+import csv
+import io
+
+import av
+import numpy as np
+import pytest
+
+from tests.motion.scenes import EXAMPLE, channel, scene, shape
+from vine_swing.formats.export import Cancelled
+from vine_swing.formats.gif import write_gif
+from vine_swing.formats.mp4 import write_mp4
+from vine_swing.formats.table import write_csv
+from vine_swing.motion import MotionError, bake
+from vine_swing.motion.scene_file import from_data
+from vine_swing.picture.paint import Painter
+
+
+def rolling(size, fps=24, length=12):
+    wide = size[0]
+    return scene(
+        shape("sun", x=channel((0, 10), (length - 1, wide - 10)), y=size[1] / 2, width=16, height=16, fill="#D0365B"),
+        size=size,
+        fps=fps,
+        length=length,
+        background="#CFE6D8",
+    )
+
+
+@pytest.mark.parametrize("write", [write_mp4, write_gif])
+@pytest.mark.parametrize(("size", "fps"), [((96, 54), 24), ((63, 41), 12.5), ((64, 64), 29.97)])
+def test_films_have_their_size_pace_and_every_frame(tmp_path, write, size, fps):
+    baked = bake(rolling(size, fps))
+    path = tmp_path / "film"
+    told = []
+    write(baked, path, progress=lambda done: told.append(done) or True)
+    assert told == list(range(1, 13))
+    with av.open(str(path)) as film:
+        stream = film.streams.video[0]
+        frames = list(film.decode(stream))
+        seconds = [float(frame.pts * frame.time_base) for frame in frames]
+    assert (stream.width, stream.height) == size
+    assert len(frames) == 12
+    np.testing.assert_allclose(seconds, np.arange(12) / fps, atol=0.006)
+    painter = Painter(baked)
+    for n in (0, 6, 11):
+        got = frames[n].to_ndarray(format="rgb24").astype(int)
+        assert np.abs(got - painter.frame(n)[..., :3]).mean() < 4, f"frame {n} shows what was painted"
+
+
+@pytest.mark.parametrize("write", [write_mp4, write_gif])
+def test_stopping_stops_at_once(tmp_path, write):
+    told = []
+    with pytest.raises(Cancelled):
+        write(bake(rolling((64, 36), length=500)), tmp_path / "film", progress=lambda done: told.append(done) or done < 3)
+    assert told == [1, 2, 3]
+
+
+def table(one, **how):
+    text = io.StringIO()
+    write_csv(one, text, **how)
+    return list(csv.reader(io.StringIO(text.getvalue())))
+
+
+def test_the_table_has_moving_channels_at_full_precision():
+    lines = table(from_data(EXAMPLE))
+    assert lines[0] == ["frame", "Mango.x", "Mango.rotation"]
+    assert len(lines) == 121
+    baked = bake(from_data(EXAMPLE))
+    assert [float(line[2]) for line in lines[1:]] == baked["Mango", "rotation"].tolist()
+
+
+def test_sub_frames_world_and_colours():
+    parent = shape("tree", x=100, rotation=channel((0, 350), (2, 370)))
+    child = shape("leaf", parent="tree", x=10, fill=channel((0, "#FF0000"), (2, "#0000FF")))
+    lines = table(scene(parent, child, length=3), every=0.5, world=True)
+    assert lines[0] == [
+        "frame",
+        "Tree.rotation",
+        "Tree.world.x",
+        "Tree.world.y",
+        "Tree.world.rotation",
+        "Leaf.fill",
+        "Leaf.world.x",
+        "Leaf.world.y",
+        "Leaf.world.rotation",
+    ]
+    assert [line[0] for line in lines[1:]] == ["0.0", "0.5", "1.0", "1.5", "2.0"]
+    assert [float(line[6]) for line in lines[1:]] == pytest.approx([100 + 10 * np.cos(np.radians(a)) for a in (350, 355, 360, 365, 370)])
+    assert np.diff([float(line[8]) for line in lines[1:]]) == pytest.approx([5] * 4), "never wrapped"
+    assert lines[3][5] == "#8C53A2"
+
+
+@pytest.mark.parametrize("every", [0, -1, float("nan"), 1e-9])
+def test_steps_that_cannot_be(every):
+    with pytest.raises(MotionError):
+        table(from_data(EXAMPLE), every=every)

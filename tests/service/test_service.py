@@ -1,0 +1,217 @@
+"""The service: thin routes, plain problems, and only our own pages let in."""
+
+import json
+
+import msgpack
+import numpy as np
+import pytest
+
+from tests.motion.scenes import EXAMPLE
+from vine_swing.motion import bake, parse
+
+KEY = {"edit": "set-key", "object": "mango", "channel": "y", "frame": 0, "value": 12}
+
+
+def made(client, data=EXAMPLE):
+    answer = client.post("/api/scenes", json=data)
+    assert answer.status_code == 201, answer.text
+    return answer.json()
+
+
+def edit(client, scene, *edits, revision=0):
+    return client.post(f"/api/scenes/{scene['id']}/edits", json={"revision": revision, "edits": list(edits)})
+
+
+def problem(answer, status):
+    assert answer.status_code == status, answer.text
+    assert answer.headers["content-type"] == "application/problem+json"
+    body = answer.json()
+    assert body["status"] == status
+    assert body["title"]
+    return body["detail"]
+
+
+def motion(client, scene, since=None):
+    answer = client.get(f"/api/scenes/{scene['id']}/motion", params={} if since is None else {"since": since})
+    assert answer.status_code == 200
+    return msgpack.unpackb(answer.content)
+
+
+def rows(array):
+    return np.frombuffer(array["d"], "<f4").reshape(-1, array["w"])
+
+
+def test_motion_is_the_bake_as_float32(client):
+    scene = made(client)
+    sent = motion(client, scene)
+    baked = bake(parse(json.dumps(EXAMPLE)))
+    mango = sent["objects"]["mango"]
+    np.testing.assert_array_equal(rows(mango["channels"]["x"])[:, 0], baked["Mango", "x"].astype("<f4"))
+    np.testing.assert_array_equal(rows(mango["world"]), baked.objects["mango"].world.astype("<f4"))
+    assert rows(mango["channels"]["width"]).tolist() == [[120]], "what never changes is one row"
+    assert mango["turns"] == {"x": [24, 48, 72, 96]}
+    assert (sent["revision"], sent["length"], sent["order"], sent["hidden"]) == (0, 120, ["mango"], [])
+
+
+def test_after_an_edit_only_what_changed_is_sent(client):
+    data = EXAMPLE | {"objects": [*EXAMPLE["objects"], EXAMPLE["objects"][0] | {"id": "nut", "name": "Nut"}]}
+    scene = made(client, data)
+    motion(client, scene)
+    changed = edit(client, scene, KEY).json()
+    assert [one["id"] for one in changed["objects"]] == ["mango"]
+    assert changed["history"]["undo"] == "key Mango travel y at 0"
+    sent = motion(client, scene, since=0)
+    assert sent["whole"] is False
+    assert set(sent["objects"]) == {"mango"}
+    assert set(sent["objects"]["mango"]) == {"world", "local", "place", "middle", "channels"}
+    assert set(sent["objects"]["mango"]["channels"]) == {"y"}
+    assert motion(client, scene, since=1)["objects"] == {}
+
+
+def test_undo_sends_what_it_changed_back(client):
+    scene = made(client)
+    edit(client, scene, KEY)
+    undone = client.post(f"/api/scenes/{scene['id']}/undo", json={"revision": 1}).json()
+    assert undone["revision"] == 2
+    sent = motion(client, scene, since=1)
+    assert rows(sent["objects"]["mango"]["channels"]["y"]).tolist() == [[0]]
+    redone = client.post(f"/api/scenes/{scene['id']}/redo", json={"revision": 2}).json()
+    assert redone["history"] == {"undo": "key Mango travel y at 0", "redo": None}
+
+
+def test_a_look_keeps_nothing(client):
+    scene = made(client)
+    body = {"revision": 0, "edits": [KEY]}
+    answer = client.post(f"/api/scenes/{scene['id']}/look", json=body)
+    sent = msgpack.unpackb(answer.content)
+    assert rows(sent["objects"]["mango"]["channels"]["y"])[0, 0] == 12
+    assert client.get(f"/api/scenes/{scene['id']}").json() == scene
+    assert motion(client, scene, since=0)["objects"] == {}
+
+
+def test_deleting_and_hiding_are_told(client):
+    scene = made(client)
+    edit(client, scene, {"edit": "show-object", "id": "mango", "shown": False})
+    assert motion(client, scene, since=0)["hidden"] == ["mango"]
+    edit(client, scene, {"edit": "delete-object", "id": "mango"}, revision=1)
+    assert motion(client, scene, since=1)["order"] == []
+
+
+def test_the_vine_is_told_step_by_step(client):
+    scene = made(client)
+    steps = client.get(f"/api/scenes/{scene['id']}/vine", params={"object": "mango", "channel": "rotation"}).json()["steps"]
+    assert [step["kind"] for step in steps] == ["keys", "ends", "oscillator", "result"]
+    assert len(steps[-1]["values"]) == 120
+    assert "no channel 'wings'" in problem(client.get(f"/api/scenes/{scene['id']}/vine", params={"object": "mango", "channel": "wings"}), 404)
+
+
+def test_scene_files_out_and_in(client):
+    scene = made(client)
+    file = client.get(f"/api/scenes/{scene['id']}/file")
+    assert "attachment" in file.headers["content-disposition"]
+    again = client.post("/api/scene-files", content=file.content)
+    assert again.status_code == 201
+    assert again.json()["scene"] == scene["scene"]
+
+
+def test_copies_get_a_name_of_their_own(client):
+    scene = made(client)
+    names = [client.post(f"/api/scenes/{scene['id']}/copies", json={}).json()["scene"]["name"] for _ in range(2)]
+    assert names == ["Example 2", "Example 3"]
+
+
+def test_deleting_and_restoring(client):
+    scene = made(client)
+    assert client.delete(f"/api/scenes/{scene['id']}").status_code == 204
+    assert "may have been deleted" in problem(client.get(f"/api/scenes/{scene['id']}"), 404)
+    assert "may have been deleted" in problem(edit(client, scene, KEY), 404)
+    assert client.get("/api/scenes").json()["deleted"][0]["id"] == scene["id"]
+    assert client.post(f"/api/scenes/{scene['id']}/restore").json()["scene"] == scene["scene"]
+
+
+def test_an_old_revision_is_a_conflict_that_tells_the_new_one(client):
+    scene = made(client)
+    edit(client, scene, KEY)
+    answer = edit(client, scene, KEY | {"frame": 3}, revision=0)
+    assert "moved on to revision 1" in problem(answer, 409)
+    assert answer.json()["revision"] == 1
+    for what in ("undo", "redo"):
+        problem(client.post(f"/api/scenes/{scene['id']}/{what}", json={"revision": 0}), 409)
+    problem(client.post(f"/api/scenes/{scene['id']}/look", json={"revision": 0, "edits": [KEY]}), 409)
+
+
+BAD = [
+    (
+        {"edit": "set-key", "object": "mango", "channel": "x", "frame": 1e12, "value": 1},
+        422,
+        "edits[1].frame: should be less than or equal to 1000000; it is 1000000000000.0",
+    ),
+    ({"edit": "set-key", "object": "mango", "channel": "x", "frame": 0, "value": 1, "wobble": 2}, 422, "edits[1].wobble: this field is unknown"),
+    ({"edit": "fly"}, 422, "edits[1].edit: should be one of 'add-object', 'rename-object'"),
+    ({"edit": "set-key", "object": "ghost", "channel": "x", "frame": 0, "value": 1}, 404, "there is no object 'ghost'"),
+    ({"edit": "set-value", "object": "mango", "channel": "x", "value": 1}, 422, "has keys"),
+    ({"edit": "set-shape", "id": "mango", "shape": {"type": "outline", "d": "M 0 0"}}, 422, "'Mango': this SVG path draws nothing"),
+    ({"edit": "set-shape", "id": "mango", "shape": {"type": "blob"}}, 422, "edits[1].shape.type: should be one of"),
+]
+
+
+@pytest.mark.parametrize(("bad", "status", "says"), BAD)
+def test_bad_edits_are_refused_in_words_and_change_nothing(client, bad, status, says):
+    scene = made(client)
+    assert says in problem(edit(client, scene, KEY, bad), status)
+    assert client.get(f"/api/scenes/{scene['id']}").json() == scene
+
+
+@pytest.mark.parametrize(
+    ("body", "status", "says"),
+    [
+        (b"{", 400, "not JSON"),
+        (b"[]", 422, "should be"),
+        (b'{"fps": NaN}', 422, "fps: must be a finite number"),
+        (b'{"hello": 1}', 422, "hello: this field is unknown"),
+        (b"\xff", 400, ""),
+    ],
+)
+def test_bad_bodies(client, body, status, says):
+    assert says in problem(client.post("/api/scenes", content=body, headers={"content-type": "application/json"}), status)
+    assert client.get("/api/scenes").json()["scenes"] == []
+
+
+def test_a_body_of_50_mb_is_refused_whether_or_not_it_says_its_length(client):
+    assert "at most 16 MB" in problem(client.post("/api/scene-files", content=b" " * 50_000_000), 413)
+
+    def pieces():
+        for _ in range(50):
+            yield b" " * 1_000_000
+
+    assert "at most 16 MB" in problem(client.post("/api/scene-files", content=pieces()), 413)
+
+
+@pytest.mark.parametrize("host", ["evil.example", "127.0.0.1.evil.example", "", "[::1", "localhost@evil.example"])
+def test_foreign_hosts_are_refused(client, host):
+    assert client.get("/api/scenes", headers={"host": host}).status_code == 403
+
+
+def test_foreign_origins_are_refused_and_our_own_let_in(client):
+    for origin in ("http://evil.example", "http://127.0.0.1:9999", "null", "https://localhost.evil.example"):
+        assert "refused" in problem(client.post("/api/scenes", json={}, headers={"origin": origin}), 403)
+    assert client.post("/api/scenes", json={}, headers={"origin": "http://127.0.0.1:8137"}).status_code == 201
+    assert client.get("/api/scenes", headers={"host": "localhost:8137"}).status_code == 200
+
+
+def test_addresses_that_are_not_there(client):
+    problem(client.get("/api/nothing"), 404)
+    problem(client.get("/api/scenes/..%2f..%2fsecret"), 404)
+    problem(client.delete("/api/scenes"), 405)
+    page = client.get("/../../pyproject.toml")
+    assert "[project]" not in page.text
+
+
+def test_the_vocabulary_has_what_menus_need(client):
+    words = client.get("/api/vocabulary").json()
+    assert {feel["name"] for feel in words["feels"]} >= {"even", "slow-in", "snap", "heavy", "spring", "bounce"}
+    assert [end["mode"] for end in words["ends"]] == ["hold", "coast", "loop", "climb", "ping-pong"]
+    assert set(words["channels"]) == {"ellipse", "rectangle", "polygon", "star", "line", "outline", "group"}
+    for feel in words["feels"]:
+        assert (feel["curve"][0], feel["curve"][-1]) == (0, 1)
+        assert feel["about"]

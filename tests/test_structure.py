@@ -1,0 +1,149 @@
+"""The house: imports point one way, what is generated is up to date, and every public thing is explained."""
+
+import ast
+import importlib
+import json
+import pkgutil
+import re
+import sys
+from pathlib import Path
+
+import jsonschema
+import pytest
+
+import vine_swing
+from demo.make import MAKERS, SCENES, texts
+from tests.motion.scenes import EXAMPLE
+from vine_swing.motion.edits import AnyEdit
+from vine_swing.motion.scene_file import load
+
+ROOT = Path(__file__).resolve().parents[1]
+LAYERS = ["motion", "picture", "formats", "store", "service", "cli"]
+#: The core knows numbers only; the model alone knows Pydantic.
+CORE_MAY_USE = {"numpy", "scipy", "pydantic", "vine_swing"} | set(sys.stdlib_module_names) - {
+    "http",
+    "sqlite3",
+    "socket",
+    "time",
+    "random",
+    "asyncio",
+    "urllib",
+}
+
+
+def module_name(path):
+    parts = path.relative_to(ROOT).with_suffix("").parts
+    return ".".join(parts[:-1] if parts[-1] == "__init__" else parts)
+
+
+FILES = sorted((ROOT / "vine_swing").rglob("*.py"))
+MODULES = {module_name(path): path for path in FILES}
+
+
+def imports(path):
+    for node in ast.walk(ast.parse(path.read_text(encoding="utf-8"))):
+        if isinstance(node, ast.Import):
+            yield from (alias.name for alias in node.names)
+        elif isinstance(node, ast.ImportFrom):
+            assert node.level == 0, f"{path}: imports are written in full"
+            # `from package import module` reads the module, not the package's own names.
+            yield from ((name if (name := f"{node.module}.{alias.name}") in MODULES else node.module) for alias in node.names)
+
+
+def layer(module):
+    parts = module.split(".")
+    return LAYERS.index(parts[1]) if parts[0] == "vine_swing" and len(parts) > 1 and parts[1] in LAYERS else None
+
+
+@pytest.mark.parametrize("path", FILES, ids=lambda path: str(path.relative_to(ROOT)))
+def test_imports_point_one_way(path):
+    own = layer(".".join(path.relative_to(ROOT).with_suffix("").parts))
+    for module in imports(path):
+        other = layer(module)
+        if own is not None and other is not None:
+            assert other <= own, f"{path.name} reaches up to {module}"
+        if own == 0:
+            assert module.split(".")[0] in CORE_MAY_USE, f"the core must not know {module}"
+        if module.split(".")[0] == "sqlite3":
+            assert "store" in path.parts, "nothing but the store knows SQL"
+
+
+def test_modules_do_not_import_each_other_in_a_ring():
+    known = {module: {m for m in imports(path) if m in MODULES and m != module} for module, path in MODULES.items()}
+    done, trail = set(), []
+
+    def visit(module):
+        assert module not in trail, " → ".join([*trail[trail.index(module) :], module])
+        if module in done:
+            return
+        trail.append(module)
+        for other in sorted(known[module]):
+            visit(other)
+        trail.pop()
+        done.add(module)
+
+    for module in MODULES:
+        visit(module)
+
+
+def test_every_module_and_public_thing_is_explained():
+    for info in pkgutil.walk_packages(vine_swing.__path__, "vine_swing."):
+        if info.name.endswith("__main__"):
+            continue
+        module = importlib.import_module(info.name)
+        assert module.__doc__, info.name
+        for thing_name, thing in vars(module).items():
+            if not thing_name.startswith("_") and getattr(thing, "__module__", None) == info.name and callable(thing):
+                assert thing.__doc__, f"{info.name}.{thing_name}"
+
+
+def test_generated_documents_are_up_to_date():
+    sys.path.insert(0, str(ROOT / "tools"))
+    try:
+        from write_schemas import documents
+    finally:
+        sys.path.pop(0)
+    for name, text in documents().items():
+        assert (ROOT / "docs" / name).read_text(encoding="utf-8") == text, f"docs/{name} is old: run make types"
+
+
+def test_the_published_schema_agrees_with_the_reader():
+    schema = json.loads((ROOT / "docs" / "scene.schema.json").read_text(encoding="utf-8"))
+    jsonschema.Draft202012Validator.check_schema(schema)
+    validator = jsonschema.Draft202012Validator(schema)
+    validator.validate(EXAMPLE)
+    for path in SCENES.glob("*.json"):
+        validator.validate(json.loads(path.read_text(encoding="utf-8")))
+    assert not validator.is_valid(EXAMPLE | {"wobble": 1})
+    assert not validator.is_valid(EXAMPLE | {"fps": -3})
+
+
+def test_the_shipped_scenes_are_what_the_demo_code_makes():
+    assert {path.name: path.read_text(encoding="utf-8") for path in SCENES.glob("*.json")} == texts()
+    for name in MAKERS:
+        assert load(SCENES / f"{name}.json").objects
+
+
+def test_the_shipped_scenes_show_what_they_promise():
+    mango = next(one for one in load(SCENES / "1-thrown-mango.json").objects if one.name == "Mango")
+    assert all(len(mango.channels[name].keys) == 2 and mango.channels[name].after.mode == "ping-pong" for name in ("x", "y", "rotation"))
+    parcel = next(one for one in load(SCENES / "2-up-the-liana.json").objects if one.name == "Parcel")
+    assert parcel.channels["y"].after.mode == "climb"
+    toucan = load(SCENES / "3-toucan-glide.json")
+    assert sum(one.parent == "toucan" for one in toucan.objects) >= 5
+
+
+def test_no_registry_host_stands_in_a_tracked_file():
+    host = re.compile(r"https?://[a-z0-9.-]*(pypi|npmjs|pythonhosted|debian)\.[a-z]+")
+    for path in [ROOT / "web" / "package-lock.json", *ROOT.glob("*.lock"), ROOT / "pyproject.toml"]:
+        assert not host.search(path.read_text(encoding="utf-8")), path.name
+
+
+def test_every_edit_is_told_in_the_docs():
+    from typing import get_args
+
+    union = get_args(get_args(AnyEdit)[0])
+    text = (ROOT / "docs" / "edits.md").read_text(encoding="utf-8")
+    for edit in union:
+        (kind,) = get_args(edit.model_fields["edit"].annotation)
+        assert f"`{kind}`" in text, f"docs/edits.md does not tell of {kind}"
