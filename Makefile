@@ -23,7 +23,7 @@ check: .venv/.ready-dev web/node_modules/.ready
 	cd web && npx vue-tsc --noEmit
 
 bench: .venv/.ready-dev
-	$(BIN)/pytest tests/bench -o addopts="" --benchmark-only --benchmark-columns=min,mean,rounds -s
+	$(BIN)/python -m tests.bench.ratios
 
 types: .venv/.ready-dev web/node_modules/.ready
 	$(BIN)/python tools/write_schemas.py

@@ -11,8 +11,9 @@ import numpy as np
 from numpy.typing import NDArray
 
 from vine_swing.motion import colour, matrix
-from vine_swing.motion.channel import Channel, evaluate, evaluate_colours
+from vine_swing.motion.channel import Channel
 from vine_swing.motion.errors import MotionError
+from vine_swing.motion.evaluate import evaluate, evaluate_colours
 from vine_swing.motion.model import Dial, Scene, SceneObject
 from vine_swing.motion.rule import Rule, apply_rules
 from vine_swing.motion.rules import Timing

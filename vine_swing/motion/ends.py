@@ -68,13 +68,13 @@ class Folded:
     beyond: Array
 
 
-def fold(t: Array, first: float, last: float, before: End, after: End) -> Folded:
+def fold(t: Array, first: Array, last: Array, before: End, after: End) -> Folded:
     """Bring any times within the keys' own stretch.
 
     Args:
-        t: frames, any shape.
-        first, last: frames of the first and last key.
-        before, after: what the channel does past each end.
+        t: frames, shape (c, n).
+        first, last: frames of the first and last key of each channel, shape (c, 1).
+        before, after: what the channels do past each end.
 
     Returns:
         Arrays of the shape of `t`. The keyed stretch owns both its ends, so `t == last` is not a turn.
@@ -82,28 +82,30 @@ def fold(t: Array, first: float, last: float, before: End, after: End) -> Folded
     local = np.clip(t, first, last)
     turns = np.zeros_like(local)
     beyond = np.zeros_like(local)
-    span = last - first
-    if span <= 0:
-        return Folded(local, turns, beyond)
-    for end, outside, limit in ((before, t < first, -1), (after, t > last, 1)):
-        if end.mode == "hold" or end.times == 0 or not outside.any():
+    for end, outside, side in ((before, t < first, -1), (after, t > last, 1)):
+        if end.mode == "hold" or end.times == 0:
             continue
-        u = t[outside] - first
+        # A lone key has no stretch to repeat.
+        outside &= last > first
+        if not outside.any():
+            continue
+        begin = np.broadcast_to(first, t.shape)[outside]
+        span = np.broadcast_to(last - first, t.shape)[outside]
+        u = t[outside] - begin
         if end.mode == "coast":
-            reach = u if limit < 0 else u - span
-            most = np.inf if end.times is None else end.times * span
-            beyond[outside] = np.clip(reach, -most, most)
+            reach = u if side < 0 else u - span
+            beyond[outside] = reach if end.times is None else np.clip(reach, -end.times * span, end.times * span)
             continue
         k = np.floor(u / span)
         r = np.clip(u - k * span, 0, span)
         if end.times is not None:
             # Past its turns the value rests where the last turn ended, not where the next would begin.
-            done = u >= (1 + end.times) * span if limit > 0 else u <= -end.times * span
-            k = np.where(done, limit * end.times, k)
-            r = np.where(done, span if limit > 0 else 0.0, r)
+            done = u >= (1 + end.times) * span if side > 0 else u <= -end.times * span
+            k = np.where(done, side * end.times, k)
+            r = np.where(done, span if side > 0 else 0.0, r)
         if end.mode == "ping-pong":
             r = np.where(k % 2 == 0, r, span - r)
-        local[outside] = first + r
+        local[outside] = begin + r
         if end.mode == "climb":
             turns[outside] = k
     return Folded(local, turns, beyond)

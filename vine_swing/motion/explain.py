@@ -6,9 +6,10 @@ import numpy as np
 from numpy.typing import NDArray
 
 from vine_swing.motion import colour
-from vine_swing.motion.channel import Channel, evaluate, evaluate_colours
+from vine_swing.motion.channel import Channel
 from vine_swing.motion.ends import HOLD
 from vine_swing.motion.errors import NoSuchThing
+from vine_swing.motion.evaluate import evaluate, evaluate_colours
 from vine_swing.motion.model import Scene
 from vine_swing.motion.rule import RuleSettings
 from vine_swing.motion.rules import Timing

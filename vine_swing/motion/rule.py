@@ -7,7 +7,8 @@ import numpy as np
 from numpy.typing import NDArray
 from pydantic import Discriminator, Field, Tag, model_validator
 
-from vine_swing.motion.channel import Channel, evaluate
+from vine_swing.motion.channel import Channel
+from vine_swing.motion.evaluate import evaluate
 from vine_swing.motion.rules import RULES, Mode, RuleSpec, SettingSpec, Timing
 from vine_swing.motion.values import Frozen, Id
 

@@ -10,6 +10,8 @@ from vine_swing.motion.ease.curve import Array
 
 #: Largest error allowed in u when the curve's x is inverted.
 TOLERANCE = 1e-13
+#: A tangent that covers less of u than this counts as upright: coasting along it would leave any picture at once.
+UPRIGHT = 1e-6
 _ROUNDS = 64
 
 
@@ -76,8 +78,8 @@ def _cubic(coefficients: tuple[float, float, float], s: Array) -> Array:
 
 
 def _tangent(points: list[tuple[float, float]]) -> float:
-    """The slope from the origin to the first point that is not at the origin; 0 where that is vertical."""
+    """The slope from the origin to the first point that is not at the origin; 0 where that is upright."""
     for x, y in points:
         if x or y:
-            return y / x if x else 0.0
+            return y / x if x > UPRIGHT else 0.0
     return 0.0

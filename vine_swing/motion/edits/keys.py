@@ -6,11 +6,12 @@ import numpy as np
 from pydantic import Field
 
 from vine_swing.motion import colour
-from vine_swing.motion.channel import MAX_KEYS, Channel, Key, evaluate, evaluate_colours
+from vine_swing.motion.channel import MAX_KEYS, Channel, Key
 from vine_swing.motion.ease import Ease
 from vine_swing.motion.edits.base import Edit, object_in, said, spec_of, with_channel
 from vine_swing.motion.ends import End
 from vine_swing.motion.errors import EditError, NoSuchThing
+from vine_swing.motion.evaluate import evaluate, evaluate_colours
 from vine_swing.motion.model import Scene
 from vine_swing.motion.specs import ChannelSpec
 from vine_swing.motion.values import MAX_FRAME, Frame, Id, Value

@@ -1,19 +1,37 @@
+<script lang="ts">
+const SIDE = 28;
+/** One canvas paints all thumbnails: many canvases on a page cost every frame of playback, pictures cost nothing. */
+let painter: CanvasRenderingContext2D | null = null;
+
+function shared(): CanvasRenderingContext2D | null {
+  if (!painter) {
+    const canvas = document.createElement("canvas");
+    canvas.width = canvas.height = SIDE * 2;
+    painter = canvas.getContext("2d", { willReadFrequently: true });
+  }
+  return painter;
+}
+</script>
+
 <script setup lang="ts">
-/** One object, painted small from its baked motion. */
-import { onMounted, ref, watch } from "vue";
+/** Some objects, painted small from their baked motion. */
+import { useElementVisibility, watchDebounced } from "@vueuse/core";
+import { ref } from "vue";
 import { type Motion, valuesAt } from "@/api/motion";
 import { moved, toMatrix } from "@/geometry/matrix";
 import { outlineAt, paintObject } from "@/picture/paint";
 
 const props = defineProps<{ motion: Motion; ids: readonly string[]; frame: number }>();
-const SIDE = 28;
-const canvas = ref<HTMLCanvasElement>();
+const image = ref<HTMLElement>();
+const seen = useElementVisibility(image);
+const source = ref("");
 
 function paint(): void {
-  const ctx = canvas.value?.getContext("2d");
+  const ctx = shared();
   if (!ctx) return;
+  const side = ctx.canvas.width;
   ctx.setTransform(1, 0, 0, 1, 0, 0);
-  ctx.clearRect(0, 0, ctx.canvas.width, ctx.canvas.height);
+  ctx.clearRect(0, 0, side, side);
   let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity];
   const drawn = props.ids.filter((id) => props.motion.objects.get(id)?.outline);
   for (const id of drawn) {
@@ -25,21 +43,27 @@ function paint(): void {
       [left, top, right, bottom] = [Math.min(left, p.x), Math.min(top, p.y), Math.max(right, p.x), Math.max(bottom, p.y)];
     }
   }
-  const side = Math.max(right - left, bottom - top, 1);
-  const scale = (ctx.canvas.width - 6) / side;
-  const dx = ctx.canvas.width / 2 - ((left + right) / 2) * scale;
-  const dy = ctx.canvas.height / 2 - ((top + bottom) / 2) * scale;
+  const scale = (side - 6) / Math.max(right - left, bottom - top, 1);
+  const dx = side / 2 - ((left + right) / 2) * scale;
+  const dy = side / 2 - ((top + bottom) / 2) * scale;
   for (const id of drawn) paintObject(ctx, props.motion.objects.get(id)!, props.frame, scale, dx, dy);
+  source.value = ctx.canvas.toDataURL();
 }
 
-onMounted(paint);
-watch(() => [props.ids.map((id) => props.motion.objects.get(id)), props.ids], paint, { deep: 1 });
+const painted = () => props.ids.map((id) => props.motion.objects.get(id));
+// While something is dragged its thumbnail can wait for the hand to rest.
+watchDebounced(
+  [seen, painted],
+  ([visible]) => visible && paint(),
+  { deep: 1, debounce: () => (source.value ? 250 : 0), immediate: true },
+);
 </script>
 
 <template>
-  <canvas ref="canvas" class="thumb" :width="SIDE * 2" :height="SIDE * 2" aria-hidden="true" />
+  <span ref="image" class="thumb"><img v-if="source" :src="source" :width="SIDE" :height="SIDE" alt="" draggable="false" /></span>
 </template>
 
 <style scoped>
-.thumb { width: 28px; height: 28px; border-radius: 8px; background: var(--paper-3); flex: none; }
+.thumb { width: 28px; height: 28px; border-radius: 8px; background: var(--paper-3); flex: none; display: block; }
+img { display: block; }
 </style>

@@ -97,7 +97,7 @@ const framesPicked = (frame: number): ReadonlySet<number> => (isPicked(frame) ? 
 </template>
 
 <style scoped>
-.lane { display: flex; height: 24px; }
+.lane { display: flex; height: 24px; content-visibility: auto; contain-intrinsic-height: 24px; }
 .lane.object:nth-child(even) .track { background: #f6f0e480; }
 .lane.picked.travel { background: var(--travel-pale); }
 .lane.picked.turn { background: var(--turn-pale); }

@@ -3,6 +3,7 @@
 import { useElementSize } from "@vueuse/core";
 import { computed, ref } from "vue";
 import SheetLane from "@/components/sheet/SheetLane.vue";
+import SheetPlayhead from "@/components/sheet/SheetPlayhead.vue";
 import SheetRuler from "@/components/sheet/SheetRuler.vue";
 import { useLanes } from "@/composables/useLanes";
 import { useLeafDrag } from "@/composables/useLeafDrag";
@@ -20,7 +21,6 @@ const { lanes, opened, open } = useLanes();
 /** Pixels per frame: the whole scene fits. */
 const perFrame = computed(() => Math.max(0.02, (width.value - NAMES - AIR * 2) / Math.max(1, playback.last)));
 const drag = useLeafDrag(() => perFrame.value);
-const playheadAt = computed(() => NAMES + AIR + playback.frame * perFrame.value);
 const nothingKeyed = computed(() => scene.objects.length > 0 && lanes.value.every((lane) => lane.frames.length === 0));
 </script>
 
@@ -43,13 +43,12 @@ const nothingKeyed = computed(() => scene.objects.length > 0 && lanes.value.ever
       <p v-if="!scene.objects.length" class="hint">The time sheet shows when things move. Add an object, then key it with the leaf beside its values.</p>
       <p v-else-if="nothingKeyed" class="hint">Nothing is keyed yet. Pick an object, click the leaf beside Travel, go to another frame and move it.</p>
     </div>
-    <div class="playhead" :style="{ left: `${playheadAt}px` }" aria-hidden="true" />
+    <SheetPlayhead :start="NAMES + AIR" :per-frame="perFrame" />
   </section>
 </template>
 
 <style scoped>
 .sheet { position: relative; display: flex; flex-direction: column; min-height: 0; border-top: 1px solid var(--line); background: var(--paper); overflow: hidden; }
 .lanes { overflow-y: auto; overflow-x: hidden; flex: 1; }
-.playhead { position: absolute; top: 22px; bottom: 0; width: 2px; margin-left: -1px; background: var(--playhead); pointer-events: none; }
 .hint { margin: 10px 14px; color: var(--ink-2); }
 </style>

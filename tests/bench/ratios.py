@@ -1,0 +1,96 @@
+"""`make bench`: what the bars of the design cost here, as ratios to the least work that could do the same.
+
+Each line gives the best of several runs, and its ratio to a plain NumPy pass over the same number of samples (or to the
+encoder alone, for films). Times depend on the machine; ratios much less.
+"""
+
+import tempfile
+import time
+from collections.abc import Callable
+from pathlib import Path
+
+import av
+import numpy as np
+
+from tests.motion.scenes import channel, scene, shape
+from vine_swing.formats.mp4 import write_mp4
+from vine_swing.motion import bake
+from vine_swing.motion.edits.keys import SetKey
+from vine_swing.motion.model import Scene
+from vine_swing.motion.scene_file import load
+from vine_swing.picture.paint import Painter
+
+FRAMES = 240
+KEYED = ("x", "y", "rotation", "scale.x", "scale.y", "skew", "opacity", "stretch")
+DEMO = Path(__file__).resolve().parents[2] / "demo" / "scenes" / "3-toucan-glide.json"
+
+
+def best(work: Callable[[], object], rounds: int = 5) -> float:
+    """The shortest of several runs, in seconds."""
+    times = []
+    for _ in range(rounds):
+        begun = time.perf_counter()
+        work()
+        times.append(time.perf_counter() - begun)
+    return min(times)
+
+
+def crowd(objects: int) -> Scene:
+    """Objects with eight keyed channels of eight keys each; a third of them also swing."""
+    rng = np.random.default_rng(1)
+    eases = ["linear", "slow-out-in", "snap", {"bezier": [0.3, 0.1, 0.2, 1]}]
+    keyed = {
+        name.replace(".", "_"): channel(
+            *((f, round(float(v), 3), eases[i % 4]) for i, (f, v) in enumerate(zip(range(0, FRAMES, 30), rng.uniform(0.2, 1, 8), strict=True))),
+            after="loop",
+        )
+        for name in KEYED
+    }
+    swing = {"id": "o", "kind": "oscillator", "channels": ["x", "y"], "settings": {"amplitude": 5, "frequency": 1.5}}
+    return scene(*(shape(f"o{n}", rules=[swing] if n % 3 == 0 else [], **keyed) for n in range(objects)), length=FRAMES)
+
+
+def plain_pass(samples: int) -> float:
+    """One multiply-add over as many samples: the least any bake could do."""
+    values = np.random.default_rng(2).random(samples)
+    return best(lambda: values * 1.5 + 0.5)
+
+
+def line(what: str, seconds: float, against: float, unit: str) -> None:
+    print(f"{what:<62} {seconds * 1000:9.1f} ms   {seconds / against:8.1f} × {unit}")
+
+
+def main() -> None:
+    for objects in (100, 1000):
+        one = crowd(objects)
+        least = plain_pass(objects * len(KEYED) * FRAMES)
+        line(f"bake, {objects} objects × 8 keyed channels × {FRAMES} frames", best(lambda one=one: bake(one), 3), least, "NumPy pass")
+        baked = bake(one)
+        edit = SetKey(edit="set-key", object="o7", channel="x", frame=33.0, value=2.0)
+        line(
+            f"edit of one key there, {objects} objects",
+            best(lambda one=one, baked=baked, edit=edit: bake(edit.apply(one), previous=baked)),
+            plain_pass(FRAMES),
+            "NumPy pass",
+        )
+
+    film = load(DEMO).but(size=(1920, 1080), length=48)
+    painter = Painter(bake(film))
+    pictures = [painter.frame(i) for i in range(48)]
+    with tempfile.TemporaryDirectory() as folder:
+        alone = best(lambda: encode(pictures, Path(folder) / "alone.mp4"), 2)
+        line("1080p MP4 of 48 frames, painted and encoded", best(lambda: write_mp4(bake(film), Path(folder) / "film.mp4"), 2), alone, "encoder alone")
+
+
+def encode(pictures: list[np.ndarray], path: Path) -> None:
+    """The encoder alone, with the settings exports use."""
+    with av.open(str(path), "w") as file:
+        stream = file.add_stream("libx264", rate=24, options={"crf": "16", "preset": "medium"})
+        stream.width, stream.height, stream.pix_fmt = 1920, 1080, "yuv420p"
+        for pixels in pictures:
+            file.mux(stream.encode(av.VideoFrame.from_ndarray(pixels, format="rgba").reformat(format="yuv420p")))
+        file.mux(stream.encode(None))
+
+
+if __name__ == "__main__":
+    main()
