@@ -57,3 +57,6 @@ web/dist/index.html: web/node_modules/.ready $(WEB_SOURCES)
 
 clean:
 	rm -rf .venv web/node_modules web/dist
+
+screenshots: .venv/.ready-dev web/dist/index.html .venv/.ready-browser
+	$(BIN)/python -m tools.screenshots

@@ -64,7 +64,7 @@ def _side(name: str, label: str, default: float) -> ChannelSpec:
     return ChannelSpec(name, label, "Shape", "size", "px", default, 0.0, 100_000.0, about=f"The drawn {name}, before any scaling.")
 
 
-_WIDTH, _HEIGHT = _side("width", "wide", 120.0), _side("height", "high", 120.0)
+_WIDTH, _HEIGHT = _side("width", "w", 120.0), _side("height", "h", 120.0)
 _POINTS = ChannelSpec("points", "points", "Corners", "size", "", 5.0, 3.0, 200.0, about="How many corners it has.")
 
 #: The channels each type of shape adds to COMMON and PAINT.

@@ -49,6 +49,7 @@ export function useLanes(): { lanes: Ref<readonly Lane[]>; opened: Ref<ReadonlyS
       const baked = scene.motion?.objects.get(thing.id);
       if (!baked) continue;
       const keyedRows = vocabulary.rowsOf(thing).filter((row) => row.channels.some((channel) => keysOf(thing, channel.name).length > 0));
+      if (selection.onlyMoving && !keyedRows.length && selection.objectId !== thing.id) continue;
       list.push(objectLane(thing, depth, baked, keyedRows));
       if (opened.value.has(thing.id) || selection.objectId === thing.id) list.push(...keyedRows.map((row) => rowLane(thing, depth, baked, row)));
     }

@@ -23,6 +23,8 @@ export const useSelection = defineStore("selection", () => {
   const tool = ref<Tool>("pick");
   const keyAsIMove = useLocalStorage("key-as-i-move", true);
   const showPath = useLocalStorage("show-path", true);
+  /** Whether the time sheet leaves out what has no keys. */
+  const onlyMoving = useLocalStorage("only-moving", false);
 
   const thing = computed<SceneObject | null>(() => (objectId.value && scene.byId.get(objectId.value)) || null);
   const rows = computed(() => (thing.value ? vocabulary.rowsOf(thing.value) : []));
@@ -76,5 +78,5 @@ export const useSelection = defineStore("selection", () => {
     tool.value = "pick";
   }
 
-  return { objectId, rowName, channelName, leaves, renaming, unfolded, tool, keyAsIMove, showPath, thing, rows, row, channel, keysOf, pick, fold, pickRow, pickLeaf, reset };
+  return { objectId, rowName, channelName, leaves, renaming, unfolded, tool, keyAsIMove, showPath, onlyMoving, thing, rows, row, channel, keysOf, pick, fold, pickRow, pickLeaf, reset };
 });

@@ -3,7 +3,9 @@
 import { computed, onBeforeUnmount, onMounted, ref, watch } from "vue";
 import { RouterLink } from "vue-router";
 import type { SceneObject } from "@/api/types";
+import { useLocalStorage } from "@vueuse/core";
 import CastPanel from "@/components/cast/CastPanel.vue";
+import PanelDivider from "@/components/common/PanelDivider.vue";
 import ExportDialog from "@/components/dialogs/ExportDialog.vue";
 import SceneSettings from "@/components/dialogs/SceneSettings.vue";
 import ShortcutsDialog from "@/components/dialogs/ShortcutsDialog.vue";
@@ -28,6 +30,7 @@ const vocabulary = useVocabulary();
 const stage = ref<InstanceType<typeof PictureStage>>();
 const [exporting, setting, helping] = [ref(false), ref(false), ref(false)];
 const missing = ref(false);
+const sheetHeight = useLocalStorage("sheet-height", 180);
 
 const shortcuts = useWorkspaceShortcuts({
   nudge: (kind, by) => void stage.value?.nudge(kind, by),
@@ -63,14 +66,17 @@ const ready = computed(() => scene.head !== null && vocabulary.words !== null);
 </script>
 
 <template>
-  <div v-if="ready" class="workspace">
+  <div v-if="ready" class="workspace" :style="{ '--sheet': `${sheetHeight}px` }">
     <TopBar @export="exporting = true" @settings="setting = true" @shortcuts="helping = true" />
     <div class="middle">
       <CastPanel />
       <PictureStage ref="stage" />
       <ValuesPanel />
     </div>
-    <TimeSheet />
+    <div class="below">
+      <PanelDivider v-model="sheetHeight" label="Drag to give the time sheet more or less room" :least="100" :most="420" />
+      <TimeSheet />
+    </div>
     <VinePanel />
     <ExportDialog v-model="exporting" />
     <SceneSettings v-model="setting" />
@@ -87,7 +93,8 @@ const ready = computed(() => scene.head !== null && vocabulary.words !== null);
 </template>
 
 <style scoped>
-.workspace { display: grid; grid-template-rows: 48px minmax(220px, 1fr) 180px 168px; height: 100vh; overflow: hidden; }
+.workspace { display: grid; grid-template-rows: 48px minmax(200px, 1fr) var(--sheet) 168px; height: 100vh; overflow: hidden; }
+.below { position: relative; display: grid; min-height: 0; }
 .middle { display: grid; grid-template-columns: 208px minmax(0, 1fr) 300px; min-height: 0; }
 .waiting { display: grid; place-content: center; justify-items: center; gap: 8px; height: 100vh; }
 .primary { text-decoration: none; }

@@ -58,7 +58,7 @@ function drop(target: SceneObject, where: "before" | "after" | "onto"): void {
     </ul>
     <div v-else class="empty">
       <p>Nobody is on stage yet.</p>
-      <AddMenu placement="right-start"><button class="primary"><VineIcon name="add" /> Add the first object</button></AddMenu>
+      <AddMenu placement="right-start"><button class="primary"><VineIcon name="add" /> Add an object</button></AddMenu>
     </div>
     <HangDialog v-model="hanging" />
     <p v-if="selection.thing" class="sr-only" aria-live="polite">{{ selection.thing.name }} is picked</p>

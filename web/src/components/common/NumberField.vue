@@ -89,9 +89,9 @@ async function step(event: KeyboardEvent, direction: number): Promise<void> {
 </template>
 
 <style scoped>
-.field { display: flex; align-items: baseline; gap: 3px; background: var(--paper-3); border-radius: var(--radius-s); padding: 3px 7px; min-width: 0; flex: 1; cursor: text; border: 1px solid transparent; }
+.field { display: flex; align-items: baseline; gap: 2px; background: var(--paper-3); border-radius: var(--radius-s); padding: 3px 6px; min-width: 0; flex: 1; cursor: text; border: 1px solid transparent; }
 .field:focus-within { border-color: var(--travel); background: var(--paper); }
 .wrong { border-color: var(--playhead) !important; }
-input { border: 0; background: none; padding: 0; width: 100%; min-width: 0; font: 13px var(--mono); color: inherit; outline: none; }
+input { border: 0; background: none; padding: 0; width: 100%; min-width: 0; font: 12.5px var(--mono); color: inherit; outline: none; }
 .unit { color: var(--ink-3); font-size: 11px; flex: none; }
 </style>

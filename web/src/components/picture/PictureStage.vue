@@ -140,7 +140,8 @@ defineExpose({ nudge: drag.nudge });
 
 <style scoped>
 .stage-frame { position: relative; min-width: 0; min-height: 0; overflow: hidden; background: var(--paper-3); }
-.stage { position: absolute; inset: 0; overflow: hidden; touch-action: none; outline-offset: -2px; }
+.stage { position: absolute; inset: 0; overflow: hidden; touch-action: none; outline-offset: -1px; }
+.stage:focus-visible { outline-width: 1px; }
 .stage:focus:not(:focus-visible) { outline: none; }
 .canvas { position: absolute; border-radius: 4px; box-shadow: 0 1px 3px #5a4a2033, 0 6px 24px #5a4a2022; }
 .overlay { position: absolute; inset: 0; width: 100%; height: 100%; pointer-events: none; }

@@ -3,9 +3,11 @@
 import { computed, ref } from "vue";
 import { rulerStep } from "@/geometry/frames";
 import { usePlayback } from "@/stores/playback";
+import { useSelection } from "@/stores/selection";
 
 const props = defineProps<{ perFrame: number; names: number; air: number }>();
 const playback = usePlayback();
+const selection = useSelection();
 const ruler = ref<HTMLElement>();
 
 const step = computed(() => rulerStep(props.perFrame, playback.fps));
@@ -30,7 +32,9 @@ function scrub(event: PointerEvent): void {
 
 <template>
   <div class="head">
-    <div class="names" :style="{ width: `${names}px` }"><h2>Sheet</h2></div>
+    <div class="names" :style="{ width: `${names}px` }"><h2>Sheet</h2>
+      <button class="chip only" :class="{ on: selection.onlyMoving }" role="switch" :aria-checked="selection.onlyMoving" title="Leave out objects without keys" @click="selection.onlyMoving = !selection.onlyMoving">only what is keyed</button>
+    </div>
     <div
       ref="ruler"
       class="ruler"
@@ -56,7 +60,9 @@ function scrub(event: PointerEvent): void {
 
 <style scoped>
 .head { display: flex; height: 28px; flex: none; border-bottom: 1px solid var(--line); }
-.names { flex: none; display: flex; align-items: center; padding-left: 12px; }
+.names { flex: none; display: flex; align-items: center; justify-content: space-between; padding: 0 10px 0 12px; }
+.only { padding: 0 8px; font-size: 11.5px; color: var(--ink-2); }
+.only.on { background: var(--travel-pale); border-color: var(--travel); color: var(--travel); }
 h2 { font-size: 13px; color: var(--travel); border-bottom: 2px solid var(--travel); }
 .ruler { position: relative; flex: 1; cursor: ew-resize; overflow: hidden; touch-action: none; outline-offset: -2px; }
 .mark { position: absolute; bottom: 0; height: 15px; border-left: 1px solid #b9ad93; padding-left: 4px; font: 11px var(--mono); color: var(--ink-2); line-height: 8px; }

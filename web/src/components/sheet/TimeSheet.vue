@@ -50,5 +50,5 @@ const nothingKeyed = computed(() => scene.objects.length > 0 && lanes.value.ever
 <style scoped>
 .sheet { position: relative; display: flex; flex-direction: column; min-height: 0; border-top: 1px solid var(--line); background: var(--paper); overflow: hidden; }
 .lanes { overflow-y: auto; overflow-x: hidden; flex: 1; }
-.hint { margin: 10px 14px; color: var(--ink-2); }
+.hint { margin: 10px 14px 10px calc(var(--names) + 2 * var(--air)); color: var(--ink-2); }
 </style>

@@ -1,0 +1,57 @@
+"""Take the pictures in docs/screenshots/ anew, from the demo data, at 1280 × 800: `make screenshots`."""
+
+import tempfile
+from pathlib import Path
+
+from playwright.sync_api import Page, sync_playwright
+
+from tests.journeys.conftest import CHROMIUM, FLAGS, Server
+from tests.journeys.workspace import Workspace
+
+SHOTS = Path(__file__).resolve().parents[1] / "docs" / "screenshots"
+
+
+def take(page: Page, name: str) -> None:
+    page.wait_for_timeout(600)
+    page.screenshot(path=SHOTS / f"{name}.png")
+
+
+def open_scene(page: Page, server: Server, name: str, frame: int) -> Workspace:
+    page.goto(server.address)
+    page.get_by_role("link", name=f"Open {name}").click()
+    workspace = Workspace(page, server.address)
+    workspace.go_to(str(frame))
+    return workspace
+
+
+def main() -> None:
+    SHOTS.mkdir(parents=True, exist_ok=True)
+    with tempfile.TemporaryDirectory() as folder, sync_playwright() as playwright:
+        server = Server(Path(folder), "demo")
+        browser = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
+        page = browser.new_page(viewport={"width": 1280, "height": 800})
+        page.goto(server.address)
+        page.wait_for_selector("canvas")
+        take(page, "shelf")
+        open_scene(page, server, "Thrown mango", 8)
+        page.get_by_role("switch", name="only what is keyed").click()
+        take(page, "workspace")
+        page.get_by_role("button", name="Feel", exact=True).click()
+        take(page, "feels")
+        open_scene(page, server, "Up the liana", 66)
+        page.get_by_role("button", name="Ends", exact=True).click()
+        take(page, "ends")
+        workspace = open_scene(page, server, "Toucan glide", 44)
+        page.get_by_role("switch", name="key as I move").click()
+        x, y = workspace.value("Travel x"), workspace.value("Travel y")
+        workspace.drag_in_picture((x, y), (x + 60, y + 50))
+        take(page, "for-looking-only")
+        page.get_by_role("button", name="Let it go").click()
+        page.get_by_role("button", name="Export").click()
+        take(page, "export")
+        browser.close()
+        server.stop()
+
+
+if __name__ == "__main__":
+    main()
