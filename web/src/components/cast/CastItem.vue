@@ -29,6 +29,8 @@ const note = computed(() => {
 const draft = ref("");
 const input = ref<HTMLInputElement>();
 const row = ref<HTMLElement>();
+/** Whether the pointer or the focus has been here: only then is a menu made ready, as hundreds of them would cost seconds. */
+const near = ref(false);
 const over = ref<"before" | "after" | "onto" | null>(null);
 
 watch(renaming, async (now) => {
@@ -87,6 +89,8 @@ function dropHere(): void {
     :aria-label="thing.name"
     tabindex="0"
     draggable="true"
+    @pointerenter="near = true"
+    @focusin="near = true"
     :style="{ paddingLeft: `${6 + depth * 16}px` }"
     @click="selection.pick(thing.id)"
     @dblclick="selection.renaming = thing.id"
@@ -108,7 +112,7 @@ function dropHere(): void {
     <span v-else class="name" :title="`${thing.name}: double click or F2 to rename`">{{ thing.name }}</span>
     <span v-if="!renaming" class="note">{{ note }}</span>
     <button v-if="!renaming" class="tiny" :class="{ always: !thing.shown }" :title="thing.shown ? 'Hide in picture and export' : 'Show again'" :aria-label="`${thing.shown ? 'Hide' : 'Show'} ${thing.name}`" @click.stop="cast.show(thing.id, !thing.shown)"><VineIcon :name="thing.shown ? 'eye' : 'shut'" /></button>
-    <ElDropdown v-if="!renaming" trigger="click" placement="bottom-end" @command="choose">
+    <ElDropdown v-if="!renaming && near" trigger="click" placement="bottom-end" @command="choose">
       <button class="tiny" :aria-label="`More for ${thing.name}`" title="More" @click.stop><VineIcon name="more" /></button>
       <template #dropdown>
         <ElDropdownMenu>
