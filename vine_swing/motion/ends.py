@@ -11,6 +11,7 @@ With D = last − first frame, u = t − first and k = floor(u / D) whole turns:
 `times` counts turns of D outside the keys; once they have passed, the value holds. A lone key always holds.
 """
 
+import math
 from dataclasses import dataclass
 from typing import Annotated, Literal
 
@@ -114,13 +115,16 @@ def fold(t: Array, first: Array, last: Array, before: End, after: End) -> Folded
 def turn_marks(first: float, last: float, before: End, after: End, length: int, *, most: int = 500) -> list[float]:
     """The frames within 0…length−1 at which a repeating end begins a new turn, at most `most` of them, in order."""
     span = last - first
-    marks: list[float] = []
     if span <= 0:
-        return marks
-    if after.mode in ("loop", "climb", "ping-pong"):
-        count = most if after.times is None else min(most, after.times + 1)
-        marks += [last + k * span for k in range(count) if 0 <= last + k * span <= length - 1]
-    if before.mode in ("loop", "climb", "ping-pong"):
-        count = most if before.times is None else min(most, before.times + 1)
-        marks += [first - k * span for k in range(count) if 0 <= first - k * span <= length - 1]
+        return []
+    end = length - 1
+    marks: list[float] = []
+    for mode, times, start, step in ((before.mode, before.times, first, -span), (after.mode, after.times, last, span)):
+        if mode not in ("loop", "climb", "ping-pong"):
+            continue
+        # Only the turns that can be seen: those from where the marks enter 0…end to where they leave it.
+        enter, leave = sorted(((0 - start) / step, (end - start) / step))
+        first_turn = max(0, math.ceil(enter))
+        last_turn = min(math.floor(leave), first_turn + most - 1, math.inf if times is None else times)
+        marks += [start + k * step for k in range(first_turn, int(last_turn) + 1)]
     return sorted(marks)[:most]

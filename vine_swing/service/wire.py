@@ -23,8 +23,11 @@ def pack(data: Any) -> bytes:
 
 def array(values: NDArray[np.float64]) -> dict[str, Any]:
     """An array of shape (n,) or (n, w). Values beyond float32 are cut to its range."""
-    limit = np.finfo(np.float32).max
-    flat = np.clip(np.nan_to_num(values), -limit, limit).astype("<f4")
+    with np.errstate(over="ignore"):
+        flat = values.astype("<f4")
+    if not np.isfinite(flat).all():
+        limit = np.finfo(np.float32).max
+        flat = np.clip(np.nan_to_num(values), -limit, limit).astype("<f4")
     return {"w": 1 if values.ndim == 1 else values.shape[1], "d": flat.tobytes()}
 
 

@@ -58,7 +58,7 @@ export function useCast() {
 
   /** Copy an object with all that hangs on it; the copy lies just beside it in time and place. */
   async function duplicate(id: string): Promise<void> {
-    const ids = new Map(withParts(id, scene.objects).map((part) => [part, newId()]));
+    const ids = new Map(withParts(id, scene.parts).map((part) => [part, newId()]));
     const edits = scene.objects.filter((one) => ids.has(one.id)).map((one): Edit => {
       const parent = one.parent ? (ids.get(one.parent) ?? one.parent) : null;
       return { edit: "add-object", object: { ...one, id: ids.get(one.id)!, parent } };
@@ -80,7 +80,7 @@ export function useCast() {
   async function remove(id: string): Promise<void> {
     const thing = scene.byId.get(id);
     if (!thing) return;
-    const parts = withParts(id, scene.objects).length - 1;
+    const parts = withParts(id, scene.parts).length - 1;
     if (await scene.edit([{ edit: "delete-object", id }])) {
       selection.pick(null);
       said.withUndo(`${thing.name} is deleted${parts ? `, with ${parts} on it` : ""}.`, "Undo", () => void scene.undo());

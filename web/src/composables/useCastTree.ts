@@ -15,15 +15,16 @@ export function useCastTree() {
   const scene = useScene();
   const selection = useSelection();
 
+  const foremostFirst = (parent: string): readonly SceneObject[] => [...(scene.parts.get(parent) ?? [])].reverse();
+
   const entries = computed<readonly Entry[]>(() => {
-    const children = Map.groupBy([...scene.objects].reverse(), (one) => one.parent ?? "");
     const list: Entry[] = [];
     const visit = (thing: SceneObject, depth: number): void => {
-      const parts = children.get(thing.id) ?? [];
+      const parts = foremostFirst(thing.id);
       list.push({ thing, depth, parts: parts.length });
       if (selection.unfolded.has(thing.id)) for (const part of parts) visit(part, depth + 1);
     };
-    for (const root of children.get("") ?? []) visit(root, 0);
+    for (const root of foremostFirst("")) visit(root, 0);
     return list;
   });
 

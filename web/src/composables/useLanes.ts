@@ -50,11 +50,23 @@ export function useLanes(): { lanes: Ref<readonly Lane[]>; opened: Ref<ReadonlyS
       if (!baked) continue;
       const keyedRows = vocabulary.rowsOf(thing).filter((row) => row.channels.some((channel) => keysOf(thing, channel.name).length > 0));
       if (selection.onlyMoving && !keyedRows.length && selection.objectId !== thing.id) continue;
-      list.push(objectLane(thing, depth, baked, keyedRows));
-      if (opened.value.has(thing.id) || selection.objectId === thing.id) list.push(...keyedRows.map((row) => rowLane(thing, depth, baked, row)));
+      const from = [thing, depth, baked, scene.motion?.length];
+      list.push(kept(thing.id, from, () => objectLane(thing, depth, baked, keyedRows)));
+      if (opened.value.has(thing.id) || selection.objectId === thing.id) list.push(...keyedRows.map((row) => kept(`${thing.id} ${row.name}`, from, () => rowLane(thing, depth, baked, row))));
     }
     return list;
   });
+
+  /** Lanes as last made, so that what has not changed is the same lane and is not drawn again. */
+  const made = new Map<string, { from: readonly unknown[]; lane: Lane }>();
+
+  function kept(key: string, from: readonly unknown[], make: () => Lane): Lane {
+    const was = made.get(key);
+    if (was && was.from.every((part, i) => part === from[i])) return was.lane;
+    const lane = make();
+    made.set(key, { from, lane });
+    return lane;
+  }
 
   function objectLane(thing: SceneObject, depth: number, baked: BakedObject, rows: readonly Row[]): Lane {
     const channels = rows.flatMap((row) => row.channels.map((channel) => channel.name)).filter((name) => keysOf(thing, name).length > 0);

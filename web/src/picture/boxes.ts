@@ -24,15 +24,18 @@ export const worldOf = (motion: Motion, id: string, frame: number): Matrix | nul
   return thing ? toMatrix(valuesAt(thing.world, frame)) : null;
 };
 
+/** What hangs directly on each object, by its id. */
+export type Parts = ReadonlyMap<string, readonly SceneObject[]>;
+
 /** Everything that hangs on an object, itself included. */
-export function withParts(id: string, objects: readonly SceneObject[]): string[] {
+export function withParts(id: string, parts: Parts): string[] {
   const found = [id];
-  for (let i = 0; i < found.length; i++) found.push(...objects.filter((one) => one.parent === found[i]).map((one) => one.id));
+  for (let i = 0; i < found.length; i++) found.push(...(parts.get(found[i]!) ?? []).map((one) => one.id));
   return found;
 }
 
 /** The box of an object in its own space; for a group, the box around its parts. Null if there is nothing to put one around. */
-export function boxOf(motion: Motion, id: string, frame: number, objects: readonly SceneObject[]): Box | null {
+export function boxOf(motion: Motion, id: string, frame: number, parts: Parts): Box | null {
   const own = motion.objects.get(id);
   if (!own) return null;
   const bounds = outlineAt(own, frame)?.bounds;
@@ -40,7 +43,7 @@ export function boxOf(motion: Motion, id: string, frame: number, objects: readon
   const home = inverse(toMatrix(valuesAt(own.world, frame)));
   if (!home) return null;
   const points: Point[] = [];
-  for (const part of withParts(id, objects).slice(1)) {
+  for (const part of withParts(id, parts).slice(1)) {
     const thing = motion.objects.get(part);
     const box = thing && outlineAt(thing, frame)?.bounds;
     if (!box) continue;

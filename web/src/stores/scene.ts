@@ -28,6 +28,8 @@ export const useScene = defineStore("scene", () => {
 
   const motion = computed(() => looked.value ?? kept.value);
   const byId = computed(() => new Map(objects.value.map((thing) => [thing.id, thing])));
+  /** What hangs directly on each object, by its id, in drawing order. */
+  const parts = computed(() => Map.groupBy(objects.value, (thing) => thing.parent ?? ""));
   const state = computed(() => (unreachable.value ? "not saved" : waiting.value > 0 ? "saving" : "saved"));
 
   let queue: Promise<unknown> = Promise.resolve();
@@ -160,5 +162,5 @@ export const useScene = defineStore("scene", () => {
     letGo();
   }
 
-  return { id, revision, history, head, objects, byId, motion, look, state, open, close, edit, undo, redo, lookAt, letGo, keepLook };
+  return { id, revision, history, head, objects, byId, parts, motion, look, state, open, close, edit, undo, redo, lookAt, letGo, keepLook };
 });

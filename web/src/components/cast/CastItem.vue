@@ -19,8 +19,12 @@ const cast = useCast();
 
 const picked = computed(() => selection.objectId === props.thing.id);
 const renaming = computed(() => selection.renaming === props.thing.id);
-const painted = computed(() => withParts(props.thing.id, scene.objects).filter((id) => scene.motion?.objects.get(id)?.outline).sort((a, b) => order(a) - order(b)));
-const order = (id: string) => scene.motion?.order.indexOf(id) ?? 0;
+/** What its thumbnail shows, in drawing order. Read from the scene and not from its motion, which changes with every drag. */
+const painted = computed(() => {
+  const own = new Set(withParts(props.thing.id, scene.parts));
+  if (own.size === 1) return props.thing.kind === "shape" ? [props.thing.id] : [];
+  return scene.objects.filter((one) => one.kind === "shape" && own.has(one.id)).map((one) => one.id);
+});
 const note = computed(() => {
   const keyed = Object.values(props.thing.channels ?? {}).some((channel) => channel.keys.length > 1);
   return props.parts ? `${props.parts} ${props.parts === 1 ? "part" : "parts"}` : keyed ? "moves" : vocabulary.kindOf(props.thing);
@@ -106,7 +110,7 @@ function dropHere(): void {
     @drop.prevent="dropHere"
   >
     <button v-if="parts" class="fold" :aria-label="folded ? `Show the parts of ${thing.name}` : `Fold the parts of ${thing.name}`" @click.stop="emit('fold')"><VineIcon name="after" :class="{ turned: !folded }" /></button>
-    <PaintedThumb v-if="scene.motion && painted.length" :motion="scene.motion" :ids="painted" :frame="0" />
+    <PaintedThumb v-if="painted.length" :ids="painted" :frame="0" />
     <span v-else class="no-thumb"><VineIcon :name="thing.kind === 'group' ? 'group' : 'ellipse'" /></span>
     <input v-if="renaming" ref="input" v-model="draft" class="rename" :aria-label="`New name of ${thing.name}`" maxlength="80" @keydown.enter.stop="rename" @keydown.esc.stop="selection.renaming = null" @blur="rename" @click.stop @dblclick.stop />
     <span v-else class="name" :title="`${thing.name}: double click or F2 to rename`">{{ thing.name }}</span>

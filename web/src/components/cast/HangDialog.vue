@@ -13,7 +13,7 @@ const NOTHING = "";
 const parent = ref(NOTHING);
 const thing = computed(() => (id.value ? scene.byId.get(id.value) : undefined));
 const choices = computed(() => {
-  const own = new Set(id.value ? withParts(id.value, scene.objects) : []);
+  const own = new Set(id.value ? withParts(id.value, scene.parts) : []);
   return scene.objects.filter((one) => !own.has(one.id));
 });
 watch(thing, (now) => (parent.value = now?.parent ?? NOTHING));

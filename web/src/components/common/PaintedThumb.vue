@@ -17,14 +17,18 @@ function shared(): CanvasRenderingContext2D | null {
 /** Some objects, painted small from their baked motion. */
 import { useElementVisibility, watchDebounced } from "@vueuse/core";
 import { ref } from "vue";
-import { type Motion, valuesAt } from "@/api/motion";
+import { type BakedObject, valuesAt } from "@/api/motion";
 import { moved, toMatrix } from "@/geometry/matrix";
 import { outlineAt, paintObject } from "@/picture/paint";
+import { useScene } from "@/stores/scene";
 
-const props = defineProps<{ motion: Motion; ids: readonly string[]; frame: number }>();
+const props = defineProps<{ ids: readonly string[]; frame: number }>();
+const scene = useScene();
 const image = ref<HTMLElement>();
 const seen = useElementVisibility(image);
 const source = ref("");
+
+const painted = () => props.ids.map((id) => scene.motion?.objects.get(id));
 
 function paint(): void {
   const ctx = shared();
@@ -33,9 +37,8 @@ function paint(): void {
   ctx.setTransform(1, 0, 0, 1, 0, 0);
   ctx.clearRect(0, 0, side, side);
   let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity];
-  const drawn = props.ids.filter((id) => props.motion.objects.get(id)?.outline);
-  for (const id of drawn) {
-    const thing = props.motion.objects.get(id)!;
+  const drawn = painted().filter((thing): thing is BakedObject => Boolean(thing?.outline));
+  for (const thing of drawn) {
     const [l, t, r, b] = outlineAt(thing, props.frame)?.bounds ?? [0, 0, 0, 0];
     const world = toMatrix(valuesAt(thing.world, props.frame));
     for (const corner of [{ x: l, y: t }, { x: r, y: t }, { x: r, y: b }, { x: l, y: b }]) {
@@ -46,11 +49,10 @@ function paint(): void {
   const scale = (side - 6) / Math.max(right - left, bottom - top, 1);
   const dx = side / 2 - ((left + right) / 2) * scale;
   const dy = side / 2 - ((top + bottom) / 2) * scale;
-  for (const id of drawn) paintObject(ctx, props.motion.objects.get(id)!, props.frame, scale, dx, dy);
+  for (const thing of drawn) paintObject(ctx, thing, props.frame, scale, dx, dy);
   source.value = ctx.canvas.toDataURL();
 }
 
-const painted = () => props.ids.map((id) => props.motion.objects.get(id));
 // While something is dragged its thumbnail can wait for the hand to rest.
 watchDebounced(
   [seen, painted],

@@ -29,7 +29,7 @@ const view = usePictureView(stage, width, height);
 const drag = usePictureDrag((event) => view.toPicture(event.clientX, event.clientY));
 const hovered = ref<{ name: string; at: Point } | null>(null);
 
-const box = computed(() => (scene.motion && selection.thing ? boxOf(scene.motion, selection.thing.id, playback.frame, scene.objects) : null));
+const box = computed(() => (scene.motion && selection.thing ? boxOf(scene.motion, selection.thing.id, playback.frame, scene.parts) : null));
 const world = computed(() => (scene.motion && selection.thing ? worldOf(scene.motion, selection.thing.id, playback.frame) : null));
 
 watchEffect(() => {
