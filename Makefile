@@ -17,7 +17,7 @@ test: .venv/.ready-dev web/dist/index.html .venv/.ready-browser
 	cd web && npx vitest run
 	$(BIN)/pytest
 
-check: .venv/.ready-dev web/node_modules/.ready
+check: .venv/.ready-dev web/src/api/schema.d.ts
 	$(BIN)/ruff check .
 	$(BIN)/mypy
 	cd web && npx vue-tsc --noEmit
@@ -27,7 +27,11 @@ bench: .venv/.ready-dev
 
 types: .venv/.ready-dev web/node_modules/.ready
 	$(BIN)/python tools/write_schemas.py
-	cd web && npx openapi-typescript ../docs/openapi.json -o src/api/schema.d.ts
+	$(MAKE) web/src/api/schema.d.ts
+
+web/src/api/schema.d.ts: docs/openapi.json web/node_modules/.ready
+	cd web && npx openapi-typescript ../docs/openapi.json -o src/api/schema.d.ts >/dev/null
+	@touch $@
 
 .venv/bin/python:
 	sh tools/need.sh python "$(PYTHON)"
@@ -51,7 +55,7 @@ web/node_modules/.ready: web/package-lock.json .venv/bin/python
 	cd web && npm ci --no-audit --no-fund --loglevel=error
 	@touch $@
 
-web/dist/index.html: web/node_modules/.ready $(WEB_SOURCES)
+web/dist/index.html: web/src/api/schema.d.ts $(WEB_SOURCES)
 	cd web && npx vite build --logLevel warn
 	@touch $@
 

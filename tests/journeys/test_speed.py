@@ -69,8 +69,8 @@ def test_playback_keeps_its_pace_with_many_objects(page, server):
         """() => new Promise((done) => {
           const frames = new Set();
           const end = performance.now() + 2000;
-          const step = () => { frames.add(document.getElementById('frame-field').value); performance.now() < end ? requestAnimationFrame(step) : done([...frames]); };
-          step();
+          const look = () => { frames.add(document.getElementById('frame-field').value); performance.now() < end ? requestAnimationFrame(look) : done([...frames]); };
+          look();
         })"""
     )
     print(f"\n{len(seen)} of 48 frames were shown in two seconds")

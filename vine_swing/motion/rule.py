@@ -84,12 +84,12 @@ class RuleSettings:
         return np.clip(values, spec.low, spec.high) if spec.low is not None or spec.high is not None else values
 
 
-def apply_rules(value: Array, t: Array, rules: tuple[Rule, ...], channel: str, *, keyed: bool, timing: Timing) -> Array:
+def apply_rules(so_far: Array, t: Array, rules: tuple[Rule, ...], channel: str, *, keyed: bool, timing: Timing) -> Array:
     """One channel's values after all rules that act on it, in order. Shapes (n,)."""
     for rule in rules:
         if rule.on and rule.acts_on(channel, keyed=keyed):
-            value = rule.spec.apply(value, t, RuleSettings(rule), rule.mode, timing)
-    return value
+            so_far = rule.spec.apply(so_far, t, RuleSettings(rule), rule.mode, timing)
+    return so_far
 
 
 def _check(setting: Channel | str, spec: SettingSpec) -> None:

@@ -22,7 +22,7 @@ WAVES: dict[str, Callable[[Array], Array]] = {
 }
 
 
-def apply(value: Array, t: Array, settings: Settings, mode: Mode, timing: Timing) -> Array:
+def apply(so_far: Array, t: Array, settings: Settings, mode: Mode, timing: Timing) -> Array:
     """The values with the wave on them; before `start` they are as they were. Shapes (n,)."""
     start = settings.number("start", t)
     begin = start if start is not None else np.zeros(1)
@@ -36,7 +36,7 @@ def apply(value: Array, t: Array, settings: Settings, mode: Mode, timing: Timing
         wave = np.maximum(wave, low)
     if high is not None:
         wave = np.minimum(wave, high)
-    return np.where(seconds >= 0, combined(mode, value, wave), value)
+    return np.where(seconds >= 0, combined(mode, so_far, wave), so_far)
 
 
 def _amplitude(t: Array, settings: Settings) -> Array:

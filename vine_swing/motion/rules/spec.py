@@ -66,12 +66,12 @@ def by_name(*settings: SettingSpec) -> dict[str, SettingSpec]:
     return {setting.name: setting for setting in settings}
 
 
-def combined(mode: Mode, value: Array, change: Array) -> Array:
+def combined(mode: Mode, so_far: Array, change: Array) -> Array:
     """The values after a change is added to them, multiplied with them, or put in their place."""
     match mode:
         case "add":
-            return value + change
+            return so_far + change
         case "multiply":
-            return value * change
+            return so_far * change
         case "replace":
             return change

@@ -25,7 +25,7 @@ export const KINDS: readonly Kind[] = [
 
 /** Colours that new things take in turn, so that two of them can be told apart. */
 const COLOURS = ["#F2932B", "#3F8F63", "#8A5FA8", "#3C86B5", "#D0365B", "#B8862D"];
-const newId = (): string => Array.from(crypto.getRandomValues(new Uint8Array(6)), (byte) => byte.toString(36).padStart(2, "0")).join("");
+const newId = (): string => [...crypto.getRandomValues(new Uint8Array(6))].map((byte) => byte.toString(36).padStart(2, "0")).join("");
 const still = (base: number | string): Channel => ({ base, keys: [], before: { mode: "hold", times: null }, after: { mode: "hold", times: null } });
 
 export function useCast() {

@@ -42,10 +42,10 @@ export function speeds(channels: readonly ArrayLike<number>[], length: number): 
 export function stemPath(speed: ArrayLike<number>, from: number, to: number, most: number, perFrame: number, thin = 1.5, thick = 10): string {
   if (to <= from) return "";
   const half = (i: number) => (thin + (thick - thin) * (most > 0 ? Math.sqrt((speed[i] ?? 0) / most) : 0)) / 2;
-  const step = Math.max(1, Math.floor(1 / perFrame));
+  const stride = Math.max(1, Math.floor(1 / perFrame));
   const above: string[] = [];
   const below: string[] = [];
-  for (let frame = Math.ceil(from); frame <= to; frame += step) {
+  for (let frame = Math.ceil(from); frame <= to; frame += stride) {
     const i = Math.min(Math.max(Math.floor(frame), 0), speed.length - 1);
     // Between two frames' speeds lies the frame itself: take the mean, so that the stem swells evenly.
     const h = (half(Math.max(i - 1, 0)) + half(i)) / 2;

@@ -2,7 +2,7 @@
 import { useLocalStorage } from "@vueuse/core";
 import { defineStore } from "pinia";
 import { computed, ref } from "vue";
-import type { Key, SceneObject } from "@/api/types";
+import type { Key } from "@/api/types";
 import { useScene } from "@/stores/scene";
 import { type Row, useVocabulary } from "@/stores/vocabulary";
 
@@ -26,7 +26,7 @@ export const useSelection = defineStore("selection", () => {
   /** Whether the time sheet leaves out what has no keys. */
   const onlyMoving = useLocalStorage("only-moving", false);
 
-  const thing = computed<SceneObject | null>(() => (objectId.value && scene.byId.get(objectId.value)) || null);
+  const thing = computed(() => scene.byId.get(objectId.value ?? "") ?? null);
   const rows = computed(() => (thing.value ? vocabulary.rowsOf(thing.value) : []));
   const row = computed<Row | null>(() => rows.value.find((one) => one.name === rowName.value) ?? rows.value[0] ?? null);
   /** The channel the vine explains: the one chosen, else the row's first with keys, else its first. */

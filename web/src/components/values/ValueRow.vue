@@ -37,9 +37,9 @@ const shownValue = (name: string): number => {
   const array = baked(name);
   return array ? Number(numberAt(array, playback.frame).toPrecision(7)) : 0;
 };
-const colour = (name: string): ArrayLike<number> => {
-  const array = baked(name);
-  return array ? valuesAt(array, playback.frame) : [0, 0, 0, 1];
+const colour = (name: string) => {
+  const rows = baked(name);
+  return rows ? valuesAt(rows, playback.frame) : [0, 0, 0, 1];
 };
 const digits = (channel: ChannelWords): number => (channel.step < 0.1 && channel.shown === 1 ? 2 : channel.step >= 1 && channel.unit === "" ? 0 : 1);
 /** Two lengths side by side are told apart by their names; a lone one says its unit. */

@@ -73,7 +73,8 @@ function note(step: Step): string {
 
 function at(step: Step): string {
   const channel = subject.value?.channel;
-  const value = step.values[Math.min(playback.frame, step.values.length - 1)] ?? 0;
+  const { values } = step;
+  const value = values.at(Math.min(playback.frame, values.length - 1)) ?? 0;
   if (unit.value === "colour") return `lightness ${readable(value * 100)} %`;
   return `${readable(value * (channel?.shown ?? 1), channel && channel.step < 1 ? 2 : 1)}${unit.value === "°" ? "°" : unit.value ? ` ${unit.value}` : ""}`;
 }
