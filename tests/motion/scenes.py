@@ -60,7 +60,7 @@ def shape(
     object_id: str, *, name: str | None = None, parent: str | None = None, type: str = "ellipse", rules: Any = (), **channels: Any
 ) -> dict[str, Any]:
     """An object; channel names are written with `_` for the dot, values as numbers or channels."""
-    written = {key.replace("_", "."): v.model_dump() if isinstance(v, Channel) else v for key, v in channels.items()}
+    written = {key.replace("_", "."): v.model_dump(by_alias=True) if isinstance(v, Channel) else v for key, v in channels.items()}
     return {
         "id": object_id,
         "name": name or object_id.title(),
@@ -87,8 +87,18 @@ eases = st.one_of(
 ends = st.tuples(st.sampled_from(["hold", "coast", "loop", "climb", "ping-pong"]), st.none() | st.integers(0, 5))
 
 
+bends = st.floats(-1, 1)
+handles = st.none() | st.tuples(st.floats(-50, 50), st.floats(-100, 100)).map(list)
+
+
 @st.composite
 def channels(draw: Any, least: int = 1, most: int = 6) -> Channel:
-    """A keyed number channel."""
+    """A keyed number channel; its keys may have handles and bends, and stretches shaped by them."""
     at = draw(st.lists(frames, min_size=least, max_size=most, unique=True))
-    return channel(*((f, draw(numbers), draw(eases)) for f in at), before=draw(ends), after=draw(ends))
+    keys = [{"frame": f, "value": draw(numbers), "ease": draw(eases | st.sampled_from(["handles", "spline"]))} for f in at]
+    if draw(st.booleans()):
+        keys = [
+            key | {"out": draw(handles), "in": draw(handles), "tension": draw(bends), "continuity": draw(bends), "bias": draw(bends)} for key in keys
+        ]
+    (before, b), (after, a) = draw(ends), draw(ends)
+    return Channel.model_validate({"keys": keys, "before": {"mode": before, "times": b}, "after": {"mode": after, "times": a}})

@@ -1,23 +1,58 @@
 """A channel: one value over time, as keys with eases and two ends."""
 
 import itertools
-from typing import Any
+from typing import Annotated, Any, Self
 
-from pydantic import Field, field_validator, model_validator
+from pydantic import ConfigDict, Field, field_validator, model_validator
 
 from vine_swing.motion.ease import Ease
 from vine_swing.motion.ends import HOLD, End
-from vine_swing.motion.values import Frame, Frozen, Value
+from vine_swing.motion.values import Frame, Frozen, Number, Value
 
 MAX_KEYS = 20_000
 
 
+#: A handle: [frames, value] from its key.
+Handle = tuple[Frame, Number]
+Bend = Annotated[float, Field(strict=True, ge=-1, le=1)]
+
+
 class Key(Frozen):
-    """A value at a frame, and the ease of the stretch that leaves it."""
+    """A value at a frame, and the ease of the stretch that leaves it.
+
+    `out` and `in` are used by stretches with the ease "handles", as offsets from the key in frames and value; left out,
+    they lie a third of the way along the straight line. `tension`, `continuity` and `bias` are used by "spline".
+    """
+
+    # By its position too: `in` is a word of the language, so the field has another name inside.
+    model_config = ConfigDict(
+        frozen=True, extra="forbid", allow_inf_nan=False, validate_by_name=True, validate_by_alias=True, serialize_by_alias=True
+    )
 
     frame: Frame
     value: Value
     ease: Ease = "linear"
+    out: Handle | None = None
+    into: Annotated[Handle | None, Field(alias="in")] = None
+    tension: Bend = 0.0
+    continuity: Bend = 0.0
+    bias: Bend = 0.0
+
+    def scaled(self, value: float = 1.0, frames: float = 1.0) -> Self:
+        """The same key with its handles scaled in value and in time."""
+
+        def one(handle: tuple[float, float] | None) -> tuple[float, float] | None:
+            return None if handle is None else (handle[0] * frames, handle[1] * value)
+
+        return self if self.out is None and self.into is None else self.but(out=one(self.out), into=one(self.into))
+
+    def mirrored(self) -> Self:
+        """The same key in time that runs backwards, but for its frame and its ease."""
+
+        def one(handle: tuple[float, float] | None) -> tuple[float, float] | None:
+            return None if handle is None else (-handle[0], handle[1])
+
+        return self.but(out=one(self.into), into=one(self.out), bias=-self.bias if self.bias else 0.0)
 
 
 class Channel(Frozen):

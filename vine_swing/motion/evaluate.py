@@ -15,6 +15,7 @@ from numpy.typing import NDArray
 
 from vine_swing.motion import colour, ease
 from vine_swing.motion.channel import Channel
+from vine_swing.motion.cubic import SHAPED_BY_KEYS, Cubics, lay
 from vine_swing.motion.ease import Ease
 from vine_swing.motion.ends import Folded, fold
 
@@ -57,6 +58,7 @@ class _Keys:
     values: Array
     codes: Index
     eases: list[Ease]
+    cubics: Cubics | None
 
     @property
     def first(self) -> Index:
@@ -91,6 +93,10 @@ def _some(channels: Sequence[Channel], keys: _Keys, rows: Index, t: Array) -> Ar
     values = start + (end - start) * p
     # Where the change is done, the value is the key's own and not what rounding makes of it.
     np.copyto(values, end, where=p == 1)
+    if keys.cubics is not None:
+        bent = keys.cubics.is_cubic[here]
+        if bent.any():
+            values[bent] = keys.cubics.values(here[bent], u[bent], start[bent], end[bent])
     if folded.turns.any():
         gain = keys.values[keys.last[rows]] - keys.values[keys.first[rows]]
         values += folded.turns[..., None] * gain[:, None, :]
@@ -111,11 +117,13 @@ def _lay(channels: Sequence[Channel], values: Array) -> _Keys:
     def code(one: Ease) -> int:
         found = known.get(id(one))
         if found is None:
-            found = known[id(one)] = eases.setdefault(one, len(eases))
+            # What its keys shape is put in later; until then it counts as linear.
+            alike: Ease = "linear" if one in SHAPED_BY_KEYS else one
+            found = known[id(one)] = eases.setdefault(alike, len(eases))
         return found
 
     codes = np.array([code(key.ease) for channel in channels for key in channel.keys], dtype=np.intp)
-    return _Keys(begin, frames, values, codes, list(eases))
+    return _Keys(begin, frames, values, codes, list(eases), lay(list(channels), begin, frames, values))
 
 
 def _fold(channels: Sequence[Channel], keys: _Keys, rows: Index, t: Array) -> Folded:
@@ -150,10 +158,16 @@ def _stretch(keys: _Keys, rows: Index, local: Array) -> Index:
 def _end_slopes(channel: Channel, keys: _Keys, row: int) -> tuple[Array, Array]:
     """The slopes, in value per frame, at which a channel of two keys or more begins and ends."""
     first, last = keys.first[row], keys.last[row]
-    begin, end = ease.build(channel.keys[0].ease).slopes()[0], ease.build(channel.keys[-2].ease).slopes()[1]
-    rise = (keys.values[first + 1] - keys.values[first]) / (keys.frames[first + 1] - keys.frames[first])
-    fall = (keys.values[last] - keys.values[last - 1]) / (keys.frames[last] - keys.frames[last - 1])
-    return begin * rise, end * fall
+    return _slopes(channel, keys, first, 0)[0], _slopes(channel, keys, last - 1, -2)[1]
+
+
+def _slopes(channel: Channel, keys: _Keys, at: np.intp, place: int) -> tuple[Array, Array]:
+    """The slopes at both ends of the stretch that leaves the key laid at `at`, the channel's own at `place`."""
+    frames, rise = keys.frames[at + 1] - keys.frames[at], keys.values[at + 1] - keys.values[at]
+    if keys.cubics is not None and keys.cubics.is_cubic[at]:
+        return keys.cubics.slopes(int(at), rise, float(frames))
+    begin, end = ease.build(channel.keys[place].ease).slopes()
+    return begin * rise / frames, end * rise / frames
 
 
 def _ease(u: Array, codes: Index, eases: list[Ease]) -> Array:

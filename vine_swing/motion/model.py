@@ -151,6 +151,9 @@ def check_values(channel: Channel, spec: ChannelSpec, where: str) -> None:
     values = [(f"key at frame {key.frame:g}", key.value) for key in channel.keys]
     if channel.base is not None:
         values.append(("base", channel.base))
+    for key in channel.keys:
+        if spec.is_colour and (key.out is not None or key.into is not None):
+            raise ValueError(f"{where}: the key at frame {key.frame:g} has handles, which colours cannot have; use spline or an ease")
     for what, value in values:
         if not isinstance(value, kind):
             raise ValueError(f"{where}: the {what} is {value!r}; it must be {wanted}")

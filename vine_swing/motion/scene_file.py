@@ -55,7 +55,7 @@ def to_data(scene: Scene) -> dict[str, Any]:
     head = {"format": scene.format, "version": scene.version}
     return (
         head
-        | scene.model_dump(mode="json", exclude_defaults=True)
+        | scene.model_dump(mode="json", exclude_defaults=True, by_alias=True)
         | {"name": scene.name, "fps": scene.fps, "length": scene.length, "size": list(scene.size)}
     )
 

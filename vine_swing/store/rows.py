@@ -23,6 +23,7 @@ _OBJECT = ("position", "name", "kind", "parent", "shown", "shape")
 _RULE = ("position", "kind", '"on"', "channels", "mode", "words")
 _DIAL = ("position", "name")
 _CHANNEL = ("base", "before_mode", "before_times", "after_mode", "after_times")
+_KEY = ("value", "ease", "out_frames", "out_value", "in_frames", "in_value", "tension", "continuity", "bias")
 #: The one channel of a dial has no name of its own.
 _DIAL_CHANNEL = "value"
 
@@ -136,7 +137,8 @@ def _update_channel(db: sqlite3.Connection, row: int, old: Channel, new: Channel
     after = {key.frame: key for key in new.keys}
     db.executemany("DELETE FROM key WHERE channel = ? AND frame = ?", [(row, frame) for frame in before if frame not in after])
     changed = [key for frame, key in after.items() if frame in before and before[frame] is not key and before[frame] != key]
-    db.executemany("UPDATE key SET value = ?, ease = ? WHERE channel = ? AND frame = ?", [(k.value, _ease(k), row, k.frame) for k in changed])
+    assignments = ", ".join(f"{column} = ?" for column in _KEY)
+    db.executemany(f"UPDATE key SET {assignments} WHERE channel = ? AND frame = ?", [(*_key_values(k), row, k.frame) for k in changed])
     _insert_keys(db, row, [key for frame, key in after.items() if frame not in before])
 
 
@@ -165,7 +167,8 @@ def _insert_channel(db: sqlite3.Connection, owner: str, owner_row: int, name: st
 
 
 def _insert_keys(db: sqlite3.Connection, row: int, keys: Iterable[Key]) -> None:
-    db.executemany("INSERT INTO key (channel, frame, value, ease) VALUES (?, ?, ?, ?)", [(row, k.frame, k.value, _ease(k)) for k in keys])
+    places = ", ".join("?" * (len(_KEY) + 2))
+    db.executemany(f"INSERT INTO key (channel, frame, {', '.join(_KEY)}) VALUES ({places})", [(row, k.frame, *_key_values(k)) for k in keys])
 
 
 def _delete_object(db: sqlite3.Connection, row: int) -> None:
@@ -194,7 +197,7 @@ def _read_channels(db: sqlite3.Connection, scene_id: str) -> dict[tuple[str, int
     )
     keys: dict[int, list[dict[str, Any]]] = defaultdict(list)
     for key in db.execute(f"SELECT * FROM key WHERE channel IN ({owned}) ORDER BY channel, frame", {"scene": scene_id}):
-        keys[key["channel"]].append({"frame": key["frame"], "value": key["value"], "ease": json.loads(key["ease"])})
+        keys[key["channel"]].append(_read_key(key))
     channels: dict[tuple[str, int], dict[str, dict[str, Any]]] = defaultdict(dict)
     for row in db.execute(f"SELECT * FROM channel WHERE row IN ({owned}) ORDER BY row", {"scene": scene_id}):
         owner = next(name for name in ("object", "rule", "dial") if row[name] is not None)
@@ -253,5 +256,13 @@ def _numbers(rule: Rule) -> dict[str, Channel]:
     return {name: setting for name, setting in rule.settings.items() if isinstance(setting, Channel)}
 
 
-def _ease(key: Key) -> str:
-    return _EASE.dump_json(key.ease).decode()
+def _read_key(row: sqlite3.Row) -> dict[str, Any]:
+    key = {name: row[name] for name in ("frame", "value", "tension", "continuity", "bias")}
+    for name, handle in (("out", (row["out_frames"], row["out_value"])), ("in", (row["in_frames"], row["in_value"]))):
+        key[name] = None if handle[0] is None else handle
+    return key | {"ease": json.loads(row["ease"])}
+
+
+def _key_values(key: Key) -> tuple[Any, ...]:
+    ease = _EASE.dump_json(key.ease).decode()
+    return key.value, ease, *(key.out or (None, None)), *(key.into or (None, None)), key.tension, key.continuity, key.bias

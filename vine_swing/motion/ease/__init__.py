@@ -25,6 +25,8 @@ def build(ease: Ease) -> EaseCurve:
             return Hold()
         case "linear" | "even":
             return Linear()
+        case "handles" | "spline":
+            raise ValueError(f"'{ease}' has no curve of its own: its stretch is shaped by its keys (motion/cubic.py)")
         case str():
             return build(FEELS[ease].ease)
         case BezierEase(bezier=controls):

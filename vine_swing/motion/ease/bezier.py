@@ -36,17 +36,17 @@ class Bezier:
         )
 
 
-def solve(coefficients: tuple[float, float, float], x: Array) -> Array:
+def solve(coefficients: tuple[float, float, float] | tuple[Array, Array, Array], x: Array) -> Array:
     """The curve parameter s in 0…1 at which a·s³ + b·s² + c·s = x, for a cubic that rises from 0 to 1.
 
     Args:
-        coefficients: (a, b, c).
+        coefficients: (a, b, c), the same for all or one for each x.
         x: any shape, within 0…1.
 
     Returns:
         s, with the shape of x, so that the cubic at s is within TOLERANCE of x.
     """
-    a, b, c = coefficients
+    a, b, c = (np.broadcast_to(k, x.shape).ravel() for k in coefficients)
     flat = x.ravel()
     solved = flat.copy()
     # Each sample is left alone once it has settled, so that its bits do not depend on what is solved beside it.
@@ -54,11 +54,12 @@ def solve(coefficients: tuple[float, float, float], x: Array) -> Array:
     low, high = np.zeros_like(flat), np.ones_like(flat)
     for _ in range(_ROUNDS):
         s = solved[left]
-        error = _cubic(coefficients, s) - flat[left]
+        error = _cubic((a, b, c), s) - flat[left]
         going = np.abs(error) > TOLERANCE
         if not going.any():
             break
         left, s, error, low, high = left[going], s[going], error[going], low[going], high[going]
+        a, b, c = a[going], b[going], c[going]
         high = np.where(error > 0, s, high)
         low = np.where(error <= 0, s, low)
         with np.errstate(divide="ignore", invalid="ignore"):
@@ -72,9 +73,10 @@ def _coefficients(p1: float, p2: float) -> tuple[float, float, float]:
     return 1 + 3 * p1 - 3 * p2, 3 * p2 - 6 * p1, 3 * p1
 
 
-def _cubic(coefficients: tuple[float, float, float], s: Array) -> Array:
+def _cubic(coefficients: tuple[float, float, float] | tuple[Array, Array, Array], s: Array) -> Array:
     a, b, c = coefficients
-    return ((a * s + b) * s + c) * s
+    value: Array = ((a * s + b) * s + c) * s
+    return value
 
 
 def _tangent(points: list[tuple[float, float]]) -> float:

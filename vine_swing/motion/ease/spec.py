@@ -59,7 +59,9 @@ class BounceEase(Frozen):
     bounce: BounceSettings
 
 
-EaseName = Literal["hold", "linear", "even", "slow-out", "slow-in", "slow-out-in", "snap", "heavy", "wind-up", "overshoot", "spring", "bounce"]
+EaseName = Literal[
+    "hold", "linear", "handles", "spline", "even", "slow-out", "slow-in", "slow-out-in", "snap", "heavy", "wind-up", "overshoot", "spring", "bounce"
+]
 _FORMS = ("bezier", "points", "spring", "bounce")
 
 
@@ -80,6 +82,6 @@ Ease = Annotated[
     Discriminator(
         _form,
         custom_error_type="ease",
-        custom_error_message='an ease: "hold", "linear", the name of a feel, or an object with "bezier", "points", "spring" or "bounce"',
+        custom_error_message='an ease: "hold", "linear", "handles", "spline", a feel, or an object with "bezier", "points", "spring" or "bounce"',
     ),
 ]

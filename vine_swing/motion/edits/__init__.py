@@ -7,7 +7,7 @@ scene. Undo is kept by the store, which writes down the inverse of what an edit 
 from collections.abc import Sequence
 from typing import Annotated
 
-from pydantic import Field
+from pydantic import Field, ValidationError
 
 from vine_swing.motion.edits.base import Edit
 from vine_swing.motion.edits.keys import DeleteKeys, MoveKeys, SetEase, SetEnds, SetKey, SetValue
@@ -23,7 +23,10 @@ from vine_swing.motion.edits.objects import (
     free_name,
 )
 from vine_swing.motion.edits.scene import RenameScene, SetBackground, SetFps, SetLength, SetSize
+from vine_swing.motion.edits.timing import CloseLoop, EvenSpeed, HoldHere, PasteKeys, ReverseKeys, SpreadKeys, StretchKeys
+from vine_swing.motion.errors import EditError
 from vine_swing.motion.model import Scene
+from vine_swing.motion.scene_file import faults
 
 __all__ = ["AnyEdit", "Edit", "apply_all", "free_name", "label_of"]
 
@@ -42,6 +45,13 @@ AnyEdit = Annotated[
     | DeleteKeys
     | SetEase
     | SetEnds
+    | StretchKeys
+    | ReverseKeys
+    | SpreadKeys
+    | EvenSpeed
+    | HoldHere
+    | CloseLoop
+    | PasteKeys
     | RenameScene
     | SetFps
     | SetLength
@@ -58,7 +68,11 @@ def apply_all(scene: Scene, edits: Sequence[Edit]) -> Scene:
         EditError: from the first edit that does not fit.
     """
     for edit in edits:
-        scene = edit.apply(scene)
+        try:
+            scene = edit.apply(scene)
+        except ValidationError as error:
+            # What an edit works out (a coasted value, a shifted key) can lie beyond the limits of the model.
+            raise EditError(f"that would go out of reach: {'; '.join(faults(error))}") from error
     return scene
 
 

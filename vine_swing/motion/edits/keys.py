@@ -70,7 +70,8 @@ class SetKey(_ChannelEdit):
         divided = earlier[-1].ease if earlier and later else "linear"
         ease = self.ease if self.ease is not None else there.ease if there else divided
         value = self.value if self.value is not None else keyed_value(channel, spec, self.frame)
-        return channel.but(keys=(*earlier, Key(frame=self.frame, value=value, ease=ease), *later))
+        key = there.but(value=value, ease=ease) if there else Key(frame=self.frame, value=value, ease=ease)
+        return channel.but(keys=(*earlier, key, *later))
 
     def label(self, scene: Scene) -> str:
         return f"key {self._said(scene)} at {self.frame:g}"
@@ -100,17 +101,24 @@ class MoveKeys(_ChannelEdit):
 
 
 class DeleteKeys(_ChannelEdit):
-    """Delete keys. When none is left, the channel keeps the value of the first one deleted, so that nothing jumps
-    at that frame."""
+    """Delete keys. When none is left, `keep` says which value the channel stays on: that of the first key deleted, that
+    of the keys at the frame `at`, or its base."""
 
     edit: Literal["delete-keys"]
     frames: Frames
+    keep: Literal["first", "frame", "base"] = "first"
+    at: Frame = 0.0
 
     def apply(self, scene: Scene) -> Scene:
+        spec = spec_of(object_in(scene, self.object), self.channel)
+
         def change(channel: Channel) -> Channel:
-            gone = _pick(channel, self.frames, self._said(scene))
-            left = tuple(key for key in channel.keys if key not in gone)
-            return channel.but(keys=left) if left else channel.but(keys=(), base=gone[0].value)
+            gone = {key.frame for key in _pick(channel, self.frames, self._said(scene))}
+            left = tuple(key for key in channel.keys if key.frame not in gone)
+            if left or self.keep == "base":
+                return channel.but(keys=left)
+            kept = channel.keys[0].value if self.keep == "first" else keyed_value(channel, spec, self.at)
+            return channel.but(keys=(), base=kept)
 
         return with_channel(scene, self.object, self.channel, change)
 

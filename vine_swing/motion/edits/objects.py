@@ -221,11 +221,11 @@ def _remade(thing: SceneObject, changes: dict[str, tuple[float, float]]) -> Scen
     for name, (factor, amount) in changes.items():
         channel = channels.get(name, Channel())
         base = channel.base if channel.base is not None else thing.specs[name].default
-        keys = tuple(key.but(value=float(key.value) * factor + amount) for key in channel.keys)
+        keys = tuple(key.scaled(factor).but(value=float(key.value) * factor + amount) for key in channel.keys)
         channels[name] = channel.but(base=float(base) * factor + amount, keys=keys)
     try:
         for channel in channels.values():
-            Channel.model_validate(channel.model_dump())
+            Channel.model_validate(channel.model_dump(by_alias=True))
     except ValidationError as error:
         raise EditError(f"that would put '{thing.name}' out of reach; numbers stay within a thousand million") from error
     return thing.but(channels=channels)

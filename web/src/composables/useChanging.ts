@@ -1,4 +1,5 @@
 /** Changing values at the playhead: as keys, as plain values, or for looking only. */
+import { deleteKeys } from "@/api/edits";
 import type { Edit, SceneObject } from "@/api/types";
 import { whose } from "@/geometry/frames";
 import { usePlayback } from "@/stores/playback";
@@ -64,7 +65,7 @@ export function useChanging() {
     }
     await scene.edit(
       there.length === channels.length
-        ? channels.map((channel): Edit => ({ edit: "delete-keys", object: thing.id, channel, frames: [frame] }))
+        ? channels.map((channel) => deleteKeys(thing.id, channel, [frame]))
         : channels.filter((name) => !there.includes(name)).map((channel): Edit => ({ edit: "set-key", object: thing.id, channel, frame })),
     );
   }

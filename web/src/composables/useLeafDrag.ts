@@ -1,5 +1,6 @@
 /** Sliding picked leaves along the time sheet, by pointer or keyboard. */
 import { ref } from "vue";
+import { deleteKeys } from "@/api/edits";
 import type { Edit } from "@/api/types";
 import type { Lane } from "@/composables/useLanes";
 import { useScene } from "@/stores/scene";
@@ -76,7 +77,7 @@ export function useLeafDrag(perFrame: () => number) {
   async function remove(lane: Lane, frames: ReadonlySet<number>): Promise<void> {
     const edits = lane.channels.flatMap((channel): Edit[] => {
       const own = (lane.thing.channels?.[channel]?.keys ?? []).map((key) => key.frame).filter((frame) => frames.has(frame));
-      return own.length ? [{ edit: "delete-keys", object: lane.thing.id, channel, frames: own }] : [];
+      return own.length ? [deleteKeys(lane.thing.id, channel, own)] : [];
     });
     if (await scene.edit(edits)) selection.leaves = new Set();
   }
