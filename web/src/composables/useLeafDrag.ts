@@ -1,6 +1,5 @@
 /** Sliding picked leaves along the time sheet, by pointer or keyboard. */
 import { ref } from "vue";
-import { deleteKeys } from "@/api/edits";
 import type { Edit } from "@/api/types";
 import type { Lane } from "@/composables/useLanes";
 import { useScene } from "@/stores/scene";
@@ -73,14 +72,5 @@ export function useLeafDrag(perFrame: () => number) {
     void slide(lane, frames, by);
   }
 
-  /** Delete the picked leaves of a lane. */
-  async function remove(lane: Lane, frames: ReadonlySet<number>): Promise<void> {
-    const edits = lane.channels.flatMap((channel): Edit[] => {
-      const own = (lane.thing.channels?.[channel]?.keys ?? []).map((key) => key.frame).filter((frame) => frames.has(frame));
-      return own.length ? [deleteKeys(lane.thing.id, channel, own)] : [];
-    });
-    if (await scene.edit(edits)) selection.leaves = new Set();
-  }
-
-  return { sliding, begin, nudge, remove };
+  return { sliding, begin, nudge };
 }

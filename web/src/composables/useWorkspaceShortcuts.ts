@@ -2,6 +2,7 @@
 import type { Shortcut } from "@/composables/useShortcuts";
 import { useCast } from "@/composables/useCast";
 import { useChanging } from "@/composables/useChanging";
+import { useLeafActions } from "@/composables/useLeafActions";
 import { useKeyTravel } from "@/composables/useKeyTravel";
 import type { Grip } from "@/composables/usePictureDrag";
 import { usePlayback } from "@/stores/playback";
@@ -21,6 +22,7 @@ export function useWorkspaceShortcuts(does: WorkspaceDoes): readonly Shortcut[] 
   const playback = usePlayback();
   const cast = useCast();
   const changing = useChanging();
+  const leaf = useLeafActions();
   const { toKey } = useKeyTravel();
 
   const keyRow = (): void => {
@@ -50,12 +52,15 @@ export function useWorkspaceShortcuts(does: WorkspaceDoes): readonly Shortcut[] 
     one("Keys", ["m"], "Key as I move: on or off", () => (selection.keyAsIMove = !selection.keyAsIMove)),
     one("Keys", ["Enter"], "Key what is for looking only", () => void scene.keepLook()),
     one("Keys", ["Escape"], "Let go: of a look, of leaves, of the object", letGo),
+    one("Keys", ["Ctrl+a"], "Pick every leaf of the row", () => leaf.pickAll()),
+    one("Keys", ["Ctrl+c"], "Copy the picked leaves, or all keys of the object", () => void leaf.copy()),
+    one("Keys", ["Ctrl+v"], "Paste them on the picked object, from the playhead on", () => void leaf.paste()),
     one("Picked object", ["PageDown"], "Pick the next object of the cast", () => cast.pickNext(1)),
     one("Picked object", ["PageUp"], "Pick the previous one", () => cast.pickNext(-1)),
     ...nudges(does.nudge),
     one("Picked object", ["r"], "Rename", withThing((id) => (selection.renaming = id))),
     one("Picked object", ["Ctrl+d"], "Duplicate", withThing((id) => void cast.duplicate(id))),
-    one("Picked object", ["Delete"], "Delete", withThing((id) => void cast.remove(id))),
+    one("Picked object", ["Delete"], "Delete the picked leaves, else the object", withThing((id) => (selection.leaves.size ? void leaf.remove() : void cast.remove(id)))),
     one("Page", ["v"], "Pick and move", () => (selection.tool = "pick")),
     one("Page", ["p"], "Move the pivot", () => (selection.tool = "pivot")),
     one("Page", ["n"], "Add something new", does.add),

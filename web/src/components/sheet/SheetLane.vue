@@ -2,6 +2,7 @@
 /** One lane: a stem as thick as the speed, a leaf for each key, and past the keys a pale stem with marks of the turns. */
 import { computed, ref, watch } from "vue";
 import LeafMark from "@/components/common/LeafMark.vue";
+import StretchGrips from "@/components/sheet/StretchGrips.vue";
 import VineIcon from "@/components/common/VineIcon.vue";
 import type { Lane } from "@/composables/useLanes";
 import { stemPath } from "@/geometry/curves";
@@ -12,7 +13,7 @@ import { useSelection } from "@/stores/selection";
 import { useVocabulary } from "@/stores/vocabulary";
 
 const props = defineProps<{ lane: Lane; perFrame: number; opened: boolean; sliding: { frames: ReadonlySet<number>; by: number } | null }>();
-const emit = defineEmits<{ open: []; grip: [event: PointerEvent, lane: Lane, frame: number]; nudge: [lane: Lane, frame: number, by: number]; remove: [lane: Lane, frames: ReadonlySet<number>] }>();
+const emit = defineEmits<{ open: []; grip: [event: PointerEvent, lane: Lane, frame: number]; nudge: [lane: Lane, frame: number, by: number]; remove: [picked: { object: string; channel: string; frames: number[] }[]] }>();
 const scene = useScene();
 const selection = useSelection();
 const laneElement = ref<HTMLElement>();
@@ -53,7 +54,17 @@ function pick(): void {
 
 watch(() => !props.lane.row && selection.objectId === props.lane.thing.id, (chosen) => chosen && laneElement.value?.scrollIntoView({ block: "nearest" }), { flush: "post", immediate: true });
 
-const framesPicked = (frame: number): ReadonlySet<number> => (isPicked(frame) ? selection.leaves : new Set([frame]));
+/** Delete the picked leaves. On the lane of a whole object a leaf stands for the keys of all its channels at that frame. */
+function remove(frame: number): void {
+  const { thing, row, channels } = props.lane;
+  const frames = row && isPicked(frame) ? selection.leaves : new Set([frame]);
+  const picked = channels.flatMap((channel) => {
+    const own = (thing.channels?.[channel]?.keys ?? []).map((key) => key.frame).filter((at) => frames.has(at));
+    return own.length ? [{ object: thing.id, channel, frames: own }] : [];
+  });
+  selection.pick(thing.id);
+  emit("remove", picked);
+}
 </script>
 
 <template>
@@ -87,10 +98,11 @@ const framesPicked = (frame: number): ReadonlySet<number> => (isPicked(frame) ? 
         @keydown.enter.prevent="playback.goTo(frame)"
         @keydown.left.prevent.stop="emit('nudge', lane, frame, $event.shiftKey ? -10 : -1)"
         @keydown.right.prevent.stop="emit('nudge', lane, frame, $event.shiftKey ? 10 : 1)"
-        @keydown.delete.prevent.stop="emit('remove', lane, framesPicked(frame))"
+        @keydown.delete.prevent.stop="remove(frame)"
       >
         <LeafMark state="here" :family="lane.family" />
       </button>
+      <StretchGrips v-if="lane.row && picked && selection.leaves.size > 1" :per-frame="perFrame" />
       <span v-if="beyond" class="beyond" title="Keys after the last frame of the scene">{{ beyond }} ›</span>
     </div>
   </div>

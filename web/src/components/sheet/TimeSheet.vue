@@ -2,10 +2,13 @@
 /** The time sheet: a ruler with the playhead, and a lane per object and keyed row. */
 import { useElementSize } from "@vueuse/core";
 import { computed, ref } from "vue";
+import ClearDialog from "@/components/sheet/ClearDialog.vue";
+import LeafActions from "@/components/sheet/LeafActions.vue";
 import SheetLane from "@/components/sheet/SheetLane.vue";
 import SheetPlayhead from "@/components/sheet/SheetPlayhead.vue";
 import SheetRuler from "@/components/sheet/SheetRuler.vue";
 import { useLanes } from "@/composables/useLanes";
+import { useLeafActions } from "@/composables/useLeafActions";
 import { useLeafDrag } from "@/composables/useLeafDrag";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
@@ -20,6 +23,7 @@ const { lanes, opened, open } = useLanes();
 
 /** Pixels per frame: the whole scene fits. */
 const perFrame = computed(() => Math.max(0.02, (width.value - NAMES - AIR * 2) / Math.max(1, playback.last)));
+const leaf = useLeafActions();
 const drag = useLeafDrag(() => perFrame.value);
 const nothingKeyed = computed(() => scene.objects.length > 0 && lanes.value.every((lane) => lane.frames.length === 0));
 </script>
@@ -38,11 +42,13 @@ const nothingKeyed = computed(() => scene.objects.length > 0 && lanes.value.ever
         @open="open(lane.thing.id)"
         @grip="drag.begin"
         @nudge="drag.nudge"
-        @remove="drag.remove"
+        @remove="leaf.remove"
       />
       <p v-if="!scene.objects.length" class="hint">The time sheet shows when things move. Add an object, then key it with the leaf beside its values.</p>
       <p v-else-if="nothingKeyed" class="hint">Nothing is keyed yet. Pick an object, click the leaf beside Travel, go to another frame and move it.</p>
     </div>
+    <LeafActions />
+    <ClearDialog />
     <SheetPlayhead :start="NAMES + AIR" :per-frame="perFrame" />
   </section>
 </template>
