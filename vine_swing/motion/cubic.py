@@ -10,6 +10,7 @@ control" (1984), scaled for unequal key distances so that the velocity is contin
 """
 
 import itertools
+from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Any
 
@@ -53,11 +54,9 @@ class Cubics:
         return begin / frames, end / frames
 
 
-def lay(channels: list[Channel], begin: NDArray[np.intp], frames: Array, values: Array) -> Cubics | None:
-    """The cubic stretches of channels whose keys lie end to end; None if there are none."""
+def lay(channels: Sequence[Channel], begin: NDArray[np.intp], frames: Array, values: Array) -> Cubics:
+    """The cubic stretches of channels whose keys lie end to end."""
     wanted = [n for n, channel in enumerate(channels) if any(key.ease in SHAPED_BY_KEYS for key in channel.keys if isinstance(key.ease, str))]
-    if not wanted:
-        return None
     count, width = values.shape
     cubics = Cubics(np.zeros(count, bool), np.zeros(count), np.ones(count), np.zeros((count, width)), np.zeros((count, width)))
     for n in wanted:

@@ -109,21 +109,24 @@ def _some(channels: Sequence[Channel], keys: _Keys, rows: Index, t: Array) -> Ar
 
 def _lay(channels: Sequence[Channel], values: Array) -> _Keys:
     begin = np.append(0, np.cumsum([len(channel.keys) for channel in channels]))
-    frames = np.array([key.frame for channel in channels for key in channel.keys])
+    frames = np.fromiter((key.frame for channel in channels for key in channel.keys), dtype=float, count=int(begin[-1]))
     # Most keys share a few ease objects: those are told apart by identity before they are compared by value.
     known: dict[int, int] = {}
     eases: dict[Ease, int] = {}
+    bent: list[bool] = []
 
     def code(one: Ease) -> int:
         found = known.get(id(one))
         if found is None:
             # What its keys shape is put in later; until then it counts as linear.
-            alike: Ease = "linear" if one in SHAPED_BY_KEYS else one
+            shaped = isinstance(one, str) and one in SHAPED_BY_KEYS
+            bent.append(shaped)
+            alike: Ease = "linear" if shaped else one
             found = known[id(one)] = eases.setdefault(alike, len(eases))
         return found
 
-    codes = np.array([code(key.ease) for channel in channels for key in channel.keys], dtype=np.intp)
-    return _Keys(begin, frames, values, codes, list(eases), lay(list(channels), begin, frames, values))
+    codes = np.fromiter((code(key.ease) for channel in channels for key in channel.keys), dtype=np.intp, count=len(frames))
+    return _Keys(begin, frames, values, codes, list(eases), lay(channels, begin, frames, values) if any(bent) else None)
 
 
 def _fold(channels: Sequence[Channel], keys: _Keys, rows: Index, t: Array) -> Folded:

@@ -13,6 +13,7 @@ TOLERANCE = 1e-13
 #: A tangent that covers less of u than this counts as upright: coasting along it would leave any picture at once.
 UPRIGHT = 1e-6
 _ROUNDS = 64
+_PARAMETERS = np.linspace(0, 1, 129)
 
 
 class Bezier:
@@ -22,9 +23,11 @@ class Bezier:
         self.x1, self.y1, self.x2, self.y2 = x1, y1, x2, y2
         self._x = _coefficients(x1, x2)
         self._y = _coefficients(y1, y2)
+        #: The curve's x at evenly spread parameters: a near first guess spares most of Newton's steps.
+        self._table = _cubic(self._x, _PARAMETERS)
 
     def at(self, u: Array) -> Array:
-        p = _cubic(self._y, solve(self._x, u))
+        p = _cubic(self._y, solve(self._x, u, guess=np.interp(u, self._table, _PARAMETERS)))
         # The two ends are assigned, not approximated.
         return np.where(u <= 0, 0.0, np.where(u >= 1, 1.0, p))
 
@@ -36,19 +39,20 @@ class Bezier:
         )
 
 
-def solve(coefficients: tuple[float, float, float] | tuple[Array, Array, Array], x: Array) -> Array:
+def solve(coefficients: tuple[float, float, float] | tuple[Array, Array, Array], x: Array, *, guess: Array | None = None) -> Array:
     """The curve parameter s in 0…1 at which a·s³ + b·s² + c·s = x, for a cubic that rises from 0 to 1.
 
     Args:
         coefficients: (a, b, c), the same for all or one for each x.
         x: any shape, within 0…1.
+        guess: where to begin, of the shape of x; x itself if left out.
 
     Returns:
         s, with the shape of x, so that the cubic at s is within TOLERANCE of x.
     """
     a, b, c = (np.broadcast_to(k, x.shape).ravel() for k in coefficients)
     flat = x.ravel()
-    solved = flat.copy()
+    solved = (x if guess is None else guess).ravel().copy()
     # Each sample is left alone once it has settled, so that its bits do not depend on what is solved beside it.
     left = np.arange(flat.size)
     low, high = np.zeros_like(flat), np.ones_like(flat)
