@@ -199,3 +199,25 @@ def test_labels_tell_what_undo_takes_back(pod):
     ]
     assert label_of(pod, edits[:1]) == "key Pod travel x at 3"
     assert label_of(pod, edits) == "key Pod travel x at 3 and 1 more"
+
+
+def test_handles_and_bends_are_set_one_by_one(pod):
+    after = do(pod, {"edit": "set-handles", "object": "pod", "channel": "x", "frame": 20, "out": [3.0, 4.0]})
+    after = do(after, {"edit": "set-handles", "object": "pod", "channel": "x", "frame": 20, "in": [-2.0, 1.0]})
+    key = after.objects[0].channels["x"].keys[1]
+    assert (key.out, key.into) == ((3, 4), (-2, 1))
+    back = do(after, {"edit": "set-handles", "object": "pod", "channel": "x", "frame": 20, "out": None})
+    assert back.objects[0].channels["x"].keys[1].out is None
+    assert back.objects[0].channels["x"].keys[1].into == (-2, 1)
+    bent = do(
+        pod,
+        {"edit": "set-bend", "object": "pod", "channel": "x", "frames": [0, 20], "tension": 1.0},
+        {"edit": "set-bend", "object": "pod", "channel": "x", "frames": [20], "bias": -0.5},
+    )
+    assert [(key.tension, key.bias) for key in bent.objects[0].channels["x"].keys] == [(1, 0), (1, -0.5), (0, 0)]
+    with pytest.raises(EditError, match="has handles, which colours cannot have"):
+        do(
+            pod,
+            {"edit": "set-key", "object": "pod", "channel": "fill", "frame": 1, "value": "#FFF"},
+            {"edit": "set-handles", "object": "pod", "channel": "fill", "frame": 1, "out": [1.0, 1.0]},
+        )

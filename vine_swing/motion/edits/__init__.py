@@ -10,7 +10,7 @@ from typing import Annotated
 from pydantic import Field, ValidationError
 
 from vine_swing.motion.edits.base import Edit
-from vine_swing.motion.edits.keys import DeleteKeys, MoveKeys, SetEase, SetEnds, SetKey, SetValue
+from vine_swing.motion.edits.keys import DeleteKeys, MoveKeys, SetBend, SetEase, SetEnds, SetHandles, SetKey, SetValue
 from vine_swing.motion.edits.objects import (
     AddObject,
     DeleteObject,
@@ -45,6 +45,8 @@ AnyEdit = Annotated[
     | DeleteKeys
     | SetEase
     | SetEnds
+    | SetHandles
+    | SetBend
     | StretchKeys
     | ReverseKeys
     | SpreadKeys

@@ -3,10 +3,10 @@
 from typing import Annotated, Literal
 
 import numpy as np
-from pydantic import Field
+from pydantic import ConfigDict, Field
 
 from vine_swing.motion import colour
-from vine_swing.motion.channel import MAX_KEYS, Channel, Key
+from vine_swing.motion.channel import MAX_KEYS, Bend, Channel, Handle, Key
 from vine_swing.motion.ease import Ease
 from vine_swing.motion.edits.base import Edit, object_in, said, spec_of, with_channel
 from vine_swing.motion.ends import End
@@ -142,6 +142,54 @@ class SetEase(_ChannelEdit):
 
     def label(self, scene: Scene) -> str:
         return f"feel of {self._said(scene)}"
+
+
+class SetHandles(_ChannelEdit):
+    """Place the handles of a key, for stretches with the ease "handles". A handle that is not given stays as it is; null
+    puts it back to a third of the straight line."""
+
+    model_config = ConfigDict(
+        frozen=True, extra="forbid", allow_inf_nan=False, validate_by_name=True, validate_by_alias=True, serialize_by_alias=True
+    )
+
+    edit: Literal["set-handles"]
+    frame: Frame
+    out: Handle | None = None
+    into: Annotated[Handle | None, Field(alias="in")] = None
+
+    def apply(self, scene: Scene) -> Scene:
+        given = {name: getattr(self, name) for name in ("out", "into") if name in self.model_fields_set}
+
+        def change(channel: Channel) -> Channel:
+            (picked,) = _pick(channel, (self.frame,), self._said(scene))
+            return channel.but(keys=tuple(key.but(**given) if key is picked else key for key in channel.keys))
+
+        return with_channel(scene, self.object, self.channel, change)
+
+    def label(self, scene: Scene) -> str:
+        return f"handles of {self._said(scene)}"
+
+
+class SetBend(_ChannelEdit):
+    """Set tension, continuity and bias of keys, for stretches with the ease "spline". What is not given stays."""
+
+    edit: Literal["set-bend"]
+    frames: Frames
+    tension: Bend | None = None
+    continuity: Bend | None = None
+    bias: Bend | None = None
+
+    def apply(self, scene: Scene) -> Scene:
+        given = {name: value for name in ("tension", "continuity", "bias") if (value := getattr(self, name)) is not None}
+
+        def change(channel: Channel) -> Channel:
+            picked = {key.frame for key in _pick(channel, self.frames, self._said(scene))}
+            return channel.but(keys=tuple(key.but(**given) if key.frame in picked else key for key in channel.keys))
+
+        return with_channel(scene, self.object, self.channel, change)
+
+    def label(self, scene: Scene) -> str:
+        return f"bend of {self._said(scene)}"
 
 
 class SetEnds(_ChannelEdit):

@@ -24,6 +24,7 @@ export const useSelection = defineStore("selection", () => {
   const keyAsIMove = useLocalStorage("key-as-i-move", true);
   const showPath = useLocalStorage("show-path", true);
   /** Whether the time sheet leaves out what has no keys. */
+  const sheetTab = useLocalStorage<"sheet" | "curves">("sheet-tab", "sheet");
   const onlyMoving = useLocalStorage("only-moving", false);
 
   const thing = computed(() => scene.byId.get(objectId.value ?? "") ?? null);
@@ -78,5 +79,5 @@ export const useSelection = defineStore("selection", () => {
     tool.value = "pick";
   }
 
-  return { objectId, rowName, channelName, leaves, renaming, unfolded, tool, keyAsIMove, showPath, onlyMoving, thing, rows, row, channel, keysOf, pick, fold, pickRow, pickLeaf, reset };
+  return { objectId, rowName, channelName, leaves, renaming, unfolded, tool, keyAsIMove, showPath, onlyMoving, sheetTab, thing, rows, row, channel, keysOf, pick, fold, pickRow, pickLeaf, reset };
 });

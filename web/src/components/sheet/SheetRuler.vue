@@ -10,6 +10,10 @@ const playback = usePlayback();
 const selection = useSelection();
 const ruler = ref<HTMLElement>();
 
+const TABS = [
+  { name: "sheet" as const, label: "Sheet", about: "Lanes with leaves: when things happen" },
+  { name: "curves" as const, label: "Curves", about: "Values over time, with keys and handles to drag" },
+];
 const step = computed(() => rulerStep(props.perFrame, playback.fps));
 const labels = computed(() => Array.from({ length: Math.floor(playback.last / step.value) + 1 }, (_, i) => i * step.value));
 const minor = computed(() => {
@@ -32,8 +36,10 @@ function scrub(event: PointerEvent): void {
 
 <template>
   <div class="head">
-    <div class="names" :style="{ width: `${names}px` }"><h2>Sheet</h2>
-      <button class="chip only" :class="{ on: selection.onlyMoving }" role="switch" :aria-checked="selection.onlyMoving" title="Leave out objects without keys" @click="selection.onlyMoving = !selection.onlyMoving">only what is keyed</button>
+    <div class="names" :style="{ width: `${names}px` }"><div role="tablist" aria-label="Time">
+        <button v-for="tab in TABS" :key="tab.name" class="tab" role="tab" :aria-selected="selection.sheetTab === tab.name" :class="{ on: selection.sheetTab === tab.name }" :title="tab.about" @click="selection.sheetTab = tab.name">{{ tab.label }}</button>
+      </div>
+      <button v-if="selection.sheetTab === 'sheet'" class="chip only" :class="{ on: selection.onlyMoving }" role="switch" :aria-checked="selection.onlyMoving" title="Leave out objects without keys" @click="selection.onlyMoving = !selection.onlyMoving">only keyed</button>
     </div>
     <div
       ref="ruler"
@@ -63,7 +69,8 @@ function scrub(event: PointerEvent): void {
 .names { flex: none; display: flex; align-items: center; justify-content: space-between; padding: 0 10px 0 12px; }
 .only { padding: 0 8px; font-size: 11.5px; color: var(--ink-2); }
 .only.on { background: var(--travel-pale); border-color: var(--travel); color: var(--travel); }
-h2 { font-size: 13px; color: var(--travel); border-bottom: 2px solid var(--travel); }
+.tab { border: 0; border-bottom: 2px solid transparent; background: none; padding: 1px 2px; margin-right: 10px; font: 600 13px var(--heading); color: var(--ink-2); cursor: pointer; }
+.tab.on { color: var(--travel); border-color: var(--travel); }
 .ruler { position: relative; flex: 1; cursor: ew-resize; overflow: hidden; touch-action: none; outline-offset: -2px; }
 .mark { position: absolute; bottom: 0; height: 15px; border-left: 1px solid #b9ad93; padding-left: 4px; font: 11px var(--mono); color: var(--ink-2); line-height: 8px; }
 .tick { position: absolute; bottom: 0; height: 6px; border-left: 1px solid #d6cab0; }

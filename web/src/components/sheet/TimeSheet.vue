@@ -2,6 +2,7 @@
 /** The time sheet: a ruler with the playhead, and a lane per object and keyed row. */
 import { useElementSize } from "@vueuse/core";
 import { computed, ref } from "vue";
+import CurveView from "@/components/curves/CurveView.vue";
 import ClearDialog from "@/components/sheet/ClearDialog.vue";
 import LeafActions from "@/components/sheet/LeafActions.vue";
 import SheetLane from "@/components/sheet/SheetLane.vue";
@@ -12,11 +13,13 @@ import { useLeafActions } from "@/composables/useLeafActions";
 import { useLeafDrag } from "@/composables/useLeafDrag";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
+import { useSelection } from "@/stores/selection";
 
 const NAMES = 204;
 const AIR = 22;
 const scene = useScene();
 const playback = usePlayback();
+const selection = useSelection();
 const body = ref<HTMLElement>();
 const { width } = useElementSize(body);
 const { lanes, opened, open } = useLanes();
@@ -31,7 +34,8 @@ const nothingKeyed = computed(() => scene.objects.length > 0 && lanes.value.ever
 <template>
   <section ref="body" class="sheet" aria-label="Time sheet" :style="{ '--names': `${NAMES}px`, '--air': `${AIR}px` }">
     <SheetRuler :per-frame="perFrame" :names="NAMES" :air="AIR" />
-    <div class="lanes" role="list">
+    <CurveView v-if="selection.sheetTab === 'curves'" :per-frame="perFrame" :names="NAMES" :air="AIR" />
+    <div v-else class="lanes" role="list">
       <SheetLane
         v-for="lane in lanes"
         :key="lane.key"
@@ -47,7 +51,7 @@ const nothingKeyed = computed(() => scene.objects.length > 0 && lanes.value.ever
       <p v-if="!scene.objects.length" class="hint">The time sheet shows when things move. Add an object, then key it with the leaf beside its values.</p>
       <p v-else-if="nothingKeyed" class="hint">Nothing is keyed yet. Pick an object, click the leaf beside Travel, go to another frame and move it.</p>
     </div>
-    <LeafActions />
+    <LeafActions v-if="selection.sheetTab === 'sheet'" />
     <ClearDialog />
     <SheetPlayhead :start="NAMES + AIR" :per-frame="perFrame" />
   </section>
