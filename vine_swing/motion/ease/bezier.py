@@ -79,8 +79,8 @@ def _coefficients(p1: float, p2: float) -> tuple[float, float, float]:
 
 def _cubic(coefficients: tuple[float, float, float] | tuple[Array, Array, Array], s: Array) -> Array:
     a, b, c = coefficients
-    value: Array = ((a * s + b) * s + c) * s
-    return value
+    height: Array = ((a * s + b) * s + c) * s
+    return height
 
 
 def _tangent(points: list[tuple[float, float]]) -> float:
