@@ -32,6 +32,7 @@ def test_an_export_ends_with_its_file(client, name):
     state = wait(client, job)
     assert (state["state"], state["done"], state["error"]) == ("done", 30, None)
     file = client.get(f"/api/exports/{job['id']}/file")
+    assert file.headers["content-type"] == {"mp4": "video/mp4", "gif": "image/gif"}[name]
     with av.open(io.BytesIO(file.content)) as video:
         frames = list(video.decode(video=0))
     assert len(frames) == 30

@@ -1,7 +1,6 @@
 """What all exports share: frames painted one by one, progress, and stopping early."""
 
 from collections.abc import Callable, Iterator
-from dataclasses import dataclass
 from queue import Queue
 from threading import Event, Thread
 
@@ -17,17 +16,6 @@ Progress = Callable[[int], bool]
 
 class Cancelled(Exception):
     """The export was stopped before its end."""
-
-
-@dataclass(frozen=True)
-class FrameRange:
-    """The frames to export, first and last included."""
-
-    first: int
-    last: int
-
-    def __len__(self) -> int:
-        return self.last - self.first + 1
 
 
 def painted(painter: Painter, frames: range, *, ahead: int = 3) -> Iterator[Pixels]:

@@ -9,13 +9,12 @@
 """
 
 from vine_swing.motion.bake import Baked, BakedObject, bake
-from vine_swing.motion.errors import ChannelError, EditError, MotionError, NoSuchThing, SceneFileError
+from vine_swing.motion.errors import EditError, MotionError, NoSuchThing, SceneFileError
 from vine_swing.motion.scene_file import dump, load, parse
 
 __all__ = [
     "Baked",
     "BakedObject",
-    "ChannelError",
     "EditError",
     "MotionError",
     "NoSuchThing",

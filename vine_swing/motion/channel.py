@@ -17,6 +17,10 @@ Handle = tuple[Frame, Number]
 Bend = Annotated[float, Field(strict=True, ge=-1, le=1)]
 
 
+#: For models with a field that files call `in`, which is a word of the language.
+NAMED_IN = ConfigDict(validate_by_name=True, validate_by_alias=True, serialize_by_alias=True)
+
+
 class Key(Frozen):
     """A value at a frame, and the ease of the stretch that leaves it.
 
@@ -24,10 +28,7 @@ class Key(Frozen):
     they lie a third of the way along the straight line. `tension`, `continuity` and `bias` are used by "spline".
     """
 
-    # By its position too: `in` is a word of the language, so the field has another name inside.
-    model_config = ConfigDict(
-        frozen=True, extra="forbid", allow_inf_nan=False, validate_by_name=True, validate_by_alias=True, serialize_by_alias=True
-    )
+    model_config = NAMED_IN
 
     frame: Frame
     value: Value

@@ -2,9 +2,8 @@
 
 MotionError            anything the core refuses; catch this at the edge
 ├── SceneFileError     a scene file breaks the format (its text names the place)
-├── EditError          a well-formed edit that does not fit this scene
-│   └── NoSuchThing    the edit names an object, channel or key that is not there
-└── ChannelError       a channel or setting has a value of the wrong kind
+└── EditError          a well-formed edit that does not fit this scene
+    └── NoSuchThing    the edit names an object, channel or key that is not there
 
 Every message is one sentence or two: what, where, and what would work.
 """
@@ -28,7 +27,3 @@ class EditError(MotionError):
 
 class NoSuchThing(EditError):
     """The edit names something the scene does not have."""
-
-
-class ChannelError(MotionError):
-    """A value does not suit the channel it was meant for."""

@@ -24,6 +24,7 @@ class Job:
 
     id: str
     file_name: str
+    media_type: str
     total: int
     path: Path
     done: int = 0
@@ -44,7 +45,7 @@ class Exports:
         """Begin an export; `make` bakes what is exported, in the job's own thread."""
         job_id = secrets.token_urlsafe(9)
         chosen = EXPORTS[format_name]
-        job = Job(job_id, f"{_file_stem(name)}.{chosen.suffix}", total, self._folder / f"{job_id}.{chosen.suffix}")
+        job = Job(job_id, f"{_file_stem(name)}.{chosen.suffix}", chosen.media_type, total, self._folder / f"{job_id}.{chosen.suffix}")
         with self._lock:
             self._jobs[job_id] = job
             self._forget_old()

@@ -3,10 +3,10 @@
 from typing import Annotated, Literal
 
 import numpy as np
-from pydantic import ConfigDict, Field
+from pydantic import Field
 
 from vine_swing.motion import colour
-from vine_swing.motion.channel import MAX_KEYS, Bend, Channel, Handle, Key
+from vine_swing.motion.channel import MAX_KEYS, NAMED_IN, Bend, Channel, Handle, Key
 from vine_swing.motion.ease import Ease
 from vine_swing.motion.edits.base import Edit, object_in, said, spec_of, with_channel
 from vine_swing.motion.ends import End
@@ -148,9 +148,7 @@ class SetHandles(_ChannelEdit):
     """Place the handles of a key, for stretches with the ease "handles". A handle that is not given stays as it is; null
     puts it back to a third of the straight line."""
 
-    model_config = ConfigDict(
-        frozen=True, extra="forbid", allow_inf_nan=False, validate_by_name=True, validate_by_alias=True, serialize_by_alias=True
-    )
+    model_config = NAMED_IN
 
     edit: Literal["set-handles"]
     frame: Frame

@@ -65,7 +65,7 @@ def export_file(job_id: JobId, exports: ExportsDep) -> FileResponse:
     job = _job(exports, job_id)
     if job.state != "done":
         raise HTTPException(404, f"this export is {job.state}; its file can be fetched once it is done")
-    return FileResponse(job.path, filename=job.file_name)
+    return FileResponse(job.path, filename=job.file_name, media_type=job.media_type)
 
 
 def _job(exports: ExportsDep, job_id: str) -> Job:

@@ -134,9 +134,9 @@ function remove(frame: number): void {
 .turn-mark { stroke: var(--stem); stroke-width: 1.4; stroke-dasharray: 2 2; opacity: 0.85; }
 .leaf { position: absolute; top: 2px; width: 20px; height: 20px; margin-left: -10px; border: 0; background: none; padding: 0; display: grid; place-items: center; cursor: ew-resize; border-radius: 50%; touch-action: none; }
 .leaf.picked { background: var(--playhead-pale); box-shadow: 0 0 0 1.5px var(--playhead); }
-.after { position: absolute; top: 3px; margin-left: 14px; font-size: 10.500px; color: var(--ink-2); background: color-mix(in srgb, var(--paper) 82%, transparent); padding: 1px 4px; border-radius: 4px; white-space: nowrap; pointer-events: none; }
+.after { position: absolute; top: 3px; margin-left: 26px; font-size: 10.500px; color: var(--ink-2); background: color-mix(in srgb, var(--paper) 82%, transparent); padding: 1px 4px; border-radius: 4px; white-space: nowrap; pointer-events: none; }
 .lone { position: absolute; top: 3px; margin-left: 16px; font-size: 12px; color: var(--ink-2); white-space: nowrap; pointer-events: none; }
-.after.left { transform: translateX(calc(-100% - 28px)); }
+.after.left { transform: translateX(calc(-100% - 52px)); }
 .lone.left { transform: translateX(calc(-100% - 32px)); }
 .beyond { position: absolute; right: -20px; top: 4px; font-size: 11px; color: var(--ink-2); }
 </style>

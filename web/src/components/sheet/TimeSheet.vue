@@ -35,7 +35,7 @@ const nothingKeyed = computed(() => scene.objects.length > 0 && lanes.value.ever
   <section ref="body" class="sheet" aria-label="Time sheet" :style="{ '--names': `${NAMES}px`, '--air': `${AIR}px` }">
     <SheetRuler :per-frame="perFrame" :names="NAMES" :air="AIR" />
     <CurveView v-if="selection.sheetTab === 'curves'" :per-frame="perFrame" :names="NAMES" :air="AIR" />
-    <div v-else class="lanes" role="list">
+    <div v-else class="lanes" :class="{ under: selection.leaves.size > 0 }" role="list">
       <SheetLane
         v-for="lane in lanes"
         :key="lane.key"
@@ -60,5 +60,7 @@ const nothingKeyed = computed(() => scene.objects.length > 0 && lanes.value.ever
 <style scoped>
 .sheet { position: relative; display: flex; flex-direction: column; min-height: 0; border-top: 1px solid var(--line); background: var(--paper); overflow: hidden; }
 .lanes { overflow-y: auto; overflow-x: hidden; flex: 1; }
+/* Room for the bar of what can be done with picked leaves. */
+.lanes.under { padding-bottom: 48px; }
 .hint { margin: 10px 14px 10px calc(var(--names) + 2 * var(--air)); color: var(--ink-2); }
 </style>
