@@ -44,10 +44,7 @@ def write_csv(scene: Scene, file: TextIO, *, every: float = 1.0, world: bool = F
 def _channels(baked: Baked, one: BakedObject) -> list[tuple[str, list[str]]]:
     columns = []
     for name, spec in one.source.specs.items():
-        channel = one.source.channels.get(name)
-        keyed = channel is not None and bool(channel.keys)
-        ruled = not spec.is_colour and any(rule.on and rule.acts_on(name, keyed=keyed) for rule in one.source.rules)
-        if keyed or ruled:
+        if one.source.is_keyed(name) or one.source.rules_on(name):
             values = baked.spread(one.channels[name])
             columns.append((f"{one.source.name}.{name}", [colour.to_hex(v) if spec.is_colour else _number(v) for v in values]))
     return columns

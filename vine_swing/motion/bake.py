@@ -15,7 +15,7 @@ from vine_swing.motion.channel import Channel
 from vine_swing.motion.errors import MotionError
 from vine_swing.motion.evaluate import evaluate, evaluate_colours
 from vine_swing.motion.model import Dial, Scene, SceneObject
-from vine_swing.motion.rule import Rule, apply_rules
+from vine_swing.motion.rule import apply_rules
 from vine_swing.motion.rules import Timing
 from vine_swing.motion.specs import ChannelSpec
 
@@ -115,7 +115,7 @@ def _channels(scene: Scene, grid: Array, old: dict[str, BakedObject]) -> dict[st
             if before is not None and _same_channel(before.source, thing, name):
                 arrays[name] = before.channels[name]
                 continue
-            if _acting(thing, name):
+            if thing.rules_on(name):
                 ruled.append((thing, name))
             if channel is None or not channel.keys:
                 arrays[name] = _still(channel, spec)
@@ -131,8 +131,7 @@ def _channels(scene: Scene, grid: Array, old: dict[str, BakedObject]) -> dict[st
     timing = Timing(scene.fps, scene.length)
     for thing, name in ruled:
         value = np.broadcast_to(result[thing.id][name], grid.shape)
-        keyed = name in thing.channels and bool(thing.channels[name].keys)
-        result[thing.id][name] = apply_rules(value, grid, thing.rules, name, keyed=keyed, timing=timing)
+        result[thing.id][name] = apply_rules(value, grid, thing.rules_on(name), timing)
     return result
 
 
@@ -145,18 +144,10 @@ def _dial(dial: Dial, grid: Array) -> Array:
     return evaluate([channel], grid)[0] if channel.keys else np.array([float(one or 0.0)])
 
 
-def _acting(thing: SceneObject, name: str) -> list[Rule]:
-    """The rules at work on one channel of an object."""
-    if not thing.rules or thing.specs[name].is_colour:
-        return []
-    keyed = name in thing.channels and bool(thing.channels[name].keys)
-    return [rule for rule in thing.rules if rule.on and rule.acts_on(name, keyed=keyed)]
-
-
 def _same_channel(before: SceneObject, thing: SceneObject, name: str) -> bool:
     """Whether a channel is made just as it was: the same keys (by identity) and the same rules."""
     same_keys = before.channels.get(name) is thing.channels.get(name) and before.specs.get(name) == thing.specs[name]
-    return same_keys and (before.rules is thing.rules or _acting(before, name) == _acting(thing, name))
+    return same_keys and (before.rules is thing.rules or before.rules_on(name) == thing.rules_on(name))
 
 
 def _still(channel: Channel | None, spec: ChannelSpec) -> Array:

@@ -11,7 +11,7 @@ from vine_swing.motion.ends import HOLD
 from vine_swing.motion.errors import NoSuchThing
 from vine_swing.motion.evaluate import evaluate, evaluate_colours
 from vine_swing.motion.model import Scene
-from vine_swing.motion.rule import RuleSettings
+from vine_swing.motion.rule import apply_rules
 from vine_swing.motion.rules import Timing
 
 Array = NDArray[np.float64]
@@ -52,9 +52,8 @@ def explain(scene: Scene, object_id: str, channel: str) -> list[Step]:
     value = read(source)
     steps.append(Step("ends", "Ends", None, True, value))
     timing = Timing(scene.fps, scene.length)
-    for rule in thing.rules:
-        if not spec.is_colour and rule.acts_on(channel, keyed=bool(source.keys)):
-            if rule.on:
-                value = rule.spec.apply(value, t, RuleSettings(rule), rule.mode, timing)
-            steps.append(Step(rule.kind, rule.spec.label, rule.id, rule.on, value))
+    for rule in thing.rules_for(channel):
+        if rule.on:
+            value = apply_rules(value, t, [rule], timing)
+        steps.append(Step(rule.kind, rule.spec.label, rule.id, rule.on, value))
     return [*steps, Step("result", "Result", None, True, value)]

@@ -61,6 +61,21 @@ class _Object(Frozen):
         """What each of this object's channels is, by name."""
         raise NotImplementedError
 
+    def is_keyed(self, channel: str) -> bool:
+        """Whether a channel has keys."""
+        return channel in self.channels and bool(self.channels[channel].keys)
+
+    def rules_for(self, channel: str) -> list[Rule]:
+        """The rules that act on a channel, in order, switched off or on. Nothing acts on colours yet."""
+        if not self.rules or self.specs[channel].is_colour:
+            return []
+        keyed = self.is_keyed(channel)
+        return [rule for rule in self.rules if rule.acts_on(channel, keyed=keyed)]
+
+    def rules_on(self, channel: str) -> list[Rule]:
+        """The rules at work on a channel: those switched on."""
+        return [rule for rule in self.rules_for(channel) if rule.on]
+
     @model_validator(mode="after")
     def _channels_fit(self) -> Self:
         for name, channel in self.channels.items():

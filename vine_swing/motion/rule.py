@@ -84,11 +84,10 @@ class RuleSettings:
         return np.clip(values, spec.low, spec.high) if spec.low is not None or spec.high is not None else values
 
 
-def apply_rules(so_far: Array, t: Array, rules: tuple[Rule, ...], channel: str, *, keyed: bool, timing: Timing) -> Array:
-    """One channel's values after all rules that act on it, in order. Shapes (n,)."""
+def apply_rules(so_far: Array, t: Array, rules: list[Rule], timing: Timing) -> Array:
+    """One channel's values after some rules, in order. Shapes (n,)."""
     for rule in rules:
-        if rule.on and rule.acts_on(channel, keyed=keyed):
-            so_far = rule.spec.apply(so_far, t, RuleSettings(rule), rule.mode, timing)
+        so_far = rule.spec.apply(so_far, t, RuleSettings(rule), rule.mode, timing)
     return so_far
 
 

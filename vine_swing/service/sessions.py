@@ -65,7 +65,7 @@ class Sessions:
             before = session.stored.scene
             _expect(session, revision)
             after = apply_all(before, edits)
-            check_outlines(after)
+            check_outlines(after, since=before)
             if after != before:
                 stored = self.store.save(scene_id, before, after, label=label_of(before, edits), revision=revision)
                 session.move_on(stored)
@@ -75,8 +75,9 @@ class Sessions:
         """The motion as it would be after some edits, without making them: what differs from now."""
         with self.use(scene_id) as session:
             _expect(session, revision)
-            after = apply_all(session.stored.scene, edits)
-            check_outlines(after)
+            before = session.stored.scene
+            after = apply_all(before, edits)
+            check_outlines(after, since=before)
             return session.motion.moved_on(after, revision + 1).message(since=revision)
 
     def undo(self, scene_id: str, *, revision: int) -> Session:

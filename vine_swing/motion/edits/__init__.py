@@ -5,6 +5,7 @@ scene. Undo is kept by the store, which writes down the inverse of what an edit 
 """
 
 from collections.abc import Sequence
+from itertools import pairwise
 from typing import Annotated
 
 from pydantic import Field, ValidationError
@@ -80,9 +81,10 @@ def apply_all(scene: Scene, edits: Sequence[Edit]) -> Scene:
 
 def label_of(scene: Scene, edits: Sequence[Edit]) -> str:
     """What undo says it takes back for several edits made at once."""
-    labels = []
-    for edit in edits:
+    labels = [edits[0].label(scene)]
+    # A label is read off the scene before its edit; the last edit need not be made for that.
+    for done, edit in pairwise(edits):
+        scene = done.apply(scene)
         labels.append(edit.label(scene))
-        scene = edit.apply(scene)
     distinct = list(dict.fromkeys(labels))
     return distinct[0] if len(distinct) == 1 else f"{distinct[0]} and {len(distinct) - 1} more"

@@ -6,10 +6,19 @@ import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
 
-interface Picked {
+/** Some keys of one channel, by their frames. */
+export interface Picked {
   object: string;
   channel: string;
   frames: number[];
+}
+
+/** The keys an object has in some channels at some frames. */
+export function keysAt(thing: SceneObject, channels: readonly string[], frames: ReadonlySet<number>): Picked[] {
+  return channels.flatMap((channel) => {
+    const own = (thing.channels?.[channel]?.keys ?? []).map((key) => key.frame).filter((frame) => frames.has(frame));
+    return own.length ? [{ object: thing.id, channel, frames: own }] : [];
+  });
 }
 
 /** Keys copied from an object, by channel. Kept while the page is open, so they can go to another scene too. */
@@ -27,14 +36,7 @@ export function useLeafActions() {
   const keyedChannels = computed(() => rowChannels.value.filter((name) => selection.keysOf(name).length > 0));
 
   /** The picked keys, by channel of the picked row. */
-  const picked = computed((): Picked[] => {
-    const thing = selection.thing;
-    if (!thing) return [];
-    return rowChannels.value.flatMap((channel) => {
-      const frames = keysOf(thing, channel).map((key) => key.frame).filter((frame) => selection.leaves.has(frame));
-      return frames.length ? [{ object: thing.id, channel, frames }] : [];
-    });
-  });
+  const picked = computed((): Picked[] => (selection.thing ? keysAt(selection.thing, rowChannels.value, selection.leaves) : []));
   const frames = computed(() => [...new Set(picked.value.flatMap((one) => one.frames))].sort((a, b) => a - b));
   const rowFrames = computed(() => [...new Set(keyedChannels.value.flatMap((name) => selection.keysOf(name).map((key) => key.frame)))].sort((a, b) => a - b));
 

@@ -1,6 +1,7 @@
 /** Sliding picked leaves along the time sheet, by pointer or keyboard. */
 import { ref } from "vue";
 import type { Edit } from "@/api/types";
+import { keysAt } from "@/composables/useLeafActions";
 import type { Lane } from "@/composables/useLanes";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
@@ -15,10 +16,7 @@ export function useLeafDrag(perFrame: () => number) {
 
   /** The edits that slide all keys of a lane that lie on some frames. */
   function slideEdits(lane: Lane, frames: ReadonlySet<number>, by: number): Edit[] {
-    return lane.channels.flatMap((channel): Edit[] => {
-      const own = (lane.thing.channels?.[channel]?.keys ?? []).map((key) => key.frame).filter((frame) => frames.has(frame));
-      return own.length ? [{ edit: "move-keys", object: lane.thing.id, channel, frames: own, by }] : [];
-    });
+    return keysAt(lane.thing, lane.channels, frames).map((picked): Edit => ({ edit: "move-keys", ...picked, by }));
   }
 
   async function slide(lane: Lane, frames: ReadonlySet<number>, by: number): Promise<void> {

@@ -43,7 +43,6 @@ function copy(): void {
 <style scoped>
 .actions { position: absolute; left: 50%; bottom: 8px; transform: translateX(-50%); display: flex; align-items: center; gap: 5px; background: var(--paper); border: 1px solid var(--line); border-radius: 99px; padding: 4px 6px 4px 14px; box-shadow: 0 4px 18px #5a4a2033; white-space: nowrap; z-index: 1; }
 .chip { padding: 2px 9px; font-size: 12px; }
-.chip:disabled { color: #a39a83; cursor: default; }
 strong { font-size: 12px; margin-right: 4px; }
 .hold { display: grid; gap: 10px; }
 label { display: flex; gap: 6px; align-items: center; }

@@ -4,6 +4,7 @@ import { computed, ref, watch } from "vue";
 import LeafMark from "@/components/common/LeafMark.vue";
 import StretchGrips from "@/components/sheet/StretchGrips.vue";
 import VineIcon from "@/components/common/VineIcon.vue";
+import { keysAt, type Picked } from "@/composables/useLeafActions";
 import type { Lane } from "@/composables/useLanes";
 import { stemPath } from "@/geometry/curves";
 import { inSeconds } from "@/geometry/frames";
@@ -13,7 +14,7 @@ import { useSelection } from "@/stores/selection";
 import { useVocabulary } from "@/stores/vocabulary";
 
 const props = defineProps<{ lane: Lane; perFrame: number; opened: boolean; sliding: { frames: ReadonlySet<number>; by: number } | null }>();
-const emit = defineEmits<{ open: []; grip: [event: PointerEvent, lane: Lane, frame: number]; nudge: [lane: Lane, frame: number, by: number]; remove: [picked: { object: string; channel: string; frames: number[] }[]] }>();
+const emit = defineEmits<{ open: []; grip: [event: PointerEvent, lane: Lane, frame: number]; nudge: [lane: Lane, frame: number, by: number]; remove: [picked: Picked[]] }>();
 const scene = useScene();
 const selection = useSelection();
 const laneElement = ref<HTMLElement>();
@@ -58,12 +59,8 @@ watch(() => !props.lane.row && selection.objectId === props.lane.thing.id, (chos
 function remove(frame: number): void {
   const { thing, row, channels } = props.lane;
   const frames = row && isPicked(frame) ? selection.leaves : new Set([frame]);
-  const picked = channels.flatMap((channel) => {
-    const own = (thing.channels?.[channel]?.keys ?? []).map((key) => key.frame).filter((at) => frames.has(at));
-    return own.length ? [{ object: thing.id, channel, frames: own }] : [];
-  });
   selection.pick(thing.id);
-  emit("remove", picked);
+  emit("remove", keysAt(thing, channels, frames));
 }
 </script>
 

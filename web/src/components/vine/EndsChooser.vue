@@ -31,7 +31,7 @@ const times = (side: "before" | "after", count: number | null) => set(side, { mo
 <template>
   <ElPopover trigger="click" :width="452" placement="top-start">
     <template #reference>
-      <button class="chip" :disabled="!keyed.length" :title="keyed.length ? 'Choose what happens past the keys' : 'Ends need two keys: set another one first'">Ends</button>
+      <button class="chip small" :disabled="!keyed.length" :title="keyed.length ? 'Choose what happens past the keys' : 'Ends need two keys: set another one first'">Ends</button>
     </template>
     <div v-for="{ side, label } in SIDES" :key="side" class="side">
       <header>
@@ -41,7 +41,7 @@ const times = (side: "before" | "after", count: number | null) => set(side, { mo
           <NumberField v-if="endOf(side).times !== null" :label="`${label}: how many times`" :value="endOf(side).times ?? 1" unit="times" :digits="0" :low="0" :high="1000000" @change="times(side, Math.round($event))" />
         </div>
       </header>
-      <div class="grid" role="radiogroup" :aria-label="label">
+      <div class="choices" role="radiogroup" :aria-label="label">
         <button v-for="end in vocabulary.words?.ends ?? []" :key="end.mode" role="radio" :aria-checked="endOf(side).mode === end.mode" :class="{ on: endOf(side).mode === end.mode }" :title="end.about" @click="choose(side, end.mode)">
           <EndPicture :mode="end.mode" :mirrored="side === 'before'" />
           {{ end.label }}
@@ -52,16 +52,11 @@ const times = (side: "before" | "after", count: number | null) => set(side, { mo
 </template>
 
 <style scoped>
-.chip { padding: 1px 10px; font-size: 12px; }
-.chip:disabled { color: #a39a83; cursor: default; }
 .side + .side { margin-top: 12px; }
 header { display: flex; justify-content: space-between; align-items: center; height: 30px; }
 h3 { font-size: 13px; }
 .times { display: flex; align-items: center; gap: 8px; font-size: 12px; }
 .times label { display: flex; gap: 4px; align-items: center; white-space: nowrap; }
 .times .field { width: 92px; }
-.grid { display: grid; grid-template-columns: repeat(5, 1fr); gap: 6px; }
-.grid button { border: 1px solid var(--line); border-radius: var(--radius); background: var(--paper); padding: 5px 2px; cursor: pointer; font-size: 12px; display: grid; justify-items: center; gap: 1px; }
-.grid button:hover { border-color: var(--travel); }
-.grid .on { background: var(--travel-pale); border-color: var(--travel); font-weight: 600; }
+.choices { grid-template-columns: repeat(5, 1fr); }
 </style>

@@ -55,14 +55,14 @@ async function choose(name: string): Promise<void> {
 <template>
   <ElPopover trigger="click" :width="404" placement="top-start">
     <template #reference>
-      <button class="chip" :disabled="!leaving.length" :title="leaving.length ? 'Choose how it gets from key to key' : 'A feel needs two keys: set another one first'">Feel</button>
+      <button class="chip small" :disabled="!leaving.length" :title="leaving.length ? 'Choose how it gets from key to key' : 'A feel needs two keys: set another one first'">Feel</button>
     </template>
     <div class="panel">
       <header>
         <h3>{{ says }}</h3>
         <label><input v-model="everywhere" type="checkbox" /> all stretches of {{ row.name.toLowerCase() }}</label>
       </header>
-      <div class="grid" role="radiogroup" aria-label="Feel">
+      <div class="choices" role="radiogroup" aria-label="Feel">
         <button v-for="feel in feels" :key="feel.name" role="radio" :aria-checked="current === feel.name" :class="{ on: current === feel.name }" :title="feel.about" @click="choose(feel.name)">
           <FeelPicture :curve="feel.curve" :stepped="feel.name === 'hold'" />
           {{ feel.label }}
@@ -73,13 +73,8 @@ async function choose(name: string): Promise<void> {
 </template>
 
 <style scoped>
-.chip { padding: 1px 10px; font-size: 12px; }
-.chip:disabled { color: #a39a83; cursor: default; }
 header { display: flex; justify-content: space-between; align-items: center; margin-bottom: 8px; }
 h3 { font-size: 13px; }
 label { font-size: 12px; display: flex; gap: 5px; align-items: center; }
-.grid { display: grid; grid-template-columns: repeat(4, 1fr); gap: 6px; }
-.grid button { border: 1px solid var(--line); border-radius: var(--radius); background: var(--paper); padding: 5px 4px; cursor: pointer; font-size: 12px; display: grid; justify-items: center; gap: 1px; }
-.grid button:hover { border-color: var(--travel); }
-.grid .on { background: var(--travel-pale); border-color: var(--travel); font-weight: 600; }
+.choices { grid-template-columns: repeat(4, 1fr); }
 </style>
