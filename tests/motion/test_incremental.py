@@ -62,6 +62,17 @@ SOME_EDITS = st.lists(
             }
         ),
         st.fixed_dictionaries({"edit": st.just("reparent-object"), "id": st.just("stone"), "parent": st.sampled_from([None, "body", "arm"])}),
+        st.fixed_dictionaries(
+            {
+                "edit": st.just("set-key"),
+                "object": st.sampled_from(["body", "stone"]),
+                "channel": st.just("path"),
+                "frame": st.integers(0, 23),
+                "value": st.tuples(st.floats(-9, 9), st.floats(-9, 9)),
+            }
+        ),
+        st.sampled_from([{"edit": "split-path", "object": "body"}, {"edit": "join-path", "object": "body"}]),
+        st.fixed_dictionaries({"edit": st.just("set-span"), "id": st.sampled_from(["body", "arm"]), "first": st.integers(0, 9)}),
         st.fixed_dictionaries({"edit": st.just("set-length"), "length": st.integers(10, 30)}),
         st.fixed_dictionaries({"edit": st.just("set-fps"), "fps": st.sampled_from([12, 24, 30])}),
         st.fixed_dictionaries({"edit": st.just("reorder-object"), "id": st.just("arm"), "index": st.integers(0, 2)}),

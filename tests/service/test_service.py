@@ -215,3 +215,33 @@ def test_the_vocabulary_has_what_menus_need(client):
     for feel in words["feels"]:
         assert (feel["curve"][0], feel["curve"][-1]) == (0, 1)
         assert feel["about"]
+
+
+def test_feels_are_looked_at_kept_and_let_go(client):
+    points = [[0, 0], [0.5, 1.2], [1, 1]]
+    looked = client.post("/api/feels/look", json={"points": points})
+    assert looked.status_code == 200
+    assert client.get("/api/feels").json() == [], "looking keeps nothing"
+    kept = client.put("/api/feels/Late settle", json={"points": points, "smooth": True}).json()
+    assert kept["ease"] == looked.json()["ease"]
+    assert max(kept["curve"]) == pytest.approx(1.2, abs=1e-3)
+    assert [feel["name"] for feel in client.get("/api/feels").json()] == ["Late settle"]
+    scene = made(client)
+    key = {"edit": "set-ease", "object": "mango", "channel": "x", "frames": [0], "ease": kept["ease"]}
+    assert edit(client, scene, key).status_code == 200
+    assert client.delete("/api/feels/Late settle").status_code == 204
+    assert "no feel 'Late settle'" in problem(client.delete("/api/feels/Late settle"), 404)
+    assert "u 0 to u 1" in problem(client.put("/api/feels/Half", json={"points": [[0, 0], [0.5, 1]]}), 422)
+    assert "share one u" in problem(client.post("/api/feels/look", json={"points": [[0, 0], [0.5, 1], [0.5, 0], [1, 1]]}), 422)
+
+
+def test_a_path_is_sent_and_explained(client):
+    scene = made(client)
+    ok = edit(client, scene, *({"edit": "set-key", "object": "mango", "channel": "path", "frame": f, "value": [f * 3, f * 4]} for f in (0, 24)))
+    assert ok.status_code == 200
+    thing = motion(client, scene)["objects"]["mango"]
+    assert thing["channels"]["path"]["w"] == 2
+    vine = client.get(f"/api/scenes/{scene['id']}/vine", params={"object": "mango", "channel": "path"}).json()
+    assert vine["steps"][-1]["values"][24] == pytest.approx(120), "the way passed, in px"
+    y = client.get(f"/api/scenes/{scene['id']}/vine", params={"object": "mango", "channel": "y"}).json()
+    assert y["steps"][0]["values"][12] == pytest.approx(48)

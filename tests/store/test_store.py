@@ -17,7 +17,7 @@ from tests.motion.scenes import EXAMPLE, channels, scene, shape
 from vine_swing.motion import EditError
 from vine_swing.motion.edits import AnyEdit, apply_all, label_of
 from vine_swing.motion.scene_file import from_data
-from vine_swing.store import OldRevision, SceneNotFound, SceneStore, StoreError
+from vine_swing.store import OldRevision, OwnFeel, SceneNotFound, SceneStore, StoreError
 
 EDITS: TypeAdapter[list[AnyEdit]] = TypeAdapter(list[AnyEdit])
 
@@ -96,6 +96,24 @@ RANDOM_EDITS = st.lists(
         st.fixed_dictionaries({"edit": st.just("reparent-object"), "id": st.sampled_from("abc"), "parent": st.sampled_from([None, "a", "b"])}),
         st.fixed_dictionaries(
             {"edit": st.just("rename-object"), "id": st.sampled_from("abc"), "name": st.sampled_from(["Ada's leaf", 'say "hi"', "Ω"])}
+        ),
+        st.fixed_dictionaries(
+            {
+                "edit": st.just("set-key"),
+                "object": st.sampled_from("abc"),
+                "channel": st.just("path"),
+                "frame": st.integers(0, 30),
+                "value": st.tuples(st.floats(-99, 99), st.floats(-99, 99)),
+            }
+        ),
+        st.sampled_from([{"edit": kind, "object": "b"} for kind in ("join-path", "split-path")]),
+        st.fixed_dictionaries(
+            {
+                "edit": st.just("set-span"),
+                "id": st.sampled_from("abc"),
+                "first": st.none() | st.integers(0, 9),
+                "last": st.none() | st.integers(10, 20),
+            }
         ),
         st.fixed_dictionaries({"edit": st.just("set-size"), "width": st.integers(1, 99), "height": st.integers(1, 99)}),
     ),
@@ -283,3 +301,19 @@ def test_a_file_that_is_no_data_file_or_from_the_future_is_refused(tmp_path):
     later.close()
     with pytest.raises(StoreError, match="from a newer Vine Swing"):
         SceneStore(tmp_path / "later.db")
+
+
+def test_feels_are_kept_for_all_scenes_and_survive_a_restart(tmp_path):
+    path = tmp_path / "kept.db"
+    store = SceneStore(path)
+    settle = OwnFeel('Settle\'s "own"', [(0.0, 0.0), (0.4, 1.1), (1.0, 1.0)], True)
+    store.keep_feel(settle)
+    store.keep_feel(OwnFeel("Lurch", [(0.0, 0.0), (1.0, 1.0)], False))
+    store.close()
+    store = SceneStore(path)
+    assert store.feels.all() == [settle, OwnFeel("Lurch", [(0.0, 0.0), (1.0, 1.0)], False)]
+    store.keep_feel(OwnFeel("Lurch", [(0.0, 0.0), (0.5, 0.1), (1.0, 1.0)], True))
+    assert [len(feel.points) for feel in store.feels.all()] == [3, 3], "the same name is drawn anew"
+    assert store.feels.forget("Lurch")
+    assert not store.feels.forget("Lurch")
+    store.close()

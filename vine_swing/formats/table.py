@@ -43,8 +43,12 @@ def write_csv(scene: Scene, file: TextIO, *, every: float = 1.0, world: bool = F
 
 def _channels(baked: Baked, one: BakedObject) -> list[tuple[str, list[str]]]:
     columns = []
+    on_path = one.source.is_keyed("path")
     for name, spec in one.source.specs.items():
-        if one.source.is_keyed(name) or one.source.rules_on(name):
+        if spec.kind == "point":
+            # A path is written as the x and y it gives.
+            continue
+        if one.source.is_keyed(name) or one.source.rules_on(name) or (on_path and name in ("x", "y")):
             values = baked.spread(one.channels[name])
             columns.append((f"{one.source.name}.{name}", [colour.to_hex(v) if spec.is_colour else _number(v) for v in values]))
     return columns

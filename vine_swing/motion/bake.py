@@ -6,6 +6,7 @@ again, so `is` tells what is new.
 """
 
 from dataclasses import dataclass
+from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
@@ -14,7 +15,8 @@ from vine_swing.motion import colour, matrix
 from vine_swing.motion.channel import Channel
 from vine_swing.motion.errors import MotionError
 from vine_swing.motion.evaluate import evaluate, evaluate_colours
-from vine_swing.motion.model import Dial, Scene, SceneObject
+from vine_swing.motion.model import WHOLE, Dial, Scene, SceneObject
+from vine_swing.motion.path import evaluate_path
 from vine_swing.motion.rule import apply_rules
 from vine_swing.motion.rules import Timing
 from vine_swing.motion.specs import ChannelSpec
@@ -26,9 +28,10 @@ Array = NDArray[np.float64]
 class BakedObject:
     """One object over all frames. Arrays have one row per frame, or a single row where nothing moves.
 
-    channels: float64 (n,) or (1,), by channel name; colours are sRGB with alpha 0…1, (n, 4) or (1, 4).
+    channels: float64 (n,) or (1,), by channel name; colours are sRGB with alpha 0…1, (n, 4) or (1, 4). A path is there
+        only where it has keys, (n, 2).
     world: (n, 6) or (1, 6), a b c d e f, from the object's own space to the picture.
-    opacity: the object's opacity times its parents'.
+    opacity: the object's opacity times its parents', and 0 outside its span.
     place: (n, 2) or (1, 2), where its pivot is in the picture.
     middle: (n, 2) or (1, 2), where its own origin is in the picture.
     """
@@ -89,7 +92,7 @@ def bake(scene: Scene, frames: Array | None = None, *, previous: Baked | None = 
     channels = _channels(scene, grid, old)
     done: dict[str, BakedObject] = {}
     for thing in scene.objects:
-        _finish(thing, scene, channels, old, done)
+        _finish(thing, scene, grid, channels, old, done)
     return Baked(scene, grid, {thing.id: done[thing.id] for thing in scene.objects}, {dial.id: _dial(dial, grid) for dial in scene.dials})
 
 
@@ -112,13 +115,18 @@ def _channels(scene: Scene, grid: Array, old: dict[str, BakedObject]) -> dict[st
         arrays = result[thing.id] = {}
         for name, spec in thing.specs.items():
             channel = thing.channels.get(name)
+            if spec.kind == "point":
+                if thing.is_keyed(name):
+                    kept = before is not None and _same_channel(before.source, thing, name)
+                    arrays[name] = before.channels[name] if before is not None and kept else evaluate_path(thing.channels[name], grid)
+                continue
             if before is not None and _same_channel(before.source, thing, name):
                 arrays[name] = before.channels[name]
                 continue
             if thing.rules_on(name):
                 ruled.append((thing, name))
             if channel is None or not channel.keys:
-                arrays[name] = _still(channel, spec)
+                arrays[name] = _on_path(arrays["path"], name) if name in ("x", "y") and "path" in arrays else _still(channel, spec)
             else:
                 # The place is taken now so that every object lists its channels in the same order.
                 arrays[name] = np.empty(0)
@@ -138,7 +146,7 @@ def _channels(scene: Scene, grid: Array, old: dict[str, BakedObject]) -> dict[st
 def _dial(dial: Dial, grid: Array) -> Array:
     """A dial's values; its kind is that of the value it has. (1,) or (1, 4) where it never changes."""
     channel = dial.channel
-    one = channel.keys[0].value if channel.keys else channel.base
+    one: Any = channel.keys[0].value if channel.keys else channel.base
     if isinstance(one, str):
         return evaluate_colours([channel], grid)[0] if channel.keys else colour.parse_hex(one)[None, :]
     return evaluate([channel], grid)[0] if channel.keys else np.array([float(one or 0.0)])
@@ -147,21 +155,31 @@ def _dial(dial: Dial, grid: Array) -> Array:
 def _same_channel(before: SceneObject, thing: SceneObject, name: str) -> bool:
     """Whether a channel is made just as it was: the same keys (by identity) and the same rules."""
     same_keys = before.channels.get(name) is thing.channels.get(name) and before.specs.get(name) == thing.specs[name]
+    if name in ("x", "y"):
+        same_keys = same_keys and before.channels.get("path") is thing.channels.get("path")
     return same_keys and (before.rules is thing.rules or before.rules_on(name) == thing.rules_on(name))
 
 
+def _on_path(path: Array, name: str) -> Array:
+    """x or y of something that follows its path."""
+    return path[:, 0 if name == "x" else 1].copy()
+
+
 def _still(channel: Channel | None, spec: ChannelSpec) -> Array:
-    value = spec.default if channel is None or channel.base is None else channel.base
-    if spec.is_colour:
-        return colour.parse_hex(str(value))[None, :]
-    return np.array([float(value)])
+    value: Any = spec.default if channel is None or channel.base is None else channel.base
+    return colour.parse_hex(value)[None, :] if spec.is_colour else np.array([float(value)])
 
 
 _GEOMETRY = ("x", "y", "rotation", "scale.x", "scale.y", "skew", "pivot.x", "pivot.y", "stretch", "stretch.angle")
 
 
 def _finish(
-    thing: SceneObject, scene: Scene, channels: dict[str, dict[str, Array]], old: dict[str, BakedObject], done: dict[str, BakedObject]
+    thing: SceneObject,
+    scene: Scene,
+    grid: Array,
+    channels: dict[str, dict[str, Array]],
+    old: dict[str, BakedObject],
+    done: dict[str, BakedObject],
 ) -> None:
     """Add matrices and inherited opacity, parents first."""
     waiting = [thing]
@@ -170,11 +188,17 @@ def _finish(
     for one in reversed(waiting):
         if one.id not in done:
             above = done[one.parent] if one.parent is not None else None
-            done[one.id] = _baked(one, channels[one.id], above, old.get(one.id), old)
+            done[one.id] = _baked(one, scene, grid, channels[one.id], above, old.get(one.id), old)
 
 
 def _baked(
-    thing: SceneObject, arrays: dict[str, Array], above: BakedObject | None, before: BakedObject | None, old: dict[str, BakedObject]
+    thing: SceneObject,
+    scene: Scene,
+    grid: Array,
+    arrays: dict[str, Array],
+    above: BakedObject | None,
+    before: BakedObject | None,
+    old: dict[str, BakedObject],
 ) -> BakedObject:
     above_before = old.get(before.source.parent) if before is not None and before.source.parent is not None else None
     if before is not None and before.source is thing and above_before is above:
@@ -189,10 +213,15 @@ def _baked(
         place = matrix.apply(world, arrays["pivot.x"], arrays["pivot.y"])
         middle = world[:, 4:6]
     faded_above = (above.opacity if above else None) is not (above_before.opacity if above_before else None)
-    if before is not None and arrays["opacity"] is before.channels["opacity"] and not faded_above:
+    same_span = before is not None and before.source.span == thing.span
+    if before is not None and arrays["opacity"] is before.channels["opacity"] and not faded_above and same_span:
         opacity = before.opacity
     else:
         opacity = np.clip(arrays["opacity"], 0, 1) * (above.opacity if above else 1.0)
+        if thing.span != WHOLE:
+            first, last = thing.span.within(scene.length)
+            # A frame is shown until the next one begins, its sub-frames too.
+            opacity = opacity * ((grid >= first) & (grid < last + 1))
     return BakedObject(thing, arrays, local, world, opacity, place, middle)
 
 

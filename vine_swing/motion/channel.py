@@ -1,7 +1,7 @@
 """A channel: one value over time, as keys with eases and two ends."""
 
 import itertools
-from typing import Annotated, Any, Self
+from typing import Annotated, Any, Literal, Self
 
 from pydantic import ConfigDict, Field, field_validator, model_validator
 
@@ -15,6 +15,8 @@ MAX_KEYS = 20_000
 #: A handle: [frames, value] from its key.
 Handle = tuple[Frame, Number]
 Bend = Annotated[float, Field(strict=True, ge=-1, le=1)]
+#: How a path goes from one of its keys to the next.
+Way = Literal["straight", "bezier", "spline"]
 
 
 #: For models with a field that files call `in`, which is a word of the language.
@@ -26,6 +28,10 @@ class Key(Frozen):
 
     `out` and `in` are used by stretches with the ease "handles", as offsets from the key in frames and value; left out,
     they lie a third of the way along the straight line. `tension`, `continuity` and `bias` are used by "spline".
+
+    The keys of a path are points. There `way` says how the path goes on from the key, `out` and `in` are [dx, dy], and
+    the ease is the pace along the way alone. Left out, the way is a spline if the ease says so, a Bezier curve if one
+    of the stretch's keys has a handle there, and straight otherwise.
     """
 
     model_config = NAMED_IN
@@ -38,6 +44,18 @@ class Key(Frozen):
     tension: Bend = 0.0
     continuity: Bend = 0.0
     bias: Bend = 0.0
+    way: Way | None = None
+
+    @property
+    def is_point(self) -> bool:
+        """Whether it is a key of a path."""
+        return isinstance(self.value, tuple)
+
+    @property
+    def number(self) -> float:
+        """The value of a key that holds a number."""
+        assert isinstance(self.value, int | float), f"the key at frame {self.frame:g} holds {self.value!r}, not a number"
+        return float(self.value)
 
     def scaled(self, value: float = 1.0, frames: float = 1.0) -> Self:
         """The same key with its handles scaled in value and in time."""
@@ -45,13 +63,14 @@ class Key(Frozen):
         def one(handle: tuple[float, float] | None) -> tuple[float, float] | None:
             return None if handle is None else (handle[0] * frames, handle[1] * value)
 
-        return self if self.out is None and self.into is None else self.but(out=one(self.out), into=one(self.into))
+        # The handles of a path have no time in them.
+        return self if self.is_point or (self.out is None and self.into is None) else self.but(out=one(self.out), into=one(self.into))
 
     def mirrored(self) -> Self:
         """The same key in time that runs backwards, but for its frame and its ease."""
 
         def one(handle: tuple[float, float] | None) -> tuple[float, float] | None:
-            return None if handle is None else (-handle[0], handle[1])
+            return handle if handle is None or self.is_point else (-handle[0], handle[1])
 
         return self.but(out=one(self.into), into=one(self.out), bias=-self.bias if self.bias else 0.0)
 

@@ -1,6 +1,7 @@
 """How one channel is made, step by step: the vine."""
 
 from dataclasses import dataclass
+from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
@@ -11,6 +12,7 @@ from vine_swing.motion.ends import HOLD
 from vine_swing.motion.errors import NoSuchThing
 from vine_swing.motion.evaluate import evaluate, evaluate_colours
 from vine_swing.motion.model import Scene
+from vine_swing.motion.path import evaluate_path
 from vine_swing.motion.rule import apply_rules
 from vine_swing.motion.rules import Timing
 
@@ -19,7 +21,8 @@ Array = NDArray[np.float64]
 
 @dataclass(frozen=True)
 class Step:
-    """One card: `kind` is keys, ends, the kind of a rule, or result; `values` (n,) is the curve so far, (n, 4) for colours."""
+    """One card: `kind` is keys, ends, the kind of a rule, or result; `values` (n,) is the curve so far, (n, 4) for
+    colours, (n, 2) for paths."""
 
     kind: str
     label: str
@@ -40,14 +43,22 @@ def explain(scene: Scene, object_id: str, channel: str) -> list[Step]:
     spec, source = thing.specs[channel], thing.channels.get(channel, Channel())
     t = np.arange(scene.length, dtype=float)
 
+    path = thing.channels.get("path", Channel())
+
     def read(one: Channel) -> Array:
+        if spec.kind == "point":
+            return evaluate_path(one, t) if one.keys else np.zeros((len(t), 2))
+        if not one.keys and channel in ("x", "y") and path.keys:
+            whole = evaluate_path(path.but(before=one.before, after=one.after) if one is keys_only else path, t)
+            return whole[:, 0 if channel == "x" else 1]
         if one.keys:
             rows: Array = (evaluate_colours if spec.is_colour else evaluate)([one], t)[0]
             return rows
-        base = spec.default if one.base is None else one.base
-        return np.tile(colour.parse_hex(str(base)), (len(t), 1)) if spec.is_colour else np.full(len(t), float(base))
+        base: Any = spec.default if one.base is None else one.base
+        return np.tile(colour.parse_hex(base), (len(t), 1)) if spec.is_colour else np.full(len(t), float(base))
 
-    value = read(source.but(before=HOLD, after=HOLD))
+    keys_only = source.but(before=HOLD, after=HOLD)
+    value = read(keys_only)
     steps = [Step("keys", "Keys", None, True, value)]
     value = read(source)
     steps.append(Step("ends", "Ends", None, True, value))

@@ -12,9 +12,10 @@ from pydantic import Field, field_validator, model_validator
 from vine_swing.motion.channel import Channel
 from vine_swing.motion.rule import Rule
 from vine_swing.motion.specs import GROUP_CHANNELS, SHAPE_CHANNELS, ChannelSpec
-from vine_swing.motion.values import MAX_LENGTH, Colour, Frozen, Id, Name
+from vine_swing.motion.values import MAX_FRAME, MAX_LENGTH, Colour, Frozen, Id, Name
 
 MAX_OBJECTS = 5_000
+WholeFrame = Annotated[int, Field(strict=True, ge=-MAX_FRAME, le=MAX_FRAME)]
 
 
 class PlainShape(Frozen):
@@ -43,9 +44,31 @@ class Dial(Frozen):
     @model_validator(mode="after")
     def _one_kind(self) -> Self:
         values = [key.value for key in self.channel.keys] + ([self.channel.base] if self.channel.base is not None else [])
+        if any(isinstance(value, tuple) for value in values):
+            raise ValueError(f"dial '{self.name}' has a point; a dial holds a number or a colour")
         if len({isinstance(value, str) for value in values}) > 1:
             raise ValueError(f"dial '{self.name}' has both numbers and colours; let all its values be of one kind")
         return self
+
+
+class Span(Frozen):
+    """The first and the last frame an object is shown at; None where that is the scene's own."""
+
+    first: WholeFrame | None = None
+    last: WholeFrame | None = None
+
+    @model_validator(mode="after")
+    def _in_order(self) -> Self:
+        if self.first is not None and self.last is not None and self.last < self.first:
+            raise ValueError(f"the last frame, {self.last}, lies before the first, {self.first}; swap them")
+        return self
+
+    def within(self, length: int) -> tuple[int, int]:
+        """Both frames, for a scene of `length` frames."""
+        return 0 if self.first is None else self.first, length - 1 if self.last is None else self.last
+
+
+WHOLE = Span()
 
 
 class _Object(Frozen):
@@ -53,6 +76,7 @@ class _Object(Frozen):
     name: Name
     parent: Id | None = None
     shown: bool = True
+    span: Span = WHOLE
     channels: dict[str, Channel] = Field(default_factory=dict)
     rules: Annotated[tuple[Rule, ...], Field(max_length=100)] = ()
 
@@ -66,10 +90,10 @@ class _Object(Frozen):
         return channel in self.channels and bool(self.channels[channel].keys)
 
     def rules_for(self, channel: str) -> list[Rule]:
-        """The rules that act on a channel, in order, switched off or on. Nothing acts on colours yet."""
-        if not self.rules or self.specs[channel].is_colour:
+        """The rules that act on a channel, in order, switched off or on. They act on numbers; on a path by its x and y."""
+        if not self.rules or self.specs[channel].kind != "number":
             return []
-        keyed = self.is_keyed(channel)
+        keyed = self.is_keyed(channel) or (channel in ("x", "y") and self.is_keyed("path"))
         return [rule for rule in self.rules if rule.acts_on(channel, keyed=keyed)]
 
     def rules_on(self, channel: str) -> list[Rule]:
@@ -85,8 +109,8 @@ class _Object(Frozen):
             check_values(channel, spec, f"'{self.name}', {name}")
         for rule in self.rules:
             for name in () if rule.channels == "keyed" else rule.channels:
-                if name not in self.specs or self.specs[name].is_colour:
-                    numbers = ", ".join(spec.name for spec in self.specs.values() if not spec.is_colour)
+                if name not in self.specs or self.specs[name].kind != "number":
+                    numbers = ", ".join(spec.name for spec in self.specs.values() if spec.kind == "number")
                     raise ValueError(f"rule '{rule.id}' of '{self.name}' acts on '{name}'; it can act on {numbers}")
         return self
 
@@ -156,19 +180,30 @@ class Scene(Frozen):
         return {thing.id: thing for thing in self.objects}
 
 
+_KINDS: dict[str, tuple[str, Any]] = {
+    "number": ("a number", int | float),
+    "colour": ("a colour such as '#F2932B'", str),
+    "point": ("a point such as [640, 360]", tuple),
+}
+
+
 def check_values(channel: Channel, spec: ChannelSpec, where: str) -> None:
-    """Refuse a number where a colour belongs, and the reverse.
+    """Refuse a number where a colour belongs, a point where a number belongs, and so on.
 
     Raises:
         ValueError: naming `where`, the value and what would fit.
     """
-    wanted, kind = ("a colour such as '#F2932B'", str) if spec.is_colour else ("a number", int | float)
+    wanted, kind = _KINDS[spec.kind]
     values = [(f"key at frame {key.frame:g}", key.value) for key in channel.keys]
     if channel.base is not None:
+        if spec.kind == "point":
+            raise ValueError(f"{where}: a path has no base; without keys, x and y say where the object is")
         values.append(("base", channel.base))
     for key in channel.keys:
-        if spec.is_colour and (key.out is not None or key.into is not None):
+        if spec.kind == "colour" and (key.out is not None or key.into is not None):
             raise ValueError(f"{where}: the key at frame {key.frame:g} has handles, which colours cannot have; use spline or an ease")
+        if spec.kind != "point" and key.way is not None:
+            raise ValueError(f"{where}: the key at frame {key.frame:g} has a way, which only keys of a path can have; take it out")
     for what, value in values:
         if not isinstance(value, kind):
             raise ValueError(f"{where}: the {what} is {value!r}; it must be {wanted}")

@@ -67,7 +67,7 @@ class RuleSettings:
         if isinstance(setting, Channel) and setting.keys:
             return self._within(evaluate([setting], t)[0], spec)
         base = setting.base if isinstance(setting, Channel) else None
-        value = base if base is not None else spec.default
+        value: Any = base if base is not None else spec.default
         return None if value is None else self._within(np.array([float(value)]), spec)
 
     def choice(self, name: str) -> str:
@@ -100,7 +100,7 @@ def _check(setting: Channel | str, spec: SettingSpec) -> None:
     if isinstance(setting, str):
         raise ValueError(f"'{spec.name}' is {setting!r}; it must be a number")
     for value in [key.value for key in setting.keys] + ([setting.base] if setting.base is not None else []):
-        if isinstance(value, str):
+        if not isinstance(value, int | float):
             raise ValueError(f"'{spec.name}' is {value!r}; it must be a number")
         if (spec.low is not None and value < spec.low) or (spec.high is not None and value > spec.high):
             low, high = spec.low if spec.low is not None else "−∞", spec.high if spec.high is not None else "∞"

@@ -8,7 +8,8 @@ from dataclasses import dataclass
 from typing import Literal
 
 Family = Literal["travel", "turn", "size", "look"]
-Unit = Literal["px", "°", "%", "", "colour"]
+Unit = Literal["px", "°", "%", "", "colour", "point"]
+Kind = Literal["number", "colour", "point"]
 
 
 @dataclass(frozen=True)
@@ -24,11 +25,16 @@ class ChannelSpec:
     row: str
     family: Family
     unit: Unit
-    default: float | str
+    default: float | str | tuple[float, float]
     low: float | None = None
     high: float | None = None
     step: float = 1.0
     about: str = ""
+
+    @property
+    def kind(self) -> Kind:
+        """What its values are."""
+        return self.unit if self.unit in ("colour", "point") else "number"
 
     @property
     def is_colour(self) -> bool:
@@ -40,6 +46,7 @@ class ChannelSpec:
 
 
 COMMON = (
+    ChannelSpec("path", "path", "Travel", "travel", "point", (0.0, 0.0), about="A way through the picture; where it has keys, x and y follow it."),
     ChannelSpec("x", "x", "Travel", "travel", "px", 0.0, about="Where the pivot is, from the left edge (or from its parent)."),
     ChannelSpec("y", "y", "Travel", "travel", "px", 0.0, about="Where the pivot is, from the top edge (or from its parent)."),
     ChannelSpec("rotation", "turn", "Rotation", "turn", "°", 0.0, about="Clockwise about the pivot; 360° more is one whole turn more."),

@@ -19,12 +19,19 @@ Number = Annotated[float, Field(strict=True, ge=-MAX_NUMBER, le=MAX_NUMBER)]
 Colour = Annotated[str, Field(pattern=r"^#(?:[0-9A-Fa-f]{3,4}|[0-9A-Fa-f]{6}|[0-9A-Fa-f]{8})$")]
 
 
+#: A point of the picture (or of the parent's space): [x, y] in pixels.
+Point = tuple[Number, Number]
+
+
 def _kind_of_value(value: Any) -> str:
-    return "as colour" if isinstance(value, str) else "as number"
+    return "as colour" if isinstance(value, str) else "as point" if isinstance(value, list | tuple) else "as number"
 
 
-#: A number or a colour; the form decides which limits apply, so that a fault names only those.
-Value = Annotated[Annotated[Number, Tag("as number")] | Annotated[Colour, Tag("as colour")], Discriminator(_kind_of_value)]
+#: A number, a colour or a point; the form decides which limits apply, so that a fault names only those.
+Value = Annotated[
+    Annotated[Number, Tag("as number")] | Annotated[Colour, Tag("as colour")] | Annotated[Point, Tag("as point")],
+    Discriminator(_kind_of_value),
+]
 #: What ties things together inside a file; never shown to people.
 Id = Annotated[str, Field(pattern=r"^[A-Za-z0-9_-]{1,64}$")]
 #: What people call a thing. Braces and @ are kept free, since formulas write names inside braces.

@@ -19,11 +19,11 @@ from vine_swing.motion.rule import Rule
 
 _EASE: TypeAdapter[Ease] = TypeAdapter(Ease)
 _SCENE = ("name", "fps", "length", "width", "height", "background")
-_OBJECT = ("position", "name", "kind", "parent", "shown", "shape")
+_OBJECT = ("position", "name", "kind", "parent", "shown", "shape", "first_frame", "last_frame")
 _RULE = ("position", "kind", '"on"', "channels", "mode", "words")
 _DIAL = ("position", "name")
 _CHANNEL = ("base", "before_mode", "before_times", "after_mode", "after_times")
-_KEY = ("value", "ease", "out_frames", "out_value", "in_frames", "in_value", "tension", "continuity", "bias")
+_KEY = ("value", "ease", "out_frames", "out_value", "in_frames", "in_value", "tension", "continuity", "bias", "way", "value_y")
 #: The one channel of a dial has no name of its own.
 _DIAL_CHANNEL = "value"
 
@@ -43,6 +43,7 @@ def read(db: sqlite3.Connection, scene_id: str) -> Scene | None:
     objects = []
     for thing in db.execute("SELECT * FROM object WHERE scene = ? ORDER BY position, row", (scene_id,)):
         data = {"id": thing["id"], "name": thing["name"], "kind": thing["kind"], "parent": thing["parent"], "shown": bool(thing["shown"])}
+        data["span"] = {"first": thing["first_frame"], "last": thing["last_frame"]}
         data |= {"channels": channels["object", thing["row"]], "rules": rules[thing["row"]]}
         if thing["shape"] is not None:
             data["shape"] = json.loads(thing["shape"])
@@ -236,7 +237,7 @@ def _scene_values(scene: Scene) -> tuple[Any, ...]:
 
 def _object_values(thing: SceneObject, position: int) -> tuple[Any, ...]:
     shape = None if isinstance(thing, GroupObject) else thing.shape.model_dump_json()
-    return position, thing.name, thing.kind, thing.parent, int(thing.shown), shape
+    return position, thing.name, thing.kind, thing.parent, int(thing.shown), shape, thing.span.first, thing.span.last
 
 
 def _rule_values(rule: Rule, position: int) -> tuple[Any, ...]:
@@ -257,12 +258,16 @@ def _numbers(rule: Rule) -> dict[str, Channel]:
 
 
 def _read_key(row: sqlite3.Row) -> dict[str, Any]:
-    key = {name: row[name] for name in ("frame", "value", "tension", "continuity", "bias")}
+    key = {name: row[name] for name in ("frame", "value", "tension", "continuity", "bias", "way")}
     for name, handle in (("out", (row["out_frames"], row["out_value"])), ("in", (row["in_frames"], row["in_value"]))):
         key[name] = None if handle[0] is None else handle
+    if row["value_y"] is not None:
+        key["value"] = (row["value"], row["value_y"])
     return key | {"ease": json.loads(row["ease"])}
 
 
 def _key_values(key: Key) -> tuple[Any, ...]:
     ease = _EASE.dump_json(key.ease).decode()
-    return key.value, ease, *(key.out or (None, None)), *(key.into or (None, None)), key.tension, key.continuity, key.bias
+    # A point takes two columns; whatever else a key holds takes the first.
+    value, y = key.value if isinstance(key.value, tuple) else (key.value, None)
+    return value, ease, *(key.out or (None, None)), *(key.into or (None, None)), key.tension, key.continuity, key.bias, key.way, y

@@ -12,6 +12,7 @@ from typing import Literal
 from vine_swing.motion.model import Scene
 from vine_swing.store import rows
 from vine_swing.store.database import Database
+from vine_swing.store.feels import FeelStore, OwnFeel
 
 
 class SceneNotFound(LookupError):
@@ -64,10 +65,15 @@ class SceneStore:
     def __init__(self, path: Path, *, clock: Callable[[], datetime] = lambda: datetime.now(UTC)) -> None:
         self._database = Database(path)
         self._clock = clock
+        self.feels = FeelStore(self._database)
 
     def close(self) -> None:
         """Finish with the data file."""
         self._database.close()
+
+    def keep_feel(self, feel: OwnFeel) -> None:
+        """Keep a drawn feel for all scenes."""
+        self.feels.keep(feel, self._now())
 
     def summaries(self, *, deleted: bool = False) -> list[SceneSummary]:
         """All scenes (or all deleted ones), the last changed first."""

@@ -11,7 +11,7 @@ from typing import Annotated
 from pydantic import Field, ValidationError
 
 from vine_swing.motion.edits.base import Edit
-from vine_swing.motion.edits.keys import DeleteKeys, MoveKeys, SetBend, SetEase, SetEnds, SetHandles, SetKey, SetValue
+from vine_swing.motion.edits.keys import DeleteKeys, MoveKeys, SetBend, SetEase, SetEnds, SetHandles, SetKey, SetSpeed, SetValue
 from vine_swing.motion.edits.objects import (
     AddObject,
     DeleteObject,
@@ -20,11 +20,14 @@ from vine_swing.motion.edits.objects import (
     ReorderObject,
     ReparentObject,
     SetShape,
+    SetSpan,
     ShowObject,
     free_name,
 )
+from vine_swing.motion.edits.paths import JoinPath, SetCorner, SetWay, SplitPath
 from vine_swing.motion.edits.scene import RenameScene, SetBackground, SetFps, SetLength, SetSize
 from vine_swing.motion.edits.timing import CloseLoop, EvenSpeed, HoldHere, PasteKeys, ReverseKeys, SpreadKeys, StretchKeys
+from vine_swing.motion.edits.turns import Flip, TurnTimes
 from vine_swing.motion.errors import EditError
 from vine_swing.motion.model import Scene
 from vine_swing.motion.scene_file import faults
@@ -40,6 +43,7 @@ AnyEdit = Annotated[
     | DeleteObject
     | SetShape
     | MovePivot
+    | SetSpan
     | SetValue
     | SetKey
     | MoveKeys
@@ -47,6 +51,7 @@ AnyEdit = Annotated[
     | SetEase
     | SetEnds
     | SetHandles
+    | SetSpeed
     | SetBend
     | StretchKeys
     | ReverseKeys
@@ -55,6 +60,12 @@ AnyEdit = Annotated[
     | HoldHere
     | CloseLoop
     | PasteKeys
+    | SetWay
+    | SetCorner
+    | SplitPath
+    | JoinPath
+    | TurnTimes
+    | Flip
     | RenameScene
     | SetFps
     | SetLength

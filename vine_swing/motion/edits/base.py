@@ -7,7 +7,7 @@ from vine_swing.motion.channel import Channel
 from vine_swing.motion.errors import EditError, NoSuchThing
 from vine_swing.motion.model import Scene, SceneObject, check_values
 from vine_swing.motion.specs import ChannelSpec
-from vine_swing.motion.values import Frozen
+from vine_swing.motion.values import MAX_FRAME, Frozen
 
 
 class Edit(Frozen, ABC):
@@ -54,6 +54,13 @@ def with_channel(scene: Scene, object_id: str, name: str, change: Callable[[Chan
     spec = spec_of(thing, name)
     before = thing.channels.get(name, Channel())
     after = change(before)
+    if spec.kind == "point" and not after.keys and after.base is not None:
+        # A path that has lost its last key leaves the object where it was: x and y take its place over.
+        x, y = after.base if isinstance(after.base, tuple) else (0.0, 0.0)
+        emptied = with_object(scene, thing.but(channels=thing.channels | {name: after.but(base=None)}))
+        for part, value in (("x", x), ("y", y)):
+            emptied = with_channel(emptied, object_id, part, lambda old, value=value: old.but(base=value))  # type: ignore[misc]
+        return emptied
     if after is before:
         return scene
     try:
@@ -61,6 +68,16 @@ def with_channel(scene: Scene, object_id: str, name: str, change: Callable[[Chan
     except ValueError as error:
         raise EditError(str(error)) from error
     return with_object(scene, thing.but(channels=thing.channels | {name: after}))
+
+
+def in_time(channel: Channel, factor: float, about: float = 0.0, to: float = 0.0) -> Channel:
+    """A channel with the time of its keys stretched: what was at the frame `about` comes to lie at `to`."""
+    if not channel.keys:
+        return channel
+    frames = [to + (key.frame - about) * factor for key in channel.keys]
+    if max(map(abs, frames)) > MAX_FRAME:
+        raise EditError(f"that would move keys out of reach; they live between −{MAX_FRAME} and {MAX_FRAME}")
+    return channel.but(keys=tuple(key.scaled(frames=factor).but(frame=frame) for key, frame in zip(channel.keys, frames, strict=True)))
 
 
 def said(thing: SceneObject, channel: str) -> str:

@@ -7,12 +7,15 @@ from pydantic import Field
 
 from vine_swing.motion import colour
 from vine_swing.motion.channel import MAX_KEYS, NAMED_IN, Bend, Channel, Handle, Key
-from vine_swing.motion.ease import Ease
+from vine_swing.motion.cubic import SHAPED_BY_KEYS
+from vine_swing.motion.ease import BezierEase, Ease, build
 from vine_swing.motion.edits.base import Edit, object_in, said, spec_of, with_channel
+from vine_swing.motion.edits.divide import divided
 from vine_swing.motion.ends import End
 from vine_swing.motion.errors import EditError, NoSuchThing
 from vine_swing.motion.evaluate import evaluate, evaluate_colours
-from vine_swing.motion.model import Scene
+from vine_swing.motion.model import Scene, SceneObject
+from vine_swing.motion.path import evaluate_path
 from vine_swing.motion.specs import ChannelSpec
 from vine_swing.motion.values import MAX_FRAME, Frame, Id, Value
 
@@ -58,19 +61,25 @@ class SetKey(_ChannelEdit):
     ease: Ease | None = None
 
     def apply(self, scene: Scene) -> Scene:
-        spec = spec_of(object_in(scene, self.object), self.channel)
-        return with_channel(scene, self.object, self.channel, lambda channel: self._change(channel, spec))
+        thing = object_in(scene, self.object)
+        spec = spec_of(thing, self.channel)
+        return with_channel(scene, self.object, self.channel, lambda channel: self._change(channel, spec, thing))
 
-    def _change(self, channel: Channel, spec: ChannelSpec) -> Channel:
+    def _change(self, channel: Channel, spec: ChannelSpec, thing: SceneObject) -> Channel:
         there = channel.key_at(self.frame)
         if there is None and len(channel.keys) >= MAX_KEYS:
             raise EditError(f"a channel holds at most {MAX_KEYS} keys; delete some first")
+        if there is None and self.value is None and spec.kind == "point" and len(channel.keys) > 1:
+            divided_path = divided(channel, self.frame)
+            if divided_path is not None:
+                return divided_path
         earlier = [key for key in channel.keys if key.frame < self.frame]
         later = [key for key in channel.keys if key.frame > self.frame]
-        divided = earlier[-1].ease if earlier and later else "linear"
-        ease = self.ease if self.ease is not None else there.ease if there else divided
-        value = self.value if self.value is not None else keyed_value(channel, spec, self.frame)
-        key = there.but(value=value, ease=ease) if there else Key(frame=self.frame, value=value, ease=ease)
+        between = earlier[-1].ease if earlier and later else "linear"
+        ease = self.ease if self.ease is not None else there.ease if there else between
+        value = self.value if self.value is not None else keyed_value(channel, spec, self.frame, thing)
+        way = (earlier[-1] if earlier else later[0]).way if spec.kind == "point" and (earlier or later) else None
+        key = there.but(value=value, ease=ease) if there else Key(frame=self.frame, value=value, ease=ease, way=way)
         return channel.but(keys=(*earlier, key, *later))
 
     def label(self, scene: Scene) -> str:
@@ -86,7 +95,7 @@ class MoveKeys(_ChannelEdit):
 
     def apply(self, scene: Scene) -> Scene:
         def change(channel: Channel) -> Channel:
-            moved = _pick(channel, self.frames, self._said(scene))
+            moved = pick(channel, self.frames, self._said(scene))
             for key in moved:
                 if abs(key.frame + self.by) > MAX_FRAME:
                     raise EditError(f"frame {key.frame + self.by:g} is out of reach; keys live between −{MAX_FRAME} and {MAX_FRAME}")
@@ -110,14 +119,15 @@ class DeleteKeys(_ChannelEdit):
     at: Frame = 0.0
 
     def apply(self, scene: Scene) -> Scene:
-        spec = spec_of(object_in(scene, self.object), self.channel)
+        thing = object_in(scene, self.object)
+        spec = spec_of(thing, self.channel)
 
         def change(channel: Channel) -> Channel:
-            gone = {key.frame for key in _pick(channel, self.frames, self._said(scene))}
+            gone = {key.frame for key in pick(channel, self.frames, self._said(scene))}
             left = tuple(key for key in channel.keys if key.frame not in gone)
             if left or self.keep == "base":
                 return channel.but(keys=left)
-            kept = channel.keys[0].value if self.keep == "first" else keyed_value(channel, spec, self.at)
+            kept = channel.keys[0].value if self.keep == "first" else keyed_value(channel, spec, self.at, thing)
             return channel.but(keys=(), base=kept)
 
         return with_channel(scene, self.object, self.channel, change)
@@ -135,13 +145,39 @@ class SetEase(_ChannelEdit):
 
     def apply(self, scene: Scene) -> Scene:
         def change(channel: Channel) -> Channel:
-            picked = {key.frame for key in _pick(channel, self.frames, self._said(scene))}
+            picked = {key.frame for key in pick(channel, self.frames, self._said(scene))}
             return channel.but(keys=tuple(key.but(ease=self.ease) if key.frame in picked else key for key in channel.keys))
 
         return with_channel(scene, self.object, self.channel, change)
 
     def label(self, scene: Scene) -> str:
         return f"feel of {self._said(scene)}"
+
+
+class SetSpeed(_ChannelEdit):
+    """Set how fast the stretch that leaves a key begins, ends, or both, as shares of its mean speed: 0 is from rest, 1 even. It
+    becomes one cubic Bezier ease; the end that is not given keeps its speed."""
+
+    edit: Literal["set-speed"]
+    frame: Frame
+    leaving: Annotated[float, Field(strict=True, ge=-10, le=30)] | None = None
+    arriving: Annotated[float, Field(strict=True, ge=-10, le=30)] | None = None
+
+    def apply(self, scene: Scene) -> Scene:
+        def change(channel: Channel) -> Channel:
+            (picked,) = pick(channel, (self.frame,), self._said(scene))
+            shaped = isinstance(picked.ease, str) and picked.ease in SHAPED_BY_KEYS
+            begin, end = (1.0, 1.0) if shaped else build(picked.ease).slopes()
+            begin = begin if self.leaving is None else self.leaving
+            end = end if self.arriving is None else self.arriving
+            # With its inner points at a third and two thirds, the curve's slopes are three times their heights.
+            ease = BezierEase(bezier=(1 / 3, begin / 3, 2 / 3, 1 - end / 3))
+            return channel.but(keys=tuple(key.but(ease=ease) if key is picked else key for key in channel.keys))
+
+        return with_channel(scene, self.object, self.channel, change)
+
+    def label(self, scene: Scene) -> str:
+        return f"speed of {self._said(scene)}"
 
 
 class SetHandles(_ChannelEdit):
@@ -159,7 +195,7 @@ class SetHandles(_ChannelEdit):
         given = {name: getattr(self, name) for name in ("out", "into") if name in self.model_fields_set}
 
         def change(channel: Channel) -> Channel:
-            (picked,) = _pick(channel, (self.frame,), self._said(scene))
+            (picked,) = pick(channel, (self.frame,), self._said(scene))
             return channel.but(keys=tuple(key.but(**given) if key is picked else key for key in channel.keys))
 
         return with_channel(scene, self.object, self.channel, change)
@@ -181,7 +217,7 @@ class SetBend(_ChannelEdit):
         given = {name: value for name in ("tension", "continuity", "bias") if (value := getattr(self, name)) is not None}
 
         def change(channel: Channel) -> Channel:
-            picked = {key.frame for key in _pick(channel, self.frames, self._said(scene))}
+            picked = {key.frame for key in pick(channel, self.frames, self._said(scene))}
             return channel.but(keys=tuple(key.but(**given) if key.frame in picked else key for key in channel.keys))
 
         return with_channel(scene, self.object, self.channel, change)
@@ -207,16 +243,29 @@ class SetEnds(_ChannelEdit):
         return f"ends of {self._said(scene)}"
 
 
-def keyed_value(channel: Channel, spec: ChannelSpec, frame: float) -> float | str:
-    """The value a channel's keys and ends give at one frame, before any rule."""
+def keyed_value(channel: Channel, spec: ChannelSpec, frame: float, thing: SceneObject) -> Value:
+    """The value the keys and ends of an object's channel give at one frame, before any rule."""
+    t = np.array([frame])
+    if not channel.keys and spec.kind == "point":
+        x, y = (keyed_value(thing.channels.get(name, Channel()), thing.specs[name], frame, thing) for name in ("x", "y"))
+        return float(x), float(y)  # type: ignore[arg-type]
+    path = thing.channels.get("path")
+    if not channel.keys and spec.name in ("x", "y") and path is not None and path.keys:
+        return float(evaluate_path(path, t)[0, 0 if spec.name == "x" else 1])
     if not channel.keys:
         return spec.default if channel.base is None else channel.base
-    t = np.array([frame])
+    if spec.kind == "point":
+        x, y = evaluate_path(channel, t)[0]
+        return float(x), float(y)
     return colour.to_hex(evaluate_colours([channel], t)[0, 0]) if spec.is_colour else float(evaluate([channel], t)[0, 0])
 
 
-def _pick(channel: Channel, frames: tuple[float, ...], what: str) -> list[Key]:
-    """The keys at these frames, in order of time."""
+def pick(channel: Channel, frames: tuple[float, ...], what: str) -> list[Key]:
+    """The keys at these frames, in order of time.
+
+    Raises:
+        NoSuchThing: if there is none at one of them.
+    """
     wanted = set(frames)
     picked = [key for key in channel.keys if key.frame in wanted]
     if missing := wanted - {key.frame for key in picked}:

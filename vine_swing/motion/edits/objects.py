@@ -1,6 +1,6 @@
 """Edits of the cast: which objects there are, in what order and under which parent."""
 
-from typing import Annotated, Literal
+from typing import Annotated, Any, Literal
 
 import numpy as np
 from pydantic import Field, ValidationError
@@ -8,9 +8,9 @@ from pydantic import Field, ValidationError
 from vine_swing.motion import matrix
 from vine_swing.motion.bake import bake
 from vine_swing.motion.channel import Channel
-from vine_swing.motion.edits.base import Edit, object_in, with_object
+from vine_swing.motion.edits.base import Edit, in_time, object_in, with_object
 from vine_swing.motion.errors import EditError
-from vine_swing.motion.model import MAX_OBJECTS, Scene, SceneObject, Shape, ShapeObject, check_parents
+from vine_swing.motion.model import MAX_OBJECTS, Scene, SceneObject, Shape, ShapeObject, Span, WholeFrame, check_parents
 from vine_swing.motion.values import Frame, Id, Name, Number
 
 Index = Annotated[int, Field(strict=True, ge=0, le=MAX_OBJECTS)]
@@ -91,6 +91,32 @@ class ShowObject(_ObjectEdit):
 
     def label(self, scene: Scene) -> str:
         return f"{'show' if self.shown else 'hide'} {self._name(scene)}"
+
+
+class SetSpan(_ObjectEdit):
+    """Choose the first and last frame an object is shown at; null is the scene's own. With `stretch`, its keys are
+    stretched along with its span."""
+
+    edit: Literal["set-span"]
+    first: WholeFrame | None = None
+    last: WholeFrame | None = None
+    stretch: bool = False
+
+    def apply(self, scene: Scene) -> Scene:
+        thing = object_in(scene, self.id)
+        try:
+            changed = thing.but(span=Span(first=self.first, last=self.last))
+        except ValidationError as error:
+            raise EditError(f"the last frame of '{thing.name}' would lie before its first; give them the other way round") from error
+        if self.stretch:
+            (a, b), (c, d) = thing.span.within(scene.length), changed.span.within(scene.length)
+            if b <= a or d <= c:
+                raise EditError(f"'{thing.name}' is shown for a single frame; its keys cannot be stretched with that")
+            changed = changed.but(channels={name: in_time(channel, (d - c) / (b - a), a, c) for name, channel in thing.channels.items()})
+        return with_object(scene, changed)
+
+    def label(self, scene: Scene) -> str:
+        return f"span of {self._name(scene)}"
 
 
 class DeleteObject(_ObjectEdit):
@@ -209,7 +235,13 @@ def _kept(before: Scene, after: Scene, object_id: str, frame: float) -> Scene:
 
 def _shifted(thing: SceneObject, by: dict[str, float]) -> SceneObject:
     """The object with the base and every key of some number channels moved by an amount."""
-    return _remade(thing, {name: (1.0, amount) for name, amount in by.items() if amount})
+    shifted = _remade(thing, {name: (1.0, amount) for name, amount in by.items() if amount})
+    path = shifted.channels.get("path")
+    if path is None or not path.keys:
+        return shifted
+    dx, dy = by.get("x", 0.0), by.get("y", 0.0)
+    keys = tuple(key.but(value=(key.value[0] + dx, key.value[1] + dy)) for key in path.keys if isinstance(key.value, tuple))
+    return shifted.but(channels=shifted.channels | {"path": path.but(keys=keys)})
 
 
 def _scaled(thing: SceneObject, by: dict[str, float]) -> SceneObject:
@@ -220,8 +252,8 @@ def _remade(thing: SceneObject, changes: dict[str, tuple[float, float]]) -> Scen
     channels = dict(thing.channels)
     for name, (factor, amount) in changes.items():
         channel = channels.get(name, Channel())
-        base = channel.base if channel.base is not None else thing.specs[name].default
-        keys = tuple(key.scaled(factor).but(value=float(key.value) * factor + amount) for key in channel.keys)
+        base: Any = channel.base if channel.base is not None else thing.specs[name].default
+        keys = tuple(key.scaled(factor).but(value=key.number * factor + amount) for key in channel.keys)
         channels[name] = channel.but(base=float(base) * factor + amount, keys=keys)
     try:
         for channel in channels.values():

@@ -4,8 +4,11 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from vine_swing.motion.edits.base import Edit
-from vine_swing.motion.model import Scene
+from vine_swing.motion.channel import Channel
+from vine_swing.motion.edits.base import Edit, in_time
+from vine_swing.motion.errors import EditError
+from vine_swing.motion.model import Scene, Span
+from vine_swing.motion.rule import Rule
 from vine_swing.motion.values import MAX_LENGTH, Colour, Name
 
 
@@ -23,29 +26,67 @@ class RenameScene(Edit):
 
 
 class SetFps(Edit):
-    """Change the frames per second. Keys stay on their frames, so the motion gets faster or slower."""
+    """Change the frames per second. Keys stay on their frames, so that the motion gets faster or slower; or they keep
+    their seconds, and keys, spans and length are stretched."""
 
     edit: Literal["set-fps"]
     fps: Annotated[float, Field(strict=True, ge=1, le=240)]
+    keep: Literal["frames", "seconds"] = "frames"
 
     def apply(self, scene: Scene) -> Scene:
-        return scene.but(fps=self.fps)
+        changed = scene.but(fps=self.fps)
+        if self.keep == "frames":
+            return changed
+        factor = self.fps / scene.fps
+        length = max(1, round(scene.length * factor))
+        if length > MAX_LENGTH:
+            raise EditError(f"the scene would have {length} frames; at most {MAX_LENGTH} can be, so keep the frames or shorten it first")
+        return _stretched(changed.but(length=length), factor)
 
     def label(self, scene: Scene) -> str:
         return f"{self.fps:g} frames per second"
 
 
 class SetLength(Edit):
-    """Change how many frames the scene shows. Keys beyond the end stay, unseen."""
+    """Change how many frames the scene shows. Keys stay where they are, those beyond the end unseen; with `stretch` all
+    keys and spans are stretched so that what ended the scene still ends it."""
 
     edit: Literal["set-length"]
     length: Annotated[int, Field(strict=True, ge=1, le=MAX_LENGTH)]
+    stretch: bool = False
 
     def apply(self, scene: Scene) -> Scene:
-        return scene.but(length=self.length)
+        changed = scene.but(length=self.length)
+        if not self.stretch or self.length == scene.length:
+            return changed
+        if min(self.length, scene.length) < 2:
+            raise EditError("a scene of a single frame has no time to stretch; leave the keys where they are")
+        return _stretched(changed, (self.length - 1) / (scene.length - 1))
 
     def label(self, scene: Scene) -> str:
         return f"length of {self.length} frames"
+
+
+def _stretched(scene: Scene, factor: float) -> Scene:
+    """The scene with all its keys and spans at `factor` times their frames, dials and settings of rules included."""
+
+    def rule(one: Rule) -> Rule:
+        return one.but(settings={name: in_time(s, factor) if isinstance(s, Channel) else s for name, s in one.settings.items()})
+
+    def span(one: Span) -> Span:
+        return Span(**{name: None if frame is None else round(frame * factor) for name, frame in (("first", one.first), ("last", one.last))})
+
+    return scene.but(
+        objects=tuple(
+            thing.but(
+                channels={name: in_time(channel, factor) for name, channel in thing.channels.items()},
+                rules=tuple(rule(one) for one in thing.rules),
+                span=span(thing.span),
+            )
+            for thing in scene.objects
+        ),
+        dials=tuple(dial.but(channel=in_time(dial.channel, factor)) for dial in scene.dials),
+    )
 
 
 class SetSize(Edit):

@@ -10,11 +10,13 @@ from pydantic import Field
 from vine_swing.motion.channel import MAX_KEYS, Channel, Key
 from vine_swing.motion.ease.reversed import reversed_ease
 from vine_swing.motion.edits.base import Edit, object_in, spec_of, with_channel
+from vine_swing.motion.edits.divide import divided
 from vine_swing.motion.edits.keys import Frames, keyed_value
 from vine_swing.motion.errors import EditError, NoSuchThing
 from vine_swing.motion.evaluate import evaluate
 from vine_swing.motion.model import Scene
-from vine_swing.motion.values import MAX_FRAME, Frame, Frozen, Id
+from vine_swing.motion.path import curves, way_of
+from vine_swing.motion.values import MAX_FRAME, Frame, Frozen, Id, Value
 
 ChannelName = Annotated[str, Field(max_length=64)]
 
@@ -89,7 +91,9 @@ class ReverseKeys(_TimingEdit):
     def _in_time(self, own: list[Key]) -> list[Key]:
         # The stretch from a to b becomes the one from b to a; what leaves the last key goes on leaving the picked stretch.
         eases = [own[-1].ease, *(reversed_ease(key.ease) for key in own[:-1])]
-        return [key.mirrored().but(ease=ease) for key, ease in zip(own, eases, strict=True)]
+        # So does the way of a path, which also belongs to the stretch that leaves a key.
+        ways = [own[-1].way, *(key.way for key in own[:-1])]
+        return [key.mirrored().but(ease=ease, way=way) for key, ease, way in zip(own, eases, ways, strict=True)]
 
     def label(self, scene: Scene) -> str:
         return "reverse keys"
@@ -119,8 +123,10 @@ class EvenSpeed(Edit):
     def apply(self, scene: Scene) -> Scene:
         thing = object_in(scene, self.object)
         for name in self.channels:
-            if spec_of(thing, name).is_colour:
+            if spec_of(thing, name).kind == "colour":
                 raise EditError(f"'{thing.name}', {name}: colours have no speed; choose channels that are numbers")
+        if "path" in self.channels and thing.is_keyed("path"):
+            return with_channel(scene, self.object, "path", lambda path: self._along(path, thing.name))
         moving = {name: thing.channels[name] for name in self.channels if name in thing.channels and thing.channels[name].keys}
         frames = sorted({key.frame for channel in moving.values() for key in channel.keys})
         if len(frames) < 3:
@@ -142,6 +148,22 @@ class EvenSpeed(Edit):
             scene = with_channel(scene, self.object, name, lambda old, keys=keys: old.but(keys=tuple(keys)))  # type: ignore[misc]
         return scene
 
+    @staticmethod
+    def _along(path: Channel, name: str) -> Channel:
+        """A path passed at one speed: its keys as far apart in time as they are along the way."""
+        if len(path.keys) < 3:
+            raise EditError(f"'{name}' has {len(path.keys)} keys there; an even speed takes at least three")
+        ways = np.array([curve.length for curve in curves(path.keys)])
+        if not np.all(ways > 0):
+            raise EditError(f"the path of '{name}' has two keys in one place; move one of them first")
+        first, last = path.keys[0].frame, path.keys[-1].frame
+        at = [*(first + (last - first) * np.append(0, np.cumsum(ways)[:-1]) / ways.sum()), last]
+        steady = [
+            key.but(frame=float(frame), ease="linear", way=key.way or way_of(key, after))
+            for key, frame, after in zip(path.keys, at, path.keys[1:], strict=False)
+        ]
+        return path.but(keys=(*steady, path.keys[-1].but(frame=last)))
+
     def label(self, scene: Scene) -> str:
         return f"even speed of {object_in(scene, self.object).name}"
 
@@ -158,11 +180,18 @@ class HoldHere(Edit):
 
     def apply(self, scene: Scene) -> Scene:
         for name in self.channels:
-            spec = spec_of(object_in(scene, self.object), name)
-            scene = with_channel(scene, self.object, name, lambda channel, spec=spec: self._held(channel, keyed_value(channel, spec, self.frame)))  # type: ignore[misc]
+            thing = object_in(scene, self.object)
+            spec = spec_of(thing, name)
+            if spec.kind == "point" and not thing.is_keyed(name):
+                continue
+            if spec.kind == "point":
+                # The stop lies on the path, which keeps its shape.
+                scene = with_channel(scene, self.object, name, lambda path: divided(path, self.frame) or path)
+            value = keyed_value(object_in(scene, self.object).channels.get(name, Channel()), spec, self.frame, thing)
+            scene = with_channel(scene, self.object, name, lambda channel, value=value: self._held(channel, value))  # type: ignore[misc]
         return scene
 
-    def _held(self, channel: Channel, value: float | str) -> Channel:
+    def _held(self, channel: Channel, value: Value) -> Channel:
         earlier = [key for key in channel.keys if key.frame < self.frame]
         here = channel.key_at(self.frame)
         later = [key for key in channel.keys if key.frame > self.frame]
@@ -172,8 +201,8 @@ class HoldHere(Edit):
             raise EditError(f"that would move keys out of reach; they live between −{MAX_FRAME} and {MAX_FRAME}")
         # The stretch that was divided keeps its ease on both sides of the stop.
         ease = here.ease if here else earlier[-1].ease if earlier and later else "linear"
-        stop = Key(frame=self.frame, value=value, ease="hold")
-        go = (here.but(frame=end) if here else Key(frame=end, value=value)).but(ease=ease)
+        stop = Key(frame=self.frame, value=value, ease="hold", into=here.into if here else None)
+        go = (here.but(frame=end, into=None) if here else Key(frame=end, value=value)).but(ease=ease)
         return channel.but(keys=(*earlier, stop, go, *later))
 
     def label(self, scene: Scene) -> str:

@@ -35,7 +35,7 @@ def look(scene_id: SceneId, batch: EditBatch, sessions: SessionsDep) -> Response
 
 
 class VineStep(BaseModel):
-    """One card of the vine: the curve so far, one value per frame (the lightness, for colours)."""
+    """One card of the vine: the curve so far, one value per frame (the lightness, for colours; the way passed in px, for paths)."""
 
     kind: str
     label: str
@@ -64,6 +64,8 @@ def vine(scene_id: SceneId, object_id: Annotated[str, Query(alias="object")], ch
 
 
 def _curve(values: NDArray[np.float64]) -> list[float]:
-    """What is drawn of a channel: the numbers themselves, or the lightness (OKLab) of colours."""
+    """What is drawn of a channel: the numbers themselves, the lightness (OKLab) of colours, or the way passed along a path."""
+    if values.ndim == 2 and values.shape[1] == 2:
+        return [0.0, *(float(v) for v in np.cumsum(np.hypot(*np.diff(values, axis=0).T)))]
     shown = values if values.ndim == 1 else colour.to_oklab(np.concatenate([values[:, :3], np.ones((len(values), 1))], axis=1))[:, 0]
     return [float(v) for v in shown]

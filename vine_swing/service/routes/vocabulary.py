@@ -9,10 +9,9 @@ from vine_swing.motion import ease
 from vine_swing.motion.ease import FEELS
 from vine_swing.motion.ends import ENDS, EndMode
 from vine_swing.motion.specs import GROUP_CHANNELS, SHAPE_CHANNELS, ChannelSpec, Family, Unit
+from vine_swing.service.routes.feels import PICTURE_POINTS
 
 router = APIRouter(tags=["vocabulary"])
-#: How many points draw the little picture of a feel.
-_POINTS = 61
 
 
 class ChannelWords(BaseModel):
@@ -23,7 +22,7 @@ class ChannelWords(BaseModel):
     row: str
     family: Family
     unit: Unit
-    default: float | str
+    default: float | str | tuple[float, float]
     low: float | None
     high: float | None
     step: float
@@ -69,7 +68,7 @@ class Vocabulary(BaseModel):
 @router.get("/vocabulary")
 def vocabulary() -> Vocabulary:
     """Everything there is to choose from."""
-    u = np.linspace(0, 1, _POINTS)
+    u = np.linspace(0, 1, PICTURE_POINTS)
     kinds = {**SHAPE_CHANNELS, "group": GROUP_CHANNELS}
     return Vocabulary(
         channels={kind: [_words(spec) for spec in specs.values()] for kind, specs in kinds.items()},

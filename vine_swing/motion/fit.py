@@ -1,0 +1,59 @@
+"""Few keys in place of many samples: curves with handles that stay within a tolerance of what they replace.
+
+A stretch between two samples becomes one cubic with the slopes the samples have there; where that strays too far, it is
+divided at the sample that strays most (cf. P. J. Schneider, "An algorithm for automatically fitting digitized curves", 1990).
+"""
+
+import numpy as np
+from numpy.typing import NDArray
+
+from vine_swing.motion.channel import Key
+
+Array = NDArray[np.float64]
+
+
+def fit_keys(frames: Array, values: Array, tolerance: float) -> list[Key]:
+    """Keys whose motion passes every sample within a tolerance, joined by the ease "handles".
+
+    Args:
+        frames: where the samples are, (n,), rising; n at least 2.
+        values: the samples, (n,).
+        tolerance: the largest difference allowed at any sample, in the values' unit.
+    """
+    stops = [0]
+    waiting = [(0, len(frames) - 1)]
+    slopes = np.gradient(values, frames) if len(frames) > 2 else np.full(2, (values[1] - values[0]) / (frames[1] - frames[0]))
+    while waiting:
+        a, b = waiting.pop()
+        worst = _strays(frames, values, slopes, a, b, tolerance) if b - a > 1 else None
+        if worst is None:
+            stops.append(b)
+        else:
+            waiting += [(worst, b), (a, worst)]
+    keys = []
+    for n, at in enumerate(stops):
+        out = _handle(frames, values, slopes, at, stops[n + 1]) if n + 1 < len(stops) else None
+        into = _handle(frames, values, slopes, at, stops[n - 1]) if n else None
+        keys.append(Key(frame=float(frames[at]), value=float(values[at]), ease="handles", out=out, into=into))
+    keys[-1] = keys[-1].but(ease="linear")
+    return keys
+
+
+def _handle(frames: Array, values: Array, slopes: Array, at: int, to: int) -> tuple[float, float] | None:
+    """A third of the way towards another stop, along the slope; None between neighbours, which are joined straight."""
+    if abs(to - at) == 1:
+        return None
+    third = float(frames[to] - frames[at]) / 3
+    return third, float(slopes[at]) * third
+
+
+def _strays(frames: Array, values: Array, slopes: Array, a: int, b: int, tolerance: float) -> int | None:
+    """The sample farthest from the cubic between samples a and b, if it is farther than allowed."""
+    span = frames[b] - frames[a]
+    u = (frames[a + 1 : b] - frames[a]) / span
+    r = 1 - u
+    first, second = values[a] + slopes[a] * span / 3, values[b] - slopes[b] * span / 3
+    fitted = r**3 * values[a] + 3 * r**2 * u * first + 3 * r * u**2 * second + u**3 * values[b]
+    far = np.abs(fitted - values[a + 1 : b])
+    worst = int(np.argmax(far))
+    return a + 1 + worst if far[worst] > tolerance else None
