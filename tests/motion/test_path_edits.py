@@ -67,6 +67,18 @@ def test_joining_keeps_a_motion_that_bends():
     assert not after.objects[0].is_keyed("x")
 
 
+def test_joining_lays_down_ends_that_a_path_cannot_have():
+    before = pod(x=channel((0, 0), (40, 400)), y=channel((0, 300, "slow-out-in"), (10, 50), after="ping-pong"))
+    after = do(before, {"edit": "join-path", "object": "pod"})
+    assert np.abs(place(after) - place(before)).max() < 0.06
+    assert len(keys(after)) < 25
+    alike = pod(x=channel((0, 0), (10, 40), after="loop"), y=channel((0, 3), (10, 50), after="loop"))
+    assert keys(do(alike, {"edit": "join-path", "object": "pod"})) == keys(
+        do(pod(x=channel((0, 0), (10, 40)), y=channel((0, 3), (10, 50))), {"edit": "join-path", "object": "pod"})
+    )
+    np.testing.assert_allclose(place(do(alike, {"edit": "join-path", "object": "pod"})), place(alike), atol=1e-9)
+
+
 @settings(deadline=None, max_examples=25)
 @given(eases, st.lists(st.tuples(st.floats(-300, 300), st.floats(-300, 300)), min_size=2, max_size=5))
 def test_joining_and_splitting_straight_moves_is_the_identity(ease, points):

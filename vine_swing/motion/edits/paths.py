@@ -11,18 +11,20 @@ from vine_swing.motion.channel import Channel, Key, Way
 from vine_swing.motion.ease import Ease, PointsEase
 from vine_swing.motion.edits.base import Edit, object_in, with_channel, with_object
 from vine_swing.motion.edits.keys import Frames, pick
-from vine_swing.motion.ends import HOLD
+from vine_swing.motion.ends import HOLD, turn_marks
 from vine_swing.motion.errors import EditError
 from vine_swing.motion.evaluate import evaluate
 from vine_swing.motion.fit import fit_keys
 from vine_swing.motion.model import Scene, SceneObject
-from vine_swing.motion.path import curves, evaluate_path, points_of, way_of
+from vine_swing.motion.path import Curve, evaluate_path, points_of, way_of
 from vine_swing.motion.values import Id
 
 Array = NDArray[np.float64]
 #: How far, in pixels, joining and splitting may stray from the motion they take over, at any quarter of a frame.
 TOLERANCE = 0.05
 _PER_FRAME = 4
+_FITTINGS = 200
+_FINER = 16
 
 
 class _PathEdit(Edit):
@@ -144,17 +146,31 @@ class JoinPath(_PathEdit):
         if thing.is_keyed("path"):
             raise EditError(f"'{thing.name}' has a path already; split it first")
         pair = [thing.channels.get(name, Channel()) for name in ("x", "y")]
-        frames = sorted({key.frame for channel in pair for key in channel.keys})
-        if not frames:
+        moving = [channel for channel in pair if channel.keys]
+        if not moving:
             raise EditError(f"'{thing.name}' has no keys on x or y to make a path of; key its travel first")
-        keys = _joined(pair, thing, frames)
-        ends = next(channel for channel in pair if channel.keys)
-        path = Channel(keys=tuple(keys), before=ends.before, after=ends.after)
-        emptied = {name: channel.but(keys=()) for name, channel in zip(("x", "y"), pair, strict=True)}
+        frames = {key.frame for channel in moving for key in channel.keys}
+        ends = (HOLD, HOLD)
+        if all(_turns_alike(moving[0], other) for other in moving):
+            ends = (moving[0].before, moving[0].after)
+            pair = [channel.but(before=HOLD, after=HOLD) for channel in pair]
+        elif any(channel.before != HOLD or channel.after != HOLD for channel in moving):
+            # x and y go on differently past their keys, which one path cannot: what the scene shows of it is laid down.
+            frames |= {0.0, float(scene.length - 1)}
+            for channel in moving:
+                frames |= set(turn_marks(channel.keys[0].frame, channel.keys[-1].frame, channel.before, channel.after, scene.length))
+        keys = _joined(pair, thing, sorted(frames))
+        path = Channel(keys=tuple(keys), before=ends[0], after=ends[1])
+        emptied = {name: channel.but(keys=(), before=HOLD, after=HOLD) for name, channel in zip(("x", "y"), pair, strict=True)}
         return with_object(scene, thing.but(channels=thing.channels | emptied | {"path": path}))
 
     def label(self, scene: Scene) -> str:
         return f"join x and y of {object_in(scene, self.object).name} to a path"
+
+
+def _turns_alike(a: Channel, b: Channel) -> bool:
+    """Whether two channels go on alike past their keys, over the same stretch."""
+    return (a.before, a.after, a.keys[0].frame, a.keys[-1].frame) == (b.before, b.after, b.keys[0].frame, b.keys[-1].frame)
 
 
 def _between(first: float, last: float) -> Array:
@@ -173,9 +189,8 @@ def _joined(pair: list[Channel], thing: SceneObject, frames: list[float]) -> lis
     def place(t: Array) -> Array:
         columns = []
         for name, channel in zip(("x", "y"), pair, strict=True):
-            held = channel.but(before=HOLD, after=HOLD)
             base = channel.base if channel.base is not None else thing.specs[name].default
-            columns.append(evaluate([held], t)[0] if channel.keys else np.full(len(t), float(base)))  # type: ignore[arg-type]
+            columns.append(evaluate([channel], t)[0] if channel.keys else np.full(len(t), float(base)))  # type: ignore[arg-type]
         return np.stack(columns, axis=1)
 
     keys: list[Key] = []
@@ -194,8 +209,12 @@ def _one_ease(pair: list[Channel], first: float, last: float) -> Ease | None:
     eases = []
     for channel in pair:
         here, there = channel.key_at(first), channel.key_at(last)
-        if not channel.keys or (channel.keys[0].frame >= last or channel.keys[-1].frame <= first):
+        if not channel.keys:
             continue
+        if channel.keys[0].frame >= last or channel.keys[-1].frame <= first:
+            if (channel.before if channel.keys[0].frame >= last else channel.after) == HOLD:
+                continue
+            return None
         if here is None or there is None:
             return None
         if here.value != there.value or here.ease in ("handles", "spline"):
@@ -214,26 +233,51 @@ def _traced(place: Callable[[Array], Array], first: float, last: float) -> list[
     ends = [Key(frame=first, value=_point(points[0]), way="straight"), Key(frame=last, value=_point(points[-1]))]
     if len(t) <= 2:
         return ends
-    velocity = np.gradient(points, t, axis=0)
-    span = last - first
-    out, into = velocity[0] * span / 3, -velocity[-1] * span / 3
-    two = [
-        Key(frame=first, value=_point(points[0]), way="bezier", out=_point(out)),
-        Key(frame=last, value=_point(points[-1]), into=_point(into)),
-    ]
-    curve = curves(two)[0]
-    way = np.append(0, np.cumsum(np.hypot(*np.diff(points, axis=0).T)))
-    if curve.length > 0 and way[-1] > 0:
-        share = way / way[-1]
-        pace = PointsEase(points=tuple((float(u), float(p)) for u, p in zip((t - t[0]) / span, share, strict=True)))
-        if np.hypot(*(curve.at(share) - points).T).max() <= TOLERANCE:
-            return [two[0].but(ease=pace), two[1]]
-    elif way[-1] == 0:
+    # The way is measured on far finer steps than it is compared on: chords are shorter than what they span.
+    fine = np.linspace(first, last, (len(t) - 1) * _FINER + 1)
+    way = np.append(0, np.cumsum(np.hypot(*np.diff(place(fine), axis=0).T)))[::_FINER]
+    if way[-1] == 0:
         return ends
+    share = way / way[-1]
+    curve = _fitted(points, share)
+    if np.hypot(*(curve.at(share) - points).T).max() <= TOLERANCE:
+        pace = PointsEase(points=tuple((float(u), float(p)) for u, p in zip((t - t[0]) / (last - first), share, strict=True)))
+        out, into = curve.controls[1] - curve.controls[0], curve.controls[2] - curve.controls[3]
+        return [ends[0].but(way="bezier", out=_point(out), ease=pace), ends[1].but(into=_point(into))]
     middle = float(t[len(t) // 2])
     keys = _traced(place, first, middle)
     _join(keys, _traced(place, middle, last))
     return keys
+
+
+def _fitted(points: Array, share: Array) -> Curve:
+    """The Bezier curve between the first and last of some points (n, 2) that passes the others most nearly: its inner control points
+    by least squares, then each point's parameter by a Newton step towards the nearest place of the curve, again and again."""
+    start, end = points[0], points[-1]
+    s = share
+    controls = np.array([start, start + (end - start) / 3, end - (end - start) / 3, end])
+    for _ in range(_FITTINGS):
+        first, second = 3 * (1 - s) ** 2 * s, 3 * (1 - s) * s**2
+        rest = points - ((1 - s) ** 2 * (1 + 2 * s))[:, None] * start - (s**2 * (3 - 2 * s))[:, None] * end
+        # What is sought are the arms of both handles: B = … + first·(a − start) + second·(b − end).
+        arms, *_ = np.linalg.lstsq(np.stack([first, second], axis=1), rest, rcond=None)
+        controls = np.array([start, start + arms[0], end + arms[1], end])
+        place, slope, bend = _bezier(controls, s)
+        off = place - points
+        down = (slope * slope).sum(axis=1) + (off * bend).sum(axis=1)
+        step = np.divide((off * slope).sum(axis=1), down, out=np.zeros_like(s), where=down > 0)
+        s = np.clip(s - step, 0, 1)
+        if np.abs(step).max() < 1e-9:
+            break
+    return Curve(controls)
+
+
+def _bezier(controls: Array, s: Array) -> tuple[Array, Array, Array]:
+    """The points at parameters s (n,), and their first and second derivatives, each (n, 2)."""
+    a, b, c, d = controls
+    k3, k2, k1 = d - 3 * c + 3 * b - a, 3 * (c - 2 * b + a), 3 * (b - a)
+    at = s[:, None]
+    return ((k3 * at + k2) * at + k1) * at + a, (3 * k3 * at + 2 * k2) * at + k1, 6 * k3 * at + 2 * k2
 
 
 def _point(pair: Array) -> tuple[float, float]:

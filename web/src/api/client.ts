@@ -1,5 +1,5 @@
 /** Calls to the service. Every failure becomes a ServiceError whose message can be shown as it is. */
-import type { Changed, Edit, ExportState, Problem, Scene, SceneState, Shelf, Vine, Vocabulary } from "./types";
+import type { Changed, DrawnFeel, Edit, ExportState, FeelLook, KeptFeel, Problem, Scene, SceneState, Shelf, Vine, Vocabulary } from "./types";
 
 /** What the service refused, or that it could not be reached (status 0). */
 export class ServiceError extends Error {
@@ -35,6 +35,10 @@ const bytes = async (response: Promise<Response>): Promise<Uint8Array> => new Ui
 export const api = {
   shelf: () => json<Shelf>(call("GET", "/scenes")),
   vocabulary: () => json<Vocabulary>(call("GET", "/vocabulary")),
+  feels: () => json<KeptFeel[]>(call("GET", "/feels")),
+  lookAtFeel: (feel: DrawnFeel) => json<FeelLook>(call("POST", "/feels/look", feel)),
+  keepFeel: (name: string, feel: DrawnFeel) => json<KeptFeel>(call("PUT", `/feels/${encodeURIComponent(name)}`, feel)),
+  forgetFeel: (name: string) => call("DELETE", `/feels/${encodeURIComponent(name)}`),
   createScene: (scene: Partial<Scene>) => json<SceneState>(call("POST", "/scenes", scene)),
   openFile: (text: string) => json<SceneState>(call("POST", "/scene-files", text)),
   duplicate: (id: string) => json<SceneState>(call("POST", `/scenes/${id}/copies`, {})),

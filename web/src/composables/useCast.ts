@@ -24,7 +24,14 @@ export const KINDS: readonly Kind[] = [
 ];
 
 /** Colours that new things take in turn, so that two of them can be told apart. */
-const COLOURS = ["#F2932B", "#3F8F63", "#8A5FA8", "#3C86B5", "#D0365B", "#B8862D"];
+const COLOURS = [
+  { hex: "#F2932B", name: "Orange" },
+  { hex: "#3F8F63", name: "Green" },
+  { hex: "#8A5FA8", name: "Violet" },
+  { hex: "#3C86B5", name: "Blue" },
+  { hex: "#D0365B", name: "Red" },
+  { hex: "#B8862D", name: "Ochre" },
+] as const;
 const newId = (): string => [...crypto.getRandomValues(new Uint8Array(6))].map((byte) => byte.toString(36).padStart(2, "0")).join("");
 const still = (base: number | string): Channel => ({ base, keys: [], before: { mode: "hold", times: null }, after: { mode: "hold", times: null } });
 
@@ -40,9 +47,11 @@ export function useCast() {
     const id = newId();
     const [width, height] = scene.head.size;
     const place = { x: still(width / 2), y: still(height / 2) };
-    const name = KINDS.find((one) => one.kind === kind)?.label.replace(/ from.*/, "") ?? "Object";
-    const colour = COLOURS[scene.objects.length % COLOURS.length] ?? "#F2932B";
-    const common = { id, name, parent: null, shown: true, rules: [] };
+    const word = KINDS.find((one) => one.kind === kind)?.label.replace(/ from.*/, "") ?? "Object";
+    const { hex: colour, name: tint } = COLOURS[scene.objects.length % COLOURS.length] ?? COLOURS[0];
+    // Until it is called something better, its colour tells it from others of its shape.
+    const name = kind === "group" ? word : `${tint} ${word.toLowerCase()}`;
+    const common = { id, name, parent: null, shown: true, span: {}, rules: [] };
     const paint: Record<string, Channel> = { [kind === "line" ? "stroke" : "fill"]: still(colour) };
     const object: SceneObject =
       kind === "group"

@@ -1,5 +1,6 @@
 /** Changing values at the playhead: as keys, as plain values, or for looking only. */
 import { deleteKeys } from "@/api/edits";
+import { numberAt } from "@/api/motion";
 import type { Edit, SceneObject } from "@/api/types";
 import { whose } from "@/geometry/frames";
 import { usePlayback } from "@/stores/playback";
@@ -8,6 +9,12 @@ import { useSelection } from "@/stores/selection";
 import { useVocabulary } from "@/stores/vocabulary";
 
 export type Values = Readonly<Record<string, number | string>>;
+
+/** The channels of a row that a leaf beside it keys: the path where there is one, else all that are no path. */
+export function keyable(thing: SceneObject, channels: readonly string[]): readonly string[] {
+  if (!channels.includes("path")) return channels;
+  return hasKeys(thing, "path") ? channels.filter((name) => name === "path" || hasKeys(thing, name)) : channels.filter((name) => name !== "path");
+}
 
 export const hasKeys = (thing: SceneObject, channel: string): boolean => (thing.channels?.[channel]?.keys.length ?? 0) > 0;
 
@@ -19,7 +26,7 @@ export function useChanging() {
 
   /** Edits that give an object some values at the playhead. `moving` tells a move by hand from a value typed. */
   function editsFor(thing: SceneObject, values: Values, moving: boolean): Edit[] {
-    return Object.entries(values).map(([channel, value]): Edit => {
+    return Object.entries(onPath(thing, values)).map(([channel, value]): Edit => {
       const asKey = hasKeys(thing, channel) || (moving && selection.keyAsIMove);
       return asKey
         ? { edit: "set-key", object: thing.id, channel, frame: playback.frame, value }
@@ -27,9 +34,18 @@ export function useChanging() {
     });
   }
 
+  /** What follows a path has no place of its own: where it is put becomes a point of the path. */
+  function onPath(thing: SceneObject, values: Values): Readonly<Record<string, number | string | [number, number]>> {
+    if (!hasKeys(thing, "path") || hasKeys(thing, "x") || hasKeys(thing, "y") || !("x" in values || "y" in values)) return values;
+    const baked = scene.motion?.objects.get(thing.id)?.channels;
+    const now = (name: string): number => (baked?.[name] ? Number(numberAt(baked[name], playback.frame).toPrecision(7)) : 0);
+    const { x = now("x"), y = now("y"), ...others } = values;
+    return { ...others, path: [Number(x), Number(y)] };
+  }
+
   /** Whether such a change would only be looked at: keyed channels, with "key as I move" off. */
   const onlyLooks = (thing: SceneObject, values: Values): boolean =>
-    !selection.keyAsIMove && Object.keys(values).some((channel) => hasKeys(thing, channel));
+    !selection.keyAsIMove && Object.keys(onPath(thing, values)).some((channel) => hasKeys(thing, channel));
 
   /** Show a change while it is being made. */
   function show(thing: SceneObject, values: Values, moving = true): void {
@@ -56,7 +72,8 @@ export function useChanging() {
   }
 
   /** Key some channels as they are at the playhead, or take those keys away if all have one there. */
-  async function toggleKeys(thing: SceneObject, channels: readonly string[]): Promise<void> {
+  async function toggleKeys(thing: SceneObject, row: readonly string[]): Promise<void> {
+    const channels = keyable(thing, row);
     const frame = playback.frame;
     const there = channels.filter((name) => thing.channels?.[name]?.keys.some((key) => key.frame === frame));
     if (scene.look) {

@@ -15,10 +15,13 @@ export function useKeyTravel() {
     return [...new Set(all)].sort((a, b) => a - b);
   });
 
-  /** Go to the next key (1) or the previous one (−1); stay if there is none. */
-  function toKey(direction: 1 | -1): void {
+  /** Go to the next key (1) or the previous one (−1); with `row` only to those of the chosen row. Stay if there is none. */
+  function toKey(direction: 1 | -1, row = false): void {
     const at = playback.frame;
-    const target = direction > 0 ? frames.value.find((frame) => frame > at) : frames.value.findLast((frame) => frame < at);
+    const own = (selection.row?.channels ?? []).flatMap((channel) => selection.keysOf(channel.name).map((key) => key.frame));
+    // The playhead stands on whole frames: a key between two counts as on the nearer one.
+    const list = (row ? [...new Set(own)].sort((a, b) => a - b) : frames.value).map(Math.round);
+    const target = direction > 0 ? list.find((frame) => frame > at) : list.findLast((frame) => frame < at);
     if (target !== undefined) playback.goTo(target);
   }
 

@@ -1,65 +1,77 @@
-/** What can be done with the picked leaves, or with the whole row they are in. */
+/** What can be done with the picked keys, wherever they are, or with the whole row they are in. */
 import { computed, ref, shallowRef } from "vue";
 import { deleteKeys, type Keep } from "@/api/edits";
 import type { Edit, Key, SceneObject } from "@/api/types";
 import { usePlayback } from "@/stores/playback";
+import { allKeysOf, keysAt, type Picked, usePicks } from "@/stores/picks";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
 
-/** Some keys of one channel, by their frames. */
-export interface Picked {
-  object: string;
-  channel: string;
-  frames: number[];
+/** Keys copied from one object, by channel. Kept while the page is open, so they can go to another scene too. */
+export interface Copied {
+  readonly from: string;
+  readonly keys: ReadonlyMap<string, readonly Key[]>;
+  readonly count: number;
 }
 
-/** The keys an object has in some channels at some frames. */
-export function keysAt(thing: SceneObject, channels: readonly string[], frames: ReadonlySet<number>): Picked[] {
-  return channels.flatMap((channel) => {
-    const own = (thing.channels?.[channel]?.keys ?? []).map((key) => key.frame).filter((frame) => frames.has(frame));
-    return own.length ? [{ object: thing.id, channel, frames: own }] : [];
-  });
+export interface PasteHow {
+  readonly replace: boolean;
+  /** Numbers as they are, or shifted so that they begin where each object is. */
+  readonly place: "exact" | "own start";
+  /** Frames each further object comes later. */
+  readonly delay: number;
+  readonly onto: readonly string[];
 }
 
-/** Keys copied from an object, by channel. Kept while the page is open, so they can go to another scene too. */
-const copied = shallowRef<ReadonlyMap<string, readonly Key[]> | null>(null);
+const copied = shallowRef<Copied | null>(null);
 /** What is about to be deleted to the last key, while the page asks which value stays. */
 const clearing = ref<{ name: string; picked: Picked[] } | null>(null);
+const pasting = ref(false);
+export type Scope = "row" | "object" | "scene" | "frame";
 
 export function useLeafActions() {
   const scene = useScene();
   const selection = useSelection();
   const playback = usePlayback();
+  const picks = usePicks();
 
   const keysOf = (thing: SceneObject, channel: string): readonly Key[] => thing.channels?.[channel]?.keys ?? [];
   const rowChannels = computed(() => selection.row?.channels.map((channel) => channel.name) ?? []);
   const keyedChannels = computed(() => rowChannels.value.filter((name) => selection.keysOf(name).length > 0));
-
-  /** The picked keys, by channel of the picked row. */
-  const picked = computed((): Picked[] => (selection.thing ? keysAt(selection.thing, rowChannels.value, selection.leaves) : []));
-  const frames = computed(() => [...new Set(picked.value.flatMap((one) => one.frames))].sort((a, b) => a - b));
+  const frames = computed(() => picks.frames);
   const rowFrames = computed(() => [...new Set(keyedChannels.value.flatMap((name) => selection.keysOf(name).map((key) => key.frame)))].sort((a, b) => a - b));
 
   const make = (edit: Edit): Promise<boolean | undefined> => scene.edit([edit]);
-  const pickAll = (): void => void (selection.leaves = new Set(rowFrames.value));
-  const reverse = () => make({ edit: "reverse-keys", keys: picked.value });
+
+  /** All keys of the picked row, the picked object, the scene, or all at the playhead. */
+  function within(scope: Scope): Picked[] {
+    if (scope === "scene") return scene.objects.flatMap(allKeysOf);
+    if (scope === "frame") return scene.objects.flatMap((thing) => keysAt(thing, Object.keys(thing.channels ?? {}), new Set([playback.frame])));
+    if (!selection.thing) return [];
+    return scope === "object" ? allKeysOf(selection.thing) : keysAt(selection.thing, rowChannels.value, null);
+  }
+  const pickAll = (scope: Scope = "row"): void => picks.set(within(scope));
+
+  const reverse = () => make({ edit: "reverse-keys", keys: picks.keys });
 
   async function spread(): Promise<void> {
-    const [first, last] = [frames.value[0]!, frames.value.at(-1)!];
-    const count = frames.value.length;
-    if (await make({ edit: "spread-keys", keys: picked.value })) selection.leaves = new Set(frames.value.map((_, i) => first + ((last - first) * i) / (count - 1)));
+    const all = frames.value;
+    const [first, last] = [all[0]!, all.at(-1)!];
+    const places = new Map(all.map((frame, i) => [frame, first + ((last - first) * i) / (all.length - 1)]));
+    const next = picks.moved((frame) => places.get(frame) ?? frame);
+    if (await make({ edit: "spread-keys", keys: picks.keys })) picks.set(next);
   }
 
-  /** The edit that stretches the picked leaves in time about a frame. */
-  const stretchEdit = (about: number, factor: number): Edit => ({ edit: "stretch-keys", keys: picked.value, about, factor });
+  /** The edit that stretches the picked keys in time about a frame. */
+  const stretchEdit = (about: number, factor: number): Edit => ({ edit: "stretch-keys", keys: picks.keys, about, factor });
 
   async function stretch(about: number, factor: number): Promise<void> {
-    const moved = new Set(frames.value.map((frame) => about + (frame - about) * factor));
-    if (await make(stretchEdit(about, factor))) selection.leaves = moved;
+    const next = picks.moved((frame) => about + (frame - about) * factor);
+    if (await make(stretchEdit(about, factor))) picks.set(next);
   }
 
   const evenSpeed = async (): Promise<void> => {
-    if (selection.thing && (await make({ edit: "even-speed", object: selection.thing.id, channels: keyedChannels.value }))) selection.leaves = new Set();
+    if (selection.thing && (await make({ edit: "even-speed", object: selection.thing.id, channels: keyedChannels.value }))) picks.clear();
   };
   const closeLoop = async (): Promise<void> => {
     if (selection.thing) await make({ edit: "close-loop", object: selection.thing.id, channels: keyedChannels.value });
@@ -68,41 +80,66 @@ export function useLeafActions() {
     if (selection.thing) await make({ edit: "hold-here", object: selection.thing.id, channels: keyedChannels.value, frame, frames: count, push });
   };
 
-  /** Copy the picked leaves; without any, all keys of the picked object. */
+  const turn = async (times: number, clockwise: boolean): Promise<void> => {
+    if (selection.thing && frames.value.length) await make({ edit: "turn-times", object: selection.thing.id, frame: frames.value[0]!, times, clockwise });
+  };
+
+  /** Copy the picked keys of the picked object; without any, all of its keys. */
   function copy(): number {
     const thing = selection.thing;
     if (!thing) return 0;
-    const wanted = selection.leaves.size ? rowChannels.value : Object.keys(thing.channels ?? {});
-    const found = wanted.flatMap((channel): [string, readonly Key[]][] => {
-      const keys = keysOf(thing, channel).filter((key) => !selection.leaves.size || selection.leaves.has(key.frame));
-      return keys.length ? [[channel, keys]] : [];
+    const own = picks.keys.filter((one) => one.object === thing.id);
+    const found = new Map((own.length ? own : allKeysOf(thing)).map((one) => [one.channel, keysOf(thing, one.channel).filter((key) => one.frames.includes(key.frame))]));
+    const count = [...found.values()].reduce((sum, keys) => sum + keys.length, 0);
+    copied.value = count ? { from: thing.name, keys: found, count } : null;
+    return count;
+  }
+
+  /** The edits that paste what was copied onto objects, the first key of the first of them at the playhead. */
+  function pasteEdits({ replace, place, delay, onto }: PasteHow): Edit[] {
+    if (!copied.value) return [];
+    const { keys } = copied.value;
+    const first = Math.min(...[...keys.values()].flat().map((key) => key.frame));
+    return onto.flatMap((id, n) => {
+      const thing = scene.byId.get(id);
+      if (!thing) return [];
+      return [...keys].map(([channel, list]): Edit => ({
+        edit: "paste-keys",
+        object: id,
+        channel,
+        keys: place === "exact" ? [...list] : list.map((key) => shifted(key, list[0]!, startOf(thing, channel))),
+        at: playback.frame + delay * n + Math.min(...list.map((key) => key.frame)) - first,
+        replace,
+      }));
     });
-    copied.value = found.length ? new Map(found) : null;
-    return found.reduce((sum, [, keys]) => sum + keys.length, 0);
   }
 
-  /** Paste what was copied onto the picked object, its first key at the playhead. */
-  async function paste(replace = false): Promise<void> {
-    const thing = selection.thing;
-    if (!thing || !copied.value) return;
-    const first = Math.min(...[...copied.value.values()].flat().map((key) => key.frame));
-    const edits = [...copied.value].map(([channel, keys]): Edit => ({
-      edit: "paste-keys",
-      object: thing.id,
-      channel,
-      keys: [...keys],
-      at: playback.frame + Math.min(...keys.map((key) => key.frame)) - first,
-      replace,
-    }));
-    await scene.edit(edits);
+  /** Where an object is on a channel at the playhead. */
+  function startOf(thing: SceneObject, channel: string): Key["value"] | null {
+    const baked = scene.motion?.objects.get(thing.id)?.channels;
+    const at = (name: string): number | null => {
+      const rows = baked?.[name];
+      return rows?.width === 1 ? Number((rows.data[rows.rows > 1 ? Math.min(playback.frame, rows.rows - 1) : 0] ?? 0).toPrecision(7)) : null;
+    };
+    if (channel === "path") return [at("x") ?? 0, at("y") ?? 0];
+    return at(channel);
   }
 
-  /** Delete the picked leaves. Before a moving channel loses its last key, the page asks which value stays. */
-  async function remove(which: readonly Picked[] = picked.value): Promise<void> {
-    const thing = selection.thing;
-    const all = thing && which.some((one) => one.frames.length > 1 && one.frames.length === keysOf(thing, one.channel).length);
-    if (thing && all) {
-      clearing.value = { name: `${thing.name}, ${selection.row?.name.toLowerCase() ?? ""}`, picked: [...which] };
+  /** Paste onto the picked object, as it is. */
+  async function paste(): Promise<void> {
+    if (selection.objectId) await scene.edit(pasteEdits({ replace: false, place: "exact", delay: 0, onto: [selection.objectId] }));
+  }
+
+  const isWhole = (one: Picked): boolean => {
+    const thing = scene.byId.get(one.object);
+    return Boolean(thing && one.frames.length > 1 && one.frames.length === keysOf(thing, one.channel).length);
+  };
+
+  /** Delete keys. Before a moving channel loses its last key, the page asks which value stays. */
+  async function remove(which: readonly Picked[] = picks.keys): Promise<void> {
+    if (which.some(isWhole)) {
+      const names = [...new Set(which.map((one) => scene.byId.get(one.object)?.name ?? ""))];
+      clearing.value = { name: names.length > 2 ? `${names.length} objects` : names.join(" and "), picked: [...which] };
       return;
     }
     await drop(which, "first");
@@ -111,8 +148,17 @@ export function useLeafActions() {
   const dropEdits = (which: readonly Picked[], keep: Keep): Edit[] => which.map((one) => deleteKeys(one.object, one.channel, one.frames, keep, playback.frame));
 
   async function drop(which: readonly Picked[], keep: Keep): Promise<void> {
-    if (await scene.edit(dropEdits(which, keep))) selection.leaves = new Set();
+    if (await scene.edit(dropEdits(which, keep))) picks.clear();
   }
 
-  return { picked, frames, rowFrames, keyedChannels, copied, clearing, pickAll, reverse, spread, stretch, stretchEdit, evenSpeed, closeLoop, hold, copy, paste, remove, drop, dropEdits };
+  return { frames, rowFrames, keyedChannels, copied, clearing, pasting, within, pickAll, reverse, spread, stretch, stretchEdit, evenSpeed, closeLoop, hold, turn, copy, pasteEdits, paste, remove, drop, dropEdits };
+}
+
+/** A key moved so that the first of its list comes to lie at `start`. Colours and what is not known stay as they are. */
+function shifted(key: Key, first: Key, start: Key["value"] | null): Key {
+  if (typeof key.value === "number" && typeof first.value === "number" && typeof start === "number") return { ...key, value: Number((key.value - first.value + start).toPrecision(10)) };
+  if (Array.isArray(key.value) && Array.isArray(first.value) && Array.isArray(start)) {
+    return { ...key, value: [key.value[0] - first.value[0] + start[0], key.value[1] - first.value[1] + start[1]] };
+  }
+  return key;
 }

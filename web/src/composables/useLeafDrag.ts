@@ -1,44 +1,67 @@
-/** Sliding picked leaves along the time sheet, by pointer or keyboard. */
+/** Sliding picked leaves along the time sheet, by pointer or keyboard, over as many lanes as they lie on. */
 import { ref } from "vue";
 import type { Edit } from "@/api/types";
-import { keysAt } from "@/composables/useLeafActions";
 import type { Lane } from "@/composables/useLanes";
+import { nearest } from "@/geometry/snapping";
+import { usePlayback } from "@/stores/playback";
+import { keysAt, type Picked, usePicks } from "@/stores/picks";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
 
-export function useLeafDrag(perFrame: () => number) {
+/** How near, in pixels, a leaf comes before it snaps to a key of another lane or to the playhead. */
+const REACH = 6;
+
+export function useLeafDrag(perFrame: () => number, lanes: () => readonly Lane[]) {
   const scene = useScene();
   const selection = useSelection();
-  /** How many frames the picked leaves are being slid, while they are. */
-  const sliding = ref<{ lane: string; frames: ReadonlySet<number>; by: number } | null>(null);
+  const playback = usePlayback();
+  const picks = usePicks();
+  /** How far the picked leaves are being slid, while they are, and what they snapped to. */
+  const sliding = ref<{ by: number; snapped: { frame: number; to: string } | null } | null>(null);
 
-  const rowNameOf = (lane: Lane): string => lane.row?.name ?? selection.rowName;
+  const slideEdits = (keys: readonly Picked[], by: number): Edit[] => keys.map((picked): Edit => ({ edit: "move-keys", ...picked, by }));
 
-  /** The edits that slide all keys of a lane that lie on some frames. */
-  function slideEdits(lane: Lane, frames: ReadonlySet<number>, by: number): Edit[] {
-    return keysAt(lane.thing, lane.channels, frames).map((picked): Edit => ({ edit: "move-keys", ...picked, by }));
+  async function slide(by: number): Promise<void> {
+    if (by === 0) return;
+    const next = picks.moved((frame) => frame + by);
+    if (await scene.edit(slideEdits(picks.keys, by))) picks.set(next);
   }
 
-  async function slide(lane: Lane, frames: ReadonlySet<number>, by: number): Promise<void> {
-    if (by === 0) return;
-    if (await scene.edit(slideEdits(lane, frames, by))) selection.leaves = new Set([...frames].map((frame) => frame + by));
+  /** What a leaf can snap to: keys that stay, and the playhead. */
+  function targets(): { frame: number; to: string }[] {
+    const held = new Set(picks.frames);
+    const keys = new Set(lanes().flatMap((lane) => lane.frames).filter((frame) => !held.has(frame)));
+    return [{ frame: playback.frame, to: "the playhead" }, ...[...keys].map((frame) => ({ frame, to: "a key" }))];
+  }
+
+  /** Pick the leaf of a lane as a click would. */
+  function pickLeaf(lane: Lane, frame: number, more: boolean): void {
+    const own = keysAt(lane.thing, lane.channels, new Set([frame]));
+    const there = picks.hasAll(own);
+    if (!more && !there) picks.set(own);
+    else if (more && there) picks.remove(own);
+    else if (more) picks.add(own);
+    selection.pick(lane.thing.id, true);
+    if (lane.row) selection.pickRow(lane.row.name, null, true);
   }
 
   function begin(event: PointerEvent, lane: Lane, frame: number): void {
     if (event.button !== 0) return;
     event.stopPropagation();
-    const same = selection.objectId === lane.thing.id && (!lane.row || selection.rowName === lane.row.name);
-    if (!(same && selection.leaves.has(frame) && !event.shiftKey)) selection.pickLeaf(lane.thing.id, rowNameOf(lane), frame, event.shiftKey);
-    const frames = selection.leaves.has(frame) ? selection.leaves : new Set([frame]);
+    pickLeaf(lane, frame, event.shiftKey);
+    const keys = picks.keys;
+    const snaps = targets();
     const from = event.clientX;
     const target = event.currentTarget as Element;
     target.setPointerCapture(event.pointerId);
 
     const move = (e: PointerEvent): void => {
-      const by = Math.round((e.clientX - from) / perFrame());
+      const free = (e.clientX - from) / perFrame();
+      const found = e.altKey ? null : nearest(frame + free, snaps, REACH / perFrame());
+      const by = e.altKey ? Number(free.toFixed(2)) : found ? found.frame - frame : Math.round(free);
       if (by === (sliding.value?.by ?? 0)) return;
-      sliding.value = { lane: lane.key, frames, by };
-      void scene.lookAt(slideEdits(lane, frames, by));
+      sliding.value = { by, snapped: found };
+      void scene.lookAt(slideEdits(keys, by));
     };
     const end = (keep: boolean) => (): void => {
       const done = sliding.value;
@@ -47,8 +70,9 @@ export function useLeafDrag(perFrame: () => number) {
       target.removeEventListener("pointerup", up);
       target.removeEventListener("pointercancel", cancel);
       window.removeEventListener("keydown", escape, true);
-      if (done && keep && done.by !== 0) void slide(lane, frames, done.by);
+      if (done && keep && done.by !== 0) void slide(done.by);
       else if (done) scene.letGo();
+      else if (!event.shiftKey && keep) picks.set(keysAt(lane.thing, lane.channels, new Set([frame])));
     };
     const up = end(true);
     const cancel = end(false);
@@ -65,9 +89,8 @@ export function useLeafDrag(perFrame: () => number) {
 
   /** Slide the picked leaves by some frames from the keyboard. */
   function nudge(lane: Lane, frame: number, by: number): void {
-    const frames = selection.objectId === lane.thing.id && selection.leaves.has(frame) ? selection.leaves : new Set([frame]);
-    selection.pickLeaf(lane.thing.id, rowNameOf(lane), frame, false);
-    void slide(lane, frames, by);
+    pickLeaf(lane, frame, false);
+    void slide(by);
   }
 
   return { sliding, begin, nudge };

@@ -3,6 +3,7 @@ import { ref, shallowRef } from "vue";
 import { numberAt, valuesAt } from "@/api/motion";
 import { useChanging } from "@/composables/useChanging";
 import { IDENTITY, type Point, toMatrix } from "@/geometry/matrix";
+import type { useSnapping } from "@/composables/useSnapping";
 import { beginMove, beginPivot, beginScale, beginTurn, type Drag, type Held } from "@/picture/drags";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
@@ -14,7 +15,7 @@ const ROW: Record<Grip["kind"], string> = { move: "Travel", turn: "Rotation", sc
 /** How far the pointer goes before a press becomes a drag, in screen pixels. */
 const SLACK = 3;
 
-export function usePictureDrag(toPicture: (event: PointerEvent) => Point) {
+export function usePictureDrag(toPicture: (event: PointerEvent) => Point, snapping: ReturnType<typeof useSnapping>) {
   const scene = useScene();
   const selection = useSelection();
   const playback = usePlayback();
@@ -48,6 +49,7 @@ export function usePictureDrag(toPicture: (event: PointerEvent) => Point) {
     const from = toPicture(event);
     const press = { x: event.clientX, y: event.clientY };
     const drag = dragOf(grip, start, from);
+    const snap = grip.kind === "move" ? snapping.begin(thing.id) : null;
     const target = event.currentTarget as Element;
     target.setPointerCapture(event.pointerId);
     playback.pause();
@@ -56,7 +58,9 @@ export function usePictureDrag(toPicture: (event: PointerEvent) => Point) {
     const move = (e: PointerEvent): void => {
       if (!active.value && Math.hypot(e.clientX - press.x, e.clientY - press.y) < SLACK) return;
       active.value = grip.kind;
-      values.value = drag(toPicture(e), { steady: e.shiftKey });
+      const to = toPicture(e);
+      values.value = drag(snap && !e.altKey ? snap(from, to, e.shiftKey) : to, { steady: e.shiftKey });
+      if (e.altKey) snapping.end();
       if (grip.kind !== "pivot") changing.show(thing, values.value);
     };
     const end = (keep: boolean) => (): void => {
@@ -66,6 +70,7 @@ export function usePictureDrag(toPicture: (event: PointerEvent) => Point) {
       const was = active.value;
       active.value = null;
       values.value = null;
+      snapping.end();
       if (!was || !made) return;
       if (!keep) scene.letGo();
       else if (grip.kind === "pivot") void putPivot(thing.id, made);

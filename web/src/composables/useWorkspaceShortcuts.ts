@@ -5,9 +5,11 @@ import { useChanging } from "@/composables/useChanging";
 import { useLeafActions } from "@/composables/useLeafActions";
 import { useKeyTravel } from "@/composables/useKeyTravel";
 import type { Grip } from "@/composables/usePictureDrag";
+import { usePicks } from "@/stores/picks";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
+import { useTimeView } from "@/stores/timeView";
 
 export interface WorkspaceDoes {
   readonly nudge: (kind: Grip["kind"], by: Record<string, number>) => void;
@@ -20,6 +22,8 @@ export function useWorkspaceShortcuts(does: WorkspaceDoes): readonly Shortcut[] 
   const scene = useScene();
   const selection = useSelection();
   const playback = usePlayback();
+  const picks = usePicks();
+  const time = useTimeView();
   const cast = useCast();
   const changing = useChanging();
   const leaf = useLeafActions();
@@ -33,10 +37,10 @@ export function useWorkspaceShortcuts(does: WorkspaceDoes): readonly Shortcut[] 
   };
   const letGo = (): void => {
     if (scene.look) scene.letGo();
-    else if (selection.leaves.size) selection.leaves = new Set();
+    else if (picks.count) picks.clear();
     else selection.pick(null);
   };
-  const one = (group: string, keys: string[], says: string, run: () => void): Shortcut => ({ group, keys, says, run });
+  const one = (group: string, keys: string[], says: string, run: (key: string) => void): Shortcut => ({ group, keys, says, run });
 
   return [
     one("Time", ["Space"], "Play or pause", playback.toggle),
@@ -48,21 +52,30 @@ export function useWorkspaceShortcuts(does: WorkspaceDoes): readonly Shortcut[] 
     one("Time", ["End"], "Last frame of the play range", () => playback.goTo(playback.to)),
     one("Time", ["f"], "Type a frame", () => document.getElementById("frame-field")?.focus()),
     one("Time", ["l"], "Start over at the end, or stop there", () => (playback.loop = !playback.loop)),
+    one("Time", ["i", "o"], "Zoom the time sheet in or out", (key) => time.zoomBy(key === "i" ? 1.5 : 1 / 1.5)),
+    one("Time", ["u"], "Show the whole scene on the time sheet", time.fit),
+    one("Time", ["y"], "Show the picked leaves on the time sheet", () => picks.frames.length && time.show(picks.frames[0]!, picks.frames.at(-1)!)),
     one("Keys", ["k"], "Key the chosen row here, or take its key away", keyRow),
     one("Keys", ["m"], "Key as I move: on or off", () => (selection.keyAsIMove = !selection.keyAsIMove)),
     one("Keys", ["Enter"], "Key what is for looking only", () => void scene.keepLook()),
     one("Keys", ["Escape"], "Let go: of a look, of leaves, of the object", letGo),
     one("Keys", ["Ctrl+a"], "Pick every leaf of the row", () => leaf.pickAll()),
+    one("Keys", ["a"], "Pick every leaf on this frame", () => leaf.pickAll("frame")),
+    one("Keys", ["Ctrl+Shift+a"], "Pick every leaf of the object", () => leaf.pickAll("object")),
     one("Keys", ["Ctrl+c"], "Copy the picked leaves, or all keys of the object", () => void leaf.copy()),
     one("Keys", ["Ctrl+v"], "Paste them on the picked object, from the playhead on", () => void leaf.paste()),
+    one("Keys", ["Ctrl+Shift+v"], "Paste onto several objects, or another way", () => void (leaf.copied.value && (leaf.pasting.value = true))),
+    one("Keys", ["(", ")"], "Previous, next key of the chosen row", (key) => toKey(key === "(" ? -1 : 1, true)),
     one("Picked object", ["PageDown"], "Pick the next object of the cast", () => cast.pickNext(1)),
     one("Picked object", ["PageUp"], "Pick the previous one", () => cast.pickNext(-1)),
     ...nudges(does.nudge),
     one("Picked object", ["r"], "Rename", withThing((id) => (selection.renaming = id))),
     one("Picked object", ["Ctrl+d"], "Duplicate", withThing((id) => void cast.duplicate(id))),
-    one("Picked object", ["Delete"], "Delete the picked leaves, else the object", withThing((id) => (selection.leaves.size ? void leaf.remove() : void cast.remove(id)))),
+    one("Picked object", ["Delete"], "Delete the picked leaves, else the object", withThing((id) => (picks.count ? void leaf.remove() : void cast.remove(id)))),
     one("Page", ["v"], "Pick and move", () => (selection.tool = "pick")),
     one("Page", ["p"], "Move the pivot", () => (selection.tool = "pivot")),
+    one("Page", ["w"], "Draw and bend paths", () => (selection.tool = "path")),
+    one("Page", ["g"], "Onion skin: show or hide", () => (selection.onion = { ...selection.onion, on: !selection.onion.on })),
     one("Page", ["n"], "Add something new", does.add),
     one("Page", ["t"], "Path and spacing: show or hide", () => (selection.showPath = !selection.showPath)),
     one("Page", ["Ctrl+z"], "Undo", () => void scene.undo()),

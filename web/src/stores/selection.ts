@@ -3,28 +3,32 @@ import { useLocalStorage } from "@vueuse/core";
 import { defineStore } from "pinia";
 import { computed, ref } from "vue";
 import type { Key } from "@/api/types";
+import { keysAt, usePicks } from "@/stores/picks";
 import { useScene } from "@/stores/scene";
 import { type Row, useVocabulary } from "@/stores/vocabulary";
 
-export type Tool = "pick" | "pivot";
+export type Tool = "pick" | "pivot" | "path";
 
 export const useSelection = defineStore("selection", () => {
   const scene = useScene();
   const vocabulary = useVocabulary();
+  const picks = usePicks();
 
   const objectId = ref<string | null>(null);
   const rowName = ref("Travel");
   const channelName = ref<string | null>(null);
-  /** Frames of the picked leaves, within the picked row. */
-  const leaves = ref<ReadonlySet<number>>(new Set());
   const renaming = ref<string | null>(null);
   /** Objects whose parts are shown in the cast and on the time sheet. */
   const unfolded = ref<ReadonlySet<string>>(new Set());
   const tool = ref<Tool>("pick");
   const keyAsIMove = useLocalStorage("key-as-i-move", true);
+  /** Grid, guides and other objects that dragged things snap to. */
+  const snap = useLocalStorage("snap", { on: true, across: 0, down: 0 });
+  /** Onion skin: how many before and after, every how many frames, or on keys only; and whose besides the picked one's. */
+  const onion = useLocalStorage("onion", { on: false, before: 2, after: 2, every: 4, keys: false, also: null as string | null });
   const showPath = useLocalStorage("show-path", true);
+  const sheetTab = useLocalStorage<"sheet" | "curves" | "speed">("sheet-tab", "sheet");
   /** Whether the time sheet leaves out what has no keys. */
-  const sheetTab = useLocalStorage<"sheet" | "curves">("sheet-tab", "sheet");
   const onlyMoving = useLocalStorage("only-moving", false);
 
   const thing = computed(() => scene.byId.get(objectId.value ?? "") ?? null);
@@ -33,13 +37,20 @@ export const useSelection = defineStore("selection", () => {
   /** The channel the vine explains: the one chosen, else the row's first with keys, else its first. */
   const channel = computed(() => {
     const within = row.value?.channels ?? [];
-    return within.find((one) => one.name === channelName.value) ?? within.find((one) => keysOf(one.name).length > 0) ?? within[0] ?? null;
+    return within.find((one) => one.name === channelName.value) ?? within.find((one) => keysOf(one.name).length > 0) ?? within.find((one) => one.unit !== "point") ?? null;
+  });
+
+  /** Frames of the picked leaves within the picked row; setting them picks those and no others. */
+  const leaves = computed<ReadonlySet<number>>({
+    get: () => new Set(picks.keys.filter((one) => one.object === objectId.value && row.value?.channels.some((channel) => channel.name === one.channel)).flatMap((one) => one.frames)),
+    set: (frames) => picks.set(thing.value && row.value ? keysAt(thing.value, row.value.channels.map((channel) => channel.name), frames) : []),
   });
 
   const keysOf = (name: string): readonly Key[] => thing.value?.channels?.[name]?.keys ?? [];
 
-  function pick(id: string | null): void {
-    if (id !== objectId.value) leaves.value = new Set();
+  /** Pick an object; picked keys are let go unless they are to be kept. */
+  function pick(id: string | null, keepKeys = false): void {
+    if (id !== objectId.value && !keepKeys) picks.clear();
     objectId.value = id;
     // What is picked can always be seen in the cast.
     const above: string[] = [];
@@ -54,30 +65,19 @@ export const useSelection = defineStore("selection", () => {
     unfolded.value = next;
   }
 
-  function pickRow(name: string, channel: string | null = null): void {
-    if (name !== rowName.value) leaves.value = new Set();
+  function pickRow(name: string, channel: string | null = null, keepKeys = false): void {
+    if (name !== rowName.value && !keepKeys) picks.clear();
     rowName.value = name;
     channelName.value = channel;
   }
 
-  /** Pick a leaf; `more` adds it to those picked, or takes it out. */
-  function pickLeaf(id: string, rowPicked: string, frame: number, more: boolean): void {
-    const same = id === objectId.value && rowPicked === rowName.value;
-    pick(id);
-    pickRow(rowPicked, same ? channelName.value : null);
-    const picked = new Set(more && same ? leaves.value : []);
-    if (more && same && picked.has(frame)) picked.delete(frame);
-    else picked.add(frame);
-    leaves.value = picked;
-  }
-
   function reset(): void {
     objectId.value = null;
-    leaves.value = new Set();
+    picks.clear();
     unfolded.value = new Set();
     renaming.value = null;
     tool.value = "pick";
   }
 
-  return { objectId, rowName, channelName, leaves, renaming, unfolded, tool, keyAsIMove, showPath, onlyMoving, sheetTab, thing, rows, row, channel, keysOf, pick, fold, pickRow, pickLeaf, reset };
+  return { objectId, rowName, channelName, leaves, renaming, unfolded, tool, keyAsIMove, snap, onion, showPath, onlyMoving, sheetTab, thing, rows, row, channel, keysOf, pick, fold, pickRow, reset };
 });

@@ -2,7 +2,7 @@
 import { defineStore } from "pinia";
 import { shallowRef } from "vue";
 import { api } from "@/api/client";
-import type { ChannelWords, SceneObject, Vocabulary } from "@/api/types";
+import type { ChannelWords, Ease, KeptFeel, SceneObject, Vocabulary } from "@/api/types";
 
 export type Family = ChannelWords["family"];
 
@@ -21,7 +21,15 @@ export const useVocabulary = defineStore("vocabulary", () => {
   const rowsByKind = new Map<string, readonly Row[]>();
 
   async function load(): Promise<void> {
-    words.value ??= await api.vocabulary();
+    const [all, own] = await Promise.all([words.value ?? api.vocabulary(), api.feels()]);
+    words.value = all;
+    ownFeels.value = own;
+  }
+
+  /** The feels people have drawn, for all scenes. */
+  const ownFeels = shallowRef<readonly KeptFeel[]>([]);
+  async function readFeels(): Promise<void> {
+    ownFeels.value = await api.feels();
   }
 
   const kindOf = (thing: SceneObject): string => (thing.kind === "group" ? "group" : thing.shape.type);
@@ -45,13 +53,20 @@ export const useVocabulary = defineStore("vocabulary", () => {
     return rows ?? [];
   }
 
+  /** The drawn feel that an ease comes from, if it is kept. */
+  function ownFeelOf(ease: Ease): KeptFeel | undefined {
+    if (typeof ease !== "object" || !("points" in ease)) return undefined;
+    const text = JSON.stringify(ease.points);
+    return ownFeels.value.find((feel) => JSON.stringify(feel.ease.points) === text);
+  }
+
   /** What a feel or ease is called. */
   function easeLabel(ease: unknown): string {
     if (ease === "hold") return "hold";
     if (ease === "linear") return "even";
     if (typeof ease === "string") return words.value?.feels.find((feel) => feel.name === ease)?.label.toLowerCase() ?? ease;
-    return "own feel";
+    return ownFeelOf(ease as Ease)?.name ?? "own feel";
   }
 
-  return { words, load, kindOf, channelsOf, rowsOf, easeLabel };
+  return { words, load, kindOf, channelsOf, rowsOf, easeLabel, ownFeels, readFeels, ownFeelOf };
 });

@@ -1,7 +1,9 @@
 <script setup lang="ts">
-/** A number one can type: Enter keeps it, Escape brings the old one back, the arrow keys step. */
+/** A number one can type, with simple arithmetic, or scrub by dragging it sideways. Enter keeps it, Escape brings the old one back, the
+ * arrow keys step. */
 import { computed, nextTick, ref } from "vue";
-import { parseNumber, readable } from "@/geometry/frames";
+import { reckon } from "@/geometry/arithmetic";
+import { readable } from "@/geometry/frames";
 
 const props = withDefaults(
   defineProps<{
@@ -20,18 +22,20 @@ const props = withDefaults(
   }>(),
   { unit: "", shown: 1, step: 1, low: null, high: null, digits: 1, hint: "", disabled: false },
 );
-const emit = defineEmits<{ change: [value: number] }>();
+/** `scrub` tells of each number passed while the field is dragged, and of null when that is called off; `change` of the last one. */
+const emit = defineEmits<{ change: [value: number]; scrub: [value: number | null] }>();
 
 const draft = ref<string | null>(null);
 const wrong = ref(false);
+const scrubbed = ref<number | null>(null);
 const input = ref<HTMLInputElement>();
-const text = computed(() => draft.value ?? readable(props.value * props.shown, props.digits));
+const text = computed(() => draft.value ?? readable((scrubbed.value ?? props.value) * props.shown, props.digits));
 
 const within = (value: number): number => Math.min(Math.max(value, props.low ?? -1e9), props.high ?? 1e9);
 
 function keep(): void {
   if (draft.value === null) return;
-  const typed = parseNumber(draft.value);
+  const typed = reckon(draft.value, Number((props.value * props.shown).toPrecision(9)));
   if (typed === null) {
     wrong.value = true;
     return;
@@ -55,16 +59,57 @@ function drop(): void {
 
 async function step(event: KeyboardEvent, direction: number): Promise<void> {
   const by = props.step * direction * (event.shiftKey ? 10 : 1);
-  const from = draft.value === null ? props.value : (parseNumber(draft.value) ?? props.value * props.shown) / props.shown;
+  const from = draft.value === null ? props.value : (reckon(draft.value, props.value * props.shown) ?? props.value * props.shown) / props.shown;
   draft.value = null;
   emit("change", within(Number((Math.round((from + by) / props.step) * props.step).toPrecision(10))));
   await nextTick();
   input.value?.select();
 }
+
+/** How far a press goes before it scrubs, in pixels. */
+const SLACK = 4;
+
+/** Drag sideways to scrub: a step a pixel, ten with Shift, a tenth with Alt. A press that stays is a click to type. */
+function press(event: PointerEvent): void {
+  if (event.button !== 0 || props.disabled || document.activeElement === input.value) return;
+  const from = event.clientX;
+  const was = props.value;
+  const target = event.currentTarget as HTMLElement;
+  const fine = props.step >= 1 ? 0.1 : props.step / 10;
+  const move = (e: PointerEvent): void => {
+    if (scrubbed.value === null) {
+      if (Math.abs(e.clientX - from) < SLACK) return;
+      target.setPointerCapture(e.pointerId);
+      input.value?.blur();
+    }
+    const by = (e.clientX - from) * props.step * (e.shiftKey ? 10 : e.altKey ? 0.1 : 1);
+    scrubbed.value = within(Number((Math.round((was + by) / fine) * fine).toPrecision(10)));
+    emit("scrub", scrubbed.value);
+  };
+  const end = (keep: boolean): void => {
+    target.removeEventListener("pointermove", move);
+    window.removeEventListener("keydown", escape, true);
+    const last = scrubbed.value;
+    scrubbed.value = null;
+    if (last === null) return;
+    // The click that ends a scrub does not begin to type.
+    target.addEventListener("click", (e) => e.preventDefault(), { once: true });
+    if (keep) emit("change", last);
+    else emit("scrub", null);
+  };
+  const escape = (e: KeyboardEvent): void => {
+    if (e.key !== "Escape" || scrubbed.value === null) return;
+    e.stopPropagation();
+    end(false);
+  };
+  target.addEventListener("pointermove", move);
+  target.addEventListener("pointerup", () => end(true), { once: true });
+  window.addEventListener("keydown", escape, true);
+}
 </script>
 
 <template>
-  <label class="field" :class="{ wrong }" :title="hint">
+  <label class="field" :class="{ wrong, scrubbing: scrubbed !== null }" :title="hint" @pointerdown="press">
     <span class="sr-only">{{ label }}</span>
     <input
       ref="input"
@@ -91,6 +136,8 @@ async function step(event: KeyboardEvent, direction: number): Promise<void> {
 <style scoped>
 .field { display: flex; align-items: baseline; gap: 2px; background: var(--paper-3); border-radius: var(--radius-s); padding: 3px 6px; min-width: 0; flex: 1; cursor: text; border: 1px solid transparent; }
 .field:focus-within { border-color: var(--travel); background: var(--paper); }
+.field:not(:focus-within) input { cursor: ew-resize; }
+.scrubbing { background: var(--playhead-pale); }
 .wrong { border-color: var(--playhead) !important; }
 input { border: 0; background: none; padding: 0; width: 100%; min-width: 0; font: 12.5px var(--mono); color: inherit; outline: none; }
 .unit { color: var(--ink-3); font-size: 11px; flex: none; }

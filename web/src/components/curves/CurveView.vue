@@ -1,142 +1,183 @@
 <script setup lang="ts">
-/** The picked object's keyed channels as curves over time. The picked channel's keys and handles can be dragged. */
-import { useElementSize } from "@vueuse/core";
+/** The picked object's keyed channels as curves over time. Keys and handles of the chosen channels can be dragged. */
+import { useElementSize, useLocalStorage } from "@vueuse/core";
 import { computed, ref, shallowRef, watch } from "vue";
-import type { ChannelWords, Ease, Edit, Key } from "@/api/types";
+import type { Ease, Edit, Key } from "@/api/types";
 import BendFields from "@/components/curves/BendFields.vue";
+import KeyFields from "@/components/curves/KeyFields.vue";
 import LeafMark from "@/components/common/LeafMark.vue";
 import { type CurveGrip, useCurveDrag } from "@/composables/useCurveDrag";
+import { type KeyedCurve, useKeyedCurves } from "@/composables/useKeyedCurves";
 import { curvePath, extent } from "@/geometry/curves";
 import { readable } from "@/geometry/frames";
+import { usePicks } from "@/stores/picks";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
-import { useVocabulary } from "@/stores/vocabulary";
+import { AIR, NAMES, useTimeView } from "@/stores/timeView";
 
-const props = defineProps<{ perFrame: number; names: number; air: number }>();
 const scene = useScene();
 const selection = useSelection();
 const playback = usePlayback();
-const vocabulary = useVocabulary();
+const picks = usePicks();
+const time = useTimeView();
 const area = ref<HTMLElement>();
 const { height } = useElementSize(area);
 const PAD = 16;
+/** Each curve to its own height, or all to one scale. */
+const normalised = useLocalStorage("curves-normalised", true);
+/** Channels shown with their keys, besides the picked one. */
+const more = ref<ReadonlySet<string>>(new Set());
+watch(() => selection.objectId, () => (more.value = new Set()));
 
-const keyed = computed(() => (selection.thing ? vocabulary.channelsOf(selection.thing).filter((one) => one.unit !== "colour" && selection.keysOf(one.name).length > 0) : []));
-const picked = computed(() => keyed.value.find((one) => one.name === selection.channel?.name) ?? null);
-const keys = computed(() => (picked.value ? selection.keysOf(picked.value.name) : []));
-const values = (name: string): readonly number[] => Array.from(scene.motion?.objects.get(selection.thing?.id ?? "")?.channels[name]?.data ?? []);
+const { curves } = useKeyedCurves();
+const picked = computed(() => curves.value.find((one) => one.words.name === selection.channel?.name) ?? curves.value.find((one) => one.words.row === selection.row?.name) ?? null);
+const chosen = computed(() => curves.value.filter((one) => one === picked.value || more.value.has(one.words.name)));
+const isChosen = (one: KeyedCurve): boolean => chosen.value.includes(one);
+
+function choose(one: KeyedCurve, event: MouseEvent): void {
+  const also = event.shiftKey || event.ctrlKey || event.metaKey;
+  const next = new Set(also ? more.value : []);
+  if (also && picked.value && picked.value !== one) {
+    if (!next.delete(one.words.name)) next.add(one.words.name);
+  } else {
+    selection.pickRow(one.words.row, one.words.name);
+  }
+  more.value = next;
+}
 
 const inside = computed(() => Math.max(20, height.value - PAD * 2));
-const range = shallowRef({ low: -1, high: 1 });
-const perValue = computed(() => inside.value / (range.value.high - range.value.low));
-const y = (value: number): number => PAD + (range.value.high - value) * perValue.value;
-const x = (frame: number): number => props.air + frame * props.perFrame;
-const drag = useCurveDrag(() => ({ perFrame: props.perFrame, perValue: perValue.value, step: (picked.value?.step ?? 1) >= 1 ? 0.1 : 0.001 }));
+/** Lowest and highest value of each channel's scale. */
+const ranges = shallowRef<ReadonlyMap<string, { low: number; high: number }>>(new Map());
+const valueOf = (one: KeyedCurve, key: Key): number => (one.isNumber ? Number(key.value) : (one.values[Math.min(Math.max(Math.round(key.frame), 0), one.values.length - 1)] ?? 0));
+const reach = (list: readonly KeyedCurve[]) => extent(list.flatMap((one) => [one.values, one.keyed ?? [], one.keys.map((key) => valueOf(one, key))]));
+const rangeOf = (name: string): { low: number; high: number } => ranges.value.get(name) ?? { low: -1, high: 1 };
+const perValue = (name: string): number => inside.value / (rangeOf(name).high - rangeOf(name).low);
+const y = (name: string, value: number): number => PAD + (rangeOf(name).high - value) * perValue(name);
+const x = (frame: number): number => AIR + frame * time.perFrame - time.scroll;
+const drag = useCurveDrag(() => ({
+  perFrame: time.perFrame,
+  perValue,
+  step: (name) => ((curves.value.find((one) => one.words.name === name)?.words.step ?? 1) >= 1 ? 0.1 : 0.001),
+  isNumber: (name) => curves.value.find((one) => one.words.name === name)?.isNumber ?? false,
+}));
 
+/** Every channel's scale: its own, or that of all chosen ones together (the others are drawn to it too). */
+const now = computed(() => {
+  const shared = normalised.value || !chosen.value.length ? null : reach(chosen.value);
+  return new Map(curves.value.map((one) => [one.words.name, shared ?? reach([one])]));
+});
 // The view finds its height anew when the hand lets go: a scale that slid along would carry the key away from under it.
-watch(
-  () => ({ held: drag.held.value !== null, now: extent(picked.value ? [values(picked.value.name), keys.value.map((key) => Number(key.value))] : []) }),
-  ({ held, now }) => !held && (range.value = now),
-  { immediate: true },
-);
+watch(() => ({ held: drag.held.value !== null, to: now.value }), ({ held, to }) => !held && (ranges.value = to), { immediate: true });
 
-/** A channel's curve. Those not picked are drawn each to its own height: their shape is what counts beside the picked one. */
-function path(channel: ChannelWords): string {
-  const list = values(channel.name);
-  const own = channel.name === picked.value?.name ? range.value : extent([list]);
-  return curvePath(list.length > 1 ? list : [list[0] ?? 0, list[0] ?? 0], playback.last * props.perFrame, inside.value, own.low, own.high);
-}
+const path = (one: KeyedCurve, values: readonly number[]): string => curvePath(values, playback.last * time.perFrame, inside.value, rangeOf(one.words.name).low, rangeOf(one.words.name).high);
 
-interface HandleMark {
-  readonly kind: "out" | "in";
-  readonly key: Key;
-  readonly at: readonly [number, number];
-  readonly other: readonly [number, number] | null;
-}
+type HandleMark = Extract<CurveGrip, { kind: "out" | "in" }>;
 
 const handles = computed((): HandleMark[] =>
-  keys.value.flatMap((key, i) => {
-    const [before, after] = [keys.value[i - 1], keys.value[i + 1]];
-    const third = (to: Key): [number, number] => [(to.frame - key.frame) / 3, (Number(to.value) - Number(key.value)) / 3];
-    const out = after && key.ease === "handles" ? (copied(key.out) ?? third(after)) : null;
-    const into = before?.ease === "handles" ? (copied(key.in) ?? third(before)) : null;
-    const held = drag.held.value;
-    if (held?.frame === key.frame && held.kind !== "key") {
-      const [mine, partner] = held.kind === "out" ? [out, into] : [into, out];
-      if (mine) [mine[0], mine[1]] = held.at;
-      if (partner && held.at[0]) partner[1] = (partner[0] * held.at[1]) / held.at[0];
-    }
-    return [...(out ? [{ kind: "out" as const, key, at: out, other: into }] : []), ...(into ? [{ kind: "in" as const, key, at: into, other: out }] : [])];
-  }),
+  chosen.value.filter((one) => one.isNumber).flatMap((one) =>
+    one.keys.flatMap((key, i) => {
+      const [before, after] = [one.keys[i - 1], one.keys[i + 1]];
+      const third = (to: Key): [number, number] => [(to.frame - key.frame) / 3, (Number(to.value) - Number(key.value)) / 3];
+      const out = after && key.ease === "handles" ? (copied(key.out) ?? third(after)) : null;
+      const into = before?.ease === "handles" ? (copied(key.in) ?? third(before)) : null;
+      const held = drag.held.value;
+      if (held && held.kind !== "key" && held.channel === one.words.name && held.frame === key.frame) {
+        const [mine, partner] = held.kind === "out" ? [out, into] : [into, out];
+        if (mine) [mine[0], mine[1]] = held.at;
+        if (partner && held.at[0]) partner[1] = (partner[0] * held.at[1]) / held.at[0];
+      }
+      const common = { channel: one.words.name, key };
+      return [...(out ? [{ ...common, kind: "out" as const, at: out, other: into }] : []), ...(into ? [{ ...common, kind: "in" as const, at: into, other: out }] : [])];
+    }),
+  ),
 );
 const copied = (handle: Key["out"]): [number, number] | null => (handle ? [handle[0], handle[1]] : null);
-/** Where a key is drawn: while it is held, where the hand has it. */
-const placed = (key: Key): { frame: number; value: number } => {
-  const held = drag.held.value;
-  return held?.kind === "key" && held.frame === key.frame ? { frame: held.at[0], value: held.at[1] } : { frame: key.frame, value: Number(key.value) };
-};
-const bent = computed(() => keys.value.some((key) => key.ease === "spline"));
 
-/** Make every stretch of the channel of one kind. */
+const isPicked = (one: KeyedCurve, key: Key): boolean => picks.has(selection.objectId ?? "", one.words.name, key.frame);
+/** Where a key is drawn: while it is held, where the hand has it. */
+function place(one: KeyedCurve, key: Key): { left: string; top: string } {
+  const held = drag.held.value;
+  const [dx, dy] = held?.kind === "key" && isPicked(one, key) ? [held.frames * time.perFrame, one.isNumber ? held.pixels : 0] : [0, 0];
+  return { left: `${x(key.frame) + dx}px`, top: `${y(one.words.name, valueOf(one, key)) + dy}px` };
+}
+const bent = computed(() => picked.value?.keys.some((key) => key.ease === "spline" || key.way === "spline") ?? false);
+
+/** Make every stretch of the chosen channels of one kind. */
 async function shape(ease: Ease): Promise<void> {
-  if (!selection.thing || !picked.value || keys.value.length < 2) return;
-  const edit: Edit = { edit: "set-ease", object: selection.thing.id, channel: picked.value.name, frames: keys.value.slice(0, -1).map((key) => key.frame), ease };
-  await scene.edit([edit]);
+  const thing = selection.thing;
+  if (!thing) return;
+  const edits = chosen.value.filter((one) => one.isNumber && one.keys.length > 1).map((one): Edit => ({ edit: "set-ease", object: thing.id, channel: one.words.name, frames: one.keys.slice(0, -1).map((key) => key.frame), ease }));
+  await scene.edit(edits);
 }
 
 async function addKey(event: MouseEvent): Promise<void> {
   if (!selection.thing || !picked.value || !area.value) return;
-  const frame = Math.round((event.clientX - area.value.getBoundingClientRect().left - props.air) / props.perFrame);
-  await scene.edit([{ edit: "set-key", object: selection.thing.id, channel: picked.value.name, frame }]);
+  const frame = Math.round((event.clientX - area.value.getBoundingClientRect().left - AIR + time.scroll) / time.perFrame);
+  await scene.edit([{ edit: "set-key", object: selection.thing.id, channel: picked.value.words.name, frame }]);
 }
 
-const label = (key: Key): string => `Key of ${picked.value?.row} ${picked.value?.label} at frame ${Number(key.frame.toFixed(2))}, value ${readable(Number(key.value) * (picked.value?.shown ?? 1), 2)}`;
-const grip = (event: PointerEvent, held: CurveGrip): void => drag.begin(event, held);
+/** Show the picked keys, or all keys of the chosen channels, as large as they can be. */
+function frameKeys(): void {
+  const frames = picks.frames.length > 1 ? picks.frames : chosen.value.flatMap((one) => one.keys.map((key) => key.frame)).sort((a, b) => a - b);
+  if (frames.length > 1) time.show(frames[0]!, frames.at(-1)!);
+  const keys = chosen.value.map((one) => ({ one, keys: picks.frames.length > 1 ? one.keys.filter((key) => isPicked(one, key)) : one.keys }));
+  ranges.value = new Map([...now.value, ...keys.flatMap(({ one, keys }) => (keys.length ? [[one.words.name, extent([keys.map((key) => valueOf(one, key))])] as const] : []))]);
+}
+
+const label = (one: KeyedCurve, key: Key): string => `Key of ${one.words.row} ${one.words.label} at frame ${Number(key.frame.toFixed(2))}, ${one.isNumber ? `value ${readable(Number(key.value) * one.words.shown, 2)}` : one.words.unit === "point" ? "a point of the path" : String(key.value)}`;
 </script>
 
 <template>
   <div class="curves">
-    <div class="list" :style="{ width: `${names}px` }">
-      <button v-for="channel in keyed" :key="channel.name" class="quiet channel" :class="[channel.family, { on: channel.name === picked?.name }]" @click="selection.pickRow(channel.row, channel.name)">
-        <span class="dot" />{{ channel.row }} {{ channel.row.toLowerCase() === channel.label ? "" : channel.label }}
+    <div class="list" :style="{ width: `${NAMES}px` }">
+      <button v-for="one in curves" :key="one.words.name" class="quiet channel" :class="[one.words.family, { on: isChosen(one) }]" :aria-pressed="isChosen(one)" title="Click to see its keys; with Shift to see them beside those of others" @click="choose(one, $event)">
+        <span class="dot" />{{ one.words.row }} {{ one.words.row.toLowerCase() === one.words.label ? "" : one.words.label }}
       </button>
-      <div v-if="picked && keys.length > 1" class="tools">
-        <button class="chip" title="Bend every stretch by handles you can drag; Alt breaks a pair" @click="shape('handles')">Handles</button>
-        <button class="chip" title="One smooth curve through all keys, with tension, continuity and bias" @click="shape('spline')">Spline</button>
-        <button class="chip" title="Straight from key to key" @click="shape('linear')">Even</button>
-      </div>
-      <BendFields v-if="picked && bent" :channel="picked.name" :keys="keys" />
-    </div>
-    <div ref="area" class="area" @dblclick="addKey">
-      <p v-if="!keyed.length" class="hint">{{ selection.thing ? `${selection.thing.name} has no keys yet: click the leaf beside one of its values.` : "Pick an object to see its curves." }}</p>
-      <svg v-else class="drawing" role="group" :aria-label="picked ? `Curve of ${picked.row} ${picked.label}` : 'Curves'">
-        <g :transform="`translate(${air} ${PAD})`">
-          <path v-for="channel in keyed" :key="channel.name" class="curve" :class="[channel.family, { on: channel.name === picked?.name }]" :d="path(channel)" />
-        </g>
-        <template v-if="picked">
-          <g v-for="mark in handles" :key="`${mark.kind} ${mark.key.frame}`">
-            <line class="arm" :x1="x(mark.key.frame)" :y1="y(Number(mark.key.value))" :x2="x(mark.key.frame + mark.at[0])" :y2="y(Number(mark.key.value) + mark.at[1])" />
-            <circle class="handle" :data-testid="`handle-${mark.kind}-${mark.key.frame}`" :cx="x(mark.key.frame + mark.at[0])" :cy="y(Number(mark.key.value) + mark.at[1])" r="5.500" @pointerdown="grip($event, mark)"><title>Drag to bend; Alt moves this side alone</title></circle>
-          </g>
-        </template>
-      </svg>
       <template v-if="picked">
+        <KeyFields :curves="chosen" />
+        <BendFields v-if="bent" :channel="picked.words.name" :keys="picked.keys" />
+        <div v-if="picked.keys.length > 1" class="tools">
+          <button class="chip" title="Bend every stretch by handles you can drag; Alt breaks a pair" @click="shape('handles')">Handles</button>
+          <button class="chip" title="One smooth curve through all keys, with tension, continuity and bias" @click="shape('spline')">Spline</button>
+          <button class="chip" title="Straight from key to key" @click="shape('linear')">Even</button>
+          <button class="chip" role="switch" :aria-checked="normalised" :class="{ lit: normalised }" title="On: every curve to its own height. Off: all to one true scale" @click="normalised = !normalised">own heights</button>
+          <button class="chip" title="Show the picked keys, or all keys, as large as they can be" @click="frameKeys">Show keys</button>
+        </div>
+      </template>
+    </div>
+    <div ref="area" class="area" @dblclick="addKey" @pointerdown.self="picks.clear()">
+      <p v-if="!curves.length" class="hint">{{ selection.thing ? `${selection.thing.name} has no keys yet: click the leaf beside one of its values.` : "Pick an object to see its curves." }}</p>
+      <svg v-else class="drawing" role="group" :aria-label="picked ? `Curve of ${picked.words.row} ${picked.words.label}` : 'Curves'">
+        <g :transform="`translate(${AIR - time.scroll} ${PAD})`">
+          <path v-for="one in curves" :key="one.words.name" class="curve" :class="[one.words.family, { on: isChosen(one), ruled: one.keyed }]" :d="path(one, one.values)" />
+          <template v-for="one in chosen" :key="one.words.name">
+            <path v-if="one.keyed" class="curve keyed" :class="one.words.family" :d="path(one, one.keyed)"><title>What the keys alone give; the dashed line is what the rules make of it</title></path>
+          </template>
+        </g>
+        <g v-for="mark in handles" :key="`${mark.channel} ${mark.kind} ${mark.key.frame}`">
+          <line class="arm" :x1="x(mark.key.frame)" :y1="y(mark.channel, Number(mark.key.value))" :x2="x(mark.key.frame + mark.at[0])" :y2="y(mark.channel, Number(mark.key.value) + mark.at[1])" />
+          <circle class="handle" :data-testid="`handle-${mark.kind}-${mark.key.frame}`" :cx="x(mark.key.frame + mark.at[0])" :cy="y(mark.channel, Number(mark.key.value) + mark.at[1])" r="5.500" @pointerdown="drag.begin($event, mark)"><title>Drag to bend; Alt moves this side alone; Shift moves it in time or in value only</title></circle>
+        </g>
+      </svg>
+      <template v-for="one in chosen" :key="one.words.name">
         <button
-          v-for="key in keys"
+          v-for="key in one.keys"
           :key="key.frame"
           class="leaf"
-          :class="{ picked: selection.leaves.has(key.frame) }"
-          :style="{ left: `${x(placed(key).frame)}px`, top: `${y(placed(key).value)}px` }"
-          :aria-label="label(key)"
-          :title="`${label(key)}\nDrag it; Shift keeps one direction`"
-          @pointerdown="grip($event, { kind: 'key', key })"
+          :class="{ picked: isPicked(one, key) }"
+          :style="place(one, key)"
+          :aria-label="label(one, key)"
+          :title="`${label(one, key)}\n${one.isNumber ? 'Drag it; Shift keeps to time or to value; Alt goes between frames' : 'Drag it in time'}`"
+          @pointerdown="drag.begin($event, { kind: 'key', channel: one.words.name, key })"
           @dblclick.stop="playback.goTo(key.frame)"
         >
-          <LeafMark state="here" :family="picked.family" />
+          <LeafMark state="here" :family="one.words.family" />
         </button>
-        <span class="scale top">{{ readable(range.high * picked.shown, 1) }}{{ picked.unit }}</span>
-        <span class="scale bottom">{{ readable(range.low * picked.shown, 1) }}{{ picked.unit }}</span>
+      </template>
+      <template v-if="picked?.isNumber">
+        <span class="scale top">{{ readable(rangeOf(picked.words.name).high * picked.words.shown, 1) }}{{ picked.words.unit }}</span>
+        <span class="scale bottom">{{ readable(rangeOf(picked.words.name).low * picked.words.shown, 1) }}{{ picked.words.unit }}</span>
       </template>
     </div>
   </div>
@@ -144,22 +185,25 @@ const grip = (event: PointerEvent, held: CurveGrip): void => drag.begin(event, h
 
 <style scoped>
 .curves { display: flex; flex: 1; min-height: 0; }
-.list { flex: none; overflow-y: auto; padding: 4px 6px; display: flex; flex-direction: column; gap: 1px; }
+.list { flex: none; overflow-y: auto; padding: 4px 6px; display: flex; flex-direction: column; gap: 1px; background: var(--paper); z-index: 1; }
 .channel { display: flex; align-items: center; gap: 8px; padding: 2px 8px; }
 .channel.on { background: var(--paper-3); font-weight: 600; }
-.dot { width: 8px; height: 8px; border-radius: 50%; background: var(--family); }
-.tools { display: flex; gap: 4px; padding: 5px 2px; }
+.dot { width: 8px; height: 8px; border-radius: 50%; background: var(--family); flex: none; }
+.tools { display: flex; flex-wrap: wrap; gap: 4px; padding: 5px 2px; }
 .tools .chip { padding: 1px 8px; font-size: 12px; }
+.lit { background: var(--travel-pale); border-color: var(--travel); color: var(--travel); }
 .area { position: relative; flex: 1; min-width: 0; overflow: hidden; background: #f6f0e466; }
-.drawing { position: absolute; inset: 0; width: 100%; height: 100%; }
+.drawing { position: absolute; inset: 0; width: 100%; height: 100%; pointer-events: none; }
 .curve { fill: none; stroke: var(--family); stroke-width: 1.2; opacity: 0.3; }
 .curve.on { stroke-width: 2.4; opacity: 1; }
+.curve.on.ruled { stroke-width: 1.6; stroke-dasharray: 5 3; opacity: 0.8; }
+.curve.keyed { stroke-width: 2.4; opacity: 1; }
 .travel { --family: var(--travel); }
 .turn { --family: var(--turn); }
 .size { --family: var(--size-fill); }
 .look { --family: var(--look); }
 .arm { stroke: var(--ink-2); stroke-width: 1; }
-.handle { fill: var(--paper); stroke: var(--ink); stroke-width: 1.6; cursor: move; touch-action: none; }
+.handle { fill: var(--paper); stroke: var(--ink); stroke-width: 1.6; cursor: move; touch-action: none; pointer-events: auto; }
 .leaf { position: absolute; width: 20px; height: 20px; margin: -10px 0 0 -10px; border: 0; padding: 0; background: none; border-radius: 50%; display: grid; place-items: center; cursor: move; touch-action: none; }
 .leaf.picked { background: var(--playhead-pale); box-shadow: 0 0 0 1.5px var(--playhead); }
 .scale { position: absolute; right: 6px; font: 11px var(--mono); color: var(--ink-2); pointer-events: none; }

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ElDialog } from "element-plus";
-import { ref, watch } from "vue";
+import { computed, ref, watch } from "vue";
 import type { Edit } from "@/api/types";
 import NumberField from "@/components/common/NumberField.vue";
 import ColourField from "@/components/values/ColourField.vue";
@@ -14,6 +14,8 @@ const height = ref(720);
 const fps = ref(24);
 const length = ref(120);
 const background = ref("#FFFFFF");
+/** What happens to keys and spans when length or fps change. */
+const keep = ref<"frames" | "seconds" | "stretch">("frames");
 
 watch(open, (now) => {
   if (!now || !scene.head) return;
@@ -21,6 +23,7 @@ watch(open, (now) => {
   fps.value = scene.head.fps;
   length.value = scene.head.length;
   background.value = scene.head.background;
+  keep.value = "frames";
 }, { immediate: true });
 
 const rgba = (hex: string): number[] => {
@@ -28,13 +31,25 @@ const rgba = (hex: string): number[] => {
   return [0, 2, 4, 6].map((i) => Number.parseInt(`${digits}FF`.slice(i, i + 2), 16) / 255);
 };
 
-async function keep(): Promise<void> {
+const changesFps = computed(() => scene.head !== null && fps.value !== scene.head.fps);
+const changesLength = computed(() => scene.head !== null && length.value !== scene.head.length);
+const CHOICES = computed(() => [
+  { keep: "frames" as const, says: "stay on their frames", about: "New frames are added at the end, or cut off there", shown: true },
+  { keep: "seconds" as const, says: "keep their seconds", about: "The motion takes as long as before, at the new frames per second", shown: changesFps.value },
+  { keep: "stretch" as const, says: "are stretched to the new length", about: "What ended the scene still ends it", shown: changesLength.value },
+]);
+watch([changesFps, changesLength], () => !CHOICES.value.some((one) => one.shown && one.keep === keep.value) && (keep.value = "frames"));
+/** With its seconds kept the scene gets as many frames as they take. */
+watch([keep, fps], () => keep.value === "seconds" && scene.head && (length.value = Math.max(1, Math.round((scene.head.length * fps.value) / scene.head.fps))));
+
+async function make(): Promise<void> {
   const now = scene.head;
   if (!now) return;
   const edits: Edit[] = [];
   if (width.value !== now.size[0] || height.value !== now.size[1]) edits.push({ edit: "set-size", width: width.value, height: height.value });
-  if (fps.value !== now.fps) edits.push({ edit: "set-fps", fps: fps.value });
-  if (length.value !== now.length) edits.push({ edit: "set-length", length: length.value });
+  if (fps.value !== now.fps) edits.push({ edit: "set-fps", fps: fps.value, keep: keep.value === "seconds" ? "seconds" : "frames" });
+  const reached = keep.value === "seconds" ? Math.max(1, Math.round((now.length * fps.value) / now.fps)) : now.length;
+  if (length.value !== reached) edits.push({ edit: "set-length", length: length.value, stretch: keep.value === "stretch" });
   if (background.value !== now.background) edits.push({ edit: "set-background", colour: background.value });
   open.value = false;
   await scene.edit(edits);
@@ -57,14 +72,21 @@ async function keep(): Promise<void> {
       <span>Speed</span>
       <div class="pair">
         <NumberField label="Frames per second" :value="fps" unit="fps" :digits="3" :low="1" :high="240" @change="fps = $event" />
-        <span class="note">keys stay on their frames</span>
-      </div>
+        </div>
+      <template v-if="changesFps || changesLength">
+        <span>Keys</span>
+        <div class="keep" role="radiogroup" aria-label="What happens to the keys">
+          <template v-for="choice in CHOICES" :key="choice.keep">
+            <label v-if="choice.shown" :title="choice.about"><input v-model="keep" type="radio" name="keep-keys" :value="choice.keep" /> {{ choice.says }}</label>
+          </template>
+        </div>
+      </template>
       <span>Background</span>
       <ColourField label="Background" :rgba="rgba(background)" @change="background = $event" />
     </div>
     <template #footer>
       <button class="plain" @click="open = false">Cancel</button>
-      <button class="primary" @click="keep">Keep</button>
+      <button class="primary" @click="make">Keep</button>
     </template>
   </ElDialog>
 </template>
@@ -72,6 +94,8 @@ async function keep(): Promise<void> {
 <style scoped>
 .form { display: grid; grid-template-columns: 90px 1fr; gap: 10px; align-items: center; }
 .pair { display: grid; grid-template-columns: 1fr 1fr; gap: 8px; align-items: center; }
+.keep { display: grid; gap: 4px; }
+.keep label { display: flex; gap: 7px; cursor: pointer; }
 .note { color: var(--ink-2); font-size: 13px; }
 .plain { margin-right: 8px; }
 </style>

@@ -34,7 +34,7 @@ const line = computed(() => (onStage.value.length ? `M${onStage.value.map(text).
 const dots = computed(() => onStage.value.map((p) => `M${text(p)}h0`).join(""));
 const keyed = computed(() => {
   const channels = scene.byId.get(props.id)?.channels;
-  const frames = new Set([...(channels?.x?.keys ?? []), ...(channels?.y?.keys ?? [])].map((key) => key.frame));
+  const frames = new Set([...(channels?.x?.keys ?? []), ...(channels?.y?.keys ?? []), ...(channels?.path?.keys ?? [])].map((key) => key.frame));
   return [...frames].flatMap((frame) => onStage.value[frame] ?? []);
 });
 const here = computed(() => onStage.value[playback.frame]);

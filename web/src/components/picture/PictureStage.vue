@@ -4,11 +4,17 @@ import { useDevicePixelRatio, useElementSize } from "@vueuse/core";
 import { computed, ref, watchEffect } from "vue";
 import LookLine from "@/components/picture/LookLine.vue";
 import PictureChips from "@/components/picture/PictureChips.vue";
+import PathBar from "@/components/picture/PathBar.vue";
+import PathPoints from "@/components/picture/PathPoints.vue";
+import PictureGuides from "@/components/picture/PictureGuides.vue";
 import PictureHandles from "@/components/picture/PictureHandles.vue";
+import PictureOnion from "@/components/picture/PictureOnion.vue";
 import PicturePath from "@/components/picture/PicturePath.vue";
 import PictureTools from "@/components/picture/PictureTools.vue";
+import { usePathEdit } from "@/composables/usePathEdit";
 import { usePictureDrag } from "@/composables/usePictureDrag";
 import { usePictureView } from "@/composables/usePictureView";
+import { useSnapping } from "@/composables/useSnapping";
 import { readable } from "@/geometry/frames";
 import type { Point } from "@/geometry/matrix";
 import { boxOf, corners, topmostAt, worldOf } from "@/picture/boxes";
@@ -26,7 +32,10 @@ const canvas = ref<HTMLCanvasElement>();
 const { width, height } = useElementSize(stage);
 const { pixelRatio } = useDevicePixelRatio();
 const view = usePictureView(stage, width, height);
-const drag = usePictureDrag((event) => view.toPicture(event.clientX, event.clientY));
+const snapping = useSnapping(() => view.scale.value);
+const at = (event: PointerEvent | MouseEvent): Point => view.toPicture(event.clientX, event.clientY);
+const drag = usePictureDrag(at, snapping);
+const path = usePathEdit(at);
 const hovered = ref<{ name: string; at: Point } | null>(null);
 
 const box = computed(() => (scene.motion && selection.thing ? boxOf(scene.motion, selection.thing.id, playback.frame, scene.parts) : null));
@@ -59,7 +68,11 @@ function press(event: PointerEvent): void {
   }
   if (event.button !== 0 || !scene.motion) return;
   stage.value?.focus({ preventScroll: true });
-  const point = view.toPicture(event.clientX, event.clientY);
+  if (selection.tool === "path" && selection.thing) {
+    void path.goOnTo(event);
+    return;
+  }
+  const point = at(event);
   const found = topmostAt(scene.motion, playback.frame, point, 5 / view.scale.value);
   if (!found) {
     selection.pick(null);
@@ -76,7 +89,7 @@ function onPicked(found: string): boolean {
 }
 
 function pickPart(event: MouseEvent): void {
-  if (!scene.motion) return;
+  if (!scene.motion || selection.tool === "path") return;
   const found = topmostAt(scene.motion, playback.frame, view.toPicture(event.clientX, event.clientY), 5 / view.scale.value);
   if (found) selection.pick(found);
 }
@@ -94,6 +107,10 @@ function hover(event: PointerEvent): void {
 
 const LABELS: Record<string, string> = { x: "x", y: "y", rotation: "turn", "scale.x": "wide", "scale.y": "high", "pivot.x": "pivot x", "pivot.y": "pivot y" };
 const dragged = computed(() => {
+  if (path.moving.value) {
+    const key = path.keys.value.find((one) => one.frame === path.moving.value!.frame);
+    return key ? { text: path.moving.value.text, at: view.onStage(path.space.value, path.pointOf(key)) } : null;
+  }
   if (!drag.values.value || !world.value || !box.value) return null;
   const entries = Object.entries(drag.values.value).map(([name, value]) =>
     name.startsWith("scale") ? `${LABELS[name]} ${readable(value * 100)} %` : `${LABELS[name] ?? name} ${readable(value)}${name === "rotation" ? "°" : ""}`,
@@ -125,14 +142,18 @@ defineExpose({ nudge: drag.nudge });
         data-testid="picture-canvas"
         :style="{ left: `${view.left.value}px`, top: `${view.top.value}px`, width: `${view.shownWidth.value}px`, height: `${view.shownHeight.value}px` }"
       />
+      <PictureOnion v-if="selection.onion.on && !playback.playing" :view="view" :width="width" :height="height" />
       <svg class="overlay" aria-hidden="true">
-        <PicturePath v-if="selection.showPath && selection.thing" :id="selection.thing.id" :view="view" />
+        <PictureGuides :view="view" :snapping="snapping" />
+        <PicturePath v-if="(selection.showPath || selection.tool === 'path') && selection.thing" :id="selection.thing.id" :view="view" />
         <PictureHandles v-if="selection.thing && world && !playback.playing" :thing="selection.thing" :world="world" :box="box" :view="view" @grip="drag.begin" />
+        <PathPoints v-if="selection.tool === 'path' && selection.thing && !playback.playing" :path="path" :view="view" />
       </svg>
       <span v-if="hovered" class="tag" :style="{ left: `${hovered.at.x + 14}px`, top: `${hovered.at.y + 14}px` }">{{ hovered.name }}</span>
       <span v-if="dragged" class="tag strong" :style="{ left: `${dragged.at.x}px`, top: `${dragged.at.y + 16}px` }">{{ dragged.text }}</span>
     </div>
     <PictureTools />
+    <PathBar v-if="selection.tool === 'path'" :path="path" />
     <PictureChips :view="view" />
     <LookLine />
   </section>

@@ -10,6 +10,7 @@ const selection = useSelection();
   <div class="tools" role="toolbar" aria-label="Tools" aria-orientation="vertical">
     <button :class="{ on: selection.tool === 'pick' }" :aria-pressed="selection.tool === 'pick'" title="Pick, move, turn and size (V)" aria-label="Pick and move" @click="selection.tool = 'pick'"><VineIcon name="pick" solid /></button>
     <button :class="{ on: selection.tool === 'pivot' }" :aria-pressed="selection.tool === 'pivot'" title="Move the pivot; the picture stays (P)" aria-label="Move the pivot" @click="selection.tool = 'pivot'"><VineIcon name="pivot" /></button>
+    <button :class="{ on: selection.tool === 'path' }" :aria-pressed="selection.tool === 'path'" title="Draw and bend paths (W)" aria-label="Draw and bend paths" @click="selection.tool = 'path'"><VineIcon name="path" /></button>
     <AddMenu placement="right-start"><button title="Put something new into the picture (N)" aria-label="Add to the picture"><VineIcon name="add" /></button></AddMenu>
   </div>
 </template>

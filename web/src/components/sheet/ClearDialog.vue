@@ -34,7 +34,7 @@ function leave(): void {
 
 <template>
   <ElDialog :model-value="leaf.clearing.value !== null" title="Delete all these keys?" width="400" modal-class="see-through" top="8vh" @close="leave">
-    <p>{{ leaf.clearing.value?.name }} will not move any more. Which value stays? The picture shows it.</p>
+    <p>{{ leaf.clearing.value?.name }} will lose {{ leaf.clearing.value?.picked.reduce((sum, one) => sum + one.frames.length, 0) }} keys, and what they moved stands still. Which value stays? The picture shows it.</p>
     <label v-for="choice in CHOICES" :key="choice.keep" class="choice" :class="{ on: keep === choice.keep }">
       <input v-model="keep" type="radio" name="keep" :value="choice.keep" /> {{ choice.says }}<template v-if="choice.keep === 'frame'"> ({{ playback.frame }})</template>
     </label>

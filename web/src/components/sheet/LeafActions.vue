@@ -1,27 +1,32 @@
 <script setup lang="ts">
 /** What can be done with the picked leaves, shown while some are picked. */
 import { ElPopover } from "element-plus";
-import { ref } from "vue";
+import { computed, ref } from "vue";
 import NumberField from "@/components/common/NumberField.vue";
 import { useLeafActions } from "@/composables/useLeafActions";
 import { useSaid } from "@/stores/said";
+import { usePicks } from "@/stores/picks";
 import { useSelection } from "@/stores/selection";
 
 const selection = useSelection();
+const picks = usePicks();
 const said = useSaid();
 const leaf = useLeafActions();
 const length = ref(12);
 const push = ref(true);
+const turns = ref(1);
+const clockwise = ref(true);
+const turnable = computed(() => leaf.frames.value.length > 0 && leaf.frames.value[0]! < (leaf.rowFrames.value.at(-1) ?? -Infinity));
 
 function copy(): void {
   const count = leaf.copy();
-  if (count) said.info(`${count} ${count === 1 ? "key is" : "keys are"} copied. Pick an object, go to a frame, and paste (Ctrl+V).`);
+  if (count) said.info(`${count} ${count === 1 ? "key is" : "keys are"} copied. Pick an object, go to a frame, and paste (Ctrl+V; Ctrl+Shift+V asks how, and onto several).`);
 }
 </script>
 
 <template>
-  <div v-if="selection.thing && leaf.frames.value.length" class="actions" role="toolbar" aria-label="Picked leaves">
-    <strong>{{ leaf.frames.value.length }} {{ leaf.frames.value.length === 1 ? "leaf" : "leaves" }}</strong>
+  <div v-if="selection.thing && picks.count" class="actions" role="toolbar" aria-label="Picked leaves">
+    <strong>{{ picks.count }} {{ picks.count === 1 ? "key" : "keys" }}</strong>
     <button class="chip" title="Pick every leaf of this row (Ctrl+A)" @click="leaf.pickAll()">All of the row</button>
     <button class="chip" :disabled="leaf.frames.value.length < 2" title="Play this stretch backwards" @click="leaf.reverse()">Reverse</button>
     <button class="chip" :disabled="leaf.frames.value.length < 3" title="Equal distances in time; the first and last stay" @click="leaf.spread()">Spread evenly</button>
@@ -34,8 +39,18 @@ function copy(): void {
         <button class="primary" @click="leaf.hold(leaf.frames.value[0]!, length, push)">Hold from {{ Number((leaf.frames.value[0] ?? 0).toFixed(2)) }}</button>
       </div>
     </ElPopover>
+    <ElPopover v-if="selection.row?.name === 'Rotation'" trigger="click" :width="270" placement="top">
+      <template #reference><button class="chip" :disabled="!turnable" :title="turnable ? 'So many whole turns from the first picked leaf to the next key' : 'Pick the leaf the turning should begin at, not the last one'">Turn…</button></template>
+      <div class="hold">
+        <NumberField label="How many whole turns" :value="turns" unit="turns" :digits="0" :low="0" :high="10000" @change="turns = Math.round($event)" />
+        <label><input v-model="clockwise" type="radio" name="sense" :value="true" /> clockwise</label>
+        <label><input v-model="clockwise" type="radio" name="sense" :value="false" /> anticlockwise</label>
+        <button class="primary" @click="leaf.turn(turns, clockwise)">Turn from {{ Number((leaf.frames.value[0] ?? 0).toFixed(2)) }}</button>
+      </div>
+    </ElPopover>
     <button class="chip" :disabled="leaf.rowFrames.value.length < 2" title="Give the last key the value of the first, so that a loop has no seam" @click="leaf.closeLoop()">Close the loop</button>
     <button class="chip" title="Copy these keys (Ctrl+C)" @click="copy">Copy</button>
+    <button v-if="leaf.copied.value" class="chip" title="Paste onto one object or several, replacing or merging, later from one to the next (Ctrl+Shift+V)" @click="leaf.pasting.value = true">Paste…</button>
     <button class="chip" title="Delete these keys (Delete)" @click="leaf.remove()">Delete</button>
   </div>
 </template>

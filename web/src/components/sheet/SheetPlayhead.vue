@@ -1,13 +1,16 @@
 <script setup lang="ts">
 /** The playhead's line. A component of its own, so that a moving playhead redraws nothing but itself. */
+import { computed } from "vue";
 import { usePlayback } from "@/stores/playback";
+import { AIR, NAMES, useTimeView } from "@/stores/timeView";
 
-defineProps<{ start: number; perFrame: number }>();
 const playback = usePlayback();
+const time = useTimeView();
+const x = computed(() => AIR + playback.frame * time.perFrame - time.scroll);
 </script>
 
 <template>
-  <div class="playhead" :style="{ transform: `translateX(${start + playback.frame * perFrame}px)` }" aria-hidden="true" />
+  <div v-show="x >= 0" class="playhead" :style="{ transform: `translateX(${NAMES + x}px)` }" aria-hidden="true" />
 </template>
 
 <style scoped>

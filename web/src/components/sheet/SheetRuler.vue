@@ -1,45 +1,71 @@
 <script setup lang="ts">
-/** The ruler: frames, the playhead one can drag, and the play range. */
+/** The ruler: frames, the playhead one can drag, the play range, and where the view lies in the scene when zoomed. */
 import { computed, ref } from "vue";
+import SheetMenu from "@/components/sheet/SheetMenu.vue";
 import { rulerStep } from "@/geometry/frames";
+import { nearest } from "@/geometry/snapping";
 import { usePlayback } from "@/stores/playback";
 import { useSelection } from "@/stores/selection";
+import { AIR, NAMES, useTimeView } from "@/stores/timeView";
 
-const props = defineProps<{ perFrame: number; names: number; air: number }>();
+const props = defineProps<{ /** Frames of keys the playhead snaps to while Shift is held. */ stops: readonly number[] }>();
 const playback = usePlayback();
 const selection = useSelection();
+const time = useTimeView();
 const ruler = ref<HTMLElement>();
 
 const TABS = [
   { name: "sheet" as const, label: "Sheet", about: "Lanes with leaves: when things happen" },
   { name: "curves" as const, label: "Curves", about: "Values over time, with keys and handles to drag" },
+  { name: "speed" as const, label: "Speed", about: "How fast it goes over time, to drag faster or slower" },
 ];
-const step = computed(() => rulerStep(props.perFrame, playback.fps));
-const labels = computed(() => Array.from({ length: Math.floor(playback.last / step.value) + 1 }, (_, i) => i * step.value));
+const step = computed(() => rulerStep(time.perFrame, playback.fps));
+/** Frames to mark, of those that can be seen. */
+function every(distance: number): number[] {
+  const begin = Math.max(0, Math.floor(time.first / distance) * distance);
+  const end = Math.min(playback.last, time.first + time.shown + distance);
+  return Array.from({ length: Math.max(0, Math.floor((end - begin) / distance) + 1) }, (_, i) => begin + i * distance);
+}
+const labels = computed(() => every(step.value));
 const minor = computed(() => {
-  const fine = [1, 2, 3, 4, 5, 6, 10, 12].find((n) => step.value % n === 0 && n * props.perFrame >= 7 && n < step.value);
-  return fine ? Array.from({ length: Math.floor(playback.last / fine) + 1 }, (_, i) => i * fine).filter((f) => f % step.value) : [];
+  const fine = [1, 2, 3, 4, 5, 6, 10, 12].find((n) => step.value % n === 0 && n * time.perFrame >= 7 && n < step.value);
+  return fine ? every(fine).filter((f) => f % step.value) : [];
 });
-const x = (frame: number): string => `${props.air + frame * props.perFrame}px`;
+const x = (frame: number): string => `${AIR + frame * time.perFrame - time.scroll}px`;
 const part = computed(() => playback.from > 0 || playback.to < playback.last);
 
 function scrub(event: PointerEvent): void {
   if (event.button !== 0) return;
   const target = event.currentTarget as HTMLElement;
   target.setPointerCapture(event.pointerId);
-  const go = (e: PointerEvent): void => playback.goTo((e.clientX - ruler.value!.getBoundingClientRect().left - props.air) / props.perFrame);
+  const go = (e: PointerEvent): void => {
+    const at = (e.clientX - ruler.value!.getBoundingClientRect().left - AIR + time.scroll) / time.perFrame;
+    const found = e.shiftKey ? nearest(at, props.stops.map((frame) => ({ frame })), 12 / time.perFrame) : null;
+    playback.goTo(found?.frame ?? at);
+  };
   go(event);
   target.addEventListener("pointermove", go);
   target.addEventListener("pointerup", () => target.removeEventListener("pointermove", go), { once: true });
+}
+
+function slide(event: PointerEvent): void {
+  const from = event.clientX;
+  const first = time.first;
+  const target = event.currentTarget as HTMLElement;
+  target.setPointerCapture(event.pointerId);
+  const move = (e: PointerEvent): void => time.panTo(first + ((e.clientX - from) / time.room) * playback.last);
+  target.addEventListener("pointermove", move);
+  target.addEventListener("pointerup", () => target.removeEventListener("pointermove", move), { once: true });
 }
 </script>
 
 <template>
   <div class="head">
-    <div class="names" :style="{ width: `${names}px` }"><div role="tablist" aria-label="Time">
+    <div class="names" :style="{ width: `${NAMES}px` }">
+      <div role="tablist" aria-label="Time">
         <button v-for="tab in TABS" :key="tab.name" class="tab" role="tab" :aria-selected="selection.sheetTab === tab.name" :class="{ on: selection.sheetTab === tab.name }" :title="tab.about" @click="selection.sheetTab = tab.name">{{ tab.label }}</button>
       </div>
-      <button v-if="selection.sheetTab === 'sheet'" class="chip only" :class="{ on: selection.onlyMoving }" role="switch" :aria-checked="selection.onlyMoving" title="Leave out objects without keys" @click="selection.onlyMoving = !selection.onlyMoving">only keyed</button>
+      <SheetMenu />
     </div>
     <div
       ref="ruler"
@@ -51,29 +77,31 @@ function scrub(event: PointerEvent): void {
       aria-valuemin="0"
       :aria-valuemax="playback.last"
       :aria-valuetext="`frame ${playback.frame}`"
-      title="Drag to move the playhead"
+      title="Drag to move the playhead; with Shift it goes from key to key"
       @pointerdown="scrub"
       @keydown.left.prevent="playback.goTo(playback.frame - 1)"
       @keydown.right.prevent="playback.goTo(playback.frame + 1)"
     >
-      <span v-if="part" class="range" :style="{ left: x(playback.from), width: `${(playback.to - playback.from) * perFrame}px` }" />
+      <span v-if="part" class="range" :style="{ left: x(playback.from), width: `${(playback.to - playback.from) * time.perFrame}px` }" />
       <span v-for="frame in minor" :key="`m${frame}`" class="tick" :style="{ left: x(frame) }" />
       <span v-for="frame in labels" :key="frame" class="mark" :style="{ left: x(frame) }">{{ frame }}</span>
       <span class="flag" :style="{ left: x(playback.frame) }">{{ playback.frame }}</span>
+      <span v-if="time.zoomed" class="whole" title="The part of the scene in view: drag it along" @pointerdown.stop="slide"><span class="part" :style="{ left: `${(time.first / Math.max(1, playback.last)) * 100}%`, width: `${(time.shown / Math.max(1, playback.last)) * 100}%` }" /></span>
     </div>
   </div>
 </template>
 
 <style scoped>
 .head { display: flex; height: 28px; flex: none; border-bottom: 1px solid var(--line); }
-.names { flex: none; display: flex; align-items: center; justify-content: space-between; padding: 0 10px 0 12px; }
-.only { padding: 0 8px; font-size: 11.5px; color: var(--ink-2); }
-.only.on { background: var(--travel-pale); border-color: var(--travel); color: var(--travel); }
-.tab { border: 0; border-bottom: 2px solid transparent; background: none; padding: 1px 2px; margin-right: 10px; font: 600 13px var(--heading); color: var(--ink-2); cursor: pointer; }
+.names { flex: none; display: flex; align-items: center; justify-content: space-between; padding: 0 6px 0 12px; border-right: 1px solid transparent; background: var(--paper); }
+[role="tablist"] { white-space: nowrap; }
+.tab { border: 0; border-bottom: 2px solid transparent; background: none; padding: 1px 2px; margin-right: 8px; font: 600 13px var(--heading); color: var(--ink-2); cursor: pointer; }
 .tab.on { color: var(--travel); border-color: var(--travel); }
 .ruler { position: relative; flex: 1; cursor: ew-resize; overflow: hidden; touch-action: none; outline-offset: -2px; }
 .mark { position: absolute; bottom: 0; height: 15px; border-left: 1px solid #b9ad93; padding-left: 4px; font: 11px var(--mono); color: var(--ink-2); line-height: 8px; }
 .tick { position: absolute; bottom: 0; height: 6px; border-left: 1px solid #d6cab0; }
 .range { position: absolute; bottom: 0; height: 4px; background: var(--travel); opacity: 0.5; border-radius: 2px; }
-.flag { position: absolute; top: 2px; transform: translateX(-50%); background: var(--playhead); color: #fff; border-radius: 99px; padding: 1px 8px; font: 700 12px var(--mono); }
+.flag { position: absolute; top: 4px; transform: translateX(-50%); background: var(--playhead); color: #fff; border-radius: 99px; padding: 1px 8px; font: 700 12px var(--mono); }
+.whole { position: absolute; left: 22px; right: 22px; top: 0; height: 5px; background: var(--paper-3); border-radius: 3px; cursor: grab; }
+.part { position: absolute; top: 0; bottom: 0; background: var(--ink-3); border-radius: 3px; min-width: 8px; }
 </style>

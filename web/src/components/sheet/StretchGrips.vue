@@ -45,5 +45,5 @@ function begin(event: PointerEvent, side: "first" | "last"): void {
 </template>
 
 <style scoped>
-.grip { position: absolute; top: 4px; width: 7px; height: 16px; border: 0; border-radius: 3px; background: var(--playhead); cursor: ew-resize; padding: 0; touch-action: none; }
+.grip { position: absolute; top: 4px; width: 7px; height: 16px; border: 0; border-radius: 3px; background: var(--playhead); cursor: ew-resize; padding: 0; touch-action: none; pointer-events: auto; }
 </style>

@@ -1,66 +1,104 @@
 <script setup lang="ts">
-/** The time sheet: a ruler with the playhead, and a lane per object and keyed row. */
+/** The time sheet: a ruler with the playhead, and below it lanes, curves or speed. */
 import { useElementSize } from "@vueuse/core";
-import { computed, ref } from "vue";
+import { computed, ref, watch } from "vue";
 import CurveView from "@/components/curves/CurveView.vue";
+import SpeedView from "@/components/curves/SpeedView.vue";
 import ClearDialog from "@/components/sheet/ClearDialog.vue";
 import LeafActions from "@/components/sheet/LeafActions.vue";
+import PasteDialog from "@/components/sheet/PasteDialog.vue";
 import SheetLane from "@/components/sheet/SheetLane.vue";
 import SheetPlayhead from "@/components/sheet/SheetPlayhead.vue";
 import SheetRuler from "@/components/sheet/SheetRuler.vue";
+import StretchGrips from "@/components/sheet/StretchGrips.vue";
+import { useBoxPick } from "@/composables/useBoxPick";
 import { useLanes } from "@/composables/useLanes";
 import { useLeafActions } from "@/composables/useLeafActions";
 import { useLeafDrag } from "@/composables/useLeafDrag";
-import { usePlayback } from "@/stores/playback";
+import { usePicks } from "@/stores/picks";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
+import { AIR, NAMES, useTimeView } from "@/stores/timeView";
+import { usePlayback } from "@/stores/playback";
 
-const NAMES = 204;
-const AIR = 22;
 const scene = useScene();
-const playback = usePlayback();
 const selection = useSelection();
+const playback = usePlayback();
+const picks = usePicks();
+const time = useTimeView();
 const body = ref<HTMLElement>();
+const list = ref<HTMLElement>();
 const { width } = useElementSize(body);
+watch(width, (now) => now > 0 && (time.width = now));
 const { lanes, opened, open } = useLanes();
 
-/** Pixels per frame: the whole scene fits. */
-const perFrame = computed(() => Math.max(0.02, (width.value - NAMES - AIR * 2) / Math.max(1, playback.last)));
 const leaf = useLeafActions();
-const drag = useLeafDrag(() => perFrame.value);
+const drag = useLeafDrag(() => time.perFrame, () => lanes.value);
+const box = useBoxPick(list, () => lanes.value);
 const nothingKeyed = computed(() => scene.objects.length > 0 && lanes.value.every((lane) => lane.frames.length === 0));
+const stops = computed(() => [...new Set(lanes.value.flatMap((lane) => lane.frames))]);
+watch(() => playback.frame, (frame) => !playback.playing && time.reveal(frame));
+/** The lane that carries the stretch grips: the last one with a picked leaf. */
+const gripLane = computed(() => {
+  if (picks.frames.length < 2) return -1;
+  return lanes.value.findLastIndex((lane) => lane.row !== null && lane.channels.some((channel) => picks.keys.some((one) => one.object === lane.thing.id && one.channel === channel)));
+});
+
+/** Ctrl and wheel zooms at the pointer; Shift and wheel, or a sideways wheel, scrolls in time. */
+function wheel(event: WheelEvent): void {
+  const sideways = event.shiftKey ? event.deltaY || event.deltaX : event.deltaX;
+  if (event.ctrlKey || event.metaKey) {
+    event.preventDefault();
+    const at = (event.clientX - (body.value?.getBoundingClientRect().left ?? 0) - NAMES - AIR + time.scroll) / time.perFrame;
+    time.zoomBy(Math.exp(-event.deltaY / 300), at);
+  } else if (sideways) {
+    event.preventDefault();
+    time.panTo(time.first + sideways / time.perFrame);
+  }
+}
 </script>
 
 <template>
-  <section ref="body" class="sheet" aria-label="Time sheet" :style="{ '--names': `${NAMES}px`, '--air': `${AIR}px` }">
-    <SheetRuler :per-frame="perFrame" :names="NAMES" :air="AIR" />
-    <CurveView v-if="selection.sheetTab === 'curves'" :per-frame="perFrame" :names="NAMES" :air="AIR" />
-    <div v-else class="lanes" :class="{ under: selection.leaves.size > 0 }" role="list">
-      <SheetLane
-        v-for="lane in lanes"
-        :key="lane.key"
-        :lane="lane"
-        :per-frame="perFrame"
-        :opened="opened.has(lane.thing.id)"
-        :sliding="drag.sliding.value?.lane === lane.key ? drag.sliding.value : null"
-        @open="open(lane.thing.id)"
-        @grip="drag.begin"
-        @nudge="drag.nudge"
-        @remove="leaf.remove"
-      />
+  <section ref="body" class="sheet" aria-label="Time sheet" :style="{ '--names': `${NAMES}px`, '--air': `${AIR}px`, '--scroll': `${time.scroll}px` }" @wheel="wheel">
+    <SheetRuler :stops="stops" />
+    <CurveView v-if="selection.sheetTab === 'curves'" />
+    <SpeedView v-else-if="selection.sheetTab === 'speed'" />
+    <div v-else ref="list" class="lanes" :class="{ under: picks.count > 0 }" role="list" @pointerdown="box.begin">
+      <template v-for="(lane, i) in lanes" :key="lane.key">
+        <SheetLane
+          :lane="lane"
+          :per-frame="time.perFrame"
+          :opened="opened.has(lane.thing.id)"
+          :by="drag.sliding.value?.by ?? 0"
+          @open="open(lane.thing.id)"
+          @grip="drag.begin"
+          @nudge="drag.nudge"
+          @remove="leaf.remove"
+        />
+        <div v-if="i === gripLane && !drag.sliding.value" class="grips"><div class="strip"><StretchGrips :per-frame="time.perFrame" /></div></div>
+      </template>
+      <div v-if="box.shown.value" class="box" :style="{ left: `${box.shown.value.left}px`, top: `${box.shown.value.top}px`, width: `${box.shown.value.width}px`, height: `${box.shown.value.height}px` }" />
       <p v-if="!scene.objects.length" class="hint">The time sheet shows when things move. Add an object, then key it with the leaf beside its values.</p>
       <p v-else-if="nothingKeyed" class="hint">Nothing is keyed yet. Pick an object, click the leaf beside Travel, go to another frame and move it.</p>
     </div>
+    <div v-if="drag.sliding.value?.snapped" class="snapped" :style="{ left: `${NAMES + AIR + drag.sliding.value.snapped.frame * time.perFrame - time.scroll}px` }"><span>{{ drag.sliding.value.snapped.frame }} · on {{ drag.sliding.value.snapped.to }}</span></div>
     <LeafActions v-if="selection.sheetTab === 'sheet'" />
     <ClearDialog />
-    <SheetPlayhead :start="NAMES + AIR" :per-frame="perFrame" />
+    <PasteDialog />
+    <SheetPlayhead />
   </section>
 </template>
 
 <style scoped>
 .sheet { position: relative; display: flex; flex-direction: column; min-height: 0; border-top: 1px solid var(--line); background: var(--paper); overflow: hidden; }
-.lanes { overflow-y: auto; overflow-x: hidden; flex: 1; }
+.lanes { position: relative; overflow-y: auto; overflow-x: hidden; flex: 1; }
 /* Room for the bar of what can be done with picked leaves. */
 .lanes.under { padding-bottom: 48px; }
 .hint { margin: 10px 14px 10px calc(var(--names) + 2 * var(--air)); color: var(--ink-2); }
+/* Lies over the lane before it and takes no room. */
+.grips { position: relative; height: 24px; margin: -24px 0 0 var(--names); padding: 0 var(--air); overflow: clip; pointer-events: none; }
+.strip { position: relative; height: 100%; transform: translateX(calc(-1 * var(--scroll))); }
+.box { position: absolute; border: 1px solid var(--playhead); background: #d0365b1c; pointer-events: none; }
+.snapped { position: absolute; top: 28px; bottom: 0; width: 0; border-left: 1px dashed var(--ink-2); pointer-events: none; }
+.snapped span { position: absolute; bottom: 4px; left: 5px; background: var(--ink); color: var(--paper); border-radius: 4px; padding: 1px 6px; font-size: 11px; white-space: nowrap; }
 </style>

@@ -18,6 +18,8 @@ const selection = useSelection();
 const playback = usePlayback();
 const changing = useChanging();
 
+/** A path has no field of its own: x and y say where it leads. */
+const fields = computed(() => props.row.channels.filter((channel) => channel.unit !== "point"));
 const names = computed(() => props.row.channels.map((channel) => channel.name));
 const leaf = computed<"here" | "elsewhere" | "none">(() => {
   const keys = names.value.map((name) => props.thing.channels?.[name]?.keys ?? []);
@@ -44,6 +46,7 @@ const colour = (name: string) => {
 const digits = (channel: ChannelWords): number => (channel.step < 0.1 && channel.shown === 1 ? 2 : channel.step >= 1 && channel.unit === "" ? 0 : 1);
 /** Two lengths side by side are told apart by their names; a lone one says its unit. */
 const unitOf = (channel: ChannelWords): string => (props.row.channels.filter((one) => one.unit === "px").length > 1 ? channel.label : channel.unit);
+const scrub = (name: string, value: number | null): void => (value === null ? scene.letGo() : changing.show(props.thing, { [name]: value }, false));
 const change = (name: string, value: number | string): void => void changing.make(props.thing, { [name]: value });
 </script>
 
@@ -52,7 +55,7 @@ const change = (name: string, value: number | string): void => void changing.mak
     <span class="dot" aria-hidden="true" />
     <span class="label" :title="row.channels.map((c) => `${c.label}: ${c.about}`).join('\n')">{{ row.name }}</span>
     <div class="fields">
-      <template v-for="channel in row.channels" :key="channel.name">
+      <template v-for="channel in fields" :key="channel.name">
         <ColourField v-if="channel.unit === 'colour'" :label="`${row.name} ${channel.label}`" :rgba="colour(channel.name)" @change="change(channel.name, $event)" />
         <NumberField
           v-else
@@ -65,6 +68,7 @@ const change = (name: string, value: number | string): void => void changing.mak
           :high="channel.high"
           :digits="digits(channel)"
           :hint="`${channel.label}: ${channel.about}`"
+          @scrub="scrub(channel.name, $event)"
           @change="change(channel.name, $event)"
         />
       </template>

@@ -15,6 +15,10 @@ const outlining = ref(false);
 function setOutline(d: string): void {
   if (selection.thing) void scene.edit([{ edit: "set-shape", id: selection.thing.id, shape: { type: "outline", d } }]);
 }
+
+function flip(axis: "x" | "y"): void {
+  if (selection.thing) void scene.edit([{ edit: "flip", object: selection.thing.id, axis, what: "picture" }]);
+}
 </script>
 
 <template>
@@ -25,6 +29,10 @@ function setOutline(d: string): void {
     </div>
     <div v-if="selection.thing" class="rows">
       <ValueRow v-for="row in selection.rows" :key="`${selection.thing.id} ${row.name}`" :thing="selection.thing" :row="row" />
+      <div class="flips">
+        <button class="chip" title="Mirror it left to right, about its pivot" @click="flip('x')">Flip ↔</button>
+        <button class="chip" title="Mirror it top to bottom, about its pivot" @click="flip('y')">Flip ↕</button>
+      </div>
       <button v-if="selection.thing.kind === 'shape' && selection.thing.shape.type === 'outline'" class="chip outline" @click="outlining = true">Change the outline…</button>
     </div>
     <p v-else class="empty">Pick something in the picture or the cast to see and change its values at this frame. The leaf beside a value keys it.</p>
@@ -41,5 +49,6 @@ function setOutline(d: string): void {
 h2 { font-size: 13px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
 .rows { overflow-y: auto; flex: 1; padding-bottom: 8px; }
 .empty { color: var(--ink-2); padding: 0 14px; }
+.flips { display: flex; gap: 6px; margin: 8px 14px 0; }
 .outline { margin: 8px 14px; }
 </style>

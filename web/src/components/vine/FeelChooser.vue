@@ -1,10 +1,14 @@
 <script setup lang="ts">
-/** Choose how a stretch between two keys is passed, from small pictures that move. */
+/** Choose how a stretch between two keys is passed, from small pictures that move. Resting on one shows it in the picture. */
 import { ElPopover } from "element-plus";
 import { computed, ref } from "vue";
+import { api } from "@/api/client";
 import type { Ease, Edit, SceneObject } from "@/api/types";
+import FeelDrawer from "@/components/vine/FeelDrawer.vue";
 import FeelPicture from "@/components/vine/FeelPicture.vue";
 import { usePlayback } from "@/stores/playback";
+import { usePicks } from "@/stores/picks";
+import { useSaid } from "@/stores/said";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
 import { type Row, useVocabulary } from "@/stores/vocabulary";
@@ -12,48 +16,99 @@ import { type Row, useVocabulary } from "@/stores/vocabulary";
 const props = defineProps<{ thing: SceneObject; row: Row }>();
 const scene = useScene();
 const selection = useSelection();
+const picks = usePicks();
 const playback = usePlayback();
 const vocabulary = useVocabulary();
+const said = useSaid();
 const everywhere = ref(false);
+/** Which channels take the feel: those of the row together, the one picked, or all that move at the same keys. */
+const scope = ref<"row" | "channel" | "object">("row");
+const drawing = ref(false);
 
-const HOLD = { name: "hold", label: "Hold", about: "Stays on its value until the next key.", curve: [0, 0, 1] };
-const feels = computed(() => [HOLD, ...(vocabulary.words?.feels ?? [])]);
+interface Choice {
+  readonly name: string;
+  readonly label: string;
+  readonly about: string;
+  readonly curve: readonly number[];
+  readonly ease: Ease;
+  readonly own: boolean;
+}
+const HOLD: Choice = { name: "hold", label: "Hold", about: "Stays on its value until the next key.", curve: [0, 0, 1], ease: "hold", own: false };
+const feels = computed((): Choice[] => [
+  HOLD,
+  ...(vocabulary.words?.feels ?? []).map((feel) => ({ ...feel, ease: (feel.name === "even" ? "linear" : feel.name) as Ease, own: false })),
+  ...vocabulary.ownFeels.map((feel) => ({ name: `own ${feel.name}`, label: feel.name, about: "Drawn by you, for all scenes.", curve: feel.curve, ease: feel.ease, own: true })),
+]);
 
-/** Frames of keys in this row that a stretch leaves from: all but the last of each channel. */
-const leaving = computed(() => [...new Set(props.row.channels.flatMap((channel) => (props.thing.channels?.[channel.name]?.keys ?? []).slice(0, -1).map((key) => key.frame)))].sort((a, b) => a - b));
+const channels = computed(() => {
+  if (scope.value === "object") return Object.keys(props.thing.channels ?? {});
+  const all = props.row.channels.map((channel) => channel.name);
+  return scope.value === "channel" && selection.channel ? all.filter((name) => name === selection.channel!.name) : all;
+});
+const keysOf = (name: string) => props.thing.channels?.[name]?.keys ?? [];
+/** Frames of keys that a stretch leaves from: all but the last of each channel. */
+const leaving = computed(() => [...new Set(channels.value.flatMap((name) => keysOf(name).slice(0, -1).map((key) => key.frame)))].sort((a, b) => a - b));
 /** The stretches meant: those of the picked leaves, else the one under the playhead. */
 const meant = computed<readonly number[]>(() => {
   if (everywhere.value) return leaving.value;
-  const picked = leaving.value.filter((frame) => selection.leaves.has(frame));
+  const picked = leaving.value.filter((frame) => picks.keys.some((one) => one.object === props.thing.id && one.frames.includes(frame)));
   if (picked.length) return picked;
   return leaving.value.filter((frame) => frame <= playback.frame).slice(-1).concat(leaving.value.slice(0, 1)).slice(0, 1);
 });
 const says = computed(() => {
   if (everywhere.value) return "All stretches";
   if (meant.value.length !== 1) return `${meant.value.length} stretches`;
-  const all = [...new Set(props.row.channels.flatMap((channel) => (props.thing.channels?.[channel.name]?.keys ?? []).map((key) => key.frame)))].sort((a, b) => a - b);
+  const all = [...new Set(channels.value.flatMap((name) => keysOf(name).map((key) => key.frame)))].sort((a, b) => a - b);
   const from = meant.value[0]!;
   return `From frame ${from} to ${all.find((frame) => frame > from) ?? from}`;
 });
 const current = computed(() => {
-  const found = props.row.channels.flatMap((channel) => (props.thing.channels?.[channel.name]?.keys ?? []).filter((key) => meant.value.includes(key.frame)).map((key) => key.ease));
-  const names = new Set(found.map((ease) => (ease === "linear" ? "even" : ease)));
+  const found = channels.value.flatMap((name) => keysOf(name).slice(0, -1).filter((key) => meant.value.includes(key.frame)).map((key) => key.ease));
+  const names = new Set(found.map(nameOf));
   return names.size === 1 ? [...names][0] : null;
 });
 
-async function choose(name: string): Promise<void> {
-  const ease = (name === "even" ? "linear" : name) as Ease;
-  const edits = props.row.channels.flatMap((channel): Edit[] => {
-    const keys = props.thing.channels?.[channel.name]?.keys ?? [];
-    const frames = keys.slice(0, -1).map((key) => key.frame).filter((frame) => meant.value.includes(frame));
-    return frames.length ? [{ edit: "set-ease", object: props.thing.id, channel: channel.name, frames, ease }] : [];
+function nameOf(ease: Ease): string {
+  if (ease === "linear") return "even";
+  if (typeof ease === "string") return ease;
+  const own = vocabulary.ownFeelOf(ease);
+  return own ? `own ${own.name}` : "another";
+}
+
+function editsFor(ease: Ease): Edit[] {
+  return channels.value.flatMap((channel): Edit[] => {
+    const frames = keysOf(channel).slice(0, -1).map((key) => key.frame).filter((frame) => meant.value.includes(frame));
+    return frames.length ? [{ edit: "set-ease", object: props.thing.id, channel, frames, ease }] : [];
   });
-  await scene.edit(edits);
+}
+
+async function choose(ease: Ease): Promise<void> {
+  clearTimeout(waiting);
+  await scene.edit(editsFor(ease));
+}
+
+/** While the pointer rests on a feel the picture shows it; when it leaves, what there is now: before and after. */
+let waiting: ReturnType<typeof setTimeout> | undefined;
+function rest(ease: Ease): void {
+  clearTimeout(waiting);
+  const edits = editsFor(ease);
+  if (edits.length) waiting = setTimeout(() => void scene.lookAt(edits), 120);
+}
+
+function leave(): void {
+  clearTimeout(waiting);
+  if (scene.look && !scene.look.said) scene.letGo();
+}
+
+async function forget(name: string): Promise<void> {
+  await api.forgetFeel(name);
+  await vocabulary.readFeels();
+  said.info(`${name} is taken off the list. What moves by it still does.`);
 }
 </script>
 
 <template>
-  <ElPopover trigger="click" :width="404" placement="top-start">
+  <ElPopover trigger="click" :width="424" placement="top-start" @hide="leave">
     <template #reference>
       <button class="chip small" :disabled="!leaving.length" :title="leaving.length ? 'Choose how it gets from key to key' : 'A feel needs two keys: set another one first'">Feel</button>
     </template>
@@ -62,19 +117,38 @@ async function choose(name: string): Promise<void> {
         <h3>{{ says }}</h3>
         <label><input v-model="everywhere" type="checkbox" /> all stretches of {{ row.name.toLowerCase() }}</label>
       </header>
-      <div class="choices" role="radiogroup" aria-label="Feel">
-        <button v-for="feel in feels" :key="feel.name" role="radio" :aria-checked="current === feel.name" :class="{ on: current === feel.name }" :title="feel.about" @click="choose(feel.name)">
-          <FeelPicture :curve="feel.curve" :stepped="feel.name === 'hold'" />
-          {{ feel.label }}
-        </button>
+      <div class="scope" role="radiogroup" aria-label="Which channels">
+        <label title="x and y, wide and high: what moves as one gets one feel"><input v-model="scope" type="radio" value="row" /> {{ row.name.toLowerCase() }} together</label>
+        <label v-if="row.channels.length > 1" title="The channel the vine shows, on its own"><input v-model="scope" type="radio" value="channel" /> only {{ selection.channel?.label }}</label>
+        <label title="Everything that moves by the same keys"><input v-model="scope" type="radio" value="object" /> all of {{ thing.name }}</label>
       </div>
+      <div class="choices" role="radiogroup" aria-label="Feel">
+        <div v-for="feel in feels" :key="feel.name" class="choice">
+          <button role="radio" :aria-checked="current === feel.name" :class="{ on: current === feel.name }" :title="`${feel.about} Rest here to see it.`" @click="choose(feel.ease)" @pointerenter="rest(feel.ease)" @pointerleave="leave">
+            <FeelPicture :curve="feel.curve" :stepped="feel.name === 'hold'" />
+            <span class="label">{{ feel.label }}</span>
+          </button>
+          <button v-if="feel.own" class="gone" :aria-label="`Take ${feel.label} off the list`" title="Take it off the list; what moves by it still does" @click="forget(feel.label)">×</button>
+        </div>
+      </div>
+      <footer>
+        <button class="chip" title="Draw a feel of several points" @click="drawing = true">Draw your own…</button>
+        <button class="chip" title="The same distance on every frame again" :disabled="current === 'even'" @click="choose('linear')">Back to even</button>
+      </footer>
     </div>
   </ElPopover>
+  <FeelDrawer v-model="drawing" @use="choose" @look="scene.lookAt(editsFor($event))" @leave="leave" />
 </template>
 
 <style scoped>
-header { display: flex; justify-content: space-between; align-items: center; margin-bottom: 8px; }
+header, footer { display: flex; justify-content: space-between; align-items: center; margin-bottom: 8px; }
+footer { margin: 8px 0 0; }
 h3 { font-size: 13px; }
-label { font-size: 12px; display: flex; gap: 5px; align-items: center; }
-.choices { grid-template-columns: repeat(4, 1fr); }
+label { font-size: 12px; display: flex; gap: 5px; align-items: center; cursor: pointer; }
+.scope { display: flex; gap: 14px; margin-bottom: 8px; }
+.choices { grid-template-columns: repeat(5, 1fr); max-height: 262px; overflow-y: auto; }
+.choice { position: relative; display: grid; }
+.label { max-width: 72px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
+.choices .gone { position: absolute; right: 1px; top: 1px; width: 17px; height: 17px; padding: 0; border: 0; border-radius: 50%; background: none; color: var(--ink-2); opacity: 0; }
+.choice:hover .gone, .gone:focus-visible { opacity: 1; }
 </style>

@@ -29,12 +29,14 @@ const steps = ref<readonly Step[]>([]);
 
 const subject = computed(() => (selection.thing && selection.channel ? { thing: selection.thing, channel: selection.channel } : null));
 const source = computed(() => (subject.value ? subject.value.thing.channels?.[subject.value.channel.name] : undefined));
+/** The channels one can look at: a path only where there is one. */
+const shown = computed(() => (selection.row?.channels ?? []).filter((channel) => channel.unit !== "point" || selection.keysOf(channel.name).length > 0));
 const keys = computed(() => source.value?.keys ?? []);
 const what = computed(() => {
   const channel = subject.value?.channel;
   if (!channel || !selection.row) return "";
   const row = selection.row.name.toLowerCase();
-  return selection.row.channels.length > 1 ? `${row} ${channel.label}` : row;
+  return selection.row.channels.length > 1 && channel.label !== "path" ? `${row} ${channel.label}` : row;
 });
 
 let asked = 0;
@@ -75,6 +77,7 @@ function at(step: Step): string {
   const channel = subject.value?.channel;
   const { values } = step;
   const value = values.at(Math.min(playback.frame, values.length - 1)) ?? 0;
+  if (unit.value === "point") return `${readable(value)} px of its way`;
   if (unit.value === "colour") return `lightness ${readable(value * 100)} %`;
   return `${readable(value * (channel?.shown ?? 1), channel && channel.step < 1 ? 2 : 1)}${unit.value === "°" ? "°" : unit.value ? ` ${unit.value}` : ""}`;
 }
@@ -85,8 +88,8 @@ function at(step: Step): string {
     <header>
       <template v-if="subject">
         <h2>How {{ whose(subject.thing.name) }} {{ what }} is made</h2>
-        <div v-if="selection.row && selection.row.channels.length > 1" class="which" role="radiogroup" aria-label="Channel">
-          <button v-for="channel in selection.row.channels" :key="channel.name" role="radio" :aria-checked="channel.name === subject.channel.name" :class="{ on: channel.name === subject.channel.name }" @click="selection.pickRow(selection.row.name, channel.name)">{{ channel.label }}</button>
+        <div v-if="selection.row && shown.length > 1" class="which" role="radiogroup" aria-label="Channel">
+          <button v-for="channel in shown" :key="channel.name" role="radio" :aria-checked="channel.name === subject.channel.name" :class="{ on: channel.name === subject.channel.name }" @click="selection.pickRow(selection.row.name, channel.name)">{{ channel.label }}</button>
         </div>
         <span class="hint">read left to right: each card shows the curve so far, the pale line is the card before</span>
       </template>
