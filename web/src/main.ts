@@ -8,5 +8,8 @@ import { createPinia } from "pinia";
 import { createApp } from "vue";
 import App from "@/App.vue";
 import { router } from "@/router";
+import { paintLeafMarks } from "@/theme/leafMarks";
+
+paintLeafMarks();
 
 createApp(App).use(createPinia()).use(router).mount("#app");

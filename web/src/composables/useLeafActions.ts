@@ -157,8 +157,10 @@ export function useLeafActions() {
 /** A key moved so that the first of its list comes to lie at `start`. Colours and what is not known stay as they are. */
 function shifted(key: Key, first: Key, start: Key["value"] | null): Key {
   if (typeof key.value === "number" && typeof first.value === "number" && typeof start === "number") return { ...key, value: Number((key.value - first.value + start).toPrecision(10)) };
-  if (Array.isArray(key.value) && Array.isArray(first.value) && Array.isArray(start)) {
+  if (isPoint(key.value) && isPoint(first.value) && isPoint(start)) {
     return { ...key, value: [key.value[0] - first.value[0] + start[0], key.value[1] - first.value[1] + start[1]] };
   }
   return key;
 }
+
+const isPoint = (held: Key["value"] | null): held is [number, number] => Array.isArray(held);

@@ -22,12 +22,6 @@ export function readable(value: number, digits = 1): string {
   return (Number(text) === 0 ? text.replace("-", "") : text).replace("-", "−");
 }
 
-/** A number someone typed, with either minus sign or a comma; null if it is none. */
-export function parseNumber(text: string): number | null {
-  const plain = text.trim().replace("−", "-").replace(",", ".").replace(/\s*(px|°|%|×)$/, "");
-  return plain !== "" && Number.isFinite(Number(plain)) ? Number(plain) : null;
-}
-
 /** Whose something is: "Mango’s", "Near leaves’". */
 export const whose = (name: string): string => (/s$/i.test(name) ? `${name}’` : `${name}’s`);
 

@@ -176,8 +176,8 @@ const label = (one: KeyedCurve, key: Key): string => `Key of ${one.words.row} ${
         </button>
       </template>
       <template v-if="picked?.isNumber">
-        <span class="scale top">{{ readable(rangeOf(picked.words.name).high * picked.words.shown, 1) }}{{ picked.words.unit }}</span>
-        <span class="scale bottom">{{ readable(rangeOf(picked.words.name).low * picked.words.shown, 1) }}{{ picked.words.unit }}</span>
+        <span class="scale top">{{ readable(rangeOf(picked.words.name).high * picked.words.shown, 1) }} {{ picked.words.unit }}</span>
+        <span class="scale bottom">{{ readable(rangeOf(picked.words.name).low * picked.words.shown, 1) }} {{ picked.words.unit }}</span>
       </template>
     </div>
   </div>

@@ -53,5 +53,7 @@ p { margin: 0 0 10px; color: var(--ink-2); }
 </style>
 
 <style>
+/* Dialogs that show what they do in the picture stand beside it. */
 .see-through { background: transparent; }
+.see-through .el-dialog { margin: 56px 12px 0 auto; }
 </style>

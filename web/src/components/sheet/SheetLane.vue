@@ -12,7 +12,7 @@ import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
 import { useVocabulary } from "@/stores/vocabulary";
 
-const props = defineProps<{ lane: Lane; perFrame: number; opened: boolean; by: number }>();
+const props = defineProps<{ lane: Lane; perFrame: number; opened: boolean }>();
 const emit = defineEmits<{ open: []; grip: [event: PointerEvent, lane: Lane, frame: number]; nudge: [lane: Lane, frame: number, by: number]; remove: [picked: Picked[]] }>();
 const scene = useScene();
 const selection = useSelection();
@@ -32,8 +32,8 @@ const outside = computed(() =>
 const held = computed(() => new Set(props.lane.frames.filter((frame) => picks.hasAll(keysAt(props.lane.thing, props.lane.channels, new Set([frame]))))));
 const leaves = computed(() =>
   props.lane.frames
-    .map((frame) => ({ frame, at: held.value.has(frame) ? frame + props.by : frame, held: held.value.has(frame) }))
-    .filter(({ at }) => at >= -1 && at <= playback.last + 1),
+    .filter((frame) => frame >= -1 && frame <= playback.last + 1)
+    .map((frame) => ({ frame, held: held.value.has(frame) })),
 );
 const beyond = computed(() => props.lane.frames.filter((frame) => frame > playback.last).length);
 
@@ -92,9 +92,9 @@ function remove(frame: number): void {
         <button
           v-for="leaf in leaves"
           :key="leaf.frame"
-          class="leaf"
+          class="sheet-leaf"
           :class="{ picked: leaf.held }"
-          :style="{ left: `${leaf.at * perFrame}px` }"
+          :style="{ left: `${leaf.frame * perFrame}px` }"
           :aria-label="`Key of ${lane.thing.name}${lane.row ? ` ${lane.row.name}` : ''} at frame ${Number(leaf.frame.toFixed(2))}`"
           :aria-pressed="leaf.held"
           :title="leafHint(leaf.frame)"
@@ -131,15 +131,14 @@ function remove(frame: number): void {
 .track { position: relative; flex: 1; padding: 0 var(--air); min-width: 0; overflow: clip; }
 .strip { position: relative; height: 100%; transform: translateX(calc(-1 * var(--scroll))); }
 .stems { position: absolute; inset: 0; width: 100%; height: 100%; overflow: visible; }
-.travel { --stem: var(--travel); --leaf: var(--leaf-travel); }
-.turn { --stem: var(--turn); --leaf: var(--leaf-turn); }
-.size { --stem: var(--size-fill); --leaf: var(--leaf-size); }
-.look { --stem: var(--look); --leaf: var(--leaf-look); }
+.travel { --stem: var(--travel); }
+.turn { --stem: var(--turn); }
+.size { --stem: var(--size-fill); }
+.look { --stem: var(--look); }
 .stem { fill: var(--stem); opacity: 0.42; }
 .outside { fill: var(--stem); opacity: 0.17; }
 .turn-mark { stroke: var(--stem); stroke-width: 1.4; stroke-dasharray: 2 2; opacity: 0.85; }
-.leaf { position: absolute; top: 2px; width: 20px; height: 20px; margin-left: -10px; border: 0; background: var(--leaf) center / 15px no-repeat; padding: 0; cursor: ew-resize; border-radius: 50%; touch-action: none; }
-.leaf.picked { background-color: var(--playhead-pale); box-shadow: 0 0 0 1.5px var(--playhead); }
+.sheet-leaf { position: absolute; top: 2px; width: 20px; height: 20px; margin-left: -10px; border: 0; background: center / 20px no-repeat; padding: 0; cursor: ew-resize; border-radius: 50%; touch-action: none; }
 .after { position: absolute; top: 3px; margin-left: 26px; font-size: 10.500px; color: var(--ink-2); background: color-mix(in srgb, var(--paper) 82%, transparent); padding: 1px 4px; border-radius: 4px; white-space: nowrap; pointer-events: none; }
 .lone { position: absolute; top: 3px; margin-left: 16px; font-size: 12px; color: var(--ink-2); white-space: nowrap; pointer-events: none; }
 .after.left { transform: translateX(calc(-100% - 52px)); }

@@ -15,6 +15,7 @@ import { useBoxPick } from "@/composables/useBoxPick";
 import { useLanes } from "@/composables/useLanes";
 import { useLeafActions } from "@/composables/useLeafActions";
 import { useLeafDrag } from "@/composables/useLeafDrag";
+import { useSlideStyle } from "@/composables/useSlideStyle";
 import { usePicks } from "@/stores/picks";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
@@ -34,6 +35,7 @@ const { lanes, opened, open } = useLanes();
 
 const leaf = useLeafActions();
 const drag = useLeafDrag(() => time.perFrame, () => lanes.value);
+useSlideStyle(() => (drag.sliding.value?.by ?? 0) * time.perFrame);
 const box = useBoxPick(list, () => lanes.value);
 const nothingKeyed = computed(() => scene.objects.length > 0 && lanes.value.every((lane) => lane.frames.length === 0));
 const stops = computed(() => [...new Set(lanes.value.flatMap((lane) => lane.frames))]);
@@ -69,7 +71,6 @@ function wheel(event: WheelEvent): void {
           :lane="lane"
           :per-frame="time.perFrame"
           :opened="opened.has(lane.thing.id)"
-          :by="drag.sliding.value?.by ?? 0"
           @open="open(lane.thing.id)"
           @grip="drag.begin"
           @nudge="drag.nudge"

@@ -77,7 +77,7 @@ function at(step: Step): string {
   const channel = subject.value?.channel;
   const { values } = step;
   const value = values.at(Math.min(playback.frame, values.length - 1)) ?? 0;
-  if (unit.value === "point") return `${readable(value)} px of its way`;
+  if (unit.value === "point") return `${readable(value)} px along`;
   if (unit.value === "colour") return `lightness ${readable(value * 100)} %`;
   return `${readable(value * (channel?.shown ?? 1), channel && channel.step < 1 ? 2 : 1)}${unit.value === "°" ? "°" : unit.value ? ` ${unit.value}` : ""}`;
 }
