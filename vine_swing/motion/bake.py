@@ -17,7 +17,8 @@ from vine_swing.motion.errors import MotionError
 from vine_swing.motion.evaluate import evaluate, evaluate_colours
 from vine_swing.motion.model import WHOLE, Dial, Scene, SceneObject
 from vine_swing.motion.path import evaluate_path
-from vine_swing.motion.rule import apply_rules
+from vine_swing.motion.reading import read_channel
+from vine_swing.motion.rule import chained
 from vine_swing.motion.rules import Timing
 from vine_swing.motion.specs import ChannelSpec
 
@@ -138,8 +139,8 @@ def _channels(scene: Scene, grid: Array, old: dict[str, BakedObject]) -> dict[st
                 arrays[name] = row
     timing = Timing(scene.fps, scene.length)
     for thing, name in ruled:
-        value = np.broadcast_to(result[thing.id][name], grid.shape)
-        result[thing.id][name] = apply_rules(value, grid, thing.rules_on(name), timing)
+        source = read_channel(thing, name, timing, known=(grid, np.broadcast_to(result[thing.id][name], grid.shape)))
+        result[thing.id][name] = np.array(chained(source, thing.rules_on(name)).at(grid))
     return result
 
 

@@ -13,7 +13,8 @@ from vine_swing.motion.errors import NoSuchThing
 from vine_swing.motion.evaluate import evaluate, evaluate_colours
 from vine_swing.motion.model import Scene
 from vine_swing.motion.path import evaluate_path
-from vine_swing.motion.rule import apply_rules
+from vine_swing.motion.reading import read_channel
+from vine_swing.motion.rule import chained
 from vine_swing.motion.rules import Timing
 
 Array = NDArray[np.float64]
@@ -62,9 +63,10 @@ def explain(scene: Scene, object_id: str, channel: str) -> list[Step]:
     steps = [Step("keys", "Keys", None, True, value)]
     value = read(source)
     steps.append(Step("ends", "Ends", None, True, value))
-    timing = Timing(scene.fps, scene.length)
+    chain = read_channel(thing, channel, Timing(scene.fps, scene.length))
     for rule in thing.rules_for(channel):
         if rule.on:
-            value = apply_rules(value, t, [rule], timing)
+            chain = chained(chain, [rule])
+            value = chain.at(t)
         steps.append(Step(rule.kind, rule.spec.label, rule.id, rule.on, value))
     return [*steps, Step("result", "Result", None, True, value)]

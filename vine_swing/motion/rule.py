@@ -1,6 +1,7 @@
 """A rule as it stands in a scene, and reading its settings."""
 
 from dataclasses import dataclass
+from functools import partial
 from typing import Annotated, Any, Literal, Self
 
 import numpy as np
@@ -9,7 +10,7 @@ from pydantic import Discriminator, Field, Tag, model_validator
 
 from vine_swing.motion.channel import Channel
 from vine_swing.motion.evaluate import evaluate
-from vine_swing.motion.rules import RULES, Mode, RuleSpec, SettingSpec, Timing
+from vine_swing.motion.rules import RULES, Mode, RuleSpec, SettingSpec, Source
 from vine_swing.motion.values import Frozen, Id
 
 Array = NDArray[np.float64]
@@ -43,8 +44,8 @@ class Rule(Frozen):
         spec = RULES.get(self.kind)
         if spec is None:
             raise ValueError(f"there is no rule '{self.kind}'; there is {', '.join(RULES)}")
-        if self.mode not in spec.modes:
-            raise ValueError(f"a rule '{self.kind}' cannot '{self.mode}'; it can {', '.join(spec.modes)}")
+        if self.mode not in (spec.modes or ("add",)):
+            raise ValueError(f"a rule '{self.kind}' cannot '{self.mode}'; it can {', '.join(spec.modes) or 'only act as it is'}")
         for name, setting in self.settings.items():
             if name not in spec.settings:
                 raise ValueError(f"a rule '{self.kind}' has no setting '{name}'; it has {', '.join(spec.settings)}")
@@ -84,11 +85,15 @@ class RuleSettings:
         return np.clip(values, spec.low, spec.high) if spec.low is not None or spec.high is not None else values
 
 
-def apply_rules(so_far: Array, t: Array, rules: list[Rule], timing: Timing) -> Array:
-    """One channel's values after some rules, in order. Shapes (n,)."""
+def chained(source: Source, rules: list[Rule]) -> Source:
+    """One channel after some rules, in order; nothing is worked out until it is read."""
     for rule in rules:
-        so_far = rule.spec.apply(so_far, t, RuleSettings(rule), rule.mode, timing)
-    return so_far
+        source = Source(partial(_applied, rule, source), source.breaks, source.timing, source.stream)
+    return source
+
+
+def _applied(rule: Rule, source: Source, t: Array) -> Array:
+    return rule.spec.apply(source, t, RuleSettings(rule), rule.mode)
 
 
 def _check(setting: Channel | str, spec: SettingSpec) -> None:

@@ -19,7 +19,8 @@ def drawn(points: list[tuple[float, float]], *, smooth: bool) -> PointsEase:
     Raises:
         ValueError: unless there are two points or more, from u = 0 to u = 1, each u greater than the one before.
     """
-    u, p = np.array(points, dtype=float).reshape(-1, 2).T
+    # Finer than anyone can draw, and coarse enough that no difference is lost in division.
+    u, p = np.array(points, dtype=float).reshape(-1, 2).round(9).T
     if len(u) < 2 or u[0] != 0 or u[-1] != 1:
         raise ValueError("a feel goes from u 0 to u 1; put its first point at 0 and its last at 1")
     if np.any(np.diff(u) <= 0):

@@ -9,7 +9,7 @@ from collections.abc import Callable
 import numpy as np
 
 from vine_swing.motion.rules.integral import integral
-from vine_swing.motion.rules.spec import Array, Mode, RuleSpec, Settings, SettingSpec, Timing, by_name, combined
+from vine_swing.motion.rules.spec import Array, Mode, RuleSpec, Settings, SettingSpec, Source, Timing, by_name, combined
 
 WAVES: dict[str, Callable[[Array], Array]] = {
     "sine": lambda turns: np.sin(2 * np.pi * turns),
@@ -22,8 +22,9 @@ WAVES: dict[str, Callable[[Array], Array]] = {
 }
 
 
-def apply(so_far: Array, t: Array, settings: Settings, mode: Mode, timing: Timing) -> Array:
+def apply(source: Source, t: Array, settings: Settings, mode: Mode) -> Array:
     """The values with the wave on them; before `start` they are as they were. Shapes (n,)."""
+    so_far, timing = source.at(t), source.timing
     start = settings.number("start", t)
     begin = start if start is not None else np.zeros(1)
     seconds = (t - begin) / timing.fps

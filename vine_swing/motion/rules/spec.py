@@ -50,15 +50,36 @@ class Timing:
 
 
 @dataclass(frozen=True)
+class Source:
+    """What a rule reads: one channel as the cards before it make it, at any real frames, and where it stands.
+
+    `at` takes frames (n,), in any order, and gives values (n,). `breaks` are the frames at which it may jump or bend. `stream` is
+    a number that no other channel of the scene has, for rules that draw on chance.
+    """
+
+    at: Callable[[Array], Array]
+    breaks: Array
+    timing: Timing
+    stream: int
+
+
+@dataclass(frozen=True)
 class RuleSpec:
-    """A kind of rule. `apply` takes the values so far and their frames, both (n,), and gives the new values (n,)."""
+    """A kind of rule. `apply` gives the new values (n,) at frames (n,) from what it reads; a time rule reads elsewhere, a value rule
+    changes what it read. `modes` are the ways it can be combined with what it read; none for rules to which that means nothing."""
 
     kind: str
     label: str
     about: str
     settings: Mapping[str, SettingSpec]
     modes: tuple[Mode, ...]
-    apply: Callable[[Array, Array, Settings, Mode, Timing], Array]
+    apply: Callable[[Source, Array, Settings, Mode], Array]
+
+
+def number_or(settings: Settings, name: str, t: Array, otherwise: float = 0.0) -> Array:
+    """A number setting at frames t, or another number where it is off; (n,) or (1,)."""
+    found = settings.number(name, t)
+    return found if found is not None else np.full(1, otherwise)
 
 
 def by_name(*settings: SettingSpec) -> dict[str, SettingSpec]:

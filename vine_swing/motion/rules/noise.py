@@ -1,0 +1,97 @@
+"""Noise: seeded gradient noise in one dimension.
+
+K. Perlin, "Improving noise" (2002): at every whole place of a lattice stands a slope drawn by chance, and between two of them
+their straight lines are blended by 6x⁵ − 15x⁴ + 10x³, so that value, slope and bend go on smoothly. Chance is a hash of whole numbers
+(S. Vigna's splitmix64), the same on every machine. Octaves are summed at twice the frequency and `roughness` times the size each,
+and divided by the sum of their sizes: the result stays within ± amplitude. With `loop` the lattice is bent to a ring of a whole number
+of places, so that it closes in value and slope.
+"""
+
+import numpy as np
+from numpy.typing import NDArray
+
+from vine_swing.motion.rules.integral import integral
+from vine_swing.motion.rules.spec import Array, Mode, RuleSpec, Settings, SettingSpec, Source, by_name, combined, number_or
+
+Whole = NDArray[np.uint64]
+_MOST_OCTAVES = 8
+
+
+def apply(source: Source, t: Array, settings: Settings, mode: Mode) -> Array:
+    """The values with the noise on them. Shapes (n,)."""
+    seed = int(number_or(settings, "seed", np.zeros(1))[0])
+    octaves = int(np.clip(round(float(number_or(settings, "octaves", np.zeros(1), 1.0)[0])), 1, _MOST_OCTAVES))
+    roughness = number_or(settings, "roughness", t, 0.5)
+    place, ring = _place(t, settings, source)
+    total, sizes, size = np.zeros_like(t), np.zeros(1), np.ones(1)
+    for octave in range(octaves):
+        total = total + size * _gradient_noise(place * 2**octave, _mixed(source.stream, seed, octave), None if ring is None else ring * 2**octave)
+        sizes, size = sizes + size, size * roughness
+    return combined(mode, source.at(t), number_or(settings, "amplitude", t) * total / sizes)
+
+
+def _place(t: Array, settings: Settings, source: Source) -> tuple[Array, int | None]:
+    """How far along the lattice each frame is, and after how many places it closes, if it does."""
+    loop = settings.number("loop", np.zeros(1))
+    fps = source.timing.fps
+    if loop is not None and loop[0] > 0:
+        frequency = abs(float(number_or(settings, "frequency", np.zeros(1), 1.0)[0]))
+        ring = max(1, round(frequency * float(loop[0]) / fps))
+        return t * (ring / loop[0]), ring
+    breaks = settings.breaks("frequency")
+    if breaks is None:
+        return number_or(settings, "frequency", t, 1.0) * t / fps, None
+    return integral(lambda frames: number_or(settings, "frequency", frames, 1.0), t, breaks) / fps, None
+
+
+def _gradient_noise(place: Array, stream: int, ring: int | None) -> Array:
+    """Noise within −1…1 at places (n,) of a lattice."""
+    # Where the lattice begins is chance too: all noises would be 0 together at its whole places.
+    shifted = place + _chance(np.array([0x9E3779B9], np.uint64), stream)[0]
+    cell = np.floor(shifted)
+    inside = shifted - cell
+    first = cell.astype(np.int64)
+    # A ring of a single place has two slopes, so that it still moves.
+    left, right = (first, first + 1) if ring is None else (first % max(ring, 1), (first + 1) % max(ring, 1))
+    a = (2 * _chance(left.astype(np.uint64), stream) - 1) * inside
+    b = (2 * _chance(right.astype(np.uint64), stream) - 1) * (inside - 1)
+    blend = inside**3 * (inside * (6 * inside - 15) + 10)
+    # Two slopes of ±1 that meet half way reach a half.
+    noise: Array = 2 * (a + (b - a) * blend)
+    return noise
+
+
+def _chance(places: Whole, stream: int) -> Array:
+    """A number within 0…1 for each whole place (n,) of a stream."""
+    with np.errstate(over="ignore"):
+        z = places * np.uint64(0x9E3779B97F4A7C15) + np.uint64(stream & (2**64 - 1))
+        z = (z ^ (z >> np.uint64(30))) * np.uint64(0xBF58476D1CE4E5B9)
+        z = (z ^ (z >> np.uint64(27))) * np.uint64(0x94D049BB133111EB)
+        z ^= z >> np.uint64(31)
+    return (z >> np.uint64(11)).astype(np.float64) / 2**53
+
+
+def _mixed(*parts: int) -> int:
+    """One whole number made of several, so that streams that differ in one of them have nothing to do with each other."""
+    mixed = 0
+    for part in parts:
+        mixed = (mixed ^ (part & (2**64 - 1))) * 0xD6E8FEB86659FD93 & (2**64 - 1)
+        mixed ^= mixed >> 32
+    return mixed
+
+
+SPEC = RuleSpec(
+    kind="noise",
+    label="Noise",
+    about="Wanders without repeating: wind in leaves, hovering, a trembling paw.",
+    settings=by_name(
+        SettingSpec("amplitude", "amplitude", "as the channel", 10.0, about="The most it strays to each side."),
+        SettingSpec("frequency", "frequency", "Hz", 1.0, 0.0, 240.0, about="How often it changes its mind in a second."),
+        SettingSpec("octaves", "octaves", "", 2.0, 1.0, float(_MOST_OCTAVES), about="How many finer tremblings lie on the first."),
+        SettingSpec("roughness", "roughness", "", 0.5, 0.0, 1.0, about="How strong each finer trembling is against the one before."),
+        SettingSpec("seed", "seed", "", 1.0, 0.0, 1e9, about="Another number, another chance; the same number, the same motion."),
+        SettingSpec("loop", "loop", "frames", None, 1.0, 1e6, about="Close after so many frames, in value and slope."),
+    ),
+    modes=("add", "multiply", "replace"),
+    apply=apply,
+)

@@ -1,0 +1,35 @@
+"""Retime: reads the channel earlier or later, faster or slower; its keys stay put.
+
+At frame t it reads at ∫ speed from `delay` to t: with speed 1 that is t − delay, with a keyed speed the time that has run by then.
+"""
+
+import numpy as np
+
+from vine_swing.motion.rules.integral import integral
+from vine_swing.motion.rules.spec import Array, Mode, RuleSpec, Settings, SettingSpec, Source, by_name, number_or
+
+
+def apply(source: Source, t: Array, settings: Settings, mode: Mode) -> Array:
+    """The values read at the frames that the running time has reached. Shapes (n,)."""
+    delay = number_or(settings, "delay", t)
+    breaks = settings.breaks("speed")
+    if breaks is None:
+        return source.at(number_or(settings, "speed", t, 1.0) * (t - delay))
+
+    def speed(frames: Array) -> Array:
+        return number_or(settings, "speed", frames, 1.0)
+
+    return source.at(integral(speed, t, breaks) - integral(speed, np.broadcast_to(delay, t.shape), breaks))
+
+
+SPEC = RuleSpec(
+    kind="retime",
+    label="Retime",
+    about="Later, earlier, faster or slower, while the keys stay put: echoes, slow motion, a file of ants.",
+    settings=by_name(
+        SettingSpec("delay", "delay", "frames", 0.0, -1e6, 1e6, about="How many frames later it all happens; earlier if below 0."),
+        SettingSpec("speed", "speed", "×", 1.0, -100.0, 100.0, about="1 is as keyed, 0.5 half as fast, 0 stands still, below 0 runs backwards."),
+    ),
+    modes=(),
+    apply=apply,
+)
