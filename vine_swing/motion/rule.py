@@ -49,7 +49,7 @@ class Rule(Frozen):
         for name, setting in self.settings.items():
             if name not in spec.settings:
                 raise ValueError(f"a rule '{self.kind}' has no setting '{name}'; it has {', '.join(spec.settings)}")
-            _check(setting, spec.settings[name])
+            check_setting(setting, spec.settings[name])
         return self
 
     def acts_on(self, channel: str, *, keyed: bool) -> bool:
@@ -96,7 +96,12 @@ def _applied(rule: Rule, source: Source, t: Array) -> Array:
     return rule.spec.apply(source, t, RuleSettings(rule), rule.mode)
 
 
-def _check(setting: Channel | str, spec: SettingSpec) -> None:
+def check_setting(setting: Channel | str, spec: SettingSpec) -> None:
+    """Refuse a setting that does not fit what it is.
+
+    Raises:
+        ValueError: naming the setting, what it is and what it can be.
+    """
     if spec.choices:
         if setting not in spec.choices:
             shown = setting if isinstance(setting, str) else "a number"

@@ -25,6 +25,7 @@ from vine_swing.motion.edits.objects import (
     free_name,
 )
 from vine_swing.motion.edits.paths import JoinPath, SetCorner, SetWay, SplitPath
+from vine_swing.motion.edits.rules import AddRule, DeleteRule, FreezeChannel, MoveRule, SetRule, SetSetting
 from vine_swing.motion.edits.scene import RenameScene, SetBackground, SetFps, SetLength, SetSize
 from vine_swing.motion.edits.timing import CloseLoop, EvenSpeed, HoldHere, PasteKeys, ReverseKeys, SpreadKeys, StretchKeys
 from vine_swing.motion.edits.turns import Flip, TurnTimes
@@ -65,6 +66,12 @@ AnyEdit = Annotated[
     | SplitPath
     | JoinPath
     | TurnTimes
+    | AddRule
+    | DeleteRule
+    | MoveRule
+    | SetRule
+    | SetSetting
+    | FreezeChannel
     | Flip
     | RenameScene
     | SetFps

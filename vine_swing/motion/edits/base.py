@@ -6,8 +6,12 @@ from collections.abc import Callable
 from vine_swing.motion.channel import Channel
 from vine_swing.motion.errors import EditError, NoSuchThing
 from vine_swing.motion.model import Scene, SceneObject, check_values
+from vine_swing.motion.rule import Rule, check_setting
 from vine_swing.motion.specs import ChannelSpec
 from vine_swing.motion.values import MAX_FRAME, Frozen
+
+#: A setting of a rule is named like a channel: the rule's id, a colon, the setting. So every edit of keys works on it.
+SETTING = ":"
 
 
 class Edit(Frozen, ABC):
@@ -37,10 +41,52 @@ def object_in(scene: Scene, object_id: str) -> SceneObject:
 
 def spec_of(thing: SceneObject, channel: str) -> ChannelSpec:
     """What the channel of an object is."""
+    if SETTING in channel:
+        return _setting_spec(thing, channel)
     spec = thing.specs.get(channel)
     if spec is None:
         raise NoSuchThing(f"'{thing.name}' has no channel '{channel}'; it has {', '.join(thing.specs)}")
     return spec
+
+
+def channel_of(thing: SceneObject, name: str) -> Channel:
+    """A channel of an object, or a setting of one of its rules, as it stands; an empty one if it was never touched."""
+    if SETTING not in name:
+        return thing.channels.get(name, Channel())
+    rule, setting = _setting(thing, name)
+    found = rule.settings.get(setting)
+    return found if isinstance(found, Channel) else Channel()
+
+
+def rule_of(thing: SceneObject, rule_id: str) -> Rule:
+    """The rule of an object with this id."""
+    for rule in thing.rules:
+        if rule.id == rule_id:
+            return rule
+    raise NoSuchThing(f"'{thing.name}' has no rule '{rule_id}'; it may have been removed")
+
+
+def with_rule(scene: Scene, thing: SceneObject, changed: Rule) -> Scene:
+    """The scene with one rule of an object replaced by its new version."""
+    return with_object(scene, thing.but(rules=tuple(changed if rule.id == changed.id else rule for rule in thing.rules)))
+
+
+def _setting(thing: SceneObject, name: str) -> tuple[Rule, str]:
+    rule_id, _, setting = name.partition(SETTING)
+    rule = rule_of(thing, rule_id)
+    if setting not in rule.spec.settings:
+        raise NoSuchThing(f"a rule '{rule.kind}' has no setting '{setting}'; it has {', '.join(rule.spec.settings)}")
+    return rule, setting
+
+
+def _setting_spec(thing: SceneObject, name: str) -> ChannelSpec:
+    rule, setting = _setting(thing, name)
+    spec = rule.spec.settings[setting]
+    if spec.choices:
+        words = ", ".join(spec.choices)
+        raise EditError(f"'{spec.label}' of {rule.spec.label.lower()} is one of several words and cannot have keys; choose one of {words}")
+    default = float(spec.default) if spec.default is not None else 0.0
+    return ChannelSpec(name, spec.label, rule.spec.label, "look", "", default, spec.low, spec.high, about=spec.about)
 
 
 def with_object(scene: Scene, changed: SceneObject) -> Scene:
@@ -52,7 +98,7 @@ def with_channel(scene: Scene, object_id: str, name: str, change: Callable[[Chan
     """The scene with one channel changed; the new channel is checked against what the channel is."""
     thing = object_in(scene, object_id)
     spec = spec_of(thing, name)
-    before = thing.channels.get(name, Channel())
+    before = channel_of(thing, name)
     after = change(before)
     if spec.kind == "point" and not after.keys and after.base is not None:
         # A path that has lost its last key leaves the object where it was: x and y take its place over.
@@ -65,6 +111,10 @@ def with_channel(scene: Scene, object_id: str, name: str, change: Callable[[Chan
         return scene
     try:
         check_values(after, spec, f"'{thing.name}', {name}")
+        if SETTING in name:
+            rule, setting = _setting(thing, name)
+            check_setting(after, rule.spec.settings[setting])
+            return with_rule(scene, thing, rule.but(settings=rule.settings | {setting: after}))
     except ValueError as error:
         raise EditError(str(error)) from error
     return with_object(scene, thing.but(channels=thing.channels | {name: after}))

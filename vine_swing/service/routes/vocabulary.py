@@ -6,8 +6,14 @@ from pydantic import BaseModel
 
 from vine_swing.formats import EXPORTS
 from vine_swing.motion import ease
+from vine_swing.motion.bake import bake
+from vine_swing.motion.channel import Channel, Key
 from vine_swing.motion.ease import FEELS
 from vine_swing.motion.ends import ENDS, EndMode
+from vine_swing.motion.model import PlainShape, Scene, ShapeObject
+from vine_swing.motion.rule import Rule
+from vine_swing.motion.rules import RULES, RuleSpec
+from vine_swing.motion.rules.presets import PRESETS
 from vine_swing.motion.specs import GROUP_CHANNELS, SHAPE_CHANNELS, ChannelSpec, Family, Unit
 from vine_swing.service.routes.feels import PICTURE_POINTS
 
@@ -56,6 +62,41 @@ class FormatWords(BaseModel):
     about: str
 
 
+class SettingWords(BaseModel):
+    """A setting of a rule; see SettingSpec."""
+
+    name: str
+    label: str
+    unit: str
+    default: float | str | None
+    low: float | None
+    high: float | None
+    choices: list[str]
+    about: str
+
+
+class RuleWords(BaseModel):
+    """A kind of rule, with its picture: what a move becomes under it, beside the move itself."""
+
+    kind: str
+    label: str
+    about: str
+    modes: list[str]
+    settings: list[SettingWords]
+    before: list[float]
+    after: list[float]
+
+
+class PresetWords(BaseModel):
+    """A rule with settings that are good for something."""
+
+    name: str
+    label: str
+    kind: str
+    about: str
+    settings: dict[str, float | str]
+
+
 class Vocabulary(BaseModel):
     """Everything the menus offer. `channels` is by shape type, and under "group" for groups."""
 
@@ -63,6 +104,8 @@ class Vocabulary(BaseModel):
     feels: list[FeelWords]
     ends: list[EndWords]
     formats: list[FormatWords]
+    rules: list[RuleWords]
+    presets: list[PresetWords]
 
 
 @router.get("/vocabulary")
@@ -75,7 +118,33 @@ def vocabulary() -> Vocabulary:
         feels=[FeelWords(name=f.name, label=f.label, about=f.about, curve=ease.build(f.ease).at(u).round(4).tolist()) for f in FEELS.values()],
         ends=[EndWords(mode=e.mode, label=e.label, about=e.about) for e in ENDS.values()],
         formats=[FormatWords(name=f.name, label=f.label, suffix=f.suffix, about=f.about) for f in EXPORTS.values()],
+        rules=[_rule(spec) for spec in RULES.values()],
+        presets=[PresetWords(**vars(preset)) for preset in PRESETS],
     )
+
+
+#: Settings that make a rule's picture tell: what would be off, or too small to see on a move of 100.
+_TELLING: dict[str, dict[str, float]] = {
+    "retime": {"delay": 10.0},
+    "steps": {"every": 8.0},
+    "oscillator": {"amplitude": 20.0, "frequency": 1.5},
+    "noise": {"amplitude": 30.0, "frequency": 2.0},
+    "limit": {"high": 70.0},
+    "smooth": {"frames": 10.0},
+}
+_MOVE = Channel(keys=(Key(frame=10, value=0.0, ease="slow-out-in"), Key(frame=34, value=100.0)))
+
+
+def _rule(spec: RuleSpec) -> RuleWords:
+    rule = Rule(id="shown", kind=spec.kind, settings={name: Channel(base=value) for name, value in _TELLING.get(spec.kind, {}).items()})
+    plain = ShapeObject(id="shown", name="Shown", kind="shape", shape=PlainShape(type="ellipse"), channels={"x": _MOVE})
+    scenes = [Scene(length=PICTURE_POINTS, objects=(thing,)) for thing in (plain, plain.but(rules=(rule,)))]
+    before, after = ((bake(scene)["Shown", "x"] / 100).round(3).tolist() for scene in scenes)
+    settings = [
+        SettingWords(**{name: getattr(s, name) for name in SettingWords.model_fields if name != "choices"}, choices=list(s.choices))
+        for s in spec.settings.values()
+    ]
+    return RuleWords(kind=spec.kind, label=spec.label, about=spec.about, modes=list(spec.modes), settings=settings, before=before, after=after)
 
 
 def _words(spec: ChannelSpec) -> ChannelWords:

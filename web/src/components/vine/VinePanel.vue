@@ -2,9 +2,13 @@
 /** How one channel is made: keys, ends, each rule, result. */
 import { computed, ref, watch } from "vue";
 import { api } from "@/api/client";
+import type { Rule } from "@/api/types";
 import EndsChooser from "@/components/vine/EndsChooser.vue";
 import FeelChooser from "@/components/vine/FeelChooser.vue";
+import RuleControls from "@/components/vine/RuleControls.vue";
+import RuleMenu from "@/components/vine/RuleMenu.vue";
 import VineCard from "@/components/vine/VineCard.vue";
+import { useRules } from "@/composables/useRules";
 import { endWords } from "@/composables/useLanes";
 import { extent } from "@/geometry/curves";
 import { usePlayback } from "@/stores/playback";
@@ -54,6 +58,10 @@ watch(
   { immediate: true },
 );
 
+const rules = useRules();
+const ruleOf = (step: Step): Rule | undefined => subject.value?.thing.rules.find((rule) => rule.id === step.rule);
+const hasRules = computed(() => steps.value.some((step) => step.rule !== null));
+
 const scale = computed(() => extent(steps.value.map((step) => step.values)));
 const unit = computed(() => subject.value?.channel.unit ?? "");
 
@@ -97,10 +105,13 @@ function at(step: Step): string {
     </header>
     <div v-if="subject" class="cards">
       <svg class="liana" preserveAspectRatio="none" viewBox="0 0 100 20" aria-hidden="true"><path d="M0 9C12 3 20 16 34 10S56 4 68 11 88 14 100 8" /></svg>
-      <VineCard v-for="(step, i) in steps" :key="`${step.kind} ${step.rule ?? i}`" :step="step" :before="steps[i - 1]?.values ?? null" :family="subject.channel.family" :scale="scale" :note="note(step)" :frame="playback.frame">
+      <VineCard v-for="(step, i) in steps" :style="{ order: step.kind === 'result' ? 2 : 0 }" :key="`${step.kind} ${step.rule ?? i}`" :step="step" :before="steps[i - 1]?.values ?? null" :family="subject.channel.family" :scale="scale" :note="note(step)" :frame="playback.frame">
         <FeelChooser v-if="step.kind === 'keys' && selection.row" :thing="subject.thing" :row="selection.row" />
         <EndsChooser v-else-if="step.kind === 'ends' && selection.row" :thing="subject.thing" :row="selection.row" />
+        <RuleControls v-else-if="ruleOf(step)" :thing="subject.thing" :rule="ruleOf(step)!" :channel="subject.channel" />
+        <button v-else-if="step.kind === 'result' && hasRules" class="freeze" title="Turn what the rules make into keys, few of them; undo brings the rules back" @click="rules.freeze(subject.channel.name, subject.channel.step / 2)">Freeze</button>
       </VineCard>
+      <RuleMenu v-if="unit !== 'colour' && unit !== 'point'" :style="{ order: 1 }" />
     </div>
     <p v-else class="empty">Pick an object to see its keys, what happens past them, and the result, as curves.</p>
   </section>
@@ -117,5 +128,7 @@ h2 { font-size: 13px; }
 .cards { position: relative; display: flex; gap: 18px; padding: 3px 14px 12px; overflow-x: auto; flex: 1; align-items: flex-start; }
 .liana { position: absolute; left: 0; top: 44px; width: 100%; height: 20px; pointer-events: none; }
 .liana path { fill: none; stroke: #6fa77f; stroke-width: 2.5; vector-effect: non-scaling-stroke; }
+.freeze { border: 1px solid #56605a; border-radius: 99px; background: none; color: inherit; padding: 1px 9px; font-size: 12px; cursor: pointer; }
+.freeze:hover { background: #33403a; }
 .empty { color: var(--ink-2); margin: 4px 14px; }
 </style>

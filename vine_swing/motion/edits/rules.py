@@ -1,0 +1,180 @@
+"""Edits of rules: which there are, in what order, on what they act, and their settings."""
+
+from typing import Annotated, Any, Literal
+
+import numpy as np
+from pydantic import Field, ValidationError
+
+from vine_swing.motion.bake import bake
+from vine_swing.motion.channel import Channel
+from vine_swing.motion.edits.base import Edit, object_in, rule_of, said, spec_of, with_object, with_rule
+from vine_swing.motion.errors import EditError
+from vine_swing.motion.fit import fit_keys
+from vine_swing.motion.model import Scene, SceneObject
+from vine_swing.motion.rule import Rule, check_setting
+from vine_swing.motion.rules import Mode
+from vine_swing.motion.scene_file import faults
+from vine_swing.motion.values import Id, Number
+
+MAX_RULES = 100
+Place = Annotated[int, Field(strict=True, ge=0, le=MAX_RULES)]
+Channels = Annotated[tuple[Annotated[str, Field(max_length=64)], ...], Field(min_length=1, max_length=64)] | Literal["keyed"]
+
+
+class AddRule(Edit):
+    """Put a rule on an object, after its others unless an index is given."""
+
+    edit: Literal["add-rule"]
+    object: Id
+    rule: Rule
+    index: Place | None = None
+
+    def apply(self, scene: Scene) -> Scene:
+        thing = object_in(scene, self.object)
+        if any(rule.id == self.rule.id for rule in thing.rules):
+            raise EditError(f"'{thing.name}' already has a rule with the id '{self.rule.id}'; give the new one its own")
+        if len(thing.rules) >= MAX_RULES:
+            raise EditError(f"an object holds at most {MAX_RULES} rules; remove some first")
+        at = len(thing.rules) if self.index is None else self.index
+        return with_object(scene, _checked(thing.but(rules=(*thing.rules[:at], self.rule, *thing.rules[at:]))))
+
+    def label(self, scene: Scene) -> str:
+        return f"{self.rule.spec.label.lower()} on {object_in(scene, self.object).name}"
+
+
+class _RuleEdit(Edit):
+    object: Id
+    rule: Id
+
+    def _both(self, scene: Scene) -> tuple[SceneObject, Rule]:
+        thing = object_in(scene, self.object)
+        return thing, rule_of(thing, self.rule)
+
+    def _said(self, scene: Scene) -> str:
+        thing, rule = self._both(scene)
+        return f"{rule.spec.label.lower()} of {thing.name}"
+
+
+class DeleteRule(_RuleEdit):
+    """Take a rule off an object."""
+
+    edit: Literal["delete-rule"]
+
+    def apply(self, scene: Scene) -> Scene:
+        thing, gone = self._both(scene)
+        return with_object(scene, thing.but(rules=tuple(rule for rule in thing.rules if rule is not gone)))
+
+    def label(self, scene: Scene) -> str:
+        return f"remove {self._said(scene)}"
+
+
+class MoveRule(_RuleEdit):
+    """Give a rule another place in the order."""
+
+    edit: Literal["move-rule"]
+    index: Place
+
+    def apply(self, scene: Scene) -> Scene:
+        thing, moved = self._both(scene)
+        others = [rule for rule in thing.rules if rule is not moved]
+        others.insert(self.index, moved)
+        return with_object(scene, thing.but(rules=tuple(others)))
+
+    def label(self, scene: Scene) -> str:
+        return f"move {self._said(scene)}"
+
+
+class SetRule(_RuleEdit):
+    """Switch a rule on or off, and say which channels it acts on and how. What is not given stays."""
+
+    edit: Literal["set-rule"]
+    on: bool | None = None
+    channels: Channels | None = None
+    mode: Mode | None = None
+
+    def apply(self, scene: Scene) -> Scene:
+        thing, rule = self._both(scene)
+        changes = {name: value for name in ("on", "channels", "mode") if (value := getattr(self, name)) is not None}
+        try:
+            changed = Rule.model_validate({**rule.model_dump(by_alias=True), **changes}).but(settings=rule.settings)
+        except ValidationError as error:
+            raise EditError("; ".join(faults(error))) from error
+        return with_object(scene, _checked(thing.but(rules=tuple(changed if one is rule else one for one in thing.rules))))
+
+    def label(self, scene: Scene) -> str:
+        return f"{'switch' if self.on is not None else 'change'} {self._said(scene)}"
+
+
+class SetSetting(_RuleEdit):
+    """Give a setting of a rule a word, or a number if it has no keys; null puts it back to its default."""
+
+    edit: Literal["set-setting"]
+    setting: Annotated[str, Field(max_length=64)]
+    value: Number | Annotated[str, Field(max_length=64)] | None
+
+    def apply(self, scene: Scene) -> Scene:
+        thing, rule = self._both(scene)
+        spec = rule.spec.settings.get(self.setting)
+        if spec is None:
+            raise EditError(f"a rule '{rule.kind}' has no setting '{self.setting}'; it has {', '.join(rule.spec.settings)}")
+        before = rule.settings.get(self.setting)
+        if self.value is None:
+            return with_rule(scene, thing, rule.but(settings={name: one for name, one in rule.settings.items() if name != self.setting}))
+        if isinstance(before, Channel) and before.keys:
+            raise EditError(f"'{spec.label}' has keys, so its value comes from them; set a key instead")
+        value: Channel | str = self.value if isinstance(self.value, str) else Channel(base=self.value)
+        try:
+            check_setting(value, spec)
+        except ValueError as error:
+            raise EditError(str(error)) from error
+        return with_rule(scene, thing, rule.but(settings=rule.settings | {self.setting: value}))
+
+    def label(self, scene: Scene) -> str:
+        return f"{self.setting.replace('_', '-')} of {self._said(scene)}"
+
+
+class FreezeChannel(Edit):
+    """Turn what rules make of a number channel into keys that stay within a tolerance of it at every frame of the scene. The
+    rules no longer act on it; undo brings them back."""
+
+    edit: Literal["freeze-channel"]
+    object: Id
+    channel: Annotated[str, Field(max_length=64)]
+    tolerance: Annotated[float, Field(strict=True, gt=0, le=1e6)] = 0.1
+
+    def apply(self, scene: Scene) -> Scene:
+        thing = object_in(scene, self.object)
+        spec = spec_of(thing, self.channel)
+        if spec.kind != "number" or not thing.rules_for(self.channel):
+            raise EditError(f"no rule acts on {said(thing, self.channel)}, so there is nothing to freeze")
+        if scene.length < 2:
+            raise EditError("a scene of a single frame does not move; give it more frames first")
+        values = bake(scene, np.arange(scene.length, dtype=float)).objects[thing.id].channels[self.channel]
+        frames = np.arange(scene.length, dtype=float)
+        keys = fit_keys(frames, np.broadcast_to(values, frames.shape), self.tolerance)
+        keyed = [name for name, one in thing.specs.items() if one.kind == "number" and thing.is_keyed(name)]
+        rules = []
+        for rule in thing.rules:
+            acts_on = keyed if rule.channels == "keyed" else rule.channels
+            left = tuple(name for name in acts_on if name != self.channel)
+            if self.channel not in acts_on:
+                rules.append(rule)
+            elif left:
+                rules.append(rule.but(channels=left))
+        before = thing.channels.get(self.channel, Channel())
+        frozen = Channel(base=before.base, keys=tuple(keys))
+        return with_object(scene, thing.but(channels=thing.channels | {self.channel: frozen}, rules=tuple(rules)))
+
+    def label(self, scene: Scene) -> str:
+        return f"freeze {said(object_in(scene, self.object), self.channel)}"
+
+
+def _checked(thing: SceneObject) -> SceneObject:
+    """The object, if its rules act on channels that it has."""
+    for rule in thing.rules:
+        for name in () if rule.channels == "keyed" else rule.channels:
+            spec: Any = thing.specs.get(name)
+            if spec is None or spec.kind != "number":
+                numbers = ", ".join(one.name for one in thing.specs.values() if one.kind == "number")
+                raise EditError(f"a rule of '{thing.name}' cannot act on '{name}'; it can act on {numbers}")
+    return thing

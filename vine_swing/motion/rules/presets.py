@@ -1,0 +1,55 @@
+"""Rules with settings that are good for something, under names that say what for."""
+
+from dataclasses import dataclass
+
+
+@dataclass(frozen=True)
+class Preset:
+    """A kind of rule with some settings. Amounts are for the family of channels it is named for; the rest are defaults."""
+
+    name: str
+    label: str
+    kind: str
+    about: str
+    settings: dict[str, float | str]
+
+
+PRESETS: tuple[Preset, ...] = (
+    Preset(
+        "gentle-breeze",
+        "Gentle breeze",
+        "noise",
+        "Leaves and lianas that never hang quite still.",
+        {"amplitude": 4.0, "frequency": 0.5, "octaves": 2.0},
+    ),
+    Preset(
+        "gust",
+        "Gust",
+        "noise",
+        "Restless: a storm, a swarm, a worried lamp.",
+        {"amplitude": 14.0, "frequency": 1.8, "octaves": 3.0, "roughness": 0.6},
+    ),
+    Preset(
+        "trembling",
+        "Trembling",
+        "noise",
+        "Small and quick: cold paws, an engine, a lid on steam.",
+        {"amplitude": 1.5, "frequency": 9.0, "octaves": 1.0},
+    ),
+    Preset("rocking", "Rocking", "oscillator", "A steady swing: signs, cradles, boats.", {"amplitude": 8.0, "frequency": 0.6}),
+    Preset(
+        "dying-swing",
+        "Dying swing",
+        "oscillator",
+        "Swings and comes to rest: a flag that was let go.",
+        {"amplitude": 25.0, "frequency": 1.2, "half_life": 0.6},
+    ),
+    Preset("breath", "Breath", "oscillator", "In and out, slowly: sleepers, glow-worms.", {"amplitude": 3.0, "frequency": 0.25}),
+    Preset("jelly", "Jelly", "spring", "Wobbles after every move.", {"frequency": 2.4, "damping": 0.12}),
+    Preset("antenna", "Antenna", "spring", "Quick, fine quivering after a move.", {"frequency": 5.0, "damping": 0.08}),
+    Preset("sack", "Full sack", "spring", "Sluggish: drags behind and does not swing past.", {"frequency": 1.2, "damping": 1.1}),
+    Preset("on-twos", "On twos", "steps", "A new pose every second frame.", {"every": 2.0}),
+    Preset("ticking", "Ticking", "steps", "Jumps along like a clock hand.", {"every": 12.0}),
+    Preset("half-speed", "Half as fast", "retime", "Slow motion, with the keys where they are.", {"speed": 0.5}),
+    Preset("echo", "Echo", "retime", "The same, a little later.", {"delay": 6.0}),
+)

@@ -1,0 +1,51 @@
+<script setup lang="ts">
+/** What a rule's card offers: on or off, its settings, its place, copies, removal. */
+import { ElDropdown, ElDropdownItem, ElDropdownMenu, ElPopover } from "element-plus";
+import { computed } from "vue";
+import type { ChannelWords, Rule, SceneObject } from "@/api/types";
+import VineIcon from "@/components/common/VineIcon.vue";
+import RuleSettings from "@/components/vine/RuleSettings.vue";
+import { useRules } from "@/composables/useRules";
+import { useScene } from "@/stores/scene";
+
+const props = defineProps<{ thing: SceneObject; rule: Rule; channel: ChannelWords }>();
+const scene = useScene();
+const rules = useRules();
+const list = computed(() => rules.onChannel(props.thing, props.channel.name));
+const place = computed(() => list.value.indexOf(props.rule));
+const others = computed(() => scene.objects.filter((one) => one.id !== props.thing.id).slice(0, 40));
+
+function choose(command: string): void {
+  if (command === "left") void rules.move(props.thing, props.rule, props.channel.name, -1);
+  else if (command === "right") void rules.move(props.thing, props.rule, props.channel.name, 1);
+  else if (command === "duplicate") void rules.duplicate(props.thing, props.rule);
+  else if (command === "remove") void rules.remove(props.rule);
+  else void rules.copyTo(props.rule, command);
+}
+</script>
+
+<template>
+  <ElPopover trigger="click" :width="330" placement="top-start">
+    <template #reference><button class="chip small" :aria-label="`Settings of ${rules.wordsOf(rule)?.label}`">Set</button></template>
+    <RuleSettings :thing="thing" :rule="rule" :channel="channel" />
+  </ElPopover>
+  <button class="switch" role="switch" :aria-checked="rule.on" :class="{ on: rule.on }" :title="rule.on ? 'Switch this rule off' : 'Switch this rule on'" :aria-label="`${rules.wordsOf(rule)?.label} on`" @click="rules.toggle(rule)" />
+  <ElDropdown trigger="click" max-height="320" @command="choose">
+    <button class="round more" :aria-label="`More for ${rules.wordsOf(rule)?.label}`"><VineIcon name="more" /></button>
+    <template #dropdown>
+      <ElDropdownMenu>
+        <ElDropdownItem command="left" :disabled="place <= 0">Earlier</ElDropdownItem>
+        <ElDropdownItem command="right" :disabled="place >= list.length - 1">Later</ElDropdownItem>
+        <ElDropdownItem command="duplicate">Duplicate</ElDropdownItem>
+        <ElDropdownItem command="remove">Remove</ElDropdownItem>
+        <ElDropdownItem v-for="(one, i) in others" :key="one.id" :command="one.id" :divided="i === 0">Copy to {{ one.name }}</ElDropdownItem>
+      </ElDropdownMenu>
+    </template>
+  </ElDropdown>
+</template>
+
+<style scoped>
+.switch { width: 24px; height: 14px; border-radius: 99px; border: 1.5px solid #b9ad93; background: var(--paper-3); padding: 0; cursor: pointer; flex: none; }
+.switch.on { background: var(--travel); border-color: var(--travel); }
+.more { width: 22px; height: 22px; }
+</style>

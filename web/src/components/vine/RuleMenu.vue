@@ -1,0 +1,51 @@
+<script setup lang="ts">
+/** The last place of the vine: put another rule on, from small pictures of what it does, or ready-made. */
+import { ElPopover } from "element-plus";
+import { computed, ref } from "vue";
+import VineIcon from "@/components/common/VineIcon.vue";
+import RulePicture from "@/components/vine/RulePicture.vue";
+import { useRules } from "@/composables/useRules";
+import { useVocabulary } from "@/stores/vocabulary";
+
+const vocabulary = useVocabulary();
+const rules = useRules();
+const open = ref(false);
+const words = computed(() => vocabulary.words?.rules ?? []);
+const presets = computed(() => vocabulary.words?.presets ?? []);
+
+async function add(kind: string, settings: Record<string, number | string> = {}): Promise<void> {
+  const found = words.value.find((one) => one.kind === kind);
+  open.value = false;
+  if (found) await rules.add(found, settings);
+}
+</script>
+
+<template>
+  <ElPopover v-model:visible="open" trigger="click" :width="470" placement="top">
+    <template #reference>
+      <button class="add" title="Put a rule on: it changes the motion and leaves the keys alone" aria-label="Add a rule"><VineIcon name="add" /></button>
+    </template>
+    <h3>Add a rule</h3>
+    <div class="choices">
+      <button v-for="rule in words" :key="rule.kind" :title="rule.about" @click="add(rule.kind)">
+        <RulePicture :before="rule.before" :after="rule.after" />
+        <strong>{{ rule.label }}</strong>
+        <span>{{ rule.about }}</span>
+      </button>
+    </div>
+    <h3>Ready-made</h3>
+    <div class="presets">
+      <button v-for="preset in presets" :key="preset.name" class="chip small" :title="preset.about" @click="add(preset.kind, preset.settings)">{{ preset.label }}</button>
+    </div>
+  </ElPopover>
+</template>
+
+<style scoped>
+.add { flex: none; align-self: stretch; width: 40px; min-height: 96px; border: 1.5px dashed #b9ad93; border-radius: 14px; background: none; cursor: pointer; display: grid; place-items: center; color: var(--ink-2); position: relative; }
+.add:hover { background: var(--paper); border-color: var(--travel); color: var(--travel); }
+h3 { font-size: 13px; margin: 0 0 6px; }
+.choices { grid-template-columns: repeat(4, 1fr); margin-bottom: 10px; }
+.choices button { align-content: start; padding: 6px; }
+.choices span { font-size: 11px; line-height: 1.25; color: var(--ink-2); text-align: center; }
+.presets { display: flex; flex-wrap: wrap; gap: 5px; }
+</style>

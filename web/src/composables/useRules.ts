@@ -1,0 +1,102 @@
+/** Rules on the picked object: putting them on, changing, ordering, copying and removing them. */
+import type { Channel, ChannelWords, Edit, Rule, RuleWords, SceneObject, SettingWords } from "@/api/types";
+import { usePlayback } from "@/stores/playback";
+import { useScene } from "@/stores/scene";
+import { useSelection } from "@/stores/selection";
+import { useVocabulary } from "@/stores/vocabulary";
+
+type Settings = Rule["settings"];
+const newId = (): string => `r${[...crypto.getRandomValues(new Uint8Array(5))].map((byte) => byte.toString(36).padStart(2, "0")).join("")}`;
+
+export function useRules() {
+  const scene = useScene();
+  const selection = useSelection();
+  const playback = usePlayback();
+  const vocabulary = useVocabulary();
+
+  const wordsOf = (rule: { kind: string }): RuleWords | undefined => vocabulary.words?.rules.find((one) => one.kind === rule.kind);
+  const acts = (thing: SceneObject, rule: Rule, channel: string): boolean => {
+    const keyed = (name: string): boolean => (thing.channels?.[name]?.keys.length ?? 0) > 0;
+    return rule.channels === "keyed" ? keyed(channel) || ((channel === "x" || channel === "y") && keyed("path")) : rule.channels.includes(channel);
+  };
+  /** The rules on a channel, in order. */
+  const onChannel = (thing: SceneObject, channel: string): Rule[] => thing.rules.filter((rule) => acts(thing, rule, channel));
+
+  /** A setting as it is written down: a word, or a channel. */
+  const settingOf = (rule: Rule, name: string): Channel | string | undefined => rule.settings?.[name] as Channel | string | undefined;
+  const keysOf = (rule: Rule, name: string) => {
+    const setting = settingOf(rule, name);
+    return typeof setting === "object" ? setting.keys : [];
+  };
+
+  /** Numbers "as the channel" are meant for whole pixels and degrees; a factor gets a hundredth. */
+  const fitted = (words: RuleWords, settings: Readonly<Record<string, number | string>>, channel: ChannelWords): Settings => {
+    const amounts = Object.fromEntries(words.settings.flatMap((one) => (one.unit === "as the channel" && typeof one.default === "number" ? [[one.name, one.default] as const] : [])));
+    const scaled = Object.entries({ ...amounts, ...settings }).map(([name, value]) => {
+      const same = words.settings.find((one) => one.name === name)?.unit === "as the channel";
+      return [name, typeof value === "number" ? still(Number((same ? value * Math.min(1, channel.step) : value).toPrecision(6))) : value];
+    });
+    return Object.fromEntries(scaled) as Settings;
+  };
+
+  /** Put a rule on the picked row, with some settings other than its defaults. */
+  async function add(words: RuleWords, settings: Readonly<Record<string, number | string>> = {}): Promise<void> {
+    const [thing, row, channel] = [selection.thing, selection.row, selection.channel];
+    if (!thing || !row || !channel) return;
+    const channels = row.channels.filter((one) => one.unit !== "point" && one.unit !== "colour").map((one) => one.name);
+    // Place goes both ways together; of other rows the one channel that is looked at.
+    const meant = row.name === "Travel" || row.name === "Size" ? channels : channels.filter((name) => name === channel.name);
+    if (!meant.length) return;
+    const rule = { id: newId(), kind: words.kind, on: true, channels: meant, mode: "add", settings: fitted(words, settings, channel) } as unknown as Rule;
+    await scene.edit([{ edit: "add-rule", object: thing.id, rule }]);
+  }
+
+  const own = (rule: Rule) => ({ object: selection.objectId ?? "", rule: rule.id });
+  const make = (edit: Edit) => scene.edit([edit]);
+  const toggle = (rule: Rule) => make({ edit: "set-rule", ...own(rule), on: !rule.on });
+  const remove = (rule: Rule) => make({ edit: "delete-rule", ...own(rule) });
+  const duplicate = (thing: SceneObject, rule: Rule) => make({ edit: "add-rule", object: thing.id, rule: { ...rule, id: newId() }, index: thing.rules.indexOf(rule) + 1 });
+  const setChannels = (rule: Rule, channels: string[] | "keyed") => make({ edit: "set-rule", ...own(rule), channels });
+  const setMode = (rule: Rule, mode: Rule["mode"]) => make({ edit: "set-rule", ...own(rule), mode });
+
+  /** Move a rule before or after its neighbour among those that act on a channel. */
+  async function move(thing: SceneObject, rule: Rule, channel: string, by: 1 | -1): Promise<void> {
+    const list = onChannel(thing, channel);
+    const neighbour = list[list.indexOf(rule) + by];
+    if (neighbour) await make({ edit: "move-rule", ...own(rule), index: thing.rules.indexOf(neighbour) });
+  }
+
+  /** Put the same rule on another object. */
+  const copyTo = (rule: Rule, object: string) => make({ edit: "add-rule", object, rule: { ...rule, id: newId() } });
+
+  /** The number a setting has at the playhead, as its keys or its plain value say. Null where it is off. */
+  function numberOf(rule: Rule, words: SettingWords): number | null {
+    const setting = settingOf(rule, words.name);
+    const keys = keysOf(rule, words.name);
+    const here = keys.findLast((key) => key.frame <= playback.frame) ?? keys[0];
+    if (here) return Number(here.value);
+    if (typeof setting === "object" && typeof setting.base === "number") return setting.base;
+    return typeof words.default === "number" ? words.default : null;
+  }
+
+  /** Edits that give a setting a value: a key at the playhead if it has keys, else a plain one; null puts it back to its default. */
+  function settingEdits(rule: Rule, name: string, value: number | string | null): Edit[] {
+    if (typeof value === "number" && keysOf(rule, name).length) return [{ edit: "set-key", object: selection.objectId ?? "", channel: `${rule.id}:${name}`, frame: playback.frame, value }];
+    return [{ edit: "set-setting", ...own(rule), setting: name, value }];
+  }
+
+  /** Key a setting at the playhead, or take that key away. */
+  async function toggleKey(rule: Rule, words: SettingWords): Promise<void> {
+    const channel = `${rule.id}:${words.name}`;
+    const object = selection.objectId ?? "";
+    const there = keysOf(rule, words.name).some((key) => key.frame === playback.frame);
+    const value = numberOf(rule, words) ?? words.low ?? 0;
+    await make(there ? { edit: "delete-keys", object, channel, frames: [playback.frame], keep: "first", at: playback.frame } : { edit: "set-key", object, channel, frame: playback.frame, value });
+  }
+
+  const freeze = (channel: string, tolerance: number) => make({ edit: "freeze-channel", object: selection.objectId ?? "", channel, tolerance });
+
+  return { wordsOf, onChannel, settingOf, keysOf, numberOf, add, toggle, remove, duplicate, move, copyTo, setChannels, setMode, settingEdits, toggleKey, freeze };
+}
+
+const still = (base: number): Channel => ({ base, keys: [], before: { mode: "hold", times: null }, after: { mode: "hold", times: null } });
