@@ -28,6 +28,11 @@ def cards(w):
     ]
 
 
+def centre(locator):
+    box = locator.bounding_box()
+    return box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+
+
 def setting(w, rule, name, text):
     w.page.get_by_role("button", name=f"Settings of {rule}").click()
     field = w.page.get_by_role("spinbutton", name=name, exact=True)
@@ -70,6 +75,15 @@ def test_a_breeze_is_put_on_set_keyed_and_switched_off(leaf):
     keys = rules(w)[0]["settings"]["amplitude"]["keys"]
     assert [(key["frame"], key["value"]) for key in keys] == [(0, 20), (60, 0)]
     assert turns(w, (60, 100)) == [0, 0]
+    # The setting's keys lie on the time sheet like any others, and slide.
+    x, y = centre(w.leaf("Leaf", "Noise amplitude", 60))
+    per_frame = (x - centre(w.leaf("Leaf", "Noise amplitude", 0))[0]) / 60
+    w.drag((x, y), (x + 20 * per_frame, y))
+    assert [key["frame"] for key in rules(w)[0]["settings"]["amplitude"]["keys"]] == [0, 80]
+    w.page.get_by_role("tab", name="Curves").click()
+    expect(w.page.get_by_role("button", name="Noise amplitude", exact=False).first).to_be_visible()
+    w.page.get_by_role("tab", name="Sheet").click()
+    w.row("Rotation").locator(".label").click()
     w.page.get_by_role("switch", name="Noise on").click()
     w.saved()
     assert turns(w, (5, 30)) == [0, 0]
@@ -92,11 +106,11 @@ def test_rules_are_ordered_copied_and_removed(leaf):
     a, b = turns(w, (10, 11))
     assert a != b, "what swings after the steps is not held by them"
     w.page.get_by_role("button", name="More for Oscillator").click()
-    w.page.get_by_role("menuitem", name="Copy to Twig").click()
+    w.page.get_by_role("menu", name="More for Oscillator").get_by_role("menuitem", name="Copy to Twig").click()
     w.saved()
     assert [rule["kind"] for rule in rules(w)] == ["oscillator"]
     w.page.get_by_role("button", name="More for Steps").click()
-    w.page.get_by_role("menuitem", name="Remove").click()
+    w.page.get_by_role("menu", name="More for Steps").get_by_role("menuitem", name="Remove").click()
     w.saved()
     w.page.wait_for_timeout(300)
     assert cards(w) == ["Keys", "Ends", "Oscillator", "Result"]

@@ -8,6 +8,7 @@ from hypothesis import strategies as st
 from tests.motion.scenes import channel, scene, shape
 from tests.motion.test_timing import do
 from vine_swing.motion import EditError, NoSuchThing, bake
+from vine_swing.motion.explain import explain
 from vine_swing.motion.rule import Rule
 from vine_swing.motion.rules import RULES
 from vine_swing.motion.rules.presets import PRESETS
@@ -85,6 +86,12 @@ def test_every_edit_of_keys_works_on_settings(leaf):
     assert [(key.frame, key.value, key.ease) for key in setting.keys] == [(0, 10, "slow-in"), (36, 0, "linear")]
     assert setting.after.mode == "ping-pong"
     assert bake(keyed)["Leaf", "rotation"][36] == pytest.approx(81)
+    keys, ends, result = explain(keyed, "leaf", "sway:amplitude")
+    assert keys.values[40] == 0
+    assert ends.values[36 + 9] == pytest.approx(result.values[36 - 9])
+    assert result.values[27] > 0
+    with pytest.raises(NoSuchThing, match="no setting 'sway:wave'"):
+        explain(keyed, "leaf", "sway:wave")
     with pytest.raises(EditError, match="has keys"):
         do(keyed, {"edit": "set-setting", "object": "leaf", "rule": "sway", "setting": "amplitude", "value": 4.0})
     with pytest.raises(EditError, match="must be within"):

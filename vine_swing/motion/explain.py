@@ -11,7 +11,7 @@ from vine_swing.motion.channel import Channel
 from vine_swing.motion.ends import HOLD
 from vine_swing.motion.errors import NoSuchThing
 from vine_swing.motion.evaluate import evaluate, evaluate_colours
-from vine_swing.motion.model import Scene
+from vine_swing.motion.model import Scene, SceneObject
 from vine_swing.motion.path import evaluate_path
 from vine_swing.motion.reading import read_channel
 from vine_swing.motion.rule import chained
@@ -39,6 +39,8 @@ def explain(scene: Scene, object_id: str, channel: str) -> list[Step]:
         NoSuchThing: if the scene has no such object or channel.
     """
     thing = scene.by_id.get(object_id)
+    if thing is not None and ":" in channel:
+        return _explain_setting(scene, thing, channel)
     if thing is None or channel not in thing.specs:
         raise NoSuchThing(f"there is no channel '{channel}' of an object '{object_id}' in this scene")
     spec, source = thing.specs[channel], thing.channels.get(channel, Channel())
@@ -70,3 +72,29 @@ def explain(scene: Scene, object_id: str, channel: str) -> list[Step]:
             value = chain.at(t)
         steps.append(Step(rule.kind, rule.spec.label, rule.id, rule.on, value))
     return [*steps, Step("result", "Result", None, True, value)]
+
+
+def _explain_setting(scene: Scene, thing: SceneObject, name: str) -> list[Step]:
+    """The steps of a rule's setting, named `rule:setting`: no rules act on it."""
+    rule_id, _, setting = name.partition(":")
+    rule = next((one for one in thing.rules if one.id == rule_id), None)
+    if rule is None or setting not in rule.spec.settings or rule.spec.settings[setting].choices:
+        raise NoSuchThing(f"there is no setting '{name}' of '{thing.name}' that changes over time")
+    t = np.arange(scene.length, dtype=float)
+    written = rule.settings.get(setting)
+    channel = written if isinstance(written, Channel) else Channel()
+    default = rule.spec.settings[setting].default
+
+    def read(one: Channel) -> Array:
+        if one.keys:
+            row: Array = evaluate([one], t)[0]
+            return row
+        base: Any = one.base if one.base is not None else default
+        return np.full(len(t), float(base) if base is not None else 0.0)
+
+    values = read(channel)
+    return [
+        Step("keys", "Keys", None, True, read(channel.but(before=HOLD, after=HOLD))),
+        Step("ends", "Ends", None, True, values),
+        Step("result", "Result", None, True, values),
+    ]

@@ -1,5 +1,6 @@
 /** Changing values at the playhead: as keys, as plain values, or for looking only. */
 import { deleteKeys } from "@/api/edits";
+import { keysOf } from "@/api/channels";
 import { numberAt } from "@/api/motion";
 import type { Edit, SceneObject } from "@/api/types";
 import { whose } from "@/geometry/frames";
@@ -16,7 +17,7 @@ export function keyable(thing: SceneObject, channels: readonly string[]): readon
   return hasKeys(thing, "path") ? channels.filter((name) => name === "path" || hasKeys(thing, name)) : channels.filter((name) => name !== "path");
 }
 
-export const hasKeys = (thing: SceneObject, channel: string): boolean => (thing.channels?.[channel]?.keys.length ?? 0) > 0;
+export const hasKeys = (thing: SceneObject, channel: string): boolean => keysOf(thing, channel).length > 0;
 
 export function useChanging() {
   const scene = useScene();
@@ -75,7 +76,7 @@ export function useChanging() {
   async function toggleKeys(thing: SceneObject, row: readonly string[]): Promise<void> {
     const channels = keyable(thing, row);
     const frame = playback.frame;
-    const there = channels.filter((name) => thing.channels?.[name]?.keys.some((key) => key.frame === frame));
+    const there = channels.filter((name) => keysOf(thing, name).some((key) => key.frame === frame));
     if (scene.look) {
       await scene.keepLook();
       return;

@@ -1,4 +1,5 @@
 /** Going from key to key: those of the picked object, or of the whole cast if none is picked. */
+import { keyedNames, keysOf } from "@/api/channels";
 import { computed } from "vue";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
@@ -11,7 +12,7 @@ export function useKeyTravel() {
 
   const frames = computed(() => {
     const things = selection.thing ? [selection.thing] : scene.objects;
-    const all = things.flatMap((thing) => Object.values(thing.channels ?? {}).flatMap((channel) => channel.keys.map((key) => key.frame)));
+    const all = things.flatMap((thing) => keyedNames(thing).flatMap((name) => keysOf(thing, name).map((key) => key.frame)));
     return [...new Set(all)].sort((a, b) => a - b);
   });
 

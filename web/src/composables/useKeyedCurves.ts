@@ -1,5 +1,6 @@
 /** The curves of the picked object's keyed channels, whatever their values are. */
 import { computed, ref, watch } from "vue";
+import { isSetting } from "@/api/channels";
 import { api } from "@/api/client";
 import type { Rows } from "@/api/motion";
 import type { ChannelWords, Key } from "@/api/types";
@@ -24,19 +25,22 @@ export function useKeyedCurves() {
   const vocabulary = useVocabulary();
   const ruled = ref<ReadonlyMap<string, readonly number[]>>(new Map());
 
-  const channels = computed(() => (selection.thing ? vocabulary.channelsOf(selection.thing).filter((one) => selection.keysOf(one.name).length > 0) : []));
+  const channels = computed(() =>
+    selection.thing ? [...vocabulary.channelsOf(selection.thing).filter((one) => selection.keysOf(one.name).length > 0), ...vocabulary.settingRowsOf(selection.thing).flatMap((row) => row.channels)] : [],
+  );
   const curves = computed((): KeyedCurve[] => {
     const baked = scene.motion?.objects.get(selection.thing?.id ?? "")?.channels ?? {};
     return channels.value.map((words) => ({
       words,
       keys: selection.keysOf(words.name),
-      values: drawn(baked[words.name]),
-      keyed: ruled.value.get(words.name) ?? null,
+      values: isSetting(words.name) ? (ruled.value.get(words.name) ?? [0, 0]) : drawn(baked[words.name]),
+      keyed: isSetting(words.name) ? null : (ruled.value.get(words.name) ?? null),
       isNumber: words.unit !== "colour" && words.unit !== "point",
     }));
   });
 
-  const actsOn = (name: string): boolean => (selection.thing?.rules ?? []).some((rule) => rule.on && (rule.channels === "keyed" || rule.channels.includes(name)));
+  /** Whether the baked values are not those of the keys alone; settings are not baked for the page at all. */
+  const actsOn = (name: string): boolean => isSetting(name) || (selection.thing?.rules ?? []).some((rule) => rule.on && (rule.channels === "keyed" || rule.channels.includes(name)));
   let asked = 0;
   watch(
     () => [scene.id, scene.revision, selection.objectId, channels.value.map((one) => one.name).join()] as const,

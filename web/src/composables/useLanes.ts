@@ -1,7 +1,8 @@
 /** What the time sheet shows: a lane per object, and for opened ones a lane per row that has keys. */
 import { computed, ref, type Ref } from "vue";
+import { channelOf, keysOf } from "@/api/channels";
 import type { BakedObject } from "@/api/motion";
-import type { Channel, End, Key, SceneObject } from "@/api/types";
+import type { Channel, End, SceneObject } from "@/api/types";
 import { useCastTree } from "@/composables/useCastTree";
 import { speeds } from "@/geometry/curves";
 import { useScene } from "@/stores/scene";
@@ -48,7 +49,7 @@ export function useLanes(): { lanes: Ref<readonly Lane[]>; opened: Ref<ReadonlyS
     for (const { thing, depth } of entries.value) {
       const baked = scene.motion?.objects.get(thing.id);
       if (!baked) continue;
-      const keyedRows = vocabulary.rowsOf(thing).filter((row) => row.channels.some((channel) => keysOf(thing, channel.name).length > 0));
+      const keyedRows = [...vocabulary.rowsOf(thing), ...vocabulary.settingRowsOf(thing)].filter((row) => row.channels.some((channel) => keysOf(thing, channel.name).length > 0));
       if (selection.onlyMoving && !keyedRows.length && selection.objectId !== thing.id) continue;
       const from = [thing, depth, baked, scene.motion?.length];
       list.push(kept(thing.id, from, () => objectLane(thing, depth, baked, keyedRows)));
@@ -83,7 +84,7 @@ export function useLanes(): { lanes: Ref<readonly Lane[]>; opened: Ref<ReadonlyS
     const lists = channels.map((name) => keysOf(thing, name));
     const frames = [...new Set(lists.flatMap((keys) => keys.map((key) => key.frame)))].sort((a, b) => a - b);
     const speed = speeds(moving.flatMap((name) => (baked.channels[name]?.width === 1 ? [baked.channels[name].data] : [])), scene.motion?.length ?? 0);
-    const ends = channels.map((name) => thing.channels?.[name]).find((channel) => channel && channel.after.mode !== "hold") as Channel | undefined;
+    const ends = channels.map((name) => channelOf(thing, name)).find((channel) => channel && channel.after.mode !== "hold") as Channel | undefined;
     return {
       key: `${thing.id} ${row?.name ?? ""}`,
       thing,
@@ -102,8 +103,6 @@ export function useLanes(): { lanes: Ref<readonly Lane[]>; opened: Ref<ReadonlyS
 
   return { lanes, opened, open };
 }
-
-const keysOf = (thing: SceneObject, name: string): readonly Key[] => thing.channels?.[name]?.keys ?? [];
 
 /** An end in words, such as "ping-pong ∞" or "loop ×3". */
 export const endWords = (end: End): string => (end.mode === "hold" ? "hold" : `${end.mode} ${end.times === null || end.times === undefined ? "∞" : `×${end.times}`}`);

@@ -1,5 +1,6 @@
 /** What can be done with the picked keys, wherever they are, or with the whole row they are in. */
 import { computed, ref, shallowRef } from "vue";
+import { isSetting, keyedNames, keysOf } from "@/api/channels";
 import { deleteKeys, type Keep } from "@/api/edits";
 import type { Edit, Key, SceneObject } from "@/api/types";
 import { usePlayback } from "@/stores/playback";
@@ -35,7 +36,6 @@ export function useLeafActions() {
   const playback = usePlayback();
   const picks = usePicks();
 
-  const keysOf = (thing: SceneObject, channel: string): readonly Key[] => thing.channels?.[channel]?.keys ?? [];
   const rowChannels = computed(() => selection.row?.channels.map((channel) => channel.name) ?? []);
   const keyedChannels = computed(() => rowChannels.value.filter((name) => selection.keysOf(name).length > 0));
   const frames = computed(() => picks.frames);
@@ -46,7 +46,7 @@ export function useLeafActions() {
   /** All keys of the picked row, the picked object, the scene, or all at the playhead. */
   function within(scope: Scope): Picked[] {
     if (scope === "scene") return scene.objects.flatMap(allKeysOf);
-    if (scope === "frame") return scene.objects.flatMap((thing) => keysAt(thing, Object.keys(thing.channels ?? {}), new Set([playback.frame])));
+    if (scope === "frame") return scene.objects.flatMap((thing) => keysAt(thing, keyedNames(thing), new Set([playback.frame])));
     if (!selection.thing) return [];
     return scope === "object" ? allKeysOf(selection.thing) : keysAt(selection.thing, rowChannels.value, null);
   }
@@ -89,7 +89,8 @@ export function useLeafActions() {
     const thing = selection.thing;
     if (!thing) return 0;
     const own = picks.keys.filter((one) => one.object === thing.id);
-    const found = new Map((own.length ? own : allKeysOf(thing)).map((one) => [one.channel, keysOf(thing, one.channel).filter((key) => one.frames.includes(key.frame))]));
+    // Settings belong to a rule that another object may not have.
+    const found = new Map((own.length ? own : allKeysOf(thing)).filter((one) => !isSetting(one.channel)).map((one) => [one.channel, keysOf(thing, one.channel).filter((key) => one.frames.includes(key.frame))]));
     const count = [...found.values()].reduce((sum, keys) => sum + keys.length, 0);
     copied.value = count ? { from: thing.name, keys: found, count } : null;
     return count;

@@ -1,6 +1,7 @@
 /** Which keys are picked, on any lanes of any objects. */
 import { defineStore } from "pinia";
 import { computed, shallowRef } from "vue";
+import { keyedNames, keysOf } from "@/api/channels";
 import type { Key, SceneObject } from "@/api/types";
 import { useScene } from "@/stores/scene";
 
@@ -14,13 +15,13 @@ export interface Picked {
 /** The keys an object has in some channels at some frames (at any, if none are given). */
 export function keysAt(thing: SceneObject, channels: readonly string[], frames: ReadonlySet<number> | null): Picked[] {
   return channels.flatMap((channel) => {
-    const own = (thing.channels?.[channel]?.keys ?? []).map((key) => key.frame).filter((frame) => !frames || frames.has(frame));
+    const own = keysOf(thing, channel).map((key) => key.frame).filter((frame) => !frames || frames.has(frame));
     return own.length ? [{ object: thing.id, channel, frames: own }] : [];
   });
 }
 
 /** All keys of an object. */
-export const allKeysOf = (thing: SceneObject): Picked[] => keysAt(thing, Object.keys(thing.channels ?? {}), null);
+export const allKeysOf = (thing: SceneObject): Picked[] => keysAt(thing, keyedNames(thing), null);
 
 const lineOf = (object: string, channel: string): string => `${object} ${channel}`;
 
@@ -74,4 +75,4 @@ export const usePicks = defineStore("picks", () => {
   return { keys, frames, count, has, hasAll, clear, add, set, remove, moved };
 });
 
-export const keyAt = (thing: SceneObject, channel: string, frame: number): Key | undefined => thing.channels?.[channel]?.keys.find((key) => key.frame === frame);
+export const keyAt = (thing: SceneObject, channel: string, frame: number): Key | undefined => keysOf(thing, channel).find((key) => key.frame === frame);

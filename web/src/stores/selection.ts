@@ -2,6 +2,7 @@
 import { useLocalStorage } from "@vueuse/core";
 import { defineStore } from "pinia";
 import { computed, ref } from "vue";
+import { keysOf as keysIn } from "@/api/channels";
 import type { Key } from "@/api/types";
 import { keysAt, usePicks } from "@/stores/picks";
 import { useScene } from "@/stores/scene";
@@ -33,7 +34,8 @@ export const useSelection = defineStore("selection", () => {
 
   const thing = computed(() => scene.byId.get(objectId.value ?? "") ?? null);
   const rows = computed(() => (thing.value ? vocabulary.rowsOf(thing.value) : []));
-  const row = computed<Row | null>(() => rows.value.find((one) => one.name === rowName.value) ?? rows.value[0] ?? null);
+  /** The picked row, which can be a keyed setting of a rule. */
+  const row = computed<Row | null>(() => (thing.value ? [...rows.value, ...vocabulary.settingRowsOf(thing.value)].find((one) => one.name === rowName.value) : undefined) ?? rows.value[0] ?? null);
   /** The channel the vine explains: the one chosen, else the row's first with keys, else its first. */
   const channel = computed(() => {
     const within = row.value?.channels ?? [];
@@ -46,7 +48,7 @@ export const useSelection = defineStore("selection", () => {
     set: (frames) => picks.set(thing.value && row.value ? keysAt(thing.value, row.value.channels.map((channel) => channel.name), frames) : []),
   });
 
-  const keysOf = (name: string): readonly Key[] => thing.value?.channels?.[name]?.keys ?? [];
+  const keysOf = (name: string): readonly Key[] => (thing.value ? keysIn(thing.value, name) : []);
 
   /** Pick an object; picked keys are let go unless they are to be kept. */
   function pick(id: string | null, keepKeys = false): void {

@@ -1,6 +1,7 @@
 /** What there is to choose from, asked of the service once. */
 import { defineStore } from "pinia";
 import { shallowRef } from "vue";
+import { keyedSettings } from "@/api/channels";
 import { api } from "@/api/client";
 import type { ChannelWords, Ease, KeptFeel, SceneObject, Vocabulary } from "@/api/types";
 
@@ -60,6 +61,25 @@ export const useVocabulary = defineStore("vocabulary", () => {
     return ownFeels.value.find((feel) => JSON.stringify(feel.ease.points) === text);
   }
 
+  /** A row for every keyed setting of an object's rules, in the colour of what its rule acts on. */
+  function settingRowsOf(thing: SceneObject): readonly Row[] {
+    const kinds = new Map<string, number>();
+    return keyedSettings(thing).flatMap(({ rule, setting, name }): Row[] => {
+      const found = words.value?.rules.find((one) => one.kind === rule.kind);
+      const spec = found?.settings.find((one) => one.name === setting);
+      if (!found || !spec) return [];
+      const acted = channelsOf(thing).find((one) => (rule.channels === "keyed" ? one.unit !== "point" : rule.channels.includes(one.name)));
+      const same = spec.unit === "as the channel";
+      const label = `${found.label} ${spec.label}`;
+      const count = (kinds.get(label) ?? 0) + 1;
+      kinds.set(label, count);
+      const row = count > 1 ? `${label} ${count}` : label;
+      const family = acted?.family ?? "look";
+      const [unit, shown, step] = same ? [acted?.unit ?? "", acted?.shown ?? 1, acted?.step ?? 1] : [(spec.unit === "°" ? "°" : "") as ChannelWords["unit"], 1, 0.05];
+      return [{ name: row, family, channels: [{ name, label: spec.label, row, family, unit, default: typeof spec.default === "number" ? spec.default : 0, low: spec.low, high: spec.high, step, shown, about: spec.about }] }];
+    });
+  }
+
   /** What a feel or ease is called. */
   function easeLabel(ease: unknown): string {
     if (ease === "hold") return "hold";
@@ -68,5 +88,5 @@ export const useVocabulary = defineStore("vocabulary", () => {
     return ownFeelOf(ease as Ease)?.name ?? "own feel";
   }
 
-  return { words, load, kindOf, channelsOf, rowsOf, easeLabel, ownFeels, readFeels, ownFeelOf };
+  return { words, load, kindOf, channelsOf, rowsOf, settingRowsOf, easeLabel, ownFeels, readFeels, ownFeelOf };
 });

@@ -52,6 +52,12 @@ function leave(): void {
   if (wrong.value) drop();
 }
 
+/** Escape first gives up what was typed; with nothing typed it is for what the field lies in. */
+function leaveTyping(event: KeyboardEvent): void {
+  if (draft.value !== null) event.stopPropagation();
+  drop();
+}
+
 function drop(): void {
   draft.value = null;
   wrong.value = false;
@@ -124,7 +130,7 @@ function press(event: PointerEvent): void {
       @focus="input?.select()"
       @input="draft = ($event.target as HTMLInputElement).value"
       @keydown.enter.prevent="keep"
-      @keydown.esc.stop="drop"
+      @keydown.esc="leaveTyping"
       @keydown.up.prevent="step($event, 1)"
       @keydown.down.prevent="step($event, -1)"
       @blur="leave"

@@ -2,6 +2,7 @@
 /** Choose what happens before the first key and after the last. */
 import { ElPopover } from "element-plus";
 import { computed } from "vue";
+import { channelOf, keysOf } from "@/api/channels";
 import type { Edit, End, EndMode, SceneObject } from "@/api/types";
 import NumberField from "@/components/common/NumberField.vue";
 import EndPicture from "@/components/vine/EndPicture.vue";
@@ -13,12 +14,12 @@ const scene = useScene();
 const vocabulary = useVocabulary();
 
 /** An end belongs to the whole row: x and y turn together. */
-const keyed = computed(() => props.row.channels.filter((channel) => (props.thing.channels?.[channel.name]?.keys.length ?? 0) > 1));
+const keyed = computed(() => props.row.channels.filter((channel) => keysOf(props.thing, channel.name).length > 1));
 const SIDES = [
   { side: "after" as const, label: "After the last key" },
   { side: "before" as const, label: "Before the first key" },
 ];
-const endOf = (side: "before" | "after"): End => props.thing.channels?.[keyed.value[0]?.name ?? ""]?.[side] ?? { mode: "hold", times: null };
+const endOf = (side: "before" | "after"): End => channelOf(props.thing, keyed.value[0]?.name ?? "")?.[side] ?? { mode: "hold", times: null };
 
 async function set(side: "before" | "after", end: End): Promise<void> {
   await scene.edit(keyed.value.map((channel): Edit => ({ edit: "set-ends", object: props.thing.id, channel: channel.name, [side]: end })));

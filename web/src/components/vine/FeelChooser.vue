@@ -2,6 +2,7 @@
 /** Choose how a stretch between two keys is passed, from small pictures that move. Resting on one shows it in the picture. */
 import { ElPopover } from "element-plus";
 import { computed, ref } from "vue";
+import { keysOf as keysIn } from "@/api/channels";
 import { api } from "@/api/client";
 import type { Ease, Edit, SceneObject } from "@/api/types";
 import FeelDrawer from "@/components/vine/FeelDrawer.vue";
@@ -45,7 +46,7 @@ const channels = computed(() => {
   const all = props.row.channels.map((channel) => channel.name);
   return scope.value === "channel" && selection.channel ? all.filter((name) => name === selection.channel!.name) : all;
 });
-const keysOf = (name: string) => props.thing.channels?.[name]?.keys ?? [];
+const keysOf = (name: string) => keysIn(props.thing, name);
 /** Frames of keys that a stretch leaves from: all but the last of each channel. */
 const leaving = computed(() => [...new Set(channels.value.flatMap((name) => keysOf(name).slice(0, -1).map((key) => key.frame)))].sort((a, b) => a - b));
 /** The stretches meant: those of the picked leaves, else the one under the playhead. */

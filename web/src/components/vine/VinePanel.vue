@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** How one channel is made: keys, ends, each rule, result. */
 import { computed, ref, watch } from "vue";
+import { channelOf, isSetting } from "@/api/channels";
 import { api } from "@/api/client";
 import type { Rule } from "@/api/types";
 import EndsChooser from "@/components/vine/EndsChooser.vue";
@@ -32,7 +33,7 @@ const vocabulary = useVocabulary();
 const steps = ref<readonly Step[]>([]);
 
 const subject = computed(() => (selection.thing && selection.channel ? { thing: selection.thing, channel: selection.channel } : null));
-const source = computed(() => (subject.value ? subject.value.thing.channels?.[subject.value.channel.name] : undefined));
+const source = computed(() => (subject.value ? channelOf(subject.value.thing, subject.value.channel.name) : undefined));
 /** The channels one can look at: a path only where there is one. */
 const shown = computed(() => (selection.row?.channels ?? []).filter((channel) => channel.unit !== "point" || selection.keysOf(channel.name).length > 0));
 const keys = computed(() => source.value?.keys ?? []);
@@ -111,7 +112,7 @@ function at(step: Step): string {
         <RuleControls v-else-if="ruleOf(step)" :thing="subject.thing" :rule="ruleOf(step)!" :channel="subject.channel" />
         <button v-else-if="step.kind === 'result' && hasRules" class="freeze" title="Turn what the rules make into keys, few of them; undo brings the rules back" @click="rules.freeze(subject.channel.name, subject.channel.step / 2)">Freeze</button>
       </VineCard>
-      <RuleMenu v-if="unit !== 'colour' && unit !== 'point'" :style="{ order: 1 }" />
+      <RuleMenu v-if="unit !== 'colour' && unit !== 'point' && !isSetting(subject.channel.name)" :style="{ order: 1 }" />
     </div>
     <p v-else class="empty">Pick an object to see its keys, what happens past them, and the result, as curves.</p>
   </section>

@@ -1,0 +1,25 @@
+/** Channels of an object by name, settings of its rules among them: those are named `rule:setting`. */
+import type { Channel, Key, Rule, SceneObject } from "./types";
+
+export const isSetting = (name: string): boolean => name.includes(":");
+
+/** A channel as it is written down; undefined where it was never touched. */
+export function channelOf(thing: SceneObject, name: string): Channel | undefined {
+  if (!isSetting(name)) return thing.channels?.[name];
+  const [id, setting = ""] = name.split(":");
+  const found = thing.rules.find((rule) => rule.id === id)?.settings?.[setting];
+  return typeof found === "object" ? (found as Channel) : undefined;
+}
+
+/** The keys of a channel. */
+export const keysOf = (thing: SceneObject, name: string): readonly Key[] => channelOf(thing, name)?.keys ?? [];
+
+/** The keyed settings of an object's rules, each with its rule. */
+export const keyedSettings = (thing: SceneObject): { rule: Rule; setting: string; name: string }[] =>
+  thing.rules.flatMap((rule) => Object.keys(rule.settings ?? {}).map((setting) => ({ rule, setting, name: `${rule.id}:${setting}` }))).filter((one) => keysOf(thing, one.name).length > 0);
+
+/** The names of all channels with keys, settings included. */
+export const keyedNames = (thing: SceneObject): string[] => [
+  ...Object.entries(thing.channels ?? {}).flatMap(([name, channel]) => (channel.keys.length ? [name] : [])),
+  ...keyedSettings(thing).map((one) => one.name),
+];
