@@ -2,12 +2,17 @@
 
 from pathlib import Path
 
-from demo import thrown_mango, toucan_glide, up_the_liana
+from demo import breezy_station, thrown_mango, toucan_glide, up_the_liana
 from vine_swing.motion import dump
 from vine_swing.motion.scene_file import from_data
 
 SCENES = Path(__file__).parent / "scenes"
-MAKERS = {"1-thrown-mango": thrown_mango.make, "2-up-the-liana": up_the_liana.make, "3-toucan-glide": toucan_glide.make}
+MAKERS = {
+    "1-thrown-mango": thrown_mango.make,
+    "2-up-the-liana": up_the_liana.make,
+    "3-toucan-glide": toucan_glide.make,
+    "4-breezy-station": breezy_station.make,
+}
 
 
 def texts() -> dict[str, str]:

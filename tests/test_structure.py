@@ -9,11 +9,13 @@ import sys
 from pathlib import Path
 
 import jsonschema
+import numpy as np
 import pytest
 
 import vine_swing
 from demo.make import MAKERS, SCENES, texts
 from tests.motion.scenes import EXAMPLE
+from vine_swing.motion import bake
 from vine_swing.motion.edits import AnyEdit
 from vine_swing.motion.scene_file import load
 
@@ -147,3 +149,13 @@ def test_every_edit_is_told_in_the_docs():
     for edit in union:
         (kind,) = get_args(edit.model_fields["edit"].annotation)
         assert f"`{kind}`" in text, f"docs/edits.md does not tell of {kind}"
+
+
+def test_the_breezy_station_loops_without_a_seam():
+    one = load(SCENES / "4-breezy-station.json")
+    h = 1e-4
+    baked = bake(one, np.array([0.0, h, one.length, one.length + h]))
+    for thing in baked.objects.values():
+        begin, just_after, end, beyond = np.broadcast_to(thing.world, (4, 6))
+        np.testing.assert_allclose(end, begin, atol=1e-3, err_msg=thing.source.name)
+        np.testing.assert_allclose((beyond - end) / h, (just_after - begin) / h, atol=0.05, err_msg=f"slope of {thing.source.name}")

@@ -36,7 +36,7 @@ def best(work: Callable[[], object], rounds: int = 5) -> float:
 
 
 def crowd(objects: int) -> Scene:
-    """Objects with eight keyed channels of eight keys each; a third of them also swing."""
+    """Objects with eight keyed channels of eight keys each; a third of them also swing, tremble and spring."""
     rng = np.random.default_rng(1)
     eases = ["linear", "slow-out-in", "snap", {"bezier": [0.3, 0.1, 0.2, 1]}]
     keyed = {
@@ -47,7 +47,12 @@ def crowd(objects: int) -> Scene:
         for name in KEYED
     }
     swing = {"id": "o", "kind": "oscillator", "channels": ["x", "y"], "settings": {"amplitude": 5, "frequency": 1.5}}
-    return scene(*(shape(f"o{n}", rules=[swing] if n % 3 == 0 else [], **keyed) for n in range(objects)), length=FRAMES)
+    rules = [
+        swing,
+        {"id": "n", "kind": "noise", "channels": ["x", "y"], "settings": {"amplitude": 3}},
+        {"id": "s", "kind": "spring", "channels": ["x", "y"], "settings": {"frequency": 3}},
+    ]
+    return scene(*(shape(f"o{n}", rules=rules if n % 3 == 0 else [], **keyed) for n in range(objects)), length=FRAMES)
 
 
 def plain_pass(samples: int) -> float:

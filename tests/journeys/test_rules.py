@@ -133,3 +133,14 @@ def test_what_rules_make_is_frozen_to_few_keys(leaf):
     w.page.keyboard.press("Control+z")
     expect(w.page.get_by_role("article", name=re.compile("^Oscillator"))).to_be_visible()
     assert w.keys("Leaf", "rotation") == []
+
+
+def test_a_card_is_dragged_to_another_place(leaf):
+    w = leaf
+    add(w, "Rocking")
+    add(w, "On twos")
+    vine = w.page.get_by_role("region", name="Vine")
+    vine.get_by_role("article", name=re.compile("^Steps")).locator("svg.chart").drag_to(vine.get_by_role("article", name=re.compile("^Oscillator")))
+    w.saved()
+    w.page.wait_for_timeout(300)
+    assert cards(w) == ["Keys", "Ends", "Steps", "Oscillator", "Result"]

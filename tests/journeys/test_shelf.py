@@ -9,7 +9,7 @@ from playwright.sync_api import expect
 
 from tests.journeys.workspace import Workspace
 
-DEMO = ["Thrown mango", "Toucan glide", "Up the liana"]
+DEMO = ["Breezy station", "Thrown mango", "Toucan glide", "Up the liana"]
 
 
 def names(page):

@@ -1,8 +1,8 @@
 """Spring: follows what it reads as a weight on a spring does.
 
-y″ + 2ζω y′ + ω² y = ω² x with ω = 2π·frequency, from rest on x at frame 0; before that it is x at frame 0. Time is divided into cells of an
-eighth of a frame, and at every frame where x may jump. Within a cell x is taken as the parabola through three of its inner places, for which
-the equation has a closed solution, whatever the damping: exact where x goes in straight lines, and far within 1e-6 of its size on eases.
+y″ + 2ζω y′ + ω² y = ω² x with ω = 2π·frequency, from rest on x at frame 0; before that it is x at frame 0. Time is divided into frames,
+and at every place between them where x may jump. Within such a cell x is taken as the polynomial through its five Gauss–Legendre places, for
+which the equation has a closed solution, whatever the damping: exact where x goes in straight lines, and within 1e-6 of its size on eases.
 """
 
 import numpy as np
@@ -12,10 +12,11 @@ from scipy.signal import lfilter
 from vine_swing.motion.rules.spec import Array, Mode, RuleSpec, Settings, SettingSpec, Source, by_name, number_or
 
 Index = NDArray[np.intp]
-_PER_FRAME = 8
+_PER_FRAME = 1
 #: Places within a cell, as shares of it, at which x is read: none at its ends, where it may jump.
-_READ = np.array([0.1, 0.5, 0.9])
-_PARABOLA = np.linalg.inv(np.vander(_READ, 3, increasing=True))
+_READ = (np.polynomial.legendre.leggauss(5)[0] + 1) / 2
+_DEGREE = len(_READ) - 1
+_POLYNOMIAL = np.linalg.inv(np.vander(_READ, increasing=True))
 
 
 def apply(source: Source, t: Array, settings: Settings, mode: Mode) -> Array:
@@ -42,25 +43,44 @@ def _edges(end: float, breaks: Array) -> Array:
 
 
 class _Cells:
-    """The cells (m,), each with the parabola of x, the spring's own numbers, and how it carries a state on."""
+    """The cells (m,), each with the polynomial of x, the spring's own numbers, and how it carries a state on."""
 
     def __init__(self, source: Source, settings: Settings, edges: Array) -> None:
         wide = np.diff(edges)
         middle = edges[:-1] + wide / 2
-        read = source.at((edges[:-1, None] + wide[:, None] * _READ).ravel()).reshape(-1, 3)
+        read = source.at((edges[:-1, None] + wide[:, None] * _READ).ravel()).reshape(-1, len(_READ))
         self.h = wide / source.timing.fps
-        # x = a + b·τ + c·τ², τ in seconds from the cell's beginning.
-        self.a, b, c = _PARABOLA @ read.T
-        self.b, self.c = b / self.h, c / self.h**2
+        # x = Σ aₖ·τᵏ, τ in seconds from the cell's beginning.
+        powers = (_POLYNOMIAL @ read.T) / self.h ** np.arange(len(_READ))[:, None]
         self.omega = np.broadcast_to(2 * np.pi * number_or(settings, "frequency", middle, 2.0), middle.shape)
         self.zeta = np.broadcast_to(number_or(settings, "damping", middle, 0.3), middle.shape)
+        self.p = self._settled_polynomial(powers)
         self._steady = settings.breaks("frequency") is None and settings.breaks("damping") is None and np.allclose(wide, wide[0], rtol=1e-12)
+
+    def _settled_polynomial(self, powers: Array) -> Array:
+        """The motion without any swinging, Σ pₖ·τᵏ, from that of x; both (degree + 1, m).
+
+        It is Σ cₖ·x⁽ᵏ⁾ with c₀ = 1, c₁ = −2ζ/ω and cₖ = −2ζ/ω·cₖ₋₁ − cₖ₋₂/ω²: put into the equation, every derivative of x but the
+        function itself drops out.
+        """
+        lag, bend = -2 * self.zeta / self.omega, -1 / self.omega**2
+        weights = [np.ones_like(self.h), lag]
+        while len(weights) <= _DEGREE:
+            weights.append(lag * weights[-1] + bend * weights[-2])
+        settled, derivative = np.zeros_like(powers), powers
+        for weight in weights:
+            settled[: len(derivative)] += weight * derivative
+            derivative = derivative[1:] * np.arange(1, len(derivative))[:, None]
+        return settled
 
     def settled(self, where: Index | slice, tau: Array) -> tuple[Array, Array]:
         """The motion without any swinging, and its velocity, τ seconds into some cells."""
-        a, b, c, omega, zeta = self.a[where], self.b[where], self.c[where], self.omega[where], self.zeta[where]
-        lag, bend = -2 * zeta / omega, (4 * zeta**2 - 1) / omega**2
-        return a + b * tau + c * tau**2 + lag * (b + 2 * c * tau) + bend * 2 * c, b + 2 * c * tau + lag * 2 * c
+        powers = self.p[:, where]
+        place, velocity = powers[_DEGREE], np.zeros_like(tau)
+        for k in range(_DEGREE - 1, -1, -1):
+            velocity = velocity * tau + place
+            place = place * tau + powers[k]
+        return place, velocity
 
     def carried(self, where: Index | slice, tau: Array) -> tuple[Array, Array, Array, Array]:
         """How a swing and its velocity go on over τ seconds: the matrix of the free spring, entry by entry."""

@@ -4,7 +4,7 @@ import LeafMark from "@/components/common/LeafMark.vue";
 import { curvePath } from "@/geometry/curves";
 
 const props = defineProps<{
-  step: { kind: string; label: string; on: boolean; values: readonly number[] };
+  step: { kind: string; label: string; rule: string | null; on: boolean; values: readonly number[] };
   before: readonly number[] | null;
   family: string;
   scale: { low: number; high: number };
@@ -20,7 +20,7 @@ const x = computed(() => (props.frame / Math.max(1, props.step.values.length - 1
 </script>
 
 <template>
-  <article class="card" :class="[family, step.kind, { off: !step.on }]" :aria-label="`${step.label}: ${note}`">
+  <article class="card" :class="[family, step.kind, { off: !step.on, ruled: step.rule !== null }]" :aria-label="`${step.label}: ${note}`">
     <div class="head">
       <LeafMark state="here" :family="family" />
       <h3>{{ step.label }}</h3>
@@ -37,6 +37,8 @@ const x = computed(() => (props.frame / Math.max(1, props.step.values.length - 1
 
 <style scoped>
 .card { position: relative; flex: none; width: 188px; background: var(--paper); border: 1px solid var(--line); border-radius: 14px; padding: 7px 10px 6px; }
+.ruled { width: 216px; cursor: grab; }
+.head :deep(.leaf-mark) { flex: none; }
 .head { display: flex; align-items: center; gap: 7px; height: 24px; }
 h3 { font-size: 13px; flex: 1; }
 .chart { display: block; width: 100%; height: 62px; overflow: visible; }

@@ -41,7 +41,7 @@ const what = computed(() => {
   const channel = subject.value?.channel;
   if (!channel || !selection.row) return "";
   const row = selection.row.name.toLowerCase();
-  return selection.row.channels.length > 1 && channel.label !== "path" ? `${row} ${channel.label}` : row;
+  return selection.row.channels.length > 1 && channel.label !== "path" && channel.label !== row ? `${row} ${channel.label}` : row;
 });
 
 let asked = 0;
@@ -61,6 +61,14 @@ watch(
 
 const rules = useRules();
 const ruleOf = (step: Step): Rule | undefined => subject.value?.thing.rules.find((rule) => rule.id === step.rule);
+/** The rule whose card is being dragged, and the one it would take the place of. */
+const [dragged, over] = [ref<string | null>(null), ref<string | null>(null)];
+
+async function dropOn(step: Step): Promise<void> {
+  const [thing, moved, target] = [subject.value?.thing, dragged.value, ruleOf(step)];
+  [dragged.value, over.value] = [null, null];
+  if (thing && moved && target && moved !== target.id) await scene.edit([{ edit: "move-rule", object: thing.id, rule: moved, index: thing.rules.indexOf(target) }]);
+}
 const hasRules = computed(() => steps.value.some((step) => step.rule !== null));
 
 const scale = computed(() => extent(steps.value.map((step) => step.values)));
@@ -106,7 +114,16 @@ function at(step: Step): string {
     </header>
     <div v-if="subject" class="cards">
       <svg class="liana" preserveAspectRatio="none" viewBox="0 0 100 20" aria-hidden="true"><path d="M0 9C12 3 20 16 34 10S56 4 68 11 88 14 100 8" /></svg>
-      <VineCard v-for="(step, i) in steps" :style="{ order: step.kind === 'result' ? 2 : 0 }" :key="`${step.kind} ${step.rule ?? i}`" :step="step" :before="steps[i - 1]?.values ?? null" :family="subject.channel.family" :scale="scale" :note="note(step)" :frame="playback.frame">
+      <VineCard
+        v-for="(step, i) in steps"
+        :style="{ order: step.kind === 'result' ? 2 : 0 }"
+        :class="{ target: step.rule !== null && over === step.rule && dragged !== step.rule }"
+        :draggable="step.rule !== null"
+        :title="step.rule ? 'Drag the card to another place in the vine' : undefined"
+        @dragstart="dragged = step.rule"
+        @dragend="((dragged = null), (over = null))"
+        @dragover="step.rule && dragged && ($event.preventDefault(), (over = step.rule))"
+        @drop.prevent="dropOn(step)" :key="`${step.kind} ${step.rule ?? i}`" :step="step" :before="steps[i - 1]?.values ?? null" :family="subject.channel.family" :scale="scale" :note="note(step)" :frame="playback.frame">
         <FeelChooser v-if="step.kind === 'keys' && selection.row" :thing="subject.thing" :row="selection.row" />
         <EndsChooser v-else-if="step.kind === 'ends' && selection.row" :thing="subject.thing" :row="selection.row" />
         <RuleControls v-else-if="ruleOf(step)" :thing="subject.thing" :rule="ruleOf(step)!" :channel="subject.channel" />
@@ -129,6 +146,7 @@ h2 { font-size: 13px; }
 .cards { position: relative; display: flex; gap: 18px; padding: 3px 14px 12px; overflow-x: auto; flex: 1; align-items: flex-start; }
 .liana { position: absolute; left: 0; top: 44px; width: 100%; height: 20px; pointer-events: none; }
 .liana path { fill: none; stroke: #6fa77f; stroke-width: 2.5; vector-effect: non-scaling-stroke; }
+.target { outline: 2px dashed var(--travel); outline-offset: 3px; }
 .freeze { border: 1px solid #56605a; border-radius: 99px; background: none; color: inherit; padding: 1px 9px; font-size: 12px; cursor: pointer; }
 .freeze:hover { background: #33403a; }
 .empty { color: var(--ink-2); margin: 4px 14px; }
