@@ -75,6 +75,10 @@ def test_a_breeze_is_put_on_set_keyed_and_switched_off(leaf):
     keys = rules(w)[0]["settings"]["amplitude"]["keys"]
     assert [(key["frame"], key["value"]) for key in keys] == [(0, 20), (60, 0)]
     assert turns(w, (60, 100)) == [0, 0]
+    w.go_to("30")
+    w.page.get_by_role("button", name="Settings of Noise").click()
+    expect(w.page.get_by_role("spinbutton", name="amplitude", exact=True)).to_have_value("10.0")
+    w.page.get_by_role("heading", name="Leaf at frame 30").click()
     # The setting's keys lie on the time sheet like any others, and slide.
     x, y = centre(w.leaf("Leaf", "Noise amplitude", 60))
     per_frame = (x - centre(w.leaf("Leaf", "Noise amplitude", 0))[0]) / 60

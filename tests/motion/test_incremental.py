@@ -106,3 +106,14 @@ def test_after_any_edits_the_result_is_that_of_a_fresh_bake(edits):
             np.testing.assert_array_equal(getattr(again, what), getattr(one, what))
         for name, values in one.channels.items():
             np.testing.assert_array_equal(again.channels[name], values)
+
+
+def test_keyed_settings_are_baked_and_shared():
+    wave = {"amplitude": {"keys": [{"frame": 0, "value": 0}, {"frame": 20, "value": 10}]}}
+    one = scene(shape("arm", rules=[SWING | {"settings": wave}]), length=24)
+    first = bake(one)
+    np.testing.assert_allclose(first.objects["arm"].channels["s:amplitude"][:21], np.arange(21) / 2)
+    moved = bake(edited(one, {"edit": "set-value", "object": "arm", "channel": "x", "value": 4}), previous=first)
+    assert moved.objects["arm"].channels["s:amplitude"] is first.objects["arm"].channels["s:amplitude"]
+    keyed = edited(one, {"edit": "set-key", "object": "arm", "channel": "s:amplitude", "frame": 20, "value": 20})
+    assert bake(keyed, previous=first).objects["arm"].channels["s:amplitude"][10] == 10

@@ -46,7 +46,7 @@ CASES = [
     (lambda d, o, x: d.update(length=10**9), "length: should be less than or equal to 20000"),
     (lambda d, o, x: d.update(version=2), "version: should be 1"),
     (lambda d, o, x: d["dials"][0]["channel"].update(keys=[{"frame": 0, "value": "#FFF"}]), "dial 'Wind' has both numbers and colours"),
-    (lambda d, o, x: o["rules"][0].update(kind="magic"), "there is no rule 'magic'; there is oscillator"),
+    (lambda d, o, x: o["rules"][0].update(kind="magic"), "there is no rule 'magic'; there is retime, steps, oscillator"),
 ]
 
 

@@ -30,7 +30,7 @@ class BakedObject:
     """One object over all frames. Arrays have one row per frame, or a single row where nothing moves.
 
     channels: float64 (n,) or (1,), by channel name; colours are sRGB with alpha 0…1, (n, 4) or (1, 4). A path is there
-        only where it has keys, (n, 2).
+        only where it has keys, (n, 2); so are keyed settings of rules, named `rule:setting`.
     world: (n, 6) or (1, 6), a b c d e f, from the object's own space to the picture.
     opacity: the object's opacity times its parents', and 0 outside its span.
     place: (n, 2) or (1, 2), where its pivot is in the picture.
@@ -132,6 +132,12 @@ def _channels(scene: Scene, grid: Array, old: dict[str, BakedObject]) -> dict[st
                 # The place is taken now so that every object lists its channels in the same order.
                 arrays[name] = np.empty(0)
                 (colours if spec.is_colour else numbers).append((arrays, name, channel))
+        for name, setting in thing.keyed_settings.items():
+            if before is not None and before.source.keyed_settings.get(name) is setting:
+                arrays[name] = before.channels[name]
+            else:
+                arrays[name] = np.empty(0)
+                numbers.append((arrays, name, setting))
     for waiting, work in ((numbers, evaluate), (colours, evaluate_colours)):
         if waiting:
             rows = work([channel for _, _, channel in waiting], grid)

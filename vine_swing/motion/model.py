@@ -89,6 +89,12 @@ class _Object(Frozen):
         """Whether a channel has keys."""
         return channel in self.channels and bool(self.channels[channel].keys)
 
+    @cached_property
+    def keyed_settings(self) -> dict[str, Channel]:
+        """The settings of rules that have keys, named `rule:setting`."""
+        settings = ((f"{rule.id}:{name}", one) for rule in self.rules for name, one in rule.settings.items())
+        return {name: one for name, one in settings if isinstance(one, Channel) and one.keys}
+
     def rules_for(self, channel: str) -> list[Rule]:
         """The rules that act on a channel, in order, switched off or on. They act on numbers; on a path by its x and y."""
         if not self.rules or self.specs[channel].kind != "number":

@@ -33,14 +33,13 @@ export function useKeyedCurves() {
     return channels.value.map((words) => ({
       words,
       keys: selection.keysOf(words.name),
-      values: isSetting(words.name) ? (ruled.value.get(words.name) ?? [0, 0]) : drawn(baked[words.name]),
-      keyed: isSetting(words.name) ? null : (ruled.value.get(words.name) ?? null),
+      values: drawn(baked[words.name]),
+      keyed: ruled.value.get(words.name) ?? null,
       isNumber: words.unit !== "colour" && words.unit !== "point",
     }));
   });
 
-  /** Whether the baked values are not those of the keys alone; settings are not baked for the page at all. */
-  const actsOn = (name: string): boolean => isSetting(name) || (selection.thing?.rules ?? []).some((rule) => rule.on && (rule.channels === "keyed" || rule.channels.includes(name)));
+  const actsOn = (name: string): boolean => !isSetting(name) && (selection.thing?.rules ?? []).some((rule) => rule.on && (rule.channels === "keyed" || rule.channels.includes(name)));
   let asked = 0;
   watch(
     () => [scene.id, scene.revision, selection.objectId, channels.value.map((one) => one.name).join()] as const,

@@ -1,4 +1,5 @@
 /** Rules on the picked object: putting them on, changing, ordering, copying and removing them. */
+import { numberAt } from "@/api/motion";
 import type { Channel, ChannelWords, Edit, Rule, RuleWords, SceneObject, SettingWords } from "@/api/types";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
@@ -72,9 +73,8 @@ export function useRules() {
   /** The number a setting has at the playhead, as its keys or its plain value say. Null where it is off. */
   function numberOf(rule: Rule, words: SettingWords): number | null {
     const setting = settingOf(rule, words.name);
-    const keys = keysOf(rule, words.name);
-    const here = keys.findLast((key) => key.frame <= playback.frame) ?? keys[0];
-    if (here) return Number(here.value);
+    const baked = scene.motion?.objects.get(selection.objectId ?? "")?.channels[`${rule.id}:${words.name}`];
+    if (baked && keysOf(rule, words.name).length) return Number(numberAt(baked, playback.frame).toPrecision(7));
     if (typeof setting === "object" && typeof setting.base === "number") return setting.base;
     return typeof words.default === "number" ? words.default : null;
   }
