@@ -79,6 +79,7 @@ def test_a_breeze_is_put_on_set_keyed_and_switched_off(leaf):
     w.page.get_by_role("button", name="Settings of Noise").click()
     expect(w.page.get_by_role("spinbutton", name="amplitude", exact=True)).to_have_value("10.0")
     w.page.get_by_role("heading", name="Leaf at frame 30").click()
+    expect(w.page.get_by_role("spinbutton", name="amplitude", exact=True)).to_be_hidden()
     # The setting's keys lie on the time sheet like any others, and slide.
     x, y = centre(w.leaf("Leaf", "Noise amplitude", 60))
     per_frame = (x - centre(w.leaf("Leaf", "Noise amplitude", 0))[0]) / 60
