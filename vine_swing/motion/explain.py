@@ -14,7 +14,7 @@ from vine_swing.motion.evaluate import evaluate, evaluate_colours
 from vine_swing.motion.model import Scene, SceneObject
 from vine_swing.motion.path import evaluate_path
 from vine_swing.motion.reading import read_channel
-from vine_swing.motion.rule import chained
+from vine_swing.motion.rule import SETTING, chained
 from vine_swing.motion.rules import Timing
 
 Array = NDArray[np.float64]
@@ -39,7 +39,7 @@ def explain(scene: Scene, object_id: str, channel: str) -> list[Step]:
         NoSuchThing: if the scene has no such object or channel.
     """
     thing = scene.by_id.get(object_id)
-    if thing is not None and ":" in channel:
+    if thing is not None and SETTING in channel:
         return _explain_setting(scene, thing, channel)
     if thing is None or channel not in thing.specs:
         raise NoSuchThing(f"there is no channel '{channel}' of an object '{object_id}' in this scene")
@@ -76,7 +76,7 @@ def explain(scene: Scene, object_id: str, channel: str) -> list[Step]:
 
 def _explain_setting(scene: Scene, thing: SceneObject, name: str) -> list[Step]:
     """The steps of a rule's setting, named `rule:setting`: no rules act on it."""
-    rule_id, _, setting = name.partition(":")
+    rule_id, _, setting = name.partition(SETTING)
     rule = next((one for one in thing.rules if one.id == rule_id), None)
     if rule is None or setting not in rule.spec.settings or rule.spec.settings[setting].choices:
         raise NoSuchThing(f"there is no setting '{name}' of '{thing.name}' that changes over time")

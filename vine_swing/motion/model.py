@@ -10,7 +10,7 @@ from typing import Annotated, Any, Literal, Self
 from pydantic import Field, field_validator, model_validator
 
 from vine_swing.motion.channel import Channel
-from vine_swing.motion.rule import Rule
+from vine_swing.motion.rule import SETTING, Rule
 from vine_swing.motion.specs import GROUP_CHANNELS, SHAPE_CHANNELS, ChannelSpec
 from vine_swing.motion.values import MAX_FRAME, MAX_LENGTH, Colour, Frozen, Id, Name
 
@@ -92,7 +92,7 @@ class _Object(Frozen):
     @cached_property
     def keyed_settings(self) -> dict[str, Channel]:
         """The settings of rules that have keys, named `rule:setting`."""
-        settings = ((f"{rule.id}:{name}", one) for rule in self.rules for name, one in rule.settings.items())
+        settings = ((f"{rule.id}{SETTING}{name}", one) for rule in self.rules for name, one in rule.settings.items())
         return {name: one for name, one in settings if isinstance(one, Channel) and one.keys}
 
     def rules_for(self, channel: str) -> list[Rule]:

@@ -14,6 +14,8 @@ from vine_swing.motion.rules import RULES, Mode, RuleSpec, SettingSpec, Source
 from vine_swing.motion.values import Frozen, Id
 
 Array = NDArray[np.float64]
+#: A setting of a rule is named like a channel: the rule's id, a colon, the setting. So every edit of keys works on it.
+SETTING = ":"
 
 
 def _form(value: Any) -> str:

@@ -6,12 +6,9 @@ from collections.abc import Callable
 from vine_swing.motion.channel import Channel
 from vine_swing.motion.errors import EditError, NoSuchThing
 from vine_swing.motion.model import Scene, SceneObject, check_values
-from vine_swing.motion.rule import Rule, check_setting
+from vine_swing.motion.rule import SETTING, Rule, check_setting
 from vine_swing.motion.specs import ChannelSpec
 from vine_swing.motion.values import MAX_FRAME, Frozen
-
-#: A setting of a rule is named like a channel: the rule's id, a colon, the setting. So every edit of keys works on it.
-SETTING = ":"
 
 
 class Edit(Frozen, ABC):
