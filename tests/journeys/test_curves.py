@@ -81,6 +81,20 @@ def test_a_spline_answers_to_its_tension(curve):
     w.page.wait_for_timeout(100)
     assert [key["tension"] for key in w.channel("Kite", "rotation")["keys"]] == [1, 1, 1], "with no key picked, all are meant"
     assert w.value("Rotation turn") != smooth
+    # While the field is dragged the curve answers, and nothing is kept before the hand lets go.
+    w.page.locator(".stage").focus()
+    curve = w.page.get_by_role("group", name="Curve of Rotation turn").locator("path.on")
+    before, box = curve.get_attribute("d"), field.bounding_box()
+    w.drag((box["x"] + 60, box["y"] + 6), (box["x"] + 20, box["y"] + 6), release=False)
+    expect(curve).not_to_have_attribute("d", before)
+    assert [key["tension"] for key in w.channel("Kite", "rotation")["keys"]] == [1, 1, 1]
+    w.page.mouse.up()
+    w.saved()
+    w.page.wait_for_timeout(100)
+    assert w.channel("Kite", "rotation")["keys"][0]["tension"] < 1
+    field.fill("1")
+    field.press("Enter")
+    w.saved()
     key_at(w, 30).click()
     field.fill("0.5")
     field.press("Enter")

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Tension, continuity and bias of the picked keys, or of all keys of the channel. */
 import { computed } from "vue";
-import type { Key } from "@/api/types";
+import type { Edit, Key } from "@/api/types";
 import NumberField from "@/components/common/NumberField.vue";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
@@ -20,17 +20,19 @@ const FIELDS = [
   { name: "bias" as const, about: "Which side the curve leans to at the key" },
 ];
 
-async function set(name: "tension" | "continuity" | "bias", value: number): Promise<void> {
-  if (!selection.thing) return;
-  await scene.edit([{ edit: "set-bend", object: selection.thing.id, channel: props.channel, frames: meant.value.map((key) => key.frame), [name]: value }]);
-}
+type Bend = "tension" | "continuity" | "bias";
+const editsFor = (name: Bend, value: number): Edit[] =>
+  selection.thing ? [{ edit: "set-bend", object: selection.thing.id, channel: props.channel, frames: meant.value.map((key) => key.frame), [name]: value }] : [];
+const set = (name: Bend, value: number): void => void scene.edit(editsFor(name, value));
+/** While a field is dragged the curve answers. */
+const scrub = (name: Bend, value: number | null): void => (value === null ? scene.letGo() : void scene.lookAt(editsFor(name, value)));
 </script>
 
 <template>
   <div class="bends" role="group" :aria-label="selection.leaves.size ? 'Bend of the picked keys' : 'Bend of all keys'">
     <label v-for="field in FIELDS" :key="field.name" :title="field.about">
       <span>{{ field.name }}</span>
-      <NumberField :label="field.name" :value="meant[0]?.[field.name] ?? 0" :low="-1" :high="1" :step="0.1" :digits="2" @change="set(field.name, $event)" />
+      <NumberField :label="field.name" :value="meant[0]?.[field.name] ?? 0" :low="-1" :high="1" :step="0.1" :digits="2" @scrub="scrub(field.name, $event)" @change="set(field.name, $event)" />
     </label>
   </div>
 </template>

@@ -27,8 +27,9 @@ async function setFrame(key: Key, channel: string, frame: number): Promise<void>
   if (await scene.edit([{ edit: "move-keys", object, channel, frames: [key.frame], by: frame - key.frame }])) picks.set([{ object, channel, frames: [frame] }]);
 }
 
-const setValue = (value: number): void =>
-  void scene.edit(meant.value.map(({ one, key }): Edit => ({ edit: "set-key", object: selection.objectId ?? "", channel: one.words.name, frame: key.frame, value })));
+const valueEdits = (value: number): Edit[] => meant.value.map(({ one, key }): Edit => ({ edit: "set-key", object: selection.objectId ?? "", channel: one.words.name, frame: key.frame, value }));
+const setValue = (value: number): void => void scene.edit(valueEdits(value));
+const scrubValue = (value: number | null): void => (value === null ? scene.letGo() : void scene.lookAt(valueEdits(value)));
 
 function handleAt(side: "in" | "out"): readonly [number, number] {
   const { one, key } = lone.value!;
@@ -51,7 +52,7 @@ function setHandle(side: "in" | "out", part: 0 | 1, value: number): void {
       <NumberField label="Frame of the key" :value="lone.key.frame" :digits="2" @change="setFrame(lone.key, lone.one.words.name, $event)" />
     </template>
     <span>value</span>
-    <NumberField :label="lone ? 'Value of the key' : `Value of ${meant.length} keys`" :value="Number(meant[0]!.key.value)" :shown="meant[0]!.one.words.shown" :unit="meant[0]!.one.words.unit" :step="meant[0]!.one.words.step" :digits="2" @change="setValue" />
+    <NumberField :label="lone ? 'Value of the key' : `Value of ${meant.length} keys`" :value="Number(meant[0]!.key.value)" :shown="meant[0]!.one.words.shown" :unit="meant[0]!.one.words.unit" :step="meant[0]!.one.words.step" :digits="2" @scrub="scrubValue" @change="setValue" />
     <template v-for="side in handles" :key="side">
       <span>{{ side }}</span>
       <div class="pair">
