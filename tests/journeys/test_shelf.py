@@ -28,7 +28,7 @@ def test_scenes_are_copied_deleted_and_brought_back(page, demo_server):
     expect(page.get_by_role("link", name="Open Thrown mango")).to_have_count(0)
     page.get_by_role("button", name="Undo").click()
     expect(page.get_by_role("link", name="Open Thrown mango")).to_be_visible()
-    assert len(names(page)) == 4
+    assert len(names(page)) == len(DEMO) + 1
 
 
 def test_thumbnails_are_alive(page, demo_server):
