@@ -1,5 +1,7 @@
 """What there is to choose from: channels, shapes, feels, ends, formats. The page's menus read it."""
 
+from functools import cache
+
 import numpy as np
 from fastapi import APIRouter
 from pydantic import BaseModel
@@ -118,7 +120,7 @@ def vocabulary() -> Vocabulary:
         feels=[FeelWords(name=f.name, label=f.label, about=f.about, curve=ease.build(f.ease).at(u).round(4).tolist()) for f in FEELS.values()],
         ends=[EndWords(mode=e.mode, label=e.label, about=e.about) for e in ENDS.values()],
         formats=[FormatWords(name=f.name, label=f.label, suffix=f.suffix, about=f.about) for f in EXPORTS.values()],
-        rules=[_rule(spec) for spec in RULES.values()],
+        rules=_rules(),
         presets=[PresetWords(**vars(preset)) for preset in PRESETS],
     )
 
@@ -133,6 +135,12 @@ _TELLING: dict[str, dict[str, float]] = {
     "smooth": {"frames": 10.0},
 }
 _MOVE = Channel(keys=(Key(frame=10, value=0.0, ease="slow-out-in"), Key(frame=34, value=100.0)))
+
+
+@cache
+def _rules() -> list[RuleWords]:
+    """The words of every rule. Their pictures are baked, and never change while the service runs."""
+    return [_rule(spec) for spec in RULES.values()]
 
 
 def _rule(spec: RuleSpec) -> RuleWords:

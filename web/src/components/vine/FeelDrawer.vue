@@ -1,8 +1,8 @@
 <script setup lang="ts">
 /** Draw a feel: points put down and dragged, a seed that travels by it, a name to keep it under for all scenes. */
 import { ElDialog } from "element-plus";
-import { useRafFn } from "@vueuse/core";
 import { computed, ref, watch } from "vue";
+import { useSeed } from "@/composables/useSeed";
 import { api, ServiceError } from "@/api/client";
 import type { Ease, FeelLook } from "@/api/types";
 import { useSaid } from "@/stores/said";
@@ -27,12 +27,12 @@ const path = computed(() => (look.value ? `M${look.value.curve.map((p, i) => `${
 
 watch(open, (now) => {
   if (!now) {
-    raf.pause();
+    stop();
     return;
   }
   points.value = [[0, 0], [0.35, 0.7], [1, 1]];
   name.value = "";
-  raf.resume();
+  start();
 });
 let asked = 0;
 watch([points, smooth], async () => {
@@ -97,12 +97,7 @@ function use(): void {
   open.value = false;
 }
 
-const share = ref(0);
-let begun = 0;
-const raf = useRafFn(({ timestamp }) => {
-  begun ||= timestamp;
-  share.value = Math.min(1, ((timestamp - begun) % 1700) / 1300);
-}, { immediate: false });
+const { share, start, stop } = useSeed(1700, 1300);
 const travelled = computed(() => look.value?.curve[Math.round(share.value * (look.value.curve.length - 1))] ?? 0);
 const taken = computed(() => vocabulary.ownFeels.some((feel) => feel.name === name.value.trim()));
 </script>

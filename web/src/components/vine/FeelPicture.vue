@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** A feel as a picture: its curve, and a seed that travels by it while the pointer is near. */
-import { useRafFn } from "@vueuse/core";
-import { computed, ref } from "vue";
+import { computed } from "vue";
+import { useSeed } from "@/composables/useSeed";
 
 const props = defineProps<{ curve: readonly number[]; stepped?: boolean }>();
 const W = 64;
@@ -13,29 +13,11 @@ const path = computed(() =>
   props.stepped ? `M2 ${y(0)}H${W - 2}V${y(1)}` : `M${props.curve.map((p, i) => `${(2 + (i / (props.curve.length - 1)) * (W - 4)).toFixed(1)} ${y(p).toFixed(1)}`).join("L")}`,
 );
 
-const share = ref(0);
-let begun = 0;
-const raf = useRafFn(
-  ({ timestamp }) => {
-    begun ||= timestamp;
-    share.value = Math.min(1, ((timestamp - begun) % 1500) / 1100);
-  },
-  { immediate: false },
-);
+const { share, start, stop } = useSeed(1500, 1100);
 const at = computed(() => {
   if (props.stepped) return share.value < 1 ? 0 : 1;
   return props.curve[Math.min(Math.round(share.value * (props.curve.length - 1)), props.curve.length - 1)] ?? 0;
 });
-
-function start(): void {
-  begun = 0;
-  raf.resume();
-}
-
-function stop(): void {
-  raf.pause();
-  share.value = 0;
-}
 </script>
 
 <template>

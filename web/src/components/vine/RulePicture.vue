@@ -1,29 +1,14 @@
 <script setup lang="ts">
 /** What a rule does, small: a move in grey, what becomes of it in colour, and a seed that moves by it while the pointer is near. */
-import { useRafFn } from "@vueuse/core";
-import { computed, ref } from "vue";
+import { computed } from "vue";
+import { useSeed } from "@/composables/useSeed";
 import { curvePath } from "@/geometry/curves";
 
 const props = defineProps<{ before: readonly number[]; after: readonly number[] }>();
 const [W, H] = [88, 36];
 const path = (values: readonly number[]): string => curvePath(values, W, H, -0.35, 1.35);
-const share = ref(0);
-let begun = 0;
-const raf = useRafFn(({ timestamp }) => {
-  begun ||= timestamp;
-  share.value = ((timestamp - begun) % 2500) / 2500;
-}, { immediate: false });
+const { share, start, stop } = useSeed(2500, 2500);
 const at = computed(() => props.after[Math.min(props.after.length - 1, Math.floor(share.value * props.after.length))] ?? 0);
-
-function start(): void {
-  begun = 0;
-  raf.resume();
-}
-
-function stop(): void {
-  raf.pause();
-  share.value = 0;
-}
 </script>
 
 <template>
