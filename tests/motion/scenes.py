@@ -88,7 +88,7 @@ ends = st.tuples(st.sampled_from(["hold", "coast", "loop", "climb", "ping-pong"]
 
 
 bends = st.floats(-1, 1)
-handles = st.none() | st.tuples(st.floats(-50, 50), st.floats(-100, 100)).map(list)
+handles = st.none() | st.tuples(st.floats(-50, 50), st.floats(-100, 100)).map(lambda at: [round(v, 4) for v in at])
 
 
 @st.composite

@@ -5,6 +5,7 @@ before an edit makes the new one share every array that the edit cannot have cha
 again, so `is` tells what is new.
 """
 
+from collections.abc import Hashable
 from dataclasses import dataclass
 from typing import Any
 
@@ -15,14 +16,15 @@ from vine_swing.motion import colour, matrix
 from vine_swing.motion.channel import Channel
 from vine_swing.motion.errors import MotionError
 from vine_swing.motion.evaluate import evaluate, evaluate_colours
+from vine_swing.motion.graph import Ref, in_order
 from vine_swing.motion.model import WHOLE, Dial, Scene, SceneObject
 from vine_swing.motion.path import evaluate_path
-from vine_swing.motion.reading import read_channel
-from vine_swing.motion.rule import chained
-from vine_swing.motion.rules import Timing
+from vine_swing.motion.reading import Reader, Row, alikeness
 from vine_swing.motion.specs import ChannelSpec
 
 Array = NDArray[np.float64]
+#: Samples of alike ruled channels worked on at once; the rules before a spring or a smoothing are read at several times as many.
+_AT_ONCE = 12_000
 
 
 @dataclass(frozen=True)
@@ -107,11 +109,12 @@ def _channels(scene: Scene, grid: Array, old: dict[str, BakedObject]) -> dict[st
     result: dict[str, dict[str, Array]] = {}
     numbers: list[tuple[dict[str, Array], str, Channel]] = []
     colours: list[tuple[dict[str, Array], str, Channel]] = []
-    ruled: list[tuple[SceneObject, str]] = []
+    ruled: list[Row] = []
+    looking = dict.fromkeys(in_order(scene), False)
     for thing in scene.objects:
         before = old.get(thing.id)
         if before is not None and before.source is thing:
-            result[thing.id] = before.channels
+            result[thing.id] = dict(before.channels) if thing.looks else before.channels
             continue
         arrays = result[thing.id] = {}
         for name, spec in thing.specs.items():
@@ -124,7 +127,9 @@ def _channels(scene: Scene, grid: Array, old: dict[str, BakedObject]) -> dict[st
             if before is not None and _same_channel(before.source, thing, name):
                 arrays[name] = before.channels[name]
                 continue
-            if thing.rules_on(name):
+            if (thing.id, name) in looking:
+                looking[thing.id, name] = True
+            elif thing.rules_on(name):
                 ruled.append((thing, name))
             if channel is None or not channel.keys:
                 arrays[name] = _on_path(arrays["path"], name) if name in ("x", "y") and "path" in arrays else _still(channel, spec)
@@ -143,11 +148,45 @@ def _channels(scene: Scene, grid: Array, old: dict[str, BakedObject]) -> dict[st
             rows = work([channel for _, _, channel in waiting], grid)
             for (arrays, name, _), row in zip(waiting, rows, strict=True):
                 arrays[name] = row
-    timing = Timing(scene.fps, scene.length)
-    for thing, name in ruled:
-        source = read_channel(thing, name, timing, known=(grid, np.broadcast_to(result[thing.id][name], grid.shape)))
-        result[thing.id][name] = np.array(chained(source, thing.rules_on(name)).at(grid))
+    if ruled or looking:
+        _rules(Reader(scene, grid), ruled, looking, result, old)
     return result
+
+
+def _rules(reader: Reader, ruled: list[Row], looking: dict[Ref, bool], result: dict[str, dict[str, Array]], old: dict[str, BakedObject]) -> None:
+    """Put the rules on what keys and ends have made: alike channels together, those that look at others after them.
+
+    `looking` says of each channel that looks at others, in order, whether it is made anew whatever those do.
+    """
+    groups: dict[Hashable, list[Row]] = {}
+    for thing, name in ruled:
+        reader.before[thing.id, name] = result[thing.id][name]
+        groups.setdefault(alikeness(thing, name, reader.timing), []).append((thing, name))
+    at_once = max(1, _AT_ONCE // max(1, reader.grid.size))
+    for group in groups.values():
+        for start in range(0, len(group), at_once):
+            rows = group[start : start + at_once]
+            for (thing, name), values in zip(rows, reader.ruled(rows).at(reader.grid), strict=True):
+                result[thing.id][name] = values
+    if not looking:
+        return
+    for object_id, arrays in result.items():
+        for name, values in arrays.items():
+            if (object_id, name) not in looking:
+                reader.after[object_id, name] = values
+    for (object_id, name), anew in looking.items():
+        thing, before = reader.scene.by_id[object_id], old.get(object_id)
+        seen = thing.looks[name]
+        if anew or before is None or any(result[one][other] is not _before(old, one, other) for one, other in seen):
+            if anew:
+                reader.before[object_id, name] = result[object_id][name]
+            result[object_id][name] = reader.final(object_id, name).at(reader.grid)[0]
+        reader.after[object_id, name] = result[object_id][name]
+
+
+def _before(old: dict[str, BakedObject], object_id: str, name: str) -> Array | None:
+    """A channel's array in an earlier bake."""
+    return old[object_id].channels.get(name) if object_id in old else None
 
 
 def _dial(dial: Dial, grid: Array) -> Array:
@@ -208,7 +247,8 @@ def _baked(
     old: dict[str, BakedObject],
 ) -> BakedObject:
     above_before = old.get(before.source.parent) if before is not None and before.source.parent is not None else None
-    if before is not None and before.source is thing and above_before is above:
+    same = before is not None and before.source is thing and all(arrays[name] is before.channels[name] for name in thing.looks)
+    if before is not None and same and above_before is above:
         return before
     same_shape = before is not None and all(arrays[name] is before.channels[name] for name in _GEOMETRY)
     local = before.local if before is not None and same_shape else matrix.object_matrix(_limited(arrays, thing))

@@ -23,8 +23,8 @@ Array = NDArray[np.float64]
 Index = NDArray[np.intp]
 _Kind = TypeVar("_Kind", bound=Hashable)
 
-#: Samples worked on at once, to bound the memory of intermediate arrays.
-_AT_ONCE = 4_000_000
+#: Samples worked on at once: few enough that intermediate arrays stay in the processor's cache.
+_AT_ONCE = 50_000
 #: Up to this many keys, comparing with each is quicker than a binary search channel by channel.
 _FEW_KEYS = 24
 
@@ -39,14 +39,26 @@ def evaluate(channels: Sequence[Channel], t: Array) -> Array:
     Returns:
         float64, shape (c, n).
     """
-    values = np.array([key.value for channel in channels for key in channel.keys], dtype=float)
-    return _evaluate(channels, t, values[:, None])[..., 0]
+    return Laid(channels).at(t)
+
+
+class Laid:
+    """Number channels whose keys are laid end to end once, to be evaluated often."""
+
+    def __init__(self, channels: Sequence[Channel]) -> None:
+        """`channels`: each with at least one key."""
+        values = np.array([key.value for channel in channels for key in channel.keys], dtype=float)
+        self._channels, self._keys = channels, _lay(channels, values[:, None])
+
+    def at(self, t: Array) -> Array:
+        """The values (c, n) at frames t, shape (n,) or (1, n) for all alike, or (c, n)."""
+        return _evaluate(self._channels, self._keys, t)[..., 0]
 
 
 def evaluate_colours(channels: Sequence[Channel], t: Array) -> Array:
     """As `evaluate`, for colour channels, blended in OKLab; the result is sRGB with alpha 0…1, shape (c, n, 4)."""
     rgba = np.array([colour.parse_hex(str(key.value)) for channel in channels for key in channel.keys])
-    return colour.from_oklab(_evaluate(channels, t, colour.to_oklab(rgba)))
+    return colour.from_oklab(_evaluate(channels, _lay(channels, colour.to_oklab(rgba)), t))
 
 
 @dataclass(frozen=True)
@@ -69,11 +81,10 @@ class _Keys:
         return self.begin[1:] - 1
 
 
-def _evaluate(channels: Sequence[Channel], t: Array, values: Array) -> Array:
-    keys = _lay(channels, values)
+def _evaluate(channels: Sequence[Channel], keys: _Keys, t: Array) -> Array:
     count, samples = len(channels), t.shape[-1]
     t = np.broadcast_to(t, (count, samples))
-    result = np.empty((count, samples, values.shape[1]))
+    result = np.empty((count, samples, keys.values.shape[1]))
     step = max(1, _AT_ONCE // max(1, samples))
     for start in range(0, count, step):
         rows = np.arange(start, min(start + step, count))
@@ -109,24 +120,17 @@ def _some(channels: Sequence[Channel], keys: _Keys, rows: Index, t: Array) -> Ar
 
 def _lay(channels: Sequence[Channel], values: Array) -> _Keys:
     begin = np.append(0, np.cumsum([len(channel.keys) for channel in channels]))
-    frames = np.fromiter((key.frame for channel in channels for key in channel.keys), dtype=float, count=int(begin[-1]))
+    keys = [key for channel in channels for key in channel.keys]
+    frames = np.array([key.frame for key in keys], dtype=float)
     # Most keys share a few ease objects: those are told apart by identity before they are compared by value.
-    known: dict[int, int] = {}
+    places = [id(key.ease) for key in keys]
+    distinct = {place: key.ease for place, key in zip(places, keys, strict=True)}
+    shaped = {place for place, one in distinct.items() if isinstance(one, str) and one in SHAPED_BY_KEYS}
     eases: dict[Ease, int] = {}
-    bent: list[bool] = []
-
-    def code(one: Ease) -> int:
-        found = known.get(id(one))
-        if found is None:
-            # What its keys shape is put in later; until then it counts as linear.
-            shaped = isinstance(one, str) and one in SHAPED_BY_KEYS
-            bent.append(shaped)
-            alike: Ease = "linear" if shaped else one
-            found = known[id(one)] = eases.setdefault(alike, len(eases))
-        return found
-
-    codes = np.fromiter((code(key.ease) for channel in channels for key in channel.keys), dtype=np.intp, count=len(frames))
-    return _Keys(begin, frames, values, codes, list(eases), lay(channels, begin, frames, values) if any(bent) else None)
+    # What its keys shape is put in later; until then it counts as linear.
+    code = {place: eases.setdefault("linear" if place in shaped else one, len(eases)) for place, one in distinct.items()}
+    codes = np.array([code[place] for place in places], dtype=np.intp)
+    return _Keys(begin, frames, values, codes, list(eases), lay(channels, begin, frames, values) if shaped else None)
 
 
 def _fold(channels: Sequence[Channel], keys: _Keys, rows: Index, t: Array) -> Folded:

@@ -1,6 +1,6 @@
 """How one channel is made, step by step: the vine."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any
 
 import numpy as np
@@ -13,9 +13,9 @@ from vine_swing.motion.errors import NoSuchThing
 from vine_swing.motion.evaluate import evaluate, evaluate_colours
 from vine_swing.motion.model import Scene, SceneObject
 from vine_swing.motion.path import evaluate_path
-from vine_swing.motion.reading import read_channel
+from vine_swing.motion.reading import Reader
 from vine_swing.motion.rule import SETTING, chained
-from vine_swing.motion.rules import Timing
+from vine_swing.motion.rules import Source
 
 Array = NDArray[np.float64]
 
@@ -65,13 +65,21 @@ def explain(scene: Scene, object_id: str, channel: str) -> list[Step]:
     steps = [Step("keys", "Keys", None, True, value)]
     value = read(source)
     steps.append(Step("ends", "Ends", None, True, value))
-    chain = read_channel(thing, channel, Timing(scene.fps, scene.length))
-    for rule in thing.rules_for(channel):
-        if rule.on:
-            chain = chained(chain, [rule])
-            value = chain.at(t)
+    rules = thing.rules_for(channel)
+    chain = Reader(scene).keyed([(thing, channel)]) if rules else None
+    grid = t[None, :]
+    for rule in rules:
+        if rule.on and chain is not None:
+            chain = chained(chain, [[rule]])
+            value = chain.at(grid)[0]
+            chain = _seen(chain, grid, value)
         steps.append(Step(rule.kind, rule.spec.label, rule.id, rule.on, value))
     return [*steps, Step("result", "Result", None, True, value)]
+
+
+def _seen(source: Source, grid: Array, values: Array) -> Source:
+    """A source whose values at one grid are known."""
+    return replace(source, at=lambda t: values[None, :].copy() if t is grid else source.at(t))
 
 
 def _explain_setting(scene: Scene, thing: SceneObject, name: str) -> list[Step]:

@@ -106,6 +106,14 @@ class _Object(Frozen):
         """The rules at work on a channel: those switched on."""
         return [rule for rule in self.rules_for(channel) if rule.on]
 
+    @cached_property
+    def looks(self) -> dict[str, tuple[tuple[str, str], ...]]:
+        """The channels whose rules look at other channels, and at which: pairs of an object's id and a channel."""
+        if not self.rules:
+            return {}
+        found = {name: tuple(ref for rule in self.rules_on(name) for ref in rule.looks(self.id, name)) for name in self.specs}
+        return {name: tuple(dict.fromkeys(refs)) for name, refs in found.items() if refs}
+
     @model_validator(mode="after")
     def _channels_fit(self) -> Self:
         for name, channel in self.channels.items():

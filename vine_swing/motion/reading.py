@@ -1,58 +1,119 @@
-"""Reading a number channel as its keys and ends give it, at any frames: what the first rule reads."""
+"""Reading number channels of a scene at any frames: as their keys and ends give them, and after their rules."""
 
 import hashlib
-from functools import partial
+from collections.abc import Callable, Hashable, Sequence
+from dataclasses import replace
 
 import numpy as np
 from numpy.typing import NDArray
 
 from vine_swing.motion.channel import Channel
 from vine_swing.motion.ends import turn_marks
-from vine_swing.motion.evaluate import evaluate
-from vine_swing.motion.model import SceneObject
+from vine_swing.motion.evaluate import Laid
+from vine_swing.motion.graph import Ref
+from vine_swing.motion.model import Scene, SceneObject
 from vine_swing.motion.path import evaluate_path
+from vine_swing.motion.rule import chained
 from vine_swing.motion.rules import Source, Timing
+from vine_swing.motion.rules.spec import Read
 
 Array = NDArray[np.float64]
+#: A channel of an object.
+Row = tuple[SceneObject, str]
 
 
-def read_channel(thing: SceneObject, name: str, timing: Timing, *, known: tuple[Array, Array] | None = None) -> Source:
-    """A number channel before its rules.
+class Reader:
+    """Reads the number channels of one scene. What is known at the frames of a bake already is not worked out again there.
 
-    Args:
-        thing: the object.
-        name: the channel, which holds numbers.
-        timing: the scene's.
-        known: frames and the values there, if they are worked out already; reading at those very frames gives them.
+    before, after: values (n,) or (1,) at `grid`, before a channel's rules and after them, by object id and channel name.
     """
-    channel = thing.channels.get(name, Channel())
-    path = thing.channels.get("path", Channel())
-    follows = name in ("x", "y") and not channel.keys and bool(path.keys)
-    read = partial(_along, path, 0 if name == "x" else 1) if follows else partial(_plain, channel, thing.specs[name].default)
-    moving = path if follows else channel
 
-    def at(t: Array) -> Array:
-        return known[1] if known is not None and t is known[0] else read(t)
+    def __init__(self, scene: Scene, grid: Array | None = None) -> None:
+        """`grid`: the frames (n,) of a bake; to read at them, hand `reader.grid` to a source."""
+        self.scene = scene
+        self.timing = Timing(scene.fps, scene.length)
+        self.grid = np.empty((1, 0)) if grid is None else grid[None, :]
+        self.before: dict[Ref, Array] = {}
+        self.after: dict[Ref, Array] = {}
+        self._final: dict[Ref, Source] = {}
 
-    return Source(at, _breaks(moving, timing), timing, _stream(thing.id, name))
+    def keyed(self, rows: Sequence[Row]) -> Source:
+        """Alike channels as their keys and ends give them: what their first rule reads. See `alikeness`."""
+        read = _before_rules(rows)
+        refs = [(thing.id, name) for thing, name in rows]
+
+        def at(t: Array) -> Array:
+            if t is self.grid and all(ref in self.before for ref in refs):
+                return np.stack([np.broadcast_to(self.before[ref], t.shape[1]) for ref in refs])
+            return read(t)
+
+        streams = np.array([_stream(thing.id, name) for thing, name in rows], dtype=np.uint64)[:, None]
+        return Source(at, _breaks(*rows[0], self.timing), self.timing, streams, tuple(_moving(*row) for row in rows), rows[0][0].id, self.final)
+
+    def ruled(self, rows: Sequence[Row]) -> Source:
+        """Alike channels after all their rules that are switched on."""
+        return chained(self.keyed(rows), list(zip(*(thing.rules_on(name) for thing, name in rows), strict=True)))
+
+    def final(self, object_id: str, name: str) -> Source:
+        """One channel after all its rules; what has been prepared for one reader serves the next."""
+        ref = (object_id, name)
+        if ref not in self._final:
+            source = self.ruled([(self.scene.by_id[object_id], name)])
+            self._final[ref] = replace(source, at=self._remembered(ref, source.at))
+        return self._final[ref]
+
+    def _remembered(self, ref: Ref, read: Read) -> Read:
+        def at(t: Array) -> Array:
+            known = self.after.get(ref) if t is self.grid else None
+            return read(t) if known is None else np.array(np.broadcast_to(known, t.shape))
+
+        return at
 
 
-def _plain(channel: Channel, default: object, t: Array) -> Array:
-    if channel.keys:
-        row: Array = evaluate([channel], t)[0]
-        return row
-    base = channel.base if channel.base is not None else default
-    assert isinstance(base, int | float)
-    return np.full(t.shape, float(base))
+def alikeness(thing: SceneObject, name: str, timing: Timing) -> Hashable:
+    """What channels must have in common to be worked out together, one a row: all but numbers."""
+    return _kind(thing, name), tuple(_breaks(thing, name, timing)), tuple(rule.alikeness for rule in thing.rules_on(name))
 
 
-def _along(path: Channel, axis: int, t: Array) -> Array:
-    column: Array = evaluate_path(path, t)[:, axis]
+def _kind(thing: SceneObject, name: str) -> str:
+    if thing.is_keyed(name):
+        return "keyed"
+    return "along" if name in ("x", "y") and thing.is_keyed("path") else "still"
+
+
+def _moving(thing: SceneObject, name: str) -> Channel:
+    """The channel whose keys move another: itself, or the path it follows."""
+    return thing.channels.get("path" if _kind(thing, name) == "along" else name, Channel())
+
+
+def _before_rules(rows: Sequence[Row]) -> Callable[[Array], Array]:
+    match _kind(*rows[0]):
+        case "keyed":
+            return Laid([thing.channels[name] for thing, name in rows]).at
+        case "along":
+            return lambda t: np.stack([_along(thing.channels["path"], name, t[n % len(t)]) for n, (thing, name) in enumerate(rows)])
+        case _:
+            values = np.array([_plain(thing, name) for thing, name in rows])[:, None]
+            return lambda t: np.array(np.broadcast_to(values, (len(values), t.shape[1])))
+
+
+def _along(path: Channel, name: str, t: Array) -> Array:
+    column: Array = evaluate_path(path, t)[:, 0 if name == "x" else 1]
     return column
 
 
-def _breaks(channel: Channel, timing: Timing) -> Array:
-    """Frames at which a keyed channel may jump or bend: its keys, and where its turns begin."""
+def _plain(thing: SceneObject, name: str) -> float:
+    base = thing.channels.get(name, Channel()).base
+    value = base if base is not None else thing.specs[name].default
+    assert isinstance(value, int | float)
+    return float(value)
+
+
+def _breaks(thing: SceneObject, name: str, timing: Timing) -> Array:
+    """Frames between whole ones at which a keyed channel may jump or bend: its keys, and where its turns begin."""
+    channel = _moving(thing, name)
+    if all(key.frame == round(key.frame) for key in channel.keys):
+        return np.empty(0)
     frames = {key.frame for key in channel.keys}
     if len(channel.keys) > 1:
         first, last = channel.keys[0].frame, channel.keys[-1].frame
@@ -63,7 +124,7 @@ def _breaks(channel: Channel, timing: Timing) -> Array:
             inner = [key.frame - first for key in channel.keys]
             frames |= {mark + way for mark in marks for offset in inner for way in (offset, last - first - offset)}
         frames |= set(marks)
-    return np.array(sorted(frames), dtype=float)
+    return np.array(sorted(frame for frame in frames if frame != round(frame)), dtype=float)
 
 
 def _stream(object_id: str, name: str) -> int:

@@ -1,7 +1,8 @@
 """A rule as it stands in a scene, and reading its settings."""
 
-from dataclasses import dataclass
-from functools import partial
+from collections.abc import Hashable, Sequence
+from dataclasses import replace
+from functools import cached_property
 from typing import Annotated, Any, Literal, Self
 
 import numpy as np
@@ -9,7 +10,7 @@ from numpy.typing import NDArray
 from pydantic import Discriminator, Field, Tag, model_validator
 
 from vine_swing.motion.channel import Channel
-from vine_swing.motion.evaluate import evaluate
+from vine_swing.motion.evaluate import Laid
 from vine_swing.motion.rules import RULES, Mode, RuleSpec, SettingSpec, Source
 from vine_swing.motion.values import Frozen, Id
 
@@ -54,32 +55,70 @@ class Rule(Frozen):
             check_setting(setting, spec.settings[name])
         return self
 
+    @cached_property
+    def alikeness(self) -> Hashable:
+        """What two rules must have in common to be worked out together, one a row: all but numbers."""
+        settings: list[tuple[str, Hashable]] = []
+        for name, setting in sorted(self.settings.items()):
+            if isinstance(setting, str) or self.spec.settings[name].shared:
+                settings.append((name, setting))
+            elif setting.keys:
+                settings.append((name, tuple(_between_whole(setting))))
+            elif setting.base is not None:
+                settings.append((name, None))
+        return self.kind, self.mode, tuple(settings)
+
+    def looks(self, owner: str, channel: str) -> list[tuple[str, str]]:
+        """The other channels it looks at when it acts on a channel of the object `owner`: ids of objects and names."""
+        return [(thing or owner, name) for thing, name in self.spec.looks(self.word, channel)]
+
+    def word(self, name: str) -> str:
+        """A setting that is one of several words."""
+        setting = self.settings.get(name)
+        return setting if isinstance(setting, str) else str(self.spec.settings[name].default)
+
+    def plain(self, name: str) -> float | None:
+        """A number setting without keys, or what it is by default; None where it is off."""
+        setting = self.settings.get(name)
+        value: Any = setting.base if isinstance(setting, Channel) and setting.base is not None else self.spec.settings[name].default
+        return None if value is None else float(value)
+
     def acts_on(self, channel: str, *, keyed: bool) -> bool:
         """Whether it changes a channel."""
         return keyed if self.channels == "keyed" else channel in self.channels
 
 
-@dataclass(frozen=True)
 class RuleSettings:
-    """The settings of one rule, read at any frames."""
+    """The settings of alike rules, one a row, read at any frames. See `alikeness`."""
 
-    rule: Rule
+    def __init__(self, rules: Sequence[Rule]) -> None:
+        self._rules = rules
+        self._known: dict[str, Array | Laid | None] = {}
 
     def number(self, name: str, t: Array) -> Array | None:
-        setting, spec = self.rule.settings.get(name), self.rule.spec.settings[name]
-        if isinstance(setting, Channel) and setting.keys:
-            return self._within(evaluate([setting], t)[0], spec)
-        base = setting.base if isinstance(setting, Channel) else None
-        value: Any = base if base is not None else spec.default
-        return None if value is None else self._within(np.array([float(value)]), spec)
+        """A number setting at frames t (1 or r, n): (r, n), or (r, 1) where it never changes; None where it is off."""
+        if name not in self._known:
+            self._known[name] = self._prepared(name)
+        known, spec = self._known[name], self._rules[0].spec.settings[name]
+        return self._within(known.at(t), spec) if isinstance(known, Laid) else known
 
     def choice(self, name: str) -> str:
-        setting = self.rule.settings.get(name)
-        return setting if isinstance(setting, str) else str(self.rule.spec.settings[name].default)
+        """A setting that is one of several words."""
+        return self._rules[0].word(name)
 
     def breaks(self, name: str) -> Array | None:
-        setting = self.rule.settings.get(name)
-        return np.array([key.frame for key in setting.keys]) if isinstance(setting, Channel) and setting.keys else None
+        """The frames between whole ones at which a number setting has keys, (k,); None if it never changes."""
+        setting = self._rules[0].settings.get(name)
+        return _between_whole(setting) if isinstance(setting, Channel) and setting.keys else None
+
+    def _prepared(self, name: str) -> Array | Laid | None:
+        first, spec = self._rules[0].settings.get(name), self._rules[0].spec.settings[name]
+        if isinstance(first, Channel) and first.keys:
+            settings = [rule.settings[name] for rule in self._rules]
+            return Laid([setting for setting in settings if isinstance(setting, Channel)])
+        values = [rule.plain(name) for rule in self._rules]
+        numbers = [value for value in values if value is not None]
+        return self._within(np.array(numbers)[:, None], spec) if len(numbers) == len(values) else None
 
     @staticmethod
     def _within(values: Array, spec: SettingSpec) -> Array:
@@ -87,15 +126,20 @@ class RuleSettings:
         return np.clip(values, spec.low, spec.high) if spec.low is not None or spec.high is not None else values
 
 
-def chained(source: Source, rules: list[Rule]) -> Source:
-    """One channel after some rules, in order; nothing is worked out until it is read."""
-    for rule in rules:
-        source = Source(partial(_applied, rule, source), source.breaks, source.timing, source.stream)
+def _between_whole(setting: Channel) -> Array:
+    return np.array([key.frame for key in setting.keys if key.frame != round(key.frame)])
+
+
+def chained(source: Source, rules: Sequence[Sequence[Rule]]) -> Source:
+    """Channels after some rules, in order; nothing is worked out until it is read.
+
+    Args:
+        source: r alike channels.
+        rules: for each card the rules of the r channels, which are alike.
+    """
+    for card in rules:
+        source = replace(source, at=card[0].spec.prepare(source, RuleSettings(card), card[0].mode))
     return source
-
-
-def _applied(rule: Rule, source: Source, t: Array) -> Array:
-    return rule.spec.apply(source, t, RuleSettings(rule), rule.mode)
 
 
 def check_setting(setting: Channel | str, spec: SettingSpec) -> None:

@@ -11,33 +11,39 @@ _NODES, _WEIGHTS = np.polynomial.legendre.leggauss(10)
 
 
 def integral(read: Callable[[Array], Array], t: Array, breaks: Array) -> Array:
-    """∫ from 0 to t of a function of the frame, in value × frames.
+    """∫ from 0 to t of some functions of the frame, one a row, in value × frames.
 
-    Composite Gauss–Legendre over panels of at most one frame that do not straddle any of `breaks` (frames where the
-    function has a corner).
+    Composite Gauss–Legendre over panels of at most one frame that straddle neither a whole frame nor any of `breaks` (the other
+    frames at which a function has a corner).
 
     Args:
-        read: the function, over frames of any shape (m,).
-        t: where to integrate to, shape (n,).
+        read: the functions, from frames (1 or r, m) to (r or 1, m).
+        t: where to integrate to, shape (1 or r, n).
         breaks: frames of corners, shape (k,).
 
     Returns:
-        Shape (n,).
+        Shape (r or 1, n).
     """
     low, high = min(0.0, float(t.min())), max(0.0, float(t.max()))
     inside = breaks[(breaks > low) & (breaks < high)]
     edges = np.unique(np.concatenate([np.arange(np.floor(low), np.ceil(high) + 1), inside, [0.0]]))
     if len(edges) < 2:
         return np.zeros_like(t)
-    whole = np.append(0.0, np.cumsum(_panels(read, edges[:-1], edges[1:])))
-    whole -= whole[np.searchsorted(edges, 0.0)]
+    panels = _panels(read, edges[None, :-1], edges[None, 1:])
+    whole = np.concatenate([np.zeros((len(panels), 1)), np.cumsum(panels, axis=1)], axis=1)
+    whole -= whole[:, np.searchsorted(edges, 0.0), None]
     panel = np.clip(np.searchsorted(edges, t, side="right") - 1, 0, len(edges) - 2)
-    return whole[panel] + _panels(read, edges[panel], t)
+    inner = _panels(read, edges[panel], t)
+    rows = np.broadcast_to(panel, inner.shape)
+    return np.take_along_axis(np.broadcast_to(whole, (len(inner), whole.shape[1])), rows, axis=1) + inner
 
 
 def _panels(read: Callable[[Array], Array], start: Array, end: Array) -> Array:
     half = (end - start) / 2
-    frames = start[:, None] + half[:, None] * (_NODES + 1)
-    values = np.broadcast_to(read(frames.ravel()), frames.size).reshape(frames.shape)
-    integrals: Array = (values @ _WEIGHTS) * half
+    frames = start[..., None] + half[..., None] * (_NODES + 1)
+    flat = frames.reshape(len(frames), -1)
+    values = read(flat)
+    rows = max(len(values), len(flat))
+    shaped = np.broadcast_to(values, (rows, flat.shape[1])).reshape(rows, -1, len(_NODES))
+    integrals: Array = (shaped * _WEIGHTS).sum(axis=-1) * half
     return integrals

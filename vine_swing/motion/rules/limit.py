@@ -6,11 +6,11 @@ with no corner. The function is monotone in the value.
 
 import numpy as np
 
-from vine_swing.motion.rules.spec import Array, Mode, RuleSpec, Settings, SettingSpec, Source, by_name, number_or
+from vine_swing.motion.rules.spec import Array, Mode, RuleSpec, Settings, SettingSpec, Source, at_once, by_name, number_or
 
 
-def apply(source: Source, t: Array, settings: Settings, mode: Mode) -> Array:
-    """The values kept between `low` and `high`, whichever are on. Shapes (n,)."""
+def apply(source: Source, settings: Settings, mode: Mode, t: Array) -> Array:
+    """The values kept between `low` and `high`, whichever are on."""
     values = source.at(t)
     low, high = settings.number("low", t), settings.number("high", t)
     soft = number_or(settings, "softness", t)
@@ -42,5 +42,5 @@ SPEC = RuleSpec(
         SettingSpec("softness", "softness", "as the channel", 0.0, 0.0, None, about="How long before a limit it begins to slow down."),
     ),
     modes=(),
-    apply=apply,
+    prepare=at_once(apply),
 )

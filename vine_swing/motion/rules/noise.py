@@ -11,72 +11,77 @@ import numpy as np
 from numpy.typing import NDArray
 
 from vine_swing.motion.rules.integral import integral
-from vine_swing.motion.rules.spec import Array, Mode, RuleSpec, Settings, SettingSpec, Source, by_name, combined, number_or
+from vine_swing.motion.rules.spec import AT_START, Array, Mode, RuleSpec, Settings, SettingSpec, Source, at_once, by_name, combined, number_or
 
 Whole = NDArray[np.uint64]
+Lattice = NDArray[np.int64]
 _MOST_OCTAVES = 8
+_BEGIN = np.array([[0x9E3779B9]], np.uint64)
 
 
-def apply(source: Source, t: Array, settings: Settings, mode: Mode) -> Array:
-    """The values with the noise on them. Shapes (n,)."""
-    seed = int(number_or(settings, "seed", np.zeros(1))[0])
-    octaves = int(np.clip(round(float(number_or(settings, "octaves", np.zeros(1), 1.0)[0])), 1, _MOST_OCTAVES))
+def apply(source: Source, settings: Settings, mode: Mode, t: Array) -> Array:
+    """The values with the noise on them."""
+    seeds = number_or(settings, "seed", AT_START).astype(np.uint64)
+    octaves = np.clip(np.round(number_or(settings, "octaves", AT_START, 1.0)), 1, _MOST_OCTAVES)
     roughness = number_or(settings, "roughness", t, 0.5)
     place, ring = _place(t, settings, source)
-    total, sizes, size = np.zeros_like(t), np.zeros(1), np.ones(1)
-    for octave in range(octaves):
-        total = total + size * _gradient_noise(place * 2**octave, _mixed(source.stream, seed, octave), None if ring is None else ring * 2**octave)
-        sizes, size = sizes + size, size * roughness
+    total, sizes, size = np.zeros((1, 1)), np.zeros((1, 1)), np.ones((1, 1))
+    for octave in range(int(octaves.max())):
+        here = np.where(octave < octaves, size, 0.0)
+        streams = _mixed(source.streams, seeds, np.full((1, 1), octave, np.uint64))
+        total = total + here * _gradient_noise(place * 2**octave, streams, None if ring is None else ring * 2**octave)
+        sizes, size = sizes + here, size * roughness
     return combined(mode, source.at(t), number_or(settings, "amplitude", t) * total / sizes)
 
 
-def _place(t: Array, settings: Settings, source: Source) -> tuple[Array, int | None]:
-    """How far along the lattice each frame is, and after how many places it closes, if it does."""
-    loop = settings.number("loop", np.zeros(1))
+def _place(t: Array, settings: Settings, source: Source) -> tuple[Array, Lattice | None]:
+    """How far along the lattice each frame is, and after how many places (r, 1) it closes, if it does."""
+    loop = settings.number("loop", AT_START)
     fps = source.timing.fps
-    if loop is not None and loop[0] > 0:
-        frequency = abs(float(number_or(settings, "frequency", np.zeros(1), 1.0)[0]))
-        ring = max(1, round(frequency * float(loop[0]) / fps))
-        return t * (ring / loop[0]), ring
+    if loop is not None:
+        frequency = np.abs(number_or(settings, "frequency", AT_START, 1.0))
+        ring = np.maximum(1, np.round(frequency * loop / fps))
+        return t * (ring / loop), ring.astype(np.int64)
     breaks = settings.breaks("frequency")
     if breaks is None:
         return number_or(settings, "frequency", t, 1.0) * t / fps, None
     return integral(lambda frames: number_or(settings, "frequency", frames, 1.0), t, breaks) / fps, None
 
 
-def _gradient_noise(place: Array, stream: int, ring: int | None) -> Array:
-    """Noise within −1…1 at places (n,) of a lattice."""
+def _gradient_noise(place: Array, streams: Whole, ring: Lattice | None) -> Array:
+    """Noise within −1…1 at places (r, n) of a lattice."""
     # Where the lattice begins is chance too: all noises would be 0 together at its whole places.
-    shifted = place + _chance(np.array([0x9E3779B9], np.uint64), stream)[0]
+    shifted = place + _chance(_BEGIN, streams)
     cell = np.floor(shifted)
     inside = shifted - cell
     first = cell.astype(np.int64)
     # A ring of a single place has two slopes, so that it still moves.
-    left, right = (first, first + 1) if ring is None else (first % max(ring, 1), (first + 1) % max(ring, 1))
-    a = (2 * _chance(left.astype(np.uint64), stream) - 1) * inside
-    b = (2 * _chance(right.astype(np.uint64), stream) - 1) * (inside - 1)
+    left, right = (first, first + 1) if ring is None else (first % ring, (first + 1) % ring)
+    a = (2 * _chance(left.astype(np.uint64), streams) - 1) * inside
+    b = (2 * _chance(right.astype(np.uint64), streams) - 1) * (inside - 1)
     blend = inside**3 * (inside * (6 * inside - 15) + 10)
     # Two slopes of ±1 that meet half way reach a half.
     noise: Array = 2 * (a + (b - a) * blend)
     return noise
 
 
-def _chance(places: Whole, stream: int) -> Array:
-    """A number within 0…1 for each whole place (n,) of a stream."""
+def _chance(places: Whole, streams: Whole) -> Array:
+    """A number within 0…1 for each whole place (r, n) of some streams (r, 1)."""
     with np.errstate(over="ignore"):
-        z = places * np.uint64(0x9E3779B97F4A7C15) + np.uint64(stream & (2**64 - 1))
+        z = places * np.uint64(0x9E3779B97F4A7C15) + streams
         z = (z ^ (z >> np.uint64(30))) * np.uint64(0xBF58476D1CE4E5B9)
         z = (z ^ (z >> np.uint64(27))) * np.uint64(0x94D049BB133111EB)
         z ^= z >> np.uint64(31)
     return (z >> np.uint64(11)).astype(np.float64) / 2**53
 
 
-def _mixed(*parts: int) -> int:
+def _mixed(*parts: Whole) -> Whole:
     """One whole number made of several, so that streams that differ in one of them have nothing to do with each other."""
-    mixed = 0
-    for part in parts:
-        mixed = (mixed ^ (part & (2**64 - 1))) * 0xD6E8FEB86659FD93 & (2**64 - 1)
-        mixed ^= mixed >> 32
+    mixed = np.zeros((1, 1), np.uint64)
+    with np.errstate(over="ignore"):
+        for part in parts:
+            mixed = (mixed ^ part) * np.uint64(0xD6E8FEB86659FD93)
+            mixed = mixed ^ (mixed >> np.uint64(32))
     return mixed
 
 
@@ -93,5 +98,5 @@ SPEC = RuleSpec(
         SettingSpec("loop", "loop", "frames", None, 1.0, 1e6, about="Close after so many frames, in value and slope."),
     ),
     modes=("add", "multiply", "replace"),
-    apply=apply,
+    prepare=at_once(apply),
 )

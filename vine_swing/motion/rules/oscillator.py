@@ -9,7 +9,7 @@ from collections.abc import Callable
 import numpy as np
 
 from vine_swing.motion.rules.integral import integral
-from vine_swing.motion.rules.spec import Array, Mode, RuleSpec, Settings, SettingSpec, Source, Timing, by_name, combined
+from vine_swing.motion.rules.spec import Array, Mode, RuleSpec, Settings, SettingSpec, Source, Timing, at_once, by_name, combined, number_or
 
 WAVES: dict[str, Callable[[Array], Array]] = {
     "sine": lambda turns: np.sin(2 * np.pi * turns),
@@ -22,13 +22,12 @@ WAVES: dict[str, Callable[[Array], Array]] = {
 }
 
 
-def apply(source: Source, t: Array, settings: Settings, mode: Mode) -> Array:
-    """The values with the wave on them; before `start` they are as they were. Shapes (n,)."""
+def apply(source: Source, settings: Settings, mode: Mode, t: Array) -> Array:
+    """The values with the wave on them; before `start` they are as they were."""
     so_far, timing = source.at(t), source.timing
-    start = settings.number("start", t)
-    begin = start if start is not None else np.zeros(1)
+    begin = number_or(settings, "start", t)
     seconds = (t - begin) / timing.fps
-    wave = _amplitude(t, settings) * WAVES[settings.choice("wave")](_turns(t, begin, settings, timing))
+    wave = number_or(settings, "amplitude", t) * WAVES[settings.choice("wave")](_turns(t, begin, settings, timing))
     half_life = settings.number("half_life", t)
     if half_life is not None:
         wave = wave * 2.0 ** (-np.maximum(seconds, 0) / half_life)
@@ -40,28 +39,19 @@ def apply(source: Source, t: Array, settings: Settings, mode: Mode) -> Array:
     return np.where(seconds >= 0, combined(mode, so_far, wave), so_far)
 
 
-def _amplitude(t: Array, settings: Settings) -> Array:
-    amplitude = settings.number("amplitude", t)
-    return amplitude if amplitude is not None else np.zeros(1)
-
-
 def _turns(t: Array, begin: Array, settings: Settings, timing: Timing) -> Array:
-    phase = settings.number("phase", t)
+    offset = number_or(settings, "phase", t) / 360
     cycles = settings.number("cycles", t)
-    offset = phase / 360 if phase is not None else np.zeros(1)
     if cycles is not None:
         return offset + np.round(cycles) * (t - begin) / timing.length
     breaks = settings.breaks("frequency")
     if breaks is None:
-        frequency = settings.number("frequency", t)
-        return offset + (frequency if frequency is not None else 0.0) * (t - begin) / timing.fps
+        return offset + number_or(settings, "frequency", t) * (t - begin) / timing.fps
 
     def frequency_at(frames: Array) -> Array:
-        found = settings.number("frequency", frames)
-        return found if found is not None else np.zeros_like(frames)
+        return number_or(settings, "frequency", frames)
 
-    passed = integral(frequency_at, t, breaks) - integral(frequency_at, np.broadcast_to(begin, t.shape), breaks)
-    return offset + passed / timing.fps
+    return offset + (integral(frequency_at, t, breaks) - integral(frequency_at, begin, breaks)) / timing.fps
 
 
 SPEC = RuleSpec(
@@ -80,5 +70,5 @@ SPEC = RuleSpec(
         SettingSpec("cycles", "whole cycles", "per scene", None, about="Whole swings over the scene, so that a loop closes; in place of frequency."),
     ),
     modes=("add", "multiply", "replace"),
-    apply=apply,
+    prepare=at_once(apply),
 )

@@ -3,14 +3,12 @@
 At frame t it reads at ∫ speed from `delay` to t: with speed 1 that is t − delay, with a keyed speed the time that has run by then.
 """
 
-import numpy as np
-
 from vine_swing.motion.rules.integral import integral
-from vine_swing.motion.rules.spec import Array, Mode, RuleSpec, Settings, SettingSpec, Source, by_name, number_or
+from vine_swing.motion.rules.spec import Array, Mode, RuleSpec, Settings, SettingSpec, Source, at_once, by_name, number_or
 
 
-def apply(source: Source, t: Array, settings: Settings, mode: Mode) -> Array:
-    """The values read at the frames that the running time has reached. Shapes (n,)."""
+def apply(source: Source, settings: Settings, mode: Mode, t: Array) -> Array:
+    """The values read at the frames that the running time has reached."""
     delay = number_or(settings, "delay", t)
     breaks = settings.breaks("speed")
     if breaks is None:
@@ -19,7 +17,7 @@ def apply(source: Source, t: Array, settings: Settings, mode: Mode) -> Array:
     def speed(frames: Array) -> Array:
         return number_or(settings, "speed", frames, 1.0)
 
-    return source.at(integral(speed, t, breaks) - integral(speed, np.broadcast_to(delay, t.shape), breaks))
+    return source.at(integral(speed, t, breaks) - integral(speed, delay, breaks))
 
 
 SPEC = RuleSpec(
@@ -31,5 +29,5 @@ SPEC = RuleSpec(
         SettingSpec("speed", "speed", "×", 1.0, -100.0, 100.0, about="1 is as keyed, 0.5 half as fast, 0 stands still, below 0 runs backwards."),
     ),
     modes=(),
-    apply=apply,
+    prepare=at_once(apply),
 )

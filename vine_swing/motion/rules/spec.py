@@ -2,10 +2,13 @@
 
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass
+from functools import partial
 from typing import Literal, Protocol
 
 import numpy as np
 from numpy.typing import NDArray
+
+from vine_swing.motion.channel import Channel
 
 Array = NDArray[np.float64]
 Mode = Literal["add", "multiply", "replace"]
@@ -13,7 +16,10 @@ Mode = Literal["add", "multiply", "replace"]
 
 @dataclass(frozen=True)
 class SettingSpec:
-    """One setting of a rule. A number unless it has `choices`; `default` None means that it is off unless given."""
+    """One setting of a rule. A number unless it has `choices`; `default` None means that it is off unless given.
+
+    Only channels for which a `shared` setting is the same are worked out together: how the rule goes about it depends on it.
+    """
 
     name: str
     label: str
@@ -23,21 +29,22 @@ class SettingSpec:
     high: float | None = None
     choices: tuple[str, ...] = ()
     about: str = ""
+    shared: bool = False
 
 
 class Settings(Protocol):
-    """The settings of one rule in one scene, ready to be read at any frames."""
+    """The settings of a rule, one row for each channel it acts on, ready to be read at any frames."""
 
     def number(self, name: str, t: Array) -> Array | None:
-        """A number setting at frames t, or None where it is off."""
+        """A number setting at frames t (1 or r, n): (r, n), or (r, 1) where it never changes; None where it is off."""
         ...
 
     def choice(self, name: str) -> str:
-        """A setting that is one of several words."""
+        """A setting that is one of several words: the same for all rows."""
         ...
 
     def breaks(self, name: str) -> Array | None:
-        """The frames at which a number setting has keys; None if it never changes."""
+        """The frames between whole ones at which a number setting has keys, (k,); None if it never changes."""
         ...
 
 
@@ -49,37 +56,67 @@ class Timing:
     length: int
 
 
+#: Values (r, n) of r channels at real frames, in any order: (1, n) for all alike, or (r, n).
+Read = Callable[[Array], Array]
+
+
 @dataclass(frozen=True)
 class Source:
-    """What a rule reads: one channel as the cards before it make it, at any real frames, and where it stands.
+    """What a rule reads: alike channels, one a row, as the cards before the rule make them, and where they stand.
 
-    `at` takes frames (n,), in any order, and gives values (n,). `breaks` are the frames at which it may jump or bend. `stream` is
-    a number that no other channel of the scene has, for rules that draw on chance.
+    `at` gives the values (r, n) at frames (1 or r, n). At whole frames a value may always jump or bend; `breaks` (k,) are the frames
+    between them at which it may. `streams` (r, 1) are numbers that no other channel of the scene has, for rules that draw on chance.
+    `keys` are the channels (r) whose keys move them.
+
+    Rules that look at other channels stand alone, one row at a time: `look(object id, channel)` reads those as their own rules
+    leave them, and `owner` is the id of the object the rule sits on.
     """
 
-    at: Callable[[Array], Array]
+    at: Read
     breaks: Array
     timing: Timing
-    stream: int
+    streams: NDArray[np.uint64]
+    keys: tuple[Channel, ...]
+    owner: str
+    look: "Callable[[str, str], Source]"
+
+
+def _nowhere(word: Callable[[str], str], channel: str) -> tuple[tuple[str, str], ...]:
+    return ()
 
 
 @dataclass(frozen=True)
 class RuleSpec:
-    """A kind of rule. `apply` gives the new values (n,) at frames (n,) from what it reads; a time rule reads elsewhere, a value rule
-    changes what it read. `modes` are the ways it can be combined with what it read; none for rules to which that means nothing."""
+    """A kind of rule. `prepare` does once what needs doing once, and gives the function that reads the channels after the rule; a
+    time rule reads elsewhere, a value rule changes what it read. No row's bits may depend on the rows beside it.
+
+    `modes` are the ways a rule can be combined with what it read; none for rules to which that means nothing. `looks` names the other
+    channels a rule on a channel looks at, from its settings that are words and that channel: pairs of an object's id, "" for
+    the rule's own object, and a channel.
+    """
 
     kind: str
     label: str
     about: str
     settings: Mapping[str, SettingSpec]
     modes: tuple[Mode, ...]
-    apply: Callable[[Source, Array, Settings, Mode], Array]
+    prepare: Callable[[Source, Settings, Mode], Read]
+    looks: Callable[[Callable[[str], str], str], tuple[tuple[str, str], ...]] = _nowhere
+
+
+def at_once(apply: Callable[[Source, Settings, Mode, Array], Array]) -> Callable[[Source, Settings, Mode], Read]:
+    """`prepare` for rules that have nothing to prepare: each reading is worked out on its own."""
+    return lambda source, settings, mode: partial(apply, source, settings, mode)
 
 
 def number_or(settings: Settings, name: str, t: Array, otherwise: float = 0.0) -> Array:
-    """A number setting at frames t, or another number where it is off; (n,) or (1,)."""
+    """A number setting at frames t, or another number where it is off; (r, n), (r, 1) or (1, 1)."""
     found = settings.number(name, t)
-    return found if found is not None else np.full(1, otherwise)
+    return found if found is not None else np.full((1, 1), otherwise)
+
+
+#: One frame, for settings that are read but once.
+AT_START = np.zeros((1, 1))
 
 
 def by_name(*settings: SettingSpec) -> dict[str, SettingSpec]:

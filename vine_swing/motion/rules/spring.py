@@ -5,126 +5,185 @@ and at every place between them where x may jump. Within such a cell x is taken 
 which the equation has a closed solution, whatever the damping: exact where x goes in straight lines, and within 1e-6 of its size on eases.
 """
 
+from dataclasses import dataclass
+
 import numpy as np
 from numpy.typing import NDArray
 from scipy.signal import lfilter
 
-from vine_swing.motion.rules.spec import Array, Mode, RuleSpec, Settings, SettingSpec, Source, by_name, number_or
+from vine_swing.motion.rules.spec import AT_START, Array, Mode, Read, RuleSpec, Settings, SettingSpec, Source, by_name, number_or
 
 Index = NDArray[np.intp]
-_PER_FRAME = 1
 #: Places within a cell, as shares of it, at which x is read: none at its ends, where it may jump.
 _READ = (np.polynomial.legendre.leggauss(5)[0] + 1) / 2
 _DEGREE = len(_READ) - 1
 _POLYNOMIAL = np.linalg.inv(np.vander(_READ, increasing=True))
+#: Time is worked out as far as it is read, and this share farther, so that reading on and on costs no more than its sum.
+_AHEAD = 0.25
 
 
-def apply(source: Source, t: Array, settings: Settings, mode: Mode) -> Array:
-    """The values on the spring. Shapes (n,)."""
-    start = source.at(np.zeros(1))[0]
-    result = np.full(t.shape, start)
-    after = t > 0
-    if not after.any():
-        return result
-    edges = _edges(float(t.max()), source.breaks)
-    cells = _Cells(source, settings, edges)
-    where = np.clip(np.searchsorted(edges, t[after], side="right") - 1, 0, len(edges) - 2)
-    y, v = cells.states(start)
-    result[after] = cells.inside(where, (t[after] - edges[where]) / source.timing.fps, y[where], v[where])
-    return result
+def prepare(source: Source, settings: Settings, mode: Mode) -> Read:
+    """The values on the spring; cells once worked out are kept for later readings."""
+    return _Spring(source, settings).at
+
+
+class _Spring:
+    """The springs of some rows, worked out as far as anyone has read them."""
+
+    def __init__(self, source: Source, settings: Settings) -> None:
+        self._source, self._settings = source, settings
+        self._cells: _Cells | None = None
+        self._start: Array | None = None
+
+    def at(self, t: Array) -> Array:
+        """The values (r, n) at frames t (1 or r, n)."""
+        if self._start is None:
+            self._start = self._source.at(AT_START)
+        start = self._start
+        end = float(t.max(initial=0))
+        if end <= 0:
+            return np.array(np.broadcast_to(start, (len(start), t.shape[1])))
+        if self._cells is None or end > self._cells.edges[-1]:
+            farther = 0.0 if self._cells is None else _AHEAD * end
+            self._cells = _Cells.of(self._source, self._settings, start, _edges(end + farther, self._source.breaks))
+        return np.where(t > 0, self._cells.inside(t), start)
 
 
 def _edges(end: float, breaks: Array) -> Array:
-    """Where cells begin and end, from 0 to at least `end`."""
-    grid = np.arange(int(np.ceil(end * _PER_FRAME)) + 1) / _PER_FRAME
+    """Where cells begin and end, from 0 to at least `end`: whole frames, and the breaks between them."""
+    grid = np.arange(np.ceil(end) + 1)
     inner = breaks[(breaks > 0) & (breaks < grid[-1])]
-    on_grid = inner * _PER_FRAME == np.round(inner * _PER_FRAME)
-    return grid if on_grid.all() else np.unique(np.concatenate([grid, inner]))
+    return np.unique(np.concatenate([grid, inner])) if len(inner) else grid
 
 
+@dataclass(frozen=True)
 class _Cells:
-    """The cells (m,), each with the polynomial of x, the spring's own numbers, and how it carries a state on."""
+    """The m cells of r rows, each with the motion it settles on, the spring's own numbers, and the state it begins with.
 
-    def __init__(self, source: Source, settings: Settings, edges: Array) -> None:
+    edges: (m + 1,) frames. omega, zeta: (r or 1, m), 1/s and a plain number. p: (degree + 1, r, m), the powers of the settled
+    motion in τ, seconds from the cell's beginning. y, v: (r, m), place and velocity at its beginning.
+    """
+
+    edges: Array
+    fps: float
+    omega: Array
+    zeta: Array
+    p: Array
+    y: Array
+    v: Array
+
+    @classmethod
+    def of(cls, source: Source, settings: Settings, start: Array, edges: Array) -> "_Cells":
+        """Cells between some edges (m + 1,), from rest at `start` (r, 1)."""
         wide = np.diff(edges)
-        middle = edges[:-1] + wide / 2
-        read = source.at((edges[:-1, None] + wide[:, None] * _READ).ravel()).reshape(-1, len(_READ))
-        self.h = wide / source.timing.fps
-        # x = Σ aₖ·τᵏ, τ in seconds from the cell's beginning.
-        powers = (_POLYNOMIAL @ read.T) / self.h ** np.arange(len(_READ))[:, None]
-        self.omega = np.broadcast_to(2 * np.pi * number_or(settings, "frequency", middle, 2.0), middle.shape)
-        self.zeta = np.broadcast_to(number_or(settings, "damping", middle, 0.3), middle.shape)
-        self.p = self._settled_polynomial(powers)
-        self._steady = settings.breaks("frequency") is None and settings.breaks("damping") is None and np.allclose(wide, wide[0], rtol=1e-12)
-
-    def _settled_polynomial(self, powers: Array) -> Array:
-        """The motion without any swinging, Σ pₖ·τᵏ, from that of x; both (degree + 1, m).
-
-        It is Σ cₖ·x⁽ᵏ⁾ with c₀ = 1, c₁ = −2ζ/ω and cₖ = −2ζ/ω·cₖ₋₁ − cₖ₋₂/ω²: put into the equation, every derivative of x but the
-        function itself drops out.
-        """
-        lag, bend = -2 * self.zeta / self.omega, -1 / self.omega**2
-        weights = [np.ones_like(self.h), lag]
-        while len(weights) <= _DEGREE:
-            weights.append(lag * weights[-1] + bend * weights[-2])
-        settled, derivative = np.zeros_like(powers), powers
-        for weight in weights:
-            settled[: len(derivative)] += weight * derivative
-            derivative = derivative[1:] * np.arange(1, len(derivative))[:, None]
-        return settled
-
-    def settled(self, where: Index | slice, tau: Array) -> tuple[Array, Array]:
-        """The motion without any swinging, and its velocity, τ seconds into some cells."""
-        powers = self.p[:, where]
-        place, velocity = powers[_DEGREE], np.zeros_like(tau)
-        for k in range(_DEGREE - 1, -1, -1):
-            velocity = velocity * tau + place
-            place = place * tau + powers[k]
-        return place, velocity
-
-    def carried(self, where: Index | slice, tau: Array) -> tuple[Array, Array, Array, Array]:
-        """How a swing and its velocity go on over τ seconds: the matrix of the free spring, entry by entry."""
-        omega, zeta = self.omega[where], self.zeta[where]
-        free = omega * np.sqrt(np.abs(1 - zeta**2))
-        angle = free * tau
-        small = angle < 1e-6
-        safe = np.where(small, 1.0, free)
-        fade = np.exp(-zeta * omega * tau)
-        # Over-damped: both exponentials with their fading, so that neither grows out of reach.
-        slow, fast = np.exp((free - zeta * omega) * tau) / 2, np.exp(-(free + zeta * omega) * tau) / 2
-        over = zeta > 1
-        cosine = np.where(over, slow + fast, fade * np.cos(angle))
-        sine = np.where(small, fade * tau, np.where(over, slow - fast, fade * np.sin(angle)) / safe)
-        return cosine + zeta * omega * sine, sine, -(omega**2) * sine, cosine - zeta * omega * sine
-
-    def states(self, start: float) -> tuple[Array, Array]:
-        """Place and velocity at the beginning of every cell, and at the end of the last, (m + 1,), from rest at `start`."""
-        whole = slice(None)
-        (p0, q0), (p1, q1) = self.settled(whole, np.zeros_like(self.h)), self.settled(whole, self.h)
-        m11, m12, m21, m22 = self.carried(whole, self.h)
+        middle = (edges[:-1] + wide / 2)[None, :]
+        read = source.at((edges[:-1, None] + wide[:, None] * _READ).reshape(1, -1)).reshape(len(start), -1, len(_READ))
+        h = wide / source.timing.fps
+        omega = 2 * np.pi * number_or(settings, "frequency", middle, 2.0)
+        zeta = number_or(settings, "damping", middle, 0.3)
+        # x = Σ aₖ·τᵏ. Summed place by place: a product of matrices may round a row by the rows beside it.
+        powers = np.stack([sum(_POLYNOMIAL[k, n] * read[..., n] for n in range(len(_READ))) / h**k for k in range(len(_READ))])
+        p = _settled_polynomial(powers, omega, zeta)
+        (p0, q0), (p1, q1) = _value(p, np.zeros_like(h)), _value(p, h)
+        carry = _carried(omega, zeta, h)
+        m11, m12, m21, m22 = carry
         # z′ = M·z + g, with g what the settled motion brings.
-        g1, g2 = p1 - m11 * p0 - m12 * q0, q1 - m21 * p0 - m22 * q0
-        if self._steady:
-            # The same matrix everywhere: by Cayley–Hamilton each of both is a recursion of two steps with M's trace and determinant.
-            recursion = [1.0, -(m11[0] + m22[0]), m11[0] * m22[0] - m12[0] * m21[0]]
-            first = np.concatenate([[start], g1])
-            second = np.concatenate([[0.0], g2])
-            return (
-                lfilter([1.0], recursion, first + np.concatenate([[0.0], m12[0] * second[:-1] - m22[0] * first[:-1]])),
-                lfilter([1.0], recursion, second + np.concatenate([[0.0], m21[0] * first[:-1] - m11[0] * second[:-1]])),
-            )
-        y, v = [start], [0.0]
-        for a, b, c, d, e, f in zip(*(x.tolist() for x in (m11, m12, m21, m22, g1, g2)), strict=True):
-            y.append(a * y[-1] + b * v[-1] + e)
-            v.append(c * y[-2] + d * v[-1] + f)
-        return np.array(y), np.array(v)
+        g = p1 - m11 * p0 - m12 * q0, q1 - m21 * p0 - m22 * q0
+        steady = omega.shape[1] == zeta.shape[1] == 1 and np.allclose(wide, wide[0], rtol=1e-12)
+        y, v = (_filtered if steady else _stepped)(start, carry, g)
+        return cls(edges, source.timing.fps, omega, zeta, p, y, v)
 
-    def inside(self, where: Index, tau: Array, y: Array, v: Array) -> Array:
-        """The place τ seconds into some cells, from the states they begin with."""
-        (p0, q0), (p, _) = self.settled(where, np.zeros_like(tau)), self.settled(where, tau)
-        m11, m12, _, _ = self.carried(where, tau)
-        place: Array = p + m11 * (y - p0) + m12 * (v - q0)
+    def inside(self, t: Array) -> Array:
+        """The places at frames t (1 or r, n), those before 0 of no meaning."""
+        last = len(self.edges) - 2
+        where = np.clip(np.searchsorted(self.edges, t, side="right") - 1, 0, last)
+        tau = (t - self.edges[where]) / self.fps
+        if len(t) == 1:
+            own = where[0]
+            p, y, v = self.p[:, :, own], self.y[:, own], self.v[:, own]
+            omega, zeta = (one if one.shape[1] == 1 else one[:, own] for one in (self.omega, self.zeta))
+        else:
+            p = np.take_along_axis(self.p, where[None], axis=2)
+            y, v = np.take_along_axis(self.y, where, axis=1), np.take_along_axis(self.v, where, axis=1)
+            omega, zeta = (
+                one if one.shape[1] == 1 else np.take_along_axis(np.broadcast_to(one, self.y.shape), where, axis=1) for one in (self.omega, self.zeta)
+            )
+        # At a cell's beginning the settled motion is p₀, moving at p₁.
+        m11, m12, _, _ = _carried(omega, zeta, tau)
+        place: Array = _value(p, tau)[0] + m11 * (y - p[0]) + m12 * (v - p[1])
         return place
+
+
+def _settled_polynomial(powers: Array, omega: Array, zeta: Array) -> Array:
+    """The motion without any swinging, Σ pₖ·τᵏ, from that of x; both (degree + 1, r, m).
+
+    It is Σ cₖ·x⁽ᵏ⁾ with c₀ = 1, c₁ = −2ζ/ω and cₖ = −2ζ/ω·cₖ₋₁ − cₖ₋₂/ω²: put into the equation, every derivative of x but the
+    function itself drops out.
+    """
+    lag, bend = -2 * zeta / omega, -1 / omega**2
+    weights = [np.ones_like(lag), lag]
+    while len(weights) <= _DEGREE:
+        weights.append(lag * weights[-1] + bend * weights[-2])
+    settled, derivative = np.zeros_like(powers), powers
+    for weight in weights:
+        settled[: len(derivative)] += weight * derivative
+        derivative = derivative[1:] * np.arange(1, len(derivative))[:, None, None]
+    return settled
+
+
+def _value(p: Array, tau: Array) -> tuple[Array, Array]:
+    """A polynomial (degree + 1, r, n) and its derivative at τ (n,) or (r, n)."""
+    place, velocity = p[_DEGREE], np.zeros_like(p[_DEGREE])
+    for k in range(_DEGREE - 1, -1, -1):
+        velocity = velocity * tau + place
+        place = place * tau + p[k]
+    return place, velocity
+
+
+def _carried(omega: Array, zeta: Array, tau: Array) -> tuple[Array, Array, Array, Array]:
+    """How a swing and its velocity go on over τ seconds: the matrix of the free spring, entry by entry."""
+    free = omega * np.sqrt(np.abs(1 - zeta**2))
+    angle = free * tau
+    small = angle < 1e-6
+    safe = np.where(small, 1.0, free)
+    fade = np.exp(-zeta * omega * tau)
+    cosine, sine = fade * np.cos(angle), fade * np.sin(angle)
+    over = zeta > 1
+    if over.any():
+        # Over-damped: both exponentials with their fading, so that neither grows out of reach.
+        slow, fast = np.exp(np.minimum((free - zeta * omega) * tau, 0)) / 2, np.exp(-(free + zeta * omega) * tau) / 2
+        cosine, sine = np.where(over, slow + fast, cosine), np.where(over, slow - fast, sine)
+    sine = np.where(small, fade * tau, sine / safe)
+    return cosine + zeta * omega * sine, sine, -(omega**2) * sine, cosine - zeta * omega * sine
+
+
+def _filtered(start: Array, carry: tuple[Array, ...], g: tuple[Array, Array]) -> tuple[Array, Array]:
+    """Place and velocity at the beginning of every cell, from rest at `start`, where every cell carries on alike: by Cayley–Hamilton
+    each of both is a recursion of two steps with the matrix's trace and determinant."""
+    m11, m12, m21, m22 = (np.broadcast_to(m[:, :1], start.shape) for m in carry)
+    first = np.concatenate([start, g[0][:, :-1]], axis=1)
+    second = np.concatenate([np.zeros_like(start), g[1][:, :-1]], axis=1)
+    zero = np.zeros_like(start)
+    drive_y = first + np.concatenate([zero, m12 * second[:, :-1] - m22 * first[:, :-1]], axis=1)
+    drive_v = second + np.concatenate([zero, m21 * first[:, :-1] - m11 * second[:, :-1]], axis=1)
+    traces, determinants = m11 + m22, m11 * m22 - m12 * m21
+    y, v = np.empty_like(first), np.empty_like(second)
+    for row in range(len(start)):
+        recursion = [1.0, -traces[row, 0], determinants[row, 0]]
+        y[row], v[row] = lfilter([1.0], recursion, drive_y[row]), lfilter([1.0], recursion, drive_v[row])
+    return y, v
+
+
+def _stepped(start: Array, carry: tuple[Array, ...], g: tuple[Array, Array]) -> tuple[Array, Array]:
+    """As `_filtered`, cell by cell."""
+    shape = g[0].shape
+    m11, m12, m21, m22 = (np.broadcast_to(m, shape) for m in carry)
+    y, v = np.empty(shape), np.empty(shape)
+    y[:, 0], v[:, 0] = start[:, 0], 0.0
+    for n in range(shape[1] - 1):
+        y[:, n + 1] = m11[:, n] * y[:, n] + m12[:, n] * v[:, n] + g[0][:, n]
+        v[:, n + 1] = m21[:, n] * y[:, n] + m22[:, n] * v[:, n] + g[1][:, n]
+    return y, v
 
 
 SPEC = RuleSpec(
@@ -136,5 +195,5 @@ SPEC = RuleSpec(
         SettingSpec("damping", "damping", "", 0.3, 0.0, 20.0, about="0 swings for ever, 1 comes to rest without swinging past, more is sluggish."),
     ),
     modes=(),
-    apply=apply,
+    prepare=prepare,
 )

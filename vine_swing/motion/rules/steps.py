@@ -2,11 +2,11 @@
 
 import numpy as np
 
-from vine_swing.motion.rules.spec import Array, Mode, RuleSpec, Settings, SettingSpec, Source, by_name, number_or
+from vine_swing.motion.rules.spec import Array, Mode, RuleSpec, Settings, SettingSpec, Source, at_once, by_name, number_or
 
 
-def apply(source: Source, t: Array, settings: Settings, mode: Mode) -> Array:
-    """The values read at floor((t − offset)/every)·every + offset. Shapes (n,)."""
+def apply(source: Source, settings: Settings, mode: Mode, t: Array) -> Array:
+    """The values read at floor((t − offset)/every)·every + offset."""
     every, offset = number_or(settings, "every", t, 1.0), number_or(settings, "offset", t)
     # A hair is added so that 0.3/0.1 counts as three whole steps.
     return source.at(np.floor((t - offset) / every + 1e-9) * every + offset)
@@ -21,5 +21,5 @@ SPEC = RuleSpec(
         SettingSpec("offset", "offset", "frames", 0.0, -1e6, 1e6, about="The frame a step begins at."),
     ),
     modes=(),
-    apply=apply,
+    prepare=at_once(apply),
 )
