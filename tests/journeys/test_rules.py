@@ -111,7 +111,9 @@ def test_rules_are_ordered_copied_and_removed(leaf):
     a, b = turns(w, (10, 11))
     assert a != b, "what swings after the steps is not held by them"
     w.page.get_by_role("button", name="More for Oscillator").click()
-    w.page.get_by_role("menu", name="More for Oscillator").get_by_role("menuitem", name="Copy to Twig").click()
+    w.page.get_by_role("menu", name="More for Oscillator").get_by_role("menuitem", name="Copy to…").click()
+    w.page.get_by_role("checkbox", name="Twig").check()
+    w.page.get_by_role("button", name="Copy to 1").click()
     w.saved()
     assert [rule["kind"] for rule in rules(w)] == ["oscillator"]
     w.page.get_by_role("button", name="More for Steps").click()
@@ -149,3 +151,242 @@ def test_a_card_is_dragged_to_another_place(leaf):
     w.saved()
     w.page.wait_for_timeout(300)
     assert cards(w) == ["Keys", "Ends", "Steps", "Oscillator", "Result"]
+
+
+# -- the journeys of issue 4
+
+
+def panel(w, rule):
+    """Open a rule's settings."""
+    w.page.get_by_role("button", name=f"Settings of {rule}").click()
+
+
+def close(w):
+    w.page.get_by_role("heading", name=re.compile(" at frame ")).click()
+
+
+def put(w, name, text):
+    field = w.page.get_by_role("spinbutton", name=name, exact=True)
+    field.fill(text)
+    field.press("Enter")
+    w.saved()
+
+
+def test_a_pendulum_sign_swings_dies_down_and_is_started_again(workspace):
+    w = workspace
+    w.add("Rectangle", "Sign")
+    # It hangs by its top.
+    w.type_value("Pivot y", "-60")
+    w.row("Rotation").locator(".label").click()
+    add(w, "Oscillator")
+    panel(w, "Oscillator")
+    put(w, "amplitude", "20")
+    put(w, "frequency", "1")
+    put(w, "phase", "90")
+    close(w)
+    assert turns(w, (0, 6, 12, 24)) == pytest.approx([20, 0, -20, 20], abs=0.05), "it begins at its peak"
+    # Two seconds later it has come to rest; at frame 96 someone gives it a push.
+    for frame, text in ((0, "20"), (48, "0"), (95, "0"), (96, "20")):
+        w.go_to(str(frame))
+        panel(w, "Oscillator")
+        if frame == 0:
+            w.page.get_by_role("button", name="Key amplitude at frame 0").click()
+            w.saved()
+        put(w, "amplitude", text)
+        close(w)
+    keys = rules(w)[0]["settings"]["amplitude"]["keys"]
+    assert [(key["frame"], key["value"]) for key in keys] == [(0, 20), (48, 0), (95, 0), (96, 20)]
+    assert turns(w, (24, 48, 72, 96)) == pytest.approx([10, 0, 0, 20], abs=0.05)
+    expect(w.leaves("Sign", "Oscillator amplitude")).to_have_count(4)
+
+
+def test_a_firefly_blinks_square_without_in_betweens(workspace):
+    w = workspace
+    w.add("Ellipse", "Firefly")
+    w.type_value("Opacity see-through", "50")
+    w.row("Opacity").locator(".label").click()
+    add(w, "Oscillator")
+    panel(w, "Oscillator")
+    w.page.get_by_role("combobox", name="wave").select_option("square")
+    w.saved()
+    put(w, "amplitude", "50")
+    put(w, "frequency", "2")
+    close(w)
+    seen = []
+    for frame in range(0, 25):
+        w.go_to(str(frame))
+        seen.append(w.value("Opacity see-through"))
+    assert seen == [100] * 6 + [0] * 6 + [100] * 6 + [0] * 6 + [100]
+
+
+@pytest.fixture
+def hopper(workspace):
+    w = workspace
+    w.add("Ellipse", "Hopper")
+    for frame, x in ((0, "100"), (20, "300"), (40, "100")):
+        w.go_to(str(frame))
+        w.type_value("Travel x", x)
+        if frame == 0:
+            w.key("Travel")
+    w.row("Travel").locator(".label").click()
+    return w
+
+
+def travels(w, frames):
+    found = []
+    for frame in frames:
+        w.go_to(str(frame))
+        found.append(w.value("Travel x"))
+    return found
+
+
+def test_delay_and_speed_are_dragged_on_the_lane_and_the_keys_stay(hopper):
+    w = hopper
+    before = w.keys("Hopper", "x")
+    bar = w.page.get_by_role("button", name=re.compile("^Delay of Hopper travel"))
+    lane = w.leaf("Hopper", "Travel", 40)
+    first = centre(w.leaf("Hopper", "Travel", 0))
+    per_frame = (centre(lane)[0] - first[0]) / 40
+    box = bar.bounding_box()
+    at = (box["x"] + box["width"] / 4, box["y"] + box["height"] / 2)
+    w.drag(at, (at[0] + 20 * per_frame, at[1]))
+    assert travels(w, (20, 40, 60)) == [100, 300, 100]
+    pace = w.page.get_by_role("button", name=re.compile("^Speed of Hopper travel"))
+    x, y = centre(pace)
+    w.drag((x, y), (x + 40 * per_frame, y))
+    rule = rules(w)[0]
+    assert (rule["kind"], rule["channels"]) == ("retime", ["x"]) or set(rule["channels"]) == {"x", "y"}
+    assert {name: one["base"] for name, one in rule["settings"].items()} == {"delay": 20, "speed": 0.5}
+    assert travels(w, (20, 60, 100)) == [100, 300, 100], "half as fast, 20 frames late"
+    assert w.keys("Hopper", "x") == before
+    expect(bar).to_have_accessible_name("Delay of Hopper travel: 20 frames later, 0.5 × as fast")
+    bar.dblclick(position={"x": 30, "y": 2})
+    w.saved()
+    assert travels(w, (0, 20, 40)) == [100, 300, 100]
+    w.page.keyboard.press("Control+z")
+    expect(bar).to_have_accessible_name(re.compile("20 frames later"))
+
+
+def test_the_same_keys_on_fours(hopper):
+    w = hopper
+    before, moving = w.keys("Hopper", "x"), travels(w, (0, 4, 8, 12))
+    add(w, "Steps")
+    panel(w, "Steps")
+    put(w, "every", "4")
+    close(w)
+    held = travels(w, range(0, 16))
+    assert held == [value for value in moving for _ in range(4)]
+    assert w.keys("Hopper", "x") == before
+
+
+def test_noise_on_y_only(hopper):
+    w = hopper
+    still = travels(w, (5, 25))
+    add(w, "Gust")
+    panel(w, "Noise")
+    w.page.get_by_role("group", name="Acts on").get_by_role("checkbox", name="x", exact=True).uncheck()
+    w.saved()
+    close(w)
+    assert rules(w)[0]["channels"] == ["y"]
+    assert travels(w, (5, 25)) == still
+    heights = set()
+    for frame in (0, 9, 18, 27):
+        w.go_to(str(frame))
+        heights.add(w.value("Travel y"))
+    assert len(heights) == 4
+
+
+def test_a_rule_is_copied_to_three_others_with_seeds_of_their_own(workspace):
+    w = workspace
+    for name in ("Fern", "Moss", "Vine", "Reed"):
+        w.add("Ellipse", name)
+    w.pick("Fern")
+    w.row("Rotation").locator(".label").click()
+    add(w, "Gentle breeze")
+    w.page.get_by_role("button", name="More for Noise").click()
+    w.page.get_by_role("menuitem", name="Copy to…").click()
+    dialog = w.page.get_by_role("dialog", name="Copy noise of Fern")
+    for name in ("Moss", "Vine", "Reed"):
+        dialog.get_by_role("checkbox", name=name).check()
+    expect(dialog.get_by_role("checkbox", name="Fern")).to_be_disabled()
+    dialog.get_by_role("button", name="Copy to 3").click()
+    w.saved()
+    objects = w.kept()["scene"]["objects"]
+    seeds = [thing["rules"][0]["settings"].get("seed", {"base": 1})["base"] for thing in objects]
+    assert len(set(seeds)) == 4
+    assert len({thing["rules"][0]["id"] for thing in objects}) == 4
+    w.go_to("30")
+    found = set()
+    for name in ("Fern", "Moss", "Vine", "Reed"):
+        w.pick(name)
+        found.add(w.value("Rotation turn"))
+    assert len(found) == 4, "no two move alike"
+    w.page.keyboard.press("Control+z")
+    w.saved()
+    assert [len(thing["rules"]) for thing in w.kept()["scene"]["objects"]] == [1, 0, 0, 0], "one step of undo takes back all three"
+
+
+def test_bad_settings_are_refused_on_the_card_in_plain_words(leaf):
+    w = leaf
+    add(w, "Dying swing")
+    panel(w, "Oscillator")
+    alert = w.page.get_by_role("alert").filter(visible=True)
+    put(w, "frequency", "1000000000")
+    expect(alert).to_have_text("frequency is 1000000000; it must be between -240 and 240 Hz")
+    put(w, "half-life", "-1")
+    expect(alert).to_have_text("half-life is -1; it must be 0.000001 s or more")
+    box = w.page.get_by_role("group", name="Acts on").get_by_role("checkbox", name="turn", exact=True)
+    box.click()
+    expect(alert).to_contain_text("no channel is left for the rule to act on")
+    expect(box).to_be_checked()
+    kept = rules(w)[0]
+    assert kept["settings"]["frequency"]["base"] == 1.2
+    assert kept["settings"]["half_life"]["base"] == 0.6
+    assert kept["channels"] == ["rotation"]
+    put(w, "frequency", "2")
+    expect(alert).to_have_count(0)
+
+
+def test_a_wave_is_shaped_on_its_curve(leaf):
+    w = leaf
+    add(w, "Rocking")
+    w.page.get_by_role("tab", name="Curves").click()
+    swing = w.page.get_by_role("button", name="Amplitude and phase of the oscillator")
+    pace = w.page.get_by_role("button", name="Frequency of the oscillator")
+    x, y = centre(swing)
+    next_x = centre(pace)[0]
+    period = next_x - x
+    w.drag((x, y), (x, y - 20))
+    settings = rules(w)[0]["settings"]
+    assert settings["amplitude"]["base"] > 10
+    assert settings["frequency"]["base"] == 0.6
+    x, y = centre(swing)
+    w.drag(centre(pace), (x + period / 2, centre(pace)[1]))
+    settings = rules(w)[0]["settings"]
+    assert settings["frequency"]["base"] == pytest.approx(1.2, abs=0.05), "twice as fast"
+    assert centre(swing)[0] == pytest.approx(x, abs=2), "the first swing stays"
+    before = settings["phase"]["base"]
+    w.drag((x, y), (x + period / 8, y), keys="Shift")
+    settings = rules(w)[0]["settings"]
+    assert (before - settings["phase"]["base"]) % 360 == pytest.approx(90, abs=4), "a quarter of the new swing later"
+    assert settings["amplitude"]["base"] > 10
+    pace.press("ArrowRight")
+    w.saved()
+    assert rules(w)[0]["settings"]["frequency"]["base"] < settings["frequency"]["base"]
+
+
+def test_a_slider_shows_its_number_while_it_is_dragged(leaf):
+    w = leaf
+    add(w, "Rocking")
+    panel(w, "Oscillator")
+    slider = w.page.get_by_role("slider", name="Slide amplitude")
+    slider.fill("40")
+    w.saved()
+    expect(w.page.get_by_role("spinbutton", name="amplitude", exact=True)).to_have_value("40.0")
+    assert rules(w)[0]["settings"]["amplitude"]["base"] == 40
+    # Whole swings over the scene: a loop without a seam.
+    w.page.get_by_role("button", name="Switch whole cycles on").click()
+    w.saved()
+    close(w)
+    assert rules(w)[0]["settings"]["cycles"]["base"] == 3
+    assert turns(w, (0,)) == pytest.approx(turns(w, (120,)), abs=8)

@@ -33,7 +33,7 @@ class Rule(Frozen):
     id: Id
     kind: str
     on: bool = True
-    channels: Annotated[tuple[str, ...], Field(min_length=1, max_length=64)] | Literal["keyed"] = "keyed"
+    channels: Annotated[tuple[str, ...], Field(max_length=64)] | Literal["keyed"] = "keyed"
     mode: Mode = "add"
     settings: dict[str, Setting] = Field(default_factory=dict)
 
@@ -47,6 +47,8 @@ class Rule(Frozen):
         spec = RULES.get(self.kind)
         if spec is None:
             raise ValueError(f"there is no rule '{self.kind}'; there is {', '.join(RULES)}")
+        if not self.channels:
+            raise ValueError("no channel is left for the rule to act on; name at least one, or take the rule off")
         if self.mode not in (spec.modes or ("add",)):
             raise ValueError(f"a rule '{self.kind}' cannot '{self.mode}'; it can {', '.join(spec.modes) or 'only act as it is'}")
         for name, setting in self.settings.items():
@@ -150,14 +152,25 @@ def check_setting(setting: Channel | str, spec: SettingSpec) -> None:
     """
     if spec.choices:
         if setting not in spec.choices:
-            shown = setting if isinstance(setting, str) else "a number"
-            raise ValueError(f"'{spec.name}' is {shown!r}; it can be {', '.join(spec.choices)}")
+            shown = f"'{setting}'" if isinstance(setting, str) else "a number"
+            raise ValueError(f"{spec.label} is {shown}; it can be {', '.join(spec.choices)}")
         return
     if isinstance(setting, str):
-        raise ValueError(f"'{spec.name}' is {setting!r}; it must be a number")
+        raise ValueError(f"{spec.label} is '{setting}'; it must be a number")
     for value in [key.value for key in setting.keys] + ([setting.base] if setting.base is not None else []):
         if not isinstance(value, int | float):
-            raise ValueError(f"'{spec.name}' is {value!r}; it must be a number")
+            raise ValueError(f"{spec.label} is {value!r}; it must be a number")
         if (spec.low is not None and value < spec.low) or (spec.high is not None and value > spec.high):
-            low, high = spec.low if spec.low is not None else "−∞", spec.high if spec.high is not None else "∞"
-            raise ValueError(f"'{spec.name}' is {value:g}; it must be within {low} … {high}")
+            raise ValueError(f"{spec.label} is {_said(value)}; it must be {_range(spec)}")
+
+
+def _range(spec: SettingSpec) -> str:
+    unit = f" {spec.unit}" if spec.unit and spec.unit != "as the channel" else ""
+    if spec.low is not None and spec.high is not None:
+        return f"between {_said(spec.low)} and {_said(spec.high)}{unit}"
+    return f"{_said(spec.low)}{unit} or more" if spec.low is not None else f"{_said(spec.high or 0)}{unit} or less"
+
+
+def _said(number: float) -> str:
+    """A number as people write it: whole ones without a point, small ones without an exponent."""
+    return f"{number:.0f}" if float(number).is_integer() else f"{number:.6f}".rstrip("0")

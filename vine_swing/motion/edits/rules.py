@@ -18,7 +18,7 @@ from vine_swing.motion.values import Id, Number
 
 MAX_RULES = 100
 Place = Annotated[int, Field(strict=True, ge=0, le=MAX_RULES)]
-Channels = Annotated[tuple[Annotated[str, Field(max_length=64)], ...], Field(min_length=1, max_length=64)] | Literal["keyed"]
+Channels = Annotated[tuple[Annotated[str, Field(max_length=64)], ...], Field(max_length=64)] | Literal["keyed"]
 
 
 class AddRule(Edit):

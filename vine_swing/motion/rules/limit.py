@@ -39,8 +39,12 @@ SPEC = RuleSpec(
     settings=by_name(
         SettingSpec("low", "low", "as the channel", None, about="It never goes below this."),
         SettingSpec("high", "high", "as the channel", None, about="It never goes above this."),
-        SettingSpec("softness", "softness", "as the channel", 0.0, 0.0, None, about="How long before a limit it begins to slow down."),
+        SettingSpec(
+            "softness", "softness", "as the channel", 0.0, 0.0, None, usual=(0.0, 50.0), about="How long before a limit it begins to slow down."
+        ),
     ),
     modes=(),
     prepare=at_once(apply),
+    summary="from {low} · to {high}",
+    telling={"high": 70.0},
 )

@@ -90,13 +90,21 @@ SPEC = RuleSpec(
     label="Noise",
     about="Wanders without repeating: wind in leaves, hovering, a trembling paw.",
     settings=by_name(
-        SettingSpec("amplitude", "amplitude", "as the channel", 10.0, about="The most it strays to each side."),
-        SettingSpec("frequency", "frequency", "Hz", 1.0, 0.0, 240.0, about="How often it changes its mind in a second."),
-        SettingSpec("octaves", "octaves", "", 2.0, 1.0, float(_MOST_OCTAVES), about="How many finer tremblings lie on the first."),
-        SettingSpec("roughness", "roughness", "", 0.5, 0.0, 1.0, about="How strong each finer trembling is against the one before."),
-        SettingSpec("seed", "seed", "", 1.0, 0.0, 1e9, about="Another number, another chance; the same number, the same motion."),
-        SettingSpec("loop", "loop", "frames", None, 1.0, 1e6, about="Close after so many frames, in value and slope."),
+        SettingSpec("amplitude", "amplitude", "as the channel", 10.0, usual=(0.0, 100.0), about="The most it strays to each side."),
+        SettingSpec("frequency", "frequency", "Hz", 1.0, 0.0, 240.0, usual=(0.0, 8.0), about="How often it changes its mind in a second."),
+        SettingSpec(
+            "octaves", "octaves", "", 2.0, 1.0, float(_MOST_OCTAVES), usual=(1.0, 8.0), step=1.0, about="How many finer tremblings lie on the first."
+        ),
+        SettingSpec(
+            "roughness", "roughness", "", 0.5, 0.0, 1.0, usual=(0.0, 1.0), about="How strong each finer trembling is against the one before."
+        ),
+        SettingSpec(
+            "seed", "seed", "", 1.0, 0.0, 1e9, usual=(1.0, 100.0), step=1.0, about="Another number, another chance; the same number, the same motion."
+        ),
+        SettingSpec("loop", "loop", "frames", None, 1.0, 1e6, usual=(12.0, 240.0), step=1.0, about="Close after so many frames, in value and slope."),
     ),
     modes=("add", "multiply", "replace"),
     prepare=at_once(apply),
+    summary="± {amplitude} · {frequency} · seed {seed}",
+    telling={"amplitude": 30.0, "frequency": 2.0},
 )

@@ -48,7 +48,13 @@ SPEC = RuleSpec(
     kind="smooth",
     label="Smooth",
     about="Rounds off corners and calms what trembles: hand-moved paths, rough keys.",
-    settings=by_name(SettingSpec("frames", "frames", "frames", 4.0, 0.0, 1000.0, about="How many frames to each side count.", shared=True)),
+    settings=by_name(
+        SettingSpec(
+            "frames", "frames", "frames", 4.0, 0.0, 1000.0, usual=(0.0, 24.0), step=1.0, about="How many frames to each side count.", shared=True
+        )
+    ),
     modes=(),
     prepare=at_once(apply),
+    summary="± {frames}",
+    telling={"frames": 10.0},
 )

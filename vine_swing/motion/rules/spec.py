@@ -1,7 +1,7 @@
 """What a rule is to the rest of the core: its settings, what to call it, and the function that does it."""
 
 from collections.abc import Callable, Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from functools import partial
 from typing import Literal, Protocol
 
@@ -18,7 +18,8 @@ Mode = Literal["add", "multiply", "replace"]
 class SettingSpec:
     """One setting of a rule. A number unless it has `choices`; `default` None means that it is off unless given.
 
-    Only channels for which a `shared` setting is the same are worked out together: how the rule goes about it depends on it.
+    `usual` are the numbers a slider goes between, by `step`; what is typed may lie beyond and between them. Only channels for which a
+    `shared` setting is the same are worked out together: how the rule goes about it depends on it.
     """
 
     name: str
@@ -29,6 +30,8 @@ class SettingSpec:
     high: float | None = None
     choices: tuple[str, ...] = ()
     about: str = ""
+    usual: tuple[float, float] | None = None
+    step: float = 0.05
     shared: bool = False
 
 
@@ -93,6 +96,9 @@ class RuleSpec:
     `modes` are the ways a rule can be combined with what it read; none for rules to which that means nothing. `looks` names the other
     channels a rule on a channel looks at, from its settings that are words and that channel: pairs of an object's id, "" for
     the rule's own object, and a channel.
+
+    For cards and menus: `summary` says a rule in one line, in parts divided by " · ", with `{setting}` for a number with its unit and
+    `{one|other}` for the first that is on; parts with nothing on are left out. `telling` are settings that show on a small picture what it does.
     """
 
     kind: str
@@ -101,6 +107,8 @@ class RuleSpec:
     settings: Mapping[str, SettingSpec]
     modes: tuple[Mode, ...]
     prepare: Callable[[Source, Settings, Mode], Read]
+    summary: str
+    telling: Mapping[str, float] = field(default_factory=dict)
     looks: Callable[[Callable[[str], str], str], tuple[tuple[str, str], ...]] = _nowhere
 
 

@@ -191,9 +191,19 @@ SPEC = RuleSpec(
     label="Spring",
     about="Lags behind, swings past and settles: jelly, antennae, anything soft.",
     settings=by_name(
-        SettingSpec("frequency", "frequency", "Hz", 2.0, 0.01, 60.0, about="How often it swings in a second; more is stiffer."),
-        SettingSpec("damping", "damping", "", 0.3, 0.0, 20.0, about="0 swings for ever, 1 comes to rest without swinging past, more is sluggish."),
+        SettingSpec("frequency", "frequency", "Hz", 2.0, 0.01, 60.0, usual=(0.2, 10.0), about="How often it swings in a second; more is stiffer."),
+        SettingSpec(
+            "damping",
+            "damping",
+            "",
+            0.3,
+            0.0,
+            20.0,
+            usual=(0.0, 2.0),
+            about="0 swings for ever, 1 comes to rest without swinging past, more is sluggish.",
+        ),
     ),
     modes=(),
     prepare=prepare,
+    summary="{frequency} · damping {damping}",
 )

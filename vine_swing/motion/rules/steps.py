@@ -17,9 +17,11 @@ SPEC = RuleSpec(
     label="Steps",
     about="Holds each pose for some frames: on twos, jumpy needles, clock hands.",
     settings=by_name(
-        SettingSpec("every", "every", "frames", 2.0, 0.01, 100_000.0, about="How many frames each value is held."),
-        SettingSpec("offset", "offset", "frames", 0.0, -1e6, 1e6, about="The frame a step begins at."),
+        SettingSpec("every", "every", "frames", 2.0, 0.01, 100_000.0, usual=(1.0, 12.0), step=1.0, about="How many frames each value is held."),
+        SettingSpec("offset", "offset", "frames", 0.0, -1e6, 1e6, usual=(0.0, 12.0), step=1.0, about="The frame a step begins at."),
     ),
     modes=(),
     prepare=at_once(apply),
+    summary="every {every}",
+    telling={"every": 8.0},
 )

@@ -75,6 +75,8 @@ class SettingWords(BaseModel):
     high: float | None
     choices: list[str]
     about: str
+    usual: tuple[float, float] | None
+    step: float
 
 
 class RuleWords(BaseModel):
@@ -83,6 +85,7 @@ class RuleWords(BaseModel):
     kind: str
     label: str
     about: str
+    summary: str
     modes: list[str]
     settings: list[SettingWords]
     before: list[float]
@@ -125,15 +128,6 @@ def vocabulary() -> Vocabulary:
     )
 
 
-#: Settings that make a rule's picture tell: what would be off, or too small to see on a move of 100.
-_TELLING: dict[str, dict[str, float]] = {
-    "retime": {"delay": 10.0},
-    "steps": {"every": 8.0},
-    "oscillator": {"amplitude": 20.0, "frequency": 1.5},
-    "noise": {"amplitude": 30.0, "frequency": 2.0},
-    "limit": {"high": 70.0},
-    "smooth": {"frames": 10.0},
-}
 _MOVE = Channel(keys=(Key(frame=10, value=0.0, ease="slow-out-in"), Key(frame=34, value=100.0)))
 
 
@@ -144,7 +138,7 @@ def _rules() -> list[RuleWords]:
 
 
 def _rule(spec: RuleSpec) -> RuleWords:
-    rule = Rule(id="shown", kind=spec.kind, settings={name: Channel(base=value) for name, value in _TELLING.get(spec.kind, {}).items()})
+    rule = Rule(id="shown", kind=spec.kind, settings={name: Channel(base=value) for name, value in spec.telling.items()})
     plain = ShapeObject(id="shown", name="Shown", kind="shape", shape=PlainShape(type="ellipse"), channels={"x": _MOVE})
     scenes = [Scene(length=PICTURE_POINTS, objects=(thing,)) for thing in (plain, plain.but(rules=(rule,)))]
     before, after = ((bake(scene)["Shown", "x"] / 100).round(3).tolist() for scene in scenes)
@@ -152,7 +146,16 @@ def _rule(spec: RuleSpec) -> RuleWords:
         SettingWords(**{name: getattr(s, name) for name in SettingWords.model_fields if name != "choices"}, choices=list(s.choices))
         for s in spec.settings.values()
     ]
-    return RuleWords(kind=spec.kind, label=spec.label, about=spec.about, modes=list(spec.modes), settings=settings, before=before, after=after)
+    return RuleWords(
+        kind=spec.kind,
+        label=spec.label,
+        about=spec.about,
+        summary=spec.summary,
+        modes=list(spec.modes),
+        settings=settings,
+        before=before,
+        after=after,
+    )
 
 
 def _words(spec: ChannelSpec) -> ChannelWords:

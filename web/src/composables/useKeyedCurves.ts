@@ -1,4 +1,4 @@
-/** The curves of the picked object's keyed channels, whatever their values are. */
+/** The curves of the picked object's channels that are keyed or ruled, whatever their values are. */
 import { computed, ref, watch } from "vue";
 import { isSetting } from "@/api/channels";
 import { api } from "@/api/client";
@@ -25,8 +25,11 @@ export function useKeyedCurves() {
   const vocabulary = useVocabulary();
   const ruled = ref<ReadonlyMap<string, readonly number[]>>(new Map());
 
+  const actsOn = (name: string): boolean => !isSetting(name) && (selection.thing?.rules ?? []).some((rule) => rule.on && (rule.channels === "keyed" || rule.channels.includes(name)));
+  /** Whether a rule says by name that it acts on a channel, keyed or not. */
+  const isRuled = (name: string): boolean => (selection.thing?.rules ?? []).some((rule) => rule.on && rule.channels !== "keyed" && rule.channels.includes(name));
   const channels = computed(() =>
-    selection.thing ? [...vocabulary.channelsOf(selection.thing).filter((one) => selection.keysOf(one.name).length > 0), ...vocabulary.settingRowsOf(selection.thing).flatMap((row) => row.channels)] : [],
+    selection.thing ? [...vocabulary.channelsOf(selection.thing).filter((one) => selection.keysOf(one.name).length > 0 || (one.unit !== "colour" && one.unit !== "point" && isRuled(one.name))), ...vocabulary.settingRowsOf(selection.thing).flatMap((row) => row.channels)] : [],
   );
   const curves = computed((): KeyedCurve[] => {
     const baked = scene.motion?.objects.get(selection.thing?.id ?? "")?.channels ?? {};
@@ -39,7 +42,6 @@ export function useKeyedCurves() {
     }));
   });
 
-  const actsOn = (name: string): boolean => !isSetting(name) && (selection.thing?.rules ?? []).some((rule) => rule.on && (rule.channels === "keyed" || rule.channels.includes(name)));
   let asked = 0;
   watch(
     () => [scene.id, scene.revision, selection.objectId, channels.value.map((one) => one.name).join()] as const,

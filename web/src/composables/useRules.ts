@@ -57,8 +57,15 @@ export function useRules() {
   const toggle = (rule: Rule) => make({ edit: "set-rule", ...own(rule), on: !rule.on });
   const remove = (rule: Rule) => make({ edit: "delete-rule", ...own(rule) });
   const duplicate = (thing: SceneObject, rule: Rule) => make({ edit: "add-rule", object: thing.id, rule: { ...rule, id: newId() }, index: thing.rules.indexOf(rule) + 1 });
-  const setChannels = (rule: Rule, channels: string[] | "keyed") => make({ edit: "set-rule", ...own(rule), channels });
+  const setChannels = (rule: Rule, channels: string[] | "keyed") => scene.attempt([{ edit: "set-rule", ...own(rule), channels }]);
   const setMode = (rule: Rule, mode: Rule["mode"]) => make({ edit: "set-rule", ...own(rule), mode });
+
+  /** A new retime rule on an object, after all its others. */
+  const retimeEdit = (thing: SceneObject, channels: string[] | "keyed", { delay, speed }: { delay: number; speed: number }, id: string): Edit => ({
+    edit: "add-rule",
+    object: thing.id,
+    rule: { id, kind: "retime", on: true, channels, mode: "add", settings: { delay: still(delay), speed: still(speed) } } as Rule,
+  });
 
   /** Move a rule before or after its neighbour among those that act on a channel. */
   async function move(thing: SceneObject, rule: Rule, channel: string, by: 1 | -1): Promise<void> {
@@ -67,8 +74,49 @@ export function useRules() {
     if (neighbour) await make({ edit: "move-rule", ...own(rule), index: thing.rules.indexOf(neighbour) });
   }
 
-  /** Put the same rule on another object. */
-  const copyTo = (rule: Rule, object: string) => make({ edit: "add-rule", object, rule: { ...rule, id: newId() } });
+  /** Put the same rule on other objects, or on another channel; if wanted each with chance of its own. */
+  function copyEdits(rule: Rule, objects: readonly string[], channel: string | null, ownChance: boolean): Edit[] {
+    const seed = Number(wordsOf(rule)?.settings.some((one) => one.name === "seed") ? (plainOf(rule, "seed") ?? 0) : NaN);
+    return objects.map((object, i): Edit => {
+      const settings = ownChance && !Number.isNaN(seed) ? { ...rule.settings, seed: still(seed + 1 + i) } : rule.settings;
+      return { edit: "add-rule", object, rule: { ...rule, id: newId(), settings, ...(channel ? { channels: [channel] } : {}) } as Rule };
+    });
+  }
+
+  /** A number setting without keys, or its default; null where it is off. */
+  function plainOf(rule: Rule, name: string): number | null {
+    const [setting, words] = [settingOf(rule, name), wordsOf(rule)?.settings.find((one) => one.name === name)];
+    if (typeof setting === "object" && typeof setting.base === "number") return setting.base;
+    return typeof words?.default === "number" ? words.default : null;
+  }
+
+  /** How a number setting is measured where its rule acts on a channel. */
+  function measureOf(words: SettingWords, channel: ChannelWords): { unit: string; shown: number; step: number } {
+    if (words.unit === "as the channel") return { unit: channel.unit, shown: channel.shown, step: channel.step };
+    return { unit: words.unit, shown: 1, step: words.step };
+  }
+
+  /** The rule in one line, as it is at the playhead. */
+  function summaryOf(rule: Rule, channel: ChannelWords): string {
+    const words = wordsOf(rule);
+    if (!words) return "";
+    const filled = (part: string): string | null => {
+      let lost = false;
+      const text = part.replace(/\{([^}]+)\}/g, (_, names: string) => {
+        for (const name of names.split("|")) {
+          const setting = words.settings.find((one) => one.name === name);
+          const value = setting ? numberOf(rule, setting) : null;
+          if (!setting || value === null) continue;
+          const { unit, shown } = measureOf(setting, channel);
+          return `${Number((value * shown).toFixed(2))}${unit === "°" || unit === "%" ? unit : unit ? ` ${unit}` : ""}`;
+        }
+        lost = true;
+        return "";
+      });
+      return lost ? null : text;
+    };
+    return words.summary.split(" · ").map(filled).filter((part) => part !== null).join(" · ");
+  }
 
   /** The number a setting has at the playhead, as its keys or its plain value say. Null where it is off. */
   function numberOf(rule: Rule, words: SettingWords): number | null {
@@ -96,7 +144,7 @@ export function useRules() {
 
   const freeze = (channel: string, tolerance: number) => make({ edit: "freeze-channel", object: selection.objectId ?? "", channel, tolerance });
 
-  return { wordsOf, onChannel, settingOf, keysOf, numberOf, add, toggle, remove, duplicate, move, copyTo, setChannels, setMode, settingEdits, toggleKey, freeze };
+  return { newId, retimeEdit, wordsOf, onChannel, settingOf, keysOf, numberOf, add, toggle, remove, duplicate, move, copyEdits, plainOf, measureOf, summaryOf, setChannels, setMode, settingEdits, toggleKey, freeze };
 }
 
 const still = (base: number): Channel => ({ base, keys: [], before: { mode: "hold", times: null }, after: { mode: "hold", times: null } });

@@ -132,6 +132,21 @@ export const useScene = defineStore("scene", () => {
     });
   }
 
+  /** As `edit`, but hands back what the service says against the edits, to be shown where they were asked for. Null if they are kept. */
+  function attempt(edits: Edit[]): Promise<string | null | undefined> {
+    return inTurn(async () => {
+      if (!id.value) return null;
+      try {
+        await take(await api.edit(id.value, revision.value, edits));
+        return null;
+      } catch (error) {
+        letGo();
+        if (error instanceof ServiceError && (error.status === 422 || error.status === 400)) return error.message;
+        throw error;
+      }
+    });
+  }
+
   /** Keep what is being looked at. */
   async function keepLook(): Promise<void> {
     if (look.value) await edit(look.value.edits);
@@ -162,5 +177,5 @@ export const useScene = defineStore("scene", () => {
     letGo();
   }
 
-  return { id, revision, history, head, objects, byId, parts, motion, look, state, open, close, edit, undo, redo, lookAt, letGo, keepLook };
+  return { id, revision, history, head, objects, byId, parts, motion, look, state, open, close, edit, attempt, undo, redo, lookAt, letGo, keepLook };
 });

@@ -19,8 +19,10 @@ const props = withDefaults(
     digits?: number;
     hint?: string;
     disabled?: boolean;
+    /** Hand on what is typed even where it lies beyond the limits, for whoever can say what is wrong with it. */
+    asTyped?: boolean;
   }>(),
-  { unit: "", shown: 1, step: 1, low: null, high: null, digits: 1, hint: "", disabled: false },
+  { unit: "", shown: 1, step: 1, low: null, high: null, digits: 1, hint: "", disabled: false, asTyped: false },
 );
 /** `scrub` tells of each number passed while the field is dragged, and of null when that is called off; `change` of the last one. */
 const emit = defineEmits<{ change: [value: number]; scrub: [value: number | null] }>();
@@ -42,7 +44,8 @@ function keep(): void {
   }
   draft.value = null;
   wrong.value = false;
-  const value = within(Number((typed / props.shown).toPrecision(12)));
+  const exact = Number((typed / props.shown).toPrecision(12));
+  const value = props.asTyped ? exact : within(exact);
   // What was typed is kept exactly; a field left as it was changes nothing.
   if (readable(value * props.shown, 6) !== readable(props.value * props.shown, props.digits)) emit("change", value);
 }

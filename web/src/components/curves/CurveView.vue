@@ -1,9 +1,10 @@
 <script setup lang="ts">
-/** The picked object's keyed channels as curves over time. Keys and handles of the chosen channels can be dragged. */
+/** The picked object's keyed and ruled channels as curves over time. Keys, handles and waves of the chosen channels can be dragged. */
 import { useElementSize, useLocalStorage } from "@vueuse/core";
 import { computed, ref, shallowRef, watch } from "vue";
 import type { Ease, Edit, Key } from "@/api/types";
 import BendFields from "@/components/curves/BendFields.vue";
+import WaveGrips from "@/components/curves/WaveGrips.vue";
 import KeyFields from "@/components/curves/KeyFields.vue";
 import LeafMark from "@/components/common/LeafMark.vue";
 import { type CurveGrip, useCurveDrag } from "@/composables/useCurveDrag";
@@ -68,7 +69,7 @@ const now = computed(() => {
   return new Map(curves.value.map((one) => [one.words.name, shared ?? reach([one])]));
 });
 // The view finds its height anew when the hand lets go: a scale that slid along would carry the key away from under it.
-watch(() => ({ held: drag.held.value !== null, to: now.value }), ({ held, to }) => !held && (ranges.value = to), { immediate: true });
+watch(() => ({ held: drag.held.value !== null || (scene.look !== null && !scene.look.said), to: now.value }), ({ held, to }) => !held && (ranges.value = to), { immediate: true });
 
 const path = (one: KeyedCurve, values: readonly number[]): string => curvePath(values, playback.last * time.perFrame, inside.value, rangeOf(one.words.name).low, rangeOf(one.words.name).high);
 
@@ -132,7 +133,7 @@ const label = (one: KeyedCurve, key: Key): string => `Key of ${one.words.row} ${
   <div class="curves">
     <div class="list" :style="{ width: `${NAMES}px` }">
       <button v-for="one in curves" :key="one.words.name" class="quiet channel" :class="[one.words.family, { on: isChosen(one) }]" :aria-pressed="isChosen(one)" title="Click to see its keys; with Shift to see them beside those of others" @click="choose(one, $event)">
-        <span class="dot" />{{ one.words.row }} {{ one.words.row.toLowerCase() === one.words.label ? "" : one.words.label }}
+        <span class="dot" />{{ one.words.row }} {{ one.words.row.toLowerCase().endsWith(one.words.label) ? "" : one.words.label }}
       </button>
       <template v-if="picked">
         <KeyFields :curves="chosen" />
@@ -147,7 +148,7 @@ const label = (one: KeyedCurve, key: Key): string => `Key of ${one.words.row} ${
       </template>
     </div>
     <div ref="area" class="area" @dblclick="addKey" @pointerdown.self="picks.clear()">
-      <p v-if="!curves.length" class="hint">{{ selection.thing ? `${selection.thing.name} has no keys yet: click the leaf beside one of its values.` : "Pick an object to see its curves." }}</p>
+      <p v-if="!curves.length" class="hint">{{ selection.thing ? `${selection.thing.name} has no keys and no rules yet: click the leaf beside one of its values, or put a rule on in the vine.` : "Pick an object to see its curves." }}</p>
       <svg v-else class="drawing" role="group" :aria-label="picked ? `Curve of ${picked.words.row} ${picked.words.label}` : 'Curves'">
         <g :transform="`translate(${AIR - time.scroll} ${PAD})`">
           <path v-for="one in curves" :key="one.words.name" class="curve" :class="[one.words.family, { on: isChosen(one), ruled: one.keyed }]" :d="path(one, one.values)" />
@@ -175,6 +176,7 @@ const label = (one: KeyedCurve, key: Key): string => `Key of ${one.words.row} ${
           <LeafMark state="here" :family="one.words.family" />
         </button>
       </template>
+      <WaveGrips v-for="one in chosen" :key="one.words.name" :curve="one" :x="x" :y="(value) => y(one.words.name, value)" :per-frame="time.perFrame" :per-value="perValue(one.words.name)" />
       <template v-if="picked?.isNumber">
         <span class="scale top">{{ readable(rangeOf(picked.words.name).high * picked.words.shown, 1) }} {{ picked.words.unit }}</span>
         <span class="scale bottom">{{ readable(rangeOf(picked.words.name).low * picked.words.shown, 1) }} {{ picked.words.unit }}</span>

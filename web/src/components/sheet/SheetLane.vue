@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** One lane: a stem as thick as the speed, a leaf for each key, and past the keys a pale stem with marks of the turns. */
 import { computed, ref, watch } from "vue";
+import RetimeBar from "@/components/sheet/RetimeBar.vue";
 import SpanBar from "@/components/sheet/SpanBar.vue";
 import VineIcon from "@/components/common/VineIcon.vue";
 import type { Lane } from "@/composables/useLanes";
@@ -106,6 +107,7 @@ function remove(frame: number): void {
           @keydown.right.prevent.stop="emit('nudge', lane, leaf.frame, $event.shiftKey ? 10 : 1)"
           @keydown.delete.prevent.stop="remove(leaf.frame)"
         />
+        <RetimeBar v-if="selection.objectId === lane.thing.id" :lane="lane" :per-frame="perFrame" />
       </div>
       <span v-if="beyond" class="beyond" title="Keys after the last frame of the scene">{{ beyond }} ›</span>
     </div>

@@ -1,31 +1,30 @@
 <script setup lang="ts">
 /** What a rule's card offers: on or off, its settings, its place, copies, removal. */
 import { ElDropdown, ElDropdownItem, ElDropdownMenu, ElPopover } from "element-plus";
-import { computed } from "vue";
+import { computed, ref } from "vue";
 import type { ChannelWords, Rule, SceneObject } from "@/api/types";
 import VineIcon from "@/components/common/VineIcon.vue";
+import RuleCopyDialog from "@/components/vine/RuleCopyDialog.vue";
 import RuleSettings from "@/components/vine/RuleSettings.vue";
 import { useRules } from "@/composables/useRules";
-import { useScene } from "@/stores/scene";
 
 const props = defineProps<{ thing: SceneObject; rule: Rule; channel: ChannelWords }>();
-const scene = useScene();
 const rules = useRules();
 const list = computed(() => rules.onChannel(props.thing, props.channel.name));
 const place = computed(() => list.value.indexOf(props.rule));
-const others = computed(() => scene.objects.filter((one) => one.id !== props.thing.id).slice(0, 40));
+const copying = ref(false);
 
 function choose(command: string): void {
   if (command === "left") void rules.move(props.thing, props.rule, props.channel.name, -1);
   else if (command === "right") void rules.move(props.thing, props.rule, props.channel.name, 1);
   else if (command === "duplicate") void rules.duplicate(props.thing, props.rule);
   else if (command === "remove") void rules.remove(props.rule);
-  else void rules.copyTo(props.rule, command);
+  else copying.value = true;
 }
 </script>
 
 <template>
-  <ElPopover trigger="click" :width="330" placement="top-start">
+  <ElPopover trigger="click" :width="400" placement="top-start">
     <template #reference><button class="chip small" :aria-label="`Settings of ${rules.wordsOf(rule)?.label}`">Set</button></template>
     <RuleSettings :thing="thing" :rule="rule" :channel="channel" />
   </ElPopover>
@@ -38,10 +37,11 @@ function choose(command: string): void {
         <ElDropdownItem command="right" :disabled="place >= list.length - 1">Later</ElDropdownItem>
         <ElDropdownItem command="duplicate">Duplicate</ElDropdownItem>
         <ElDropdownItem command="remove">Remove</ElDropdownItem>
-        <ElDropdownItem v-for="(one, i) in others" :key="one.id" :command="one.id" :divided="i === 0">Copy to {{ one.name }}</ElDropdownItem>
+        <ElDropdownItem command="copy" divided>Copy to…</ElDropdownItem>
       </ElDropdownMenu>
     </template>
   </ElDropdown>
+  <RuleCopyDialog v-if="copying" v-model="copying" :thing="thing" :rule="rule" :channel="channel" />
 </template>
 
 <style scoped>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** The settings of a rule: numbers one can type, scrub and key right here, words to choose, and what it acts on. */
-import { computed } from "vue";
+import { computed, ref } from "vue";
 import type { ChannelWords, Rule, SceneObject, SettingWords } from "@/api/types";
 import LeafMark from "@/components/common/LeafMark.vue";
 import NumberField from "@/components/common/NumberField.vue";
@@ -17,27 +17,44 @@ const rules = useRules();
 
 const words = computed(() => rules.wordsOf(props.rule));
 const isChannels = (one: SettingWords): boolean => one.unit === "as the channel";
-const shown = (one: SettingWords): number => (isChannels(one) ? props.channel.shown : 1);
-const unit = (one: SettingWords): string => (isChannels(one) ? props.channel.unit : one.unit);
-const step = (one: SettingWords): number => {
-  if (isChannels(one)) return props.channel.step;
-  return one.unit === "frames" || one.unit === "°" || one.name === "octaves" || one.name === "seed" ? 1 : 0.05;
+const measure = (one: SettingWords) => rules.measureOf(one, props.channel);
+const digits = (one: SettingWords): number => {
+  const { step, shown, unit } = measure(one);
+  if (step === 1 && !isChannels(one) && unit !== "frames" && unit !== "°") return 0;
+  return step * shown >= 1 ? 1 : 2;
 };
-const digits = (one: SettingWords): number => (step(one) * shown(one) >= 1 ? 1 : 2);
+/** The ends of a setting's slider: the usual ones, or as far as its value lies. */
+function slider(one: SettingWords): { low: number; high: number } | null {
+  const value = rules.numberOf(props.rule, one);
+  if (!one.usual || value === null) return null;
+  const factor = isChannels(one) ? props.channel.step : 1;
+  return { low: Math.min(one.usual[0] * factor, value), high: Math.max(one.usual[1] * factor, value) };
+}
+/** What the service has against the last change. */
+const wrong = ref("");
 const leafOf = (one: SettingWords): "here" | "elsewhere" | "none" => {
   const keys = rules.keysOf(props.rule, one.name);
   return keys.some((key) => key.frame === playback.frame) ? "here" : keys.length ? "elsewhere" : "none";
 };
-const set = (one: SettingWords, value: number | string | null): void => void scene.edit(rules.settingEdits(props.rule, one.name, value));
+const refused = async (answer: Promise<string | null | undefined>): Promise<void> => void (wrong.value = (await answer) ?? "");
+const set = (one: SettingWords, value: number | string | null): void => void refused(scene.attempt(rules.settingEdits(props.rule, one.name, value)));
 const scrub = (one: SettingWords, value: number | null): void => (value === null ? scene.letGo() : void scene.lookAt(rules.settingEdits(props.rule, one.name, value)));
 /** What a setting that was off begins with. */
-const begin = (one: SettingWords): number => (one.name === "loop" ? (scene.head?.length ?? 24) : Math.max(one.low ?? 0, 1) * (isChannels(one) ? props.channel.step : 1));
+function begin(one: SettingWords): number {
+  const length = scene.head?.length ?? 24;
+  if (one.name === "loop") return length;
+  // As many whole swings as it makes now, or nearly.
+  if (one.name === "cycles") return Math.max(1, Math.round(((rules.plainOf(props.rule, "frequency") ?? 1) * length) / playback.fps));
+  return Math.max(one.low ?? 0, 1) * (isChannels(one) ? props.channel.step : 1);
+}
 const numbers = computed(() => vocabulary.channelsOf(props.thing).filter((one) => one.unit !== "point" && one.unit !== "colour" && (one.name === props.channel.name || one.row === props.channel.row)));
 
-function toggleChannel(name: string): void {
+async function toggleChannel(name: string, box: HTMLInputElement): Promise<void> {
   const now = props.rule.channels === "keyed" ? [props.channel.name] : [...props.rule.channels];
   const next = now.includes(name) ? now.filter((one) => one !== name) : [...now, name];
-  if (next.length) void rules.setChannels(props.rule, next);
+  await refused(rules.setChannels(props.rule, next));
+  // What was refused is ticked again.
+  if (wrong.value) box.checked = now.includes(name);
 }
 </script>
 
@@ -48,17 +65,31 @@ function toggleChannel(name: string): void {
     <div class="grid">
       <template v-for="one in words.settings" :key="one.name">
         <span class="label" :title="one.about">{{ one.label }}</span>
-        <select v-if="one.choices.length" :aria-label="one.label" :value="rules.settingOf(rule, one.name) ?? one.default" @change="set(one, ($event.target as HTMLSelectElement).value)">
+        <select v-if="one.choices.length" class="wide" :aria-label="one.label" :value="rules.settingOf(rule, one.name) ?? one.default" @change="set(one, ($event.target as HTMLSelectElement).value)">
           <option v-for="choice in one.choices" :key="choice">{{ choice }}</option>
         </select>
-        <button v-else-if="rules.numberOf(rule, one) === null" class="chip small off" :title="one.about" @click="set(one, begin(one))">off</button>
+        <button v-else-if="rules.numberOf(rule, one) === null" class="chip small off wide" :title="one.about" :aria-label="`Switch ${one.label} on`" @click="set(one, begin(one))">off</button>
+        <input
+          v-else-if="slider(one)"
+          type="range"
+          :min="slider(one)!.low"
+          :max="slider(one)!.high"
+          :step="measure(one).step"
+          :value="rules.numberOf(rule, one) ?? 0"
+          :aria-label="`Slide ${one.label}`"
+          :title="one.about"
+          @input="scrub(one, Number(($event.target as HTMLInputElement).value))"
+          @change="set(one, Number(($event.target as HTMLInputElement).value))"
+        />
+        <span v-else />
         <NumberField
-          v-else
+          v-if="!one.choices.length && rules.numberOf(rule, one) !== null"
           :label="one.label"
           :value="rules.numberOf(rule, one) ?? 0"
-          :unit="unit(one)"
-          :shown="shown(one)"
-          :step="step(one)"
+          :unit="measure(one).unit"
+          :shown="measure(one).shown"
+          :step="measure(one).step"
+          as-typed
           :digits="digits(one)"
           :low="one.low"
           :high="one.high"
@@ -73,16 +104,17 @@ function toggleChannel(name: string): void {
       </template>
       <template v-if="words.modes.length">
         <span class="label" title="How it is put together with what the card before made">mode</span>
-        <select aria-label="mode" :value="rule.mode" @change="rules.setMode(rule, ($event.target as HTMLSelectElement).value as Rule['mode'])">
+        <select class="wide" aria-label="mode" :value="rule.mode" @change="rules.setMode(rule, ($event.target as HTMLSelectElement).value as Rule['mode'])">
           <option v-for="mode in words.modes" :key="mode">{{ mode }}</option>
         </select>
         <span />
       </template>
     </div>
+    <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
     <div class="acts" role="group" aria-label="Acts on">
       <span>acts on</span>
-      <label v-for="one in numbers" :key="one.name"><input type="checkbox" :checked="rule.channels !== 'keyed' && rule.channels.includes(one.name)" @change="toggleChannel(one.name)" /> {{ one.label }}</label>
-      <label title="Every channel of the object that has keys"><input type="checkbox" :checked="rule.channels === 'keyed'" @change="rules.setChannels(rule, rule.channels === 'keyed' ? [channel.name] : 'keyed')" /> all keyed</label>
+      <label v-for="one in numbers" :key="one.name"><input type="checkbox" :checked="rule.channels !== 'keyed' && rule.channels.includes(one.name)" @change="toggleChannel(one.name, $event.target as HTMLInputElement)" /> {{ one.label }}</label>
+      <label title="Every channel of the object that has keys"><input type="checkbox" :checked="rule.channels === 'keyed'" @change="refused(rules.setChannels(rule, rule.channels === 'keyed' ? [channel.name] : 'keyed'))" /> all keyed</label>
     </div>
   </div>
 </template>
@@ -90,7 +122,10 @@ function toggleChannel(name: string): void {
 <style scoped>
 h3 { font-size: 13px; }
 p { margin: 2px 0 8px; font-size: 12px; color: var(--ink-2); }
-.grid { display: grid; grid-template-columns: 90px minmax(0, 1fr) 50px; gap: 5px 8px; align-items: center; }
+.wrong { margin: 8px 0 0; color: var(--playhead-ink, #a32145); font-weight: 600; }
+.wide { grid-column: span 2; }
+input[type="range"] { width: 100%; min-width: 0; height: 20px; margin: 0; accent-color: var(--travel); cursor: pointer; }
+.grid { display: grid; grid-template-columns: 84px minmax(0, 1fr) 100px 50px; gap: 5px 8px; align-items: center; }
 .label { font-size: 12.5px; }
 .end { display: flex; }
 .leaf { border: 0; background: none; width: 24px; height: 24px; display: grid; place-items: center; border-radius: 50%; cursor: pointer; padding: 0; color: var(--ink-2); }

@@ -87,7 +87,9 @@ function note(step: Step): string {
     return words.join(" · ") || "holds before and after";
   }
   if (step.kind === "result") return `${at(step)} at frame ${playback.frame}`;
-  return step.on ? `${at(step)} now` : "switched off";
+  const rule = ruleOf(step);
+  if (!step.on) return "switched off";
+  return rule && subject.value ? `${at(step)} now · ${rules.summaryOf(rule, subject.value.channel)}` : `${at(step)} now`;
 }
 
 function at(step: Step): string {
