@@ -199,9 +199,12 @@ def test_soft_limits_are_monotone_and_never_passed(low, width, softness):
 
 # -- all of them
 
+#: Those that can act on x: some look at it themselves.
+CHAINED = sorted(kind for kind, spec in RULES.items() if not spec.looks(lambda name: "", "x"))
+
 
 @settings(max_examples=40, deadline=None)
-@given(channels(), st.lists(st.sampled_from(sorted(RULES)), min_size=1, max_size=4))
+@given(channels(), st.lists(st.sampled_from(CHAINED), min_size=1, max_size=4))
 def test_any_chain_is_finite_and_the_same_on_any_grid(x, kinds):
     chain = [rule(kind) for kind in kinds]
     fine = np.arange(0, 40, 0.25)

@@ -176,7 +176,7 @@ def _rules(reader: Reader, ruled: list[Row], looking: dict[Ref, bool], result: d
                 reader.after[object_id, name] = values
     for (object_id, name), anew in looking.items():
         thing, before = reader.scene.by_id[object_id], old.get(object_id)
-        seen = thing.looks[name]
+        seen = [(one, other) for one, other in thing.looks[name] if other in result.get(one, ())]
         if anew or before is None or any(result[one][other] is not _before(old, one, other) for one, other in seen):
             if anew:
                 reader.before[object_id, name] = result[object_id][name]
@@ -201,6 +201,8 @@ def _dial(dial: Dial, grid: Array) -> Array:
 def _same_channel(before: SceneObject, thing: SceneObject, name: str) -> bool:
     """Whether a channel is made just as it was: the same keys (by identity) and the same rules."""
     same_keys = before.channels.get(name) is thing.channels.get(name) and before.specs.get(name) == thing.specs[name]
+    beside = {other for rule in thing.rules_on(name) for other in rule.spec.besides}
+    same_keys = same_keys and all(before.channels.get(other) is thing.channels.get(other) for other in beside)
     if name in ("x", "y"):
         same_keys = same_keys and before.channels.get("path") is thing.channels.get("path")
     return same_keys and (before.rules is thing.rules or before.rules_on(name) == thing.rules_on(name))

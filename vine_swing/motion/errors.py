@@ -2,6 +2,7 @@
 
 MotionError            anything the core refuses; catch this at the edge
 ├── SceneFileError     a scene file breaks the format (its text names the place)
+├── LoopError          channels read each other in a ring (graph.py)
 └── EditError          a well-formed edit that does not fit this scene
     └── NoSuchThing    the edit names an object, channel or key that is not there
 

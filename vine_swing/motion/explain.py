@@ -86,7 +86,7 @@ def _explain_setting(scene: Scene, thing: SceneObject, name: str) -> list[Step]:
     """The steps of a rule's setting, named `rule:setting`: no rules act on it."""
     rule_id, _, setting = name.partition(SETTING)
     rule = next((one for one in thing.rules if one.id == rule_id), None)
-    if rule is None or setting not in rule.spec.settings or rule.spec.settings[setting].choices:
+    if rule is None or setting not in rule.spec.settings or rule.spec.settings[setting].is_word:
         raise NoSuchThing(f"there is no setting '{name}' of '{thing.name}' that changes over time")
     t = np.arange(scene.length, dtype=float)
     written = rule.settings.get(setting)

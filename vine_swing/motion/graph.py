@@ -30,7 +30,8 @@ def reads_of(thing: SceneObject, name: str) -> tuple[Ref, ...]:
     along = ((thing.id, "path"),) if name in ("x", "y") and thing.is_keyed("path") and not thing.is_keyed(name) else ()
     settings = (f"{rule.id}{SETTING}{one}" for rule in thing.rules_on(name) for one in rule.settings)
     keyed = tuple((thing.id, one) for one in settings if one in thing.keyed_settings)
-    return (*along, *keyed, *thing.looks.get(name, ()))
+    besides = tuple((thing.id, one) for rule in thing.rules_on(name) for one in rule.spec.besides if one != name)
+    return (*along, *keyed, *besides, *thing.looks.get(name, ()))
 
 
 def in_order(scene: Scene) -> list[Ref]:

@@ -13,7 +13,7 @@ from vine_swing.motion.evaluate import Laid
 from vine_swing.motion.graph import Ref
 from vine_swing.motion.model import Scene, SceneObject
 from vine_swing.motion.path import evaluate_path
-from vine_swing.motion.rule import chained
+from vine_swing.motion.rule import RuleSettings, chained
 from vine_swing.motion.rules import Source, Timing
 from vine_swing.motion.rules.spec import Read
 
@@ -48,11 +48,40 @@ class Reader:
             return read(t)
 
         streams = np.array([_stream(thing.id, name) for thing, name in rows], dtype=np.uint64)[:, None]
-        return Source(at, _breaks(*rows[0], self.timing), self.timing, streams, tuple(_moving(*row) for row in rows), rows[0][0].id, self.final)
+        thing, name = rows[0]
+        return Source(
+            at,
+            _breaks(thing, name, self.timing),
+            self.timing,
+            streams,
+            tuple(_moving(*row) for row in rows),
+            thing.id,
+            name,
+            lambda other: self.keyed([(thing, other)]),
+            self.look,
+            lambda: self.contacts(thing.id),
+        )
 
     def ruled(self, rows: Sequence[Row]) -> Source:
         """Alike channels after all their rules that are switched on."""
         return chained(self.keyed(rows), list(zip(*(thing.rules_on(name) for thing, name in rows), strict=True)))
+
+    def look(self, object_id: str, name: str) -> Source | None:
+        """One channel after all its rules, if the scene has it."""
+        thing = self.scene.by_id.get(object_id)
+        return self.final(object_id, name) if thing is not None and name in thing.specs else None
+
+    def contacts(self, object_id: str) -> Array:
+        """The frames (k,) at which the rules of an object have it meet something, in order; as they are before later rules retime them."""
+        thing = self.scene.by_id[object_id]
+        found = [np.empty(0)]
+        for name in ("x", "y"):
+            rules = thing.rules_on(name)
+            for n, rule in enumerate(rules):
+                if rule.spec.contacts is not None:
+                    source = chained(self.keyed([(thing, name)]), [[one] for one in rules[:n]])
+                    found.append(rule.spec.contacts(source, RuleSettings([rule])))
+        return np.unique(np.concatenate(found))
 
     def final(self, object_id: str, name: str) -> Source:
         """One channel after all its rules; what has been prepared for one reader serves the next."""
@@ -72,7 +101,10 @@ class Reader:
 
 def alikeness(thing: SceneObject, name: str, timing: Timing) -> Hashable:
     """What channels must have in common to be worked out together, one a row: all but numbers."""
-    return _kind(thing, name), tuple(_breaks(thing, name, timing)), tuple(rule.alikeness for rule in thing.rules_on(name))
+    rules = thing.rules_on(name)
+    if any(rule.spec.alone for rule in rules):
+        return thing.id, name
+    return _kind(thing, name), tuple(_breaks(thing, name, timing)), tuple(rule.alikeness for rule in rules)
 
 
 def _kind(thing: SceneObject, name: str) -> str:
@@ -94,7 +126,7 @@ def _before_rules(rows: Sequence[Row]) -> Callable[[Array], Array]:
             return lambda t: np.stack([_along(thing.channels["path"], name, t[n % len(t)]) for n, (thing, name) in enumerate(rows)])
         case _:
             values = np.array([_plain(thing, name) for thing, name in rows])[:, None]
-            return lambda t: np.array(np.broadcast_to(values, (len(values), t.shape[1])))
+            return lambda t: np.repeat(values, t.shape[1], axis=1)
 
 
 def _along(path: Channel, name: str, t: Array) -> Array:

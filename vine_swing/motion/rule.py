@@ -155,6 +155,10 @@ def check_setting(setting: Channel | str, spec: SettingSpec) -> None:
             shown = f"'{setting}'" if isinstance(setting, str) else "a number"
             raise ValueError(f"{spec.label} is {shown}; it can be {', '.join(spec.choices)}")
         return
+    if spec.names:
+        if not isinstance(setting, str):
+            raise ValueError(f"{spec.label} is a number; it must be the id of an object")
+        return
     if isinstance(setting, str):
         raise ValueError(f"{spec.label} is '{setting}'; it must be a number")
     for value in [key.value for key in setting.keys] + ([setting.base] if setting.base is not None else []):

@@ -8,6 +8,7 @@ from typing import Any
 from pydantic import ValidationError
 
 from vine_swing.motion.errors import SceneFileError
+from vine_swing.motion.graph import LoopError, in_order
 from vine_swing.motion.model import Scene
 
 #: How many faults one message lists; the rest are counted.
@@ -40,9 +41,13 @@ def from_data(data: Any) -> Scene:
     if not isinstance(data, dict) or data.get("format") != "vine-swing-scene":
         raise SceneFileError(['this is not a scene file: it must be a JSON object with "format": "vine-swing-scene"'])
     try:
-        return Scene.model_validate(data)
+        scene = Scene.model_validate(data)
+        in_order(scene)
     except ValidationError as error:
         raise SceneFileError(faults(error)) from error
+    except LoopError as error:
+        raise SceneFileError([str(error)]) from error
+    return scene
 
 
 def dump(scene: Scene, *, indent: int | None = 1) -> str:

@@ -79,9 +79,9 @@ def _setting(thing: SceneObject, name: str) -> tuple[Rule, str]:
 def _setting_spec(thing: SceneObject, name: str) -> ChannelSpec:
     rule, setting = _setting(thing, name)
     spec = rule.spec.settings[setting]
-    if spec.choices:
-        words = ", ".join(spec.choices)
-        raise EditError(f"'{spec.label}' of {rule.spec.label.lower()} is one of several words and cannot have keys; choose one of {words}")
+    if spec.is_word:
+        words = f"choose one of {', '.join(spec.choices)}" if spec.choices else f"choose an {spec.names}"
+        raise EditError(f"'{spec.label}' of {rule.spec.label.lower()} is a word and cannot have keys; {words}")
     default = float(spec.default) if spec.default is not None else 0.0
     return ChannelSpec(name, spec.label, rule.spec.label, "look", "", default, spec.low, spec.high, about=spec.about)
 

@@ -10,6 +10,7 @@ from vine_swing.motion.channel import Channel
 from vine_swing.motion.edits.base import Edit, object_in, rule_of, said, spec_of, with_object, with_rule
 from vine_swing.motion.errors import EditError
 from vine_swing.motion.fit import fit_keys
+from vine_swing.motion.graph import LoopError, in_order
 from vine_swing.motion.model import Scene, SceneObject
 from vine_swing.motion.rule import Rule, check_setting
 from vine_swing.motion.rules import Mode
@@ -36,7 +37,7 @@ class AddRule(Edit):
         if len(thing.rules) >= MAX_RULES:
             raise EditError(f"an object holds at most {MAX_RULES} rules; remove some first")
         at = len(thing.rules) if self.index is None else self.index
-        return with_object(scene, _checked(thing.but(rules=(*thing.rules[:at], self.rule, *thing.rules[at:]))))
+        return _in_order(with_object(scene, _checked(thing.but(rules=(*thing.rules[:at], self.rule, *thing.rules[at:])))))
 
     def label(self, scene: Scene) -> str:
         return f"{self.rule.spec.label.lower()} on {object_in(scene, self.object).name}"
@@ -99,7 +100,7 @@ class SetRule(_RuleEdit):
             changed = Rule.model_validate({**rule.model_dump(by_alias=True), **changes}).but(settings=rule.settings)
         except ValidationError as error:
             raise EditError("; ".join(faults(error))) from error
-        return with_object(scene, _checked(thing.but(rules=tuple(changed if one is rule else one for one in thing.rules))))
+        return _in_order(with_object(scene, _checked(thing.but(rules=tuple(changed if one is rule else one for one in thing.rules)))))
 
     def label(self, scene: Scene) -> str:
         return f"{'switch' if self.on is not None else 'change'} {self._said(scene)}"
@@ -127,7 +128,9 @@ class SetSetting(_RuleEdit):
             check_setting(value, spec)
         except ValueError as error:
             raise EditError(str(error)) from error
-        return with_rule(scene, thing, rule.but(settings=rule.settings | {self.setting: value}))
+        if spec.names == "object" and value and isinstance(value, str):
+            object_in(scene, value)
+        return _in_order(with_rule(scene, thing, rule.but(settings=rule.settings | {self.setting: value})))
 
     def label(self, scene: Scene) -> str:
         return f"{self.setting.replace('_', '-')} of {self._said(scene)}"
@@ -167,6 +170,15 @@ class FreezeChannel(Edit):
 
     def label(self, scene: Scene) -> str:
         return f"freeze {said(object_in(scene, self.object), self.channel)}"
+
+
+def _in_order(scene: Scene) -> Scene:
+    """The scene, if no channels of it read each other in a ring."""
+    try:
+        in_order(scene)
+    except LoopError as error:
+        raise EditError(str(error)) from error
+    return scene
 
 
 def _checked(thing: SceneObject) -> SceneObject:

@@ -1,10 +1,33 @@
 """Rules: live steps on a channel, one file each. RULES is the one table that knows them all."""
 
-from vine_swing.motion.rules import limit, noise, oscillator, retime, smooth, spring, steps
+from vine_swing.motion.rules import (
+    arc,
+    bounce,
+    exaggerate,
+    face,
+    follow,
+    limit,
+    noise,
+    oscillator,
+    overshoot,
+    pendulum,
+    retime,
+    roll,
+    smooth,
+    spring,
+    squash_stretch,
+    steps,
+    wind_up,
+)
 from vine_swing.motion.rules.spec import Mode, RuleSpec, Settings, SettingSpec, Source, Timing
 
 __all__ = ["RULES", "Mode", "RuleSpec", "SettingSpec", "Settings", "Source", "Timing"]
 
+#: By kind; menus list them in this order.
 RULES: dict[str, RuleSpec] = {
-    spec.kind: spec for spec in (retime.SPEC, steps.SPEC, oscillator.SPEC, noise.SPEC, spring.SPEC, smooth.SPEC, limit.SPEC)
+    module.SPEC.kind: module.SPEC
+    for module in (
+        *(retime, steps, oscillator, noise, spring, smooth, limit),
+        *(bounce, pendulum, squash_stretch, wind_up, overshoot, arc, exaggerate, roll, face, follow),
+    )
 }

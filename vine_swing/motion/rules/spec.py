@@ -16,7 +16,7 @@ Mode = Literal["add", "multiply", "replace"]
 
 @dataclass(frozen=True)
 class SettingSpec:
-    """One setting of a rule. A number unless it has `choices`; `default` None means that it is off unless given.
+    """One setting of a rule: a number, unless it has `choices` or `names` something. `default` None means that it is off unless given.
 
     `usual` are the numbers a slider goes between, by `step`; what is typed may lie beyond and between them. Only channels for which a
     `shared` setting is the same are worked out together: how the rule goes about it depends on it.
@@ -33,6 +33,13 @@ class SettingSpec:
     usual: tuple[float, float] | None = None
     step: float = 0.05
     shared: bool = False
+    #: What a word that is none of several choices names.
+    names: Literal["", "object"] = ""
+
+    @property
+    def is_word(self) -> bool:
+        """Whether it is a word and cannot have keys."""
+        return bool(self.choices) or self.names != ""
 
 
 class Settings(Protocol):
@@ -71,8 +78,9 @@ class Source:
     between them at which it may. `streams` (r, 1) are numbers that no other channel of the scene has, for rules that draw on chance.
     `keys` are the channels (r) whose keys move them.
 
-    Rules that look at other channels stand alone, one row at a time: `look(object id, channel)` reads those as their own rules
-    leave them, and `owner` is the id of the object the rule sits on.
+    For rules that stand alone, one row at a time: `owner` is the id of the object the rule sits on and `channel` what it acts on;
+    `beside(channel)` reads another channel of that object as its keys give it; `look(object id, channel)` reads any channel
+    as its own rules leave it, None where there is no such thing; and `contacts()` are the frames at which that object meets something, in order.
     """
 
     at: Read
@@ -81,7 +89,10 @@ class Source:
     streams: NDArray[np.uint64]
     keys: tuple[Channel, ...]
     owner: str
-    look: "Callable[[str, str], Source]"
+    channel: str
+    beside: "Callable[[str], Source]"
+    look: "Callable[[str, str], Source | None]"
+    contacts: Callable[[], Array]
 
 
 def _nowhere(word: Callable[[str], str], channel: str) -> tuple[tuple[str, str], ...]:
@@ -97,8 +108,12 @@ class RuleSpec:
     channels a rule on a channel looks at, from its settings that are words and that channel: pairs of an object's id, "" for
     the rule's own object, and a channel.
 
-    For cards and menus: `summary` says a rule in one line, in parts divided by " · ", with `{setting}` for a number with its unit and
-    `{one|other}` for the first that is on; parts with nothing on are left out. `telling` are settings that show on a small picture what it does.
+    A rule that is `alone` is handed one row at a time. `besides` are the channels of its own object whose keys it reads. `contacts`
+    gives the frames (k,) at which what it makes of a channel meets something.
+
+    For cards and menus: `acts` are the channels it is for; none if it is for any. `summary` says a rule in one line, in parts divided
+    by " · ", with `{setting}` for a number with its unit and `{one|other}` for the first that is on; parts with nothing on are left
+    out. `telling` are settings that show on a small picture what it does.
     """
 
     kind: str
@@ -108,7 +123,11 @@ class RuleSpec:
     modes: tuple[Mode, ...]
     prepare: Callable[[Source, Settings, Mode], Read]
     summary: str
-    telling: Mapping[str, float] = field(default_factory=dict)
+    telling: Mapping[str, float | str] = field(default_factory=dict)
+    acts: tuple[str, ...] = ()
+    alone: bool = False
+    besides: tuple[str, ...] = ()
+    contacts: Callable[[Source, Settings], Array] | None = None
     looks: Callable[[Callable[[str], str], str], tuple[tuple[str, str], ...]] = _nowhere
 
 

@@ -1,6 +1,7 @@
 """What there is to choose from: channels, shapes, feels, ends, formats. The page's menus read it."""
 
 from functools import cache
+from typing import Literal
 
 import numpy as np
 from fastapi import APIRouter
@@ -13,7 +14,7 @@ from vine_swing.motion.channel import Channel, Key
 from vine_swing.motion.ease import FEELS
 from vine_swing.motion.ends import ENDS, EndMode
 from vine_swing.motion.model import PlainShape, Scene, ShapeObject
-from vine_swing.motion.rule import Rule
+from vine_swing.motion.rule import Rule, Setting
 from vine_swing.motion.rules import RULES, RuleSpec
 from vine_swing.motion.rules.presets import PRESETS
 from vine_swing.motion.specs import GROUP_CHANNELS, SHAPE_CHANNELS, ChannelSpec, Family, Unit
@@ -77,6 +78,7 @@ class SettingWords(BaseModel):
     about: str
     usual: tuple[float, float] | None
     step: float
+    names: Literal["", "object"]
 
 
 class RuleWords(BaseModel):
@@ -86,6 +88,7 @@ class RuleWords(BaseModel):
     label: str
     about: str
     summary: str
+    acts: list[str]
     modes: list[str]
     settings: list[SettingWords]
     before: list[float]
@@ -138,24 +141,25 @@ def _rules() -> list[RuleWords]:
 
 
 def _rule(spec: RuleSpec) -> RuleWords:
-    rule = Rule(id="shown", kind=spec.kind, settings={name: Channel(base=value) for name, value in spec.telling.items()})
-    plain = ShapeObject(id="shown", name="Shown", kind="shape", shape=PlainShape(type="ellipse"), channels={"x": _MOVE})
-    scenes = [Scene(length=PICTURE_POINTS, objects=(thing,)) for thing in (plain, plain.but(rules=(rule,)))]
-    before, after = ((bake(scene)["Shown", "x"] / 100).round(3).tolist() for scene in scenes)
+    acts = spec.acts or ("x",)
+    given: dict[str, Setting] = {name: value if isinstance(value, str) else Channel(base=value) for name, value in spec.telling.items()}
+    rule = Rule(id="shown", kind=spec.kind, channels=acts, mode=spec.modes[0] if spec.modes else "add", settings=given)
+    moves = {"x": _MOVE} if acts != ("y",) else {}
+    if spec.besides:
+        moves["y"] = _MOVE.but(keys=tuple(key.but(value=-key.number) for key in _MOVE.keys))
+    plain = ShapeObject(id="shown", name="Shown", kind="shape", shape=PlainShape(type="ellipse"), channels=moves)
+    leader = plain.but(id="leader", name="Leader")
+    before, after = (bake(Scene(length=PICTURE_POINTS, objects=(thing, leader)))["Shown", acts[0]] for thing in (plain, plain.but(rules=(rule,))))
+    low, high = float(min(before.min(), after.min())), float(max(before.max(), after.max()))
+    # y grows downwards: what falls is drawn falling.
+    shares = [(one - low) / (high - low or 1) for one in (before, after)]
+    drawn = [(1 - share if acts == ("y",) else share).round(3).tolist() for share in shares]
     settings = [
         SettingWords(**{name: getattr(s, name) for name in SettingWords.model_fields if name != "choices"}, choices=list(s.choices))
         for s in spec.settings.values()
     ]
-    return RuleWords(
-        kind=spec.kind,
-        label=spec.label,
-        about=spec.about,
-        summary=spec.summary,
-        modes=list(spec.modes),
-        settings=settings,
-        before=before,
-        after=after,
-    )
+    words = {name: getattr(spec, name) for name in ("kind", "label", "about", "summary")}
+    return RuleWords(**words, acts=list(spec.acts), modes=list(spec.modes), settings=settings, before=drawn[0], after=drawn[1])
 
 
 def _words(spec: ChannelSpec) -> ChannelWords:

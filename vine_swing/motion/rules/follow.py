@@ -1,0 +1,73 @@
+"""Follow: overlap. Adds what the leader's same channel did some frames ago, less what it was at the first frame, times a share.
+
+With `spring` on, what is followed first goes onto a spring of that frequency (see the rule spring), so that it drags and swings past.
+"""
+
+from collections.abc import Callable
+from dataclasses import replace
+
+from vine_swing.motion.rules import spring
+from vine_swing.motion.rules.spec import AT_START, Array, Mode, Read, RuleSpec, Settings, SettingSpec, Source, by_name, number_or
+
+
+def prepare(source: Source, settings: Settings, mode: Mode) -> Read:
+    """The values with the leader's on them; as they were where there is no leader."""
+    leader = source.look(settings.choice("leader"), source.channel) if settings.choice("leader") else None
+    if leader is None:
+        return source.at
+    led: Source = leader
+
+    def late(t: Array) -> Array:
+        return led.at(t - number_or(settings, "delay", t))
+
+    followed: Read = late
+    if settings.number("spring", AT_START) is not None:
+        followed = spring.prepare(replace(led, at=late), _OnSpring(settings), mode)
+    begin: list[Array] = []
+
+    def read(t: Array) -> Array:
+        if not begin:
+            begin.append(led.at(AT_START))
+        return source.at(t) + number_or(settings, "share", t, 1.0) * (followed(t) - begin[0])
+
+    return read
+
+
+class _OnSpring:
+    """The settings of a follow as those of its spring."""
+
+    def __init__(self, settings: Settings) -> None:
+        self._settings = settings
+
+    def number(self, name: str, t: Array) -> Array | None:
+        return self._settings.number("spring" if name == "frequency" else name, t)
+
+    def choice(self, name: str) -> str:
+        return self._settings.choice(name)
+
+    def breaks(self, name: str) -> Array | None:
+        return self._settings.breaks("spring" if name == "frequency" else name)
+
+
+def _looks(word: Callable[[str], str], channel: str) -> tuple[tuple[str, str], ...]:
+    return ((word("leader"), channel),) if word("leader") else ()
+
+
+SPEC = RuleSpec(
+    kind="follow",
+    label="Follow",
+    about="Does what its leader did, a little later: tails, capes, strings of parcels.",
+    settings=by_name(
+        SettingSpec("leader", "leader", "", "", about="Whom it follows.", names="object"),
+        SettingSpec("delay", "delay", "frames", 3.0, -1e5, 1e5, usual=(0.0, 24.0), step=1.0, about="How many frames later."),
+        SettingSpec("share", "share", "×", 1.0, -100.0, 100.0, usual=(0.0, 1.5), about="How much of the leader's motion it takes over."),
+        SettingSpec("spring", "spring", "Hz", None, 0.01, 60.0, usual=(0.2, 10.0), about="On: it drags and swings past, stiffer with more."),
+        SettingSpec("damping", "damping", "", 0.4, 0.0, 20.0, usual=(0.0, 2.0), about="How soon its spring comes to rest."),
+    ),
+    modes=(),
+    prepare=prepare,
+    summary="{delay} later · {share}",
+    telling={"leader": "leader", "delay": 12.0, "share": 0.6},
+    alone=True,
+    looks=_looks,
+)
