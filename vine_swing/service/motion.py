@@ -6,6 +6,7 @@ from typing import Any
 from vine_swing.motion.bake import Baked, bake
 from vine_swing.motion.ends import turn_marks
 from vine_swing.motion.model import Scene
+from vine_swing.motion.reading import Reader
 from vine_swing.picture.drawable import Drawable, OutlineTrack, drawables, hidden
 from vine_swing.service import wire
 
@@ -74,6 +75,13 @@ def _parts(baked: Baked, drawn: dict[str, Drawable], old: dict[str, Parts], befo
                 marks = turn_marks(channel.keys[0].frame, channel.keys[-1].frame, channel.before, channel.after, baked.scene.length)
                 was = old.get(object_id, {}).get(("turns", name))
                 parts[("turns", name)] = was if was == marks else marks
+        if any(rule.on and rule.spec.contacts for rule in one.source.rules):
+            met = [frame for frame in Reader(baked.scene).contacts(object_id).round(4).tolist() if 0 <= frame < baked.scene.length]
+            had = old.get(object_id, {}).get(("contacts",))
+            parts[("contacts",)] = had if had == met else met
+        elif ("contacts",) in old.get(object_id, {}):
+            # What no longer meets anything says so once.
+            parts[("contacts",)] = old[object_id][("contacts",)] and []
         result[object_id] = parts
     return result
 

@@ -31,6 +31,8 @@ export interface BakedObject {
   readonly outline?: { readonly which: Uint16Array; readonly outlines: readonly Outline[] };
   /** Frames at which a repeating end begins a new turn, by channel. */
   readonly turns: Readonly<Record<string, readonly number[]>>;
+  /** Frames at which it meets something. */
+  readonly contacts: readonly number[];
 }
 
 export interface Motion {
@@ -59,6 +61,7 @@ interface WireObject {
   channels?: Record<string, WireArray>;
   outline?: { which: Uint8Array; outlines: { verbs: Uint8Array; points: Uint8Array; bounds: [number, number, number, number] }[] };
   turns?: Record<string, number[]>;
+  contacts?: number[];
 }
 interface WireMotion extends Omit<Motion, "hidden" | "objects"> {
   whole: boolean;
@@ -106,6 +109,7 @@ function merged(was: BakedObject | undefined, fresh: WireObject): BakedObject {
     channels: { ...was?.channels, ...mapped(fresh.channels, (array) => rows(array) ?? NOTHING) },
     outline: fresh.outline ? readOutlines(fresh.outline) : was?.outline,
     turns: { ...was?.turns, ...fresh.turns },
+    contacts: fresh.contacts ?? was?.contacts ?? [],
   };
 }
 

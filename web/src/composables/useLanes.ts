@@ -25,6 +25,8 @@ export interface Lane {
   readonly most: number;
   /** Where repeating ends begin a new turn. */
   readonly turns: readonly number[];
+  /** Frames at which it meets something: a floor, say. */
+  readonly contacts: readonly number[];
   /** What happens after the last key, in words; none where it just holds. */
   readonly after: string;
   /** Whether no channel of it has a second key. */
@@ -50,7 +52,7 @@ export function useLanes(): { lanes: Ref<readonly Lane[]>; opened: Ref<ReadonlyS
       const baked = scene.motion?.objects.get(thing.id);
       if (!baked) continue;
       const keyedRows = [...vocabulary.rowsOf(thing), ...vocabulary.settingRowsOf(thing)].filter((row) => row.channels.some((channel) => keysOf(thing, channel.name).length > 0));
-      if (selection.onlyMoving && !keyedRows.length && selection.objectId !== thing.id) continue;
+      if (selection.onlyMoving && !keyedRows.length && !thing.rules.length && selection.objectId !== thing.id) continue;
       const from = [thing, depth, baked, scene.motion?.length];
       list.push(kept(thing.id, from, () => objectLane(thing, depth, baked, keyedRows)));
       if (opened.value.has(thing.id) || selection.objectId === thing.id) list.push(...keyedRows.map((row) => kept(`${thing.id} ${row.name}`, from, () => rowLane(thing, depth, baked, row))));
@@ -96,6 +98,7 @@ export function useLanes(): { lanes: Ref<readonly Lane[]>; opened: Ref<ReadonlyS
       speed,
       most: speed.reduce((a, b) => Math.max(a, b), 0),
       turns: row ? [...new Set(channels.flatMap((name) => baked.turns[name] ?? []))].sort((a, b) => a - b) : [],
+      contacts: !row || row.name === "Travel" ? baked.contacts : [],
       after: ends ? endWords(ends.after) : "",
       lone: lists.length > 0 && lists.every((keys) => keys.length === 1),
     };

@@ -40,16 +40,33 @@ export function useRules() {
     return Object.fromEntries(scaled) as Settings;
   };
 
+  /** What a rule begins with where the object itself says it: its floor lies in the picture below it, its radius is its own. */
+  function begun(words: RuleWords, thing: SceneObject): Settings {
+    const baked = scene.motion?.objects.get(thing.id)?.channels;
+    const now = (name: string): number => (baked?.[name] ? numberAt(baked[name], playback.frame) : 0);
+    const height = scene.motion?.size[1] ?? 720;
+    switch (words.kind) {
+      case "bounce":
+        return { floor: still(Math.round(Math.max(height * 0.85, now("y") + 60))), start: still(playback.frame) } as Settings;
+      case "roll":
+        return baked?.["width"] ? ({ radius: still(Math.max(1, Math.round((now("width") * Math.abs(now("scale.x"))) / 2))) } as Settings) : {};
+      default:
+        return {};
+    }
+  }
+
   /** Put a rule on the picked row, with some settings other than its defaults. */
   async function add(words: RuleWords, settings: Readonly<Record<string, number | string>> = {}): Promise<void> {
     const [thing, row, channel] = [selection.thing, selection.row, selection.channel];
     if (!thing || !row || !channel) return;
     const channels = row.channels.filter((one) => one.unit !== "point" && one.unit !== "colour").map((one) => one.name);
-    // Place goes both ways together; of other rows the one channel that is looked at.
-    const meant = row.name === "Travel" || row.name === "Size" ? channels : channels.filter((name) => name === channel.name);
+    // Place goes both ways together; of other rows the one channel that is looked at. Some rules are for channels of their own.
+    const meant = words.acts.length ? [...words.acts] : row.name === "Travel" || row.name === "Size" ? channels : channels.filter((name) => name === channel.name);
     if (!meant.length) return;
-    const rule = { id: newId(), kind: words.kind, on: true, channels: meant, mode: "add", settings: fitted(words, settings, channel) } as unknown as Rule;
+    const rule = { id: newId(), kind: words.kind, on: true, channels: meant, mode: words.modes[0] ?? "add", settings: { ...begun(words, thing), ...fitted(words, settings, channel) } } as unknown as Rule;
     await scene.edit([{ edit: "add-rule", object: thing.id, rule }]);
+    // The vine shows what the rule does.
+    if (!meant.includes(channel.name)) selection.pickRow(vocabulary.rowsOf(thing).find((one) => one.channels.some((other) => other.name === meant[0]))?.name ?? row.name, meant[0]);
   }
 
   const own = (rule: Rule) => ({ object: selection.objectId ?? "", rule: rule.id });

@@ -10,6 +10,7 @@ import PictureGuides from "@/components/picture/PictureGuides.vue";
 import PictureHandles from "@/components/picture/PictureHandles.vue";
 import PictureOnion from "@/components/picture/PictureOnion.vue";
 import PicturePath from "@/components/picture/PicturePath.vue";
+import PictureRules from "@/components/picture/PictureRules.vue";
 import PictureTools from "@/components/picture/PictureTools.vue";
 import { usePathEdit } from "@/composables/usePathEdit";
 import { usePictureDrag } from "@/composables/usePictureDrag";
@@ -147,6 +148,7 @@ defineExpose({ nudge: drag.nudge });
         <PictureGuides :view="view" :snapping="snapping" />
         <PicturePath v-if="(selection.showPath || selection.tool === 'path') && selection.thing" :id="selection.thing.id" :view="view" />
         <PictureHandles v-if="selection.thing && world && !playback.playing" :thing="selection.thing" :world="world" :box="box" :view="view" @grip="drag.begin" />
+        <PictureRules v-if="selection.tool === 'pick' && selection.thing?.rules.length && !playback.playing" :view="view" :to-picture="at" />
         <PathPoints v-if="selection.tool === 'path' && selection.thing && !playback.playing" :path="path" :view="view" />
       </svg>
       <span v-if="hovered" class="tag" :style="{ left: `${hovered.at.x + 14}px`, top: `${hovered.at.y + 14}px` }">{{ hovered.name }}</span>

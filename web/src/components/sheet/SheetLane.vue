@@ -84,6 +84,7 @@ function remove(frame: number): void {
           <g transform="translate(0 12)">
             <path class="outside" :d="outside" />
             <path class="stem" :d="stem" />
+            <path v-for="frame in lane.contacts" :key="`contact ${frame}`" class="contact" :d="`M${frame * perFrame - 4} 5q4 7 8 0`"><title>It meets something at frame {{ Number(frame.toFixed(2)) }}</title></path>
             <line v-for="turn in lane.turns" :key="turn" class="turn-mark" :x1="turn * perFrame" :x2="turn * perFrame" y1="-7" y2="7" />
           </g>
         </svg>
@@ -139,6 +140,7 @@ function remove(frame: number): void {
 .look { --stem: var(--look); }
 .stem { fill: var(--stem); opacity: 0.42; }
 .outside { fill: var(--stem); opacity: 0.17; }
+.contact { fill: none; stroke: var(--ink); stroke-width: 1.6; stroke-linecap: round; }
 .turn-mark { stroke: var(--stem); stroke-width: 1.4; stroke-dasharray: 2 2; opacity: 0.85; }
 .sheet-leaf { position: absolute; top: 2px; width: 20px; height: 20px; margin-left: -10px; border: 0; background: center / 20px no-repeat; padding: 0; cursor: ew-resize; border-radius: 50%; touch-action: none; }
 .after { position: absolute; top: 3px; margin-left: 26px; font-size: 10.500px; color: var(--ink-2); background: color-mix(in srgb, var(--paper) 82%, transparent); padding: 1px 4px; border-radius: 4px; white-space: nowrap; pointer-events: none; }

@@ -21,7 +21,7 @@ async function add(kind: string, settings: Record<string, number | string> = {})
 </script>
 
 <template>
-  <ElPopover v-model:visible="open" trigger="click" :width="470" placement="top">
+  <ElPopover v-model:visible="open" trigger="click" :width="760" placement="top">
     <template #reference>
       <button class="add" title="Put a rule on: it changes the motion and leaves the keys alone" aria-label="Add a rule"><VineIcon name="add" /></button>
     </template>
@@ -44,7 +44,7 @@ async function add(kind: string, settings: Record<string, number | string> = {})
 .add { flex: none; align-self: stretch; width: 40px; min-height: 96px; border: 1.5px dashed #b9ad93; border-radius: 14px; background: none; cursor: pointer; display: grid; place-items: center; color: var(--ink-2); position: relative; }
 .add:hover { background: var(--paper); border-color: var(--travel); color: var(--travel); }
 h3 { font-size: 13px; margin: 0 0 6px; }
-.choices { grid-template-columns: repeat(4, 1fr); margin-bottom: 10px; }
+.choices { grid-template-columns: repeat(6, 1fr); margin-bottom: 10px; max-height: min(52vh, 430px); overflow-y: auto; }
 .choices button { align-content: start; padding: 6px; }
 .choices span { font-size: 11px; line-height: 1.25; color: var(--ink-2); text-align: center; }
 .presets { display: flex; flex-wrap: wrap; gap: 5px; }

@@ -16,6 +16,7 @@ const vocabulary = useVocabulary();
 const rules = useRules();
 
 const words = computed(() => rules.wordsOf(props.rule));
+const isNumber = (one: SettingWords): boolean => !one.choices.length && !one.names;
 const isChannels = (one: SettingWords): boolean => one.unit === "as the channel";
 const measure = (one: SettingWords) => rules.measureOf(one, props.channel);
 const digits = (one: SettingWords): number => {
@@ -68,6 +69,10 @@ async function toggleChannel(name: string, box: HTMLInputElement): Promise<void>
         <select v-if="one.choices.length" class="wide" :aria-label="one.label" :value="rules.settingOf(rule, one.name) ?? one.default" @change="set(one, ($event.target as HTMLSelectElement).value)">
           <option v-for="choice in one.choices" :key="choice">{{ choice }}</option>
         </select>
+        <select v-else-if="one.names === 'object'" class="wide" :aria-label="one.label" :value="rules.settingOf(rule, one.name) ?? ''" @change="set(one, ($event.target as HTMLSelectElement).value || null)">
+          <option value="">nobody</option>
+          <option v-for="other in scene.objects.filter((other) => other.id !== thing.id)" :key="other.id" :value="other.id">{{ other.name }}</option>
+        </select>
         <button v-else-if="rules.numberOf(rule, one) === null" class="chip small off wide" :title="one.about" :aria-label="`Switch ${one.label} on`" @click="set(one, begin(one))">off</button>
         <input
           v-else-if="slider(one)"
@@ -83,7 +88,7 @@ async function toggleChannel(name: string, box: HTMLInputElement): Promise<void>
         />
         <span v-else />
         <NumberField
-          v-if="!one.choices.length && rules.numberOf(rule, one) !== null"
+          v-if="isNumber(one) && rules.numberOf(rule, one) !== null"
           :label="one.label"
           :value="rules.numberOf(rule, one) ?? 0"
           :unit="measure(one).unit"
@@ -98,7 +103,7 @@ async function toggleChannel(name: string, box: HTMLInputElement): Promise<void>
           @change="set(one, $event)"
         />
         <span class="end">
-          <button v-if="!one.choices.length && rules.numberOf(rule, one) !== null" class="leaf" :title="`Key ${one.label} at frame ${playback.frame}, or take its key away`" :aria-label="`Key ${one.label} at frame ${playback.frame}`" :aria-pressed="leafOf(one) === 'here'" @click="rules.toggleKey(rule, one)"><LeafMark :state="leafOf(one)" family="turn" /></button>
+          <button v-if="isNumber(one) && rules.numberOf(rule, one) !== null" class="leaf" :title="`Key ${one.label} at frame ${playback.frame}, or take its key away`" :aria-label="`Key ${one.label} at frame ${playback.frame}`" :aria-pressed="leafOf(one) === 'here'" @click="rules.toggleKey(rule, one)"><LeafMark :state="leafOf(one)" family="turn" /></button>
           <button v-if="one.default === null && rules.numberOf(rule, one) !== null" class="leaf" :title="`Switch ${one.label} off`" :aria-label="`Switch ${one.label} off`" @click="set(one, null)">×</button>
         </span>
       </template>

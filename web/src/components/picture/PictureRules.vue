@@ -1,0 +1,189 @@
+<script setup lang="ts">
+/** The rules of the picked channel in the picture: floors, rims, weights and pointers one can drag, the leader of a follow, and how the
+ * stretch goes along the way. */
+import { computed, shallowRef } from "vue";
+import { numberAt, valuesAt } from "@/api/motion";
+import type { Edit, Rule } from "@/api/types";
+import { useRules } from "@/composables/useRules";
+import type { PictureView } from "@/composables/usePictureView";
+import { type Matrix, IDENTITY, inverse, moved, type Point, toMatrix } from "@/geometry/matrix";
+import { drawingOf, type RuleGrip } from "@/geometry/ruleGrips";
+import { usePlayback } from "@/stores/playback";
+import { useScene } from "@/stores/scene";
+import { useSelection } from "@/stores/selection";
+
+const props = defineProps<{ view: PictureView; toPicture: (event: PointerEvent) => Point }>();
+const scene = useScene();
+const selection = useSelection();
+const playback = usePlayback();
+const rules = useRules();
+
+const thing = computed(() => selection.thing);
+const baked = computed(() => scene.motion?.objects.get(thing.value?.id ?? ""));
+/** The space the object moves in: its parent's, or the picture. */
+const space = computed((): Matrix => {
+  const parent = scene.motion?.objects.get(thing.value?.parent ?? "");
+  return parent ? toMatrix(valuesAt(parent.world, playback.frame)) : IDENTITY;
+});
+const at = (p: Point): Point => props.view.onStage(space.value, p);
+const channel = (name: string, frame: number): number => (baked.value?.channels[name] ? numberAt(baked.value.channels[name], frame) : 0);
+
+const here = computed(() => (thing.value && selection.channel ? rules.onChannel(thing.value, selection.channel.name).filter((rule) => rule.on) : []));
+const keys = computed(() => [...new Set(["x", "y", "path"].flatMap((name) => selection.keysOf(name).map((key) => key.frame)))].sort((a, b) => a - b));
+
+const drawings = computed(() =>
+  here.value.map((rule) => ({
+    rule,
+    drawing: drawingOf({
+      kind: rule.kind,
+      number: (name) => {
+        const words = rules.wordsOf(rule)?.settings.find((one) => one.name === name);
+        return words ? (rules.numberOf(rule, words) ?? 0) : 0;
+      },
+      word: (name) => String(rules.settingOf(rule, name) ?? ""),
+      frame: playback.frame,
+      fps: playback.fps,
+      last: playback.last,
+      place: (frame) => ({ x: channel("x", frame), y: channel("y", frame) }),
+      rotation: (frame) => channel("rotation", frame),
+      keys: keys.value,
+    }),
+  })),
+);
+
+/** While a leader is being looked for: where the hand is, and whom it is over. */
+const seeking = shallowRef<{ rule: string; to: Point; over: string | null } | null>(null);
+const followers = computed(() => here.value.filter((rule) => rule.kind === "follow"));
+const placeOf = (id: string): Point | null => {
+  const place = scene.motion?.objects.get(id)?.place;
+  if (!place) return null;
+  const [x = 0, y = 0] = valuesAt(place, playback.frame);
+  return props.view.onStage(IDENTITY, { x, y });
+};
+const own = computed(() => placeOf(thing.value?.id ?? ""));
+/** Where the line to the leader ends: at the leader, or beside the object where there is none yet. */
+const ends = computed(() =>
+  followers.value.map((rule) => {
+    const leader = String(rules.settingOf(rule, "leader") ?? "");
+    const found = placeOf(leader);
+    const free = own.value ? { x: own.value.x + 46, y: own.value.y - 46 } : { x: 0, y: 0 };
+    const held = seeking.value?.rule === rule.id ? seeking.value : null;
+    return { rule, at: held?.to ?? found ?? free, name: scene.byId.get(held ? (held.over ?? "") : leader)?.name ?? null };
+  }),
+);
+
+/** How a dot is stretched along the way: every few frames about the playhead. */
+const dots = computed(() => {
+  if (!here.value.some((rule) => rule.kind === "squash-stretch")) return [];
+  const list = [];
+  for (let frame = Math.max(0, playback.frame - 24); frame <= Math.min(playback.last, playback.frame + 24); frame += 2) {
+    const stretch = channel("stretch", frame);
+    const place = at({ x: channel("x", frame), y: channel("y", frame) });
+    list.push({ frame, transform: `translate(${place.x} ${place.y}) rotate(${channel("stretch.angle", frame)})`, rx: 7 * stretch, ry: 7 / stretch });
+  }
+  return list;
+});
+
+function edits(rule: Rule, values: Readonly<Record<string, number>>): Edit[] {
+  return Object.entries(values).flatMap(([name, value]) => rules.settingEdits(rule, name, value));
+}
+
+function begin(event: PointerEvent, rule: Rule, grip: RuleGrip): void {
+  if (event.button !== 0) return;
+  event.preventDefault();
+  event.stopPropagation();
+  const back = inverse(space.value);
+  const target = event.currentTarget as Element;
+  if (!back) return;
+  target.setPointerCapture(event.pointerId);
+  const picture = props.toPicture(event);
+  const start = moved(back, picture);
+  const off = { x: grip.at.x - start.x, y: grip.at.y - start.y };
+  let wanted: Edit[] = [];
+  const move = (e: PointerEvent): void => {
+    const to = moved(back, props.toPicture(e));
+    wanted = edits(rule, grip.drag({ x: to.x + off.x, y: to.y + off.y }));
+    void scene.lookAt(wanted);
+  };
+  const end = (): void => {
+    target.removeEventListener("pointermove", move as EventListener);
+    if (wanted.length) void scene.edit(wanted);
+  };
+  target.addEventListener("pointermove", move as EventListener);
+  target.addEventListener("pointerup", end, { once: true });
+}
+
+function nudge(event: KeyboardEvent, rule: Rule, grip: RuleGrip): void {
+  const by = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[event.key];
+  if (!by) return;
+  event.preventDefault();
+  event.stopPropagation();
+  const far = event.shiftKey ? 10 : 1;
+  void scene.edit(edits(rule, grip.drag({ x: grip.at.x + by[0]! * far, y: grip.at.y + by[1]! * far })));
+}
+
+const NEAR = 70;
+/** Draw a line to whom it shall follow. */
+function seek(event: PointerEvent, rule: Rule): void {
+  if (event.button !== 0) return;
+  event.preventDefault();
+  event.stopPropagation();
+  const target = event.currentTarget as Element;
+  target.setPointerCapture(event.pointerId);
+  const move = (e: PointerEvent): void => {
+    const to = props.view.onStage(IDENTITY, props.toPicture(e));
+    const nearest = scene.objects
+      .filter((one) => one.id !== thing.value?.id)
+      .map((one) => ({ id: one.id, place: placeOf(one.id) }))
+      .map((one) => ({ id: one.id, far: one.place ? Math.hypot(one.place.x - to.x, one.place.y - to.y) : Infinity }))
+      .sort((a, b) => a.far - b.far)[0];
+    seeking.value = { rule: rule.id, to, over: nearest && nearest.far < NEAR ? nearest.id : null };
+  };
+  const end = (): void => {
+    target.removeEventListener("pointermove", move as EventListener);
+    const found = seeking.value;
+    seeking.value = null;
+    if (found) void scene.edit(rules.settingEdits(rule, "leader", found.over));
+  };
+  target.addEventListener("pointermove", move as EventListener);
+  target.addEventListener("pointerup", end, { once: true });
+}
+</script>
+
+<template>
+  <g class="rules">
+    <ellipse v-for="dot in dots" :key="dot.frame" class="dot" :transform="dot.transform" :rx="dot.rx" :ry="dot.ry" />
+    <g v-for="{ rule, drawing } in drawings" :key="rule.id">
+      <line v-for="(line, i) in drawing.lines" :key="i" class="line" :x1="at(line[0]).x" :y1="at(line[0]).y" :x2="at(line[1]).x" :y2="at(line[1]).y" />
+      <circle v-for="(circle, i) in drawing.circles" :key="i" class="line" :cx="at(circle.middle).x" :cy="at(circle.middle).y" :r="circle.radius * view.scale.value" />
+      <circle
+        v-for="grip in drawing.grips"
+        :key="grip.id"
+        class="grip"
+        role="button"
+        tabindex="0"
+        :aria-label="grip.label"
+        :data-testid="`rule-${grip.id}`"
+        :cx="at(grip.at).x"
+        :cy="at(grip.at).y"
+        r="7"
+        @pointerdown="begin($event, rule, grip)"
+        @keydown="nudge($event, rule, grip)"
+      ><title>{{ grip.label }}: drag it, or use the arrow keys</title></circle>
+    </g>
+    <g v-for="end in ends" :key="end.rule.id">
+      <line v-if="own" class="line led" :x1="own.x" :y1="own.y" :x2="end.at.x" :y2="end.at.y" />
+      <circle class="grip" role="button" tabindex="0" data-testid="rule-leader" :aria-label="end.name ? `Follows ${end.name}` : 'Follows nobody yet'" :cx="end.at.x" :cy="end.at.y" r="7" @pointerdown="seek($event, end.rule)"><title>{{ end.name ? `Follows ${end.name}` : "Follows nobody yet" }}: drag it onto whom it shall follow</title></circle>
+      <text v-if="end.name" class="name" :x="end.at.x + 11" :y="end.at.y - 8">{{ end.name }}</text>
+    </g>
+  </g>
+</template>
+
+<style scoped>
+.line { fill: none; stroke: var(--ink); stroke-width: 1.4; stroke-dasharray: 6 4; opacity: 0.75; pointer-events: none; }
+.led { stroke-dasharray: none; stroke: var(--look); }
+.dot { fill: var(--size-fill); fill-opacity: 0.28; stroke: var(--size); stroke-width: 1; pointer-events: none; }
+.grip { fill: var(--paper); stroke: var(--ink); stroke-width: 2; pointer-events: all; cursor: move; }
+.grip:hover, .grip:focus-visible { fill: var(--playhead-pale); stroke: var(--playhead); outline: none; }
+.name { font-size: 12px; font-weight: 600; fill: var(--ink); paint-order: stroke; stroke: var(--paper); stroke-width: 3px; pointer-events: none; }
+</style>
