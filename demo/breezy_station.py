@@ -1,21 +1,10 @@
 """Breezy station: nothing travels, everything moves by rules. Wind in lianas and leaves, a signal flag that rocks, dies down and is started
 again, two seed pods that knock, a rain gauge whose needle jumps, a jelly fruit. After 120 frames all of it is where it began."""
 
-from typing import Any
-
-from demo.build import PALETTE, Data, box, ellipse, forest, group, keys, outline, scene
+from demo.build import PALETTE, Data, box, ellipse, forest, group, keys, outline, rule, ruled, scene
 
 LENGTH = 120
 ROPE = "#8A6A3B"
-
-
-def rule(kind: str, *channels: str, **settings: Any) -> Data:
-    return {"id": f"{kind}-{'-'.join(channels).replace('.', '-')}", "kind": kind, "channels": list(channels), "settings": settings}
-
-
-def ruled(thing: Data, *rules: Data) -> Data:
-    """The object with rules on it."""
-    return thing | {"rules": list(rules)}
 
 
 def wind(amplitude: float, seed: float, cycles: int) -> Data:

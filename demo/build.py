@@ -55,6 +55,16 @@ def group(name: str, **rest: Any) -> Data:
     return thing(name, None, **rest)
 
 
+def rule(kind: str, *channels: str, **settings: Any) -> Data:
+    """A rule on some channels; numbers, words and whole channels are its settings."""
+    return {"id": f"{kind}-{'-'.join(channels).replace('.', '-')}", "kind": kind, "channels": list(channels), "settings": settings}
+
+
+def ruled(thing: Data, *rules: Data) -> Data:
+    """The object with rules on it."""
+    return thing | {"rules": list(rules)}
+
+
 def scene(name: str, length: int, objects: list[Data], background: str) -> Data:
     return {
         "format": "vine-swing-scene",

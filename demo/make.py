@@ -2,7 +2,7 @@
 
 from pathlib import Path
 
-from demo import breezy_station, thrown_mango, toucan_glide, up_the_liana
+from demo import breezy_station, liana, mango_drop, principles, rolling_nuts, throw_and_catch, thrown_mango, toucan_glide, up_the_liana
 from vine_swing.motion import dump
 from vine_swing.motion.scene_file import from_data
 
@@ -12,6 +12,10 @@ MAKERS = {
     "2-up-the-liana": up_the_liana.make,
     "3-toucan-glide": toucan_glide.make,
     "4-breezy-station": breezy_station.make,
+    "5-mango-drop": mango_drop.make,
+    "6-liana": liana.make,
+    "7-rolling-nuts": rolling_nuts.make,
+    "8-throw-and-catch": throw_and_catch.make,
 }
 
 
@@ -21,5 +25,7 @@ def texts() -> dict[str, str]:
 
 
 if __name__ == "__main__":
+    for name, text in principles.texts().items():
+        (principles.FOLDER / name).write_text(text, encoding="utf-8")
     for name, text in texts().items():
         (SCENES / name).write_text(text, encoding="utf-8")

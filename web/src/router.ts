@@ -6,6 +6,7 @@ export const router = createRouter({
   history: createWebHistory(),
   routes: [
     { path: "/", name: "shelf", component: ShelfView },
+    { path: "/principles", name: "principles", component: () => import("@/views/PrinciplesView.vue") },
     { path: "/scenes/:id", name: "workspace", component: WorkspaceView, props: true },
     { path: "/:rest(.*)*", redirect: "/" },
   ],

@@ -1,5 +1,5 @@
 /** Calls to the service. Every failure becomes a ServiceError whose message can be shown as it is. */
-import type { Changed, DrawnFeel, Edit, ExportState, FeelLook, KeptFeel, Problem, Scene, SceneState, Shelf, Vine, Vocabulary } from "./types";
+import type { Changed, DrawnFeel, Edit, ExportState, FeelLook, KeptFeel, PrincipleWords, Problem, Scene, SceneState, Shelf, Vine, Vocabulary } from "./types";
 
 /** What the service refused, or that it could not be reached (status 0). */
 export class ServiceError extends Error {
@@ -34,6 +34,9 @@ const bytes = async (response: Promise<Response>): Promise<Uint8Array> => new Ui
 
 export const api = {
   shelf: () => json<Shelf>(call("GET", "/scenes")),
+  principles: () => json<PrincipleWords[]>(call("GET", "/principles")),
+  principleMotion: (name: string) => bytes(call("GET", `/principles/${name}/motion`)),
+  principleFile: async (name: string) => (await call("GET", `/principles/${name}/file`)).text(),
   vocabulary: () => json<Vocabulary>(call("GET", "/vocabulary")),
   feels: () => json<KeptFeel[]>(call("GET", "/feels")),
   lookAtFeel: (feel: DrawnFeel) => json<FeelLook>(call("POST", "/feels/look", feel)),

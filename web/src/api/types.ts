@@ -17,6 +17,7 @@ export type EndMode = End["mode"];
 export type Ease = Key["ease"];
 export type Edit = Schemas["EditBatch"]["edits"][number];
 export type Vocabulary = Schemas["Vocabulary"];
+export type PrincipleWords = Schemas["PrincipleWords"];
 export type ChannelWords = Schemas["ChannelWords"];
 export type FeelWords = Schemas["FeelWords"];
 export type DrawnFeel = Schemas["DrawnFeel"];

@@ -84,6 +84,15 @@ export function useRules() {
     rule: { id, kind: "retime", on: true, channels, mode: "add", settings: { delay: still(delay), speed: still(speed) } } as Rule,
   });
 
+  /** Rules that have some objects follow a leader one after the other, on one channel: each the one before it. */
+  function chainEdits(leader: string, links: readonly string[], channel: string, how: { delay: number; share: number; spring: number | null; damping: number }): Edit[] {
+    return links.map((object, i): Edit => {
+      const numbers = { delay: still(how.delay), share: still(how.share), ...(how.spring === null ? {} : { spring: still(how.spring), damping: still(how.damping) }) };
+      const settings = { leader: i === 0 ? leader : links[i - 1]!, ...numbers };
+      return { edit: "add-rule", object, rule: { id: newId(), kind: "follow", on: true, channels: [channel], mode: "add", settings } as unknown as Rule };
+    });
+  }
+
   /** Move a rule before or after its neighbour among those that act on a channel. */
   async function move(thing: SceneObject, rule: Rule, channel: string, by: 1 | -1): Promise<void> {
     const list = onChannel(thing, channel);
@@ -161,7 +170,7 @@ export function useRules() {
 
   const freeze = (channel: string, tolerance: number) => make({ edit: "freeze-channel", object: selection.objectId ?? "", channel, tolerance });
 
-  return { newId, retimeEdit, wordsOf, onChannel, settingOf, keysOf, numberOf, add, toggle, remove, duplicate, move, copyEdits, plainOf, measureOf, summaryOf, setChannels, setMode, settingEdits, toggleKey, freeze };
+  return { newId, retimeEdit, chainEdits, wordsOf, onChannel, settingOf, keysOf, numberOf, add, toggle, remove, duplicate, move, copyEdits, plainOf, measureOf, summaryOf, setChannels, setMode, settingEdits, toggleKey, freeze };
 }
 
 const still = (base: number): Channel => ({ base, keys: [], before: { mode: "hold", times: null }, after: { mode: "hold", times: null } });

@@ -2,7 +2,7 @@
 /** The Shelf: all scenes. */
 import { ElCollapse, ElCollapseItem } from "element-plus";
 import { onMounted, ref } from "vue";
-import { useRouter } from "vue-router";
+import { RouterLink, useRouter } from "vue-router";
 import { api, ServiceError } from "@/api/client";
 import type { Summary } from "@/api/types";
 import VineIcon from "@/components/common/VineIcon.vue";
@@ -88,6 +88,7 @@ onMounted(load);
         <p>Your shelf of scenes</p>
       </div>
       <span class="busy" aria-live="polite">{{ busy }}</span>
+      <RouterLink to="/principles" class="plain" title="The classic twelve, each with a live example">Principles</RouterLink>
       <button class="plain" title="Open a scene file; you can also drop one here" @click="input?.click()"><VineIcon name="file" /> Open a scene file</button>
       <button class="primary" @click="create"><VineIcon name="add" /> New scene</button>
       <input ref="input" type="file" accept=".json,application/json" class="sr-only" tabindex="-1" aria-label="Scene file" @change="openFile(($event.target as HTMLInputElement).files?.[0])" />
@@ -114,6 +115,7 @@ onMounted(load);
 header { display: flex; align-items: center; gap: 12px; margin: 0 auto 24px; max-width: 1160px; }
 h1 { font-size: 22px; color: var(--travel); line-height: 1.1; }
 header p { margin: 2px 0 0; color: var(--ink-2); }
+a.plain { text-decoration: none; color: inherit; }
 .busy { flex: 1; text-align: right; color: var(--ink-2); }
 .grid { display: grid; grid-template-columns: repeat(auto-fill, minmax(300px, 1fr)); gap: 22px; margin: 0 auto; max-width: 1160px; }
 .empty { text-align: center; padding: 80px 20px; color: var(--ink-2); display: grid; justify-items: center; gap: 10px; }

@@ -36,6 +36,12 @@ const leaves = computed(() =>
     .filter((frame) => frame >= -1 && frame <= playback.last + 1)
     .map((frame) => ({ frame, held: held.value.has(frame) })),
 );
+/** Where it meets something; where that comes thick and fast, those that there is room for. */
+const contacts = computed(() => {
+  const shown: number[] = [];
+  for (const frame of props.lane.contacts) if ((frame - (shown.at(-1) ?? -Infinity)) * props.perFrame >= 10) shown.push(frame);
+  return shown;
+});
 const beyond = computed(() => props.lane.frames.filter((frame) => frame > playback.last).length);
 
 function shown(value: unknown, factor: number, unit: string): string {
@@ -84,7 +90,7 @@ function remove(frame: number): void {
           <g transform="translate(0 12)">
             <path class="outside" :d="outside" />
             <path class="stem" :d="stem" />
-            <path v-for="frame in lane.contacts" :key="`contact ${frame}`" class="contact" :d="`M${frame * perFrame - 4} 5q4 7 8 0`"><title>It meets something at frame {{ Number(frame.toFixed(2)) }}</title></path>
+            <path v-for="frame in contacts" :key="`contact ${frame}`" class="contact" :d="`M${frame * perFrame - 4} 4q4 6 8 0`"><title>It meets something at frame {{ Number(frame.toFixed(2)) }}</title></path>
             <line v-for="turn in lane.turns" :key="turn" class="turn-mark" :x1="turn * perFrame" :x2="turn * perFrame" y1="-7" y2="7" />
           </g>
         </svg>

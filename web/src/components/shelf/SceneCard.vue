@@ -1,48 +1,26 @@
 <script setup lang="ts">
 /** A scene on the Shelf: its picture, which moves while it is pointed at or focused. */
-import { useIntersectionObserver, useRafFn } from "@vueuse/core";
+import { useIntersectionObserver } from "@vueuse/core";
 import { ElDropdown, ElDropdownItem, ElDropdownMenu } from "element-plus";
-import { ref, shallowRef, watch } from "vue";
+import { ref, shallowRef } from "vue";
 import { RouterLink } from "vue-router";
 import { api } from "@/api/client";
 import { type Motion, readMotion } from "@/api/motion";
 import type { Summary } from "@/api/types";
+import MotionPicture from "@/components/common/MotionPicture.vue";
 import VineIcon from "@/components/common/VineIcon.vue";
-import { paintFrame } from "@/picture/paint";
 
 const props = defineProps<{ scene: Summary }>();
 const emit = defineEmits<{ duplicate: []; remove: [] }>();
-const canvas = ref<HTMLCanvasElement>();
 const card = ref<HTMLElement>();
 const motion = shallowRef<Motion | null>(null);
-const frame = ref(0);
+const playing = ref(false);
 
 const seen = useIntersectionObserver(card, ([entry]) => {
   if (!entry?.isIntersecting) return;
   seen.stop();
-  void api.motion(props.scene.id).then((message) => {
-    motion.value = readMotion(message);
-    // The first picture shows the scene under way, not before anything has entered.
-    frame.value = Math.floor(motion.value.length / 3);
-  }, () => undefined);
+  void api.motion(props.scene.id).then((message) => (motion.value = readMotion(message)), () => undefined);
 });
-
-let begun = 0;
-const raf = useRafFn(({ timestamp }) => {
-  if (!motion.value) return;
-  begun ||= timestamp;
-  frame.value = Math.floor(((timestamp - begun) / 1000) * motion.value.fps) % motion.value.length;
-}, { immediate: false });
-
-function play(): void {
-  begun = 0;
-  raf.resume();
-}
-
-watch([motion, frame, canvas], () => {
-  const ctx = canvas.value?.getContext("2d");
-  if (ctx && motion.value) paintFrame(ctx, motion.value, frame.value, ctx.canvas.width, ctx.canvas.height);
-}, { flush: "post" });
 
 const WIDTH = 560;
 const height = Math.round((WIDTH / props.scene.width) * props.scene.height);
@@ -50,9 +28,9 @@ const choose = (command: string): void => (command === "duplicate" ? emit("dupli
 </script>
 
 <template>
-  <article ref="card" class="card" @pointerenter="play" @pointerleave="raf.pause" @focusin="play" @focusout="raf.pause">
+  <article ref="card" class="card" @pointerenter="playing = true" @pointerleave="playing = false" @focusin="playing = true" @focusout="playing = false">
     <RouterLink :to="`/scenes/${scene.id}`" class="open" :aria-label="`Open ${scene.name}`">
-      <div class="picture"><canvas ref="canvas" :width="WIDTH" :height="height" aria-hidden="true" /></div>
+      <div class="picture"><MotionPicture :motion="motion" :playing="playing" :width="WIDTH" :height="height" /></div>
       <h2>{{ scene.name }}</h2>
       <p>{{ (scene.length / scene.fps).toFixed(1) }} s at {{ scene.fps }} fps · {{ scene.objects }} {{ scene.objects === 1 ? "object" : "objects" }}</p>
     </RouterLink>
@@ -74,7 +52,6 @@ const choose = (command: string): void => (command === "duplicate" ? emit("dupli
 .card:hover, .card:focus-within { box-shadow: 0 6px 24px #5a4a2022; }
 .open { display: block; color: inherit; text-decoration: none; }
 .picture { aspect-ratio: 16 / 9; background: var(--paper-3); display: grid; place-items: center; overflow: hidden; }
-canvas { max-width: 100%; max-height: 100%; display: block; }
 h2 { font-size: 16px; padding: 10px 48px 0 14px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
 p { margin: 2px 14px 12px; color: var(--ink-2); font-size: 13px; }
 .menu { position: absolute; right: 8px; bottom: 16px; }

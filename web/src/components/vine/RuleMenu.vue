@@ -3,13 +3,18 @@
 import { ElPopover } from "element-plus";
 import { computed, ref } from "vue";
 import VineIcon from "@/components/common/VineIcon.vue";
+import { RouterLink } from "vue-router";
+import FollowChainDialog from "@/components/vine/FollowChainDialog.vue";
 import RulePicture from "@/components/vine/RulePicture.vue";
 import { useRules } from "@/composables/useRules";
+import { useSelection } from "@/stores/selection";
 import { useVocabulary } from "@/stores/vocabulary";
 
 const vocabulary = useVocabulary();
 const rules = useRules();
+const selection = useSelection();
 const open = ref(false);
+const chaining = ref(false);
 const words = computed(() => vocabulary.words?.rules ?? []);
 const presets = computed(() => vocabulary.words?.presets ?? []);
 
@@ -33,11 +38,18 @@ async function add(kind: string, settings: Record<string, number | string> = {})
         <span>{{ rule.about }}</span>
       </button>
     </div>
-    <h3>Ready-made</h3>
+    <div class="line">
+      <h3>Ready-made</h3>
+      <span>
+        <button class="chip small" title="Have a row of parts follow this object, each a little later than the one before" @click="((open = false), (chaining = true))">Follow down a chain…</button>
+        <RouterLink to="/principles" class="chip small" title="What animators have long known, and the rules that do it">Principles</RouterLink>
+      </span>
+    </div>
     <div class="presets">
       <button v-for="preset in presets" :key="preset.name" class="chip small" :title="preset.about" @click="add(preset.kind, preset.settings)">{{ preset.label }}</button>
     </div>
   </ElPopover>
+  <FollowChainDialog v-if="chaining && selection.thing && selection.channel" v-model="chaining" :leader="selection.thing" :channel="selection.channel" />
 </template>
 
 <style scoped>
@@ -47,5 +59,8 @@ h3 { font-size: 13px; margin: 0 0 6px; }
 .choices { grid-template-columns: repeat(6, 1fr); margin-bottom: 10px; max-height: min(52vh, 430px); overflow-y: auto; }
 .choices button { align-content: start; padding: 6px; }
 .choices span { font-size: 11px; line-height: 1.25; color: var(--ink-2); text-align: center; }
+.line { display: flex; justify-content: space-between; align-items: center; }
+.line span { display: flex; gap: 5px; }
+.line a { text-decoration: none; color: inherit; }
 .presets { display: flex; flex-wrap: wrap; gap: 5px; }
 </style>

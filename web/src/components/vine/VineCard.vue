@@ -37,10 +37,10 @@ const x = computed(() => (props.frame / Math.max(1, props.step.values.length - 1
 
 <style scoped>
 .card { position: relative; flex: none; width: 188px; background: var(--paper); border: 1px solid var(--line); border-radius: 14px; padding: 7px 10px 6px; }
-.ruled { width: 216px; cursor: grab; }
+.ruled { width: 242px; cursor: grab; }
 .head :deep(.leaf-mark) { flex: none; }
 .head { display: flex; align-items: center; gap: 7px; height: 24px; }
-h3 { font-size: 13px; flex: 1; }
+h3 { font-size: 13px; flex: 1; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
 .chart { display: block; width: 100%; height: 62px; overflow: visible; }
 path { fill: none; stroke-linejoin: round; }
 .ghost { stroke: #cfc3a9; stroke-width: 1.5; }
