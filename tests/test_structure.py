@@ -13,10 +13,12 @@ import numpy as np
 import pytest
 
 import vine_swing
+from demo import principles
 from demo.make import MAKERS, SCENES, texts
 from tests.motion.scenes import EXAMPLE
 from vine_swing.motion import bake
 from vine_swing.motion.edits import AnyEdit
+from vine_swing.motion.rules import RULES
 from vine_swing.motion.scene_file import load
 
 ROOT = Path(__file__).resolve().parents[1]
@@ -159,3 +161,16 @@ def test_the_breezy_station_loops_without_a_seam():
         begin, just_after, end, beyond = np.broadcast_to(thing.world, (4, 6))
         np.testing.assert_allclose(end, begin, atol=1e-3, err_msg=thing.source.name)
         np.testing.assert_allclose((beyond - end) / h, (just_after - begin) / h, atol=0.05, err_msg=f"slope of {thing.source.name}")
+
+
+def test_every_rule_is_in_the_format_s_document():
+    text = (ROOT / "docs" / "scene-file.md").read_text(encoding="utf-8")
+    for kind, spec in RULES.items():
+        row = next((line for line in text.splitlines() if line.startswith(f"| `{kind}` |")), None)
+        assert row is not None, f"docs/scene-file.md does not tell of '{kind}'"
+        assert all(f"`{name}`" in row for name in spec.settings), f"docs/scene-file.md does not name every setting of '{kind}'"
+
+
+def test_shipped_principles_are_what_makes_them():
+    assert {file.name: file.read_text(encoding="utf-8") for file in principles.FOLDER.glob("*.json")} == principles.texts()
+    assert len(principles.texts()) == 12

@@ -10,6 +10,14 @@ from tests.journeys.workspace import Workspace
 
 SHOTS = Path(__file__).resolve().parents[1] / "docs" / "screenshots"
 
+#: Scene, telling frame, what is picked in it, and the picture's name.
+PRINCIPLES = (
+    ("Mango drop", 20, "Mango", "Stretch", "mango-drop"),
+    ("Liana", 36, "Swing", "Rotation", "liana"),
+    ("Rolling nuts", 44, "Big nut", "Rotation", "rolling-nuts"),
+    ("Throw and catch", 38, "Parcel", "Travel", "throw-and-catch"),
+)
+
 
 def take(page: Page, name: str) -> None:
     page.wait_for_timeout(600)
@@ -80,6 +88,14 @@ def main() -> None:
         take(page, "add-rule")
         page.keyboard.press("Escape")
         page.get_by_role("tab", name="Sheet").click()
+        for name, frame, picked, row, shot in PRINCIPLES:
+            workspace = open_scene(page, server, name, frame)
+            workspace.pick(picked)
+            workspace.row(row).locator(".label").click()
+            take(page, shot)
+        page.goto(f"{server.address}/principles")
+        page.wait_for_selector("canvas")
+        take(page, "principles")
         workspace = open_scene(page, server, "Thrown mango", 8)
         workspace.leaf("Mango", "Travel", 0).click()
         page.keyboard.press("Control+a")

@@ -55,6 +55,10 @@ def crowd(objects: int) -> Scene:
     return scene(*(shape(f"o{n}", rules=rules if n % 3 == 0 else [], **keyed) for n in range(objects)), length=FRAMES)
 
 
+def _follow(leader: str, given: dict[str, float]) -> dict[str, object]:
+    return {"id": "f", "kind": "follow", "channels": ["x"], "settings": {"leader": leader, "delay": 2.0, **given}}
+
+
 def plain_pass(samples: int) -> float:
     """One multiply-add over as many samples: the least any bake could do."""
     values = np.random.default_rng(2).random(samples)
@@ -78,6 +82,11 @@ def main() -> None:
             plain_pass(FRAMES),
             "NumPy pass",
         )
+
+    for what, given in (("", {}), (" on springs", {"spring": 3.0})):
+        links = [shape(f"l{n}", rules=[_follow(f"l{n - 1}", given)]) for n in range(1, 31)]
+        tail = scene(*links, shape("l0", x=channel((0, 0, "slow-out-in"), (60, 300), (180, 0))), length=FRAMES)
+        line(f"a chain of 30 followers{what}, {FRAMES} frames", best(lambda tail=tail: bake(tail)), plain_pass(30 * FRAMES), "NumPy pass")
 
     film = load(DEMO).but(size=(1920, 1080), length=48)
     painter = Painter(bake(film))

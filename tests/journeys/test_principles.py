@@ -46,7 +46,7 @@ def test_a_fruit_is_dropped_and_tuned_until_it_is_heavy_then_light(workspace):
     w.row("Travel").locator(".label").click()
     add_rule(w, "Bounce")
     bounce = rules_of(w, "Mango")[0]
-    assert bounce["channels"] == ["y"]
+    assert bounce["channels"] == ["y", "x"]
     # The floor is pulled up in the picture, the next bounce down: soft and heavy.
     w.drag_handle("rule-floor", (0, -30))
     lifted = rules_of(w, "Mango")[0]

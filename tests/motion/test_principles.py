@@ -84,6 +84,17 @@ def test_energy_never_grows(height, fall, keep, start):
     assert (np.abs(500 - y) <= abs(height) + 1e-6).all()
 
 
+def test_across_it_drifts_and_friction_halves_its_speed():
+    def drift(**given):
+        one = rule("bounce", ["y", "x"], start=12, **given)
+        return baked(shape("mango", name="Mango", x=50, y=100, rules=[one]))["Mango", "x"]
+
+    seconds = np.maximum(T - 12, 0) / FPS
+    np.testing.assert_allclose(drift(), 50, atol=1e-12)
+    np.testing.assert_allclose(drift(across=120), 50 + 120 * seconds, atol=1e-9)
+    np.testing.assert_allclose(drift(across=120, friction=0.5), 50 + 120 * 0.5 / np.log(2) * (1 - 2 ** (-seconds / 0.5)), atol=1e-9)
+
+
 # -- pendulum
 
 
@@ -156,6 +167,23 @@ def test_the_area_is_kept_and_the_limit_too(x, y):
     assert ((stretch >= 1 / 1.8 - 1e-9) & (stretch <= 1.8 + 1e-9)).all()
     linear = one.objects["mango"].local
     np.testing.assert_allclose(np.broadcast_to(linear[:, 0] * linear[:, 3] - linear[:, 1] * linear[:, 2], len(one.frames)), 1, atol=1e-9)
+
+
+def test_what_may_breathe_lets_go_of_its_area():
+    def area(breathe, t):
+        acts = ["stretch", "stretch.angle", "scale.x", "scale.y"]
+        soft = SOFT | {"channels": acts, "settings": SOFT["settings"] | {"breathe": breathe}}
+        local = baked(shape("mango", name="Mango", y=FALLING, rules=[soft]), t=t).objects["mango"].local
+        return (local[:, 0] * local[:, 3] - local[:, 1] * local[:, 2])[0], np.linalg.svd(local[0, :4].reshape(2, 2), compute_uv=False)
+
+    assert area(0.0, [11.0])[0] == pytest.approx(1, abs=1e-9)
+    grown, (long, thin) = area(1.0, [11.0])
+    assert grown > 1.2
+    assert thin == pytest.approx(1, abs=1e-9), "longer but not thinner"
+    flat, (wide, low) = area(1.0, [12.0])
+    assert flat < 0.9
+    assert wide == pytest.approx(1, abs=1e-9), "flat but not wider"
+    assert long > 1 > low
 
 
 def test_the_deformation_never_jumps_where_a_way_turns():

@@ -245,3 +245,29 @@ def test_a_path_is_sent_and_explained(client):
     assert vine["steps"][-1]["values"][24] == pytest.approx(120), "the way passed, in px"
     y = client.get(f"/api/scenes/{scene['id']}/vine", params={"object": "mango", "channel": "y"}).json()
     assert y["steps"][0]["values"][12] == pytest.approx(48)
+
+
+def test_principles_are_told_painted_and_opened(client):
+    told = client.get("/api/principles").json()
+    assert len(told) == 12
+    for one in told:
+        assert one["about"], one["name"]
+        motion = msgpack.unpackb(client.get(f"/api/principles/{one['name']}/motion").content)
+        assert motion["whole"]
+        assert motion["objects"]
+        made = client.post("/api/scene-files", content=client.get(f"/api/principles/{one['name']}/file").content)
+        assert made.status_code in (200, 201), made.text
+    missing = client.get("/api/principles/none/motion")
+    assert missing.status_code == 404
+    assert "there is no principle 'none'" in missing.json()["detail"]
+
+
+def test_contacts_are_sent_with_the_motion_and_called_off(client):
+    bounce = {"id": "b", "kind": "bounce", "channels": ["y"], "settings": {"floor": 300, "fall": 10, "keep": 0.1}}
+    mango = {**EXAMPLE["objects"][0], "rules": [bounce], "channels": {"y": 100}}
+    state = made(client, {**EXAMPLE, "objects": [mango]})
+    first = motion(client, state)["objects"]["mango"]
+    assert first["contacts"][:2] == [10, pytest.approx(10 + 20 * 0.1**0.5, abs=1e-3)]
+    changed = edit(client, state, {"edit": "set-rule", "object": "mango", "rule": "b", "on": False}, revision=state["revision"])
+    assert changed.status_code == 200, changed.text
+    assert motion(client, state, since=state["revision"])["objects"]["mango"]["contacts"] == []

@@ -3,6 +3,9 @@
 From `start` on, y is that of a thing let go at the height it has there, H above the floor. It first meets the floor after `fall` frames and
 keeps the share `keep` of its height at every contact: bounce k rises H·keepᵏ and lasts 2·fall·√keepᵏ frames, so all of them take
 fall·(1 + 2r/(1 − r)) frames with r = √keep. With `gravity` given, in px/s², the fall follows from the height: √(2H/g) seconds.
+
+The way along x is free. With `across` given it drifts at that speed from `start` on, halved every `friction` seconds: by
+across·(1 − 2^(−s/friction))·friction/ln 2 after s seconds.
 """
 
 import numpy as np
@@ -17,7 +20,9 @@ _LEAST_KEEP = 1e-6
 
 
 def apply(source: Source, settings: Settings, mode: Mode, t: Array) -> Array:
-    """The heights while it falls, bounces and lies; before `start` they are as they were."""
+    """The heights while it falls, bounces and lies, and its drift along x; before `start` they are as they were."""
+    if source.channel == "x":
+        return source.at(t) + _drift(source, settings, t)
     start, floor, height, fall, r = _numbers(source, settings)
     after = t - start
     falling = floor - height * (1 - (np.clip(after, 0, fall) / fall) ** 2)
@@ -33,8 +38,21 @@ def apply(source: Source, settings: Settings, mode: Mode, t: Array) -> Array:
     return np.where(after < 0, source.at(t), bounced)
 
 
+def _drift(source: Source, settings: Settings, t: Array) -> Array:
+    """How far it has drifted, in px."""
+    across = settings.number("across", AT_START)
+    if across is None:
+        return np.zeros((1, 1))
+    seconds = np.maximum(t - number_or(settings, "start", AT_START), 0.0) / source.timing.fps
+    friction = settings.number("friction", AT_START)
+    run = seconds if friction is None else -np.expm1(-seconds * np.log(2) / friction) * friction / np.log(2)
+    return np.asarray(across * run)
+
+
 def contacts(source: Source, settings: Settings) -> Array:
     """The frames at which it meets the floor, for one channel."""
+    if source.channel != "y":
+        return np.empty(0)
     start, _, height, fall, r = (float(one[0, 0]) for one in _numbers(source, settings))
     if height == 0:
         return np.empty(0)
@@ -81,11 +99,14 @@ SPEC = RuleSpec(
             step=10.0,
             about="By physics: the fall then follows from the height.",
         ),
+        SettingSpec("across", "across", "px/s", None, -1e6, 1e6, usual=(-800.0, 800.0), step=1.0, about="On: it drifts along x at this speed."),
+        SettingSpec("friction", "friction", "s", None, 1e-3, 1e4, usual=(0.1, 5.0), about="On: the seconds in which its drift is halved."),
     ),
     modes=(),
     prepare=at_once(apply),
     summary="floor {floor} · {gravity|fall} · keeps {keep}",
     telling={"floor": 100.0, "fall": 12.0, "start": 4.0},
-    acts=("y",),
+    acts=("y", "x"),
+    alone=True,
     contacts=contacts,
 )

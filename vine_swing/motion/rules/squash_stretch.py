@@ -6,6 +6,9 @@ near 0. Travel stretches by ln(1 + amount)·f(speed/full speed) with f(u) = u²(
 
 A hard stop or a contact is a frame at which the velocity jumps, found among the keys of x, y and path and what bounces report. It squashes
 along the jump by `impact`, over the frame before it and `recover` frames after it, while the stretch by travel steps back.
+
+With `breathe` b the area is let go by a share: what makes it longer makes it less thin, what flattens it less wide. A stretch by s is then
+s^(1 − b/2), with both scales times s^(b/2) by travel and s^(−b/2) by impacts.
 """
 
 import numpy as np
@@ -24,11 +27,16 @@ def prepare(source: Source, settings: Settings, mode: Mode) -> Read:
     travel = Travel.of(source)
 
     def read(t: Array) -> Array:
-        pull = _pull(source, settings, travel, t[0])
-        size = np.hypot(pull[:, 0], pull[:, 1])
         so_far = source.at(t)
+        breathe = number_or(settings, "breathe", t)
+        if source.channel in ("scale.x", "scale.y") and not breathe.any():
+            return so_far
+        pull, grown = _pull(source, settings, travel, t[0])
+        size = np.hypot(pull[:, 0], pull[:, 1])
         if source.channel == "stretch":
-            return so_far * np.exp(size)
+            return so_far * np.exp(size * (1 - breathe / 2))
+        if source.channel in ("scale.x", "scale.y"):
+            return so_far * np.exp(grown * breathe / 2)
         if source.channel == "stretch.angle":
             return so_far + np.where(size > _HARDLY, np.degrees(np.arctan2(pull[:, 1], pull[:, 0])) / 2, 0.0)
         return so_far
@@ -36,23 +44,24 @@ def prepare(source: Source, settings: Settings, mode: Mode) -> Read:
     return read
 
 
-def _pull(source: Source, settings: Settings, travel: Travel, t: Array) -> Array:
-    """The stretch at frames t (n,) as vectors ln s·(cos 2θ, sin 2θ), shape (n, 2)."""
+def _pull(source: Source, settings: Settings, travel: Travel, t: Array) -> tuple[Array, Array]:
+    """The stretch at frames t (n,) as vectors ln s·(cos 2θ, sin 2θ), shape (n, 2); and how much more of it travel makes than impacts, (n,)."""
     at = t[None, :]
     full = number_or(settings, "full_speed", at, 40.0)[0]
     velocity = travel.velocity(t)
     along = np.log1p(number_or(settings, "amount", at)[0]) * _rising(np.hypot(velocity[:, 0], velocity[:, 1]) / full)
     total = along[:, None] * _doubled(velocity)
+    pressed = np.zeros_like(along)
     flat = np.log1p(number_or(settings, "impact", at)[0])
     recover = np.maximum(number_or(settings, "recover", at, 6.0)[0], 1e-6)
     for frame, jump, strength in _contacts(source, travel, t, full):
         share = strength * _held((t - frame), recover)
         total = total * (1 - share)[:, None] - (flat * share)[:, None] * _doubled(jump[None, :])
+        along, pressed = along * (1 - share), pressed + flat * share
     most = np.log(number_or(settings, "limit", at, 2.0)[0])
     size = np.hypot(total[:, 0], total[:, 1])
     within = np.divide(np.minimum(size, most), size, out=np.ones_like(size), where=size > 0)
-    limited: Array = total * within[:, None]
-    return limited
+    return total * within[:, None], (along - pressed) * within
 
 
 def _contacts(source: Source, travel: Travel, t: Array, full: Array) -> list[tuple[float, Array, Array]]:
@@ -108,12 +117,15 @@ SPEC = RuleSpec(
         SettingSpec("impact", "impact", "flatter", 0.4, 0.0, 20.0, usual=(0.0, 1.5), about="How much flatter it is when it hits hard."),
         SettingSpec("recover", "recover", "frames", 6.0, 0.1, 1e4, usual=(1.0, 24.0), step=1.0, about="How long it takes to be round again."),
         SettingSpec("limit", "limit", "×", 2.0, 1.0, 100.0, usual=(1.0, 4.0), about="The most it is ever drawn out or pressed flat."),
+        SettingSpec(
+            "breathe", "breathe", "", 0.0, 0.0, 1.0, usual=(0.0, 1.0), about="0 keeps the area exactly, 1 lets go of it: longer but not thinner."
+        ),
     ),
     modes=(),
     prepare=prepare,
     summary="{amount} · at {full_speed} · {impact}",
     telling={"full_speed": 6.0, "amount": 1.0},
-    acts=("stretch", "stretch.angle"),
+    acts=("stretch", "stretch.angle", "scale.x", "scale.y"),
     alone=True,
     besides=("x", "y", "path"),
     looks=lambda word, channel: (("", "x"), ("", "y")),

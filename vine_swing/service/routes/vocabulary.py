@@ -144,7 +144,7 @@ def _rule(spec: RuleSpec) -> RuleWords:
     acts = spec.acts or ("x",)
     given: dict[str, Setting] = {name: value if isinstance(value, str) else Channel(base=value) for name, value in spec.telling.items()}
     rule = Rule(id="shown", kind=spec.kind, channels=acts, mode=spec.modes[0] if spec.modes else "add", settings=given)
-    moves = {"x": _MOVE} if acts != ("y",) else {}
+    moves = {"x": _MOVE} if acts[0] != "y" else {}
     if spec.besides:
         moves["y"] = _MOVE.but(keys=tuple(key.but(value=-key.number) for key in _MOVE.keys))
     plain = ShapeObject(id="shown", name="Shown", kind="shape", shape=PlainShape(type="ellipse"), channels=moves)
@@ -153,7 +153,7 @@ def _rule(spec: RuleSpec) -> RuleWords:
     low, high = float(min(before.min(), after.min())), float(max(before.max(), after.max()))
     # y grows downwards: what falls is drawn falling.
     shares = [(one - low) / (high - low or 1) for one in (before, after)]
-    drawn = [(1 - share if acts == ("y",) else share).round(3).tolist() for share in shares]
+    drawn = [(1 - share if acts[0] == "y" else share).round(3).tolist() for share in shares]
     settings = [
         SettingWords(**{name: getattr(s, name) for name in SettingWords.model_fields if name != "choices"}, choices=list(s.choices))
         for s in spec.settings.values()

@@ -74,7 +74,10 @@ export function useLanes(): { lanes: Ref<readonly Lane[]>; opened: Ref<ReadonlyS
   function objectLane(thing: SceneObject, depth: number, baked: BakedObject, rows: readonly Row[]): Lane {
     const channels = rows.flatMap((row) => row.channels.map((channel) => channel.name)).filter((name) => keysOf(thing, name).length > 0);
     const leading = rows[0];
-    return lane(thing, depth, baked, null, leading?.family ?? "travel", channels, leading ? leading.channels.map((channel) => channel.name) : []);
+    // What moves by rules alone has a stem too, with no leaves on it.
+    const ruled = thing.rules.flatMap((rule) => (rule.on && rule.channels !== "keyed" ? rule.channels : []));
+    const family = leading?.family ?? vocabulary.channelsOf(thing).find((channel) => channel.name === ruled[0])?.family ?? "travel";
+    return lane(thing, depth, baked, null, family, channels, leading ? leading.channels.map((channel) => channel.name) : ruled);
   }
 
   function rowLane(thing: SceneObject, depth: number, baked: BakedObject, row: Row): Lane {

@@ -28,7 +28,7 @@ const last = computed(() => Math.min(playback.last, props.lane.frames.at(-1) ?? 
 const moving = computed(() => props.lane.frames.length > 0 && !props.lane.lone);
 const stem = computed(() => (moving.value ? stemPath(props.lane.speed, first.value, last.value, props.lane.most, props.perFrame) : ""));
 const outside = computed(() =>
-  moving.value ? stemPath(props.lane.speed, 0, first.value, props.lane.most, props.perFrame) + stemPath(props.lane.speed, last.value, playback.last, props.lane.most, props.perFrame) : "",
+  !props.lane.frames.length && props.lane.most > 0 ? stemPath(props.lane.speed, 0, playback.last, props.lane.most, props.perFrame) : moving.value ? stemPath(props.lane.speed, 0, first.value, props.lane.most, props.perFrame) + stemPath(props.lane.speed, last.value, playback.last, props.lane.most, props.perFrame) : "",
 );
 const held = computed(() => new Set(props.lane.frames.filter((frame) => picks.hasAll(keysAt(props.lane.thing, props.lane.channels, new Set([frame]))))));
 const leaves = computed(() =>

@@ -80,7 +80,7 @@ function wheel(event: WheelEvent): void {
       </template>
       <div v-if="box.shown.value" class="box" :style="{ left: `${box.shown.value.left}px`, top: `${box.shown.value.top}px`, width: `${box.shown.value.width}px`, height: `${box.shown.value.height}px` }" />
       <p v-if="!scene.objects.length" class="hint">The time sheet shows when things move. Add an object, then key it with the leaf beside its values.</p>
-      <p v-else-if="nothingKeyed" class="hint">Nothing is keyed yet. Pick an object, click the leaf beside Travel, go to another frame and move it.</p>
+      <p v-else-if="nothingKeyed && !scene.objects.some((one) => one.rules.length)" class="hint">Nothing is keyed yet. Pick an object, click the leaf beside Travel, go to another frame and move it.</p>
     </div>
     <div v-if="drag.sliding.value?.snapped" class="snapped" :style="{ left: `${NAMES + AIR + drag.sliding.value.snapped.frame * time.perFrame - time.scroll}px` }"><span>{{ drag.sliding.value.snapped.frame }} · on {{ drag.sliding.value.snapped.to }}</span></div>
     <LeafActions v-if="selection.sheetTab === 'sheet'" />
