@@ -2,6 +2,7 @@
 
 from demo.build import PALETTE, Data, ellipse, forest, group, outline, rule, ruled, scene
 
+#: Two swings, by the length and the gravity below.
 LENGTH = 120
 FUR, DARK, PALE = "#8C8C86", "#3E3A36", "#E9E3D6"
 ROPE = 330
@@ -13,9 +14,11 @@ def follow(leader: str, **settings: object) -> Data:
 
 def postie() -> list[Data]:
     """The lemur: it hangs by one hand from the end of the liana."""
-    body = group("Postie", parent="Swing", y=ROPE, rotation=-6)
+    body = group("Postie", parent="Swing", y=ROPE, rotation=-6, stretch=1.04, stretch_angle=90)
     # It lags behind the liana it hangs on, and swings on when that turns.
-    body = ruled(body, follow("swing", delay=2.0, share=0.25, spring=1.6, damping=0.35))
+    # It gives a little at the bottom of each swing, where it weighs most.
+    give = rule("oscillator", "stretch", wave="cosine", amplitude=0.05, phase=180.0, cycles=4.0)
+    body = ruled(body, follow("swing", delay=2.0, share=0.25, spring=1.6, damping=0.35), give)
     return [
         body,
         *tail(),
@@ -75,7 +78,7 @@ def make() -> Data:
         LENGTH,
         [
             *forest(),
-            ruled(swing, rule("pendulum", "rotation", length=float(ROPE), gravity=1600.0, angle=46.0, damping=0.0)),
+            ruled(swing, rule("pendulum", "rotation", length=float(ROPE), gravity=2263.6, angle=46.0, damping=0.0)),
             outline("Swing liana", f"M0 -20 C6 100 -6 220 0 {ROPE}", parent="Swing", fill="#00000000", stroke=PALETTE["canopy"], stroke_width=11),
             *postie(),
         ],

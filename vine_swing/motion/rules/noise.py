@@ -48,6 +48,13 @@ def _place(t: Array, settings: Settings, source: Source) -> tuple[Array, Lattice
     return integral(lambda frames: number_or(settings, "frequency", frames, 1.0), t, breaks) / fps, None
 
 
+def gradient_noise(places: Array, seed: int) -> Array:
+    """Noise within −1…1 at places (n,) of the lattice of a seed, one change of mind to each whole place."""
+    streams = _mixed(np.full((1, 1), seed & (2**64 - 1), np.uint64))
+    noise: Array = _gradient_noise(places[None, :], streams, None)[0]
+    return noise
+
+
 def _gradient_noise(place: Array, streams: Whole, ring: Lattice | None) -> Array:
     """Noise within −1…1 at places (r, n) of a lattice."""
     # Where the lattice begins is chance too: all noises would be 0 together at its whole places.

@@ -20,6 +20,7 @@ describe("what can be held of a rule in the picture", () => {
     const drawing = drawingOf(on("bounce", { floor: 600, fall: 10, keep: 0.25 }));
     expect(grip(drawing, "floor").drag({ x: 0, y: 550.4 })).toEqual({ floor: 550 });
     expect(grip(drawing, "apex").at.y).toBe(500);
+    expect(grip(drawing, "apex").says).toBe("keeps 25 %");
     expect(grip(drawing, "apex").drag({ x: 0, y: 400 })).toEqual({ keep: 0.5 });
     expect(grip(drawing, "apex").drag({ x: 0, y: -900 })).toEqual({ keep: 0.98 });
   });

@@ -1,4 +1,5 @@
 /** What of a rule can be taken hold of in the picture: where it lies, in the space its object moves in, and what dragging it means. */
+import { readable } from "./frames";
 import { angleBetween, difference, length, type Point, rounded } from "./matrix";
 
 /** What a grip needs to know of a rule and of the object it is on. */
@@ -21,6 +22,8 @@ export interface RuleGrip {
   readonly id: string;
   readonly label: string;
   readonly at: Point;
+  /** What it stands at now, to be read beside it. */
+  readonly says: string;
   /** The settings it stands for when it is dragged to a point. */
   readonly drag: (to: Point) => Readonly<Record<string, number>>;
 }
@@ -54,8 +57,8 @@ const bounce: Draw = (on) => {
     ],
     circles: [],
     grips: [
-      { id: "floor", label: "Floor", at: { x: Math.max(here, from.x, apexAt) + 130, y: floor }, drag: (to) => ({ floor: rounded(to.y, 1) }) },
-      ...(height ? [{ id: "apex", label: "Height of the next bounce", at: apex, drag: (to: Point) => ({ keep: rounded(clamped((floor - to.y) / height, 0, 0.98), 0.005) }) }] : []),
+      { id: "floor", label: "Floor", says: `floor ${readable(floor, 0)}`, at: { x: Math.max(here, from.x, apexAt) + 130, y: floor }, drag: (to) => ({ floor: rounded(to.y, 1) }) },
+      ...(height ? [{ id: "apex", label: "Height of the next bounce", says: `keeps ${readable(keep * 100, 0)} %`, at: apex, drag: (to: Point) => ({ keep: rounded(clamped((floor - to.y) / height, 0, 0.98), 0.005) }) }] : []),
     ],
   };
 };
@@ -74,6 +77,7 @@ const pendulum: Draw = (on) => {
       {
         id: "bob",
         label: "Start angle and length",
+        says: `${readable(angle, 0)}° · ${readable(long, 0)} px`,
         at: bob,
         drag: (to) => {
           const arm = difference(to, pivot);
@@ -102,6 +106,7 @@ const arc: Draw = (on) => {
       {
         id: "middle",
         label: "Bulge of the arc",
+        says: readable(on.number("bulge"), 2),
         at: { x: middle.x + bulge * way.y, y: middle.y - bulge * way.x },
         drag: (to) => {
           const arm = difference(to, middle);
@@ -119,7 +124,7 @@ const roll: Draw = (on) => {
   return {
     lines: [[middle, { x: middle.x + radius * Math.cos(turned), y: middle.y + radius * Math.sin(turned) }]],
     circles: [{ middle, radius }],
-    grips: [{ id: "radius", label: "Radius it rolls on", at: { x: middle.x, y: middle.y + radius }, drag: (to) => ({ radius: rounded(Math.max(1, length(difference(to, middle))), 1) }) }],
+    grips: [{ id: "radius", label: "Radius it rolls on", says: `radius ${readable(radius, 0)}`, at: { x: middle.x, y: middle.y + radius }, drag: (to) => ({ radius: rounded(Math.max(1, length(difference(to, middle))), 1) }) }],
   };
 };
 
@@ -135,6 +140,7 @@ const face: Draw = (on) => {
       {
         id: "front",
         label: "Which side is its front",
+        says: `${readable(offset, 0)}°`,
         at: tip,
         drag: (to) => ({ offset: rounded(offset + angleBetween(difference(tip, middle), difference(to, middle)), 1) }),
       },

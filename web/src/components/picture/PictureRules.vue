@@ -170,6 +170,7 @@ function seek(event: PointerEvent, rule: Rule): void {
         @pointerdown="begin($event, rule, grip)"
         @keydown="nudge($event, rule, grip)"
       ><title>{{ grip.label }}: drag it, or use the arrow keys</title></circle>
+      <text v-for="grip in drawing.grips" :key="`${grip.id} says`" class="name" :x="at(grip.at).x + 12" :y="at(grip.at).y + 4">{{ grip.says }}</text>
     </g>
     <g v-for="end in ends" :key="end.rule.id">
       <line v-if="own" class="line led" :x1="own.x" :y1="own.y" :x2="end.at.x" :y2="end.at.y" />

@@ -1,0 +1,76 @@
+"""Working a formula out over many frames at once."""
+
+from collections.abc import Callable
+
+import numpy as np
+from numpy.typing import NDArray
+
+from vine_swing.motion.errors import MotionError
+from vine_swing.motion.formula.functions import FUNCTIONS, OPERATORS
+from vine_swing.motion.formula.tree import Call, Name, Node, Number, Reference
+
+Array = NDArray[np.float64]
+
+
+class NoAnswer(MotionError):
+    """Part of a formula has no answer at a frame: `at` is the place of its character, `frame` the first such frame."""
+
+    def __init__(self, what: str, at: int, frame: float) -> None:
+        self.at, self.frame = at, frame
+        super().__init__(f"{what} has no answer at frame {frame:g}")
+
+
+def evaluate(node: Node, t: Array, fps: float, value: Callable[[], Array], look: Callable[[Reference], Array]) -> Array:
+    """A formula's values at frames t (1, n); NaN where it has no answer.
+
+    Args:
+        node: the formula.
+        t: frames.
+        fps: frames per second.
+        value: gives what the card before made, (1, n).
+        look: gives what a reference reads, (1, n).
+    """
+    with np.errstate(all="ignore"):
+        found = np.asarray(_worked_out(node, t, fps, value, look), dtype=float)
+    result = np.array(np.broadcast_to(found, t.shape))
+    result[~np.isfinite(result)] = np.nan
+    return result
+
+
+def first_without_answer(node: Node, t: Array, fps: float, value: Callable[[], Array], look: Callable[[Reference], Array]) -> NoAnswer | None:
+    """The innermost part of a formula that has no answer, and the first frame at which it has none; None if all is well."""
+    if np.isfinite(evaluate(node, t, fps, value, look)).all():
+        return None
+    for inner in node.given if isinstance(node, Call) else ():
+        found = first_without_answer(inner, t, fps, value, look)
+        # What is chosen between may have no answer where it is not chosen.
+        if found is not None and not (isinstance(node, Call) and node.function == "if"):
+            return found
+    bad = ~np.isfinite(evaluate(node, t, fps, value, look))[0]
+    frame = float(t[0][int(np.argmax(bad))])
+    return NoAnswer(_said(node), node.at if isinstance(node, Call | Reference) else 0, frame)
+
+
+def _said(node: Node) -> str:
+    if not isinstance(node, Call):
+        return "this"
+    return {"/": "dividing by 0", "%": "dividing by 0", "^": "this power"}.get(node.function, node.function)
+
+
+def _worked_out(node: Node, t: Array, fps: float, value: Callable[[], Array], look: Callable[[Reference], Array]) -> Array:
+    match node:
+        case Number():
+            return np.full((1, 1), node.value)
+        case Name("t"):
+            return t / fps
+        case Name("f"):
+            return t
+        case Name():
+            return value()
+        case Reference():
+            return look(node)
+        case Call():
+            given = [_worked_out(part, t, fps, value, look) for part in node.given]
+            work = OPERATORS[node.function] if node.function in OPERATORS else FUNCTIONS[node.function].apply
+            result: Array = work(*given)
+            return result

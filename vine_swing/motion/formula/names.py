@@ -1,0 +1,70 @@
+"""What the names in formulas mean in a scene, and keeping them true when things are renamed."""
+
+import re
+from collections.abc import Iterable
+from difflib import get_close_matches
+
+from vine_swing.motion.formula.tree import FormulaError, Reference, read, references
+
+_BRACES = re.compile(r"\{([^{}@]*)(@[^{}]*)?\}")
+
+
+def split(text: str, objects: Iterable[str]) -> tuple[str, str] | None:
+    """The object and the channel that `Mill wheel.rotation` means among some names of objects; None for what is no channel.
+
+    Names and channels may both have full stops in them: the longest name that fits is meant.
+    """
+    fitting = [name for name in objects if text.startswith(f"{name}.")]
+    if not fitting:
+        return None
+    name = max(fitting, key=len)
+    return name, text[len(name) + 1 :]
+
+
+def checked(text: str, channels: dict[str, Iterable[str]], dials: Iterable[str]) -> list[Reference]:
+    """The references of a formula, if everything in it can be read.
+
+    Args:
+        text: the formula.
+        channels: the names of channels that hold numbers, by the object's name.
+        dials: the names of dials.
+
+    Raises:
+        FormulaError: with the place of the character, and the nearest name where one is unknown.
+    """
+    dials = list(dials)
+    found = references(read(text))
+    for one in found:
+        if one.text in dials:
+            continue
+        parts = split(one.text, channels)
+        if parts is None:
+            known = [*channels, *dials]
+            raise FormulaError(f"there is no '{one.text}' in this scene{_nearest(one.text.split('.')[0], known)}", one.at + 1)
+        name, channel = parts
+        if channel not in channels[name]:
+            raise FormulaError(f"'{name}' has no channel '{channel}'{_nearest(channel, list(channels[name]))}", one.at + 2 + len(name))
+    return found
+
+
+def renamed(text: str, was: str, now: str, objects: Iterable[str]) -> str:
+    """A formula after an object or a dial got another name. `objects` are the names of objects before that."""
+    names = list(objects)
+
+    def one(match: re.Match[str]) -> str:
+        inner, offset = match[1].strip(), match[2] or ""
+        parts = split(inner, names)
+        if parts is not None and parts[0] == was:
+            inner = f"{now}.{parts[1]}"
+        elif inner == was:
+            inner = now
+        else:
+            return match[0]
+        return f"{{{inner}{' ' if offset else ''}{offset}}}"
+
+    return _BRACES.sub(one, text)
+
+
+def _nearest(name: str, known: list[str]) -> str:
+    near = get_close_matches(name, known, n=1, cutoff=0.5)
+    return f"; did you mean '{near[0]}'?" if near else f"; there is {', '.join(known[:12])}" if known else ""
