@@ -7,9 +7,10 @@ import urllib.request
 import pytest
 from playwright.sync_api import expect
 
+from demo.make import MAKERS
 from tests.journeys.workspace import Workspace
 
-DEMO = ["Breezy station", "Thrown mango", "Toucan glide", "Up the liana"]
+DEMO = sorted(make()["name"] for make in MAKERS.values())
 
 
 def names(page):

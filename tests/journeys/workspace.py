@@ -45,6 +45,11 @@ class Workspace:
         field = self.page.get_by_label("Frame", exact=True)
         field.fill(text)
         field.press("Enter")
+        self.painted()
+
+    def painted(self) -> None:
+        """Wait until the page shows what it knows: two frames of the browser."""
+        self.page.evaluate("() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done)))")
 
     def pick(self, name: str) -> None:
         self.item(name).click()
