@@ -16,10 +16,11 @@ from vine_swing.motion import colour, matrix
 from vine_swing.motion.channel import Channel
 from vine_swing.motion.errors import MotionError
 from vine_swing.motion.evaluate import evaluate, evaluate_colours
-from vine_swing.motion.graph import Ref, in_order
+from vine_swing.motion.graph import DIAL, Ref, in_order, looks_of
 from vine_swing.motion.model import WHOLE, Dial, Scene, SceneObject
 from vine_swing.motion.path import evaluate_path
 from vine_swing.motion.reading import Reader, Row, alikeness
+from vine_swing.motion.rules.link import NAMED
 from vine_swing.motion.specs import ChannelSpec
 
 Array = NDArray[np.float64]
@@ -92,7 +93,7 @@ def bake(scene: Scene, frames: Array | None = None, *, previous: Baked | None = 
     if not np.isfinite(grid).all():
         raise MotionError("every frame to bake must be a finite number")
     old = previous.objects if previous and _same_time(previous, scene, grid) else {}
-    channels = _channels(scene, grid, old)
+    channels = _channels(scene, grid, old, previous.scene if previous and old else None)
     done: dict[str, BakedObject] = {}
     for thing in scene.objects:
         _finish(thing, scene, grid, channels, old, done)
@@ -104,7 +105,7 @@ def _same_time(previous: Baked, scene: Scene, grid: Array) -> bool:
     return previous.scene.fps == scene.fps and previous.scene.length == scene.length and np.array_equal(previous.frames, grid)
 
 
-def _channels(scene: Scene, grid: Array, old: dict[str, BakedObject]) -> dict[str, dict[str, Array]]:
+def _channels(scene: Scene, grid: Array, old: dict[str, BakedObject], was: Scene | None) -> dict[str, dict[str, Array]]:
     """The arrays of every channel, by object id and channel name; changed ones are worked out together."""
     result: dict[str, dict[str, Array]] = {}
     numbers: list[tuple[dict[str, Array], str, Channel]] = []
@@ -149,14 +150,17 @@ def _channels(scene: Scene, grid: Array, old: dict[str, BakedObject]) -> dict[st
             for (arrays, name, _), row in zip(waiting, rows, strict=True):
                 arrays[name] = row
     if ruled or looking:
-        _rules(Reader(scene, grid), ruled, looking, result, old)
+        _rules(Reader(scene, grid), ruled, looking, result, old, was)
     return result
 
 
-def _rules(reader: Reader, ruled: list[Row], looking: dict[Ref, bool], result: dict[str, dict[str, Array]], old: dict[str, BakedObject]) -> None:
+def _rules(
+    reader: Reader, ruled: list[Row], looking: dict[Ref, bool], result: dict[str, dict[str, Array]], old: dict[str, BakedObject], was: Scene | None
+) -> None:
     """Put the rules on what keys and ends have made: alike channels together, those that look at others after them.
 
-    `looking` says of each channel that looks at others, in order, whether it is made anew whatever those do.
+    `looking` says of each channel that looks at others, in order, whether it is made anew whatever those do; `was` is the scene of
+    the earlier bake.
     """
     groups: dict[Hashable, list[Row]] = {}
     for thing, name in ruled:
@@ -174,14 +178,23 @@ def _rules(reader: Reader, ruled: list[Row], looking: dict[Ref, bool], result: d
         for name, values in arrays.items():
             if (object_id, name) not in looking:
                 reader.after[object_id, name] = values
+    turned = {dial.id for dial in reader.scene.dials if was is None or not any(dial is one for one in was.dials)}
+    # A name in a formula may mean another thing than it did, or nothing any more.
+    named_anew = was is None or _names(was) != _names(reader.scene)
     for (object_id, name), anew in looking.items():
         thing, before = reader.scene.by_id[object_id], old.get(object_id)
-        seen = [(one, other) for one, other in thing.looks[name] if other in result.get(one, ())]
-        if anew or before is None or any(result[one][other] is not _before(old, one, other) for one, other in seen):
+        seen = looks_of(reader.scene, thing, name)
+        new = any(other in turned if one == DIAL else result[one][other] is not _before(old, one, other) for one, other in seen)
+        if anew or new or before is None or (named_anew and any(one == NAMED for one, _ in thing.looks[name])):
             if anew:
                 reader.before[object_id, name] = result[object_id][name]
             result[object_id][name] = reader.final(object_id, name).at(reader.grid)[0]
         reader.after[object_id, name] = result[object_id][name]
+
+
+def _names(scene: Scene) -> list[tuple[str, str, int]]:
+    """What formulas can name in a scene, and what that is."""
+    return [(thing.id, thing.name, id(thing.specs)) for thing in scene.objects] + [(dial.id, dial.name, 0) for dial in scene.dials]
 
 
 def _before(old: dict[str, BakedObject], object_id: str, name: str) -> Array | None:

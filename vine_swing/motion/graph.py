@@ -9,11 +9,37 @@ from collections.abc import Iterable, Iterator
 from graphlib import CycleError, TopologicalSorter
 
 from vine_swing.motion.errors import MotionError
+from vine_swing.motion.formula import split
 from vine_swing.motion.model import Scene, SceneObject
 from vine_swing.motion.rule import SETTING
+from vine_swing.motion.rules.link import NAMED
 
 #: An object's id and the name of a channel of it.
 Ref = tuple[str, str]
+
+
+#: In place of an object's id: what follows is the id of a dial.
+DIAL = "dial:"
+
+
+def resolved(scene: Scene, ref: Ref) -> Ref | None:
+    """What a rule looks at: a channel of an object, or (DIAL, the dial's id), whichever way it was named; None if there is no such thing."""
+    if ref[0] != NAMED:
+        thing = scene.by_id.get(ref[0])
+        return ref if thing is not None and ref[1] in thing.specs else None
+    dial = next((one for one in scene.dials if one.name == ref[1]), None)
+    if dial is not None:
+        return DIAL, dial.id
+    parts = split(ref[1], scene.by_name)
+    if parts is None or parts[1] not in scene.by_name[parts[0]].specs or scene.by_name[parts[0]].specs[parts[1]].kind != "number":
+        return None
+    return scene.by_name[parts[0]].id, parts[1]
+
+
+def looks_of(scene: Scene, thing: SceneObject, name: str) -> tuple[Ref, ...]:
+    """The channels and dials of a scene that the rules on a channel look at."""
+    found = (resolved(scene, ref) for ref in thing.looks.get(name, ()))
+    return tuple(dict.fromkeys(ref for ref in found if ref is not None))
 
 
 class LoopError(MotionError):
@@ -25,13 +51,13 @@ class LoopError(MotionError):
         super().__init__(f"these read each other in a ring: {chain}; let one of them go, or let it act on another channel")
 
 
-def reads_of(thing: SceneObject, name: str) -> tuple[Ref, ...]:
+def reads_of(scene: Scene, thing: SceneObject, name: str) -> tuple[Ref, ...]:
     """All that a channel reads besides its own keys: its path, the keyed settings of its rules, and what those look at."""
     along = ((thing.id, "path"),) if name in ("x", "y") and thing.is_keyed("path") and not thing.is_keyed(name) else ()
     settings = (f"{rule.id}{SETTING}{one}" for rule in thing.rules_on(name) for one in rule.settings)
     keyed = tuple((thing.id, one) for one in settings if one in thing.keyed_settings)
     besides = tuple((thing.id, one) for rule in thing.rules_on(name) for one in rule.spec.besides if one != name)
-    return (*along, *keyed, *besides, *thing.looks.get(name, ()))
+    return (*along, *keyed, *besides, *looks_of(scene, thing, name))
 
 
 def in_order(scene: Scene) -> list[Ref]:
@@ -40,7 +66,7 @@ def in_order(scene: Scene) -> list[Ref]:
     Raises:
         LoopError: if some read each other in a ring.
     """
-    looking = {(thing.id, name): looks for thing in scene.objects for name, looks in thing.looks.items()}
+    looking = {(thing.id, name): looks_of(scene, thing, name) for thing in scene.objects for name in thing.looks}
     if not looking:
         return []
     try:
@@ -67,5 +93,5 @@ def followers_of(scene: Scene, changed: Iterable[Ref]) -> set[Ref]:
 def _edges(scene: Scene) -> Iterator[tuple[Ref, Ref]]:
     for thing in scene.objects:
         for name in thing.specs:
-            for read in reads_of(thing, name):
+            for read in reads_of(scene, thing, name):
                 yield (thing.id, name), read

@@ -189,6 +189,11 @@ class Scene(Frozen):
         return self
 
     @cached_property
+    def by_name(self) -> dict[str, SceneObject]:
+        """The objects by name, in drawing order."""
+        return {thing.name: thing for thing in self.objects}
+
+    @cached_property
     def by_id(self) -> dict[str, SceneObject]:
         """The objects by id, in drawing order."""
         return {thing.id: thing for thing in self.objects}

@@ -10,11 +10,12 @@ from numpy.typing import NDArray
 from vine_swing.motion.channel import Channel
 from vine_swing.motion.ends import turn_marks
 from vine_swing.motion.evaluate import Laid
-from vine_swing.motion.graph import Ref
+from vine_swing.motion.graph import DIAL, Ref, resolved
 from vine_swing.motion.model import Scene, SceneObject
 from vine_swing.motion.path import evaluate_path
 from vine_swing.motion.rule import RuleSettings, chained
 from vine_swing.motion.rules import Source, Timing
+from vine_swing.motion.rules.link import NAMED
 from vine_swing.motion.rules.spec import Read
 
 Array = NDArray[np.float64]
@@ -59,6 +60,7 @@ class Reader:
             name,
             lambda other: self.keyed([(thing, other)]),
             self.look,
+            self.named,
             lambda: self.contacts(thing.id),
         )
 
@@ -70,6 +72,37 @@ class Reader:
         """One channel after all its rules, if the scene has it."""
         thing = self.scene.by_id.get(object_id)
         return self.final(object_id, name) if thing is not None and name in thing.specs else None
+
+    def named(self, text: str) -> Source | None:
+        """What formulas call by a name: a channel after all its rules, or a dial that holds numbers."""
+        ref = resolved(self.scene, (NAMED, text))
+        if ref is None:
+            return None
+        return self._dial(ref[1]) if ref[0] == DIAL else self.look(*ref)
+
+    def _dial(self, dial_id: str) -> Source | None:
+        channel = next(one.channel for one in self.scene.dials if one.id == dial_id)
+        values = [key.value for key in channel.keys] or [channel.base if channel.base is not None else 0.0]
+        if not all(isinstance(value, int | float) for value in values):
+            return None
+        read = Laid([channel]).at if channel.keys else lambda t: np.full((1, t.shape[1]), float(values[0]))  # type: ignore[arg-type]
+        streams = np.array([[_stream(DIAL, dial_id)]], dtype=np.uint64)
+        return Source(
+            read,
+            np.empty(0),
+            self.timing,
+            streams,
+            (channel,),
+            "",
+            dial_id,
+            lambda other: self._nothing(),
+            self.look,
+            self.named,
+            lambda: np.empty(0),
+        )
+
+    def _nothing(self) -> Source:
+        raise LookupError("a dial has no channels beside it")
 
     def contacts(self, object_id: str) -> Array:
         """The frames (k,) at which the rules of an object have it meet something, in order; as they are before later rules retime them."""

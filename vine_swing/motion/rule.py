@@ -11,12 +11,15 @@ from pydantic import Discriminator, Field, Tag, model_validator
 
 from vine_swing.motion.channel import Channel
 from vine_swing.motion.evaluate import Laid
+from vine_swing.motion.formula import read
+from vine_swing.motion.formula.tree import MAX_LENGTH
 from vine_swing.motion.rules import RULES, Mode, RuleSpec, SettingSpec, Source
 from vine_swing.motion.values import Frozen, Id
 
 Array = NDArray[np.float64]
 #: A setting of a rule is named like a channel: the rule's id, a colon, the setting. So every edit of keys works on it.
 SETTING = ":"
+_LONGEST_WORD = 64
 
 
 def _form(value: Any) -> str:
@@ -24,7 +27,7 @@ def _form(value: Any) -> str:
 
 
 #: A number setting is a plain number or a whole channel; a choice is a word.
-Setting = Annotated[Annotated[Channel, Tag("as channel")] | Annotated[str, Field(max_length=64), Tag("as word")], Discriminator(_form)]
+Setting = Annotated[Annotated[Channel, Tag("as channel")] | Annotated[str, Field(max_length=MAX_LENGTH), Tag("as word")], Discriminator(_form)]
 
 
 class Rule(Frozen):
@@ -157,7 +160,11 @@ def check_setting(setting: Channel | str, spec: SettingSpec) -> None:
         return
     if spec.names:
         if not isinstance(setting, str):
-            raise ValueError(f"{spec.label} is a number; it must be the id of an object")
+            raise ValueError(f"{spec.label} is a number; it must be {'a formula' if spec.names == 'formula' else 'the id of an object'}")
+        if spec.names == "formula":
+            read(setting)
+        elif len(setting) > _LONGEST_WORD:
+            raise ValueError(f"{spec.label} is {len(setting)} characters long; ids have at most {_LONGEST_WORD}")
         return
     if isinstance(setting, str):
         raise ValueError(f"{spec.label} is '{setting}'; it must be a number")

@@ -10,6 +10,8 @@ from vine_swing.motion.channel import Channel
 from vine_swing.motion.edits.base import Edit, object_in, rule_of, said, spec_of, with_object, with_rule
 from vine_swing.motion.errors import EditError
 from vine_swing.motion.fit import fit_keys
+from vine_swing.motion.formula import FormulaError, checked
+from vine_swing.motion.formula.tree import MAX_LENGTH
 from vine_swing.motion.graph import LoopError, in_order
 from vine_swing.motion.model import Scene, SceneObject
 from vine_swing.motion.rule import Rule, check_setting
@@ -36,6 +38,7 @@ class AddRule(Edit):
             raise EditError(f"'{thing.name}' already has a rule with the id '{self.rule.id}'; give the new one its own")
         if len(thing.rules) >= MAX_RULES:
             raise EditError(f"an object holds at most {MAX_RULES} rules; remove some first")
+        _check_formulas(scene, self.rule)
         at = len(thing.rules) if self.index is None else self.index
         return _in_order(with_object(scene, _checked(thing.but(rules=(*thing.rules[:at], self.rule, *thing.rules[at:])))))
 
@@ -111,7 +114,7 @@ class SetSetting(_RuleEdit):
 
     edit: Literal["set-setting"]
     setting: Annotated[str, Field(max_length=64)]
-    value: Number | Annotated[str, Field(max_length=64)] | None
+    value: Number | Annotated[str, Field(max_length=MAX_LENGTH)] | None
 
     def apply(self, scene: Scene) -> Scene:
         thing, rule = self._both(scene)
@@ -126,8 +129,11 @@ class SetSetting(_RuleEdit):
         value: Channel | str = self.value if isinstance(self.value, str) else Channel(base=self.value)
         try:
             check_setting(value, spec)
+        except FormulaError as error:
+            raise EditError(f"at character {error.at + 1}: {error}") from error
         except ValueError as error:
             raise EditError(str(error)) from error
+        _check_formulas(scene, rule.but(settings=rule.settings | {self.setting: value}))
         if spec.names == "object" and value and isinstance(value, str):
             object_in(scene, value)
         return _in_order(with_rule(scene, thing, rule.but(settings=rule.settings | {self.setting: value})))
@@ -170,6 +176,21 @@ class FreezeChannel(Edit):
 
     def label(self, scene: Scene) -> str:
         return f"freeze {said(object_in(scene, self.object), self.channel)}"
+
+
+def _check_formulas(scene: Scene, rule: Rule) -> None:
+    """Refuse formulas that name what the scene does not have."""
+    for name, spec in rule.spec.settings.items():
+        if spec.names == "formula":
+            try:
+                checked(rule.word(name), {thing.name: numbers_of(thing) for thing in scene.objects}, [dial.name for dial in scene.dials])
+            except FormulaError as error:
+                raise EditError(f"at character {error.at + 1}: {error}") from error
+
+
+def numbers_of(thing: SceneObject) -> list[str]:
+    """The names of an object's channels that hold numbers."""
+    return [spec.name for spec in thing.specs.values() if spec.kind == "number"]
 
 
 def _in_order(scene: Scene) -> Scene:

@@ -7,6 +7,7 @@ from vine_swing.motion.rules import (
     face,
     follow,
     limit,
+    link,
     noise,
     oscillator,
     overshoot,
@@ -28,6 +29,6 @@ RULES: dict[str, RuleSpec] = {
     module.SPEC.kind: module.SPEC
     for module in (
         *(retime, steps, oscillator, noise, spring, smooth, limit),
-        *(bounce, pendulum, squash_stretch, wind_up, overshoot, arc, exaggerate, roll, face, follow),
+        *(bounce, pendulum, squash_stretch, wind_up, overshoot, arc, exaggerate, roll, face, follow, link),
     )
 }

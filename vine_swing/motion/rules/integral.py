@@ -45,5 +45,5 @@ def _panels(read: Callable[[Array], Array], start: Array, end: Array) -> Array:
     values = read(flat)
     rows = max(len(values), len(flat))
     shaped = np.broadcast_to(values, (rows, flat.shape[1])).reshape(rows, -1, len(_NODES))
-    integrals: Array = (shaped * _WEIGHTS).sum(axis=-1) * half
+    integrals: Array = np.ascontiguousarray(shaped * _WEIGHTS).sum(axis=-1) * half
     return integrals

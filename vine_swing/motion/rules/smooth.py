@@ -32,7 +32,8 @@ def apply(source: Source, settings: Settings, mode: Mode, t: Array) -> Array:
     weights /= weights.sum(axis=-1, keepdims=True)
     places = (t[..., None] + offsets).reshape(max(len(t), len(offsets)), -1)
     shaped = _read(source, places).reshape(-1, t.shape[1], 2 * reach + 1)
-    smoothed: Array = (shaped * weights).sum(axis=-1)
+    # Laid out alike in memory whatever it was read from: how a sum is rounded goes by that.
+    smoothed: Array = np.ascontiguousarray(shaped * weights).sum(axis=-1)
     return smoothed
 
 

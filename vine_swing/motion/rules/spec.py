@@ -34,7 +34,7 @@ class SettingSpec:
     step: float = 0.05
     shared: bool = False
     #: What a word that is none of several choices names.
-    names: Literal["", "object"] = ""
+    names: Literal["", "object", "formula"] = ""
 
     @property
     def is_word(self) -> bool:
@@ -80,7 +80,8 @@ class Source:
 
     For rules that stand alone, one row at a time: `owner` is the id of the object the rule sits on and `channel` what it acts on;
     `beside(channel)` reads another channel of that object as its keys give it; `look(object id, channel)` reads any channel
-    as its own rules leave it, None where there is no such thing; and `contacts()` are the frames at which that object meets something, in order.
+    as its own rules leave it, None where there is no such thing; `named(text)` does the same for what formulas name, dials too; and
+    `contacts()` are the frames at which that object meets something, in order.
     """
 
     at: Read
@@ -92,6 +93,7 @@ class Source:
     channel: str
     beside: "Callable[[str], Source]"
     look: "Callable[[str, str], Source | None]"
+    named: "Callable[[str], Source | None]"
     contacts: Callable[[], Array]
 
 
@@ -102,7 +104,7 @@ def _nowhere(word: Callable[[str], str], channel: str) -> tuple[tuple[str, str],
 @dataclass(frozen=True)
 class RuleSpec:
     """A kind of rule. `prepare` does once what needs doing once, and gives the function that reads the channels after the rule; a
-    time rule reads elsewhere, a value rule changes what it read. No row's bits may depend on the rows beside it.
+    time rule reads elsewhere, a value rule changes what it read. No row may depend on the rows beside it.
 
     `modes` are the ways a rule can be combined with what it read; none for rules to which that means nothing. `looks` names the other
     channels a rule on a channel looks at, from its settings that are words and that channel: pairs of an object's id, "" for

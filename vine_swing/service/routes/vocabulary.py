@@ -13,6 +13,7 @@ from vine_swing.motion.bake import bake
 from vine_swing.motion.channel import Channel, Key
 from vine_swing.motion.ease import FEELS
 from vine_swing.motion.ends import ENDS, EndMode
+from vine_swing.motion.formula.functions import FUNCTIONS
 from vine_swing.motion.model import PlainShape, Scene, ShapeObject
 from vine_swing.motion.rule import Rule, Setting
 from vine_swing.motion.rules import RULES, RuleSpec
@@ -78,7 +79,7 @@ class SettingWords(BaseModel):
     about: str
     usual: tuple[float, float] | None
     step: float
-    names: Literal["", "object"]
+    names: Literal["", "object", "formula"]
 
 
 class RuleWords(BaseModel):
@@ -114,6 +115,7 @@ class Vocabulary(BaseModel):
     formats: list[FormatWords]
     rules: list[RuleWords]
     presets: list[PresetWords]
+    functions: list[str]
 
 
 @router.get("/vocabulary")
@@ -127,6 +129,7 @@ def vocabulary() -> Vocabulary:
         ends=[EndWords(mode=e.mode, label=e.label, about=e.about) for e in ENDS.values()],
         formats=[FormatWords(name=f.name, label=f.label, suffix=f.suffix, about=f.about) for f in EXPORTS.values()],
         rules=_rules(),
+        functions=list(FUNCTIONS),
         presets=[PresetWords(**vars(preset)) for preset in PRESETS],
     )
 

@@ -3,6 +3,7 @@
 import { computed, ref } from "vue";
 import type { ChannelWords, Rule, SceneObject, SettingWords } from "@/api/types";
 import LeafMark from "@/components/common/LeafMark.vue";
+import FormulaField from "@/components/vine/FormulaField.vue";
 import NumberField from "@/components/common/NumberField.vue";
 import { useRules } from "@/composables/useRules";
 import { usePlayback } from "@/stores/playback";
@@ -73,6 +74,7 @@ async function toggleChannel(name: string, box: HTMLInputElement): Promise<void>
           <option value="">nobody</option>
           <option v-for="other in scene.objects.filter((other) => other.id !== thing.id)" :key="other.id" :value="other.id">{{ other.name }}</option>
         </select>
+        <FormulaField v-else-if="one.names === 'formula'" class="whole" :label="one.label" :thing="thing" :formula="String(rules.settingOf(rule, one.name) ?? one.default)" :wrong="wrong" @change="set(one, $event)" />
         <button v-else-if="rules.numberOf(rule, one) === null" class="chip small off wide" :title="one.about" :aria-label="`Switch ${one.label} on`" @click="set(one, begin(one))">off</button>
         <input
           v-else-if="slider(one)"
@@ -102,7 +104,7 @@ async function toggleChannel(name: string, box: HTMLInputElement): Promise<void>
           @scrub="scrub(one, $event)"
           @change="set(one, $event)"
         />
-        <span class="end">
+        <span v-if="one.names !== 'formula'" class="end">
           <button v-if="isNumber(one) && rules.numberOf(rule, one) !== null" class="leaf" :title="`Key ${one.label} at frame ${playback.frame}, or take its key away`" :aria-label="`Key ${one.label} at frame ${playback.frame}`" :aria-pressed="leafOf(one) === 'here'" @click="rules.toggleKey(rule, one)"><LeafMark :state="leafOf(one)" family="turn" /></button>
           <button v-if="one.default === null && rules.numberOf(rule, one) !== null" class="leaf" :title="`Switch ${one.label} off`" :aria-label="`Switch ${one.label} off`" @click="set(one, null)">×</button>
         </span>
@@ -115,7 +117,7 @@ async function toggleChannel(name: string, box: HTMLInputElement): Promise<void>
         <span />
       </template>
     </div>
-    <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
+    <p v-if="wrong && !words.settings.some((one) => one.names === 'formula')" class="wrong" role="alert">{{ wrong }}</p>
     <div class="acts" role="group" aria-label="Acts on">
       <span>acts on</span>
       <label v-for="one in numbers" :key="one.name"><input type="checkbox" :checked="rule.channels !== 'keyed' && rule.channels.includes(one.name)" @change="toggleChannel(one.name, $event.target as HTMLInputElement)" /> {{ one.label }}</label>
@@ -129,6 +131,7 @@ h3 { font-size: 13px; }
 p { margin: 2px 0 8px; font-size: 12px; color: var(--ink-2); }
 .wrong { margin: 8px 0 0; color: var(--playhead-ink, #a32145); font-weight: 600; }
 .wide { grid-column: span 2; }
+.whole { grid-column: 1 / -1; }
 input[type="range"] { width: 100%; min-width: 0; height: 20px; margin: 0; accent-color: var(--travel); cursor: pointer; }
 .grid { display: grid; grid-template-columns: 84px minmax(0, 1fr) 100px 50px; gap: 5px 8px; align-items: center; }
 .label { font-size: 12.5px; }

@@ -1,0 +1,70 @@
+"""Link: computes the values from a formula (design section 6).
+
+The formula reads time, what the card before made, and any channel or dial of the scene, now, earlier or later. Where it has no answer,
+what the card before made stays; so it does where a name in it is of nothing in the scene.
+"""
+
+from collections.abc import Callable
+
+import numpy as np
+
+from vine_swing.motion.formula import FormulaError, Node, Reference, evaluate, read, references
+from vine_swing.motion.rules.spec import Array, Mode, Read, RuleSpec, Settings, SettingSpec, Source, by_name, combined
+
+
+def prepare(source: Source, settings: Settings, mode: Mode) -> Read:
+    """The values of the formula, put in place of what was there, added to it or multiplied with it."""
+    node = tree_of(settings.choice("formula"))
+    if node is None:
+        return source.at
+
+    def read_at(t: Array) -> Array:
+        so_far = source.at(t)
+        worked = evaluate(node, t, source.timing.fps, lambda: so_far, looking(source, t))
+        return np.where(np.isnan(worked), so_far, combined(mode, so_far, worked))
+
+    return read_at
+
+
+def tree_of(text: str) -> Node | None:
+    """A formula's tree; None for one that cannot be read, which no scene lets in."""
+    try:
+        return read(text)
+    except FormulaError:
+        return None
+
+
+def looking(source: Source, t: Array) -> Callable[[Reference], Array]:
+    """How a formula reads channels and dials at frames t."""
+
+    def look(reference: Reference) -> Array:
+        found = source.named(reference.text)
+        if found is None:
+            return np.full((1, 1), np.nan)
+        return found.at(t + (reference.frames + reference.seconds * source.timing.fps) if reference.frames or reference.seconds else t)
+
+    return look
+
+
+def _looks(word: Callable[[str], str], channel: str) -> tuple[tuple[str, str], ...]:
+    node = tree_of(word("formula"))
+    return tuple((NAMED, one.text) for one in references(node)) if node is not None else ()
+
+
+#: Stands for an object's id where a rule names what it looks at as a formula does.
+NAMED = "{}"
+
+SPEC = RuleSpec(
+    kind="link",
+    label="Link",
+    about="Computed from other motion: gears, shadows, anything that follows a rule of your own.",
+    settings=by_name(
+        SettingSpec("formula", "formula", "", "value", about="Numbers, {Mill wheel.rotation}, {Wind}, t, f, value, functions.", names="formula")
+    ),
+    modes=("replace", "add", "multiply"),
+    prepare=prepare,
+    summary="{formula}",
+    telling={"formula": "value + 12 * sin(f * 20)"},
+    alone=True,
+    looks=_looks,
+)

@@ -1,0 +1,31 @@
+/** Helping to write formulas: what could come where the caret is, and where a refusal says that something is wrong. */
+
+export interface Offers {
+  /** Where what has been typed of it begins. */
+  readonly start: number;
+  readonly list: readonly string[];
+}
+
+const MOST = 8;
+
+/** The names and functions that go on from what stands before the caret. */
+export function offered(text: string, caret: number, names: readonly string[], functions: readonly string[]): Offers {
+  const before = text.slice(0, caret);
+  const open = before.lastIndexOf("{");
+  if (open > before.lastIndexOf("}")) {
+    const typed = before.slice(open + 1).toLowerCase();
+    const fitting = names.filter((name) => name.toLowerCase().includes(typed) && name.slice(1, -1).toLowerCase() !== typed);
+    // What begins so comes before what only has it somewhere.
+    fitting.sort((a, b) => Number(!a.toLowerCase().startsWith(`{${typed}`)) - Number(!b.toLowerCase().startsWith(`{${typed}`)));
+    return { start: open, list: fitting.slice(0, MOST) };
+  }
+  const word = /[A-Za-z][A-Za-z0-9_]*$/.exec(before)?.[0] ?? "";
+  if (word.length < 2) return { start: caret, list: [] };
+  return { start: caret - word.length, list: functions.filter((one) => one.startsWith(word) && one !== word).map((one) => `${one}(`).slice(0, MOST) };
+}
+
+/** Where the service says that a formula is wrong; null where it does not say. */
+export function placeOf(wrong: string): { at: number } | null {
+  const found = /^at character (\d+): /.exec(wrong);
+  return found ? { at: Number(found[1]) - 1 } : null;
+}
