@@ -194,3 +194,39 @@ def test_every_principle_opens_as_a_scene(page, demo_server):
     page.get_by_role("button", name="Open Squash and stretch as a scene").click()
     w = Workspace(page, demo_server.address)
     assert [rule["kind"] for one in w.kept()["scene"]["objects"] for rule in one["rules"]] == ["squash-stretch"]
+
+
+def test_a_formula_with_a_mistake_is_mended_from_its_message(workspace):
+    w = workspace
+    w.add("Rectangle", "Mill wheel")
+    keyed(w, "Rotation", "Rotation turn", (0, "0"), (24, "360"))
+    w.add("Rectangle", "Gear")
+    w.row("Rotation").locator(".label").click()
+    add_rule(w, "Link")
+    panel(w, "Link")
+    field = w.page.get_by_role("textbox", name="formula")
+    alert = w.page.get_by_role("alert").filter(visible=True)
+    field.fill("-{Mill whel.rotation} * 2")
+    field.press("Enter")
+    expect(alert).to_have_text(re.compile(r"^at character 3: there is no 'Mill whel.rotation' in this scene; did you mean 'Mill wheel'\?"))
+    expect(w.page.locator("pre.under mark")).to_have_text("M")
+    # Names are offered while one types.
+    field.fill("-{mill")
+    w.page.get_by_role("group", name="Names that fit").get_by_role("button", name="{Mill wheel.rotation}").click()
+    field.press("End")
+    field.type(" * 24 / 12")
+    field.press("Enter")
+    w.saved()
+    expect(alert).to_have_count(0)
+    close(w)
+    one = baked(w)
+    np.testing.assert_allclose(one["Gear", "rotation"], -2 * one["Mill wheel", "rotation"], atol=1e-9)
+    # The wheel gets another name, and the gear still turns with it.
+    w.item("Mill wheel").dblclick()
+    name = w.page.get_by_role("textbox", name=re.compile("New name of"))
+    name.fill("Great wheel")
+    name.press("Enter")
+    w.saved()
+    assert rules_of(w, "Gear")[0]["settings"]["formula"] == "-{Great wheel.rotation} * 24 / 12"
+    one = baked(w)
+    np.testing.assert_allclose(one["Gear", "rotation"], -2 * one["Great wheel", "rotation"], atol=1e-9)

@@ -58,8 +58,8 @@ def test_a_breeze_is_put_on_set_keyed_and_switched_off(leaf):
     w = leaf
     add(w, "Gentle breeze")
     assert cards(w) == ["Keys", "Ends", "Noise", "Result"]
-    moving = turns(w, (5, 30, 60))
-    assert len(set(moving)) == 3
+    moving = turns(w, range(5, 65, 10))
+    assert len(set(moving)) > 3
     assert max(map(abs, moving)) <= 4
     setting(w, "Noise", "amplitude", "20")
     assert rules(w)[0]["settings"]["amplitude"]["base"] == 20
@@ -290,10 +290,10 @@ def test_noise_on_y_only(hopper):
     assert rules(w)[0]["channels"] == ["y"]
     assert travels(w, (5, 25)) == still
     heights = set()
-    for frame in (0, 9, 18, 27):
+    for frame in range(0, 45, 5):
         w.go_to(str(frame))
         heights.add(w.value("Travel y"))
-    assert len(heights) == 4
+    assert len(heights) > 4
 
 
 def test_a_rule_is_copied_to_three_others_with_seeds_of_their_own(workspace):

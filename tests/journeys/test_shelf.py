@@ -36,6 +36,7 @@ def test_thumbnails_are_alive(page, demo_server):
     page.goto(demo_server.address)
     canvas = page.get_by_role("link", name="Open Thrown mango").locator("canvas")
     pixels = "c => c.toDataURL()"
+    page.wait_for_load_state("networkidle")
     page.wait_for_timeout(500)
     still = canvas.evaluate(pixels)
     page.wait_for_timeout(300)
