@@ -6,8 +6,10 @@ With `spring` on, what is followed first goes onto a spring of that frequency (s
 from collections.abc import Callable
 from dataclasses import replace
 
+import numpy as np
+
 from vine_swing.motion.rules import spring
-from vine_swing.motion.rules.spec import AT_START, Array, Mode, Read, RuleSpec, Settings, SettingSpec, Source, by_name, number_or
+from vine_swing.motion.rules.spec import AT_START, Array, Mode, Read, RuleSpec, Settings, SettingSpec, Source, by_name, steady
 
 
 def prepare(source: Source, settings: Settings, mode: Mode) -> Read:
@@ -16,19 +18,24 @@ def prepare(source: Source, settings: Settings, mode: Mode) -> Read:
     if leader is None:
         return source.at
     led: Source = leader
+    delay, share = steady(settings, "delay", 0.0), steady(settings, "share", 1.0)
 
     def late(t: Array) -> Array:
-        return led.at(t - number_or(settings, "delay", t))
+        return led.at(t - delay(t))
 
-    followed: Read = late
-    if settings.number("spring", AT_START) is not None:
-        followed = spring.prepare(replace(led, at=late), _OnSpring(settings), mode)
+    sprung = settings.number("spring", AT_START) is not None
+    followed = spring.prepare(replace(led, at=late), _OnSpring(settings), mode) if sprung else late
     begin: list[Array] = []
 
     def read(t: Array) -> Array:
+        if not begin and not sprung:
+            # Down a long chain every reading goes through all leaders: the first frame is read along with the others.
+            both = led.at(np.concatenate([t - delay(t), AT_START], axis=1))
+            begin.append(both[:, -1:])
+            return source.at(t) + share(t) * (both[:, :-1] - begin[0])
         if not begin:
             begin.append(led.at(AT_START))
-        return source.at(t) + number_or(settings, "share", t, 1.0) * (followed(t) - begin[0])
+        return source.at(t) + share(t) * (followed(t) - begin[0])
 
     return read
 
@@ -66,7 +73,7 @@ SPEC = RuleSpec(
     ),
     modes=(),
     prepare=prepare,
-    summary="{delay} later · {share}",
+    summary="{leader}, {delay} later · {share}",
     telling={"leader": "leader", "delay": 12.0, "share": 0.6},
     alone=True,
     looks=_looks,

@@ -144,6 +144,14 @@ def number_or(settings: Settings, name: str, t: Array, otherwise: float = 0.0) -
     return found if found is not None else np.full((1, 1), otherwise)
 
 
+def steady(settings: Settings, name: str, otherwise: float) -> Read:
+    """A number setting as a function of frames; where it never changes it is looked up but once."""
+    if settings.breaks(name) is not None:
+        return lambda t: number_or(settings, name, t, otherwise)
+    value = number_or(settings, name, AT_START, otherwise)
+    return lambda t: value
+
+
 #: One frame, for settings that are read but once.
 AT_START = np.zeros((1, 1))
 

@@ -131,6 +131,7 @@ export function useRules() {
       const text = part.replace(/\{([^}]+)\}/g, (_, names: string) => {
         for (const name of names.split("|")) {
           const setting = words.settings.find((one) => one.name === name);
+          if (setting?.names === "object") return scene.byId.get(String(settingOf(rule, name) ?? ""))?.name ?? "nobody yet";
           if (setting?.names === "formula") return String(settingOf(rule, name) ?? setting.default);
           const value = setting ? numberOf(rule, setting) : null;
           if (!setting || value === null) continue;

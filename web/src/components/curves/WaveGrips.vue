@@ -5,6 +5,7 @@ import type { Edit, Rule } from "@/api/types";
 import type { KeyedCurve } from "@/composables/useKeyedCurves";
 import { useRules } from "@/composables/useRules";
 import { frequencyMoved, peaks, phaseMoved, type WaveNumbers } from "@/geometry/wave";
+import { held } from "@/picture/held";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
@@ -74,13 +75,8 @@ function edits(of: Waving, side: Side, frames: number, value: number): Edit[] {
 }
 
 function begin(event: PointerEvent, of: Waving, side: Side): void {
-  if (event.button !== 0) return;
-  event.preventDefault();
-  event.stopPropagation();
   const from = { x: event.clientX, y: event.clientY };
-  const target = event.currentTarget as Element;
   const [perFrame, perValue] = [props.perFrame, props.perValue];
-  target.setPointerCapture(event.pointerId);
   let wanted: Edit[] = [];
   const move = (e: PointerEvent): void => {
     let [dx, dy] = [e.clientX - from.x, e.clientY - from.y];
@@ -89,12 +85,7 @@ function begin(event: PointerEvent, of: Waving, side: Side): void {
     wanted = edits(of, side, dx / perFrame, -dy / perValue);
     if (wanted.length) void scene.lookAt(wanted);
   };
-  const end = (): void => {
-    target.removeEventListener("pointermove", move as EventListener);
-    if (wanted.length) void scene.edit(wanted);
-  };
-  target.addEventListener("pointermove", move as EventListener);
-  target.addEventListener("pointerup", end, { once: true });
+  held(event, move, () => void (wanted.length && scene.edit(wanted)));
 }
 
 function nudge(event: KeyboardEvent, of: Waving, side: Side): void {

@@ -8,6 +8,7 @@ import { useRules } from "@/composables/useRules";
 import type { PictureView } from "@/composables/usePictureView";
 import { type Matrix, IDENTITY, inverse, moved, type Point, toMatrix } from "@/geometry/matrix";
 import { drawingOf, type RuleGrip } from "@/geometry/ruleGrips";
+import { held } from "@/picture/held";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
@@ -67,8 +68,8 @@ const ends = computed(() =>
     const leader = String(rules.settingOf(rule, "leader") ?? "");
     const found = placeOf(leader);
     const free = own.value ? { x: own.value.x + 46, y: own.value.y - 46 } : { x: 0, y: 0 };
-    const held = seeking.value?.rule === rule.id ? seeking.value : null;
-    return { rule, at: held?.to ?? found ?? free, name: scene.byId.get(held ? (held.over ?? "") : leader)?.name ?? null };
+    const sought = seeking.value?.rule === rule.id ? seeking.value : null;
+    return { rule, at: sought?.to ?? found ?? free, name: scene.byId.get(sought ? (sought.over ?? "") : leader)?.name ?? null };
   }),
 );
 
@@ -89,13 +90,8 @@ function edits(rule: Rule, values: Readonly<Record<string, number>>): Edit[] {
 }
 
 function begin(event: PointerEvent, rule: Rule, grip: RuleGrip): void {
-  if (event.button !== 0) return;
-  event.preventDefault();
-  event.stopPropagation();
   const back = inverse(space.value);
-  const target = event.currentTarget as Element;
   if (!back) return;
-  target.setPointerCapture(event.pointerId);
   const picture = props.toPicture(event);
   const start = moved(back, picture);
   const off = { x: grip.at.x - start.x, y: grip.at.y - start.y };
@@ -105,12 +101,7 @@ function begin(event: PointerEvent, rule: Rule, grip: RuleGrip): void {
     wanted = edits(rule, grip.drag({ x: to.x + off.x, y: to.y + off.y }));
     void scene.lookAt(wanted);
   };
-  const end = (): void => {
-    target.removeEventListener("pointermove", move as EventListener);
-    if (wanted.length) void scene.edit(wanted);
-  };
-  target.addEventListener("pointermove", move as EventListener);
-  target.addEventListener("pointerup", end, { once: true });
+  held(event, move, () => void (wanted.length && scene.edit(wanted)));
 }
 
 function nudge(event: KeyboardEvent, rule: Rule, grip: RuleGrip): void {
@@ -125,11 +116,6 @@ function nudge(event: KeyboardEvent, rule: Rule, grip: RuleGrip): void {
 const NEAR = 70;
 /** Draw a line to whom it shall follow. */
 function seek(event: PointerEvent, rule: Rule): void {
-  if (event.button !== 0) return;
-  event.preventDefault();
-  event.stopPropagation();
-  const target = event.currentTarget as Element;
-  target.setPointerCapture(event.pointerId);
   const move = (e: PointerEvent): void => {
     const to = props.view.onStage(IDENTITY, props.toPicture(e));
     const nearest = scene.objects
@@ -139,14 +125,11 @@ function seek(event: PointerEvent, rule: Rule): void {
       .sort((a, b) => a.far - b.far)[0];
     seeking.value = { rule: rule.id, to, over: nearest && nearest.far < NEAR ? nearest.id : null };
   };
-  const end = (): void => {
-    target.removeEventListener("pointermove", move as EventListener);
+  held(event, move, () => {
     const found = seeking.value;
     seeking.value = null;
     if (found) void scene.edit(rules.settingEdits(rule, "leader", found.over));
-  };
-  target.addEventListener("pointermove", move as EventListener);
-  target.addEventListener("pointerup", end, { once: true });
+  });
 }
 </script>
 

@@ -5,13 +5,15 @@ import type { Edit, Rule } from "@/api/types";
 import type { Lane } from "@/composables/useLanes";
 import { useRules } from "@/composables/useRules";
 import { ending, later, playedAt, type Retime } from "@/geometry/retime";
+import { held } from "@/picture/held";
 import { useScene } from "@/stores/scene";
 
 const props = defineProps<{ lane: Lane; perFrame: number }>();
 const scene = useScene();
 const rules = useRules();
 const PLAIN: Retime = { delay: 0, speed: 1 };
-const held = ref<Retime | null>(null);
+/** Where the hand has it, while it is dragged. */
+const drawn = ref<Retime | null>(null);
 
 /** The channels meant: those of a row, or all of an object that move. */
 const meant = computed<readonly string[]>(() => props.lane.channels.filter((name) => !name.includes(":")));
@@ -23,7 +25,7 @@ const rule = computed((): Rule | null => {
 });
 const isKeyed = computed(() => rule.value !== null && ["delay", "speed"].some((name) => rules.keysOf(rule.value!, name).length > 0));
 const kept = computed((): Retime => (rule.value ? { delay: rules.plainOf(rule.value, "delay") ?? 0, speed: rules.plainOf(rule.value, "speed") ?? 1 } : PLAIN));
-const now = computed(() => held.value ?? kept.value);
+const now = computed(() => drawn.value ?? kept.value);
 const first = computed(() => props.lane.frames[0] ?? 0);
 const last = computed(() => props.lane.frames.at(-1) ?? 0);
 const from = computed(() => playedAt(now.value, first.value));
@@ -50,29 +52,23 @@ function edits(wanted: Retime): Edit[] {
 }
 
 function begin(event: PointerEvent, side: "all" | "end"): void {
-  if (event.button !== 0) return;
-  event.stopPropagation();
   const start = event.clientX;
   const [was, end] = [kept.value, to.value ?? last.value];
-  const target = event.currentTarget as Element;
-  target.setPointerCapture(event.pointerId);
   let wanted: Edit[] = [];
   const move = (e: PointerEvent): void => {
     const frames = (e.clientX - start) / props.perFrame;
-    held.value = side === "all" ? later(was, frames) : ending(was, first.value, last.value, Math.round(end + frames));
-    wanted = edits(held.value);
+    drawn.value = side === "all" ? later(was, frames) : ending(was, first.value, last.value, Math.round(end + frames));
+    wanted = edits(drawn.value);
     if (wanted.length) void scene.lookAt(wanted);
     else scene.letGo();
   };
   const done = async (): Promise<void> => {
-    target.removeEventListener("pointermove", move as EventListener);
     if (wanted.length) await scene.edit(wanted);
-    else if (held.value) scene.letGo();
-    held.value = null;
+    else if (drawn.value) scene.letGo();
+    drawn.value = null;
     made.value = "";
   };
-  target.addEventListener("pointermove", move as EventListener);
-  target.addEventListener("pointerup", () => void done(), { once: true });
+  held(event, move, () => void done());
 }
 
 function nudge(side: "all" | "end", by: number): void {
