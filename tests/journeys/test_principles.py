@@ -221,6 +221,7 @@ def test_a_formula_with_a_mistake_is_mended_from_its_message(workspace):
     close(w)
     one = baked(w)
     np.testing.assert_allclose(one["Gear", "rotation"], -2 * one["Mill wheel", "rotation"], atol=1e-9)
+    w.page.get_by_role("article", name=re.compile("^Link: .* now · -{Mill wheel.rotation}")).wait_for()
     # The wheel gets another name, and the gear still turns with it.
     w.item("Mill wheel").dblclick()
     name = w.page.get_by_role("textbox", name=re.compile("New name of"))
@@ -230,3 +231,10 @@ def test_a_formula_with_a_mistake_is_mended_from_its_message(workspace):
     assert rules_of(w, "Gear")[0]["settings"]["formula"] == "-{Great wheel.rotation} * 24 / 12"
     one = baked(w)
     np.testing.assert_allclose(one["Gear", "rotation"], -2 * one["Great wheel", "rotation"], atol=1e-9)
+    # Without it, the gear's card says so.
+    w.item("Great wheel").click()
+    w.page.keyboard.press("Delete")
+    w.saved()
+    w.pick("Gear")
+    w.row("Rotation").locator(".label").click()
+    expect(w.page.get_by_role("article", name=re.compile("^Link: there is no 'Great wheel.rotation' any more"))).to_be_visible()

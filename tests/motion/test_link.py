@@ -9,6 +9,7 @@ from pydantic import TypeAdapter
 from tests.motion.scenes import channel, scene, shape
 from vine_swing.motion import SceneFileError, bake
 from vine_swing.motion.edits import AnyEdit, apply_all
+from vine_swing.motion.explain import explain
 from vine_swing.motion.graph import followers_of, in_order
 
 EDITS: TypeAdapter[list[AnyEdit]] = TypeAdapter(list[AnyEdit])
@@ -138,3 +139,14 @@ def test_a_formula_with_a_mistake_is_refused_where_it_is(text, says):
         do(mill(), edit="set-setting", object="gear", rule="l", setting="formula", value=text)
     assert says in str(caught.value)
     assert formula(do(mill(), edit="set-setting", object="gear", rule="l", setting="formula", value="{Mill wheel.x @ -2f}")) == "{Mill wheel.x @ -2f}"
+
+
+def test_a_card_says_what_keeps_it_from_its_work():
+    def remark(text):
+        return explain(scene(shape("w", name="W", x=7.0, rules=[link(text, ["x"])])), "w", "x")[2].remark
+
+    assert remark("10 / (f - 4)") == "dividing by 0 has no answer at frame 4; there the value of the card before stays"
+    assert remark("{Nobody.x} + 1") == "there is no 'Nobody.x' any more; the value of the card before stays"
+    assert remark("f + 1") is None
+    tail = shape("t", name="T", rules=[{"id": "f", "kind": "follow", "channels": ["x"], "settings": {"leader": "gone"}}])
+    assert explain(scene(tail), "t", "x")[2].remark == "its leader is gone: choose another one"

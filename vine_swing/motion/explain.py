@@ -14,7 +14,7 @@ from vine_swing.motion.evaluate import evaluate, evaluate_colours
 from vine_swing.motion.model import Scene, SceneObject
 from vine_swing.motion.path import evaluate_path
 from vine_swing.motion.reading import Reader
-from vine_swing.motion.rule import SETTING, chained
+from vine_swing.motion.rule import SETTING, RuleSettings, chained
 from vine_swing.motion.rules import Source
 
 Array = NDArray[np.float64]
@@ -30,6 +30,8 @@ class Step:
     rule: str | None
     on: bool
     values: Array
+    #: What keeps a rule from doing its work, in a sentence.
+    remark: str | None = None
 
 
 def explain(scene: Scene, object_id: str, channel: str) -> list[Step]:
@@ -69,11 +71,13 @@ def explain(scene: Scene, object_id: str, channel: str) -> list[Step]:
     chain = Reader(scene).keyed([(thing, channel)]) if rules else None
     grid = t[None, :]
     for rule in rules:
+        remark = None
         if rule.on and chain is not None:
+            remark = rule.spec.remark(chain, RuleSettings([rule]), grid) if rule.spec.remark is not None else None
             chain = chained(chain, [[rule]])
             value = chain.at(grid)[0]
             chain = _seen(chain, grid, value)
-        steps.append(Step(rule.kind, rule.spec.label, rule.id, rule.on, value))
+        steps.append(Step(rule.kind, rule.spec.label, rule.id, rule.on, value, remark))
     return [*steps, Step("result", "Result", None, True, value)]
 
 

@@ -40,6 +40,14 @@ def prepare(source: Source, settings: Settings, mode: Mode) -> Read:
     return read
 
 
+def remark(source: Source, settings: Settings, t: Array) -> str | None:
+    """Whether there is nobody to follow."""
+    leader = settings.choice("leader")
+    if not leader:
+        return "it follows nobody yet: choose its leader, or draw the line onto it in the picture"
+    return None if source.look(leader, source.channel) is not None else "its leader is gone: choose another one"
+
+
 class _OnSpring:
     """The settings of a follow as those of its spring."""
 
@@ -76,5 +84,6 @@ SPEC = RuleSpec(
     summary="{leader}, {delay} later · {share}",
     telling={"leader": "leader", "delay": 12.0, "share": 0.6},
     alone=True,
+    remark=remark,
     looks=_looks,
 )

@@ -8,7 +8,7 @@ from collections.abc import Callable
 
 import numpy as np
 
-from vine_swing.motion.formula import FormulaError, Node, Reference, evaluate, read, references
+from vine_swing.motion.formula import FormulaError, Node, Reference, evaluate, first_without_answer, read, references
 from vine_swing.motion.rules.spec import Array, Mode, Read, RuleSpec, Settings, SettingSpec, Source, by_name, combined
 
 
@@ -24,6 +24,18 @@ def prepare(source: Source, settings: Settings, mode: Mode) -> Read:
         return np.where(np.isnan(worked), so_far, combined(mode, so_far, worked))
 
     return read_at
+
+
+def remark(source: Source, settings: Settings, t: Array) -> str | None:
+    """What the formula names that is not there, or the first frame at which part of it has no answer."""
+    node = tree_of(settings.choice("formula"))
+    if node is None:
+        return "the formula cannot be read"
+    for one in references(node):
+        if source.named(one.text) is None:
+            return f"there is no '{one.text}' any more; the value of the card before stays"
+    found = first_without_answer(node, t, source.timing.fps, lambda: source.at(t), looking(source, t))
+    return None if found is None else f"{found}; there the value of the card before stays"
 
 
 def tree_of(text: str) -> Node | None:
@@ -66,5 +78,6 @@ SPEC = RuleSpec(
     summary="{formula}",
     telling={"formula": "value + 12 * sin(f * 20)"},
     alone=True,
+    remark=remark,
     looks=_looks,
 )

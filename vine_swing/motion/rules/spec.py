@@ -111,7 +111,8 @@ class RuleSpec:
     the rule's own object, and a channel.
 
     A rule that is `alone` is handed one row at a time. `besides` are the channels of its own object whose keys it reads. `contacts`
-    gives the frames (k,) at which what it makes of a channel meets something.
+    gives the frames (k,) at which what it makes of a channel meets something. `remark` says in a sentence what keeps the rule from doing its
+    work at frames (1, n), None where all is well.
 
     For cards and menus: `acts` are the channels it is for; none if it is for any. `summary` says a rule in one line, in parts divided
     by " · ", with `{setting}` for a number with its unit and `{one|other}` for the first that is on; parts with nothing on are left
@@ -130,6 +131,7 @@ class RuleSpec:
     alone: bool = False
     besides: tuple[str, ...] = ()
     contacts: Callable[[Source, Settings], Array] | None = None
+    remark: Callable[[Source, Settings, Array], str | None] | None = None
     looks: Callable[[Callable[[str], str], str], tuple[tuple[str, str], ...]] = _nowhere
 
 

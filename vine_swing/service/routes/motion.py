@@ -35,13 +35,15 @@ def look(scene_id: SceneId, batch: EditBatch, sessions: SessionsDep) -> Response
 
 
 class VineStep(BaseModel):
-    """One card of the vine: the curve so far, one value per frame (the lightness, for colours; the way passed in px, for paths)."""
+    """One card of the vine: the curve so far, one value per frame (the lightness, for colours; the way passed in px, for paths). `remark` says
+    what keeps a rule from doing its work."""
 
     kind: str
     label: str
     rule: str | None
     on: bool
     values: list[float]
+    remark: str | None
 
 
 class Vine(BaseModel):
@@ -59,7 +61,7 @@ def vine(scene_id: SceneId, object_id: Annotated[str, Query(alias="object")], ch
     steps = explain(stored.scene, object_id, channel)
     return Vine(
         revision=stored.revision,
-        steps=[VineStep(kind=s.kind, label=s.label, rule=s.rule, on=s.on, values=_curve(s.values)) for s in steps],
+        steps=[VineStep(kind=s.kind, label=s.label, rule=s.rule, on=s.on, values=_curve(s.values), remark=s.remark) for s in steps],
     )
 
 

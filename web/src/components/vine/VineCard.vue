@@ -4,7 +4,7 @@ import LeafMark from "@/components/common/LeafMark.vue";
 import { curvePath } from "@/geometry/curves";
 
 const props = defineProps<{
-  step: { kind: string; label: string; rule: string | null; on: boolean; values: readonly number[] };
+  step: { kind: string; label: string; rule: string | null; on: boolean; values: readonly number[]; remark: string | null };
   before: readonly number[] | null;
   family: string;
   scale: { low: number; high: number };
@@ -31,7 +31,7 @@ const x = computed(() => (props.frame / Math.max(1, props.step.values.length - 1
       <path class="curve" :d="curve" />
       <line class="now" :x1="x" :x2="x" y1="-3" :y2="H + 3" />
     </svg>
-    <p class="note" :title="note">{{ note }}</p>
+    <p class="note" :class="{ remark: step.remark }" :title="note">{{ note }}</p>
   </article>
 </template>
 
@@ -53,6 +53,7 @@ path { fill: none; stroke-linejoin: round; }
 .look { --curve: var(--look); }
 .off { opacity: 0.55; }
 .result { background: var(--ink); border-color: var(--ink); color: var(--paper); }
+.note.remark { color: #a32145; font-weight: 600; }
 .result .note { color: #cfd6cf; }
 .result { --curve: #f5b05c; }
 </style>

@@ -24,6 +24,8 @@ interface Step {
   readonly rule: string | null;
   readonly on: boolean;
   readonly values: readonly number[];
+  /** What keeps a rule from doing its work. */
+  readonly remark: string | null;
 }
 
 const scene = useScene();
@@ -89,6 +91,7 @@ function note(step: Step): string {
   if (step.kind === "result") return `${at(step)} at frame ${playback.frame}`;
   const rule = ruleOf(step);
   if (!step.on) return "switched off";
+  if (step.remark) return step.remark;
   return rule && subject.value ? `${at(step)} now · ${rules.summaryOf(rule, subject.value.channel)}` : `${at(step)} now`;
 }
 
