@@ -163,6 +163,9 @@ def panel(w, rule):
 
 def close(w):
     w.page.get_by_role("heading", name=re.compile(" at frame ")).click()
+    expect(w.page.get_by_role("tooltip").filter(visible=True)).to_have_count(0)
+    # Once it has faded the panel hands the focus back to its button: what is typed before that is lost.
+    w.page.wait_for_timeout(400)
 
 
 def put(w, name, text):
