@@ -127,13 +127,11 @@ class SetSetting(_RuleEdit):
         if isinstance(before, Channel) and before.keys:
             raise EditError(f"'{spec.label}' has keys, so its value comes from them; set a key instead")
         value: Channel | str = self.value if isinstance(self.value, str) else Channel(base=self.value)
+        _check_formulas(scene, rule.but(settings=rule.settings | {self.setting: value}))
         try:
             check_setting(value, spec)
-        except FormulaError as error:
-            raise EditError(f"at character {error.at + 1}: {error}") from error
         except ValueError as error:
             raise EditError(str(error)) from error
-        _check_formulas(scene, rule.but(settings=rule.settings | {self.setting: value}))
         if spec.names == "object" and value and isinstance(value, str):
             object_in(scene, value)
         return _in_order(with_rule(scene, thing, rule.but(settings=rule.settings | {self.setting: value})))

@@ -5,6 +5,7 @@ what the card before made stays; so it does where a name in it is of nothing in 
 """
 
 from collections.abc import Callable
+from functools import lru_cache
 
 import numpy as np
 
@@ -38,8 +39,9 @@ def remark(source: Source, settings: Settings, t: Array) -> str | None:
     return None if found is None else f"{found}; there the value of the card before stays"
 
 
+@lru_cache(maxsize=4096)
 def tree_of(text: str) -> Node | None:
-    """A formula's tree; None for one that cannot be read, which no scene lets in."""
+    """A formula's tree; None for one that cannot be read, which no scene lets in. Every bake asks again: trees are kept."""
     try:
         return read(text)
     except FormulaError:
