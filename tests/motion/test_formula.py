@@ -90,7 +90,8 @@ PYTHON = {
     "min": min,
     "max": max,
     "hypot": math.hypot,
-    "atan2": lambda y, x: math.degrees(math.atan2(y, x)),
+    # Whole zeros have no sign in Python; formulas do not tell −0 from 0 here.
+    "atan2": lambda y, x: math.degrees(math.atan2(y + 0.0, x + 0.0)),
 }
 
 

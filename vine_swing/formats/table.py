@@ -7,8 +7,9 @@ import numpy as np
 from numpy.typing import NDArray
 
 from vine_swing.motion import MotionError, bake, colour, matrix
-from vine_swing.motion.bake import Baked, BakedObject
+from vine_swing.motion.bake import Baked
 from vine_swing.motion.model import Scene
+from vine_swing.motion.placing import BakedObject
 
 #: More rows than this are surely a mistyped step.
 MAX_ROWS = 2_000_000

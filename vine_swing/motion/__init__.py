@@ -8,8 +8,9 @@
 120.0
 """
 
-from vine_swing.motion.bake import Baked, BakedObject, bake
+from vine_swing.motion.bake import Baked, bake
 from vine_swing.motion.errors import EditError, MotionError, NoSuchThing, SceneFileError
+from vine_swing.motion.placing import BakedObject
 from vine_swing.motion.scene_file import dump, load, parse
 
 __all__ = [

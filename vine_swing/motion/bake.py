@@ -7,46 +7,28 @@ again, so `is` tells what is new.
 
 from collections.abc import Hashable
 from dataclasses import dataclass
+from functools import lru_cache
 from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
 
-from vine_swing.motion import colour, matrix
+from vine_swing.motion import colour
 from vine_swing.motion.channel import Channel
 from vine_swing.motion.errors import MotionError
 from vine_swing.motion.evaluate import evaluate, evaluate_colours
-from vine_swing.motion.graph import DIAL, Ref, in_order, looks_of
-from vine_swing.motion.model import WHOLE, Dial, Scene, SceneObject
+from vine_swing.motion.graph import Ref, in_order, looks_of
+from vine_swing.motion.model import DIAL, Dial, Scene, SceneObject
 from vine_swing.motion.path import evaluate_path
-from vine_swing.motion.reading import Reader, Row, alikeness
+from vine_swing.motion.placing import BakedObject, placed
+from vine_swing.motion.reading import Reader, Row, alikeness, dial_values
+from vine_swing.motion.rule import SETTING
 from vine_swing.motion.rules.link import NAMED
 from vine_swing.motion.specs import ChannelSpec
 
 Array = NDArray[np.float64]
 #: Samples of alike ruled channels worked on at once; the rules before a spring or a smoothing are read at several times as many.
 _AT_ONCE = 12_000
-
-
-@dataclass(frozen=True)
-class BakedObject:
-    """One object over all frames. Arrays have one row per frame, or a single row where nothing moves.
-
-    channels: float64 (n,) or (1,), by channel name; colours are sRGB with alpha 0…1, (n, 4) or (1, 4). A path is there
-        only where it has keys, (n, 2); so are keyed settings of rules, named `rule:setting`.
-    world: (n, 6) or (1, 6), a b c d e f, from the object's own space to the picture.
-    opacity: the object's opacity times its parents', and 0 outside its span.
-    place: (n, 2) or (1, 2), where its pivot is in the picture.
-    middle: (n, 2) or (1, 2), where its own origin is in the picture.
-    """
-
-    source: SceneObject
-    channels: dict[str, Array]
-    local: Array
-    world: Array
-    opacity: Array
-    place: Array
-    middle: Array
 
 
 @dataclass(frozen=True)
@@ -94,10 +76,7 @@ def bake(scene: Scene, frames: Array | None = None, *, previous: Baked | None = 
         raise MotionError("every frame to bake must be a finite number")
     old = previous.objects if previous and _same_time(previous, scene, grid) else {}
     channels = _channels(scene, grid, old, previous.scene if previous and old else None)
-    done: dict[str, BakedObject] = {}
-    for thing in scene.objects:
-        _finish(thing, scene, grid, channels, old, done)
-    return Baked(scene, grid, {thing.id: done[thing.id] for thing in scene.objects}, {dial.id: _dial(dial, grid) for dial in scene.dials})
+    return Baked(scene, grid, placed(scene, grid, channels, old), {dial.id: _dial(dial, grid, previous) for dial in scene.dials})
 
 
 def _same_time(previous: Baked, scene: Scene, grid: Array) -> bool:
@@ -111,6 +90,7 @@ def _channels(scene: Scene, grid: Array, old: dict[str, BakedObject], was: Scene
     numbers: list[tuple[dict[str, Array], str, Channel]] = []
     colours: list[tuple[dict[str, Array], str, Channel]] = []
     ruled: list[Row] = []
+    reader = Reader(scene, grid)
     looking = dict.fromkeys(in_order(scene), False)
     for thing in scene.objects:
         before = old.get(thing.id)
@@ -138,19 +118,25 @@ def _channels(scene: Scene, grid: Array, old: dict[str, BakedObject], was: Scene
                 # The place is taken now so that every object lists its channels in the same order.
                 arrays[name] = np.empty(0)
                 (colours if spec.is_colour else numbers).append((arrays, name, channel))
-        for name, setting in thing.keyed_settings.items():
-            if before is not None and before.source.keyed_settings.get(name) is setting:
+        for name, setting in thing.moving_settings.items():
+            if before is not None and before.source.moving_settings.get(name) is setting:
                 arrays[name] = before.channels[name]
-            else:
+            elif (thing.id, name) in looking:
+                arrays[name] = np.empty(0)
+                looking[thing.id, name] = True
+            elif setting.keys:
                 arrays[name] = np.empty(0)
                 numbers.append((arrays, name, setting))
+            else:
+                # A formula of nothing but time.
+                arrays[name] = reader.final(thing.id, name).at(reader.grid)[0]
     for waiting, work in ((numbers, evaluate), (colours, evaluate_colours)):
         if waiting:
             rows = work([channel for _, _, channel in waiting], grid)
             for (arrays, name, _), row in zip(waiting, rows, strict=True):
                 arrays[name] = row
     if ruled or looking:
-        _rules(Reader(scene, grid), ruled, looking, result, old, was)
+        _rules(reader, ruled, looking, result, old, was)
     return result
 
 
@@ -178,15 +164,16 @@ def _rules(
         for name, values in arrays.items():
             if (object_id, name) not in looking:
                 reader.after[object_id, name] = values
-    turned = {dial.id for dial in reader.scene.dials if was is None or not any(dial is one for one in was.dials)}
+    turned = {owner for owner, dial in reader.scene.dials_by_id.items() if was is None or was.dials_by_id.get(owner) is not dial}
     # A name in a formula may mean another thing than it did, or nothing any more.
+    dials = reader.scene.dials_by_id
     named_anew = was is None or _names(was) != _names(reader.scene)
     for (object_id, name), anew in looking.items():
         thing, before = reader.scene.by_id[object_id], old.get(object_id)
         seen = looks_of(reader.scene, thing, name)
-        new = any(other in turned if one == DIAL else result[one][other] is not _before(old, one, other) for one, other in seen)
+        new = any(one in turned if one in dials else result[one][other] is not _before(old, one, other) for one, other in seen)
         if anew or new or before is None or (named_anew and any(one == NAMED for one, _ in thing.looks[name])):
-            if anew:
+            if anew and SETTING not in name:
                 reader.before[object_id, name] = result[object_id][name]
             result[object_id][name] = reader.final(object_id, name).at(reader.grid)[0]
         reader.after[object_id, name] = result[object_id][name]
@@ -202,13 +189,12 @@ def _before(old: dict[str, BakedObject], object_id: str, name: str) -> Array | N
     return old[object_id].channels.get(name) if object_id in old else None
 
 
-def _dial(dial: Dial, grid: Array) -> Array:
-    """A dial's values; its kind is that of the value it has. (1,) or (1, 4) where it never changes."""
-    channel = dial.channel
-    one: Any = channel.keys[0].value if channel.keys else channel.base
-    if isinstance(one, str):
-        return evaluate_colours([channel], grid)[0] if channel.keys else colour.parse_hex(one)[None, :]
-    return evaluate([channel], grid)[0] if channel.keys else np.array([float(one or 0.0)])
+def _dial(dial: Dial, grid: Array, previous: Baked | None) -> Array:
+    """A dial's values, (1,) or (1, 4) where it never changes."""
+    if previous is not None and dial is previous.scene.dials_by_id.get(f"{DIAL}{dial.id}") and _same_time(previous, previous.scene, grid):
+        return previous.dials[dial.id]
+    row: Array = dial_values(dial, grid[None, :] if dial.channel.keys else np.zeros((1, 1)))[0]
+    return row
 
 
 def _same_channel(before: SceneObject, thing: SceneObject, name: str) -> bool:
@@ -227,70 +213,12 @@ def _on_path(path: Array, name: str) -> Array:
 
 
 def _still(channel: Channel | None, spec: ChannelSpec) -> Array:
-    value: Any = spec.default if channel is None or channel.base is None else channel.base
-    return colour.parse_hex(value)[None, :] if spec.is_colour else np.array([float(value)])
+    return _one(spec.default if channel is None or channel.base is None else channel.base)
 
 
-_GEOMETRY = ("x", "y", "rotation", "scale.x", "scale.y", "skew", "pivot.x", "pivot.y", "stretch", "stretch.angle")
-
-
-def _finish(
-    thing: SceneObject,
-    scene: Scene,
-    grid: Array,
-    channels: dict[str, dict[str, Array]],
-    old: dict[str, BakedObject],
-    done: dict[str, BakedObject],
-) -> None:
-    """Add matrices and inherited opacity, parents first."""
-    waiting = [thing]
-    while (parent := waiting[-1].parent) is not None and parent not in done:
-        waiting.append(scene.by_id[parent])
-    for one in reversed(waiting):
-        if one.id not in done:
-            above = done[one.parent] if one.parent is not None else None
-            done[one.id] = _baked(one, scene, grid, channels[one.id], above, old.get(one.id), old)
-
-
-def _baked(
-    thing: SceneObject,
-    scene: Scene,
-    grid: Array,
-    arrays: dict[str, Array],
-    above: BakedObject | None,
-    before: BakedObject | None,
-    old: dict[str, BakedObject],
-) -> BakedObject:
-    above_before = old.get(before.source.parent) if before is not None and before.source.parent is not None else None
-    same = before is not None and before.source is thing and all(arrays[name] is before.channels[name] for name in thing.looks)
-    if before is not None and same and above_before is above:
-        return before
-    same_shape = before is not None and all(arrays[name] is before.channels[name] for name in _GEOMETRY)
-    local = before.local if before is not None and same_shape else matrix.object_matrix(_limited(arrays, thing))
-    moved_above = (above.world if above else None) is not (above_before.world if above_before else None)
-    if before is not None and local is before.local and not moved_above:
-        world, place, middle = before.world, before.place, before.middle
-    else:
-        world = matrix.multiply(above.world, local) if above else local
-        place = matrix.apply(world, arrays["pivot.x"], arrays["pivot.y"])
-        middle = world[:, 4:6]
-    faded_above = (above.opacity if above else None) is not (above_before.opacity if above_before else None)
-    same_span = before is not None and before.source.span == thing.span
-    if before is not None and arrays["opacity"] is before.channels["opacity"] and not faded_above and same_span:
-        opacity = before.opacity
-    else:
-        opacity = np.clip(arrays["opacity"], 0, 1) * (above.opacity if above else 1.0)
-        if thing.span != WHOLE:
-            first, last = thing.span.within(scene.length)
-            # A frame is shown until the next one begins, its sub-frames too.
-            opacity = opacity * ((grid >= first) & (grid < last + 1))
-    return BakedObject(thing, arrays, local, world, opacity, place, middle)
-
-
-def _limited(arrays: dict[str, Array], thing: SceneObject) -> dict[str, Array]:
-    """The geometry within its limits (a stretch must stay above 0, a skew short of 90°); channels themselves are not cut."""
-    limited = {}
-    for name in _GEOMETRY:
-        spec = thing.specs[name]
-        limited[name] = arrays[name] if spec.low is None else np.clip(arrays[name], spec.low, spec.high)
-    return limited
+@lru_cache(maxsize=65536)
+def _one(value: Any) -> Array:
+    """A value that never changes, as an array of a single row; alike ones share it."""
+    row: Array = colour.parse_hex(value)[None, :] if isinstance(value, str) else np.array([float(value)])
+    row.flags.writeable = False
+    return row

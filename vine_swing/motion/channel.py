@@ -7,6 +7,7 @@ from pydantic import ConfigDict, Field, field_validator, model_validator
 
 from vine_swing.motion.ease import Ease
 from vine_swing.motion.ends import HOLD, End
+from vine_swing.motion.formula.tree import MAX_LENGTH
 from vine_swing.motion.values import Frame, Frozen, Number, Value
 
 MAX_KEYS = 20_000
@@ -76,12 +77,17 @@ class Key(Frozen):
 
 
 class Channel(Frozen):
-    """One value over time. Without keys it is `base` (or, where that is left out, the channel's default)."""
+    """One value over time. Without keys it is `base` (or, where that is left out, the channel's default).
+
+    A setting of a rule may have a formula over that, in which `value` is what its keys or its base say. Channels of objects have a link
+    rule for it, which keeps its place among their other rules.
+    """
 
     base: Value | None = None
     keys: tuple[Key, ...] = Field(default=(), max_length=MAX_KEYS)
     before: End = HOLD
     after: End = HOLD
+    formula: Annotated[str, Field(max_length=MAX_LENGTH)] | None = None
 
     @model_validator(mode="before")
     @classmethod

@@ -11,9 +11,9 @@ from vine_swing.motion.channel import Channel
 from vine_swing.motion.ends import HOLD
 from vine_swing.motion.errors import NoSuchThing
 from vine_swing.motion.evaluate import evaluate, evaluate_colours
-from vine_swing.motion.model import Scene, SceneObject
+from vine_swing.motion.model import DIAL_CHANNEL, Dial, Scene, SceneObject
 from vine_swing.motion.path import evaluate_path
-from vine_swing.motion.reading import Reader
+from vine_swing.motion.reading import Reader, dial_values
 from vine_swing.motion.rule import SETTING, RuleSettings, chained
 from vine_swing.motion.rules import Source
 
@@ -40,6 +40,9 @@ def explain(scene: Scene, object_id: str, channel: str) -> list[Step]:
     Raises:
         NoSuchThing: if the scene has no such object or channel.
     """
+    dial = scene.dials_by_id.get(object_id)
+    if dial is not None and channel == DIAL_CHANNEL:
+        return _explain_dial(scene, dial)
     thing = scene.by_id.get(object_id)
     if thing is not None and SETTING in channel:
         return _explain_setting(scene, thing, channel)
@@ -73,7 +76,7 @@ def explain(scene: Scene, object_id: str, channel: str) -> list[Step]:
     for rule in rules:
         remark = None
         if rule.on and chain is not None:
-            remark = rule.spec.remark(chain, RuleSettings([rule]), grid) if rule.spec.remark is not None else None
+            remark = rule.spec.remark(chain, RuleSettings([rule], chain), grid) if rule.spec.remark is not None else None
             chain = chained(chain, [[rule]])
             value = chain.at(grid)[0]
             chain = _seen(chain, grid, value)
@@ -105,8 +108,18 @@ def _explain_setting(scene: Scene, thing: SceneObject, name: str) -> list[Step]:
         return np.full(len(t), float(base) if base is not None else 0.0)
 
     values = read(channel)
+    steps = [Step("keys", "Keys", None, True, read(channel.but(before=HOLD, after=HOLD))), Step("ends", "Ends", None, True, values)]
+    if channel.formula is not None:
+        steps.append(Step("formula", "Formula", None, True, Reader(scene).final(thing.id, name).at(t[None, :])[0]))
+    return [*steps, Step("result", "Result", None, True, steps[-1].values)]
+
+
+def _explain_dial(scene: Scene, dial: Dial) -> list[Step]:
+    t = np.arange(scene.length, dtype=float)[None, :]
+    held = dial.but(channel=dial.channel.but(before=HOLD, after=HOLD))
+    values = dial_values(dial, t)[0]
     return [
-        Step("keys", "Keys", None, True, read(channel.but(before=HOLD, after=HOLD))),
+        Step("keys", "Keys", None, True, dial_values(held, t)[0]),
         Step("ends", "Ends", None, True, values),
         Step("result", "Result", None, True, values),
     ]

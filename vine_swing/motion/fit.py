@@ -8,6 +8,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from vine_swing.motion.channel import Key
+from vine_swing.motion.colour import from_oklab, parse_hex, to_hex, to_oklab
 
 Array = NDArray[np.float64]
 
@@ -57,3 +58,25 @@ def _strays(frames: Array, values: Array, slopes: Array, a: int, b: int, toleran
     far = np.abs(fitted - values[a + 1 : b])
     worst = int(np.argmax(far))
     return a + 1 + worst if far[worst] > tolerance else None
+
+
+def fit_colours(frames: Array, colours: Array, tolerance: float) -> list[Key]:
+    """Keys of a colour channel, joined evenly, that pass every sample within a tolerance.
+
+    Args:
+        frames: where the samples are, (n,), rising; n at least 2.
+        colours: sRGB with alpha, (n, 4).
+        tolerance: the largest difference allowed of any of the four parts, 0 to 1. What hex can write is 1/255 apart.
+    """
+    mixed = to_oklab(np.array([parse_hex(to_hex(one)) for one in colours]))
+    stops, waiting = [0], [(0, len(frames) - 1)]
+    while waiting:
+        a, b = waiting.pop()
+        u = ((frames[a + 1 : b] - frames[a]) / (frames[b] - frames[a]))[:, None]
+        far = np.abs(from_oklab(mixed[a] + (mixed[b] - mixed[a]) * u) - colours[a + 1 : b]).max(axis=1) if b - a > 1 else np.zeros(1)
+        if far.max() > tolerance:
+            worst = a + 1 + int(np.argmax(far))
+            waiting += [(worst, b), (a, worst)]
+        else:
+            stops.append(b)
+    return [Key(frame=float(frames[at]), value=to_hex(colours[at])) for at in stops]

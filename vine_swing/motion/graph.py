@@ -6,11 +6,12 @@ ones ask for an order: everything else is worked out channel by channel.
 """
 
 from collections.abc import Iterable, Iterator
+from dataclasses import dataclass
 from graphlib import CycleError, TopologicalSorter
 
 from vine_swing.motion.errors import MotionError
 from vine_swing.motion.formula import split
-from vine_swing.motion.model import Scene, SceneObject
+from vine_swing.motion.model import DIAL, DIAL_CHANNEL, Scene, SceneObject
 from vine_swing.motion.rule import SETTING
 from vine_swing.motion.rules.link import NAMED
 
@@ -18,18 +19,16 @@ from vine_swing.motion.rules.link import NAMED
 Ref = tuple[str, str]
 
 
-#: In place of an object's id: what follows is the id of a dial.
-DIAL = "dial:"
-
-
 def resolved(scene: Scene, ref: Ref) -> Ref | None:
-    """What a rule looks at: a channel of an object, or (DIAL, the dial's id), whichever way it was named; None if there is no such thing."""
+    """What a rule looks at: a channel of an object or of a dial, whichever way it was named; None if there is no such thing."""
+    if ref[0] in scene.dials_by_id:
+        return ref
     if ref[0] != NAMED:
         thing = scene.by_id.get(ref[0])
         return ref if thing is not None and ref[1] in thing.specs else None
-    dial = next((one for one in scene.dials if one.name == ref[1]), None)
+    dial = scene.dials_by_name.get(ref[1])
     if dial is not None:
-        return DIAL, dial.id
+        return f"{DIAL}{dial.id}", DIAL_CHANNEL
     parts = split(ref[1], scene.by_name)
     if parts is None or parts[1] not in scene.by_name[parts[0]].specs or scene.by_name[parts[0]].specs[parts[1]].kind != "number":
         return None
@@ -40,6 +39,38 @@ def looks_of(scene: Scene, thing: SceneObject, name: str) -> tuple[Ref, ...]:
     """The channels and dials of a scene that the rules on a channel look at."""
     found = (resolved(scene, ref) for ref in thing.looks.get(name, ()))
     return tuple(dict.fromkeys(ref for ref in found if ref is not None))
+
+
+@dataclass(frozen=True)
+class Drive:
+    """One thing that drives another: a channel or a dial, what it drives, and by which rule of that object, in which of its settings if it
+    is a formula of a setting."""
+
+    driver: Ref
+    driven: Ref
+    rule: str
+    kind: str
+    setting: str | None = None
+
+
+def drives(scene: Scene) -> list[Drive]:
+    """Everything in a scene that drives something else: what rules that are switched on read of other objects, of dials, and in links; in
+    the order of the cast. What an object's own rules see of its own travel is left out."""
+    found: dict[Drive, None] = {}
+    for thing in scene.objects:
+        for rule in thing.rules:
+            if not rule.on:
+                continue
+            for name in (name for name in thing.specs if rule in thing.rules_on(name)):
+                for ref in rule.spec.looks(rule.word, name):
+                    driver = resolved(scene, (ref[0] or thing.id, ref[1]))
+                    if driver is not None and (driver[0] != thing.id or ref[0] == NAMED):
+                        found[Drive(driver, (thing.id, name), rule.id, rule.kind)] = None
+                for setting, refs in rule.linked.items():
+                    for driver in (resolved(scene, ref) for ref in refs):
+                        if driver is not None:
+                            found[Drive(driver, (thing.id, name), rule.id, rule.kind, setting)] = None
+    return list(found)
 
 
 class LoopError(MotionError):
@@ -55,7 +86,7 @@ def reads_of(scene: Scene, thing: SceneObject, name: str) -> tuple[Ref, ...]:
     """All that a channel reads besides its own keys: its path, the keyed settings of its rules, and what those look at."""
     along = ((thing.id, "path"),) if name in ("x", "y") and thing.is_keyed("path") and not thing.is_keyed(name) else ()
     settings = (f"{rule.id}{SETTING}{one}" for rule in thing.rules_on(name) for one in rule.settings)
-    keyed = tuple((thing.id, one) for one in settings if one in thing.keyed_settings)
+    keyed = tuple((thing.id, one) for one in settings if one in thing.moving_settings)
     besides = tuple((thing.id, one) for rule in thing.rules_on(name) for one in rule.spec.besides if one != name)
     return (*along, *keyed, *besides, *looks_of(scene, thing, name))
 
@@ -94,4 +125,7 @@ def _edges(scene: Scene) -> Iterator[tuple[Ref, Ref]]:
     for thing in scene.objects:
         for name in thing.specs:
             for read in reads_of(scene, thing, name):
+                yield (thing.id, name), read
+        for name in thing.moving_settings:
+            for read in looks_of(scene, thing, name):
                 yield (thing.id, name), read

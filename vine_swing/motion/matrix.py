@@ -58,7 +58,8 @@ def object_matrix(channels: dict[str, Array]) -> Array:
     """The matrix of one object in its parent's space: T(x, y) · linear part · T(−pivot), design section 4.
 
     Args:
-        channels: arrays of shape (n,) or (1,) under the names of the channels every object has.
+        channels: arrays of shape (n,) or (1,) under the names of the channels every object has; or (k, n) and (k, 1) for k objects at
+            once, which give (k, n, 6).
     """
     g = channels
     a, b, c, d = linear_part(g["rotation"], g["skew"], g["scale.x"], g["scale.y"], g["stretch"], g["stretch.angle"])

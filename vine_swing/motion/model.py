@@ -4,6 +4,7 @@ Every part is frozen: an edit makes a new scene that shares all unchanged parts 
 answered by identity.
 """
 
+from collections.abc import Collection
 from functools import cached_property
 from typing import Annotated, Any, Literal, Self
 
@@ -11,8 +12,8 @@ from pydantic import Field, field_validator, model_validator
 
 from vine_swing.motion.channel import Channel
 from vine_swing.motion.rule import SETTING, Rule
-from vine_swing.motion.specs import GROUP_CHANNELS, SHAPE_CHANNELS, ChannelSpec
-from vine_swing.motion.values import MAX_FRAME, MAX_LENGTH, Colour, Frozen, Id, Name
+from vine_swing.motion.specs import GROUP_CHANNELS, SHAPE_CHANNELS, ChannelSpec, Unit
+from vine_swing.motion.values import MAX_FRAME, MAX_LENGTH, Colour, Frozen, Id, Name, Number
 
 MAX_OBJECTS = 5_000
 WholeFrame = Annotated[int, Field(strict=True, ge=-MAX_FRAME, le=MAX_FRAME)]
@@ -34,12 +35,39 @@ class OutlineShape(Frozen):
 Shape = Annotated[PlainShape | OutlineShape, Field(discriminator="type")]
 
 
+#: In place of an object's id: what follows is the id of a dial.
+DIAL = "dial:"
+#: The one channel of a dial.
+DIAL_CHANNEL = "value"
+
+
 class Dial(Frozen):
-    """A shared value of the scene that channels can read."""
+    """A shared value of the scene that channels and settings of rules can read: a number, or a colour if its values are colours.
+
+    `low` and `high` are its range, where it has one: values lie within it, and eases that leave it are cut off there.
+    """
 
     id: Id
     name: Name
+    unit: Literal["", "%", "px", "°"] = ""
+    low: Number | None = None
+    high: Number | None = None
     channel: Channel = Channel()
+
+    @property
+    def is_colour(self) -> bool:
+        """Whether it holds colours."""
+        return isinstance(self.channel.keys[0].value if self.channel.keys else self.channel.base, str)
+
+    @cached_property
+    def spec(self) -> ChannelSpec:
+        """What its value is, as a channel."""
+        ranged = self.low is not None and self.high is not None
+        span = (self.high or 0.0) - (self.low or 0.0) if ranged else 0.0
+        step = 0.01 if self.unit == "%" or 0 < span <= 5 else 0.1 if 0 < span <= 50 else 1.0
+        unit: Unit = "colour" if self.is_colour else self.unit
+        default: float | str = "#FFFFFF" if self.is_colour else float(self.low or 0.0)
+        return ChannelSpec(DIAL_CHANNEL, "value", "Value", "look", unit, default, self.low, self.high, step, "What all that reads this dial gets.")
 
     @model_validator(mode="after")
     def _one_kind(self) -> Self:
@@ -48,7 +76,24 @@ class Dial(Frozen):
             raise ValueError(f"dial '{self.name}' has a point; a dial holds a number or a colour")
         if len({isinstance(value, str) for value in values}) > 1:
             raise ValueError(f"dial '{self.name}' has both numbers and colours; let all its values be of one kind")
+        if self.low is not None and self.high is not None and not self.low < self.high:
+            raise ValueError(f"dial '{self.name}' goes from {self.low:g} to {self.high:g}; its lower limit must lie below its upper one")
+        if self.channel.formula is not None:
+            raise ValueError(f"dial '{self.name}' has a formula, which dials do not take; let what reads it have the formula")
+        for value in values:
+            if isinstance(value, int | float) and self._beyond(value):
+                raise ValueError(f"dial '{self.name}' has the value {value:g}; its range is {self.range_words}")
         return self
+
+    def _beyond(self, value: float) -> bool:
+        return (self.low is not None and value < self.low) or (self.high is not None and value > self.high)
+
+    @property
+    def range_words(self) -> str:
+        """Its range in words."""
+        if self.low is not None and self.high is not None:
+            return f"{self.low:g} to {self.high:g}"
+        return f"{self.low:g} or more" if self.low is not None else f"{self.high:g} or less" if self.high is not None else "any number"
 
 
 class Span(Frozen):
@@ -90,28 +135,38 @@ class _Object(Frozen):
         return channel in self.channels and bool(self.channels[channel].keys)
 
     @cached_property
-    def keyed_settings(self) -> dict[str, Channel]:
-        """The settings of rules that have keys, named `rule:setting`."""
+    def moving_settings(self) -> dict[str, Channel]:
+        """The settings of rules that have keys or a formula, named `rule:setting`."""
         settings = ((f"{rule.id}{SETTING}{name}", one) for rule in self.rules for name, one in rule.settings.items())
-        return {name: one for name, one in settings if isinstance(one, Channel) and one.keys}
+        return {name: one for name, one in settings if isinstance(one, Channel) and (one.keys or one.formula is not None)}
 
     def rules_for(self, channel: str) -> list[Rule]:
-        """The rules that act on a channel, in order, switched off or on. They act on numbers; on a path by its x and y."""
-        if not self.rules or self.specs[channel].kind != "number":
-            return []
-        keyed = self.is_keyed(channel) or (channel in ("x", "y") and self.is_keyed("path"))
-        return [rule for rule in self.rules if rule.acts_on(channel, keyed=keyed)]
+        """The rules that act on a channel, in order, switched off or on. They act on numbers or on colours; on a path by its x and y."""
+        return self._acting[channel] if self.rules else []
 
     def rules_on(self, channel: str) -> list[Rule]:
         """The rules at work on a channel: those switched on."""
-        return [rule for rule in self.rules_for(channel) if rule.on]
+        return self._working[channel] if self.rules else []
+
+    @cached_property
+    def _acting(self) -> dict[str, list[Rule]]:
+        def acting(name: str, kind: str) -> list[Rule]:
+            keyed = self.is_keyed(name) or (name in ("x", "y") and self.is_keyed("path"))
+            return [rule for rule in self.rules if rule.spec.of == kind and rule.acts_on(name, keyed=keyed)]
+
+        return {name: acting(name, spec.kind) for name, spec in self.specs.items()}
+
+    @cached_property
+    def _working(self) -> dict[str, list[Rule]]:
+        return {name: [rule for rule in rules if rule.on] for name, rules in self._acting.items()}
 
     @cached_property
     def looks(self) -> dict[str, tuple[tuple[str, str], ...]]:
-        """The channels whose rules look at other channels, and at which: pairs of an object's id and a channel."""
+        """The channels and settings made from other channels, and from which: pairs of an object's id and a channel."""
         if not self.rules:
             return {}
-        found = {name: tuple(ref for rule in self.rules_on(name) for ref in rule.looks(self.id, name)) for name in self.specs}
+        found = {f"{rule.id}{SETTING}{name}": refs for rule in self.rules for name, refs in rule.linked.items()}
+        found |= {name: tuple(ref for rule in self.rules_on(name) for ref in rule.looks(self.id, name)) for name in self.specs}
         return {name: tuple(dict.fromkeys(refs)) for name, refs in found.items() if refs}
 
     @model_validator(mode="after")
@@ -123,10 +178,13 @@ class _Object(Frozen):
             check_values(channel, spec, f"'{self.name}', {name}")
         for rule in self.rules:
             for name in () if rule.channels == "keyed" else rule.channels:
-                if name not in self.specs or self.specs[name].kind != "number":
-                    numbers = ", ".join(spec.name for spec in self.specs.values() if spec.kind == "number")
-                    raise ValueError(f"rule '{rule.id}' of '{self.name}' acts on '{name}'; it can act on {numbers}")
+                if name not in self.specs or self.specs[name].kind != rule.spec.of:
+                    raise ValueError(f"rule '{rule.id}' of '{self.name}' acts on '{name}'; it can act on {self.fitting(rule)}")
         return self
+
+    def fitting(self, rule: Rule) -> str:
+        """The channels a rule can act on, as words."""
+        return ", ".join(spec.name for spec in self.specs.values() if spec.kind == rule.spec.of) or "nothing here"
 
 
 class ShapeObject(_Object):
@@ -150,7 +208,55 @@ class GroupObject(_Object):
         return GROUP_CHANNELS
 
 
+class DialObject(_Object):
+    """A dial as edits of channels see it: something with one channel. It is never part of a cast."""
+
+    kind: Literal["dial"] = "dial"
+    dial: Dial
+
+    @classmethod
+    def of(cls, dial: Dial) -> "DialObject":
+        """The dial with this id, as something that has channels. Nothing is checked again."""
+        return cls.model_construct(id=f"{DIAL}{dial.id}", name=dial.name, channels={DIAL_CHANNEL: dial.channel}, dial=dial)
+
+    @property
+    def turned(self) -> Dial:
+        """The dial with the channel this has now, checked."""
+        return self.dial.checked(channel=self.channels[DIAL_CHANNEL])
+
+    @cached_property
+    def specs(self) -> dict[str, ChannelSpec]:
+        return {DIAL_CHANNEL: self.dial.spec}
+
+
 SceneObject = Annotated[ShapeObject | GroupObject, Field(discriminator="kind")]
+MAX_CUES = 200
+
+
+class Cue(Frozen):
+    """A stretch of the timeline that a key press or a click starts while the picture waits.
+
+    first, last: the stretch, in frames, both shown.
+    objects: the ids of those it moves; what hangs on them goes along.
+    key: the key that starts it, as W3C UI Events names keys, in small letters; None for none.
+    click: the id of the object on which a click starts it; None for none.
+    plays: "once"; "loop", until it is started again; "held", as long as the key is held down. The last two end with the round they are in.
+    """
+
+    id: Id
+    name: Name
+    first: WholeFrame
+    last: WholeFrame
+    objects: Annotated[tuple[Id, ...], Field(max_length=MAX_OBJECTS)] = ()
+    key: Annotated[str, Field(pattern=r"^(?:[^\sA-Z]|space|enter|arrowup|arrowdown|arrowleft|arrowright)$")] | None = None
+    click: Id | None = None
+    plays: Literal["once", "loop", "held"] = "once"
+
+    @model_validator(mode="after")
+    def _in_order(self) -> Self:
+        if self.last < self.first:
+            raise ValueError(f"cue '{self.name}' ends at frame {self.last}, before it begins at {self.first}; swap them")
+        return self
 
 
 class Scene(Frozen):
@@ -165,6 +271,7 @@ class Scene(Frozen):
     background: Colour = "#F7F2E7"
     dials: Annotated[tuple[Dial, ...], Field(max_length=500)] = ()
     objects: Annotated[tuple[SceneObject, ...], Field(max_length=MAX_OBJECTS)] = ()
+    cues: Annotated[tuple[Cue, ...], Field(max_length=MAX_CUES)] = ()
 
     @field_validator("size", mode="before")
     @classmethod
@@ -186,12 +293,23 @@ class Scene(Frozen):
         check_parents(self.objects)
         if len({dial.id for dial in self.dials}) < len(self.dials) or len({dial.name for dial in self.dials}) < len(self.dials):
             raise ValueError("two dials share an id or a name; give each its own")
+        check_cues(self.cues, names)
         return self
 
     @cached_property
     def by_name(self) -> dict[str, SceneObject]:
         """The objects by name, in drawing order."""
         return {thing.name: thing for thing in self.objects}
+
+    @cached_property
+    def dials_by_id(self) -> dict[str, Dial]:
+        """The dials by `dial:` and their id."""
+        return {f"{DIAL}{dial.id}": dial for dial in self.dials}
+
+    @cached_property
+    def dials_by_name(self) -> dict[str, Dial]:
+        """The dials by name."""
+        return {dial.name: dial for dial in self.dials}
 
     @cached_property
     def by_id(self) -> dict[str, SceneObject]:
@@ -212,6 +330,8 @@ def check_values(channel: Channel, spec: ChannelSpec, where: str) -> None:
     Raises:
         ValueError: naming `where`, the value and what would fit.
     """
+    if channel.formula is not None and SETTING not in spec.name:
+        raise ValueError(f"{where}: a formula stands in a link rule here; only settings of rules have one of their own")
     wanted, kind = _KINDS[spec.kind]
     values = [(f"key at frame {key.frame:g}", key.value) for key in channel.keys]
     if channel.base is not None:
@@ -226,6 +346,20 @@ def check_values(channel: Channel, spec: ChannelSpec, where: str) -> None:
     for what, value in values:
         if not isinstance(value, kind):
             raise ValueError(f"{where}: the {what} is {value!r}; it must be {wanted}")
+
+
+def check_cues(cues: tuple[Cue, ...], objects: Collection[str]) -> None:
+    """Refuse cues that share an id, or that name objects that are not there; `objects` are the ids of those that are.
+
+    Raises:
+        ValueError: naming the cue and the object.
+    """
+    if len({cue.id for cue in cues}) < len(cues):
+        raise ValueError("two cues share an id; give each its own")
+    for cue in cues:
+        for object_id in (*cue.objects, *((cue.click,) if cue.click is not None else ())):
+            if object_id not in objects:
+                raise ValueError(f"cue '{cue.name}' names '{object_id}', which is no object of this scene")
 
 
 def check_parents(objects: tuple[SceneObject, ...]) -> None:

@@ -8,17 +8,19 @@ import numpy as np
 from numpy.typing import NDArray
 
 from vine_swing.motion.channel import Channel
+from vine_swing.motion.colour import parse_hex
 from vine_swing.motion.ends import turn_marks
-from vine_swing.motion.evaluate import Laid
-from vine_swing.motion.graph import DIAL, Ref, resolved
-from vine_swing.motion.model import Scene, SceneObject
+from vine_swing.motion.evaluate import Laid, evaluate_colours
+from vine_swing.motion.graph import Ref, resolved
+from vine_swing.motion.model import DIAL_CHANNEL, Dial, Scene, SceneObject
 from vine_swing.motion.path import evaluate_path
-from vine_swing.motion.rule import RuleSettings, chained
+from vine_swing.motion.rule import SETTING, RuleSettings, chained
 from vine_swing.motion.rules import Source, Timing
 from vine_swing.motion.rules.link import NAMED
-from vine_swing.motion.rules.spec import Read
+from vine_swing.motion.rules.spec import Read, number_or
 
 Array = NDArray[np.float64]
+_NEVER_TOUCHED = Channel()
 #: A channel of an object.
 Row = tuple[SceneObject, str]
 
@@ -37,6 +39,7 @@ class Reader:
         self.before: dict[Ref, Array] = {}
         self.after: dict[Ref, Array] = {}
         self._final: dict[Ref, Source] = {}
+        self._named: dict[str, Source | None] = {}
 
     def keyed(self, rows: Sequence[Row]) -> Source:
         """Alike channels as their keys and ends give them: what their first rule reads. See `alikeness`."""
@@ -45,7 +48,8 @@ class Reader:
 
         def at(t: Array) -> Array:
             if t is self.grid and all(ref in self.before for ref in refs):
-                return np.stack([np.broadcast_to(self.before[ref], t.shape[1]) for ref in refs])
+                known = [_spread(self.before[ref], t.shape[1]) for ref in refs]
+                return known[0] if len(known) == 1 else np.concatenate(known)
             return read(t)
 
         streams = np.array([_stream(thing.id, name) for thing, name in rows], dtype=np.uint64)[:, None]
@@ -69,40 +73,35 @@ class Reader:
         return chained(self.keyed(rows), list(zip(*(thing.rules_on(name) for thing, name in rows), strict=True)))
 
     def look(self, object_id: str, name: str) -> Source | None:
-        """One channel after all its rules, if the scene has it."""
+        """One channel after all its rules, or the value of a dial, if the scene has it."""
+        if object_id in self.scene.dials_by_id:
+            return self._dial(object_id)
         thing = self.scene.by_id.get(object_id)
         return self.final(object_id, name) if thing is not None and name in thing.specs else None
 
     def named(self, text: str) -> Source | None:
         """What formulas call by a name: a channel after all its rules, or a dial that holds numbers."""
+        if text in self._named:
+            return self._named[text]
         ref = resolved(self.scene, (NAMED, text))
-        if ref is None:
-            return None
-        return self._dial(ref[1]) if ref[0] == DIAL else self.look(*ref)
+        dial = self.scene.dials_by_id.get(ref[0]) if ref is not None else None
+        found = None if ref is None or (dial is not None and dial.is_colour) else self.look(*ref)
+        self._named[text] = found
+        return found
 
-    def _dial(self, dial_id: str) -> Source | None:
-        channel = next(one.channel for one in self.scene.dials if one.id == dial_id)
-        values = [key.value for key in channel.keys] or [channel.base if channel.base is not None else 0.0]
-        if not all(isinstance(value, int | float) for value in values):
-            return None
-        read = Laid([channel]).at if channel.keys else lambda t: np.full((1, t.shape[1]), float(values[0]))  # type: ignore[arg-type]
-        streams = np.array([[_stream(DIAL, dial_id)]], dtype=np.uint64)
-        return Source(
-            read,
-            np.empty(0),
-            self.timing,
-            streams,
-            (channel,),
-            "",
-            dial_id,
-            lambda other: self._nothing(),
-            self.look,
-            self.named,
-            lambda: np.empty(0),
-        )
+    def _dial(self, owner: str) -> Source:
+        dial = self.scene.dials_by_id[owner]
+        ref = (owner, DIAL_CHANNEL)
+        if ref not in self._final:
+            streams = np.array([[_stream(*ref)]], dtype=np.uint64)
+            read = self._remembered(ref, lambda t: dial_values(dial, t))
+            self._final[ref] = Source(
+                read, np.empty(0), self.timing, streams, (dial.channel,), owner, DIAL_CHANNEL, self._nothing, self.look, self.named, _no_frames
+            )
+        return self._final[ref]
 
-    def _nothing(self) -> Source:
-        raise LookupError("a dial has no channels beside it")
+    def _nothing(self, channel: str) -> Source:
+        raise LookupError(f"a dial has no channel '{channel}' beside its value")
 
     def contacts(self, object_id: str) -> Array:
         """The frames (k,) at which the rules of an object have it meet something, in order; as they are before later rules retime them."""
@@ -113,23 +112,56 @@ class Reader:
             for n, rule in enumerate(rules):
                 if rule.spec.contacts is not None:
                     source = chained(self.keyed([(thing, name)]), [[one] for one in rules[:n]])
-                    found.append(rule.spec.contacts(source, RuleSettings([rule])))
+                    found.append(rule.spec.contacts(source, RuleSettings([rule], source)))
         return np.unique(np.concatenate(found))
 
     def final(self, object_id: str, name: str) -> Source:
         """One channel after all its rules; what has been prepared for one reader serves the next."""
         ref = (object_id, name)
         if ref not in self._final:
-            source = self.ruled([(self.scene.by_id[object_id], name)])
+            thing = self.scene.by_id[object_id]
+            source = self._setting(thing, name) if SETTING in name else self.ruled([(thing, name)])
             self._final[ref] = replace(source, at=self._remembered(ref, source.at))
         return self._final[ref]
+
+    def _setting(self, thing: SceneObject, name: str) -> Source:
+        """A setting of a rule, named `rule:setting`: its formula over what its keys say."""
+        rule_id, _, setting = name.partition(SETTING)
+        rule = next(one for one in thing.rules if one.id == rule_id)
+        # What a setting reads is the same whichever channel its rule acts on.
+        source = self.keyed([(thing, "x")])
+        settings = RuleSettings([rule], source)
+        return replace(source, at=lambda t: number_or(settings, setting, t))
 
     def _remembered(self, ref: Ref, read: Read) -> Read:
         def at(t: Array) -> Array:
             known = self.after.get(ref) if t is self.grid else None
-            return read(t) if known is None else np.array(np.broadcast_to(known, t.shape))
+            return read(t) if known is None else _spread(known, t.shape[1])
 
         return at
+
+
+def dial_values(dial: Dial, t: Array) -> Array:
+    """The values of a dial at frames t (1, n), within its range: (1, n), or colours as sRGB with alpha, (1, n, 4)."""
+    channel = dial.channel
+    if dial.is_colour:
+        return evaluate_colours([channel], t[0]) if channel.keys else np.tile(parse_hex(str(channel.base)), (*t.shape, 1))
+    if not channel.keys:
+        base = channel.base if isinstance(channel.base, int | float) else dial.spec.default
+        return np.full(t.shape, float(base))  # type: ignore[arg-type]
+    values = Laid([channel]).at(t)
+    return values if dial.low is None and dial.high is None else np.clip(values, dial.low, dial.high)
+
+
+def _spread(values: Array, n: int) -> Array:
+    """What is known of a channel, (n,) or (1,), as a row of n that is not to be written to."""
+    row = values[None] if len(values) == n else np.repeat(values[None], n, axis=1)
+    row.flags.writeable = False
+    return row
+
+
+def _no_frames() -> Array:
+    return np.empty(0)
 
 
 def alikeness(thing: SceneObject, name: str, timing: Timing) -> Hashable:
@@ -148,10 +180,12 @@ def _kind(thing: SceneObject, name: str) -> str:
 
 def _moving(thing: SceneObject, name: str) -> Channel:
     """The channel whose keys move another: itself, or the path it follows."""
-    return thing.channels.get("path" if _kind(thing, name) == "along" else name, Channel())
+    return thing.channels.get("path" if _kind(thing, name) == "along" else name, _NEVER_TOUCHED)
 
 
 def _before_rules(rows: Sequence[Row]) -> Callable[[Array], Array]:
+    if rows[0][0].specs[rows[0][1]].is_colour:
+        return lambda t: np.stack([_colours(thing, name, t[n % len(t)]) for n, (thing, name) in enumerate(rows)])
     match _kind(*rows[0]):
         case "keyed":
             return Laid([thing.channels[name] for thing, name in rows]).at
@@ -167,8 +201,17 @@ def _along(path: Channel, name: str, t: Array) -> Array:
     return column
 
 
+def _colours(thing: SceneObject, name: str, t: Array) -> Array:
+    """A colour channel as its keys give it at frames t (n,): (n, 4)."""
+    channel = thing.channels.get(name, _NEVER_TOUCHED)
+    if channel.keys:
+        rows: Array = evaluate_colours([channel], t)[0]
+        return rows
+    return np.tile(parse_hex(str(channel.base if channel.base is not None else thing.specs[name].default)), (len(t), 1))
+
+
 def _plain(thing: SceneObject, name: str) -> float:
-    base = thing.channels.get(name, Channel()).base
+    base = thing.channels.get(name, _NEVER_TOUCHED).base
     value = base if base is not None else thing.specs[name].default
     assert isinstance(value, int | float)
     return float(value)

@@ -1,5 +1,6 @@
 """A rule as it stands in a scene, and reading its settings."""
 
+import re
 from collections.abc import Hashable, Sequence
 from dataclasses import replace
 from functools import cached_property
@@ -14,6 +15,8 @@ from vine_swing.motion.evaluate import Laid
 from vine_swing.motion.formula import read
 from vine_swing.motion.formula.tree import MAX_LENGTH
 from vine_swing.motion.rules import RULES, Mode, RuleSpec, SettingSpec, Source
+from vine_swing.motion.rules.link import computed, named_in
+from vine_swing.motion.rules.spec import Read
 from vine_swing.motion.values import Frozen, Id
 
 Array = NDArray[np.float64]
@@ -67,15 +70,22 @@ class Rule(Frozen):
         for name, setting in sorted(self.settings.items()):
             if isinstance(setting, str) or self.spec.settings[name].shared:
                 settings.append((name, setting))
-            elif setting.keys:
-                settings.append((name, tuple(_between_whole(setting))))
+            elif setting.keys or setting.formula is not None:
+                settings.append((name, (tuple(_between_whole(setting)), setting.formula)))
             elif setting.base is not None:
                 settings.append((name, None))
         return self.kind, self.mode, tuple(settings)
 
     def looks(self, owner: str, channel: str) -> list[tuple[str, str]]:
         """The other channels it looks at when it acts on a channel of the object `owner`: ids of objects and names."""
-        return [(thing or owner, name) for thing, name in self.spec.looks(self.word, channel)]
+        seen = [(thing or owner, name) for thing, name in self.spec.looks(self.word, channel)]
+        return [*seen, *(ref for refs in self.linked.values() for ref in refs)]
+
+    @cached_property
+    def linked(self) -> dict[str, tuple[tuple[str, str], ...]]:
+        """What the settings with a formula read, by setting."""
+        formulas = {name: one.formula for name, one in self.settings.items() if isinstance(one, Channel) and one.formula is not None}
+        return {name: named_in(formula) for name, formula in formulas.items()}
 
     def word(self, name: str) -> str:
         """A setting that is one of several words."""
@@ -94,18 +104,19 @@ class Rule(Frozen):
 
 
 class RuleSettings:
-    """The settings of alike rules, one a row, read at any frames. See `alikeness`."""
+    """The settings of alike rules, one a row, read at any frames. See `alikeness`. `source` is what the rules read."""
 
-    def __init__(self, rules: Sequence[Rule]) -> None:
+    def __init__(self, rules: Sequence[Rule], source: Source) -> None:
         self._rules = rules
-        self._known: dict[str, Array | Laid | None] = {}
+        self._source = source
+        self._known: dict[str, Array | Read | None] = {}
 
     def number(self, name: str, t: Array) -> Array | None:
         """A number setting at frames t (1 or r, n): (r, n), or (r, 1) where it never changes; None where it is off."""
         if name not in self._known:
             self._known[name] = self._prepared(name)
         known, spec = self._known[name], self._rules[0].spec.settings[name]
-        return self._within(known.at(t), spec) if isinstance(known, Laid) else known
+        return self._within(known(t), spec) if callable(known) else known
 
     def choice(self, name: str) -> str:
         """A setting that is one of several words."""
@@ -114,13 +125,18 @@ class RuleSettings:
     def breaks(self, name: str) -> Array | None:
         """The frames between whole ones at which a number setting has keys, (k,); None if it never changes."""
         setting = self._rules[0].settings.get(name)
-        return _between_whole(setting) if isinstance(setting, Channel) and setting.keys else None
+        return _between_whole(setting) if isinstance(setting, Channel) and (setting.keys or setting.formula is not None) else None
 
-    def _prepared(self, name: str) -> Array | Laid | None:
+    def _prepared(self, name: str) -> Array | Read | None:
         first, spec = self._rules[0].settings.get(name), self._rules[0].spec.settings[name]
+        if isinstance(first, Channel) and first.formula is not None:
+            # Rules with formulas look at other channels, so they come one a row.
+            own = Laid([first]).at if first.keys else None
+            plain = np.array([[self._rules[0].plain(name) or 0.0]])
+            return computed(self._source, first.formula, own or (lambda t: np.broadcast_to(plain, t.shape)))
         if isinstance(first, Channel) and first.keys:
             settings = [rule.settings[name] for rule in self._rules]
-            return Laid([setting for setting in settings if isinstance(setting, Channel)])
+            return Laid([setting for setting in settings if isinstance(setting, Channel)]).at
         values = [rule.plain(name) for rule in self._rules]
         numbers = [value for value in values if value is not None]
         return self._within(np.array(numbers)[:, None], spec) if len(numbers) == len(values) else None
@@ -143,7 +159,7 @@ def chained(source: Source, rules: Sequence[Sequence[Rule]]) -> Source:
         rules: for each card the rules of the r channels, which are alike.
     """
     for card in rules:
-        source = replace(source, at=card[0].spec.prepare(source, RuleSettings(card), card[0].mode))
+        source = replace(source, at=card[0].spec.prepare(source, RuleSettings(card, source), card[0].mode))
     return source
 
 
@@ -160,19 +176,28 @@ def check_setting(setting: Channel | str, spec: SettingSpec) -> None:
         return
     if spec.names:
         if not isinstance(setting, str):
-            raise ValueError(f"{spec.label} is a number; it must be {'a formula' if spec.names == 'formula' else 'the id of an object'}")
+            raise ValueError(f"{spec.label} is a number; it must be {_WORDS[spec.names]}")
         if spec.names == "formula":
             read(setting)
+        elif spec.names == "colour":
+            if setting and not _COLOUR.fullmatch(setting):
+                raise ValueError(f"{spec.label} is '{setting}'; it must be a colour such as '#F2932B', or empty")
         elif len(setting) > _LONGEST_WORD:
             raise ValueError(f"{spec.label} is {len(setting)} characters long; ids have at most {_LONGEST_WORD}")
         return
     if isinstance(setting, str):
         raise ValueError(f"{spec.label} is '{setting}'; it must be a number")
+    if setting.formula is not None:
+        read(setting.formula)
     for value in [key.value for key in setting.keys] + ([setting.base] if setting.base is not None else []):
         if not isinstance(value, int | float):
             raise ValueError(f"{spec.label} is {value!r}; it must be a number")
         if (spec.low is not None and value < spec.low) or (spec.high is not None and value > spec.high):
             raise ValueError(f"{spec.label} is {_said(value)}; it must be {_range(spec)}")
+
+
+_WORDS = {"object": "the id of an object", "dial": "the id of a dial", "formula": "a formula", "colour": "a colour"}
+_COLOUR = re.compile(r"#(?:[0-9A-Fa-f]{3,4}|[0-9A-Fa-f]{6}|[0-9A-Fa-f]{8})")
 
 
 def _range(spec: SettingSpec) -> str:

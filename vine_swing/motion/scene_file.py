@@ -99,7 +99,7 @@ def sentences(errors: Sequence[Any]) -> list[str]:
 
 
 #: Fields whose value may have several forms that Pydantic tells apart by a word, which it adds to the place after them.
-_SEVERAL_FORMS = {"objects", "object", "edits", "shape"}
+_SEVERAL_FORMS = {"objects", "object", "edits", "shape", "how"}
 
 
 def _sentence(fault: Any) -> str:

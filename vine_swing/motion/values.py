@@ -34,6 +34,8 @@ Value = Annotated[
 ]
 #: What ties things together inside a file; never shown to people.
 Id = Annotated[str, Field(pattern=r"^[A-Za-z0-9_-]{1,64}$")]
+#: What owns a channel: an object by its id, or a dial as `dial:` and its id.
+Owner = Annotated[str, Field(pattern=r"^(?:dial:)?[A-Za-z0-9_-]{1,64}$")]
 #: What people call a thing. Braces and @ are kept free, since formulas write names inside braces.
 Name = Annotated[str, Field(min_length=1, max_length=80, pattern=r"^[^\x00-\x1f{}@]*[^\s\x00-\x1f{}@][^\x00-\x1f{}@]*$")]
 
@@ -42,6 +44,14 @@ class Frozen(BaseModel):
     """A part of a scene: never changed in place, so that unchanged parts can be shared between versions."""
 
     model_config = ConfigDict(frozen=True, extra="forbid", allow_inf_nan=False)
+
+    def checked(self, **changes: Any) -> Self:
+        """As `but`, with everything checked.
+
+        Raises:
+            ValidationError: if the fields do not fit.
+        """
+        return type(self).model_validate({name: getattr(self, name) for name in type(self).model_fields} | changes)
 
     def but(self, **changes: Any) -> Self:
         """The same part with some fields changed. Nothing is checked again: callers hand in checked parts."""

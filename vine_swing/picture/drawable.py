@@ -8,8 +8,9 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from vine_swing.motion.bake import Baked, BakedObject
+from vine_swing.motion.bake import Baked
 from vine_swing.motion.model import OutlineShape, Scene, SceneObject, ShapeObject
+from vine_swing.motion.placing import BakedObject
 from vine_swing.picture.outline import Outline
 from vine_swing.picture.shapes import DRAWN
 from vine_swing.picture.svg_path import parse_path

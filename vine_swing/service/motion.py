@@ -5,7 +5,7 @@ from typing import Any
 
 from vine_swing.motion.bake import Baked, bake
 from vine_swing.motion.ends import turn_marks
-from vine_swing.motion.model import Scene
+from vine_swing.motion.model import DIAL_CHANNEL, Scene
 from vine_swing.motion.reading import Reader
 from vine_swing.picture.drawable import Drawable, OutlineTrack, drawables, hidden
 from vine_swing.service import wire
@@ -56,7 +56,13 @@ class Motion:
             if fresh:
                 objects[object_id] = _packed(fresh)
         head = {"revision": self.revision, "fps": scene.fps, "length": scene.length, "size": list(scene.size)}
-        head |= {"background": scene.background, "whole": since is None, "order": [thing.id for thing in scene.objects], "hidden": hidden(scene)}
+        head |= {
+            "background": scene.background,
+            "whole": since is None,
+            "order": [thing.id for thing in scene.objects],
+            "dials": list(scene.dials_by_id),
+            "hidden": hidden(scene),
+        }
         return wire.pack(head | {"objects": objects})
 
 
@@ -83,6 +89,14 @@ def _parts(baked: Baked, drawn: dict[str, Drawable], old: dict[str, Parts], befo
             # What no longer meets anything says so once.
             parts[("contacts",)] = old[object_id][("contacts",)] and []
         result[object_id] = parts
+    for owner, dial in baked.scene.dials_by_id.items():
+        dial_parts: Parts = {("channels", DIAL_CHANNEL): baked.dials[dial.id]}
+        keys = dial.channel.keys
+        if len(keys) > 1:
+            marks = turn_marks(keys[0].frame, keys[-1].frame, dial.channel.before, dial.channel.after, baked.scene.length)
+            was = old.get(owner, {}).get(("turns", DIAL_CHANNEL))
+            dial_parts["turns", DIAL_CHANNEL] = was if was == marks else marks
+        result[owner] = dial_parts
     return result
 
 

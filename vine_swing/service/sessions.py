@@ -110,7 +110,8 @@ def _shared(before: Scene, after: Scene) -> Scene:
     if before is after:
         return after
     objects = tuple(_shared_object(before.by_id.get(thing.id), thing) for thing in after.objects)
-    return after.but(objects=objects)
+    dials = tuple(was if (was := before.dials_by_id.get(owner)) == dial else dial for owner, dial in after.dials_by_id.items())
+    return after.but(objects=objects, dials=dials)
 
 
 def _shared_object(before: SceneObject | None, after: SceneObject) -> SceneObject:

@@ -1,6 +1,6 @@
 """Scenes ↔ rows: reading a scene, and writing down only what differs between two versions of it.
 
-Objects, rules, dials and channels are lists of parts with an id; each is compared with its counterpart, and parts that both
+Objects, rules, dials, cues and channels are lists of parts with an id; each is compared with its counterpart, and parts that both
 versions share are not looked at.
 """
 
@@ -14,18 +14,17 @@ from pydantic import TypeAdapter
 
 from vine_swing.motion.channel import Channel, Key
 from vine_swing.motion.ease import Ease
-from vine_swing.motion.model import Dial, GroupObject, Scene, SceneObject
+from vine_swing.motion.model import DIAL_CHANNEL, Cue, Dial, GroupObject, Scene, SceneObject
 from vine_swing.motion.rule import Rule
 
 _EASE: TypeAdapter[Ease] = TypeAdapter(Ease)
 _SCENE = ("name", "fps", "length", "width", "height", "background")
 _OBJECT = ("position", "name", "kind", "parent", "shown", "shape", "first_frame", "last_frame")
 _RULE = ("position", "kind", '"on"', "channels", "mode", "words")
-_DIAL = ("position", "name")
-_CHANNEL = ("base", "before_mode", "before_times", "after_mode", "after_times")
+_DIAL = ("position", "name", "unit", "low", "high")
+_CUE = ("position", "name", "first_frame", "last_frame", "objects", "key", "click", "plays")
+_CHANNEL = ("base", "before_mode", "before_times", "after_mode", "after_times", "formula")
 _KEY = ("value", "ease", "out_frames", "out_value", "in_frames", "in_value", "tension", "continuity", "bias", "way", "value_y")
-#: The one channel of a dial has no name of its own.
-_DIAL_CHANNEL = "value"
 
 
 def read(db: sqlite3.Connection, scene_id: str) -> Scene | None:
@@ -49,11 +48,16 @@ def read(db: sqlite3.Connection, scene_id: str) -> Scene | None:
             data["shape"] = json.loads(thing["shape"])
         objects.append(data)
     dials = [
-        {"id": dial["id"], "name": dial["name"], "channel": channels["dial", dial["row"]][_DIAL_CHANNEL]}
+        {name: dial[name] for name in ("id", "name", "unit", "low", "high")} | {"channel": channels["dial", dial["row"]][DIAL_CHANNEL]}
         for dial in db.execute("SELECT * FROM dial WHERE scene = ? ORDER BY position", (scene_id,))
     ]
+    cues = [
+        {name: cue[name] for name in ("id", "name", "key", "click", "plays")}
+        | {"first": cue["first_frame"], "last": cue["last_frame"], "objects": json.loads(cue["objects"])}
+        for cue in db.execute("SELECT * FROM cue WHERE scene = ? ORDER BY position", (scene_id,))
+    ]
     head = {name: row[name] for name in ("name", "fps", "length", "background")}
-    return Scene.model_validate({**head, "size": (row["width"], row["height"]), "objects": objects, "dials": dials})
+    return Scene.model_validate({**head, "size": (row["width"], row["height"]), "objects": objects, "dials": dials, "cues": cues})
 
 
 def insert(db: sqlite3.Connection, scene_id: str, scene: Scene, now: str) -> None:
@@ -63,6 +67,8 @@ def insert(db: sqlite3.Connection, scene_id: str, scene: Scene, now: str) -> Non
         _insert_object(db, scene_id, thing, position)
     for position, dial in enumerate(scene.dials):
         _insert_dial(db, scene_id, dial, position)
+    for position, cue in enumerate(scene.cues):
+        _insert_cue(db, scene_id, cue, position)
 
 
 def write_difference(db: sqlite3.Connection, scene_id: str, before: Scene, after: Scene) -> None:
@@ -86,7 +92,14 @@ def write_difference(db: sqlite3.Connection, scene_id: str, before: Scene, after
         else:
             if _dial_values(*was) != _dial_values(*now):
                 _update(db, "dial", _DIAL, _dial_values(*now), "row", row)
-            _update_channels(db, "dial", row, {_DIAL_CHANNEL: was[0].channel}, {_DIAL_CHANNEL: now[0].channel})
+            _update_channels(db, "dial", row, {DIAL_CHANNEL: was[0].channel}, {DIAL_CHANNEL: now[0].channel})
+    for change, was, now in _changes(before.cues, after.cues):
+        if change is None:
+            _insert_cue(db, scene_id, *now)
+        elif now is None:
+            db.execute("DELETE FROM cue WHERE scene = ? AND id = ?", (scene_id, change))
+        elif _cue_values(*was) != _cue_values(*now):
+            _update(db, "cue", _CUE, _cue_values(*now), "row", _row(db, "cue", "scene", scene_id, change))
 
 
 def _changes(before: Iterable[Any], after: Iterable[Any]) -> list[tuple[str | None, Any, Any]]:
@@ -159,7 +172,11 @@ def _insert_rule(db: sqlite3.Connection, object_row: int, rule: Rule, position: 
 
 def _insert_dial(db: sqlite3.Connection, scene_id: str, dial: Dial, position: int) -> None:
     row = _insert(db, "dial", ("scene", "id", *_DIAL), (scene_id, dial.id, *_dial_values(dial, position)))
-    _insert_channel(db, "dial", row, _DIAL_CHANNEL, dial.channel)
+    _insert_channel(db, "dial", row, DIAL_CHANNEL, dial.channel)
+
+
+def _insert_cue(db: sqlite3.Connection, scene_id: str, cue: Cue, position: int) -> None:
+    _insert(db, "cue", ("scene", "id", *_CUE), (scene_id, cue.id, *_cue_values(cue, position)))
 
 
 def _insert_channel(db: sqlite3.Connection, owner: str, owner_row: int, name: str, channel: Channel) -> None:
@@ -207,6 +224,7 @@ def _read_channels(db: sqlite3.Connection, scene_id: str) -> dict[tuple[str, int
             "keys": keys[row["row"]],
             "before": {"mode": row["before_mode"], "times": row["before_times"]},
             "after": {"mode": row["after_mode"], "times": row["after_times"]},
+            "formula": row["formula"],
         }
     return channels
 
@@ -246,11 +264,15 @@ def _rule_values(rule: Rule, position: int) -> tuple[Any, ...]:
 
 
 def _dial_values(dial: Dial, position: int) -> tuple[Any, ...]:
-    return position, dial.name
+    return position, dial.name, dial.unit, dial.low, dial.high
+
+
+def _cue_values(cue: Cue, position: int) -> tuple[Any, ...]:
+    return position, cue.name, cue.first, cue.last, json.dumps(cue.objects), cue.key, cue.click, cue.plays
 
 
 def _channel_values(channel: Channel) -> tuple[Any, ...]:
-    return channel.base, channel.before.mode, channel.before.times, channel.after.mode, channel.after.times
+    return channel.base, channel.before.mode, channel.before.times, channel.after.mode, channel.after.times, channel.formula
 
 
 def _numbers(rule: Rule) -> dict[str, Channel]:

@@ -11,6 +11,8 @@ from typing import Annotated
 from pydantic import Field, ValidationError
 
 from vine_swing.motion.edits.base import Edit
+from vine_swing.motion.edits.cues import AddCue, DeleteCue, LayPresses, SetCue
+from vine_swing.motion.edits.dials import AddDial, DeleteDial, SetDial
 from vine_swing.motion.edits.keys import DeleteKeys, MoveKeys, SetBend, SetEase, SetEnds, SetHandles, SetKey, SetSpeed, SetValue
 from vine_swing.motion.edits.objects import (
     AddObject,
@@ -25,7 +27,7 @@ from vine_swing.motion.edits.objects import (
     free_name,
 )
 from vine_swing.motion.edits.paths import JoinPath, SetCorner, SetWay, SplitPath
-from vine_swing.motion.edits.rules import AddRule, DeleteRule, FreezeChannel, MoveRule, SetRule, SetSetting
+from vine_swing.motion.edits.rules import AddRule, DeleteRule, FreezeChannel, LinkSetting, MoveRule, SetRule, SetSetting
 from vine_swing.motion.edits.scene import RenameScene, SetBackground, SetFps, SetLength, SetSize
 from vine_swing.motion.edits.timing import CloseLoop, EvenSpeed, HoldHere, PasteKeys, ReverseKeys, SpreadKeys, StretchKeys
 from vine_swing.motion.edits.turns import Flip, TurnTimes
@@ -71,7 +73,15 @@ AnyEdit = Annotated[
     | MoveRule
     | SetRule
     | SetSetting
+    | LinkSetting
     | FreezeChannel
+    | AddDial
+    | SetDial
+    | DeleteDial
+    | AddCue
+    | SetCue
+    | DeleteCue
+    | LayPresses
     | Flip
     | RenameScene
     | SetFps

@@ -3,10 +3,13 @@
 from abc import ABC, abstractmethod
 from collections.abc import Callable
 
+from pydantic import ValidationError
+
 from vine_swing.motion.channel import Channel
 from vine_swing.motion.errors import EditError, NoSuchThing
-from vine_swing.motion.model import Scene, SceneObject, check_values
+from vine_swing.motion.model import DIAL, Dial, DialObject, Scene, SceneObject, check_values
 from vine_swing.motion.rule import SETTING, Rule, check_setting
+from vine_swing.motion.scene_file import faults
 from vine_swing.motion.specs import ChannelSpec
 from vine_swing.motion.values import MAX_FRAME, Frozen
 
@@ -28,6 +31,16 @@ class Edit(Frozen, ABC):
         """What undo says it takes back, as a short phrase; `scene` is the scene before the edit."""
 
 
+def owner_in(scene: Scene, owner: str) -> SceneObject | DialObject:
+    """What owns a channel: the object with this id, or the dial named `dial:` and its id."""
+    if not owner.startswith(DIAL):
+        return object_in(scene, owner)
+    found = scene.dials_by_id.get(owner)
+    if found is None:
+        raise NoSuchThing(f"there is no dial '{owner.removeprefix(DIAL)}' in this scene; it may have been deleted")
+    return DialObject.of(found)
+
+
 def object_in(scene: Scene, object_id: str) -> SceneObject:
     """The object with this id."""
     found = scene.by_id.get(object_id)
@@ -36,7 +49,7 @@ def object_in(scene: Scene, object_id: str) -> SceneObject:
     return found
 
 
-def spec_of(thing: SceneObject, channel: str) -> ChannelSpec:
+def spec_of(thing: SceneObject | DialObject, channel: str) -> ChannelSpec:
     """What the channel of an object is."""
     if SETTING in channel:
         return _setting_spec(thing, channel)
@@ -46,7 +59,7 @@ def spec_of(thing: SceneObject, channel: str) -> ChannelSpec:
     return spec
 
 
-def channel_of(thing: SceneObject, name: str) -> Channel:
+def channel_of(thing: SceneObject | DialObject, name: str) -> Channel:
     """A channel of an object, or a setting of one of its rules, as it stands; an empty one if it was never touched."""
     if SETTING not in name:
         return thing.channels.get(name, Channel())
@@ -55,7 +68,7 @@ def channel_of(thing: SceneObject, name: str) -> Channel:
     return found if isinstance(found, Channel) else Channel()
 
 
-def rule_of(thing: SceneObject, rule_id: str) -> Rule:
+def rule_of(thing: SceneObject | DialObject, rule_id: str) -> Rule:
     """The rule of an object with this id."""
     for rule in thing.rules:
         if rule.id == rule_id:
@@ -63,12 +76,12 @@ def rule_of(thing: SceneObject, rule_id: str) -> Rule:
     raise NoSuchThing(f"'{thing.name}' has no rule '{rule_id}'; it may have been removed")
 
 
-def with_rule(scene: Scene, thing: SceneObject, changed: Rule) -> Scene:
+def with_rule(scene: Scene, thing: SceneObject | DialObject, changed: Rule) -> Scene:
     """The scene with one rule of an object replaced by its new version."""
     return with_object(scene, thing.but(rules=tuple(changed if rule.id == changed.id else rule for rule in thing.rules)))
 
 
-def _setting(thing: SceneObject, name: str) -> tuple[Rule, str]:
+def _setting(thing: SceneObject | DialObject, name: str) -> tuple[Rule, str]:
     rule_id, _, setting = name.partition(SETTING)
     rule = rule_of(thing, rule_id)
     if setting not in rule.spec.settings:
@@ -76,24 +89,34 @@ def _setting(thing: SceneObject, name: str) -> tuple[Rule, str]:
     return rule, setting
 
 
-def _setting_spec(thing: SceneObject, name: str) -> ChannelSpec:
+def _setting_spec(thing: SceneObject | DialObject, name: str) -> ChannelSpec:
     rule, setting = _setting(thing, name)
     spec = rule.spec.settings[setting]
     if spec.is_word:
-        words = f"choose one of {', '.join(spec.choices)}" if spec.choices else f"choose an {spec.names}"
+        words = f"choose one of {', '.join(spec.choices)}" if spec.choices else f"choose {'an' if spec.names == 'object' else 'a'} {spec.names}"
         raise EditError(f"'{spec.label}' of {rule.spec.label.lower()} is a word and cannot have keys; {words}")
     default = float(spec.default) if spec.default is not None else 0.0
     return ChannelSpec(name, spec.label, rule.spec.label, "look", "", default, spec.low, spec.high, about=spec.about)
 
 
-def with_object(scene: Scene, changed: SceneObject) -> Scene:
-    """The scene with one object replaced by its new version."""
+def with_object(scene: Scene, changed: SceneObject | DialObject) -> Scene:
+    """The scene with one object replaced by its new version, or with one dial turned."""
+    if isinstance(changed, DialObject):
+        turned = _turned(changed)
+        return scene.but(dials=tuple(turned if dial.id == turned.id else dial for dial in scene.dials))
     return scene.but(objects=tuple(changed if thing.id == changed.id else thing for thing in scene.objects))
+
+
+def _turned(changed: DialObject) -> Dial:
+    try:
+        return changed.turned
+    except ValidationError as error:
+        raise EditError("; ".join(faults(error))) from error
 
 
 def with_channel(scene: Scene, object_id: str, name: str, change: Callable[[Channel], Channel]) -> Scene:
     """The scene with one channel changed; the new channel is checked against what the channel is."""
-    thing = object_in(scene, object_id)
+    thing = owner_in(scene, object_id)
     spec = spec_of(thing, name)
     before = channel_of(thing, name)
     after = change(before)
@@ -127,8 +150,10 @@ def in_time(channel: Channel, factor: float, about: float = 0.0, to: float = 0.0
     return channel.but(keys=tuple(key.scaled(frames=factor).but(frame=frame) for key, frame in zip(channel.keys, frames, strict=True)))
 
 
-def said(thing: SceneObject, channel: str) -> str:
+def said(thing: SceneObject | DialObject, channel: str) -> str:
     """How a label names a channel: `Mango travel x`."""
+    if isinstance(thing, DialObject):
+        return thing.name
     spec = spec_of(thing, channel)
     row = spec.row.lower()
     return f"{thing.name} {row}" if spec.label.lower() == row or row == "rotation" else f"{thing.name} {row} {spec.label}"

@@ -9,25 +9,25 @@ from vine_swing.motion import colour
 from vine_swing.motion.channel import MAX_KEYS, NAMED_IN, Bend, Channel, Handle, Key
 from vine_swing.motion.cubic import SHAPED_BY_KEYS
 from vine_swing.motion.ease import BezierEase, Ease, build
-from vine_swing.motion.edits.base import Edit, object_in, said, spec_of, with_channel
+from vine_swing.motion.edits.base import Edit, owner_in, said, spec_of, with_channel
 from vine_swing.motion.edits.divide import divided
 from vine_swing.motion.ends import End
 from vine_swing.motion.errors import EditError, NoSuchThing
 from vine_swing.motion.evaluate import evaluate, evaluate_colours
-from vine_swing.motion.model import Scene, SceneObject
+from vine_swing.motion.model import DialObject, Scene, SceneObject
 from vine_swing.motion.path import evaluate_path
 from vine_swing.motion.specs import ChannelSpec
-from vine_swing.motion.values import MAX_FRAME, Frame, Id, Value
+from vine_swing.motion.values import MAX_FRAME, Frame, Owner, Value
 
 Frames = Annotated[tuple[Frame, ...], Field(min_length=1, max_length=MAX_KEYS)]
 
 
 class _ChannelEdit(Edit):
-    object: Id
+    object: Owner
     channel: Annotated[str, Field(max_length=64)]
 
     def _said(self, scene: Scene) -> str:
-        return said(object_in(scene, self.object), self.channel)
+        return said(owner_in(scene, self.object), self.channel)
 
 
 class SetValue(_ChannelEdit):
@@ -61,11 +61,11 @@ class SetKey(_ChannelEdit):
     ease: Ease | None = None
 
     def apply(self, scene: Scene) -> Scene:
-        thing = object_in(scene, self.object)
+        thing = owner_in(scene, self.object)
         spec = spec_of(thing, self.channel)
         return with_channel(scene, self.object, self.channel, lambda channel: self._change(channel, spec, thing))
 
-    def _change(self, channel: Channel, spec: ChannelSpec, thing: SceneObject) -> Channel:
+    def _change(self, channel: Channel, spec: ChannelSpec, thing: SceneObject | DialObject) -> Channel:
         there = channel.key_at(self.frame)
         if there is None and len(channel.keys) >= MAX_KEYS:
             raise EditError(f"a channel holds at most {MAX_KEYS} keys; delete some first")
@@ -119,7 +119,7 @@ class DeleteKeys(_ChannelEdit):
     at: Frame = 0.0
 
     def apply(self, scene: Scene) -> Scene:
-        thing = object_in(scene, self.object)
+        thing = owner_in(scene, self.object)
         spec = spec_of(thing, self.channel)
 
         def change(channel: Channel) -> Channel:
@@ -243,9 +243,9 @@ class SetEnds(_ChannelEdit):
         return f"ends of {self._said(scene)}"
 
 
-def keyed_value(channel: Channel, spec: ChannelSpec, frame: float, thing: SceneObject) -> Value:
+def keyed_value(channel: Channel, spec: ChannelSpec, frame: float, thing: SceneObject | DialObject) -> Value:
     """The value the keys and ends of an object's channel give at one frame, before any rule."""
-    t = np.array([frame])
+    t = np.array([frame], dtype=float)
     if not channel.keys and spec.kind == "point":
         x, y = (keyed_value(thing.channels.get(name, Channel()), thing.specs[name], frame, thing) for name in ("x", "y"))
         return float(x), float(y)  # type: ignore[arg-type]

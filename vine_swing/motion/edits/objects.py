@@ -9,10 +9,9 @@ from vine_swing.motion import matrix
 from vine_swing.motion.bake import bake
 from vine_swing.motion.channel import Channel
 from vine_swing.motion.edits.base import Edit, in_time, object_in, with_object
+from vine_swing.motion.edits.renaming import formulas_renamed
 from vine_swing.motion.errors import EditError
-from vine_swing.motion.formula import renamed
 from vine_swing.motion.model import MAX_OBJECTS, Scene, SceneObject, Shape, ShapeObject, Span, WholeFrame, check_parents
-from vine_swing.motion.rule import Rule
 from vine_swing.motion.values import Frame, Id, Name, Number
 
 Index = Annotated[int, Field(strict=True, ge=0, le=MAX_OBJECTS)]
@@ -60,30 +59,10 @@ class RenameObject(_ObjectEdit):
             return scene
         if any(other.name == name for other in scene.objects):
             raise EditError(f"there already is a '{name}'; try '{free_name(scene, name)}'")
-        return _formulas_renamed(with_object(scene, thing.but(name=name)), thing.name, name, [other.name for other in scene.objects])
+        return formulas_renamed(with_object(scene, thing.but(name=name)), thing.name, name, [other.name for other in scene.objects])
 
     def label(self, scene: Scene) -> str:
         return f"rename {self._name(scene)} to {self.name}"
-
-
-def _formulas_renamed(scene: Scene, was: str, now: str, names: list[str]) -> Scene:
-    """The scene with all formulas true after an object got another name; `names` are those of objects before."""
-
-    def one(rule: Rule) -> Rule:
-        changed = {
-            name: renamed(setting, was, now, names)
-            for name, setting in rule.settings.items()
-            if isinstance(setting, str) and rule.spec.settings[name].names == "formula"
-        }
-        changed = {name: text for name, text in changed.items() if text != rule.settings[name]}
-        return rule.but(settings=rule.settings | changed) if changed else rule
-
-    objects = []
-    for thing in scene.objects:
-        rules = tuple(one(rule) for rule in thing.rules)
-        same = all(new is old for new, old in zip(rules, thing.rules, strict=True))
-        objects.append(thing if same else thing.but(rules=rules))
-    return scene.but(objects=tuple(objects))
 
 
 class ReorderObject(_ObjectEdit):
@@ -151,7 +130,13 @@ class DeleteObject(_ObjectEdit):
         gone = {self.id}
         while more := {thing.id for thing in scene.objects if thing.parent in gone} - gone:
             gone |= more
-        return scene.but(objects=tuple(thing for thing in scene.objects if thing.id not in gone))
+        cues = tuple(
+            cue.but(objects=tuple(one for one in cue.objects if one not in gone), click=None if cue.click in gone else cue.click)
+            if gone & {*cue.objects, cue.click}
+            else cue
+            for cue in scene.cues
+        )
+        return scene.but(objects=tuple(thing for thing in scene.objects if thing.id not in gone), cues=cues)
 
     def label(self, scene: Scene) -> str:
         return f"delete {self._name(scene)}"

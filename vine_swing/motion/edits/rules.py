@@ -6,15 +6,15 @@ import numpy as np
 from pydantic import Field, ValidationError
 
 from vine_swing.motion.bake import bake
-from vine_swing.motion.channel import Channel
-from vine_swing.motion.edits.base import Edit, object_in, rule_of, said, spec_of, with_object, with_rule
+from vine_swing.motion.channel import Channel, Key
+from vine_swing.motion.edits.base import Edit, channel_of, object_in, owner_in, rule_of, said, spec_of, with_object, with_rule
 from vine_swing.motion.errors import EditError
-from vine_swing.motion.fit import fit_keys
+from vine_swing.motion.fit import fit_colours, fit_keys
 from vine_swing.motion.formula import FormulaError, checked
 from vine_swing.motion.formula.tree import MAX_LENGTH
 from vine_swing.motion.graph import LoopError, in_order
-from vine_swing.motion.model import Scene, SceneObject
-from vine_swing.motion.rule import Rule, check_setting
+from vine_swing.motion.model import DIAL, Scene, SceneObject
+from vine_swing.motion.rule import SETTING, Rule, check_setting
 from vine_swing.motion.rules import Mode
 from vine_swing.motion.scene_file import faults
 from vine_swing.motion.values import Id, Number
@@ -126,7 +126,8 @@ class SetSetting(_RuleEdit):
             return with_rule(scene, thing, rule.but(settings={name: one for name, one in rule.settings.items() if name != self.setting}))
         if isinstance(before, Channel) and before.keys:
             raise EditError(f"'{spec.label}' has keys, so its value comes from them; set a key instead")
-        value: Channel | str = self.value if isinstance(self.value, str) else Channel(base=self.value)
+        formula = before.formula if isinstance(before, Channel) else None
+        value: Channel | str = self.value if isinstance(self.value, str) else Channel(base=self.value, formula=formula)
         _check_formulas(scene, rule.but(settings=rule.settings | {self.setting: value}))
         try:
             check_setting(value, spec)
@@ -134,15 +135,38 @@ class SetSetting(_RuleEdit):
             raise EditError(str(error)) from error
         if spec.names == "object" and value and isinstance(value, str):
             object_in(scene, value)
+        if spec.names == "dial" and value and isinstance(value, str):
+            owner_in(scene, f"{DIAL}{value}")
         return _in_order(with_rule(scene, thing, rule.but(settings=rule.settings | {self.setting: value})))
 
     def label(self, scene: Scene) -> str:
         return f"{self.setting.replace('_', '-')} of {self._said(scene)}"
 
 
+class LinkSetting(_RuleEdit):
+    """Give a number setting of a rule a formula over what its keys or its plain value say, which is `value` in it; null takes it away."""
+
+    edit: Literal["link-setting"]
+    setting: Annotated[str, Field(max_length=64)]
+    formula: Annotated[str, Field(min_length=1, max_length=MAX_LENGTH)] | None
+
+    def apply(self, scene: Scene) -> Scene:
+        thing, rule = self._both(scene)
+        spec_of(thing, f"{rule.id}{SETTING}{self.setting}")
+        before = rule.settings.get(self.setting)
+        linked = (before if isinstance(before, Channel) else Channel(base=rule.plain(self.setting))).but(formula=self.formula)
+        changed = rule.but(settings=rule.settings | {self.setting: linked})
+        _check_formulas(scene, changed)
+        return _in_order(with_rule(scene, thing, changed))
+
+    def label(self, scene: Scene) -> str:
+        return f"{'link' if self.formula is not None else 'unlink'} {self.setting.replace('_', '-')} of {self._said(scene)}"
+
+
 class FreezeChannel(Edit):
-    """Turn what rules make of a number channel into keys that stay within a tolerance of it at every frame of the scene. The
-    rules no longer act on it; undo brings them back."""
+    """Turn what rules make of a channel, or a formula of a setting (`rule:setting`), into keys that stay within a tolerance of it at every
+    frame of the scene. The rules no longer act on it; undo brings them back. The tolerance of colours is that of their
+    parts, 0 to 1."""
 
     edit: Literal["freeze-channel"]
     object: Id
@@ -152,25 +176,40 @@ class FreezeChannel(Edit):
     def apply(self, scene: Scene) -> Scene:
         thing = object_in(scene, self.object)
         spec = spec_of(thing, self.channel)
-        if spec.kind != "number" or not thing.rules_for(self.channel):
-            raise EditError(f"no rule acts on {said(thing, self.channel)}, so there is nothing to freeze")
         if scene.length < 2:
             raise EditError("a scene of a single frame does not move; give it more frames first")
-        values = bake(scene, np.arange(scene.length, dtype=float)).objects[thing.id].channels[self.channel]
-        frames = np.arange(scene.length, dtype=float)
-        keys = fit_keys(frames, np.broadcast_to(values, frames.shape), self.tolerance)
-        keyed = [name for name, one in thing.specs.items() if one.kind == "number" and thing.is_keyed(name)]
+        if SETTING in self.channel:
+            return self._setting(scene, thing)
+        if spec.kind == "point" or not thing.rules_for(self.channel):
+            raise EditError(f"no rule acts on {said(thing, self.channel)}, so there is nothing to freeze")
+        alike = [name for name, one in thing.specs.items() if one.kind == spec.kind and thing.is_keyed(name)]
         rules = []
         for rule in thing.rules:
-            acts_on = keyed if rule.channels == "keyed" else rule.channels
+            acts_on = alike if rule.channels == "keyed" else rule.channels
             left = tuple(name for name in acts_on if name != self.channel)
-            if self.channel not in acts_on:
+            if rule.spec.of != spec.kind or self.channel not in acts_on:
                 rules.append(rule)
             elif left:
                 rules.append(rule.but(channels=left))
         before = thing.channels.get(self.channel, Channel())
-        frozen = Channel(base=before.base, keys=tuple(keys))
+        frozen = Channel(base=before.base, keys=tuple(self._keys(scene, thing)))
         return with_object(scene, thing.but(channels=thing.channels | {self.channel: frozen}, rules=tuple(rules)))
+
+    def _keys(self, scene: Scene, thing: SceneObject) -> list[Key]:
+        frames = np.arange(scene.length, dtype=float)
+        values = bake(scene, frames).objects[thing.id].channels[self.channel]
+        if values.ndim == 2:
+            return fit_colours(frames, np.broadcast_to(values, (scene.length, 4)), self.tolerance)
+        return fit_keys(frames, np.broadcast_to(values, frames.shape), self.tolerance)
+
+    def _setting(self, scene: Scene, thing: SceneObject) -> Scene:
+        before = channel_of(thing, self.channel)
+        if before.formula is None:
+            raise EditError(f"{said(thing, self.channel)} has no formula, so there is nothing to freeze")
+        rule_id, _, setting = self.channel.partition(SETTING)
+        frozen = Channel(base=before.base, keys=tuple(self._keys(scene, thing)))
+        rule = rule_of(thing, rule_id)
+        return with_rule(scene, thing, rule.but(settings=rule.settings | {setting: frozen}))
 
     def label(self, scene: Scene) -> str:
         return f"freeze {said(object_in(scene, self.object), self.channel)}"
@@ -178,12 +217,17 @@ class FreezeChannel(Edit):
 
 def _check_formulas(scene: Scene, rule: Rule) -> None:
     """Refuse formulas that name what the scene does not have."""
-    for name, spec in rule.spec.settings.items():
-        if spec.names == "formula":
-            try:
-                checked(rule.word(name), {thing.name: numbers_of(thing) for thing in scene.objects}, [dial.name for dial in scene.dials])
-            except FormulaError as error:
-                raise EditError(f"at character {error.at + 1}: {error}") from error
+    formulas = [rule.word(name) for name, spec in rule.spec.settings.items() if spec.names == "formula"]
+    formulas += [one.formula for one in rule.settings.values() if isinstance(one, Channel) and one.formula is not None]
+    for formula in formulas:
+        try:
+            checked(
+                formula,
+                {thing.name: numbers_of(thing) for thing in scene.objects},
+                [dial.name for dial in scene.dials if not dial.is_colour],
+            )
+        except FormulaError as error:
+            raise EditError(f"at character {error.at + 1}: {error}") from error
 
 
 def numbers_of(thing: SceneObject) -> list[str]:
@@ -205,7 +249,6 @@ def _checked(thing: SceneObject) -> SceneObject:
     for rule in thing.rules:
         for name in () if rule.channels == "keyed" else rule.channels:
             spec: Any = thing.specs.get(name)
-            if spec is None or spec.kind != "number":
-                numbers = ", ".join(one.name for one in thing.specs.values() if one.kind == "number")
-                raise EditError(f"a rule of '{thing.name}' cannot act on '{name}'; it can act on {numbers}")
+            if spec is None or spec.kind != rule.spec.of:
+                raise EditError(f"a rule of '{thing.name}' cannot act on '{name}'; it can act on {thing.fitting(rule)}")
     return thing

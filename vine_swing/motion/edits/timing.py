@@ -9,14 +9,14 @@ from pydantic import Field
 
 from vine_swing.motion.channel import MAX_KEYS, Channel, Key
 from vine_swing.motion.ease.reversed import reversed_ease
-from vine_swing.motion.edits.base import Edit, object_in, spec_of, with_channel
+from vine_swing.motion.edits.base import Edit, owner_in, spec_of, with_channel
 from vine_swing.motion.edits.divide import divided
 from vine_swing.motion.edits.keys import Frames, keyed_value
 from vine_swing.motion.errors import EditError, NoSuchThing
 from vine_swing.motion.evaluate import evaluate
 from vine_swing.motion.model import Scene
 from vine_swing.motion.path import curves, way_of
-from vine_swing.motion.values import MAX_FRAME, Frame, Frozen, Id, Value
+from vine_swing.motion.values import MAX_FRAME, Frame, Frozen, Owner, Value
 
 ChannelName = Annotated[str, Field(max_length=64)]
 
@@ -24,7 +24,7 @@ ChannelName = Annotated[str, Field(max_length=64)]
 class Picked(Frozen):
     """Some keys of one channel, by their frames."""
 
-    object: Id
+    object: Owner
     channel: ChannelName
     frames: Frames
 
@@ -117,11 +117,11 @@ class EvenSpeed(Edit):
     stretch between becomes even."""
 
     edit: Literal["even-speed"]
-    object: Id
+    object: Owner
     channels: Annotated[tuple[ChannelName, ...], Field(min_length=1, max_length=8)]
 
     def apply(self, scene: Scene) -> Scene:
-        thing = object_in(scene, self.object)
+        thing = owner_in(scene, self.object)
         for name in self.channels:
             if spec_of(thing, name).kind == "colour":
                 raise EditError(f"'{thing.name}', {name}: colours have no speed; choose channels that are numbers")
@@ -165,14 +165,14 @@ class EvenSpeed(Edit):
         return path.but(keys=(*steady, path.keys[-1].but(frame=last)))
 
     def label(self, scene: Scene) -> str:
-        return f"even speed of {object_in(scene, self.object).name}"
+        return f"even speed of {owner_in(scene, self.object).name}"
 
 
 class HoldHere(Edit):
     """Stay on the value of a frame for some frames. With `push`, later keys move on by as many."""
 
     edit: Literal["hold-here"]
-    object: Id
+    object: Owner
     channels: Annotated[tuple[ChannelName, ...], Field(min_length=1, max_length=64)]
     frame: Frame
     frames: Annotated[float, Field(strict=True, gt=0, le=MAX_FRAME)]
@@ -180,14 +180,14 @@ class HoldHere(Edit):
 
     def apply(self, scene: Scene) -> Scene:
         for name in self.channels:
-            thing = object_in(scene, self.object)
+            thing = owner_in(scene, self.object)
             spec = spec_of(thing, name)
             if spec.kind == "point" and not thing.is_keyed(name):
                 continue
             if spec.kind == "point":
                 # The stop lies on the path, which keeps its shape.
                 scene = with_channel(scene, self.object, name, lambda path: divided(path, self.frame) or path)
-            value = keyed_value(object_in(scene, self.object).channels.get(name, Channel()), spec, self.frame, thing)
+            value = keyed_value(owner_in(scene, self.object).channels.get(name, Channel()), spec, self.frame, thing)
             scene = with_channel(scene, self.object, name, lambda channel, value=value: self._held(channel, value))  # type: ignore[misc]
         return scene
 
@@ -206,14 +206,14 @@ class HoldHere(Edit):
         return channel.but(keys=(*earlier, stop, go, *later))
 
     def label(self, scene: Scene) -> str:
-        return f"hold {object_in(scene, self.object).name} for {self.frames:g} frames"
+        return f"hold {owner_in(scene, self.object).name} for {self.frames:g} frames"
 
 
 class CloseLoop(Edit):
     """Give the last key the value of the first, so that a loop has no seam."""
 
     edit: Literal["close-loop"]
-    object: Id
+    object: Owner
     channels: Annotated[tuple[ChannelName, ...], Field(min_length=1, max_length=64)]
 
     def apply(self, scene: Scene) -> Scene:
@@ -227,14 +227,14 @@ class CloseLoop(Edit):
         return scene
 
     def label(self, scene: Scene) -> str:
-        return f"close the loop of {object_in(scene, self.object).name}"
+        return f"close the loop of {owner_in(scene, self.object).name}"
 
 
 class PasteKeys(Edit):
     """Put copied keys into a channel: the first of them at a frame, the others as far from it as they were."""
 
     edit: Literal["paste-keys"]
-    object: Id
+    object: Owner
     channel: ChannelName
     keys: Annotated[tuple[Key, ...], Field(min_length=1, max_length=MAX_KEYS)]
     at: Frame
@@ -256,4 +256,4 @@ class PasteKeys(Edit):
         return with_channel(scene, self.object, self.channel, change)
 
     def label(self, scene: Scene) -> str:
-        return f"paste keys on {object_in(scene, self.object).name}"
+        return f"paste keys on {owner_in(scene, self.object).name}"

@@ -53,7 +53,7 @@ FUNCTIONS: dict[str, Function] = {
     "asin": Function((1, 1), lambda x: np.degrees(np.arcsin(x)), "degrees whose sine this is"),
     "acos": Function((1, 1), lambda x: np.degrees(np.arccos(x)), "degrees whose cosine this is"),
     "atan": Function((1, 1), lambda x: np.degrees(np.arctan(x)), "degrees whose tangent this is"),
-    "atan2": Function((2, 2), lambda y, x: np.degrees(np.arctan2(y, x)), "degrees of the direction (x, y), given y first"),
+    "atan2": Function((2, 2), lambda y, x: np.degrees(np.arctan2(y + 0.0, x + 0.0)), "degrees of the direction (x, y), given y first"),
     "abs": Function((1, 1), np.abs, "how far from 0"),
     "sign": Function((1, 1), np.sign, "−1, 0 or 1"),
     "floor": Function((1, 1), np.floor, "the whole number below"),

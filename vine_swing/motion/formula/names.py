@@ -1,7 +1,7 @@
 """What the names in formulas mean in a scene, and keeping them true when things are renamed."""
 
 import re
-from collections.abc import Iterable
+from collections.abc import Collection, Iterable
 from difflib import get_close_matches
 
 from vine_swing.motion.formula.tree import FormulaError, Reference, read, references
@@ -9,16 +9,17 @@ from vine_swing.motion.formula.tree import FormulaError, Reference, read, refere
 _BRACES = re.compile(r"\{([^{}@]*)(@[^{}]*)?\}")
 
 
-def split(text: str, objects: Iterable[str]) -> tuple[str, str] | None:
+def split(text: str, objects: Collection[str]) -> tuple[str, str] | None:
     """The object and the channel that `Mill wheel.rotation` means among some names of objects; None for what is no channel.
 
     Names and channels may both have full stops in them: the longest name that fits is meant.
     """
-    fitting = [name for name in objects if text.startswith(f"{name}.")]
-    if not fitting:
-        return None
-    name = max(fitting, key=len)
-    return name, text[len(name) + 1 :]
+    at = text.rfind(".")
+    while at > 0:
+        if text[:at] in objects:
+            return text[:at], text[at + 1 :]
+        at = text.rfind(".", 0, at)
+    return None
 
 
 def checked(text: str, channels: dict[str, Iterable[str]], dials: Iterable[str]) -> list[Reference]:
@@ -49,7 +50,7 @@ def checked(text: str, channels: dict[str, Iterable[str]], dials: Iterable[str])
 
 def renamed(text: str, was: str, now: str, objects: Iterable[str]) -> str:
     """A formula after an object or a dial got another name. `objects` are the names of objects before that."""
-    names = list(objects)
+    names = set(objects)
 
     def one(match: re.Match[str]) -> str:
         inner, offset = match[1].strip(), match[2] or ""

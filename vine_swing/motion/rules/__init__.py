@@ -18,6 +18,7 @@ from vine_swing.motion.rules import (
     spring,
     squash_stretch,
     steps,
+    tint,
     wind_up,
 )
 from vine_swing.motion.rules.spec import Mode, RuleSpec, Settings, SettingSpec, Source, Timing
@@ -29,6 +30,6 @@ RULES: dict[str, RuleSpec] = {
     module.SPEC.kind: module.SPEC
     for module in (
         *(retime, steps, oscillator, noise, spring, smooth, limit),
-        *(bounce, pendulum, squash_stretch, wind_up, overshoot, arc, exaggerate, roll, face, follow, link),
+        *(bounce, pendulum, squash_stretch, wind_up, overshoot, arc, exaggerate, roll, face, follow, link, tint),
     )
 }

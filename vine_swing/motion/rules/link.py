@@ -15,12 +15,17 @@ from vine_swing.motion.rules.spec import Array, Mode, Read, RuleSpec, Settings, 
 
 def prepare(source: Source, settings: Settings, mode: Mode) -> Read:
     """The values of the formula, put in place of what was there, added to it or multiplied with it."""
-    node = tree_of(settings.choice("formula"))
+    return computed(source, settings.choice("formula"), source.at, mode)
+
+
+def computed(source: Source, formula: str, before: Read, mode: Mode = "replace") -> Read:
+    """A formula over what `before` gives, read at any frames; where it has no answer, `before` stays."""
+    node = tree_of(formula)
     if node is None:
-        return source.at
+        return before
 
     def read_at(t: Array) -> Array:
-        so_far = source.at(t)
+        so_far = before(t)
         worked = evaluate(node, t, source.timing.fps, lambda: so_far, looking(source, t))
         return np.where(np.isnan(worked), so_far, combined(mode, so_far, worked))
 
@@ -61,7 +66,12 @@ def looking(source: Source, t: Array) -> Callable[[Reference], Array]:
 
 
 def _looks(word: Callable[[str], str], channel: str) -> tuple[tuple[str, str], ...]:
-    node = tree_of(word("formula"))
+    return named_in(word("formula"))
+
+
+def named_in(formula: str) -> tuple[tuple[str, str], ...]:
+    """What a formula reads, as pairs of NAMED and what it is called."""
+    node = tree_of(formula)
     return tuple((NAMED, one.text) for one in references(node)) if node is not None else ()
 
 

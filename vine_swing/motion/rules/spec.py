@@ -34,7 +34,7 @@ class SettingSpec:
     step: float = 0.05
     shared: bool = False
     #: What a word that is none of several choices names.
-    names: Literal["", "object", "formula"] = ""
+    names: Literal["", "object", "formula", "dial", "colour"] = ""
 
     @property
     def is_word(self) -> bool:
@@ -114,6 +114,8 @@ class RuleSpec:
     gives the frames (k,) at which what it makes of a channel meets something. `remark` says in a sentence what keeps the rule from doing its
     work at frames (1, n), None where all is well.
 
+    `of` says what the channels hold it acts on; colours come as sRGB with alpha, (r, n, 4).
+
     For cards and menus: `acts` are the channels it is for; none if it is for any. `summary` says a rule in one line, in parts divided
     by " · ", with `{setting}` for a number with its unit and `{one|other}` for the first that is on; parts with nothing on are left
     out. `telling` are settings that show on a small picture what it does.
@@ -130,6 +132,7 @@ class RuleSpec:
     acts: tuple[str, ...] = ()
     alone: bool = False
     besides: tuple[str, ...] = ()
+    of: Literal["number", "colour"] = "number"
     contacts: Callable[[Source, Settings], Array] | None = None
     remark: Callable[[Source, Settings, Array], str | None] | None = None
     looks: Callable[[Callable[[str], str], str], tuple[tuple[str, str], ...]] = _nowhere

@@ -5,16 +5,17 @@ from typing import Literal
 
 import numpy as np
 from fastapi import APIRouter
+from numpy.typing import NDArray
 from pydantic import BaseModel
 
 from vine_swing.formats import EXPORTS
-from vine_swing.motion import ease
+from vine_swing.motion import colour, ease
 from vine_swing.motion.bake import bake
 from vine_swing.motion.channel import Channel, Key
 from vine_swing.motion.ease import FEELS
 from vine_swing.motion.ends import ENDS, EndMode
 from vine_swing.motion.formula.functions import FUNCTIONS
-from vine_swing.motion.model import PlainShape, Scene, ShapeObject
+from vine_swing.motion.model import Dial, PlainShape, Scene, ShapeObject
 from vine_swing.motion.rule import Rule, Setting
 from vine_swing.motion.rules import RULES, RuleSpec
 from vine_swing.motion.rules.presets import PRESETS
@@ -79,7 +80,7 @@ class SettingWords(BaseModel):
     about: str
     usual: tuple[float, float] | None
     step: float
-    names: Literal["", "object", "formula"]
+    names: Literal["", "object", "formula", "dial", "colour"]
 
 
 class RuleWords(BaseModel):
@@ -90,6 +91,7 @@ class RuleWords(BaseModel):
     about: str
     summary: str
     acts: list[str]
+    of: Literal["number", "colour"]
     modes: list[str]
     settings: list[SettingWords]
     before: list[float]
@@ -137,6 +139,14 @@ def vocabulary() -> Vocabulary:
 _MOVE = Channel(keys=(Key(frame=10, value=0.0, ease="slow-out-in"), Key(frame=34, value=100.0)))
 
 
+_DUSK = Dial(id="shown", name="Shown", channel=Channel(keys=(Key(frame=10, value="#2C4A3B", ease="slow-out-in"), Key(frame=34, value="#F6D58A"))))
+
+
+def _drawn(values: NDArray[np.float64]) -> NDArray[np.float64]:
+    """Numbers as they are, colours by their lightness."""
+    return values if values.ndim == 1 else colour.to_oklab(values)[:, 0]
+
+
 @cache
 def _rules() -> list[RuleWords]:
     """The words of every rule. Their pictures are baked, and never change while the service runs."""
@@ -147,12 +157,13 @@ def _rule(spec: RuleSpec) -> RuleWords:
     acts = spec.acts or ("x",)
     given: dict[str, Setting] = {name: value if isinstance(value, str) else Channel(base=value) for name, value in spec.telling.items()}
     rule = Rule(id="shown", kind=spec.kind, channels=acts, mode=spec.modes[0] if spec.modes else "add", settings=given)
-    moves = {"x": _MOVE} if acts[0] != "y" else {}
+    moves = {"fill": Channel(base="#2C4A3B")} if spec.of == "colour" else {"x": _MOVE} if acts[0] != "y" else {}
     if spec.besides:
         moves["y"] = _MOVE.but(keys=tuple(key.but(value=-key.number) for key in _MOVE.keys))
     plain = ShapeObject(id="shown", name="Shown", kind="shape", shape=PlainShape(type="ellipse"), channels=moves)
     leader = plain.but(id="leader", name="Leader")
-    before, after = (bake(Scene(length=PICTURE_POINTS, objects=(thing, leader)))["Shown", acts[0]] for thing in (plain, plain.but(rules=(rule,))))
+    scenes = (Scene(length=PICTURE_POINTS, objects=(thing, leader), dials=(_DUSK,)) for thing in (plain, plain.but(rules=(rule,))))
+    before, after = (_drawn(bake(scene)["Shown", acts[0]]) for scene in scenes)
     low, high = float(min(before.min(), after.min())), float(max(before.max(), after.max()))
     # y grows downwards: what falls is drawn falling.
     shares = [(one - low) / (high - low or 1) for one in (before, after)]
@@ -161,7 +172,7 @@ def _rule(spec: RuleSpec) -> RuleWords:
         SettingWords(**{name: getattr(s, name) for name in SettingWords.model_fields if name != "choices"}, choices=list(s.choices))
         for s in spec.settings.values()
     ]
-    words = {name: getattr(spec, name) for name in ("kind", "label", "about", "summary")}
+    words = {name: getattr(spec, name) for name in ("kind", "label", "about", "summary", "of")}
     return RuleWords(**words, acts=list(spec.acts), modes=list(spec.modes), settings=settings, before=drawn[0], after=drawn[1])
 
 

@@ -1,0 +1,161 @@
+"""Edits of cues, and laying down on the timeline what was played with them."""
+
+from itertools import pairwise
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from vine_swing.motion.channel import MAX_KEYS, Channel, Key
+from vine_swing.motion.edits.base import Edit, object_in, with_channel
+from vine_swing.motion.edits.stretches import posed, stretch_keys
+from vine_swing.motion.errors import EditError, NoSuchThing
+from vine_swing.motion.model import MAX_CUES, Cue, Scene, SceneObject, check_cues
+from vine_swing.motion.values import MAX_LENGTH, Frozen, Id
+
+#: A whole frame within a scene.
+PlainFrame = Annotated[int, Field(strict=True, ge=0, le=MAX_LENGTH)]
+
+
+class _CueEdit(Edit):
+    cue: Cue
+
+    def _checked(self, scene: Scene, cues: tuple[Cue, ...]) -> Scene:
+        try:
+            check_cues(cues, scene.by_id)
+        except ValueError as error:
+            raise EditError(str(error)) from error
+        return scene.but(cues=cues)
+
+
+class AddCue(_CueEdit):
+    """Name a stretch of the timeline that a key press or a click starts."""
+
+    edit: Literal["add-cue"]
+
+    def apply(self, scene: Scene) -> Scene:
+        if len(scene.cues) >= MAX_CUES:
+            raise EditError(f"a scene holds at most {MAX_CUES} cues; delete some first")
+        return self._checked(scene, (*scene.cues, self.cue))
+
+    def label(self, scene: Scene) -> str:
+        return f"add the cue {self.cue.name}"
+
+
+class SetCue(_CueEdit):
+    """Put a cue in the place of the one with its id."""
+
+    edit: Literal["set-cue"]
+
+    def apply(self, scene: Scene) -> Scene:
+        before = cue_in(scene, self.cue.id)
+        return self._checked(scene, tuple(self.cue if one is before else one for one in scene.cues))
+
+    def label(self, scene: Scene) -> str:
+        return f"change the cue {cue_in(scene, self.cue.id).name}"
+
+
+class DeleteCue(Edit):
+    """Take a cue away. The stretch and its keys stay."""
+
+    edit: Literal["delete-cue"]
+    id: Id
+
+    def apply(self, scene: Scene) -> Scene:
+        gone = cue_in(scene, self.id)
+        return scene.but(cues=tuple(one for one in scene.cues if one is not gone))
+
+    def label(self, scene: Scene) -> str:
+        return f"delete the cue {cue_in(scene, self.id).name}"
+
+
+class Press(Frozen):
+    """One press while playing live: which cue, how many frames after playing began, and how many frames it ran."""
+
+    cue: Id
+    at: Annotated[int, Field(strict=True, ge=0, le=MAX_LENGTH)]
+    runs: Annotated[int, Field(strict=True, ge=1, le=MAX_LENGTH)]
+
+
+class LayPresses(Edit):
+    """Lay what was played down as keys, so that from the frame `start` on the scene shows what the presses showed: everything a cue
+    moves waits at the pose of the frame `rest` until its first press, and stays where a run leaves it. Keys from `start` on give way; the scene
+    gets longer where it has to. Rules go on working on the keys laid down."""
+
+    edit: Literal["lay-presses"]
+    start: PlainFrame
+    rest: PlainFrame
+    presses: Annotated[tuple[Press, ...], Field(min_length=1, max_length=2000)]
+
+    def apply(self, scene: Scene) -> Scene:
+        end = self.start + max(press.at + press.runs for press in self.presses)
+        if end > MAX_LENGTH:
+            raise EditError(f"what was played would end at frame {end}; a scene has at most {MAX_LENGTH} frames")
+        laid = False
+        for object_id, presses in self._by_object(scene).items():
+            thing = object_in(scene, object_id)
+            for name in [name for name, channel in thing.channels.items() if channel.keys]:
+                laid = True
+                keys = self._keys(scene, thing, name, presses)
+                scene = with_channel(scene, object_id, name, lambda channel, keys=keys: self._joined(channel, keys))  # type: ignore[misc]
+        if not laid:
+            raise EditError("nothing that these cues move has keys, so there is nothing to lay down; key what should move within their stretches")
+        return scene if scene.length >= end else scene.but(length=end)
+
+    def label(self, scene: Scene) -> str:
+        return f"lay down {len(self.presses)} {'press' if len(self.presses) == 1 else 'presses'}"
+
+    def _by_object(self, scene: Scene) -> dict[str, list[Press]]:
+        """What moved each object, in order of time; what hangs on an object goes along with it."""
+        parts: dict[str, list[str]] = {}
+        for thing in scene.objects:
+            if thing.parent is not None:
+                parts.setdefault(thing.parent, []).append(thing.id)
+        found: dict[str, list[Press]] = {}
+        for press in sorted(self.presses, key=lambda one: one.at):
+            for object_id in with_parts(cue_in(scene, press.cue).objects, parts):
+                found.setdefault(object_id, []).append(press)
+        return found
+
+    def _keys(self, scene: Scene, thing: SceneObject, name: str, presses: list[Press]) -> list[Key]:
+        rest = posed(thing, name, self.rest).but(frame=float(self.start), ease="hold")
+        keys = {rest.frame: rest}
+        for press, after in pairwise([*presses, None]):
+            assert press is not None
+            cue = cue_in(scene, press.cue)
+            # A press ends what the object was doing.
+            runs = press.runs if after is None else min(press.runs, after.at - press.at)
+            for begun in range(0, runs, cue.last - cue.first + 1):
+                last = cue.first + min(runs - begun - 1, cue.last - cue.first)
+                by = self.start + press.at + begun - cue.first
+                keys |= {key.frame + by: key.but(frame=key.frame + by) for key in stretch_keys(thing, name, cue.first, last)}
+        return list(keys.values())
+
+    def _joined(self, channel: Channel, keys: list[Key]) -> Channel:
+        kept = [key for key in channel.keys if key.frame < self.start]
+        if len(kept) + len(keys) > MAX_KEYS:
+            raise EditError(f"a channel holds at most {MAX_KEYS} keys, and this would give {len(kept) + len(keys)}; play fewer presses")
+        return channel.but(keys=tuple(sorted([*kept, *keys], key=lambda key: key.frame)))
+
+
+def with_parts(objects: tuple[str, ...], parts: dict[str, list[str]]) -> list[str]:
+    """Some objects and all that hangs on them, each once."""
+    found: dict[str, None] = {}
+    waiting = list(reversed(objects))
+    while waiting:
+        one = waiting.pop()
+        if one not in found:
+            found[one] = None
+            waiting += reversed(parts.get(one, []))
+    return list(found)
+
+
+def cue_in(scene: Scene, cue_id: str) -> Cue:
+    """The cue with this id.
+
+    Raises:
+        NoSuchThing: if there is none.
+    """
+    for cue in scene.cues:
+        if cue.id == cue_id:
+            return cue
+    raise NoSuchThing(f"there is no cue '{cue_id}' in this scene; it may have been deleted")

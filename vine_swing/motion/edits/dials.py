@@ -1,0 +1,87 @@
+"""Edits of dials: which there are, what they are called, and their range. Their values are edited as those of any channel: its owner is
+`dial:` and the dial's id, its name `value`."""
+
+from typing import Any, Literal
+
+from pydantic import ValidationError
+
+from vine_swing.motion.edits.base import Edit
+from vine_swing.motion.edits.renaming import formulas_renamed
+from vine_swing.motion.errors import EditError, NoSuchThing
+from vine_swing.motion.model import DIAL, Dial, Scene
+from vine_swing.motion.scene_file import faults
+from vine_swing.motion.values import Id, Name, Number
+
+MAX_DIALS = 500
+
+
+class AddDial(Edit):
+    """Put a dial into the scene, after its others. If its name is taken it gets the first number that makes it its own."""
+
+    edit: Literal["add-dial"]
+    dial: Dial
+
+    def apply(self, scene: Scene) -> Scene:
+        if len(scene.dials) >= MAX_DIALS:
+            raise EditError(f"a scene holds at most {MAX_DIALS} dials; delete some first")
+        if any(one.id == self.dial.id for one in scene.dials):
+            raise EditError(f"there already is a dial with the id '{self.dial.id}'; give the new one its own")
+        name, n = self.dial.name.strip(), 2
+        while name in scene.dials_by_name:
+            name, n = f"{self.dial.name.strip()[:74]} {n}", n + 1
+        return scene.but(dials=(*scene.dials, self.dial.but(name=name)))
+
+    def label(self, scene: Scene) -> str:
+        return f"add the dial {self.dial.name}"
+
+
+class _DialEdit(Edit):
+    id: Id
+
+    def _dial(self, scene: Scene) -> Dial:
+        found = scene.dials_by_id.get(f"{DIAL}{self.id}")
+        if found is None:
+            raise NoSuchThing(f"there is no dial '{self.id}' in this scene; it may have been deleted")
+        return found
+
+
+class SetDial(_DialEdit):
+    """Give a dial another name, unit or range. What is not given stays; null takes a limit away. Formulas that name it stay true."""
+
+    edit: Literal["set-dial"]
+    name: Name | None = None
+    unit: Literal["", "%", "px", "°"] | None = None
+    low: Number | None = None
+    high: Number | None = None
+
+    def apply(self, scene: Scene) -> Scene:
+        before = self._dial(scene)
+        changes: dict[str, Any] = {name: getattr(self, name) for name in ("low", "high") if name in self.model_fields_set}
+        changes |= {name: value for name in ("name", "unit") if (value := getattr(self, name)) is not None}
+        if "name" in changes:
+            changes["name"] = changes["name"].strip()
+            taken = scene.dials_by_name.get(changes["name"])
+            if taken is not None and taken is not before:
+                raise EditError(f"there already is a dial '{taken.name}'; choose another name")
+        try:
+            after = before.checked(**changes)
+        except ValidationError as error:
+            raise EditError("; ".join(faults(error))) from error
+        changed = scene.but(dials=tuple(after if one is before else one for one in scene.dials))
+        return changed if after.name == before.name else formulas_renamed(changed, before.name, after.name, [one.name for one in scene.objects])
+
+    def label(self, scene: Scene) -> str:
+        return f"rename {self._dial(scene).name} to {self.name}" if self.name is not None else f"range of {self._dial(scene).name}"
+
+
+class DeleteDial(_DialEdit):
+    """Take a dial out of the scene. What reads it stays as its card before made it."""
+
+    edit: Literal["delete-dial"]
+
+    def apply(self, scene: Scene) -> Scene:
+        gone = self._dial(scene)
+        return scene.but(dials=tuple(one for one in scene.dials if one is not gone))
+
+    def label(self, scene: Scene) -> str:
+        return f"delete the dial {self._dial(scene).name}"
