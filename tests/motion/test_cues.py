@@ -52,7 +52,9 @@ def test_keys_laid_down_show_what_was_played(data, gaps, rest):
     assert laid.length >= 40 + max(a + r for _, a, r in presses)
     expected = played(source, presses, {"raise": RAISE, "lower": LOWER}, 40, rest, frames)
     reach = float(np.ptp(source)) or 1.0
-    np.testing.assert_allclose(bake(laid)["Flag", "rotation"][40:], expected, atol=reach * 2e-3)
+    found = bake(laid)["Flag", "rotation"]
+    np.testing.assert_allclose(found[40:], expected, atol=reach * 2e-3)
+    np.testing.assert_allclose(found[:40], source[:40], atol=reach * 2e-3, err_msg="what was there before stays")
 
 
 def test_a_press_lays_the_very_keys_of_its_stretch():
@@ -60,7 +62,8 @@ def test_a_press_lays_the_very_keys_of_its_stretch():
     laid = do(one, {"edit": "lay-presses", "start": 50, "rest": 0, "presses": [{"cue": "raise", "at": 10, "runs": 13}]})
     keys = {key.frame: (key.value, key.ease) for key in laid.by_id["flag"].channels["rotation"].keys if key.frame >= 50}
     assert keys == {50: (0, "hold"), 60: (0, "slow-out-in"), 66: (-60, "slow-out-in"), 72: (-90, "hold")}
-    assert laid.by_id["flag"].channels["rotation"].keys[:5] == one.by_id["flag"].channels["rotation"].keys
+    before, after = (each.by_id["flag"].channels["rotation"].keys for each in (one, laid))
+    assert after[:5] == (*before[:4], before[4].but(ease="hold")), "what was there stays, and stands still until the presses begin"
     assert laid.length == 73
 
 

@@ -8,6 +8,7 @@ from pydantic import Field
 from vine_swing.motion.channel import MAX_KEYS, Channel, Key
 from vine_swing.motion.edits.base import Edit, object_in, with_channel
 from vine_swing.motion.edits.stretches import posed, stretch_keys
+from vine_swing.motion.ends import HOLD
 from vine_swing.motion.errors import EditError, NoSuchThing
 from vine_swing.motion.model import MAX_CUES, Cue, Scene, SceneObject, check_cues
 from vine_swing.motion.values import MAX_LENGTH, Frozen, Id
@@ -95,7 +96,7 @@ class LayPresses(Edit):
             thing = object_in(scene, object_id)
             for name in [name for name, channel in thing.channels.items() if channel.keys]:
                 laid = True
-                keys = self._keys(scene, thing, name, presses)
+                keys = [*self._before(thing, name), *self._keys(scene, thing, name, presses)]
                 scene = with_channel(scene, object_id, name, lambda channel, keys=keys: self._joined(channel, keys))  # type: ignore[misc]
         if not laid:
             raise EditError("nothing that these cues move has keys, so there is nothing to lay down; key what should move within their stretches")
@@ -130,11 +131,24 @@ class LayPresses(Edit):
                 keys |= {key.frame + by: key.but(frame=key.frame + by) for key in stretch_keys(thing, name, cue.first, last)}
         return list(keys.values())
 
-    def _joined(self, channel: Channel, keys: list[Key]) -> Channel:
+    def _before(self, thing: SceneObject, name: str) -> list[Key]:
+        """The keys before `start`, and what stands for the end that went on from them up to there."""
+        channel = thing.channels[name]
         kept = [key for key in channel.keys if key.frame < self.start]
-        if len(kept) + len(keys) > MAX_KEYS:
-            raise EditError(f"a channel holds at most {MAX_KEYS} keys, and this would give {len(kept) + len(keys)}; play fewer presses")
-        return channel.but(keys=tuple(sorted([*kept, *keys], key=lambda key: key.frame)))
+        last = channel.keys[-1].frame
+        if not kept or kept[-1].frame < last:
+            # The stretch towards a key that gives way is cut off where the presses begin.
+            begin = kept[-1].frame if kept else min(0.0, self.start - 1.0)
+            return [*kept[:-1], *stretch_keys(thing, name, begin, self.start - 1)] if self.start - 1 > begin else kept
+        if channel.after.mode == "hold" or self.start - 1 <= last:
+            return [*kept[:-1], kept[-1].but(ease="hold")]
+        return [*kept[:-1], *stretch_keys(thing, name, last, self.start - 1)]
+
+    @staticmethod
+    def _joined(channel: Channel, keys: list[Key]) -> Channel:
+        if len(keys) > MAX_KEYS:
+            raise EditError(f"a channel holds at most {MAX_KEYS} keys, and this would give {len(keys)}; play fewer presses")
+        return channel.but(keys=tuple(sorted(keys, key=lambda key: key.frame)), after=HOLD)
 
 
 def with_parts(objects: tuple[str, ...], parts: dict[str, list[str]]) -> list[str]:

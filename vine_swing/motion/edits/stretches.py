@@ -21,7 +21,7 @@ def posed(thing: SceneObject, name: str, frame: float) -> Key:
     return Key(frame=frame, value=keyed_value(thing.channels[name], spec, frame, thing), way=way)
 
 
-def stretch_keys(thing: SceneObject, name: str, first: int, last: int) -> list[Key]:
+def stretch_keys(thing: SceneObject, name: str, first: float, last: float) -> list[Key]:
     """Keys from frame `first` to `last` of a keyed channel, the last on hold: its own where a stretch between two of them lies within, and
     fitted ones for what begins or ends between keys or depends on keys outside."""
     channel = thing.channels[name]
@@ -38,6 +38,9 @@ def stretch_keys(thing: SceneObject, name: str, first: int, last: int) -> list[K
             fitted = _fitted(thing, name, channel, a, b)
             keys |= {key.frame: key for key in fitted}
             keys[a] = keys[a].but(into=into)
+    if float(first) in keys:
+        own = channel.key_at(first)
+        keys[first] = keys[first].but(into=own.into) if own is not None else keys[first]
     end = keys.get(float(last)) or posed(thing, name, last)
     return [*(key for frame, key in keys.items() if frame < last), end.but(frame=float(last), ease="hold")]
 
