@@ -51,7 +51,7 @@ def test_keys_laid_down_show_what_was_played(data, gaps, rest):
     frames = laid.length - 40
     assert laid.length >= 40 + max(a + r for _, a, r in presses)
     expected = played(source, presses, {"raise": RAISE, "lower": LOWER}, 40, rest, frames)
-    reach = float(np.ptp(source)) or 1.0
+    reach = float(np.ptp([*source, *(key.value for key in data.keys)])) or 1.0
     found = bake(laid)["Flag", "rotation"]
     np.testing.assert_allclose(found[40:], expected, atol=reach * 2e-3)
     np.testing.assert_allclose(found[:40], source[:40], atol=reach * 2e-3, err_msg="what was there before stays")
