@@ -1,5 +1,5 @@
 /** Calls to the service. Every failure becomes a ServiceError whose message can be shown as it is. */
-import type { Changed, DrawnFeel, Edit, ExportState, FeelLook, KeptFeel, PrincipleWords, Problem, Scene, SceneState, Shelf, Vine, Vocabulary } from "./types";
+import type { Changed, DrawnFeel, Drive, Edit, ExportState, FeelLook, How, KeptFeel, Place, PrincipleWords, Problem, Scene, SceneState, Shelf, Vine, Vocabulary } from "./types";
 
 /** What the service refused, or that it could not be reached (status 0). */
 export class ServiceError extends Error {
@@ -55,6 +55,8 @@ export const api = {
   look: (id: string, revision: number, edits: Edit[]) => bytes(call("POST", `/scenes/${id}/look`, { revision, edits })),
   vine: (id: string, object: string, channel: string) =>
     json<Vine>(call("GET", `/scenes/${id}/vine?${new URLSearchParams({ object, channel })}`)),
+  drives: (id: string) => json<{ revision: number; drives: Drive[] }>(call("GET", `/scenes/${id}/drives`)),
+  draftLink: (id: string, draft: { driver: Place; driven: Place[]; how: How; keep_at: number | null }) => json<{ formulas: string[] }>(call("POST", `/scenes/${id}/link-drafts`, draft)),
   startExport: (id: string, format: string, scale: number) =>
     json<ExportState>(call("POST", `/scenes/${id}/exports`, { format, scale })),
   exportState: (job: string) => json<ExportState>(call("GET", `/exports/${job}`)),

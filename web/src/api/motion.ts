@@ -45,6 +45,7 @@ export interface Motion {
   readonly order: readonly string[];
   /** Ids of what is not shown, itself or by its parent. */
   readonly hidden: ReadonlySet<string>;
+  /** By id; dials too, as `dial:` and their id, with one channel and nothing to see. */
   readonly objects: ReadonlyMap<string, BakedObject>;
 }
 
@@ -65,6 +66,7 @@ interface WireObject {
 }
 interface WireMotion extends Omit<Motion, "hidden" | "objects"> {
   whole: boolean;
+  dials: string[];
   hidden: string[];
   objects: Record<string, WireObject>;
 }
@@ -87,7 +89,7 @@ export function readMotion(message: Uint8Array, before?: Motion): Motion {
   const wire = decode(message) as WireMotion;
   const old = wire.whole ? undefined : before;
   const objects = new Map<string, BakedObject>();
-  for (const id of wire.order) {
+  for (const id of [...wire.order, ...wire.dials]) {
     const was = old?.objects.get(id);
     const fresh = wire.objects[id];
     if (fresh) objects.set(id, merged(was, fresh));

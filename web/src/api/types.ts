@@ -9,7 +9,20 @@ export type Changed = Schemas["Changed"];
 export type HistoryState = Schemas["HistoryState"];
 export type Summary = Schemas["Summary"];
 export type Shelf = Schemas["Shelf"];
-export type SceneObject = Schemas["ShapeObject"] | Schemas["GroupObject"];
+/** What scenes show. */
+export type CastObject = Schemas["ShapeObject"] | Schemas["GroupObject"];
+export type Dial = Schemas["Dial"];
+/** A dial, told as something with one channel; its id is `dial:` and the dial's. */
+export interface DialThing extends Omit<Schemas["GroupObject"], "kind"> {
+  readonly kind: "dial";
+  readonly dial: Dial;
+}
+/** Whatever has channels. */
+export type SceneObject = CastObject | DialThing;
+export type Cue = Schemas["Cue"];
+export type Place = Schemas["Place"];
+export type Drive = Schemas["DriveWords"];
+export type How = Schemas["LinkDraft"]["how"];
 export type Channel = Schemas["Channel"];
 export type Key = Schemas["Key"];
 export type End = Schemas["End"];

@@ -1,9 +1,10 @@
 /** Putting objects in, copying them, hanging them on each other, and taking them out. */
-import type { Channel, Edit, SceneObject } from "@/api/types";
+import { isDial } from "@/api/dials";
+import type { CastObject, Channel, Edit } from "@/api/types";
 import type { IconName } from "@/components/common/VineIcon.vue";
 import { withParts } from "@/picture/boxes";
 import { usePlayback } from "@/stores/playback";
-import { useSaid } from "@/stores/said";
+import { useDeleting } from "@/stores/deleting";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
 
@@ -39,7 +40,7 @@ export function useCast() {
   const scene = useScene();
   const selection = useSelection();
   const playback = usePlayback();
-  const said = useSaid();
+  const deleting = useDeleting();
 
   /** Add a new object in the middle of the picture and begin to name it. */
   async function add(kind: string, pathData = ""): Promise<void> {
@@ -53,7 +54,7 @@ export function useCast() {
     const name = kind === "group" ? word : `${tint} ${word.toLowerCase()}`;
     const common = { id, name, parent: null, shown: true, span: {}, rules: [] };
     const paint: Record<string, Channel> = { [kind === "line" ? "stroke" : "fill"]: still(colour) };
-    const object: SceneObject =
+    const object: CastObject =
       kind === "group"
         ? { ...common, kind: "group", channels: place }
         : kind === "outline"
@@ -67,6 +68,7 @@ export function useCast() {
 
   /** Copy an object with all that hangs on it; the copy lies just beside it in time and place. */
   async function duplicate(id: string): Promise<void> {
+    if (isDial(id)) return;
     const ids = new Map(withParts(id, scene.parts).map((part) => [part, newId()]));
     const edits = scene.objects.filter((one) => ids.has(one.id)).map((one): Edit => {
       const parent = one.parent ? (ids.get(one.parent) ?? one.parent) : null;
@@ -85,15 +87,10 @@ export function useCast() {
     }
   }
 
-  /** Take an object out, with all that hangs on it; the message offers to bring it back. */
+  /** Take an object out, with all that hangs on it, or a dial. What others read is asked about first. */
   async function remove(id: string): Promise<void> {
     const thing = scene.byId.get(id);
-    if (!thing) return;
-    const parts = withParts(id, scene.parts).length - 1;
-    if (await scene.edit([{ edit: "delete-object", id }])) {
-      selection.pick(null);
-      said.withUndo(`${thing.name} is deleted${parts ? `, with ${parts} on it` : ""}.`, "Undo", () => void scene.undo());
-    }
+    if (thing) await deleting.ask(thing);
   }
 
   const hangOn = (id: string, parent: string | null) => scene.edit([{ edit: "reparent-object", id, parent, keep_at: playback.frame }]);

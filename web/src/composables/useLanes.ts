@@ -48,13 +48,15 @@ export function useLanes(): { lanes: Ref<readonly Lane[]>; opened: Ref<ReadonlyS
 
   const lanes = computed(() => {
     const list: Lane[] = [];
-    for (const { thing, depth } of entries.value) {
+    for (const { thing, depth } of [...entries.value, ...scene.dials.map((thing) => ({ thing, depth: 0 }))]) {
       const baked = scene.motion?.objects.get(thing.id);
       if (!baked) continue;
       const keyedRows = [...vocabulary.rowsOf(thing), ...vocabulary.settingRowsOf(thing)].filter((row) => row.channels.some((channel) => keysOf(thing, channel.name).length > 0));
       if (selection.onlyMoving && !keyedRows.length && !thing.rules.length && selection.objectId !== thing.id) continue;
       const from = [thing, depth, baked, scene.motion?.length];
       list.push(kept(thing.id, from, () => objectLane(thing, depth, baked, keyedRows)));
+      // The lane of a dial is that of its one value.
+      if (thing.kind === "dial") continue;
       if (opened.value.has(thing.id) || selection.objectId === thing.id) list.push(...keyedRows.map((row) => kept(`${thing.id} ${row.name}`, from, () => rowLane(thing, depth, baked, row))));
     }
     return list;
@@ -77,7 +79,7 @@ export function useLanes(): { lanes: Ref<readonly Lane[]>; opened: Ref<ReadonlyS
     // What moves by rules alone has a stem too, with no leaves on it.
     const ruled = thing.rules.flatMap((rule) => (rule.on && rule.channels !== "keyed" ? rule.channels : []));
     const family = leading?.family ?? vocabulary.channelsOf(thing).find((channel) => channel.name === ruled[0])?.family ?? "travel";
-    return lane(thing, depth, baked, null, family, channels, leading ? leading.channels.map((channel) => channel.name) : ruled);
+    return lane(thing, depth, baked, thing.kind === "dial" ? (vocabulary.rowsOf(thing)[0] ?? null) : null, family, channels, leading ? leading.channels.map((channel) => channel.name) : ruled);
   }
 
   function rowLane(thing: SceneObject, depth: number, baked: BakedObject, row: Row): Lane {

@@ -75,7 +75,7 @@ export function usePathEdit(toPicture: (event: PointerEvent | MouseEvent) => Poi
 
   function begin(event: PointerEvent, grip: PathGrip): void {
     const home = inverse(space.value);
-    const thing = selection.thing;
+    const thing = selection.cast;
     if (event.button !== 0 || !thing || !home) return;
     event.preventDefault();
     event.stopPropagation();
@@ -135,11 +135,11 @@ export function usePathEdit(toPicture: (event: PointerEvent | MouseEvent) => Poi
   /** Go on from the end of the path to a place of the picture, or begin one there. */
   async function goOnTo(event: PointerEvent): Promise<void> {
     const home = inverse(space.value);
-    if (!home || !selection.thing) return;
+    if (!home || !selection.cast) return;
     const last = keys.value.at(-1);
     const at = moved(home, toPicture(event));
     const frame = last ? Math.max(Math.ceil(last.frame) + 1, playback.frame > last.frame ? playback.frame : last.frame + APART) : playback.frame;
-    await add({ edit: "set-key", object: selection.thing.id, channel: "path", frame, value: [rounded(at.x, PIXEL), rounded(at.y, PIXEL)] });
+    await add({ edit: "set-key", object: selection.cast.id, channel: "path", frame, value: [rounded(at.x, PIXEL), rounded(at.y, PIXEL)] });
     // While a path is drawn, what is chosen next is meant for all of it.
     picks.clear();
   }

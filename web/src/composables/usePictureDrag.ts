@@ -28,7 +28,7 @@ export function usePictureDrag(toPicture: (event: PointerEvent) => Point, snappi
   /** The picked object as it is at the playhead. */
   function held(): Held | null {
     const motion = scene.motion;
-    const thing = selection.thing;
+    const thing = selection.cast;
     const baked = thing && motion?.objects.get(thing.id);
     if (!motion || !baked) return null;
     const parent = thing.parent ? motion.objects.get(thing.parent) : undefined;
@@ -42,7 +42,7 @@ export function usePictureDrag(toPicture: (event: PointerEvent) => Point, snappi
 
   function begin(event: PointerEvent, grip: Grip): void {
     const start = held();
-    const thing = selection.thing;
+    const thing = selection.cast;
     if (!start || !thing || event.button !== 0) return;
     event.preventDefault();
     event.stopPropagation();
@@ -93,7 +93,7 @@ export function usePictureDrag(toPicture: (event: PointerEvent) => Point, snappi
   /** Change the picked object from the keyboard: by amounts, or for scale by factors. */
   async function nudge(kind: Grip["kind"], by: Record<string, number>): Promise<void> {
     const start = held();
-    const thing = selection.thing;
+    const thing = selection.cast;
     if (!start || !thing) return;
     selection.pickRow(ROW[kind]);
     const next = Object.fromEntries(

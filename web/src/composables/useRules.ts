@@ -1,6 +1,8 @@
 /** Rules on the picked object: putting them on, changing, ordering, copying and removing them. */
-import { numberAt } from "@/api/motion";
+import { isColourDial } from "@/api/dials";
+import { numberAt, valuesAt } from "@/api/motion";
 import type { Channel, ChannelWords, Edit, Rule, RuleWords, SceneObject, SettingWords } from "@/api/types";
+import { hexOf } from "@/geometry/colour";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
@@ -30,6 +32,12 @@ export function useRules() {
     return typeof setting === "object" ? setting.keys : [];
   };
 
+  /** The formula a setting has, or null. */
+  function formulaOf(rule: Rule, name: string): string | null {
+    const setting = settingOf(rule, name);
+    return typeof setting === "object" ? (setting.formula ?? null) : null;
+  }
+
   /** Numbers "as the channel" are meant for whole pixels and degrees; a factor gets a hundredth. */
   const fitted = (words: RuleWords, settings: Readonly<Record<string, number | string>>, channel: ChannelWords): Settings => {
     const amounts = Object.fromEntries(words.settings.flatMap((one) => (one.unit === "as the channel" && typeof one.default === "number" ? [[one.name, one.default] as const] : [])));
@@ -40,12 +48,22 @@ export function useRules() {
     return Object.fromEntries(scaled) as Settings;
   };
 
+  /** A tint begins with the first colour dial, as it is now: so nothing changes until the dial does. */
+  function begunTint(): Settings {
+    const dial = scene.dials.find((one) => isColourDial(one.dial));
+    const rows = dial && scene.motion?.objects.get(dial.id)?.channels.value;
+    const neutral = rows ? hexOf(valuesAt(rows, playback.frame)) : "";
+    return (dial ? { dial: dial.dial.id, neutral } : {}) as Settings;
+  }
+
   /** What a rule begins with where the object itself says it: its floor lies in the picture below it, its radius is its own. */
   function begun(words: RuleWords, thing: SceneObject): Settings {
     const baked = scene.motion?.objects.get(thing.id)?.channels;
     const now = (name: string): number => (baked?.[name] ? numberAt(baked[name], playback.frame) : 0);
     const height = scene.motion?.size[1] ?? 720;
     switch (words.kind) {
+      case "tint":
+        return begunTint();
       case "bounce":
         return { floor: still(Math.round(Math.max(height * 0.85, now("y") + 60))), start: still(playback.frame) } as Settings;
       case "roll":
@@ -59,9 +77,9 @@ export function useRules() {
   async function add(words: RuleWords, settings: Readonly<Record<string, number | string>> = {}): Promise<void> {
     const [thing, row, channel] = [selection.thing, selection.row, selection.channel];
     if (!thing || !row || !channel) return;
-    const channels = row.channels.filter((one) => one.unit !== "point" && one.unit !== "colour").map((one) => one.name);
+    const channels = row.channels.filter((one) => one.unit !== "point" && (one.unit === "colour") === (words.of === "colour")).map((one) => one.name);
     // Place goes both ways together; of other rows the one channel that is looked at. Some rules are for channels of their own.
-    const meant = words.acts.length ? [...words.acts] : row.name === "Travel" || row.name === "Size" ? channels : channels.filter((name) => name === channel.name);
+    const meant = words.acts.length && words.of === "number" ? [...words.acts] : row.name === "Travel" || row.name === "Size" ? channels : channels.filter((name) => name === channel.name);
     if (!meant.length) return;
     const rule = { id: newId(), kind: words.kind, on: true, channels: meant, mode: words.modes[0] ?? "add", settings: { ...begun(words, thing), ...fitted(words, settings, channel) } } as unknown as Rule;
     await scene.edit([{ edit: "add-rule", object: thing.id, rule }]);
@@ -132,6 +150,7 @@ export function useRules() {
         for (const name of names.split("|")) {
           const setting = words.settings.find((one) => one.name === name);
           if (setting?.names === "object") return scene.byId.get(String(settingOf(rule, name) ?? ""))?.name ?? "nobody yet";
+          if (setting?.names === "dial") return scene.dials.find((one) => one.dial.id === settingOf(rule, name))?.name ?? "no dial yet";
           if (setting?.names === "formula") return String(settingOf(rule, name) ?? setting.default);
           const value = setting ? numberOf(rule, setting) : null;
           if (!setting || value === null) continue;
@@ -150,7 +169,7 @@ export function useRules() {
   function numberOf(rule: Rule, words: SettingWords): number | null {
     const setting = settingOf(rule, words.name);
     const baked = scene.motion?.objects.get(selection.objectId ?? "")?.channels[`${rule.id}:${words.name}`];
-    if (baked && keysOf(rule, words.name).length) return Number(numberAt(baked, playback.frame).toPrecision(7));
+    if (baked && (keysOf(rule, words.name).length || formulaOf(rule, words.name) !== null)) return Number(numberAt(baked, playback.frame).toPrecision(7));
     if (typeof setting === "object" && typeof setting.base === "number") return setting.base;
     return typeof words.default === "number" ? words.default : null;
   }
@@ -172,7 +191,7 @@ export function useRules() {
 
   const freeze = (channel: string, tolerance: number) => make({ edit: "freeze-channel", object: selection.objectId ?? "", channel, tolerance });
 
-  return { newId, retimeEdit, chainEdits, wordsOf, onChannel, settingOf, keysOf, numberOf, add, toggle, remove, duplicate, move, copyEdits, plainOf, measureOf, summaryOf, setChannels, setMode, settingEdits, toggleKey, freeze };
+  return { newId, formulaOf, retimeEdit, chainEdits, wordsOf, onChannel, settingOf, keysOf, numberOf, add, toggle, remove, duplicate, move, copyEdits, plainOf, measureOf, summaryOf, setChannels, setMode, settingEdits, toggleKey, freeze };
 }
 
 const still = (base: number): Channel => ({ base, keys: [], before: { mode: "hold", times: null }, after: { mode: "hold", times: null } });

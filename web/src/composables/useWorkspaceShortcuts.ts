@@ -16,6 +16,7 @@ export interface WorkspaceDoes {
   readonly shortcuts: () => void;
   readonly export: () => void;
   readonly add: () => void;
+  readonly live: () => void;
 }
 
 export function useWorkspaceShortcuts(does: WorkspaceDoes): readonly Shortcut[] {
@@ -75,6 +76,8 @@ export function useWorkspaceShortcuts(does: WorkspaceDoes): readonly Shortcut[] 
     one("Page", ["v"], "Pick and move", () => (selection.tool = "pick")),
     one("Page", ["p"], "Move the pivot", () => (selection.tool = "pivot")),
     one("Page", ["w"], "Draw and bend paths", () => (selection.tool = "path")),
+    one("Page", ["d"], "Link: drag from what drives onto what it shall drive", () => (selection.tool = "link")),
+    one("Page", ["x"], "Play live: cues wait for their keys", does.live),
     one("Page", ["g"], "Onion skin: show or hide", () => (selection.onion = { ...selection.onion, on: !selection.onion.on })),
     one("Page", ["n"], "Add something new", does.add),
     one("Page", ["t"], "Path and spacing: show or hide", () => (selection.showPath = !selection.showPath)),

@@ -17,6 +17,9 @@ export const moved = ([a, b, c, d, e, f]: Matrix, p: Point): Point => ({ x: a * 
 /** Where a difference between two points goes. */
 export const turned = ([a, b, c, d]: Matrix, p: Point): Point => ({ x: a * p.x + c * p.y, y: b * p.x + d * p.y });
 
+/** left · right: what `right` does happens first. */
+export const times = ([a, b, c, d, e, f]: Matrix, [p, q, r, s, t, u]: Matrix): Matrix => [a * p + c * q, b * p + d * q, a * r + c * s, b * r + d * s, a * t + c * u + e, b * t + d * u + f];
+
 /** The inverse; null for a matrix that flattens everything. */
 export function inverse([a, b, c, d, e, f]: Matrix): Matrix | null {
   const det = a * d - b * c;

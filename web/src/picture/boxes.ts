@@ -59,11 +59,11 @@ export function boxOf(motion: Motion, id: string, frame: number, parts: Parts): 
 let probe: CanvasRenderingContext2D | null = null;
 
 /** Whether a point of the picture is on an object: within its outline, or within `near` pixels of its line. */
-export function hits(motion: Motion, id: string, frame: number, point: Point, near: number): boolean {
+export function hits(motion: Motion, id: string, frame: number, point: Point, near: number, world?: Matrix): boolean {
   const thing = motion.objects.get(id);
   const outline = thing && outlineAt(thing, frame);
   if (!thing || !outline || numberAt(thing.opacity, frame) <= 0) return false;
-  const home = inverse(toMatrix(valuesAt(thing.world, frame)));
+  const home = inverse(world ?? toMatrix(valuesAt(thing.world, frame)));
   if (!home) return false;
   const local = moved(home, point);
   probe ??= document.createElement("canvas").getContext("2d");

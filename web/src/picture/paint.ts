@@ -3,24 +3,29 @@ import { type BakedObject, type Motion, numberAt, type Rows, rowAt, valuesAt } f
 
 /** Paint a frame so that the scene fills `width` × `height` device pixels, on its background. */
 export function paintFrame(ctx: CanvasRenderingContext2D, motion: Motion, frame: number, width: number, height: number): void {
-  const scale = Math.min(width / motion.size[0], height / motion.size[1]);
-  ctx.setTransform(1, 0, 0, 1, 0, 0);
-  ctx.fillStyle = motion.background;
-  ctx.clearRect(0, 0, width, height);
-  ctx.fillRect(0, 0, width, height);
+  const scale = background(ctx, motion, width, height);
   for (const id of motion.order) {
     const thing = motion.objects.get(id);
     if (thing?.outline && !motion.hidden.has(id)) paintObject(ctx, thing, frame, scale, 0, 0);
   }
 }
 
-/** Paint one object at a frame, with its world matrix scaled by `scale` and moved by (dx, dy) device pixels. */
-export function paintObject(ctx: CanvasRenderingContext2D, thing: BakedObject, frame: number, scale: number, dx: number, dy: number): void {
+/** Paint the background of a scene, and hand back how many device pixels one of its own is. */
+export function background(ctx: CanvasRenderingContext2D, motion: Motion, width: number, height: number): number {
+  ctx.setTransform(1, 0, 0, 1, 0, 0);
+  ctx.fillStyle = motion.background;
+  ctx.clearRect(0, 0, width, height);
+  ctx.fillRect(0, 0, width, height);
+  return Math.min(width / motion.size[0], height / motion.size[1]);
+}
+
+/** Paint one object at a frame, with its world matrix (or another one) scaled by `scale` and moved by (dx, dy) device pixels. */
+export function paintObject(ctx: CanvasRenderingContext2D, thing: BakedObject, frame: number, scale: number, dx: number, dy: number, world: ArrayLike<number> = valuesAt(thing.world, frame)): void {
   const opacity = numberAt(thing.opacity, frame);
   const outline = outlineAt(thing, frame);
   if (opacity <= 0 || !outline) return;
-  const [a = 1, b = 0, c = 0, d = 1, e = 0, f = 0] = valuesAt(thing.world, frame);
-  ctx.setTransform(a * scale, b * scale, c * scale, d * scale, e * scale + dx, f * scale + dy);
+  const part = (i: number): number => (world[i] ?? 0) * scale;
+  ctx.setTransform(part(0), part(1), part(2), part(3), part(4) + dx, part(5) + dy);
   const fill = colourAt(thing.channels.fill, frame, opacity);
   if (fill) {
     ctx.fillStyle = fill;

@@ -3,7 +3,8 @@ import { defineStore } from "pinia";
 import { computed, ref, shallowRef } from "vue";
 import { api, ServiceError } from "@/api/client";
 import { type Motion, readMotion } from "@/api/motion";
-import type { Changed, Edit, HistoryState, Scene, SceneObject } from "@/api/types";
+import { dialThing } from "@/api/dials";
+import type { CastObject, Changed, DialThing, Edit, HistoryState, Scene, SceneObject } from "@/api/types";
 import { useSaid } from "@/stores/said";
 
 /** Edits shown but not made: the picture as it would be, until they are kept or let go. */
@@ -19,7 +20,7 @@ export const useScene = defineStore("scene", () => {
   const revision = ref(0);
   const history = ref<HistoryState>({ undo: null, redo: null });
   const head = shallowRef<Scene | null>(null);
-  const objects = shallowRef<readonly SceneObject[]>([]);
+  const objects = shallowRef<readonly CastObject[]>([]);
   const kept = shallowRef<Motion | null>(null);
   const looked = shallowRef<Motion | null>(null);
   const look = shallowRef<Look | null>(null);
@@ -27,7 +28,10 @@ export const useScene = defineStore("scene", () => {
   const unreachable = ref(false);
 
   const motion = computed(() => looked.value ?? kept.value);
-  const byId = computed(() => new Map(objects.value.map((thing) => [thing.id, thing])));
+  /** The dials, as things with one channel. */
+  const dials = computed<readonly DialThing[]>(() => (head.value?.dials ?? []).map(dialThing));
+  /** Objects by id, and dials by `dial:` and their id. */
+  const byId = computed(() => new Map<string, SceneObject>([...objects.value, ...dials.value].map((thing) => [thing.id, thing])));
   /** What hangs directly on each object, by its id, in drawing order. */
   const parts = computed(() => Map.groupBy(objects.value, (thing) => thing.parent ?? ""));
   const state = computed(() => (unreachable.value ? "not saved" : waiting.value > 0 ? "saving" : "saved"));
@@ -77,7 +81,7 @@ export const useScene = defineStore("scene", () => {
     if (!id.value || changed.revision === revision.value) return;
     const message = await api.motion(id.value, revision.value);
     const fresh = new Map(changed.objects.map((thing) => [thing.id, thing]));
-    const before = byId.value;
+    const before = new Map(objects.value.map((thing) => [thing.id, thing]));
     head.value = changed.head;
     objects.value = changed.order.flatMap((object) => fresh.get(object) ?? before.get(object) ?? []);
     revision.value = changed.revision;
@@ -177,5 +181,5 @@ export const useScene = defineStore("scene", () => {
     letGo();
   }
 
-  return { id, revision, history, head, objects, byId, parts, motion, look, state, open, close, edit, attempt, undo, redo, lookAt, letGo, keepLook };
+  return { id, revision, history, head, objects, dials, byId, parts, motion, look, state, open, close, edit, attempt, undo, redo, lookAt, letGo, keepLook };
 });

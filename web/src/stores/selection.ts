@@ -8,7 +8,7 @@ import { keysAt, usePicks } from "@/stores/picks";
 import { useScene } from "@/stores/scene";
 import { type Row, useVocabulary } from "@/stores/vocabulary";
 
-export type Tool = "pick" | "pivot" | "path";
+export type Tool = "pick" | "pivot" | "path" | "link";
 
 export const useSelection = defineStore("selection", () => {
   const scene = useScene();
@@ -28,11 +28,15 @@ export const useSelection = defineStore("selection", () => {
   /** Onion skin: how many before and after, every how many frames, or on keys only; and whose besides the picked one's. */
   const onion = useLocalStorage("onion", { on: false, before: 2, after: 2, every: 4, keys: false, also: null as string | null });
   const showPath = useLocalStorage("show-path", true);
-  const sheetTab = useLocalStorage<"sheet" | "curves" | "speed">("sheet-tab", "sheet");
+  /** Whether the picture shows who drives the picked object, and whom it drives. */
+  const showDrives = useLocalStorage("show-drives", true);
+  const sheetTab = useLocalStorage<"sheet" | "curves" | "speed" | "drivers">("sheet-tab", "sheet");
   /** Whether the time sheet leaves out what has no keys. */
   const onlyMoving = useLocalStorage("only-moving", false);
 
   const thing = computed(() => scene.byId.get(objectId.value ?? "") ?? null);
+  /** The picked object, where it is one of the cast and no dial. */
+  const cast = computed(() => (thing.value && thing.value.kind !== "dial" ? thing.value : null));
   const rows = computed(() => (thing.value ? vocabulary.rowsOf(thing.value) : []));
   /** The picked row, which can be a keyed setting of a rule. */
   const row = computed<Row | null>(() => (thing.value ? [...rows.value, ...vocabulary.settingRowsOf(thing.value)].find((one) => one.name === rowName.value) : undefined) ?? rows.value[0] ?? null);
@@ -81,5 +85,5 @@ export const useSelection = defineStore("selection", () => {
     tool.value = "pick";
   }
 
-  return { objectId, rowName, channelName, leaves, renaming, unfolded, tool, keyAsIMove, snap, onion, showPath, onlyMoving, sheetTab, thing, rows, row, channel, keysOf, pick, fold, pickRow, reset };
+  return { objectId, rowName, channelName, leaves, renaming, unfolded, tool, keyAsIMove, snap, onion, showPath, showDrives, onlyMoving, sheetTab, thing, cast, rows, row, channel, keysOf, pick, fold, pickRow, reset };
 });

@@ -3,6 +3,7 @@ import { defineStore } from "pinia";
 import { shallowRef } from "vue";
 import { keyedSettings } from "@/api/channels";
 import { api } from "@/api/client";
+import { dialWords } from "@/api/dials";
 import type { ChannelWords, Ease, KeptFeel, SceneObject, Vocabulary } from "@/api/types";
 
 export type Family = ChannelWords["family"];
@@ -33,11 +34,16 @@ export const useVocabulary = defineStore("vocabulary", () => {
     ownFeels.value = await api.feels();
   }
 
-  const kindOf = (thing: SceneObject): string => (thing.kind === "group" ? "group" : thing.shape.type);
-  const channelsOf = (thing: SceneObject): readonly ChannelWords[] => words.value?.channels[kindOf(thing)] ?? [];
+  const kindOf = (thing: SceneObject): string => (thing.kind === "shape" ? thing.shape.type : thing.kind);
+  const dialRows = new WeakMap<SceneObject, readonly Row[]>();
+  const channelsOf = (thing: SceneObject): readonly ChannelWords[] => (thing.kind === "dial" ? [dialWords(thing.dial)] : (words.value?.channels[kindOf(thing)] ?? []));
 
   /** The rows of an object, in the order the panel shows them. */
   function rowsOf(thing: SceneObject): readonly Row[] {
+    if (thing.kind === "dial") {
+      if (!dialRows.has(thing)) dialRows.set(thing, [{ name: "Value", family: "look", channels: channelsOf(thing) }]);
+      return dialRows.get(thing)!;
+    }
     const kind = kindOf(thing);
     let rows = rowsByKind.get(kind);
     if (!rows && words.value) {

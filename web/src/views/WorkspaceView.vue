@@ -6,6 +6,10 @@ import type { SceneObject } from "@/api/types";
 import { useLocalStorage } from "@vueuse/core";
 import CastPanel from "@/components/cast/CastPanel.vue";
 import PanelDivider from "@/components/common/PanelDivider.vue";
+import LinkDialog from "@/components/links/LinkDialog.vue";
+import LinkDrag from "@/components/links/LinkDrag.vue";
+import TakersDialog from "@/components/links/TakersDialog.vue";
+import ReadersDialog from "@/components/dialogs/ReadersDialog.vue";
 import ExportDialog from "@/components/dialogs/ExportDialog.vue";
 import SceneSettings from "@/components/dialogs/SceneSettings.vue";
 import ShortcutsDialog from "@/components/dialogs/ShortcutsDialog.vue";
@@ -16,6 +20,8 @@ import ValuesPanel from "@/components/values/ValuesPanel.vue";
 import VinePanel from "@/components/vine/VinePanel.vue";
 import { useShortcuts } from "@/composables/useShortcuts";
 import { useWorkspaceShortcuts } from "@/composables/useWorkspaceShortcuts";
+import { useLinking } from "@/stores/linking";
+import { useLive } from "@/stores/live";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
@@ -26,6 +32,8 @@ const scene = useScene();
 const selection = useSelection();
 const playback = usePlayback();
 const vocabulary = useVocabulary();
+const linking = useLinking();
+const live = useLive();
 
 const stage = ref<InstanceType<typeof PictureStage>>();
 const [exporting, setting, helping] = [ref(false), ref(false), ref(false)];
@@ -36,6 +44,7 @@ const shortcuts = useWorkspaceShortcuts({
   nudge: (kind, by) => void stage.value?.nudge(kind, by),
   shortcuts: () => (helping.value = true),
   export: () => (exporting.value = true),
+  live: () => live.begin(),
   add: () => document.querySelector<HTMLElement>("[aria-label='Add to the picture']")?.click(),
 });
 useShortcuts(shortcuts);
@@ -78,6 +87,10 @@ const ready = computed(() => scene.head !== null && vocabulary.words !== null);
       <TimeSheet />
     </div>
     <VinePanel />
+    <LinkDrag />
+    <LinkDialog v-if="linking.asked" />
+    <TakersDialog v-if="linking.takers" :key="linking.takers" />
+    <ReadersDialog />
     <ExportDialog v-model="exporting" />
     <SceneSettings v-model="setting" />
     <ShortcutsDialog v-model="helping" :shortcuts="shortcuts" />

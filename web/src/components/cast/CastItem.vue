@@ -93,6 +93,7 @@ function dropHere(): void {
     :aria-label="thing.name"
     tabindex="0"
     draggable="true"
+    :data-link-object="thing.id"
     @pointerenter="near = true"
     @focusin="near = true"
     :style="{ paddingLeft: `${6 + depth * 16}px` }"

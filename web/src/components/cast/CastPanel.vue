@@ -4,7 +4,9 @@ import { ref } from "vue";
 import AddMenu from "@/components/cast/AddMenu.vue";
 import CastItem from "@/components/cast/CastItem.vue";
 import HangDialog from "@/components/cast/HangDialog.vue";
+import CuesPanel from "@/components/cues/CuesPanel.vue";
 import VineIcon from "@/components/common/VineIcon.vue";
+import DialsPanel from "@/components/dials/DialsPanel.vue";
 import { useCast } from "@/composables/useCast";
 import { useCastTree } from "@/composables/useCastTree";
 import type { SceneObject } from "@/api/types";
@@ -60,6 +62,8 @@ function drop(target: SceneObject, where: "before" | "after" | "onto"): void {
       <p>Nobody is on stage yet.</p>
       <AddMenu placement="right-start"><button class="primary"><VineIcon name="add" /> Add an object</button></AddMenu>
     </div>
+    <DialsPanel />
+    <CuesPanel />
     <HangDialog v-model="hanging" />
     <p v-if="selection.thing" class="sr-only" aria-live="polite">{{ selection.thing.name }} is picked</p>
   </section>
@@ -69,6 +73,6 @@ function drop(target: SceneObject, where: "before" | "after" | "onto"): void {
 .cast { display: flex; flex-direction: column; min-height: 0; border-right: 1px solid var(--line); background: var(--paper); }
 h2 { font-size: 13px; }
 .small { width: 26px; height: 26px; }
-.list { list-style: none; margin: 0; padding: 0 6px 8px; overflow-y: auto; flex: 1; }
+.list { list-style: none; margin: 0; padding: 0 6px 8px; overflow-y: auto; flex: 1; min-height: 72px; }
 .empty { padding: 16px; text-align: center; color: var(--ink-2); }
 </style>

@@ -20,6 +20,7 @@ const others = computed(() => scene.objects.filter((one) => one.id !== selection
 <template>
   <div class="chips">
     <button class="chip" :class="{ on: selection.showPath }" role="switch" :aria-checked="selection.showPath" title="The way the picked object takes: one dot a frame, close where it is slow, wide where it is fast (T)" @click="selection.showPath = !selection.showPath">path &amp; spacing</button>
+    <button class="chip" :class="{ on: selection.showDrives }" role="switch" :aria-checked="selection.showDrives" title="Who drives the picked object, and whom it drives" @click="selection.showDrives = !selection.showDrives">drivers</button>
     <ElPopover trigger="click" :width="250" placement="top">
       <template #reference><button class="chip" :class="{ on: selection.onion.on }" title="Onion skin: the picked object some frames before and after (G)">onion {{ selection.onion.before }}·{{ selection.onion.after }}</button></template>
       <div class="panel" role="group" aria-label="Onion skin">

@@ -1,12 +1,13 @@
 <script setup lang="ts">
 /** The picture: painted frame below, handles and path above, and all that a hand can do in it. */
 import { useDevicePixelRatio, useElementSize } from "@vueuse/core";
-import { computed, ref, watchEffect } from "vue";
+import { computed, onBeforeUnmount, ref, watchEffect } from "vue";
 import LookLine from "@/components/picture/LookLine.vue";
 import PictureChips from "@/components/picture/PictureChips.vue";
 import PathBar from "@/components/picture/PathBar.vue";
 import PathPoints from "@/components/picture/PathPoints.vue";
 import PictureGuides from "@/components/picture/PictureGuides.vue";
+import PictureDrives from "@/components/picture/PictureDrives.vue";
 import PictureHandles from "@/components/picture/PictureHandles.vue";
 import PictureOnion from "@/components/picture/PictureOnion.vue";
 import PicturePath from "@/components/picture/PicturePath.vue";
@@ -19,7 +20,11 @@ import { useSnapping } from "@/composables/useSnapping";
 import { readable } from "@/geometry/frames";
 import type { Point } from "@/geometry/matrix";
 import { boxOf, corners, topmostAt, worldOf } from "@/picture/boxes";
+import { liveAt, paintLive } from "@/picture/live";
 import { paintFrame } from "@/picture/paint";
+import LiveBar from "@/components/cues/LiveBar.vue";
+import { useLinking } from "@/stores/linking";
+import { useLive } from "@/stores/live";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
@@ -27,6 +32,8 @@ import { useSelection } from "@/stores/selection";
 const scene = useScene();
 const selection = useSelection();
 const playback = usePlayback();
+const linking = useLinking();
+const live = useLive();
 
 const stage = ref<HTMLElement>();
 const canvas = ref<HTMLCanvasElement>();
@@ -39,8 +46,8 @@ const drag = usePictureDrag(at, snapping);
 const path = usePathEdit(at);
 const hovered = ref<{ name: string; at: Point } | null>(null);
 
-const box = computed(() => (scene.motion && selection.thing ? boxOf(scene.motion, selection.thing.id, playback.frame, scene.parts) : null));
-const world = computed(() => (scene.motion && selection.thing ? worldOf(scene.motion, selection.thing.id, playback.frame) : null));
+const box = computed(() => (scene.motion && selection.cast ? boxOf(scene.motion, selection.cast.id, playback.frame, scene.parts) : null));
+const world = computed(() => (scene.motion && selection.cast ? worldOf(scene.motion, selection.cast.id, playback.frame) : null));
 
 watchEffect(() => {
   const motion = scene.motion;
@@ -48,7 +55,8 @@ watchEffect(() => {
   if (!ctx || !motion) return;
   const [w, h] = [Math.max(1, Math.round(view.shownWidth.value * pixelRatio.value)), Math.max(1, Math.round(view.shownHeight.value * pixelRatio.value))];
   if (ctx.canvas.width !== w || ctx.canvas.height !== h) [ctx.canvas.width, ctx.canvas.height] = [w, h];
-  paintFrame(ctx, motion, playback.frame, w, h);
+  if (live.on) paintLive(ctx, motion, { frameOf: live.frames && live.frameOf, parentOf }, w, h);
+  else paintFrame(ctx, motion, playback.frame, w, h);
 });
 
 /** What a click picks: the whole that a part belongs to, unless a part of it is being worked on already. */
@@ -62,15 +70,31 @@ function pickable(id: string): string {
   return current && current !== whole && groupOf(current) === whole ? id : whole;
 }
 
+const parentOf = (id: string): string | null => scene.byId.get(id)?.parent ?? null;
+
 function press(event: PointerEvent): void {
+  if (live.on && event.button === 0 && scene.motion) {
+    const found = liveAt(scene.motion, { frameOf: live.frameOf, parentOf }, at(event));
+    if (found) live.click(found);
+    return;
+  }
   if (event.button === 1) {
     view.beginPan(event);
     return;
   }
   if (event.button !== 0 || !scene.motion) return;
   stage.value?.focus({ preventScroll: true });
-  if (selection.tool === "path" && selection.thing) {
+  if (selection.tool === "path" && selection.cast) {
     void path.goOnTo(event);
+    return;
+  }
+  if (selection.tool === "link") {
+    const id = underPointer(event);
+    const thing = id ? scene.byId.get(id) : undefined;
+    if (!thing) return;
+    selection.pick(thing.id);
+    const channel = selection.channel && selection.channel.unit !== "point" && selection.channel.unit !== "colour" ? selection.channel.name : "rotation";
+    linking.begin(event, { object: thing.id, channel });
     return;
   }
   const point = at(event);
@@ -83,6 +107,14 @@ function press(event: PointerEvent): void {
   drag.begin(event, { kind: "move" });
 }
 
+/** The thing under the pointer, as a click would pick it. */
+function underPointer(event: PointerEvent): string | null {
+  const found = scene.motion ? topmostAt(scene.motion, playback.frame, at(event), 5 / view.scale.value) : null;
+  return found && (onPicked(found) ? selection.objectId : pickable(found));
+}
+linking.finder = underPointer;
+onBeforeUnmount(() => (linking.finder = null));
+
 /** Whether the object found belongs to what is picked already, so that a drag moves that. */
 function onPicked(found: string): boolean {
   for (let id: string | null | undefined = found; id; id = scene.byId.get(id)?.parent) if (id === selection.objectId) return true;
@@ -90,13 +122,13 @@ function onPicked(found: string): boolean {
 }
 
 function pickPart(event: MouseEvent): void {
-  if (!scene.motion || selection.tool === "path") return;
+  if (!scene.motion || selection.tool === "path" || live.on) return;
   const found = topmostAt(scene.motion, playback.frame, view.toPicture(event.clientX, event.clientY), 5 / view.scale.value);
   if (found) selection.pick(found);
 }
 
 function hover(event: PointerEvent): void {
-  if (!scene.motion || drag.active.value || playback.playing) {
+  if (!scene.motion || drag.active.value || playback.playing || live.on) {
     hovered.value = null;
     return;
   }
@@ -143,20 +175,22 @@ defineExpose({ nudge: drag.nudge });
         data-testid="picture-canvas"
         :style="{ left: `${view.left.value}px`, top: `${view.top.value}px`, width: `${view.shownWidth.value}px`, height: `${view.shownHeight.value}px` }"
       />
-      <PictureOnion v-if="selection.onion.on && !playback.playing" :view="view" :width="width" :height="height" />
-      <svg class="overlay" aria-hidden="true">
+      <PictureOnion v-if="selection.onion.on && !playback.playing && !live.on" :view="view" :width="width" :height="height" />
+      <svg v-if="!live.on" class="overlay" aria-hidden="true">
         <PictureGuides :view="view" :snapping="snapping" />
-        <PicturePath v-if="(selection.showPath || selection.tool === 'path') && selection.thing" :id="selection.thing.id" :view="view" />
-        <PictureHandles v-if="selection.thing && world && !playback.playing" :thing="selection.thing" :world="world" :box="box" :view="view" @grip="drag.begin" />
-        <PictureRules v-if="selection.tool === 'pick' && selection.thing?.rules.length && !playback.playing" :view="view" :to-picture="at" />
-        <PathPoints v-if="selection.tool === 'path' && selection.thing && !playback.playing" :path="path" :view="view" />
+        <PicturePath v-if="(selection.showPath || selection.tool === 'path') && selection.cast" :id="selection.cast.id" :view="view" />
+        <PictureDrives v-if="selection.showDrives && selection.thing && !playback.playing" :view="view" />
+        <PictureHandles v-if="selection.cast && world && !playback.playing" :thing="selection.cast" :world="world" :box="box" :view="view" @grip="drag.begin" />
+        <PictureRules v-if="selection.tool === 'pick' && selection.cast?.rules.length && !playback.playing" :view="view" :to-picture="at" />
+        <PathPoints v-if="selection.tool === 'path' && selection.cast && !playback.playing" :path="path" :view="view" />
       </svg>
       <span v-if="hovered" class="tag" :style="{ left: `${hovered.at.x + 14}px`, top: `${hovered.at.y + 14}px` }">{{ hovered.name }}</span>
       <span v-if="dragged" class="tag strong" :style="{ left: `${dragged.at.x}px`, top: `${dragged.at.y + 16}px` }">{{ dragged.text }}</span>
     </div>
-    <PictureTools />
+    <LiveBar />
+    <PictureTools v-if="!live.on" />
     <PathBar v-if="selection.tool === 'path'" :path="path" />
-    <PictureChips :view="view" />
+    <PictureChips v-if="!live.on" :view="view" />
     <LookLine />
   </section>
 </template>

@@ -23,6 +23,7 @@ const playback = usePlayback();
 const vocabulary = useVocabulary();
 
 const picked = computed(() => selection.objectId === props.lane.thing.id && (props.lane.row ? selection.row?.name === props.lane.row.name : false));
+const dial = computed(() => props.lane.thing.kind === "dial");
 const first = computed(() => Math.max(0, props.lane.frames[0] ?? 0));
 const last = computed(() => Math.min(playback.last, props.lane.frames.at(-1) ?? 0));
 const moving = computed(() => props.lane.frames.length > 0 && !props.lane.lone);
@@ -80,9 +81,9 @@ function remove(frame: number): void {
 
 <template>
   <div ref="laneElement" class="lane" :class="[lane.family, { object: !lane.row, picked, chosen: selection.objectId === lane.thing.id }]" role="listitem">
-    <div class="name" :class="{ sub: lane.row }" :style="{ paddingLeft: `${(lane.row ? 34 : 6) + lane.depth * 14}px` }" :title="`${lane.row?.name ?? lane.thing.name}: double click picks all its leaves`" @click="pick" @dblclick="pickKeys">
+    <div class="name" :class="{ sub: lane.row && !dial }" :style="{ paddingLeft: `${dial ? 24 : (lane.row ? 34 : 6) + lane.depth * 14}px` }" :title="`${lane.row?.name ?? lane.thing.name}: double click picks all its leaves`" @click="pick" @dblclick="pickKeys">
       <button v-if="!lane.row" class="fold" :disabled="!lane.channels.length" :aria-expanded="opened" :aria-label="`${opened ? 'Close' : 'Open'} the rows of ${lane.thing.name}`" @click.stop="emit('open')"><VineIcon name="after" :class="{ turned: opened || selection.objectId === lane.thing.id }" /></button>
-      <span class="text">{{ lane.row?.name ?? lane.thing.name }}</span>
+      <span class="text">{{ dial ? lane.thing.name : (lane.row?.name ?? lane.thing.name) }} <small v-if="dial">dial</small></span>
     </div>
     <div class="track">
       <div class="strip">
@@ -114,7 +115,7 @@ function remove(frame: number): void {
           @keydown.right.prevent.stop="emit('nudge', lane, leaf.frame, $event.shiftKey ? 10 : 1)"
           @keydown.delete.prevent.stop="remove(leaf.frame)"
         />
-        <RetimeBar v-if="selection.objectId === lane.thing.id" :lane="lane" :per-frame="perFrame" />
+        <RetimeBar v-if="!dial && selection.objectId === lane.thing.id" :lane="lane" :per-frame="perFrame" />
       </div>
       <span v-if="beyond" class="beyond" title="Keys after the last frame of the scene">{{ beyond }} ›</span>
     </div>
@@ -131,6 +132,7 @@ function remove(frame: number): void {
 .name { width: var(--names); flex: none; display: flex; align-items: center; gap: 2px; padding-left: 6px; cursor: pointer; overflow: hidden; user-select: none; }
 .name.sub { color: var(--ink-2); }
 .text { overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
+.text small { color: var(--ink-2); font-size: 11px; margin-left: 3px; }
 .chosen.object .text { font-weight: 600; }
 .fold { border: 0; background: none; padding: 0; display: grid; cursor: pointer; color: var(--ink-2); }
 .fold:disabled { visibility: hidden; }

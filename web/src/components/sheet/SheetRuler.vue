@@ -5,10 +5,12 @@ import SheetMenu from "@/components/sheet/SheetMenu.vue";
 import { rulerStep } from "@/geometry/frames";
 import { nearest } from "@/geometry/snapping";
 import { usePlayback } from "@/stores/playback";
+import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
 import { AIR, NAMES, useTimeView } from "@/stores/timeView";
 
 const props = defineProps<{ /** Frames of keys the playhead snaps to while Shift is held. */ stops: readonly number[] }>();
+const scene = useScene();
 const playback = usePlayback();
 const selection = useSelection();
 const time = useTimeView();
@@ -18,6 +20,7 @@ const TABS = [
   { name: "sheet" as const, label: "Sheet", about: "Lanes with leaves: when things happen" },
   { name: "curves" as const, label: "Curves", about: "Values over time, with keys and handles to drag" },
   { name: "speed" as const, label: "Speed", about: "How fast it goes over time, to drag faster or slower" },
+  { name: "drivers" as const, label: "Drivers", about: "Who drives whom in the whole scene" },
 ];
 const step = computed(() => rulerStep(time.perFrame, playback.fps));
 /** Frames to mark, of those that can be seen. */
@@ -32,6 +35,7 @@ const minor = computed(() => {
   return fine ? every(fine).filter((f) => f % step.value) : [];
 });
 const x = (frame: number): string => `${AIR + frame * time.perFrame - time.scroll}px`;
+const cues = computed(() => scene.head?.cues ?? []);
 const part = computed(() => playback.from > 0 || playback.to < playback.last);
 
 function scrub(event: PointerEvent): void {
@@ -83,6 +87,7 @@ function slide(event: PointerEvent): void {
       @keydown.right.prevent="playback.goTo(playback.frame + 1)"
     >
       <span v-if="part" class="range" :style="{ left: x(playback.from), width: `${(playback.to - playback.from) * time.perFrame}px` }" />
+      <span v-for="cue in cues" :key="cue.id" class="cue" :style="{ left: x(cue.first), width: `${(cue.last - cue.first) * time.perFrame}px` }" :title="`Cue ${cue.name}: frames ${cue.first} to ${cue.last}`"><span>{{ cue.name }}</span></span>
       <span v-for="frame in minor" :key="`m${frame}`" class="tick" :style="{ left: x(frame) }" />
       <span v-for="frame in labels" :key="frame" class="mark" :style="{ left: x(frame) }">{{ frame }}</span>
       <span class="flag" :style="{ left: x(playback.frame) }">{{ playback.frame }}</span>
@@ -101,6 +106,8 @@ function slide(event: PointerEvent): void {
 .mark { position: absolute; bottom: 0; height: 15px; border-left: 1px solid #b9ad93; padding-left: 4px; font: 11px var(--mono); color: var(--ink-2); line-height: 8px; }
 .tick { position: absolute; bottom: 0; height: 6px; border-left: 1px solid #d6cab0; }
 .range { position: absolute; bottom: 0; height: 4px; background: var(--travel); opacity: 0.5; border-radius: 2px; }
+.cue { position: absolute; top: 1px; height: 11px; border-left: 2px solid var(--look); border-bottom: 1.5px solid var(--look); border-radius: 0 0 0 4px; overflow: hidden; }
+.cue span { position: absolute; left: 4px; top: -1px; font-size: 9.500px; line-height: 11px; color: var(--look); white-space: nowrap; }
 .flag { position: absolute; top: 4px; transform: translateX(-50%); background: var(--playhead); color: #fff; border-radius: 99px; padding: 1px 8px; font: 700 12px var(--mono); }
 .whole { position: absolute; left: 22px; right: 22px; top: 0; height: 5px; background: var(--paper-3); border-radius: 3px; cursor: grab; }
 .part { position: absolute; top: 0; bottom: 0; background: var(--ink-3); border-radius: 3px; min-width: 8px; }

@@ -3,6 +3,7 @@
 import { useElementSize } from "@vueuse/core";
 import { computed, ref, watch } from "vue";
 import CurveView from "@/components/curves/CurveView.vue";
+import DrivesView from "@/components/links/DrivesView.vue";
 import SpeedView from "@/components/curves/SpeedView.vue";
 import ClearDialog from "@/components/sheet/ClearDialog.vue";
 import LeafActions from "@/components/sheet/LeafActions.vue";
@@ -65,6 +66,7 @@ function wheel(event: WheelEvent): void {
     <SheetRuler :stops="stops" />
     <CurveView v-if="selection.sheetTab === 'curves'" />
     <SpeedView v-else-if="selection.sheetTab === 'speed'" />
+    <DrivesView v-else-if="selection.sheetTab === 'drivers'" />
     <div v-else ref="list" class="lanes" :class="{ under: picks.count > 0 }" role="list" @pointerdown="box.begin">
       <template v-for="(lane, i) in lanes" :key="lane.key">
         <SheetLane
@@ -86,7 +88,7 @@ function wheel(event: WheelEvent): void {
     <LeafActions v-if="selection.sheetTab === 'sheet'" />
     <ClearDialog />
     <PasteDialog />
-    <SheetPlayhead />
+    <SheetPlayhead v-if="selection.sheetTab !== 'drivers'" />
   </section>
 </template>
 

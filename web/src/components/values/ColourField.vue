@@ -1,14 +1,12 @@
 <script setup lang="ts">
 import { ElColorPicker } from "element-plus";
 import { computed, ref } from "vue";
+import { hexOf } from "@/geometry/colour";
 
 const props = defineProps<{ rgba: ArrayLike<number>; label: string }>();
 const emit = defineEmits<{ change: [hex: string] }>();
 
-const hex = computed(() => {
-  const parts = [0, 1, 2, 3].map((i) => Math.round((props.rgba[i] ?? 1) * 255).toString(16).padStart(2, "0").toUpperCase());
-  return `#${parts.slice(0, parts[3] === "FF" ? 3 : 4).join("")}`;
-});
+const hex = computed(() => hexOf(props.rgba));
 const draft = ref<string | null>(null);
 const wrong = ref(false);
 

@@ -7,6 +7,7 @@ import LeafMark from "@/components/common/LeafMark.vue";
 import NumberField from "@/components/common/NumberField.vue";
 import ColourField from "@/components/values/ColourField.vue";
 import { useChanging } from "@/composables/useChanging";
+import { useLinking } from "@/stores/linking";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
@@ -17,6 +18,7 @@ const scene = useScene();
 const selection = useSelection();
 const playback = usePlayback();
 const changing = useChanging();
+const linking = useLinking();
 
 /** A path has no field of its own: x and y say where it leads. */
 const fields = computed(() => props.row.channels.filter((channel) => channel.unit !== "point"));
@@ -33,6 +35,12 @@ const leafHint = computed(() => {
   return `Key the ${what} as it is at frame ${playback.frame} (K)`;
 });
 
+/** The channel that a thread pulled from this row stands for. */
+const drives = computed(() => {
+  const numbers = fields.value.filter((one) => one.unit !== "colour");
+  const channel = numbers.find((one) => one.name === selection.channel?.name) ?? numbers[0];
+  return channel ? { object: props.thing.id, channel: channel.name } : null;
+});
 const baked = (name: string) => scene.motion?.objects.get(props.thing.id)?.channels[name];
 /** The baked float32 as the decimal it stands for. */
 const shownValue = (name: string): number => {
@@ -52,13 +60,15 @@ const change = (name: string, value: number | string): void => void changing.mak
 
 <template>
   <div class="row" :class="[row.family, { picked: selection.row?.name === row.name }]" @pointerdown="selection.pickRow(row.name)" @focusin="selection.pickRow(row.name)">
-    <span class="dot" aria-hidden="true" />
+    <span class="dot" :title="`Drag onto another value, or onto something in the picture, to let ${row.name.toLowerCase()} drive it`" @pointerdown.stop="drives && linking.begin($event, drives)" />
     <span class="label" :title="row.channels.map((c) => `${c.label}: ${c.about}`).join('\n')">{{ row.name }}</span>
     <div class="fields">
       <template v-for="channel in fields" :key="channel.name">
         <ColourField v-if="channel.unit === 'colour'" :label="`${row.name} ${channel.label}`" :rgba="colour(channel.name)" @change="change(channel.name, $event)" />
         <NumberField
           v-else
+          :data-link-object="thing.id"
+          :data-link-channel="channel.name"
           :label="`${row.name} ${channel.label}`"
           :value="shownValue(channel.name)"
           :unit="unitOf(channel)"
@@ -83,7 +93,8 @@ const change = (name: string, value: number | string): void => void changing.mak
 .row.picked.turn { background: var(--turn-pale); }
 .row.picked.size { background: var(--size-pale); }
 .row.picked.look { background: var(--look-pale); }
-.dot { width: 8px; height: 8px; border-radius: 50%; flex: none; background: currentColor; }
+.dot { width: 8px; height: 8px; border-radius: 50%; flex: none; background: currentColor; cursor: grab; outline: 5px solid transparent; touch-action: none; }
+.dot:hover { box-shadow: 0 0 0 3px color-mix(in srgb, currentColor 25%, transparent); }
 .travel .dot { color: var(--travel); }
 .turn .dot { color: var(--turn); }
 .size .dot { color: var(--size-fill); }

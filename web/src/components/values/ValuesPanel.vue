@@ -2,6 +2,8 @@
 /** Every value of the picked object at the playhead, with a leaf to key it. */
 import { ref } from "vue";
 import OutlineDialog from "@/components/cast/OutlineDialog.vue";
+import DrivesList from "@/components/links/DrivesList.vue";
+import DialFields from "@/components/dials/DialFields.vue";
 import ValueRow from "@/components/values/ValueRow.vue";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
@@ -29,10 +31,12 @@ function flip(axis: "x" | "y"): void {
     </div>
     <div v-if="selection.thing" class="rows">
       <ValueRow v-for="row in selection.rows" :key="`${selection.thing.id} ${row.name}`" :thing="selection.thing" :row="row" />
-      <div class="flips">
+      <DialFields v-if="selection.thing.kind === 'dial'" :thing="selection.thing" />
+      <div v-else class="flips">
         <button class="chip" title="Mirror it left to right, about its pivot" @click="flip('x')">Flip ↔</button>
         <button class="chip" title="Mirror it top to bottom, about its pivot" @click="flip('y')">Flip ↕</button>
       </div>
+      <DrivesList :id="selection.thing.id" />
       <button v-if="selection.thing.kind === 'shape' && selection.thing.shape.type === 'outline'" class="chip outline" @click="outlining = true">Change the outline…</button>
     </div>
     <p v-else class="empty">Pick something in the picture or the cast to see and change its values at this frame. The leaf beside a value keys it.</p>

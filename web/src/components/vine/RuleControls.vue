@@ -24,7 +24,7 @@ function choose(command: string): void {
 </script>
 
 <template>
-  <ElPopover trigger="click" :width="400" placement="top-start">
+  <ElPopover trigger="click" :width="424" placement="top-start">
     <template #reference><button class="chip small" :aria-label="`Settings of ${rules.wordsOf(rule)?.label}`">Set</button></template>
     <RuleSettings :thing="thing" :rule="rule" :channel="channel" />
   </ElPopover>

@@ -7,16 +7,28 @@ import { RouterLink } from "vue-router";
 import FollowChainDialog from "@/components/vine/FollowChainDialog.vue";
 import RulePicture from "@/components/vine/RulePicture.vue";
 import { useRules } from "@/composables/useRules";
+import { useLinking } from "@/stores/linking";
+import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
 import { useVocabulary } from "@/stores/vocabulary";
 
 const vocabulary = useVocabulary();
 const rules = useRules();
 const selection = useSelection();
+const scene = useScene();
+const linking = useLinking();
 const open = ref(false);
 const chaining = ref(false);
-const words = computed(() => vocabulary.words?.rules ?? []);
-const presets = computed(() => vocabulary.words?.presets ?? []);
+const colour = computed(() => selection.channel?.unit === "colour");
+const words = computed(() => (vocabulary.words?.rules ?? []).filter((one) => (one.of === "colour") === colour.value));
+const presets = computed(() => (colour.value ? [] : (vocabulary.words?.presets ?? [])));
+/** Something else to begin a link with: the object below, or a dial. */
+const other = computed(() => scene.objects.find((one) => one.id !== selection.objectId) ?? scene.dials[0]);
+function link(): void {
+  const [to, channel, from] = [selection.objectId, selection.channel, other.value];
+  open.value = false;
+  if (to && channel && from) linking.asked = { from: { object: from.id, channel: from.kind === "dial" ? "value" : channel.name }, to: { object: to, channel: channel.name } };
+}
 
 async function add(kind: string, settings: Record<string, number | string> = {}): Promise<void> {
   const found = words.value.find((one) => one.kind === kind);
@@ -41,7 +53,8 @@ async function add(kind: string, settings: Record<string, number | string> = {})
     <div class="line">
       <h3>Ready-made</h3>
       <span>
-        <button class="chip small" title="Have a row of parts follow this object, each a little later than the one before" @click="((open = false), (chaining = true))">Follow down a chain…</button>
+        <button v-if="!colour && other" class="chip small" title="Have another value drive this one: the same, geared, mirrored, from a range to a range, later…" @click="link">Link by hand…</button>
+        <button v-if="!colour" class="chip small" title="Have a row of parts follow this object, each a little later than the one before" @click="((open = false), (chaining = true))">Follow down a chain…</button>
         <RouterLink to="/principles" class="chip small" title="What animators have long known, and the rules that do it">Principles</RouterLink>
       </span>
     </div>

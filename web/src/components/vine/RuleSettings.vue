@@ -2,6 +2,8 @@
 /** The settings of a rule: numbers one can type, scrub and key right here, words to choose, and what it acts on. */
 import { computed, ref } from "vue";
 import type { ChannelWords, Rule, SceneObject, SettingWords } from "@/api/types";
+import { isColourDial } from "@/api/dials";
+import VineIcon from "@/components/common/VineIcon.vue";
 import LeafMark from "@/components/common/LeafMark.vue";
 import FormulaField from "@/components/vine/FormulaField.vue";
 import NumberField from "@/components/common/NumberField.vue";
@@ -49,7 +51,14 @@ function begin(one: SettingWords): number {
   if (one.name === "cycles") return Math.max(1, Math.round(((rules.plainOf(props.rule, "frequency") ?? 1) * length) / playback.fps));
   return Math.max(one.low ?? 0, 1) * (isChannels(one) ? props.channel.step : 1);
 }
-const numbers = computed(() => vocabulary.channelsOf(props.thing).filter((one) => one.unit !== "point" && one.unit !== "colour" && (one.name === props.channel.name || one.row === props.channel.row)));
+/** The setting whose formula is being written. */
+const linked = ref("");
+async function link(one: SettingWords, formula: string | null): Promise<void> {
+  linked.value = formula === null ? "" : one.name;
+  await refused(scene.attempt([{ edit: "link-setting", object: props.thing.id, rule: props.rule.id, setting: one.name, formula }]));
+}
+const colourDials = computed(() => scene.dials.filter((dial) => isColourDial(dial.dial)));
+const numbers = computed(() => vocabulary.channelsOf(props.thing).filter((one) => one.unit !== "point" && (one.unit === "colour") === (words.value?.of === "colour") && (one.name === props.channel.name || one.row === props.channel.row)));
 
 async function toggleChannel(name: string, box: HTMLInputElement): Promise<void> {
   const now = props.rule.channels === "keyed" ? [props.channel.name] : [...props.rule.channels];
@@ -74,10 +83,15 @@ async function toggleChannel(name: string, box: HTMLInputElement): Promise<void>
           <option value="">nobody</option>
           <option v-for="other in scene.objects.filter((other) => other.id !== thing.id)" :key="other.id" :value="other.id">{{ other.name }}</option>
         </select>
+        <select v-else-if="one.names === 'dial'" class="wide" :aria-label="one.label" :value="rules.settingOf(rule, one.name) ?? ''" @change="set(one, ($event.target as HTMLSelectElement).value || null)">
+          <option value="">none</option>
+          <option v-for="dial in colourDials" :key="dial.id" :value="dial.dial.id">{{ dial.name }}</option>
+        </select>
+        <input v-else-if="one.names === 'colour'" class="wide colour" :aria-label="one.label" :value="rules.settingOf(rule, one.name) ?? ''" placeholder="none: mixed towards the dial" spellcheck="false" @change="set(one, ($event.target as HTMLInputElement).value.trim() || null)" />
         <FormulaField v-else-if="one.names === 'formula'" class="whole" :label="one.label" :thing="thing" :formula="String(rules.settingOf(rule, one.name) ?? one.default)" :wrong="wrong" @change="set(one, $event)" />
         <button v-else-if="rules.numberOf(rule, one) === null" class="chip small off wide" :title="one.about" :aria-label="`Switch ${one.label} on`" @click="set(one, begin(one))">off</button>
         <input
-          v-else-if="slider(one)"
+          v-else-if="slider(one) && !rules.formulaOf(rule, one.name)"
           type="range"
           :min="slider(one)!.low"
           :max="slider(one)!.high"
@@ -91,6 +105,9 @@ async function toggleChannel(name: string, box: HTMLInputElement): Promise<void>
         <span v-else />
         <NumberField
           v-if="isNumber(one) && rules.numberOf(rule, one) !== null"
+          :data-link-object="thing.id"
+          :data-link-channel="`${rule.id}:${one.name}`"
+          :disabled="Boolean(rules.formulaOf(rule, one.name))"
           :label="one.label"
           :value="rules.numberOf(rule, one) ?? 0"
           :unit="measure(one).unit"
@@ -106,8 +123,10 @@ async function toggleChannel(name: string, box: HTMLInputElement): Promise<void>
         />
         <span v-if="one.names !== 'formula'" class="end">
           <button v-if="isNumber(one) && rules.numberOf(rule, one) !== null" class="leaf" :title="`Key ${one.label} at frame ${playback.frame}, or take its key away`" :aria-label="`Key ${one.label} at frame ${playback.frame}`" :aria-pressed="leafOf(one) === 'here'" @click="rules.toggleKey(rule, one)"><LeafMark :state="leafOf(one)" family="turn" /></button>
+          <button v-if="isNumber(one) && rules.numberOf(rule, one) !== null" class="leaf" :class="{ linked: rules.formulaOf(rule, one.name) }" :title="rules.formulaOf(rule, one.name) ? `${one.label} comes from a formula: click to take it away` : `Let a formula make ${one.label}; or drop a dial on the number`" :aria-label="rules.formulaOf(rule, one.name) ? `Unlink ${one.label}` : `Link ${one.label}`" @click="rules.formulaOf(rule, one.name) ? link(one, null) : (linked = one.name)"><VineIcon name="link" /></button>
           <button v-if="one.default === null && rules.numberOf(rule, one) !== null" class="leaf" :title="`Switch ${one.label} off`" :aria-label="`Switch ${one.label} off`" @click="set(one, null)">×</button>
         </span>
+        <FormulaField v-if="isNumber(one) && (rules.formulaOf(rule, one.name) || linked === one.name)" class="whole" :label="`Formula of ${one.label}`" :thing="thing" :formula="rules.formulaOf(rule, one.name) ?? ''" :wrong="linked === one.name ? wrong : ''" @change="link(one, $event || null)" />
       </template>
       <template v-if="words.modes.length">
         <span class="label" title="How it is put together with what the card before made">mode</span>
@@ -117,7 +136,7 @@ async function toggleChannel(name: string, box: HTMLInputElement): Promise<void>
         <span />
       </template>
     </div>
-    <p v-if="wrong && !words.settings.some((one) => one.names === 'formula')" class="wrong" role="alert">{{ wrong }}</p>
+    <p v-if="wrong && !linked && !words.settings.some((one) => one.names === 'formula')" class="wrong" role="alert">{{ wrong }}</p>
     <div class="acts" role="group" aria-label="Acts on">
       <span>acts on</span>
       <label v-for="one in numbers" :key="one.name"><input type="checkbox" :checked="rule.channels !== 'keyed' && rule.channels.includes(one.name)" @change="toggleChannel(one.name, $event.target as HTMLInputElement)" /> {{ one.label }}</label>
@@ -133,7 +152,10 @@ p { margin: 2px 0 8px; font-size: 12px; color: var(--ink-2); }
 .wide { grid-column: span 2; }
 .whole { grid-column: 1 / -1; }
 input[type="range"] { width: 100%; min-width: 0; height: 20px; margin: 0; accent-color: var(--travel); cursor: pointer; }
-.grid { display: grid; grid-template-columns: 84px minmax(0, 1fr) 100px 50px; gap: 5px 8px; align-items: center; }
+.linked { color: var(--look); background: var(--look-pale); }
+.leaf .icon { width: 15px; height: 15px; }
+.colour { font: 12px var(--mono); border: 1px solid var(--line); border-radius: var(--radius-s); padding: 3px 6px; background: var(--paper); }
+.grid { display: grid; grid-template-columns: 84px minmax(0, 1fr) 100px 74px; gap: 5px 8px; align-items: center; }
 .label { font-size: 12.5px; }
 .end { display: flex; }
 .leaf { border: 0; background: none; width: 24px; height: 24px; display: grid; place-items: center; border-radius: 50%; cursor: pointer; padding: 0; color: var(--ink-2); }

@@ -89,6 +89,7 @@ function note(step: Step): string {
     return words.join(" · ") || "holds before and after";
   }
   if (step.kind === "result") return `${at(step)} at frame ${playback.frame}`;
+  if (step.kind === "formula") return `${at(step)} now · ${source.value?.formula ?? ""}`;
   const rule = ruleOf(step);
   if (!step.on) return "switched off";
   if (step.remark) return step.remark;
@@ -132,9 +133,9 @@ function at(step: Step): string {
         <FeelChooser v-if="step.kind === 'keys' && selection.row" :thing="subject.thing" :row="selection.row" />
         <EndsChooser v-else-if="step.kind === 'ends' && selection.row" :thing="subject.thing" :row="selection.row" />
         <RuleControls v-else-if="ruleOf(step)" :thing="subject.thing" :rule="ruleOf(step)!" :channel="subject.channel" />
-        <button v-else-if="step.kind === 'result' && hasRules" class="freeze" title="Turn what the rules make into keys, few of them; undo brings the rules back" @click="rules.freeze(subject.channel.name, subject.channel.step / 2)">Freeze</button>
+        <button v-else-if="step.kind === 'result' && hasRules" class="freeze" title="Turn what the rules make into keys, few of them; undo brings the rules back" @click="rules.freeze(subject.channel.name, unit === 'colour' ? 0.01 : subject.channel.step / 2)">Freeze</button>
       </VineCard>
-      <RuleMenu v-if="unit !== 'colour' && unit !== 'point' && !isSetting(subject.channel.name)" :style="{ order: 1 }" />
+      <RuleMenu v-if="unit !== 'point' && subject.thing.kind !== 'dial' && !isSetting(subject.channel.name)" :style="{ order: 1 }" />
     </div>
     <p v-else class="empty">Pick an object to see its keys, what happens past them, and the result, as curves.</p>
   </section>

@@ -1,0 +1,142 @@
+<script setup lang="ts">
+/** A link made by hand: what drives, what is driven, in which way; and the formula that makes it so, which can be edited. */
+import { ElDialog } from "element-plus";
+import { computed, ref, watch } from "vue";
+import { isColourDial, isDial } from "@/api/dials";
+import type { How, Place, SceneObject } from "@/api/types";
+import LinkHow, { type Numbers } from "@/components/links/LinkHow.vue";
+import FormulaField from "@/components/vine/FormulaField.vue";
+import { useLinkEdits } from "@/composables/useLinkEdits";
+import { useLinkNumbers } from "@/composables/useLinkNumbers";
+import { useNames } from "@/composables/useNames";
+import { useLinking } from "@/stores/linking";
+import { usePlayback } from "@/stores/playback";
+import { useScene } from "@/stores/scene";
+import { useSelection } from "@/stores/selection";
+import { useVocabulary } from "@/stores/vocabulary";
+
+const linking = useLinking();
+const scene = useScene();
+const selection = useSelection();
+const playback = usePlayback();
+const vocabulary = useVocabulary();
+const names = useNames();
+const begins = useLinkNumbers();
+const { drafted, linkEdits } = useLinkEdits();
+
+const asked = linking.asked!;
+const ALL: readonly How["how"][] = ["same", "times", "geared", "mirrored", "remapped", "later", "envelope", "scaled", "added"];
+const numbered = (thing: SceneObject | undefined) => (thing ? vocabulary.channelsOf(thing).filter((one) => one.unit !== "colour" && one.unit !== "point") : []);
+const driverThing = computed(() => scene.byId.get(driver.value.object));
+const drivenThing = computed(() => scene.byId.get(driven.value.object));
+const driver = ref<Place>(asked.from);
+/** Let go over an object: the channel that fits is the driver's own, else its rotation. */
+const driven = ref<Place>({ object: asked.to.object, channel: asked.to.channel ?? fitting(asked.to.object, asked.from.channel) });
+const way = ref<How["how"]>(isDial(asked.from.object) ? "scaled" : driven.value.channel === "rotation" && asked.from.channel === "rotation" && asked.from.object !== asked.to.object ? "geared" : "same");
+const step = computed(() => numbered(drivenThing.value).find((one) => one.name === driven.value.channel)?.step ?? 1);
+const numbers = ref<Numbers>(begins.begun(driver.value, driven.value, step.value));
+const keep = ref(true);
+const formula = ref("");
+const wrong = ref("");
+const reach = computed(() => begins.reach(driver.value));
+const short = computed(() => ({ driver: names.placeName(driver.value), driven: names.placeName(driven.value) }));
+
+const things = computed(() => [...scene.objects, ...scene.dials.filter((one) => !isColourDial(one.dial))]);
+const chosenIn = (event: Event): string => (event.target as HTMLSelectElement).value;
+function fitting(object: string, channel: string): string {
+  const thing = scene.byId.get(object);
+  return numbered(thing).find((one) => one.name === channel)?.name ?? numbered(thing).find((one) => one.name === "rotation")?.name ?? "value";
+}
+const settings = computed(() => {
+  const thing = drivenThing.value;
+  return (thing?.rules ?? []).flatMap((rule) => {
+    const words = vocabulary.words?.rules.find((one) => one.kind === rule.kind);
+    return (words?.settings ?? []).filter((one) => !one.choices.length && !one.names).map((one) => ({ name: `${rule.id}:${one.name}`, label: `${words!.label.toLowerCase()} ${one.label}` }));
+  });
+});
+watch([driver, driven], () => (numbers.value = begins.begun(driver.value, driven.value, step.value)));
+watch(
+  [driver, driven, way, numbers, keep],
+  async () => {
+    const found = await drafted(driver.value, [driven.value], begins.howOf(way.value, numbers.value), keep.value ? playback.frame : null);
+    if (typeof found === "string") {
+      wrong.value = found;
+      return;
+    }
+    wrong.value = "";
+    formula.value = found[0] ?? "";
+    look();
+  },
+  { immediate: true, deep: true },
+);
+
+function look(): void {
+  if (formula.value) void scene.lookAt(linkEdits([driven.value], [formula.value]));
+}
+function typed(text: string): void {
+  formula.value = text;
+  look();
+}
+function close(): void {
+  scene.letGo();
+  linking.asked = null;
+}
+async function link(): Promise<void> {
+  const said = await scene.attempt(linkEdits([driven.value], [formula.value]));
+  wrong.value = said ?? "";
+  if (said === null) {
+    linking.asked = null;
+    // The vine shows what it does.
+    const words = drivenThing.value && vocabulary.channelsOf(drivenThing.value).find((one) => one.name === driven.value.channel);
+    selection.pick(driven.value.object);
+    if (words) selection.pickRow(words.row, words.name);
+  }
+}
+</script>
+
+<template>
+  <ElDialog :model-value="true" title="Link by hand" width="560" append-to-body :modal="false" class="beside" draggable @close="close">
+    <div class="ends">
+      <span class="end">
+        <select class="who" :value="driver.object" aria-label="What drives" @change="driver = { object: chosenIn($event), channel: fitting(chosenIn($event), driver.channel) }">
+          <option v-for="one in things" :key="one.id" :value="one.id">{{ one.name }}</option>
+        </select>
+        <select v-if="driverThing?.kind !== 'dial'" v-model="driver.channel" aria-label="Channel that drives">
+          <option v-for="one in numbered(driverThing)" :key="one.name" :value="one.name">{{ names.channelName({ object: driver.object, channel: one.name }) }}</option>
+        </select>
+        <small v-else>dial</small>
+      </span>
+      <span class="drives">drives</span>
+      <span class="end">
+        <select class="who" :value="driven.object" aria-label="What is driven" @change="driven = { object: chosenIn($event), channel: fitting(chosenIn($event), driven.channel) }">
+          <option v-for="one in scene.objects" :key="one.id" :value="one.id">{{ one.name }}</option>
+        </select>
+        <select v-model="driven.channel" aria-label="Channel that is driven">
+          <option v-for="one in numbered(drivenThing)" :key="one.name" :value="one.name">{{ names.channelName({ object: driven.object, channel: one.name }) }}</option>
+          <optgroup v-if="settings.length" label="Settings of its rules">
+            <option v-for="one in settings" :key="one.name" :value="one.name">{{ one.label }}</option>
+          </optgroup>
+        </select>
+      </span>
+    </div>
+    <LinkHow v-model:way="way" v-model:numbers="numbers" :ways="ALL" :names="short" :driver="reach" />
+    <label class="keep" title="A number is added or the driver is divided by what it is now, so that nothing looks different at this frame"><input v-model="keep" type="checkbox" /> keep how it looks at frame {{ playback.frame }}</label>
+    <h3>The formula</h3>
+    <FormulaField v-if="drivenThing" label="Formula" :thing="drivenThing" :formula="formula" :wrong="wrong" @change="typed" />
+    <template #footer>
+      <button class="plain" @click="close">Cancel</button>
+      <button class="primary" :disabled="!formula" @click="link">Link</button>
+    </template>
+  </ElDialog>
+</template>
+
+<style scoped>
+.ends { display: flex; align-items: center; gap: 10px; margin-bottom: 12px; }
+.end { flex: 1; min-width: 0; display: grid; gap: 3px; background: var(--paper-2); border-radius: 10px; padding: 7px 10px; }
+.drives { color: var(--look); font-weight: 600; }
+.who { font-weight: 600; }
+select { font: inherit; border: 1px solid var(--line); border-radius: var(--radius-s); background: var(--paper); padding: 2px 4px; min-width: 0; }
+small { color: var(--ink-2); }
+.keep { display: flex; gap: 7px; margin: 12px 0 10px; }
+h3 { font-size: 13px; margin: 0 0 5px; }
+</style>

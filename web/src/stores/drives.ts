@@ -1,0 +1,36 @@
+/** Who drives whom in the scene, as the service reads it off its rules. */
+import { defineStore } from "pinia";
+import { shallowRef, watch } from "vue";
+import { api } from "@/api/client";
+import type { Drive } from "@/api/types";
+import { withParts } from "@/picture/boxes";
+import { useScene } from "@/stores/scene";
+
+export const useDrives = defineStore("drives", () => {
+  const scene = useScene();
+  const all = shallowRef<readonly Drive[]>([]);
+
+  let asked = 0;
+  watch(
+    () => [scene.id, scene.revision] as const,
+    async ([id]) => {
+      const mine = ++asked;
+      // Only rules make one thing drive another.
+      if (!id || !scene.objects.some((one) => one.rules.length)) {
+        all.value = [];
+        return;
+      }
+      const found = await api.drives(id).catch(() => null);
+      if (found && mine === asked) all.value = found.drives;
+    },
+    { immediate: true },
+  );
+
+  /** What reads an object with all that hangs on it, or a dial, from outside. */
+  function readersOf(id: string): readonly Drive[] {
+    const own = new Set(withParts(id, scene.parts));
+    return all.value.filter((one) => own.has(one.driver.object) && !own.has(one.driven.object));
+  }
+
+  return { all, readersOf };
+});

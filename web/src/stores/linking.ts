@@ -1,0 +1,67 @@
+/** Linking by hand: dragging from what drives onto what it shall drive, and the dialogs that follow. */
+import { defineStore } from "pinia";
+import { ref, shallowRef } from "vue";
+import type { Place } from "@/api/types";
+
+/** What a drag is over: an object or a dial, and one of its channels if it is over that very value. */
+export interface Target {
+  readonly object: string;
+  readonly channel: string | null;
+}
+
+export interface Drag {
+  readonly from: Place;
+  readonly start: { x: number; y: number };
+  readonly at: { x: number; y: number };
+  readonly over: Target | null;
+}
+
+export const useLinking = defineStore("linking", () => {
+  const drag = shallowRef<Drag | null>(null);
+  /** The link that is being made. */
+  const asked = shallowRef<{ readonly from: Place; readonly to: Target } | null>(null);
+  /** The dial that things shall take. */
+  const takers = ref<string | null>(null);
+  /** Finds what lies under a point of the picture; the picture sets it. */
+  const finder = shallowRef<((event: PointerEvent) => string | null) | null>(null);
+
+  function targetAt(event: PointerEvent): Target | null {
+    const hit = document.elementFromPoint(event.clientX, event.clientY);
+    const place = hit?.closest<HTMLElement>("[data-link-object]");
+    if (place) return { object: place.dataset.linkObject!, channel: place.dataset.linkChannel ?? null };
+    const object = hit?.closest("[role=application]") ? finder.value?.(event) : null;
+    return object ? { object, channel: null } : null;
+  }
+
+  /** Follow a press until it is let go; let go over something, the link is asked for. A press that does not move is a click. */
+  function begin(event: PointerEvent, from: Place): void {
+    if (event.button !== 0) return;
+    const start = { x: event.clientX, y: event.clientY };
+    const move = (e: PointerEvent): void => {
+      if (!drag.value && Math.hypot(e.clientX - start.x, e.clientY - start.y) < 5) return;
+      drag.value = { from, start, at: { x: e.clientX, y: e.clientY }, over: targetAt(e) };
+    };
+    const stop = (): void => {
+      window.removeEventListener("pointermove", move);
+      window.removeEventListener("pointerup", up);
+      window.removeEventListener("keydown", key, true);
+      drag.value = null;
+    };
+    const up = (e: PointerEvent): void => {
+      const over = drag.value ? targetAt(e) : null;
+      stop();
+      if (over && !(over.object === from.object && (over.channel === null || over.channel === from.channel))) asked.value = { from, to: over };
+    };
+    const key = (e: KeyboardEvent): void => {
+      if (e.key !== "Escape") return;
+      e.stopPropagation();
+      stop();
+    };
+    window.addEventListener("pointermove", move);
+    window.addEventListener("pointerup", up);
+    window.addEventListener("keydown", key, true);
+    event.preventDefault();
+  }
+
+  return { drag, asked, takers, finder, begin };
+});
