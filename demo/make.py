@@ -2,20 +2,36 @@
 
 from pathlib import Path
 
-from demo import breezy_station, liana, mango_drop, principles, rolling_nuts, throw_and_catch, thrown_mango, toucan_glide, up_the_liana
+from demo import (
+    breezy_station,
+    liana,
+    mango_drop,
+    principles,
+    rolling_nuts,
+    signal_tree,
+    sorting_mill,
+    throw_and_catch,
+    thrown_mango,
+    toucan_glide,
+    up_the_liana,
+    weather,
+)
 from vine_swing.motion import dump
 from vine_swing.motion.scene_file import from_data
 
 SCENES = Path(__file__).parent / "scenes"
 MAKERS = {
-    "1-thrown-mango": thrown_mango.make,
-    "2-up-the-liana": up_the_liana.make,
-    "3-toucan-glide": toucan_glide.make,
-    "4-breezy-station": breezy_station.make,
-    "5-mango-drop": mango_drop.make,
-    "6-liana": liana.make,
-    "7-rolling-nuts": rolling_nuts.make,
-    "8-throw-and-catch": throw_and_catch.make,
+    "01-thrown-mango": thrown_mango.make,
+    "02-up-the-liana": up_the_liana.make,
+    "03-toucan-glide": toucan_glide.make,
+    "04-breezy-station": breezy_station.make,
+    "05-mango-drop": mango_drop.make,
+    "06-liana": liana.make,
+    "07-rolling-nuts": rolling_nuts.make,
+    "08-throw-and-catch": throw_and_catch.make,
+    "09-sorting-mill": sorting_mill.make,
+    "10-weather": weather.make,
+    "11-signal-tree": signal_tree.make,
 }
 
 

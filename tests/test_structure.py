@@ -129,11 +129,11 @@ def test_the_shipped_scenes_are_what_the_demo_code_makes():
 
 
 def test_the_shipped_scenes_show_what_they_promise():
-    mango = next(one for one in load(SCENES / "1-thrown-mango.json").objects if one.name == "Mango")
+    mango = next(one for one in load(SCENES / "01-thrown-mango.json").objects if one.name == "Mango")
     assert all(len(mango.channels[name].keys) == 2 and mango.channels[name].after.mode == "ping-pong" for name in ("x", "y", "rotation"))
-    parcel = next(one for one in load(SCENES / "2-up-the-liana.json").objects if one.name == "Parcel")
+    parcel = next(one for one in load(SCENES / "02-up-the-liana.json").objects if one.name == "Parcel")
     assert parcel.channels["y"].after.mode == "climb"
-    toucan = load(SCENES / "3-toucan-glide.json")
+    toucan = load(SCENES / "03-toucan-glide.json")
     assert sum(one.parent == "toucan" for one in toucan.objects) >= 5
 
 
@@ -154,7 +154,7 @@ def test_every_edit_is_told_in_the_docs():
 
 
 def test_the_breezy_station_loops_without_a_seam():
-    one = load(SCENES / "4-breezy-station.json")
+    one = load(SCENES / "04-breezy-station.json")
     h = 1e-4
     baked = bake(one, np.array([0.0, h, one.length, one.length + h]))
     for thing in baked.objects.values():

@@ -22,7 +22,7 @@ from vine_swing.picture.paint import Painter
 
 FRAMES = 240
 KEYED = ("x", "y", "rotation", "scale.x", "scale.y", "skew", "opacity", "stretch")
-DEMO = Path(__file__).resolve().parents[2] / "demo" / "scenes" / "3-toucan-glide.json"
+DEMO = Path(__file__).resolve().parents[2] / "demo" / "scenes" / "03-toucan-glide.json"
 
 
 def best(work: Callable[[], object], rounds: int = 5) -> float:

@@ -10,7 +10,7 @@ from pydantic import BaseModel, ConfigDict, Field
 from starlette.concurrency import run_in_threadpool
 
 from vine_swing.motion.edits import AnyEdit
-from vine_swing.motion.model import Scene, SceneObject
+from vine_swing.motion.model import Cue, Dial, Scene, SceneObject
 from vine_swing.motion.scene_file import parse, to_data
 from vine_swing.motion.values import Name
 from vine_swing.picture.svg_path import check_outlines
@@ -59,12 +59,29 @@ class SceneState(BaseModel):
     scene: Scene
 
 
+class SceneHead(BaseModel):
+    """A scene without its objects."""
+
+    name: str
+    fps: float
+    length: int
+    size: tuple[int, int]
+    background: str
+    dials: tuple[Dial, ...]
+    cues: tuple[Cue, ...]
+
+    @classmethod
+    def of(cls, scene: Scene) -> "SceneHead":
+        """The head of a scene, as it is."""
+        return cls.model_construct(**{name: getattr(scene, name) for name in cls.model_fields})
+
+
 class Changed(BaseModel):
     """What an edit changed: the whole head of the scene, the order of its objects, and the objects that differ."""
 
     revision: int
     history: HistoryState
-    head: Scene
+    head: SceneHead
     order: list[str]
     objects: list[SceneObject]
 
@@ -198,7 +215,7 @@ def _changed(sessions: SessionsDep, scene_id: str, work: Callable[[], Session]) 
     return Changed(
         revision=after.revision,
         history=HistoryState(**vars(after.history)),
-        head=after.scene.but(objects=()),
+        head=SceneHead.of(after.scene),
         order=[thing.id for thing in after.scene.objects],
         objects=[thing for thing in after.scene.objects if was.get(thing.id) is not thing],
     )

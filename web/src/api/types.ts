@@ -4,6 +4,8 @@ import type { components } from "./schema";
 type Schemas = components["schemas"];
 
 export type Scene = Schemas["Scene"];
+/** A scene without its objects. */
+export type SceneHead = Schemas["SceneHead"];
 export type SceneState = Schemas["SceneState"];
 export type Changed = Schemas["Changed"];
 export type HistoryState = Schemas["HistoryState"];

@@ -26,8 +26,9 @@ export function useLinkNumbers() {
     const baked = scene.motion?.objects.get(id);
     const bounds = baked?.outline?.outlines[0]?.bounds;
     if (!baked || !bounds) return 1;
+    const width = baked.channels.width ? numberAt(baked.channels.width, playback.frame) : bounds[2] - bounds[0];
     const scale = baked.channels["scale.x"] ? Math.abs(numberAt(baked.channels["scale.x"], playback.frame)) : 1;
-    return round(((bounds[2] - bounds[0]) / 2) * scale) || 1;
+    return round((width / 2) * scale) || 1;
   }
 
   function begun(driver: Place, driven: Place | null, step: number): Numbers {

@@ -4,7 +4,7 @@ import { computed, ref, shallowRef } from "vue";
 import { api, ServiceError } from "@/api/client";
 import { type Motion, readMotion } from "@/api/motion";
 import { dialThing } from "@/api/dials";
-import type { CastObject, Changed, DialThing, Edit, HistoryState, Scene, SceneObject } from "@/api/types";
+import type { CastObject, Changed, DialThing, Edit, HistoryState, SceneHead, SceneObject } from "@/api/types";
 import { useSaid } from "@/stores/said";
 
 /** Edits shown but not made: the picture as it would be, until they are kept or let go. */
@@ -19,7 +19,7 @@ export const useScene = defineStore("scene", () => {
   const id = ref<string | null>(null);
   const revision = ref(0);
   const history = ref<HistoryState>({ undo: null, redo: null });
-  const head = shallowRef<Scene | null>(null);
+  const head = shallowRef<SceneHead | null>(null);
   const objects = shallowRef<readonly CastObject[]>([]);
   const kept = shallowRef<Motion | null>(null);
   const looked = shallowRef<Motion | null>(null);

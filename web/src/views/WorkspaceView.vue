@@ -2,6 +2,7 @@
 /** The workspace: where one scene is animated. */
 import { computed, onBeforeUnmount, onMounted, ref, watch } from "vue";
 import { RouterLink } from "vue-router";
+import { keysOf } from "@/api/channels";
 import type { SceneObject } from "@/api/types";
 import { useLocalStorage } from "@vueuse/core";
 import CastPanel from "@/components/cast/CastPanel.vue";
@@ -55,8 +56,12 @@ async function open(id: string): Promise<void> {
   const [found] = await Promise.all([scene.open(id), vocabulary.load()]);
   missing.value = !found;
   // What moves most is what one most likely came for.
-  const liveliest = [...scene.objects].reverse().reduce<SceneObject | null>((best, one) => (moving(one) > (best ? moving(best) : 0) ? one : best), null);
+  const things: readonly SceneObject[] = [...[...scene.objects].reverse(), ...scene.dials];
+  const liveliest = things.reduce<SceneObject | null>((best, one) => (moving(one) > (best ? moving(best) : 0) ? one : best), null);
   selection.pick(liveliest?.id ?? null);
+  // And of it, what moves.
+  const row = liveliest && vocabulary.rowsOf(liveliest).find((one) => one.channels.some((channel) => keysOf(liveliest, channel.name).length > 1));
+  if (row) selection.pickRow(row.name);
 }
 
 const moving = (thing: SceneObject): number => Object.values(thing.channels ?? {}).filter((channel) => channel.keys.length > 1).length;

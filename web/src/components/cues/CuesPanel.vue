@@ -56,7 +56,7 @@ const about = (cue: Cue): string => `${cue.name}: frames ${cue.first} to ${cue.l
         </ElDropdown>
       </li>
     </ul>
-    <p v-else class="empty">A cue is a stretch that a key press starts. Add one, then play live.</p>
+    <p v-else class="empty">Stretches that a key press starts.</p>
     <CueDialog v-if="editing" :key="editing.id" :cue="editing" @close="editing = null" />
     <LayDialog v-if="live.recorded" />
   </section>

@@ -18,7 +18,7 @@ const scene = useScene();
 </template>
 
 <style scoped>
-.live { position: absolute; left: 12px; right: 12px; top: 10px; display: flex; align-items: center; gap: 6px 12px; flex-wrap: wrap; background: var(--ink); color: var(--paper); border-radius: 18px; padding: 6px 7px 6px 16px; box-shadow: 0 4px 16px #0003; }
+.live { position: absolute; left: 12px; right: 12px; bottom: 8px; display: flex; align-items: center; gap: 3px 8px; font-size: 12.500px; flex-wrap: wrap; background: var(--ink); color: var(--paper); border-radius: 18px; padding: 5px 6px 5px 14px; box-shadow: 0 4px 16px #0003; }
 strong { color: #ff9db3; }
 .cue { display: flex; align-items: center; gap: 6px; padding: 2px 8px 2px 3px; border-radius: 99px; }
 .runs { background: var(--travel); }

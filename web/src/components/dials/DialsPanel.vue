@@ -113,7 +113,7 @@ function choose(command: string, thing: DialThing): void {
         </ElDropdown>
       </li>
     </ul>
-    <p v-else class="empty">One wind for every leaf: add a dial, and let things take it.</p>
+    <p v-else class="empty">Values to share: one wind for all.</p>
   </section>
 </template>
 

@@ -33,7 +33,7 @@ function go({ object, channel }: Place): void {
 <template>
   <div v-for="[title, list] in [['Driven by', drivers], ['Drives', driven]] as const" :key="title" class="drives">
     <template v-if="list.length">
-      <h3>{{ title }}<span v-if="list.length > 3"> {{ list.length }}</span></h3>
+      <h3>{{ title }}<span v-if="list.length > 3">&nbsp;{{ list.length }}</span></h3>
       <ul>
         <li v-for="one in list" :key="one.text"><button class="quiet" :title="`Go to ${one.text}`" @click="go(one.place)">{{ one.text }}</button></li>
       </ul>

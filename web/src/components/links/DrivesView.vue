@@ -18,7 +18,7 @@ const names = useNames();
 const area = ref<HTMLElement>();
 const { width, height } = useElementSize(area);
 const opened = ref<ReadonlySet<string>>(new Set());
-const [ROW, CARD] = [38, 168];
+const [ROW, CARD] = [34, 168];
 
 const edges = computed(() => {
   const found = new Map<string, { from: string; to: string; says: string[] }>();
@@ -35,7 +35,7 @@ const layout = computed(() => layoutOf(edges.value, [...scene.dials.map((one) =>
 const gap = computed(() => Math.max(CARD + 60, Math.min(300, (width.value - 40 - CARD) / Math.max(1, layout.value.columns - 1))));
 /** Short columns stand in the middle of what can be seen. */
 const heights = computed(() => Array.from({ length: layout.value.columns }, (_, c) => layout.value.nodes.filter((one) => one.column === c).length));
-const tall = computed(() => Math.max(height.value - 8, layout.value.rows * ROW + 16));
+const tall = computed(() => Math.max(height.value - 8, layout.value.rows * ROW + 12));
 const place = (node: Node) => ({ x: 20 + node.column * gap.value, y: (tall.value - heights.value[node.column]! * ROW) / 2 + node.row * ROW });
 const nodeOf = computed(() => new Map(layout.value.nodes.flatMap((node) => node.ids.map((id) => [id, node] as const))));
 const lines = computed(() => {
@@ -106,7 +106,7 @@ svg { position: absolute; inset: 0; width: 100%; height: 100%; }
 path { fill: none; stroke: #9fb9cb; stroke-width: 1.8; pointer-events: stroke; }
 path:hover, .near { stroke: var(--look); stroke-width: 2.4; }
 .far { opacity: 0.35; }
-.node { position: absolute; height: 32px; display: flex; align-items: center; gap: 8px; border: 1px solid var(--line); border-radius: 99px; background: var(--paper); padding: 0 12px 0 3px; cursor: pointer; }
+.node { position: absolute; height: 30px; display: flex; align-items: center; gap: 8px; border: 1px solid var(--line); border-radius: 99px; background: var(--paper); padding: 0 12px 0 3px; cursor: pointer; }
 .node :deep(canvas), .node :deep(svg) { position: static; }
 .node:hover { border-color: var(--look); }
 .picked { border-color: var(--look); box-shadow: 0 0 0 2px var(--look-pale); font-weight: 600; }

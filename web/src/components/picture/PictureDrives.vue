@@ -57,13 +57,14 @@ const threads = computed(() =>
 </script>
 
 <template>
-  <g class="drives" data-testid="driver-lines" :data-count="threads.length">
+  <g class="drives" :class="{ many: threads.length > 10 }" data-testid="driver-lines" :data-count="threads.length">
     <g v-for="one in threads" :key="`${one.from} ${one.to}`" :class="{ outwards: one.outwards }">
-      <path class="under" :d="one.d" />
+      <path v-if="threads.length <= 10" class="under" :d="one.d" />
       <path class="thread" :d="one.d"><title>{{ one.says.join("\n") }}</title></path>
       <path class="head" d="M0 0L-9 4.500V-4.500Z" :transform="`translate(${one.tip.x} ${one.tip.y}) rotate(${one.turn})`" />
       <text v-if="threads.length <= 16" :x="one.other.at.x + 10" :y="one.other.at.y - 9">{{ one.other.name }}</text>
     </g>
+    <text v-for="dial in dials" :key="dial.id" :x="placeOf(dial.id)!.x - 8" :y="placeOf(dial.id)!.y - 8">{{ dial.name }}</text>
   </g>
 </template>
 
@@ -72,6 +73,7 @@ path { fill: none; }
 .under { stroke: var(--paper); stroke-width: 4.500; opacity: 0.75; }
 .thread { stroke: var(--look); stroke-width: 1.8; pointer-events: stroke; }
 .outwards .thread { stroke-dasharray: 1 5; stroke-linecap: round; stroke-width: 2.600; }
+.many .thread { stroke-width: 1.200; stroke-dasharray: none; opacity: 0.8; }
 .head { fill: var(--look); stroke: var(--paper); stroke-width: 0.8; }
 text { font-size: 12px; font-weight: 600; fill: var(--ink); paint-order: stroke; stroke: var(--paper); stroke-width: 3px; }
 </style>

@@ -66,7 +66,7 @@ function pick(): void {
 /** Pick every key of the lane. */
 const pickKeys = (): void => picks.set(keysAt(props.lane.thing, props.lane.channels, null));
 
-watch(() => !props.lane.row && selection.objectId === props.lane.thing.id, (chosen) => chosen && laneElement.value?.scrollIntoView({ block: "nearest" }), { flush: "post", immediate: true });
+watch(() => (!props.lane.row || dial.value) && selection.objectId === props.lane.thing.id, (chosen) => chosen && laneElement.value?.scrollIntoView({ block: "nearest" }), { flush: "post", immediate: true });
 
 /** Delete the picked keys, if this leaf is one of them, else those of this leaf. */
 function remove(frame: number): void {

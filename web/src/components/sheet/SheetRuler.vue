@@ -35,7 +35,10 @@ const minor = computed(() => {
   return fine ? every(fine).filter((f) => f % step.value) : [];
 });
 const x = (frame: number): string => `${AIR + frame * time.perFrame - time.scroll}px`;
-const cues = computed(() => scene.head?.cues ?? []);
+/** Cues that begin together share a mark. */
+const cues = computed(() =>
+  [...Map.groupBy(scene.head?.cues ?? [], (cue) => cue.first)].map(([first, some]) => ({ first, last: Math.max(...some.map((cue) => cue.last)), names: some.map((cue) => cue.name).join(" · "), about: some.map((cue) => `Cue ${cue.name}: frames ${cue.first} to ${cue.last}`).join("\n") })),
+);
 const part = computed(() => playback.from > 0 || playback.to < playback.last);
 
 function scrub(event: PointerEvent): void {
@@ -87,7 +90,7 @@ function slide(event: PointerEvent): void {
       @keydown.right.prevent="playback.goTo(playback.frame + 1)"
     >
       <span v-if="part" class="range" :style="{ left: x(playback.from), width: `${(playback.to - playback.from) * time.perFrame}px` }" />
-      <span v-for="cue in cues" :key="cue.id" class="cue" :style="{ left: x(cue.first), width: `${(cue.last - cue.first) * time.perFrame}px` }" :title="`Cue ${cue.name}: frames ${cue.first} to ${cue.last}`"><span>{{ cue.name }}</span></span>
+      <span v-for="cue in cues" :key="cue.first" class="cue" :style="{ left: x(cue.first), width: `${(cue.last - cue.first) * time.perFrame}px` }" :title="cue.about"><span>{{ cue.names }}</span></span>
       <span v-for="frame in minor" :key="`m${frame}`" class="tick" :style="{ left: x(frame) }" />
       <span v-for="frame in labels" :key="frame" class="mark" :style="{ left: x(frame) }">{{ frame }}</span>
       <span class="flag" :style="{ left: x(playback.frame) }">{{ playback.frame }}</span>
@@ -98,9 +101,9 @@ function slide(event: PointerEvent): void {
 
 <style scoped>
 .head { display: flex; height: 28px; flex: none; border-bottom: 1px solid var(--line); }
-.names { flex: none; display: flex; align-items: center; justify-content: space-between; padding: 0 6px 0 12px; border-right: 1px solid transparent; background: var(--paper); }
+.names { flex: none; display: flex; align-items: center; justify-content: space-between; padding: 0 2px 0 10px; border-right: 1px solid transparent; background: var(--paper); }
 [role="tablist"] { white-space: nowrap; }
-.tab { border: 0; border-bottom: 2px solid transparent; background: none; padding: 1px 2px; margin-right: 8px; font: 600 13px var(--heading); color: var(--ink-2); cursor: pointer; }
+.tab { border: 0; border-bottom: 2px solid transparent; background: none; padding: 1px 1px; margin-right: 6px; font: 600 12.500px var(--heading); color: var(--ink-2); cursor: pointer; }
 .tab.on { color: var(--travel); border-color: var(--travel); }
 .ruler { position: relative; flex: 1; cursor: ew-resize; overflow: hidden; touch-action: none; outline-offset: -2px; }
 .mark { position: absolute; bottom: 0; height: 15px; border-left: 1px solid #b9ad93; padding-left: 4px; font: 11px var(--mono); color: var(--ink-2); line-height: 8px; }
