@@ -3,6 +3,7 @@
 import math
 
 from demo.build import PALETTE, Data, box, ellipse, forest, group, keys, outline, rule, ruled, scene
+from vine_swing.motion.formula.by_hand import number, shifted
 
 LENGTH = 192
 #: Pixels of pitch diameter for one tooth: gears of one module mesh.
@@ -87,10 +88,6 @@ def gear(name: str, at: tuple[float, float, float], formula: str, tint: str) -> 
     ]
 
 
-def number(value: float) -> str:
-    return f"{value:.6f}".rstrip("0").rstrip(".")
-
-
 def parcel(n: int, tint: str) -> list[Data]:
     name = f"Parcel {n + 1}"
     way = f"{{Left roller.rotation}} * {number(math.pi * ROLLER / 180)}"
@@ -134,11 +131,11 @@ def make() -> Data:
             outline("Cam belt", f"M{x:.1f} {y - 22:.1f} H{CAM_X} M{x:.1f} {y + 22:.1f} H{CAM_X}")
             | {"channels": {"fill": "#00000000", "stroke": "#4A3A2A", "stroke.width": 4.0}},
             *gear("Great gear", great, "{Water wheel.rotation}", "#D9A441"),
-            *gear("Middle gear", middle, f"{{Great gear.rotation}} * -24 / 16 + {number(meshing[0])}", "#B8763A"),
-            *gear("Small gear", small, f"({{Middle gear.rotation}} - {number(meshing[0])}) * -16 / 12 + {number(meshing[1])}", "#D9A441"),
+            *gear("Middle gear", middle, shifted("{Great gear.rotation} * -24 / 16", meshing[0]), "#B8763A"),
+            *gear("Small gear", small, shifted(f"({{Middle gear.rotation}} - {number(meshing[0])}) * -16 / 12", meshing[1]), "#D9A441"),
             ruled(
                 ellipse("Cam", 2 * ROUND, 2 * ROUND, x=CAM_X, y=round(y, 3), pivot_x=-OFF, fill="#8C3B4A", stroke="#5E2230", stroke_width=3),
-                link(f"{{Small gear.rotation}} + {number(90 - under - turned)}", "rotation"),
+                link(shifted("{Small gear.rotation}", 90 - under - turned), "rotation"),
             ),
             ruled(group("Stamp", x=CAM_X), link(f"{number(y)} + {OFF} * sin({{Cam.rotation}})", "y")),
             box("Stamp yoke", 124, 2 * ROUND + 14, 0.3, parent="Stamp", fill="#00000000", stroke="#4A3A2A", stroke_width=12),

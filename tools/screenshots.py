@@ -15,7 +15,6 @@ PRINCIPLES = (
     ("Mango drop", 20, "Mango", "Stretch", "mango-drop"),
     ("Liana", 36, "Swing", "Rotation", "liana"),
     ("Rolling nuts", 44, "Big nut", "Rotation", "rolling-nuts"),
-    ("Throw and catch", 38, "Parcel", "Travel", "throw-and-catch"),
 )
 
 
@@ -30,6 +29,33 @@ def open_scene(page: Page, server: Server, name: str, frame: int) -> Workspace:
     workspace = Workspace(page, server.address)
     workspace.go_to(str(frame))
     return workspace
+
+
+def links(page: Page, server: Server) -> None:
+    """Links, dials and cues: who drives whom in the mill, a link being made, one wind for the leaves, and cues played live."""
+    workspace = open_scene(page, server, "Sorting mill", 63)
+    page.get_by_role("tab", name="Drivers").click()
+    workspace.pick("Small gear")
+    workspace.row("Rotation").locator(".label").click()
+    take(page, "mill")
+    page.get_by_role("button", name="Link by hand").click()
+    workspace.drag_in_picture((640, 395), (880, 640), release=False)
+    page.mouse.up()
+    page.get_by_role("radio", name="range to range").click()
+    take(page, "link-by-hand")
+    page.keyboard.press("Escape")
+    page.get_by_role("tab", name="Sheet").click()
+    page.get_by_role("button", name="Pick and move").click()
+    open_scene(page, server, "Weather", 104)
+    take(page, "dials")
+    open_scene(page, server, "Signal tree", 0)
+    page.get_by_role("button", name="Play live").click()
+    page.keyboard.press("r")
+    page.keyboard.press("o")
+    page.keyboard.down("l")
+    page.wait_for_timeout(300)
+    page.screenshot(path=SHOTS / "live.png")
+    page.keyboard.up("l")
 
 
 def main() -> None:
@@ -48,9 +74,6 @@ def main() -> None:
         page.get_by_role("button", name="Feel", exact=True).click()
         take(page, "feels")
         open_scene(page, server, "Up the liana", 66)
-        page.get_by_role("button", name="Ends", exact=True).click()
-        take(page, "ends")
-        page.keyboard.press("Escape")
         page.get_by_role("tab", name="Curves").click()
         page.get_by_role("radio", name="y", exact=True).click()
         take(page, "curves")
@@ -70,10 +93,6 @@ def main() -> None:
         take(page, "path")
         page.keyboard.press("g")
         page.keyboard.press("v")
-        page.get_by_role("button", name="Feel", exact=True).click()
-        page.get_by_role("button", name="Draw your own…").click()
-        take(page, "own-feel")
-        page.keyboard.press("Escape")
         workspace = open_scene(page, server, "Breezy station", 100)
         workspace.pick("Signal flag")
         workspace.row("Rotation").locator(".label").click()
@@ -101,13 +120,10 @@ def main() -> None:
         page.keyboard.press("Control+a")
         take(page, "leaves")
         workspace = open_scene(page, server, "Toucan glide", 44)
-        page.get_by_role("switch", name="key as I move").click()
-        x, y = workspace.value("Travel x"), workspace.value("Travel y")
-        workspace.drag_in_picture((x, y), (x + 60, y + 50))
-        take(page, "for-looking-only")
-        page.get_by_role("button", name="Let it go").click()
         page.get_by_role("button", name="Export").click()
         take(page, "export")
+        page.keyboard.press("Escape")
+        links(page, server)
         browser.close()
         server.stop()
 

@@ -36,7 +36,8 @@ def best(work: Callable[[], object], rounds: int = 5) -> float:
 
 
 def crowd(objects: int) -> Scene:
-    """Objects with eight keyed channels of eight keys each; a third of them also swing, tremble and spring."""
+    """Objects with eight keyed channels of eight keys each; a third of them also swing, tremble and spring,
+    and a tenth turn as their neighbour does, by a link."""
     rng = np.random.default_rng(1)
     eases = ["linear", "slow-out-in", "snap", {"bezier": [0.3, 0.1, 0.2, 1]}]
     keyed = {
@@ -52,7 +53,22 @@ def crowd(objects: int) -> Scene:
         {"id": "n", "kind": "noise", "channels": ["x", "y"], "settings": {"amplitude": 3}},
         {"id": "s", "kind": "spring", "channels": ["x", "y"], "settings": {"frequency": 3}},
     ]
-    return scene(*(shape(f"o{n}", rules=rules if n % 3 == 0 else [], **keyed) for n in range(objects)), length=FRAMES)
+
+    def of(n: int) -> list[dict[str, object]]:
+        linked = [_link(f"value + {{O{n - 1}.rotation}} * 0.5")] if n % 10 == 5 else []
+        return [*(rules if n % 3 == 0 else []), *linked]
+
+    return scene(*(shape(f"o{n}", rules=of(n), **keyed) for n in range(objects)), length=FRAMES)
+
+
+def _link(formula: str) -> dict[str, object]:
+    return {"id": "l", "kind": "link", "channels": ["rotation"], "mode": "replace", "settings": {"formula": formula}}
+
+
+def chain(links: int, *, linked: bool) -> Scene:
+    """Objects whose rotations follow one another by links, or stand still."""
+    things = [shape(f"o{n}", rules=[_link(f"{{O{n - 1}.rotation}} + 1")] if linked else []) for n in range(1, links + 1)]
+    return scene(shape("o0", rotation=channel((0, 0), (FRAMES, 360))), *things, length=FRAMES)
 
 
 def _follow(leader: str, given: dict[str, float]) -> dict[str, object]:
@@ -87,6 +103,9 @@ def main() -> None:
         links = [shape(f"l{n}", rules=[_follow(f"l{n - 1}", given)]) for n in range(1, 31)]
         tail = scene(*links, shape("l0", x=channel((0, 0, "slow-out-in"), (60, 300), (180, 0))), length=FRAMES)
         line(f"a chain of 30 followers{what}, {FRAMES} frames", best(lambda tail=tail: bake(tail)), plain_pass(30 * FRAMES), "NumPy pass")
+
+    alone, linked = chain(500, linked=False), chain(500, linked=True)
+    line(f"a chain of 500 links, {FRAMES} frames", best(lambda: bake(linked), 9), best(lambda: bake(alone), 9), "bake without links")
 
     film = load(DEMO).but(size=(1920, 1080), length=48)
     painter = Painter(bake(film))

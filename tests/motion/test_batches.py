@@ -107,4 +107,4 @@ def test_the_graph_knows_paths_and_keyed_settings():
     assert reads_of(one, one.by_id["stone"], "x") == ()
     assert followers_of(one, [("leaf", "path")]) == {("leaf", "path"), ("leaf", "x"), ("leaf", "y")}
     assert followers_of(one, [("leaf", "s:amplitude")]) == {("leaf", "s:amplitude"), ("leaf", "x")}
-    assert in_order(one) == [], "no rule here looks at other channels"
+    assert in_order(one) == {}, "no rule here looks at other channels"

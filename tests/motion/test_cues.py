@@ -2,7 +2,7 @@
 
 import numpy as np
 import pytest
-from hypothesis import given, settings
+from hypothesis import given, note, settings
 from hypothesis import strategies as st
 from pydantic import TypeAdapter
 
@@ -51,6 +51,7 @@ def test_keys_laid_down_show_what_was_played(data, gaps, rest):
     frames = laid.length - 40
     assert laid.length >= 40 + max(a + r for _, a, r in presses)
     expected = played(source, presses, {"raise": RAISE, "lower": LOWER}, 40, rest, frames)
+    note(data.model_dump_json(exclude_defaults=True, by_alias=True))
     reach = float(np.ptp([*source, *(key.value for key in data.keys)])) or 1.0
     found = bake(laid)["Flag", "rotation"]
     np.testing.assert_allclose(found[40:], expected, atol=reach * 2e-3)

@@ -1,6 +1,7 @@
 """Formulas against Python itself; what is hostile or wrong ends in a sentence."""
 
 import math
+import random
 import time
 
 import numpy as np
@@ -156,6 +157,60 @@ def test_no_text_does_anything_but_end_soon(text):
         at = error.at
     assert 0 <= at <= len(text)
     assert time.perf_counter() - begun < 0.5
+
+
+#: Pieces that make formulas deep, large, unknown, without an answer, or an attempt at something else.
+PIECES = [
+    *(
+        "1",
+        "0",
+        "2.5",
+        "f",
+        "t",
+        "value",
+        "1e308",
+        "9^9",
+        "(-8)^(1/3)",
+        "1/0",
+        "log(0)",
+        "sqrt(-1)",
+        "{Wind}",
+        "{Nobody.x}",
+        "{Bee.x @ -6f}",
+        "unknown",
+    ),
+    *("__import__('os').system('ls')", "().__class__.__bases__", "f.__dict__", "lambda: 1", "open('/etc/passwd')", "{f.__class__}", "{0.x!r}"),
+    *("sin(", "min(", "(", ")", "-", "+", "*", "/", "%", "^", "<", "==", " if ", " else ", ",", "{", "}", "@", "'", "\\", "\0", "é", "\n"),
+    *("(" * 70, "-" * 70, "^2" * 70, "1+" * 900, "9" * 2001, "x" * 1_000_000, "noise(f, f)", "exp(exp(exp(f)))", "2^2^2^2^2^2"),
+]
+
+
+def test_ten_thousand_hostile_formulas_end_soon_in_a_value_or_a_plain_error():
+    chance = random.Random(20)
+    seen = set()
+    for _ in range(10_000):
+        text = "".join(chance.choice(PIECES) for _ in range(chance.randint(1, 9)))
+        for attempt in (1, 2):
+            begun = time.perf_counter()
+            ended = _end_of(text)
+            # A machine that does something else just then is given one more try.
+            if time.perf_counter() - begun < 0.05:
+                break
+            assert attempt == 1, f"took too long twice: {text[:80]!r}"
+        if isinstance(ended, FormulaError):
+            assert 0 <= ended.at <= len(text)
+            assert len(str(ended)) < 300, "the error is plain, however long the text"
+        else:
+            assert np.isfinite(ended[~np.isnan(ended)]).all()
+        seen.add(type(ended))
+    assert seen == {np.ndarray, FormulaError}
+
+
+def _end_of(text):
+    try:
+        return worked(text)
+    except FormulaError as error:
+        return error
 
 
 @pytest.mark.parametrize("text", ["9^9^9^9", "1/0", "log(0)", "sqrt(-1)", "(-8)^(1/3)", "5 % 0", "exp(exp(exp(9)))"])

@@ -380,7 +380,7 @@ def test_a_chain_adds_up_and_is_baked_in_order():
     found = baked(*chain(12))
     np.testing.assert_allclose(found["L12", "x"], plain(MOVE, T - 24), atol=1e-9)
     one = scene(*chain(3))
-    assert in_order(one) == [("l1", "x"), ("l2", "x"), ("l3", "x")]
+    assert list(in_order(one)) == [("l1", "x"), ("l2", "x"), ("l3", "x")]
     assert followers_of(one, [("l1", "x")]) == {("l1", "x"), ("l2", "x"), ("l3", "x")}
 
 

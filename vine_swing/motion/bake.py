@@ -17,7 +17,7 @@ from vine_swing.motion import colour
 from vine_swing.motion.channel import Channel
 from vine_swing.motion.errors import MotionError
 from vine_swing.motion.evaluate import evaluate, evaluate_colours
-from vine_swing.motion.graph import Ref, in_order, looks_of
+from vine_swing.motion.graph import Ref, in_order
 from vine_swing.motion.model import DIAL, Dial, Scene, SceneObject
 from vine_swing.motion.path import evaluate_path
 from vine_swing.motion.placing import BakedObject, placed
@@ -91,15 +91,21 @@ def _channels(scene: Scene, grid: Array, old: dict[str, BakedObject], was: Scene
     colours: list[tuple[dict[str, Array], str, Channel]] = []
     ruled: list[Row] = []
     reader = Reader(scene, grid)
-    looking = dict.fromkeys(in_order(scene), False)
+    reads = in_order(scene)
+    looking = dict.fromkeys(reads, False)
     for thing in scene.objects:
         before = old.get(thing.id)
         if before is not None and before.source is thing:
             result[thing.id] = dict(before.channels) if thing.looks else before.channels
             continue
         arrays = result[thing.id] = {}
+        ruled_here = thing.ruled
         for name, spec in thing.specs.items():
             channel = thing.channels.get(name)
+            if channel is None and before is None and name not in ruled_here and spec.unit != "point" and "path" not in arrays:
+                # The most common case by far.
+                arrays[name] = _one(spec.default)
+                continue
             if spec.kind == "point":
                 if thing.is_keyed(name):
                     kept = before is not None and _same_channel(before.source, thing, name)
@@ -136,17 +142,23 @@ def _channels(scene: Scene, grid: Array, old: dict[str, BakedObject], was: Scene
             for (arrays, name, _), row in zip(waiting, rows, strict=True):
                 arrays[name] = row
     if ruled or looking:
-        _rules(reader, ruled, looking, result, old, was)
+        _rules(reader, ruled, reads, looking, result, old, was)
     return result
 
 
 def _rules(
-    reader: Reader, ruled: list[Row], looking: dict[Ref, bool], result: dict[str, dict[str, Array]], old: dict[str, BakedObject], was: Scene | None
+    reader: Reader,
+    ruled: list[Row],
+    reads: dict[Ref, tuple[Ref, ...]],
+    looking: dict[Ref, bool],
+    result: dict[str, dict[str, Array]],
+    old: dict[str, BakedObject],
+    was: Scene | None,
 ) -> None:
     """Put the rules on what keys and ends have made: alike channels together, those that look at others after them.
 
-    `looking` says of each channel that looks at others, in order, whether it is made anew whatever those do; `was` is the scene of
-    the earlier bake.
+    `reads` are the channels and settings that look at others, in order, each with what it looks at; `looking` says of each whether it is
+    made anew whatever those do; `was` is the scene of the earlier bake.
     """
     groups: dict[Hashable, list[Row]] = {}
     for thing, name in ruled:
@@ -160,23 +172,20 @@ def _rules(
                 result[thing.id][name] = values
     if not looking:
         return
-    for object_id, arrays in result.items():
-        for name, values in arrays.items():
-            if (object_id, name) not in looking:
-                reader.after[object_id, name] = values
+    reader.after, reader.waiting = result, set(looking)
     turned = {owner for owner, dial in reader.scene.dials_by_id.items() if was is None or was.dials_by_id.get(owner) is not dial}
     # A name in a formula may mean another thing than it did, or nothing any more.
     dials = reader.scene.dials_by_id
     named_anew = was is None or _names(was) != _names(reader.scene)
     for (object_id, name), anew in looking.items():
         thing, before = reader.scene.by_id[object_id], old.get(object_id)
-        seen = looks_of(reader.scene, thing, name)
+        seen = reads[object_id, name]
         new = any(one in turned if one in dials else result[one][other] is not _before(old, one, other) for one, other in seen)
         if anew or new or before is None or (named_anew and any(one == NAMED for one, _ in thing.looks[name])):
             if anew and SETTING not in name:
                 reader.before[object_id, name] = result[object_id][name]
             result[object_id][name] = reader.final(object_id, name).at(reader.grid)[0]
-        reader.after[object_id, name] = result[object_id][name]
+        reader.waiting.discard((object_id, name))
 
 
 def _names(scene: Scene) -> list[tuple[str, str, int]]:

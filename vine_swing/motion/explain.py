@@ -1,6 +1,6 @@
 """How one channel is made, step by step: the vine."""
 
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from typing import Any
 
 import numpy as np
@@ -86,7 +86,7 @@ def explain(scene: Scene, object_id: str, channel: str) -> list[Step]:
 
 def _seen(source: Source, grid: Array, values: Array) -> Source:
     """A source whose values at one grid are known."""
-    return replace(source, at=lambda t: values[None, :].copy() if t is grid else source.at(t))
+    return source.reading(lambda t: values[None, :].copy() if t is grid else source.at(t))
 
 
 def _explain_setting(scene: Scene, thing: SceneObject, name: str) -> list[Step]:

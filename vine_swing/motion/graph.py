@@ -91,17 +91,17 @@ def reads_of(scene: Scene, thing: SceneObject, name: str) -> tuple[Ref, ...]:
     return (*along, *keyed, *besides, *looks_of(scene, thing, name))
 
 
-def in_order(scene: Scene) -> list[Ref]:
-    """The channels whose rules look at others, every one after those it looks at; ties as the scene lists them.
+def in_order(scene: Scene) -> dict[Ref, tuple[Ref, ...]]:
+    """The channels and settings made from others, each with what it looks at and after it; ties as the scene lists them.
 
     Raises:
         LoopError: if some read each other in a ring.
     """
     looking = {(thing.id, name): looks_of(scene, thing, name) for thing in scene.objects for name in thing.looks}
     if not looking:
-        return []
+        return {}
     try:
-        return [ref for ref in TopologicalSorter(looking).static_order() if ref in looking]
+        return {ref: looking[ref] for ref in TopologicalSorter(looking).static_order() if ref in looking}
     except CycleError as error:
         # The sorter lists a ring from what is read to who reads it.
         raise LoopError(list(reversed(error.args[1])), scene) from error

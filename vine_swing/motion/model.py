@@ -149,6 +149,11 @@ class _Object(Frozen):
         return self._working[channel] if self.rules else []
 
     @cached_property
+    def ruled(self) -> frozenset[str]:
+        """The channels on which rules are at work."""
+        return frozenset(name for name, rules in self._working.items() if rules) if self.rules else frozenset()
+
+    @cached_property
     def _acting(self) -> dict[str, list[Rule]]:
         def acting(name: str, kind: str) -> list[Rule]:
             keyed = self.is_keyed(name) or (name in ("x", "y") and self.is_keyed("path"))

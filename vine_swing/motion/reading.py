@@ -2,7 +2,6 @@
 
 import hashlib
 from collections.abc import Callable, Hashable, Sequence
-from dataclasses import replace
 
 import numpy as np
 from numpy.typing import NDArray
@@ -28,7 +27,8 @@ Row = tuple[SceneObject, str]
 class Reader:
     """Reads the number channels of one scene. What is known at the frames of a bake already is not worked out again there.
 
-    before, after: values (n,) or (1,) at `grid`, before a channel's rules and after them, by object id and channel name.
+    before: values (n,) or (1,) at `grid` before a channel's rules, by object id and channel name.
+    after: values at `grid` after all rules, by object id, then by channel name; those `waiting` are not made yet.
     """
 
     def __init__(self, scene: Scene, grid: Array | None = None) -> None:
@@ -37,7 +37,8 @@ class Reader:
         self.timing = Timing(scene.fps, scene.length)
         self.grid = np.empty((1, 0)) if grid is None else grid[None, :]
         self.before: dict[Ref, Array] = {}
-        self.after: dict[Ref, Array] = {}
+        self.after: dict[str, dict[str, Array]] = {}
+        self.waiting: set[Ref] = set()
         self._final: dict[Ref, Source] = {}
         self._named: dict[str, Source | None] = {}
 
@@ -121,7 +122,7 @@ class Reader:
         if ref not in self._final:
             thing = self.scene.by_id[object_id]
             source = self._setting(thing, name) if SETTING in name else self.ruled([(thing, name)])
-            self._final[ref] = replace(source, at=self._remembered(ref, source.at))
+            self._final[ref] = source.reading(self._remembered(ref, source.at))
         return self._final[ref]
 
     def _setting(self, thing: SceneObject, name: str) -> Source:
@@ -131,11 +132,11 @@ class Reader:
         # What a setting reads is the same whichever channel its rule acts on.
         source = self.keyed([(thing, "x")])
         settings = RuleSettings([rule], source)
-        return replace(source, at=lambda t: number_or(settings, setting, t))
+        return source.reading(lambda t: number_or(settings, setting, t))
 
     def _remembered(self, ref: Ref, read: Read) -> Read:
         def at(t: Array) -> Array:
-            known = self.after.get(ref) if t is self.grid else None
+            known = self.after.get(ref[0], {}).get(ref[1]) if t is self.grid and ref not in self.waiting else None
             return read(t) if known is None else _spread(known, t.shape[1])
 
         return at

@@ -2,7 +2,6 @@
 
 import re
 from collections.abc import Hashable, Sequence
-from dataclasses import replace
 from functools import cached_property
 from typing import Annotated, Any, Literal, Self
 
@@ -159,7 +158,7 @@ def chained(source: Source, rules: Sequence[Sequence[Rule]]) -> Source:
         rules: for each card the rules of the r channels, which are alike.
     """
     for card in rules:
-        source = replace(source, at=card[0].spec.prepare(source, RuleSettings(card, source), card[0].mode))
+        source = source.reading(card[0].spec.prepare(source, RuleSettings(card, source), card[0].mode))
     return source
 
 

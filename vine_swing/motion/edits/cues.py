@@ -7,7 +7,7 @@ from pydantic import Field
 
 from vine_swing.motion.channel import MAX_KEYS, Channel, Key
 from vine_swing.motion.edits.base import Edit, object_in, with_channel
-from vine_swing.motion.edits.stretches import posed, stretch_keys
+from vine_swing.motion.edits.stretches import leaning, posed, stretch_keys
 from vine_swing.motion.ends import HOLD
 from vine_swing.motion.errors import EditError, NoSuchThing
 from vine_swing.motion.model import MAX_CUES, Cue, Scene, SceneObject, check_cues
@@ -134,8 +134,14 @@ class LayPresses(Edit):
     def _before(self, thing: SceneObject, name: str) -> list[Key]:
         """The keys before `start`, and what stands for the end that went on from them up to there."""
         channel = thing.channels[name]
+        first, last = channel.keys[0].frame, channel.keys[-1].frame
         kept = [key for key in channel.keys if key.frame < self.start]
-        last = channel.keys[-1].frame
+        if len(kept) > 1 and leaning(kept):
+            # Splines go by their neighbours, and get new ones: curves that go the same way stand for them.
+            kept = stretch_keys(thing, name, first, kept[-1].frame)
+        if channel.before.mode != "hold" and 0 < first < self.start:
+            # More keys would make another turn of it.
+            kept = [*stretch_keys(thing, name, 0.0, first)[:-1], *kept]
         if not kept or kept[-1].frame < last:
             # The stretch towards a key that gives way is cut off where the presses begin.
             begin = kept[-1].frame if kept else min(0.0, self.start - 1.0)
@@ -148,7 +154,7 @@ class LayPresses(Edit):
     def _joined(channel: Channel, keys: list[Key]) -> Channel:
         if len(keys) > MAX_KEYS:
             raise EditError(f"a channel holds at most {MAX_KEYS} keys, and this would give {len(keys)}; play fewer presses")
-        return channel.but(keys=tuple(sorted(keys, key=lambda key: key.frame)), after=HOLD)
+        return channel.but(keys=tuple(sorted(keys, key=lambda key: key.frame)), before=HOLD, after=HOLD)
 
 
 def with_parts(objects: tuple[str, ...], parts: dict[str, list[str]]) -> list[str]:

@@ -45,6 +45,11 @@ def stretch_keys(thing: SceneObject, name: str, first: float, last: float) -> li
     return [*(key for frame, key in keys.items() if frame < last), end.but(frame=float(last), ease="hold")]
 
 
+def leaning(keys: list[Key]) -> bool:
+    """Whether the way between some keys depends on keys outside it."""
+    return any(_leans_on_others(before, after) for before, after in pairwise(keys))
+
+
 def _leans_on_others(before: Key, after: Key) -> bool:
     return before.ease == "spline" or (before.is_point and way_of(before, after) == "spline")
 

@@ -33,7 +33,9 @@ def evaluate(node: Node, t: Array, fps: float, value: Callable[[], Array], look:
     with np.errstate(all="ignore"):
         found = np.asarray(_worked_out(node, t, fps, value, look), dtype=float)
     result = np.array(np.broadcast_to(found, t.shape))
-    result[~np.isfinite(result)] = np.nan
+    finite = np.isfinite(result)
+    if not finite.all():
+        result[~finite] = np.nan
     return result
 
 

@@ -20,6 +20,8 @@ from vine_swing.motion.formula.functions import FUNCTIONS
 
 MAX_LENGTH = 2_000
 MAX_DEPTH = 60
+#: As many parts are read within a few hundredths of a second.
+MAX_PARTS = 250
 #: What a name can stand for besides functions: seconds, the frame, and what the card before made.
 NAMES = ("t", "f", "value")
 
@@ -68,6 +70,8 @@ class Call:
 
 Node = Number | Name | Reference | Call
 
+#: Operators, and what functions are given: every part of a formula has one before it.
+_PART = re.compile(r"[-+*/%^(,]|[<>=!]=?|\bif\b")
 _OFFSET = re.compile(r"^\s*([+-]?\d*\.?\d+)\s*([fs])\s*$")
 
 
@@ -119,7 +123,7 @@ def _grammar() -> Lark:
 
 
 def _check_nesting(text: str) -> None:
-    """Refuse what is nested too deep before the parser goes down into it."""
+    """Refuse what is nested too deep, or has too many parts, before the parser goes down into it."""
     depth = run = 0
     for at, character in enumerate(text):
         depth += (character == "(") - (character == ")")
@@ -127,6 +131,9 @@ def _check_nesting(text: str) -> None:
         run = 0 if character.isalnum() else run + (character in "+-^")
         if depth > MAX_DEPTH or run > MAX_DEPTH:
             raise FormulaError(f"the formula is nested more than {MAX_DEPTH} deep", at)
+    parts = list(_PART.finditer(text))
+    if len(parts) > MAX_PARTS:
+        raise FormulaError(f"the formula has more than {MAX_PARTS} operators and functions; make it of several links", parts[MAX_PARTS].start())
 
 
 def _advice(text: str, at: int) -> str:

@@ -4,7 +4,6 @@ With `spring` on, what is followed first goes onto a spring of that frequency (s
 """
 
 from collections.abc import Callable
-from dataclasses import replace
 
 import numpy as np
 
@@ -24,7 +23,7 @@ def prepare(source: Source, settings: Settings, mode: Mode) -> Read:
         return led.at(t - delay(t))
 
     sprung = settings.number("spring", AT_START) is not None
-    followed = spring.prepare(replace(led, at=late), _OnSpring(settings), mode) if sprung else late
+    followed = spring.prepare(led.reading(late), _OnSpring(settings), mode) if sprung else late
     begin: list[Array] = []
 
     def read(t: Array) -> Array:

@@ -27,7 +27,9 @@ def computed(source: Source, formula: str, before: Read, mode: Mode = "replace")
     def read_at(t: Array) -> Array:
         so_far = before(t)
         worked = evaluate(node, t, source.timing.fps, lambda: so_far, looking(source, t))
-        return np.where(np.isnan(worked), so_far, combined(mode, so_far, worked))
+        made = combined(mode, so_far, worked)
+        unanswered = np.isnan(worked)
+        return np.where(unanswered, so_far, made) if unanswered.any() else made
 
     return read_at
 

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { offered, placeOf } from "./formula";
+import { offered, pieces, placeOf } from "./formula";
 
 const NAMES = ["{Mill wheel.rotation}", "{Mill wheel.x}", "{Old mill.x}", "{Wind}"];
 const FUNCTIONS = ["sin", "sign", "sqrt", "smoothstep"];
@@ -19,5 +19,18 @@ describe("writing formulas", () => {
   it("finds the place a refusal names", () => {
     expect(placeOf("at character 5: there is no 'Mil.x' in this scene")).toEqual({ at: 4 });
     expect(placeOf("something else")).toBeNull();
+  });
+
+  it("tells apart what is read, functions, numbers and the names at hand", () => {
+    const kinds = (text: string) => pieces(text, FUNCTIONS).map((one) => `${one.kind}:${one.text}`);
+    expect(kinds("2.5 * sin({Wind @ -6f})")).toEqual(["number:2.5", "rest: * ", "function:sin", "rest:(", "read:{Wind @ -6f}", "rest:)"]);
+    expect(kinds("value if f < 1e-3 else sni(t)")).toEqual([
+      ...["own:value", "rest: ", "own:if", "rest: ", "own:f", "rest: < ", "number:1e-3", "rest: ", "own:else", "rest: ", "rest:sni", "rest:(", "own:t", "rest:)"],
+    ]);
+    expect(kinds("{Mill whe")).toEqual(["read:{Mill whe"]);
+  });
+
+  it("loses nothing of what was typed", () => {
+    for (const text of ["", "  ", "{a}{b", "1..2", "x1y(", "é + {Öl.x} ^ 2\n"]) expect(pieces(text, FUNCTIONS).map((one) => one.text).join("")).toBe(text);
   });
 });

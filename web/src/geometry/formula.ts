@@ -29,3 +29,29 @@ export function placeOf(wrong: string): { at: number } | null {
   const found = /^at character (\d+): /.exec(wrong);
   return found ? { at: Number(found[1]) - 1 } : null;
 }
+
+/** What a piece of a formula is: something read of the scene, a function, a number, a name of what is at hand, or the rest. */
+export type PieceKind = "read" | "function" | "number" | "own" | "rest";
+export interface Piece {
+  readonly kind: PieceKind;
+  readonly text: string;
+}
+
+/** One group for each kind that is told apart, in this order. */
+const PIECES = /(\{[^{}]*\}?)|([A-Za-z][A-Za-z0-9_]*(?=\s*\())|((?:\d+\.?\d*|\.\d+)(?:[eE][+-]?\d+)?)|([A-Za-z][A-Za-z0-9_]*)/g;
+const OWN = new Set(["t", "f", "n", "value", "if", "else"]);
+
+/** A formula in pieces, to be coloured; together they are the whole text again. Functions that there are not are left plain. */
+export function pieces(text: string, functions: readonly string[]): Piece[] {
+  const found: Piece[] = [];
+  let at = 0;
+  for (const one of text.matchAll(PIECES)) {
+    if (one.index > at) found.push({ kind: "rest", text: text.slice(at, one.index) });
+    const [piece, read, called, number] = one;
+    const known = called !== undefined ? functions.includes(called) : OWN.has(piece);
+    found.push({ kind: read ? "read" : number ? "number" : !known ? "rest" : called ? "function" : "own", text: piece });
+    at = one.index + piece.length;
+  }
+  if (at < text.length) found.push({ kind: "rest", text: text.slice(at) });
+  return found;
+}

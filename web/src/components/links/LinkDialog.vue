@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** A link made by hand: what drives, what is driven, in which way; and the formula that makes it so, which can be edited. */
 import { ElDialog } from "element-plus";
-import { computed, ref, watch } from "vue";
+import { computed, onBeforeUnmount, ref, watch } from "vue";
 import { isColourDial, isDial } from "@/api/dials";
 import type { How, Place, SceneObject } from "@/api/types";
 import LinkHow, { type Numbers } from "@/components/links/LinkHow.vue";
@@ -38,6 +38,7 @@ const numbers = ref<Numbers>(begins.begun(driver.value, driven.value, step.value
 const keep = ref(true);
 const formula = ref("");
 const wrong = ref("");
+let open = true;
 const reach = computed(() => begins.reach(driver.value));
 const short = computed(() => ({ driver: names.placeName(driver.value), driven: names.placeName(driven.value) }));
 
@@ -59,6 +60,7 @@ watch(
   [driver, driven, way, numbers, keep],
   async () => {
     const found = await drafted(driver.value, [driven.value], begins.howOf(way.value, numbers.value), keep.value ? playback.frame : null);
+    if (!open) return;
     if (typeof found === "string") {
       wrong.value = found;
       return;
@@ -77,8 +79,12 @@ function typed(text: string): void {
   formula.value = text;
   look();
 }
-function close(): void {
+/** What is asked for while the dialog goes away must not leave a look behind. */
+onBeforeUnmount(() => {
+  open = false;
   scene.letGo();
+});
+function close(): void {
   linking.asked = null;
 }
 async function link(): Promise<void> {
@@ -95,7 +101,7 @@ async function link(): Promise<void> {
 </script>
 
 <template>
-  <ElDialog :model-value="true" title="Link by hand" width="560" append-to-body :modal="false" class="beside" draggable @close="close">
+  <ElDialog :model-value="true" title="Link by hand" width="424" append-to-body modal-class="see-through" class="link-beside" draggable @close="close">
     <div class="ends">
       <span class="end">
         <select class="who" :value="driver.object" aria-label="What drives" @change="driver = { object: chosenIn($event), channel: fitting(chosenIn($event), driver.channel) }">
@@ -139,4 +145,10 @@ select { font: inherit; border: 1px solid var(--line); border-radius: var(--radi
 small { color: var(--ink-2); }
 .keep { display: flex; gap: 7px; margin: 12px 0 10px; }
 h3 { font-size: 13px; margin: 0 0 5px; }
+</style>
+
+<style>
+/* Beside the picture, which shows what the link would do. */
+.see-through { background: none; }
+.el-dialog.link-beside { margin: 54px 10px 0 auto; box-shadow: 0 8px 40px #0003; }
 </style>

@@ -79,6 +79,6 @@ const set = (change: Partial<Numbers>): void => void (numbers.value = { ...numbe
 p { margin: 7px 0; color: var(--ink-2); font-size: 12px; }
 .numbers { display: grid; grid-template-columns: 150px 130px; gap: 6px 10px; align-items: center; }
 .whole { grid-column: 1 / -1; display: flex; gap: 7px; align-items: center; }
-.ranges { gap: 16px; align-items: flex-start; }
-.pairs { display: grid; grid-template-columns: 78px 110px; gap: 5px 8px; align-items: center; }
+.ranges { gap: 10px; align-items: flex-start; }
+.pairs { display: grid; grid-template-columns: 66px 92px; gap: 5px 6px; font-size: 12.5px; align-items: center; }
 </style>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Let many things take a dial in one step: channels or settings of rules that several objects have, or their colours. */
 import { ElDialog } from "element-plus";
-import { computed, ref, watch } from "vue";
+import { computed, onBeforeUnmount, ref, watch } from "vue";
 import { isColourDial } from "@/api/dials";
 import { valuesAt } from "@/api/motion";
 import type { How, Place } from "@/api/types";
@@ -88,6 +88,7 @@ watch(
     }
     if (!colours.value) {
       const found = await drafted(from, chosen.value, begins.howOf(way.value, numbers.value), keep.value ? playback.frame : null);
+      if (!open) return;
       if (typeof found === "string") {
         wrong.value = found;
         return;
@@ -99,8 +100,13 @@ watch(
   { deep: true },
 );
 
-function close(): void {
+/** What is asked for while the dialog goes away must not leave a look behind. */
+let open = true;
+onBeforeUnmount(() => {
+  open = false;
   scene.letGo();
+});
+function close(): void {
   linking.takers = null;
 }
 async function take(): Promise<void> {
