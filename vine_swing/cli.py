@@ -116,7 +116,7 @@ def _export(options: argparse.Namespace) -> int:
 
 
 def _check(options: argparse.Namespace) -> int:
-    from vine_swing.picture.svg_path import check_outlines
+    from vine_swing.motion.svg_path import check_outlines
 
     scene = load(options.scene)
     check_outlines(scene)

@@ -7,11 +7,11 @@ from hypothesis import strategies as st
 
 from tests.motion.scenes import channel, scene, shape
 from vine_swing.motion import MotionError, bake
+from vine_swing.motion.outline import CLOSE, CUBIC, MOVE, POINTS_TAKEN
+from vine_swing.motion.shapes import DRAWN, ellipse, polygon, rectangle, star
+from vine_swing.motion.svg_path import check_outlines, parse_path
 from vine_swing.picture.drawable import drawables, hidden
-from vine_swing.picture.outline import CLOSE, CUBIC, MOVE, POINTS_TAKEN
 from vine_swing.picture.paint import Painter
-from vine_swing.picture.shapes import DRAWN, ellipse, polygon, rectangle, star
-from vine_swing.picture.svg_path import check_outlines, parse_path
 
 sizes = st.floats(0, 500)
 

@@ -4,7 +4,7 @@ from collections.abc import Callable
 
 import numpy as np
 
-from vine_swing.picture.outline import QUARTER, Outline, OutlineBuilder
+from vine_swing.motion.outline import QUARTER, Outline, OutlineBuilder
 
 
 def ellipse(*, width: float, height: float) -> Outline:

@@ -6,7 +6,7 @@ import svgelements
 
 from vine_swing.motion.errors import MotionError
 from vine_swing.motion.model import OutlineShape, Scene
-from vine_swing.picture.outline import CLOSE, MOVE, Outline, OutlineBuilder
+from vine_swing.motion.outline import CLOSE, MOVE, Outline, OutlineBuilder
 
 
 @lru_cache(maxsize=512)

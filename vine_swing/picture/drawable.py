@@ -10,10 +10,10 @@ from numpy.typing import NDArray
 
 from vine_swing.motion.bake import Baked
 from vine_swing.motion.model import OutlineShape, Scene, SceneObject, ShapeObject
+from vine_swing.motion.outline import Outline
 from vine_swing.motion.placing import BakedObject
-from vine_swing.picture.outline import Outline
-from vine_swing.picture.shapes import DRAWN
-from vine_swing.picture.svg_path import parse_path
+from vine_swing.motion.shapes import DRAWN
+from vine_swing.motion.svg_path import parse_path
 
 Array = NDArray[np.float64]
 

@@ -8,8 +8,8 @@ from numpy.typing import NDArray
 
 from vine_swing.motion import colour
 from vine_swing.motion.bake import Baked
+from vine_swing.motion.outline import CLOSE, CUBIC, LINE, MOVE, POINTS_TAKEN, Outline
 from vine_swing.picture.drawable import Drawable, drawables, hidden
-from vine_swing.picture.outline import CLOSE, CUBIC, LINE, MOVE, POINTS_TAKEN, Outline
 
 
 class Painter:

@@ -7,7 +7,7 @@ from contextlib import contextmanager
 
 from vine_swing.motion.edits import Edit, apply_all, label_of
 from vine_swing.motion.model import Scene, SceneObject
-from vine_swing.picture.svg_path import check_outlines
+from vine_swing.motion.svg_path import check_outlines
 from vine_swing.service.motion import Motion
 from vine_swing.store import OldRevision, SceneStore, Stored
 

@@ -12,8 +12,8 @@ from starlette.concurrency import run_in_threadpool
 from vine_swing.motion.edits import AnyEdit
 from vine_swing.motion.model import Cue, Dial, Scene, SceneObject
 from vine_swing.motion.scene_file import parse, to_data
+from vine_swing.motion.svg_path import check_outlines
 from vine_swing.motion.values import Name
-from vine_swing.picture.svg_path import check_outlines
 from vine_swing.service.deps import SessionsDep
 from vine_swing.service.sessions import Session
 
