@@ -18,13 +18,13 @@ from vine_swing.motion.channel import Channel
 from vine_swing.motion.errors import MotionError
 from vine_swing.motion.evaluate import evaluate, evaluate_colours
 from vine_swing.motion.graph import Ref, in_order
-from vine_swing.motion.model import DIAL, Dial, Scene, SceneObject
+from vine_swing.motion.model import DIAL, Dial, FigureObject, Scene, SceneObject, ShapeObject
 from vine_swing.motion.path import evaluate_path
 from vine_swing.motion.placing import BakedObject, placed
 from vine_swing.motion.reading import Reader, Row, alikeness, dial_values
 from vine_swing.motion.rule import SETTING
 from vine_swing.motion.rules.link import NAMED
-from vine_swing.motion.specs import ChannelSpec
+from vine_swing.motion.specs import GROUP_CHANNELS, ChannelSpec
 
 Array = NDArray[np.float64]
 #: Samples of alike ruled channels worked on at once; the rules before a spring or a smoothing are read at several times as many.
@@ -177,15 +177,31 @@ def _rules(
     # A name in a formula may mean another thing than it did, or nothing any more.
     dials = reader.scene.dials_by_id
     named_anew = was is None or _names(was) != _names(reader.scene)
+    reshaped = _reshaped(reader.scene, old)
     for (object_id, name), anew in looking.items():
         thing, before = reader.scene.by_id[object_id], old.get(object_id)
         seen = reads[object_id, name]
         new = any(one in turned if one in dials else result[one][other] is not _before(old, one, other) for one, other in seen)
+        new = new or object_id in reshaped or any(one in reshaped for one, _ in seen)
         if anew or new or before is None or (named_anew and any(one == NAMED for one, _ in thing.looks[name])):
             if anew and SETTING not in name:
                 reader.before[object_id, name] = result[object_id][name]
-            result[object_id][name] = reader.final(object_id, name).at(reader.grid)[0]
+            known = None if SETTING in name else reader.at_once(thing, name)
+            result[object_id][name] = reader.final(object_id, name).at(reader.grid)[0] if known is None else known
         reader.waiting.discard((object_id, name))
+
+
+def _reshaped(scene: Scene, old: dict[str, BakedObject]) -> set[str]:
+    """Objects with another shape than in an earlier bake, or that hang on something else: no channel of theirs need tell."""
+    found = set()
+    for thing in scene.objects:
+        before = old[thing.id].source if thing.id in old else None
+        if before is None or before is thing:
+            continue
+        shape, shape_before = (one.shape if isinstance(one, ShapeObject) else None for one in (thing, before))
+        if shape is not shape_before or thing.parent != before.parent:
+            found.add(thing.id)
+    return found
 
 
 def _names(scene: Scene) -> list[tuple[str, str, int]]:
@@ -209,6 +225,8 @@ def _dial(dial: Dial, grid: Array, previous: Baked | None) -> Array:
 def _same_channel(before: SceneObject, thing: SceneObject, name: str) -> bool:
     """Whether a channel is made just as it was: the same keys (by identity) and the same rules."""
     same_keys = before.channels.get(name) is thing.channels.get(name) and before.specs.get(name) == thing.specs[name]
+    figure, figure_before = (one.figure if isinstance(one, FigureObject) else None for one in (thing, before))
+    same_keys = same_keys and (figure is figure_before or name in GROUP_CHANNELS)
     beside = {other for rule in thing.rules_on(name) for other in rule.spec.besides}
     same_keys = same_keys and all(before.channels.get(other) is thing.channels.get(other) for other in beside)
     if name in ("x", "y"):

@@ -14,6 +14,8 @@ from vine_swing.motion.formula import split
 from vine_swing.motion.model import DIAL, DIAL_CHANNEL, Scene, SceneObject
 from vine_swing.motion.rule import SETTING
 from vine_swing.motion.rules.link import NAMED
+from vine_swing.motion.rules.spec import WHERE
+from vine_swing.motion.specs import GEOMETRY
 
 #: An object's id and the name of a channel of it.
 Ref = tuple[str, str]
@@ -25,6 +27,8 @@ def resolved(scene: Scene, ref: Ref) -> Ref | None:
         return ref
     if ref[0] != NAMED:
         thing = scene.by_id.get(ref[0])
+        if ref[1] == WHERE and thing is not None:
+            return ref[0], "x"
         return ref if thing is not None and ref[1] in thing.specs else None
     dial = scene.dials_by_name.get(ref[1])
     if dial is not None:
@@ -37,8 +41,29 @@ def resolved(scene: Scene, ref: Ref) -> Ref | None:
 
 def looks_of(scene: Scene, thing: SceneObject, name: str) -> tuple[Ref, ...]:
     """The channels and dials of a scene that the rules on a channel look at."""
-    found = (resolved(scene, ref) for ref in thing.looks.get(name, ()))
-    return tuple(dict.fromkeys(ref for ref in found if ref is not None))
+    return _seen(scene, thing.parent, thing.looks.get(name, ()))
+
+
+def _seen(scene: Scene, parent: str | None, looks: tuple[Ref, ...]) -> tuple[Ref, ...]:
+    """What something that hangs on `parent` looks at."""
+    found: dict[Ref, None] = {}
+    for ref in looks:
+        if ref[1] == WHERE:
+            found |= dict.fromkeys(_where(scene, ref[0], parent))
+        elif (one := resolved(scene, ref)) is not None:
+            found[one] = None
+    return tuple(found)
+
+
+def _where(scene: Scene, object_id: str, seen_from: str | None) -> Iterator[Ref]:
+    """The channels that say where an object is and how large, as something sees it that hangs on `seen_from`."""
+    thing = scene.by_id.get(object_id)
+    if thing is not None:
+        yield from ((object_id, name) for name, spec in thing.specs.items() if spec.row in ("Shape", "End", "Corners"))
+    for one in (object_id, seen_from):
+        while one is not None and one in scene.by_id:
+            yield from ((one, name) for name in GEOMETRY)
+            one = scene.by_id[one].parent
 
 
 @dataclass(frozen=True)
@@ -97,11 +122,22 @@ def in_order(scene: Scene) -> dict[Ref, tuple[Ref, ...]]:
     Raises:
         LoopError: if some read each other in a ring.
     """
-    looking = {(thing.id, name): looks_of(scene, thing, name) for thing in scene.objects for name in thing.looks}
+    looking: dict[Ref, tuple[Ref, ...]] = {}
+    # All joints of a figure look at the same.
+    known: dict[tuple[str | None, tuple[Ref, ...]], tuple[Ref, ...]] = {}
+    for thing in scene.objects:
+        for name, looks in thing.looks.items():
+            one = (thing.parent, looks)
+            if one not in known:
+                known[one] = _seen(scene, *one)
+            looking[thing.id, name] = known[one]
     if not looking:
         return {}
+    # What looks at nothing is made before all of this, and needs no place in it.
+    waiting = {seen: [one for one in seen if one in looking] for seen in dict.fromkeys(looking.values())}
+    waits = {ref: waiting[seen] for ref, seen in looking.items()}
     try:
-        return {ref: looking[ref] for ref in TopologicalSorter(looking).static_order() if ref in looking}
+        return {ref: looking[ref] for ref in TopologicalSorter(waits).static_order()}
     except CycleError as error:
         # The sorter lists a ring from what is read to who reads it.
         raise LoopError(list(reversed(error.args[1])), scene) from error

@@ -16,27 +16,33 @@ Array = NDArray[np.float64]
 
 def columns(a: Array, b: Array, c: Array, d: Array, e: Array, f: Array) -> Array:
     """Stack six columns of any broadcastable lengths."""
-    return np.stack(np.broadcast_arrays(a, b, c, d, e, f), axis=-1).astype(float)
+    found = np.empty((*np.broadcast(a, b, c, d, e, f).shape, 6))
+    for n, column in enumerate((a, b, c, d, e, f)):
+        found[..., n] = column
+    return found
 
 
 def multiply(left: Array, right: Array) -> Array:
     """left · right: what `right` does happens first."""
     a1, b1, c1, d1, e1, f1 = left.T
     a2, b2, c2, d2, e2, f2 = right.T
-    return columns(
-        a1 * a2 + c1 * b2,
-        b1 * a2 + d1 * b2,
-        a1 * c2 + c1 * d2,
-        b1 * c2 + d1 * d2,
-        a1 * e2 + c1 * f2 + e1,
-        b1 * e2 + d1 * f2 + f1,
-    )
+    found = np.empty((max(len(left), len(right)), 6))
+    found[:, 0] = a1 * a2 + c1 * b2
+    found[:, 1] = b1 * a2 + d1 * b2
+    found[:, 2] = a1 * c2 + c1 * d2
+    found[:, 3] = b1 * c2 + d1 * d2
+    found[:, 4] = a1 * e2 + c1 * f2 + e1
+    found[:, 5] = b1 * e2 + d1 * f2 + f1
+    return found
 
 
 def apply(matrix: Array, x: Array, y: Array) -> Array:
     """The points (x, y), each of shape (n,) or (1,), moved by the matrix; shape (n, 2)."""
     a, b, c, d, e, f = matrix.T
-    return np.stack(np.broadcast_arrays(a * x + c * y + e, b * x + d * y + f), axis=-1)
+    right, down = a * x + c * y + e, b * x + d * y + f
+    found = np.empty((len(right), 2))
+    found[:, 0], found[:, 1] = right, down
+    return found
 
 
 def linear_part(rotation: Array, skew: Array, sx: Array, sy: Array, stretch: Array, angle: Array) -> tuple[Array, Array, Array, Array]:

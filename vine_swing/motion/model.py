@@ -11,6 +11,8 @@ from typing import Annotated, Any, Literal, Self
 from pydantic import Field, field_validator, model_validator
 
 from vine_swing.motion.channel import Channel
+from vine_swing.motion.figure.channels import joint_channels
+from vine_swing.motion.figure.model import Figure
 from vine_swing.motion.rule import SETTING, Rule
 from vine_swing.motion.specs import GROUP_CHANNELS, SHAPE_CHANNELS, ChannelSpec, Unit
 from vine_swing.motion.values import MAX_FRAME, MAX_LENGTH, Colour, Frozen, Id, Name, Number
@@ -120,6 +122,8 @@ class _Object(Frozen):
     id: Id
     name: Name
     parent: Id | None = None
+    #: The bone of its parent it hangs on, where that is a figure; none for the figure as a whole.
+    bone: Annotated[str, Field(max_length=80)] | None = None
     shown: bool = True
     span: Span = WHOLE
     channels: dict[str, Channel] = Field(default_factory=dict)
@@ -129,6 +133,15 @@ class _Object(Frozen):
     def specs(self) -> dict[str, ChannelSpec]:
         """What each of this object's channels is, by name."""
         raise NotImplementedError
+
+    @property
+    def has_joints(self) -> bool:
+        """Whether it is a figure."""
+        return False
+
+    def joints_of(self, rule: Rule) -> Collection[str]:
+        """The channels that a rule for joints acts on unless told otherwise; only figures have any."""
+        return ()
 
     def is_keyed(self, channel: str) -> bool:
         """Whether a channel has keys."""
@@ -157,7 +170,11 @@ class _Object(Frozen):
     def _acting(self) -> dict[str, list[Rule]]:
         def acting(name: str, kind: str) -> list[Rule]:
             keyed = self.is_keyed(name) or (name in ("x", "y") and self.is_keyed("path"))
-            return [rule for rule in self.rules if rule.spec.of == kind and rule.acts_on(name, keyed=keyed)]
+
+            def acts(rule: Rule) -> bool:
+                return name in self.joints_of(rule) if rule.spec.joints and rule.channels == "keyed" else rule.acts_on(name, keyed=keyed)
+
+            return [rule for rule in self.rules if rule.spec.of == kind and acts(rule)]
 
         return {name: acting(name, spec.kind) for name, spec in self.specs.items()}
 
@@ -182,6 +199,8 @@ class _Object(Frozen):
                 raise ValueError(f"'{self.name}' has no channel '{name}'; it has {', '.join(self.specs)}")
             check_values(channel, spec, f"'{self.name}', {name}")
         for rule in self.rules:
+            if rule.spec.joints and not self.has_joints:
+                raise ValueError(f"rule '{rule.id}' of '{self.name}' moves joints, which only figures have; put it on a figure")
             for name in () if rule.channels == "keyed" else rule.channels:
                 if name not in self.specs or self.specs[name].kind != rule.spec.of:
                     raise ValueError(f"rule '{rule.id}' of '{self.name}' acts on '{name}'; it can act on {self.fitting(rule)}")
@@ -213,6 +232,24 @@ class GroupObject(_Object):
         return GROUP_CHANNELS
 
 
+class FigureObject(_Object):
+    """A jointed character. It is drawn by what hangs on its bones."""
+
+    kind: Literal["figure"]
+    figure: Figure
+
+    @cached_property
+    def specs(self) -> dict[str, ChannelSpec]:
+        return GROUP_CHANNELS | joint_channels(self.figure)
+
+    @property
+    def has_joints(self) -> bool:
+        return True
+
+    def joints_of(self, rule: Rule) -> Collection[str]:
+        return rule.spec.joints(self.figure, rule.word) if rule.spec.joints else ()
+
+
 class DialObject(_Object):
     """A dial as edits of channels see it: something with one channel. It is never part of a cast."""
 
@@ -234,7 +271,7 @@ class DialObject(_Object):
         return {DIAL_CHANNEL: self.dial.spec}
 
 
-SceneObject = Annotated[ShapeObject | GroupObject, Field(discriminator="kind")]
+SceneObject = Annotated[ShapeObject | GroupObject | FigureObject, Field(discriminator="kind")]
 MAX_CUES = 200
 
 
@@ -295,6 +332,8 @@ class Scene(Frozen):
         for thing in self.objects:
             if thing.parent is not None and thing.parent not in names:
                 raise ValueError(f"'{thing.name}' has the parent '{thing.parent}', which is no object of this scene")
+            if thing.bone is not None:
+                check_bone(thing, next((one for one in self.objects if one.id == thing.parent), None))
         check_parents(self.objects)
         if len({dial.id for dial in self.dials}) < len(self.dials) or len({dial.name for dial in self.dials}) < len(self.dials):
             raise ValueError("two dials share an id or a name; give each its own")
@@ -365,6 +404,18 @@ def check_cues(cues: tuple[Cue, ...], objects: Collection[str]) -> None:
         for object_id in (*cue.objects, *((cue.click,) if cue.click is not None else ())):
             if object_id not in objects:
                 raise ValueError(f"cue '{cue.name}' names '{object_id}', which is no object of this scene")
+
+
+def check_bone(thing: SceneObject, parent: SceneObject | None) -> None:
+    """Refuse something that hangs on a bone its parent does not have.
+
+    Raises:
+        ValueError: naming the object, the bone and what there is.
+    """
+    if not isinstance(parent, FigureObject):
+        raise ValueError(f"'{thing.name}' hangs on the bone '{thing.bone}', but its parent is no figure; take the bone out")
+    if thing.bone not in parent.figure.bones:
+        raise ValueError(f"'{thing.name}' hangs on the bone '{thing.bone}' of '{parent.name}'; there is {', '.join(parent.figure.bones)}")
 
 
 def check_parents(objects: tuple[SceneObject, ...]) -> None:

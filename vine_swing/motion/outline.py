@@ -32,6 +32,26 @@ class Outline:
         return float(low[0]), float(low[1]), float(high[0]), float(high[1])
 
 
+    def lines(self, *, parts: int = 16) -> list[Array]:
+        """Its lines and curves as polylines, (k, 2) each; every curve is cut into so many parts."""
+        found: list[list[Array]] = []
+        at = 0
+        share = np.linspace(0, 1, parts + 1)[1:, None]
+        for verb in self.verbs:
+            taken = self.points[at : at + POINTS_TAKEN[verb]]
+            at += POINTS_TAKEN[verb]
+            if verb == MOVE or not found:
+                found.append([taken[:1]])
+            elif verb == LINE:
+                found[-1].append(taken)
+            elif verb == CUBIC:
+                a, (b, c, d) = found[-1][-1][-1], taken
+                found[-1].append((1 - share) ** 3 * a + 3 * (1 - share) ** 2 * share * b + 3 * (1 - share) * share**2 * c + share**3 * d)
+            else:
+                found[-1].append(found[-1][0][:1])
+        return [np.concatenate(line) for line in found]
+
+
 class OutlineBuilder:
     """Collects verbs and points."""
 

@@ -1,17 +1,18 @@
 """Where objects are: from the arrays of their channels to matrices, places and opacity, parents first."""
 
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 
 import numpy as np
 from numpy.typing import NDArray
 
 from vine_swing.motion import matrix
-from vine_swing.motion.model import WHOLE, Scene, SceneObject
-from vine_swing.motion.specs import GROUP_CHANNELS
+from vine_swing.motion.figure.channels import joint_channels
+from vine_swing.motion.figure.pose import bones
+from vine_swing.motion.model import WHOLE, FigureObject, Scene, SceneObject
+from vine_swing.motion.specs import GEOMETRY, GROUP_CHANNELS
 
 Array = NDArray[np.float64]
-GEOMETRY = ("x", "y", "rotation", "scale.x", "scale.y", "skew", "pivot.x", "pivot.y", "stretch", "stretch.angle")
 #: Numbers worked on at once where matrices of several objects are made together.
 _AT_ONCE = 50_000
 
@@ -26,6 +27,7 @@ class BakedObject:
     opacity: the object's opacity times its parents', and 0 outside its span.
     place: (n, 2) or (1, 2), where its pivot is in the picture.
     middle: (n, 2) or (1, 2), where its own origin is in the picture.
+    bones: of a figure, for each bone by its name (n, 6) or (1, 6), from the space it rests in to the picture.
     """
 
     source: SceneObject
@@ -35,6 +37,11 @@ class BakedObject:
     opacity: Array
     place: Array
     middle: Array
+    bones: dict[str, Array] = field(default_factory=dict)
+
+    def carrier(self, bone: str | None) -> Array:
+        """What carries that which hangs on it, or on one of its bones: (n, 6) or (1, 6) to the picture."""
+        return self.world if bone is None else self.bones[bone]
 
 
 def placed(scene: Scene, grid: Array, channels: dict[str, dict[str, Array]], old: dict[str, BakedObject]) -> dict[str, BakedObject]:
@@ -100,11 +107,13 @@ def _placed(
     same = before is not None and before.source is thing and all(arrays[name] is before.channels[name] for name in thing.looks)
     if before is not None and same and above_before is above:
         return before
-    moved_above = (above.world if above else None) is not (above_before.world if above_before else None)
+    carrier = above.carrier(thing.bone) if above else None
+    carried = above_before.bones.get(before.source.bone or "", above_before.world) if before is not None and above_before is not None else None
+    moved_above = carrier is not carried
     if before is not None and local is before.local and not moved_above:
         world, place, middle = before.world, before.place, before.middle
     else:
-        world = matrix.multiply(above.world, local) if above else local
+        world = matrix.multiply(carrier, local) if carrier is not None else local
         middle = world[:, 4:6]
         about_middle = not arrays["pivot.x"].any() and not arrays["pivot.y"].any()
         place = middle if about_middle else matrix.apply(world, arrays["pivot.x"], arrays["pivot.y"])
@@ -118,4 +127,15 @@ def _placed(
             first, last = thing.span.within(scene.length)
             # A frame is shown until the next one begins, its sub-frames too.
             opacity = opacity * ((grid >= first) & (grid < last + 1))
-    return BakedObject(thing, arrays, local, world, opacity, place, middle)
+    return BakedObject(thing, arrays, local, world, opacity, place, middle, _bones(thing, arrays, world, before))
+
+
+def _bones(thing: SceneObject, arrays: dict[str, Array], world: Array, before: BakedObject | None) -> dict[str, Array]:
+    """The bones of a figure; as they were where neither it nor its joints moved."""
+    if not isinstance(thing, FigureObject):
+        return {}
+    if before is not None and before.world is world and isinstance(before.source, FigureObject) and before.source.figure is thing.figure:
+        still = all(arrays[name] is before.channels[name] for name in joint_channels(thing.figure))
+        if still:
+            return before.bones
+    return {name: matrix.multiply(world, one) for name, one in bones(thing.figure, arrays).items()}

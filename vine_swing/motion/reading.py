@@ -1,22 +1,31 @@
 """Reading number channels of a scene at any frames: as their keys and ends give them, and after their rules."""
 
 import hashlib
-from collections.abc import Callable, Hashable, Sequence
+from collections.abc import Callable, Hashable, Mapping, Sequence
+from functools import lru_cache
 
 import numpy as np
 from numpy.typing import NDArray
 
+from vine_swing.motion import matrix
 from vine_swing.motion.channel import Channel
 from vine_swing.motion.colour import parse_hex
 from vine_swing.motion.ends import turn_marks
 from vine_swing.motion.evaluate import Laid, evaluate_colours
+from vine_swing.motion.figure.channels import FACING
+from vine_swing.motion.figure.ground import Ground
+from vine_swing.motion.figure.walk import Walk
 from vine_swing.motion.graph import Ref, resolved
-from vine_swing.motion.model import DIAL_CHANNEL, Dial, Scene, SceneObject
+from vine_swing.motion.model import DIAL_CHANNEL, Dial, FigureObject, OutlineShape, Scene, SceneObject, ShapeObject
+from vine_swing.motion.outline import Outline
 from vine_swing.motion.path import evaluate_path
 from vine_swing.motion.rule import SETTING, RuleSettings, chained
-from vine_swing.motion.rules import Source, Timing
+from vine_swing.motion.rules import Source, Timing, gait
 from vine_swing.motion.rules.link import NAMED
 from vine_swing.motion.rules.spec import Read, number_or
+from vine_swing.motion.shapes import DRAWN
+from vine_swing.motion.specs import GEOMETRY
+from vine_swing.motion.svg_path import parse_path
 
 Array = NDArray[np.float64]
 _NEVER_TOUCHED = Channel()
@@ -41,6 +50,9 @@ class Reader:
         self.waiting: set[Ref] = set()
         self._final: dict[Ref, Source] = {}
         self._named: dict[str, Source | None] = {}
+        self._together: dict[str, Mapping[str, Array]] = {}
+        self._memos: dict[str, dict[str, object]] = {}
+        self._grounds: dict[tuple[str, str | None], Ground | None] = {}
 
     def keyed(self, rows: Sequence[Row]) -> Source:
         """Alike channels as their keys and ends give them: what their first rule reads. See `alikeness`."""
@@ -67,6 +79,10 @@ class Reader:
             self.look,
             self.named,
             lambda: self.contacts(thing.id),
+            thing.figure if isinstance(thing, FigureObject) else None,
+            lambda object_id: self._ground(object_id, thing.parent),
+            lambda object_id: self._place(object_id, thing.parent),
+            self._memos.setdefault(thing.id, {}),
         )
 
     def ruled(self, rows: Sequence[Row]) -> Source:
@@ -115,6 +131,69 @@ class Reader:
                     source = chained(self.keyed([(thing, name)]), [[one] for one in rules[:n]])
                     found.append(rule.spec.contacts(source, RuleSettings([rule], source)))
         return np.unique(np.concatenate(found))
+
+    def at_once(self, thing: SceneObject, name: str) -> Array | None:
+        """A channel at `grid` where a single rule that works out all its channels together acts on it, and nothing keys it; else None."""
+        rules = thing.rules_on(name)
+        if len(rules) != 1 or rules[0].spec.together is None or thing.is_keyed(name) or name == FACING:
+            return None
+        free = self.after[thing.id].get(f"{name.partition('.')[0]}.free")
+        if free is not None and free.any():
+            return None
+        if thing.id not in self._together:
+            source = self.keyed([(thing, name)])
+            self._together[thing.id] = rules[0].spec.together(source, RuleSettings(rules, source), self.grid)
+        added = self._together[thing.id].get(name)
+        return None if added is None else added + _plain(thing, name)
+
+    def walk(self, object_id: str) -> Walk | None:
+        """How a figure walks, if a gait walks it."""
+        thing = self.scene.by_id[object_id]
+        rule = next((one for one in thing.rules if one.on and one.kind == gait.SPEC.kind), None)
+        if rule is None or not isinstance(thing, FigureObject):
+            return None
+        source = self.keyed([(thing, "x")])
+        return Walk(gait.given(source, RuleSettings([rule], source)))
+
+    def _world(self, object_id: str | None, t: Array) -> Array:
+        """The matrix from the space of an object to the picture at frames t (1, n): (n, 6) or (1, 6); bones are not gone along."""
+        world = np.array([[1.0, 0, 0, 1, 0, 0]])
+        while object_id is not None:
+            channels = {name: self.final(object_id, name).at(t)[0] for name in GEOMETRY}
+            world = matrix.multiply(matrix.object_matrix(channels), world)
+            object_id = self.scene.by_id[object_id].parent
+        return world
+
+    def _place(self, object_id: str, seen_from: str | None) -> Callable[[Array], Array] | None:
+        """Where the pivot of an object is, as something sees it that hangs on `seen_from`: reads (n, 2) at frames t (1, n)."""
+        if object_id not in self.scene.by_id:
+            return None
+
+        def at(t: Array) -> Array:
+            world = matrix.multiply(matrix.inverse(self._world(seen_from, t)), self._world(object_id, t))
+            x, y = (self.final(object_id, name).at(t)[0] for name in ("pivot.x", "pivot.y"))
+            return matrix.apply(world, x, y)
+
+        return at
+
+    def _ground(self, object_id: str, seen_from: str | None) -> Ground | None:
+        """The upper edge of a shape, as something sees it that hangs on `seen_from`; where both are at frame 0."""
+        if (object_id, seen_from) not in self._grounds:
+            thing = self.scene.by_id.get(object_id)
+            self._grounds[object_id, seen_from] = None
+            if isinstance(thing, ShapeObject):
+                first = np.zeros((1, 1))
+                world = matrix.multiply(matrix.inverse(self._world(seen_from, first)), self._world(object_id, first))
+                if np.isfinite(world).all():
+                    lines = [matrix.apply(world, *line.T) for line in self._outline(thing).lines()]
+                    self._grounds[object_id, seen_from] = Ground.under(lines)
+        return self._grounds[object_id, seen_from]
+
+    def _outline(self, thing: ShapeObject) -> Outline:
+        if isinstance(thing.shape, OutlineShape):
+            return parse_path(thing.shape.d)
+        draw, words = DRAWN[thing.shape.type]
+        return draw(**{word: float(self.final(thing.id, name).at(np.zeros((1, 1)))[0, 0]) for name, word in words.items()})
 
     def final(self, object_id: str, name: str) -> Source:
         """One channel after all its rules; what has been prepared for one reader serves the next."""
@@ -236,6 +315,7 @@ def _breaks(thing: SceneObject, name: str, timing: Timing) -> Array:
     return np.array(sorted(frame for frame in frames if frame != round(frame)), dtype=float)
 
 
+@lru_cache(maxsize=65536)
 def _stream(object_id: str, name: str) -> int:
     """A number for this channel alone, the same on every machine."""
     return int.from_bytes(hashlib.blake2b(f"{object_id} {name}".encode(), digest_size=8).digest(), "big")

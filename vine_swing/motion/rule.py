@@ -121,6 +121,11 @@ class RuleSettings:
         """A setting that is one of several words."""
         return self._rules[0].word(name)
 
+    @property
+    def key(self) -> str:
+        """What tells the rule from others of its object."""
+        return self._rules[0].id
+
     def breaks(self, name: str) -> Array | None:
         """The frames between whole ones at which a number setting has keys, (k,); None if it never changes."""
         setting = self._rules[0].settings.get(name)
@@ -195,7 +200,14 @@ def check_setting(setting: Channel | str, spec: SettingSpec) -> None:
             raise ValueError(f"{spec.label} is {_said(value)}; it must be {_range(spec)}")
 
 
-_WORDS = {"object": "the id of an object", "dial": "the id of a dial", "formula": "a formula", "colour": "a colour"}
+_WORDS = {
+    "object": "the id of an object",
+    "dial": "the id of a dial",
+    "formula": "a formula",
+    "colour": "a colour",
+    "channel": "the name of a channel",
+    "limb": "the id of a limb",
+}
 _COLOUR = re.compile(r"#(?:[0-9A-Fa-f]{3,4}|[0-9A-Fa-f]{6}|[0-9A-Fa-f]{8})")
 
 

@@ -45,6 +45,9 @@ class ChannelSpec:
         return 100.0 if self.unit == "%" else 1.0
 
 
+#: The channels an object's matrix is made from.
+GEOMETRY = ("x", "y", "rotation", "scale.x", "scale.y", "skew", "pivot.x", "pivot.y", "stretch", "stretch.angle")
+
 COMMON = (
     ChannelSpec("path", "path", "Travel", "travel", "point", (0.0, 0.0), about="A way through the picture; where it has keys, x and y follow it."),
     ChannelSpec("x", "x", "Travel", "travel", "px", 0.0, about="Where the pivot is, from the left edge (or from its parent)."),

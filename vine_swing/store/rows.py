@@ -14,12 +14,12 @@ from pydantic import TypeAdapter
 
 from vine_swing.motion.channel import Channel, Key
 from vine_swing.motion.ease import Ease
-from vine_swing.motion.model import DIAL_CHANNEL, Cue, Dial, GroupObject, Scene, SceneObject
+from vine_swing.motion.model import DIAL_CHANNEL, Cue, Dial, FigureObject, Scene, SceneObject, ShapeObject
 from vine_swing.motion.rule import Rule
 
 _EASE: TypeAdapter[Ease] = TypeAdapter(Ease)
 _SCENE = ("name", "fps", "length", "width", "height", "background")
-_OBJECT = ("position", "name", "kind", "parent", "shown", "shape", "first_frame", "last_frame")
+_OBJECT = ("position", "name", "kind", "parent", "shown", "shape", "first_frame", "last_frame", "figure", "bone")
 _RULE = ("position", "kind", '"on"', "channels", "mode", "words")
 _DIAL = ("position", "name", "unit", "low", "high")
 _CUE = ("position", "name", "first_frame", "last_frame", "objects", "key", "click", "plays")
@@ -44,8 +44,10 @@ def read(db: sqlite3.Connection, scene_id: str) -> Scene | None:
         data = {"id": thing["id"], "name": thing["name"], "kind": thing["kind"], "parent": thing["parent"], "shown": bool(thing["shown"])}
         data["span"] = {"first": thing["first_frame"], "last": thing["last_frame"]}
         data |= {"channels": channels["object", thing["row"]], "rules": rules[thing["row"]]}
-        if thing["shape"] is not None:
-            data["shape"] = json.loads(thing["shape"])
+        data["bone"] = thing["bone"]
+        for part in ("shape", "figure"):
+            if thing[part] is not None:
+                data[part] = json.loads(thing[part])
         objects.append(data)
     dials = [
         {name: dial[name] for name in ("id", "name", "unit", "low", "high")} | {"channel": channels["dial", dial["row"]][DIAL_CHANNEL]}
@@ -254,8 +256,9 @@ def _scene_values(scene: Scene) -> tuple[Any, ...]:
 
 
 def _object_values(thing: SceneObject, position: int) -> tuple[Any, ...]:
-    shape = None if isinstance(thing, GroupObject) else thing.shape.model_dump_json()
-    return position, thing.name, thing.kind, thing.parent, int(thing.shown), shape, thing.span.first, thing.span.last
+    shape = thing.shape.model_dump_json() if isinstance(thing, ShapeObject) else None
+    figure = thing.figure.model_dump_json() if isinstance(thing, FigureObject) else None
+    return position, thing.name, thing.kind, thing.parent, int(thing.shown), shape, thing.span.first, thing.span.last, figure, thing.bone
 
 
 def _rule_values(rule: Rule, position: int) -> tuple[Any, ...]:

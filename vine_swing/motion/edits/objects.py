@@ -151,7 +151,7 @@ class SetShape(_ObjectEdit):
     def apply(self, scene: Scene) -> Scene:
         thing = object_in(scene, self.id)
         if not isinstance(thing, ShapeObject):
-            raise EditError(f"'{thing.name}' is a group and has no shape of its own; choose one of its parts")
+            raise EditError(f"'{thing.name}' is a {thing.kind} and has no shape of its own; choose one of its parts")
         changed = thing.but(shape=self.shape)
         return with_object(scene, changed.but(channels={n: c for n, c in thing.channels.items() if n in changed.specs}))
 
@@ -170,12 +170,12 @@ class ReparentObject(_ObjectEdit):
         thing = object_in(scene, self.id)
         if self.parent is not None:
             object_in(scene, self.parent)
-        moved = with_object(scene, thing.but(parent=self.parent))
+        moved = with_object(scene, thing.but(parent=self.parent, bone=None))
         try:
             check_parents(moved.objects)
         except ValueError as error:
             raise EditError(str(error)) from error
-        return moved if self.keep_at is None else _kept(scene, moved, self.id, self.keep_at)
+        return moved if self.keep_at is None else kept_at(scene, moved, self.id, self.keep_at)
 
     def label(self, scene: Scene) -> str:
         name = self._name(scene)
@@ -211,12 +211,12 @@ def free_name(scene: Scene, wanted: str) -> str:
     return name
 
 
-def _kept(before: Scene, after: Scene, object_id: str, frame: float) -> Scene:
+def kept_at(before: Scene, after: Scene, object_id: str, frame: float) -> Scene:
     """`after`, with the object's travel, rotation, skew and size shifted so that it lies at `frame` where it lay in `before`."""
     at = np.array([frame])
     old, new = bake(before, at).objects[object_id], bake(after, at).objects[object_id]
     thing = new.source
-    above = bake(after, at).objects[thing.parent].world if thing.parent is not None else np.array([[1.0, 0, 0, 1, 0, 0]])
+    above = bake(after, at).objects[thing.parent].carrier(thing.bone) if thing.parent is not None else np.array([[1.0, 0, 0, 1, 0, 0]])
     wanted = matrix.multiply(matrix.inverse(above), old.world)
     if not np.isfinite(wanted).all():
         raise EditError(f"'{thing.name}' cannot keep its look here, because its new parent is flattened to nothing at frame {frame:g}")
@@ -242,7 +242,7 @@ def _kept(before: Scene, after: Scene, object_id: str, frame: float) -> Scene:
 
 def _shifted(thing: SceneObject, by: dict[str, float]) -> SceneObject:
     """The object with the base and every key of some number channels moved by an amount."""
-    shifted = _remade(thing, {name: (1.0, amount) for name, amount in by.items() if amount})
+    shifted = remade(thing, {name: (1.0, amount) for name, amount in by.items() if amount})
     path = shifted.channels.get("path")
     if path is None or not path.keys:
         return shifted
@@ -252,10 +252,11 @@ def _shifted(thing: SceneObject, by: dict[str, float]) -> SceneObject:
 
 
 def _scaled(thing: SceneObject, by: dict[str, float]) -> SceneObject:
-    return _remade(thing, {name: (factor, 0.0) for name, factor in by.items() if factor != 1})
+    return remade(thing, {name: (factor, 0.0) for name, factor in by.items() if factor != 1})
 
 
-def _remade(thing: SceneObject, changes: dict[str, tuple[float, float]]) -> SceneObject:
+def remade(thing: SceneObject, changes: dict[str, tuple[float, float]]) -> SceneObject:
+    """The object with the base and every key of some number channels times a factor, plus an amount."""
     channels = dict(thing.channels)
     for name, (factor, amount) in changes.items():
         channel = channels.get(name, Channel())

@@ -185,7 +185,8 @@ class FreezeChannel(Edit):
         alike = [name for name, one in thing.specs.items() if one.kind == spec.kind and thing.is_keyed(name)]
         rules = []
         for rule in thing.rules:
-            acts_on = alike if rule.channels == "keyed" else rule.channels
+            usual = sorted(thing.joints_of(rule)) if rule.spec.joints else alike
+            acts_on = usual if rule.channels == "keyed" else rule.channels
             left = tuple(name for name in acts_on if name != self.channel)
             if rule.spec.of != spec.kind or self.channel not in acts_on:
                 rules.append(rule)

@@ -6,8 +6,11 @@ from vine_swing.motion.rules import (
     exaggerate,
     face,
     follow,
+    gait,
+    hold_on,
     limit,
     link,
+    look_at,
     noise,
     oscillator,
     overshoot,
@@ -31,5 +34,6 @@ RULES: dict[str, RuleSpec] = {
     for module in (
         *(retime, steps, oscillator, noise, spring, smooth, limit),
         *(bounce, pendulum, squash_stretch, wind_up, overshoot, arc, exaggerate, roll, face, follow, link, tint),
+        *(gait, look_at, hold_on),
     )
 }

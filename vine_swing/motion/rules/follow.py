@@ -13,7 +13,7 @@ from vine_swing.motion.rules.spec import AT_START, Array, Mode, Read, RuleSpec, 
 
 def prepare(source: Source, settings: Settings, mode: Mode) -> Read:
     """The values with the leader's on them; as they were where there is no leader."""
-    leader = source.look(settings.choice("leader"), source.channel) if settings.choice("leader") else None
+    leader = source.look(settings.choice("leader"), settings.choice("reads") or source.channel) if settings.choice("leader") else None
     if leader is None:
         return source.at
     led: Source = leader
@@ -44,7 +44,10 @@ def remark(source: Source, settings: Settings, t: Array) -> str | None:
     leader = settings.choice("leader")
     if not leader:
         return "it follows nobody yet: choose its leader, or draw the line onto it in the picture"
-    return None if source.look(leader, source.channel) is not None else "its leader is gone: choose another one"
+    reads = settings.choice("reads")
+    if source.look(leader, reads or source.channel) is not None:
+        return None
+    return f"its leader has no channel '{reads}': leave that empty for the same one" if reads else "its leader is gone: choose another one"
 
 
 class _OnSpring:
@@ -62,9 +65,13 @@ class _OnSpring:
     def breaks(self, name: str) -> Array | None:
         return self._settings.breaks("spring" if name == "frequency" else name)
 
+    @property
+    def key(self) -> str:
+        return self._settings.key
+
 
 def _looks(word: Callable[[str], str], channel: str) -> tuple[tuple[str, str], ...]:
-    return ((word("leader"), channel),) if word("leader") else ()
+    return ((word("leader"), word("reads") or channel),) if word("leader") else ()
 
 
 SPEC = RuleSpec(
@@ -73,6 +80,7 @@ SPEC = RuleSpec(
     about="Does what its leader did, a little later: tails, capes, strings of parcels.",
     settings=by_name(
         SettingSpec("leader", "leader", "", "", about="Whom it follows.", names="object"),
+        SettingSpec("reads", "reads", "", "", about="Which channel of the leader it follows; empty for the same as its own.", names="channel"),
         SettingSpec("delay", "delay", "frames", 3.0, -1e5, 1e5, usual=(0.0, 24.0), step=1.0, about="How many frames later."),
         SettingSpec("share", "share", "×", 1.0, -100.0, 100.0, usual=(0.0, 1.5), about="How much of the leader's motion it takes over."),
         SettingSpec("spring", "spring", "Hz", None, 0.01, 60.0, usual=(0.2, 10.0), about="On: it drags and swings past, stiffer with more."),

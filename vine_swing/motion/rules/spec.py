@@ -1,6 +1,6 @@
 """What a rule is to the rest of the core: its settings, what to call it, and the function that does it."""
 
-from collections.abc import Callable, Mapping
+from collections.abc import Callable, Collection, Mapping
 from dataclasses import dataclass, field
 from functools import partial
 from typing import Literal, Protocol
@@ -9,9 +9,13 @@ import numpy as np
 from numpy.typing import NDArray
 
 from vine_swing.motion.channel import Channel
+from vine_swing.motion.figure.ground import Ground
+from vine_swing.motion.figure.model import Figure
 
 Array = NDArray[np.float64]
 Mode = Literal["add", "multiply", "replace"]
+#: In place of a channel, in what a rule looks at: all that says where an object is and how large, and what it hangs on.
+WHERE = "*where"
 
 
 @dataclass(frozen=True)
@@ -34,7 +38,7 @@ class SettingSpec:
     step: float = 0.05
     shared: bool = False
     #: What a word that is none of several choices names.
-    names: Literal["", "object", "formula", "dial", "colour"] = ""
+    names: Literal["", "object", "formula", "dial", "colour", "channel", "limb"] = ""
 
     @property
     def is_word(self) -> bool:
@@ -55,6 +59,11 @@ class Settings(Protocol):
 
     def breaks(self, name: str) -> Array | None:
         """The frames between whole ones at which a number setting has keys, (k,); None if it never changes."""
+        ...
+
+    @property
+    def key(self) -> str:
+        """What tells the rule from others of its object."""
         ...
 
 
@@ -81,7 +90,9 @@ class Source:
     For rules that stand alone, one row at a time: `owner` is the id of the object the rule sits on and `channel` what it acts on;
     `beside(channel)` reads another channel of that object as its keys give it; `look(object id, channel)` reads any channel
     as its own rules leave it, None where there is no such thing; `named(text)` does the same for what formulas name, dials too; and
-    `contacts()` are the frames at which that object meets something, in order.
+    `contacts()` are the frames at which that object meets something, in order. `figure` is the object's figure, if it is one; `surface(object id)`
+    is the upper edge of a shape as ground, and `place(object id)` reads where its pivot is, (n, 2), both in the space the object moves in; and
+    `memo` keeps what rules of this object have worked out for all of its channels.
     """
 
     at: Read
@@ -95,11 +106,16 @@ class Source:
     look: "Callable[[str, str], Source | None]"
     named: "Callable[[str], Source | None]"
     contacts: Callable[[], Array]
+    figure: Figure | None = None
+    surface: "Callable[[str], Ground | None]" = lambda object_id: None
+    place: "Callable[[str], Callable[[Array], Array] | None]" = lambda object_id: None
+    memo: dict[str, object] = field(default_factory=dict)
 
     def reading(self, at: Read) -> "Source":
-        """The same source read in another way. Chains are made of thousands of these: `dataclasses.replace` takes four times as long."""
-        one = (self.breaks, self.timing, self.streams, self.keys)
-        return Source(at, *one, self.owner, self.channel, self.beside, self.look, self.named, self.contacts)
+        """The same source read in another way. Chains are made of thousands of these: `dataclasses.replace` takes ten times as long."""
+        one = object.__new__(Source)
+        one.__dict__.update(self.__dict__, at=at)
+        return one
 
 
 def _nowhere(word: Callable[[str], str], channel: str) -> tuple[tuple[str, str], ...]:
@@ -115,6 +131,11 @@ class RuleSpec:
     channels a rule on a channel looks at, from its settings that are words and that channel: pairs of an object's id, "" for
     the rule's own object, and a channel.
 
+    A rule with `joints` sits on figures only; it says, from the figure and its settings that are words, which channels it acts on unless told.
+
+    `together` gives what the rule adds to each channel of its object at frames (1, n), (n,) each, for rules that work all of them out at once:
+    so a channel that nothing else acts on need not be asked for one by one. It must say what `prepare` says.
+
     A rule that is `alone` is handed one row at a time. `besides` are the channels of its own object whose keys it reads. `contacts`
     gives the frames (k,) at which what it makes of a channel meets something. `remark` says in a sentence what keeps the rule from doing its
     work at frames (1, n), None where all is well.
@@ -123,7 +144,7 @@ class RuleSpec:
 
     For cards and menus: `acts` are the channels it is for; none if it is for any. `summary` says a rule in one line, in parts divided
     by " · ", with `{setting}` for a number with its unit and `{one|other}` for the first that is on; parts with nothing on are left
-    out. `telling` are settings that show on a small picture what it does.
+    out. `telling` are settings that show on a small picture what it does, of rules for joints on the channel `telling_of`.
     """
 
     kind: str
@@ -134,8 +155,11 @@ class RuleSpec:
     prepare: Callable[[Source, Settings, Mode], Read]
     summary: str
     telling: Mapping[str, float | str] = field(default_factory=dict)
+    telling_of: str = ""
     acts: tuple[str, ...] = ()
     alone: bool = False
+    together: Callable[[Source, Settings, Array], Mapping[str, Array]] | None = None
+    joints: Callable[[Figure, Callable[[str], str]], Collection[str]] | None = None
     besides: tuple[str, ...] = ()
     of: Literal["number", "colour"] = "number"
     contacts: Callable[[Source, Settings], Array] | None = None

@@ -14,8 +14,9 @@ from vine_swing.motion.bake import bake
 from vine_swing.motion.channel import Channel, Key
 from vine_swing.motion.ease import FEELS
 from vine_swing.motion.ends import ENDS, EndMode
+from vine_swing.motion.figure.starters import STARTERS
 from vine_swing.motion.formula.functions import FUNCTIONS
-from vine_swing.motion.model import Dial, PlainShape, Scene, ShapeObject
+from vine_swing.motion.model import Dial, FigureObject, PlainShape, Scene, ShapeObject
 from vine_swing.motion.rule import Rule, Setting
 from vine_swing.motion.rules import RULES, RuleSpec
 from vine_swing.motion.rules.presets import PRESETS
@@ -80,7 +81,7 @@ class SettingWords(BaseModel):
     about: str
     usual: tuple[float, float] | None
     step: float
-    names: Literal["", "object", "formula", "dial", "colour"]
+    names: Literal["", "object", "formula", "dial", "colour", "channel", "limb"]
 
 
 class RuleWords(BaseModel):
@@ -139,6 +140,8 @@ def vocabulary() -> Vocabulary:
 _MOVE = Channel(keys=(Key(frame=10, value=0.0, ease="slow-out-in"), Key(frame=34, value=100.0)))
 
 
+_PASSING = Channel(keys=(Key(frame=4, value=300.0, ease="slow-out-in"), Key(frame=40, value=-200.0)))
+_ABOVE = Channel(base=-260.0)
 _DUSK = Dial(id="shown", name="Shown", channel=Channel(keys=(Key(frame=10, value="#2C4A3B", ease="slow-out-in"), Key(frame=34, value="#F6D58A"))))
 
 
@@ -154,6 +157,8 @@ def _rules() -> list[RuleWords]:
 
 
 def _rule(spec: RuleSpec) -> RuleWords:
+    if spec.joints is not None:
+        return _joint_rule(spec)
     acts = spec.acts or ("x",)
     given: dict[str, Setting] = {name: value if isinstance(value, str) else Channel(base=value) for name, value in spec.telling.items()}
     rule = Rule(id="shown", kind=spec.kind, channels=acts, mode=spec.modes[0] if spec.modes else "add", settings=given)
@@ -164,10 +169,26 @@ def _rule(spec: RuleSpec) -> RuleWords:
     leader = plain.but(id="leader", name="Leader")
     scenes = (Scene(length=PICTURE_POINTS, objects=(thing, leader), dials=(_DUSK,)) for thing in (plain, plain.but(rules=(rule,))))
     before, after = (_drawn(bake(scene)["Shown", acts[0]]) for scene in scenes)
+    return _pictured(spec, before, after, falling=acts[0] == "y")
+
+
+def _joint_rule(spec: RuleSpec) -> RuleWords:
+    """A rule that moves joints, shown on the first of them that it moves."""
+    figure = STARTERS["two-legs"].figure
+    rule = Rule(id="shown", kind=spec.kind, settings={n: v if isinstance(v, str) else Channel(base=v) for n, v in spec.telling.items()})
+    plain = FigureObject(id="shown", name="Shown", kind="figure", figure=figure)
+    target = ShapeObject(id="leader", name="Leader", kind="shape", shape=PlainShape(type="ellipse"), channels={"x": _PASSING, "y": _ABOVE})
+    channel = spec.telling_of or next(iter(plain.joints_of(rule)))
+    scenes = (Scene(length=PICTURE_POINTS, objects=(thing, target)) for thing in (plain, plain.but(rules=(rule,))))
+    before, after = (bake(scene)["Shown", channel] for scene in scenes)
+    return _pictured(spec, before, after)
+
+
+def _pictured(spec: RuleSpec, before: NDArray[np.float64], after: NDArray[np.float64], *, falling: bool = False) -> RuleWords:
     low, high = float(min(before.min(), after.min())), float(max(before.max(), after.max()))
     # y grows downwards: what falls is drawn falling.
     shares = [(one - low) / (high - low or 1) for one in (before, after)]
-    drawn = [(1 - share if acts[0] == "y" else share).round(3).tolist() for share in shares]
+    drawn = [(1 - share if falling else share).round(3).tolist() for share in shares]
     settings = [
         SettingWords(**{name: getattr(s, name) for name in SettingWords.model_fields if name != "choices"}, choices=list(s.choices))
         for s in spec.settings.values()

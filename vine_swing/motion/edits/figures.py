@@ -1,0 +1,300 @@
+"""Edits of figures: beginning with one, its joints, what hangs on its bones, how it walks, and freezing what it does."""
+
+from itertools import pairwise
+from typing import Annotated, Literal
+
+import numpy as np
+from pydantic import Field
+
+from vine_swing.motion.bake import bake
+from vine_swing.motion.channel import Channel, Key
+from vine_swing.motion.edits.base import Edit, channel_of, object_in, rule_of, with_object, with_rule
+from vine_swing.motion.edits.objects import free_name, kept_at, remade
+from vine_swing.motion.ends import End
+from vine_swing.motion.errors import EditError
+from vine_swing.motion.figure.channels import FACING, walked
+from vine_swing.motion.figure.model import Bone, Figure
+from vine_swing.motion.figure.presets import GAITS
+from vine_swing.motion.figure.starters import STARTERS, TINTS, height, scaled
+from vine_swing.motion.fit import fit_keys
+from vine_swing.motion.model import MAX_OBJECTS, FigureObject, OutlineShape, Scene, SceneObject, ShapeObject, WholeFrame, check_bone
+from vine_swing.motion.rule import Rule
+from vine_swing.motion.rules.gait import SPEC as GAIT
+from vine_swing.motion.values import Id, Name, Number
+
+
+class AddFigure(Edit):
+    """Begin with one of the starters: a figure that stands at (x, y), with parts on all of its bones."""
+
+    edit: Literal["add-figure"]
+    id: Id
+    name: Name
+    starter: str
+    x: Number
+    y: Number
+    height: Annotated[float, Field(strict=True, gt=1, le=10_000)] | None = None
+
+    def apply(self, scene: Scene) -> Scene:
+        starter = STARTERS.get(self.starter)
+        if starter is None:
+            raise EditError(f"there is no starter '{self.starter}'; there is {', '.join(STARTERS)}")
+        if self.id in scene.by_id:
+            raise EditError(f"there already is an object with the id '{self.id}'; give the new one its own")
+        if len(scene.objects) + len(starter.parts) + 1 > MAX_OBJECTS:
+            raise EditError(f"a scene holds at most {MAX_OBJECTS} objects; delete some first")
+        factor = self.height / height(starter.figure) if self.height is not None else 1.0
+        place = {"x": Channel(base=float(self.x)), "y": Channel(base=float(self.y))}
+        thing = FigureObject(
+            id=self.id, name=free_name(scene, self.name), kind="figure", figure=scaled(starter.figure, factor), channels=place
+        )
+        scene = scene.but(objects=(*scene.objects, thing))
+        for part in starter.parts:
+            one = part.name.lower().replace(" ", "-")
+            drawn = ShapeObject(
+                id=free_id(scene, f"{self.id}-{one}"[:60]),
+                name=free_name(scene, f"{thing.name} {part.name.lower()}"),
+                kind="shape",
+                parent=self.id,
+                bone=part.bone,
+                shape=OutlineShape(type="outline", d=part.d),
+                channels={
+                    "x": Channel(base=round(part.at[0] * factor, 3)),
+                    "y": Channel(base=round(part.at[1] * factor, 3)),
+                    "fill": Channel(base=TINTS[part.tint]),
+                }
+                | ({"scale.x": Channel(base=factor), "scale.y": Channel(base=factor)} if factor != 1 else {}),
+            )
+            scene = scene.but(objects=(*scene.objects, drawn))
+        return scene
+
+    def label(self, scene: Scene) -> str:
+        return f"add {self.name}"
+
+
+def free_id(scene: Scene, wanted: str) -> str:
+    """The wanted id, with the first number that makes it the scene's only one."""
+    one, n = wanted, 2
+    while one in scene.by_id:
+        one, n = f"{wanted}-{n}", n + 1
+    return one
+
+
+def figure_in(scene: Scene, object_id: str) -> FigureObject:
+    """The figure with this id."""
+    thing = object_in(scene, object_id)
+    if not isinstance(thing, FigureObject):
+        raise EditError(f"'{thing.name}' is no figure; choose a figure, or begin with one of the starters")
+    return thing
+
+
+class SetFigure(Edit):
+    """Other joints for a figure. What hangs on a bone goes along with it: it turns with the bone, and grows with its length. Channels of
+    joints that are gone are let go, and so are the bones of what hung on them."""
+
+    edit: Literal["set-figure"]
+    id: Id
+    figure: Figure
+
+    def apply(self, scene: Scene) -> Scene:
+        thing = figure_in(scene, self.id)
+        before, after = thing.figure.bones, self.figure.bones
+        changed = thing.but(figure=self.figure)
+        rules = tuple(
+            rule if rule.channels == "keyed" else rule.but(channels=tuple(name for name in rule.channels if name in changed.specs))
+            for rule in thing.rules
+        )
+        changed = changed.but(
+            channels={name: one for name, one in thing.channels.items() if name in changed.specs}, rules=tuple(r for r in rules if r.channels)
+        )
+        scene = with_object(scene, changed)
+        for part in scene.objects:
+            if part.parent == self.id and part.bone is not None:
+                moved = part.but(bone=None) if part.bone not in after else _carried(part, before[part.bone], after[part.bone])
+                if moved is not part:
+                    scene = with_object(scene, moved)
+        return scene
+
+    def label(self, scene: Scene) -> str:
+        return f"joints of {object_in(scene, self.id).name}"
+
+
+def _carried(part: SceneObject, before: Bone, after: Bone) -> SceneObject:
+    """A part that lies to a bone as it lay to the bone where it rested before."""
+    if before == after:
+        return part
+    old, new = (np.array(bone.end) - np.array(bone.start) for bone in (before, after))
+    length = float(np.hypot(*old))
+    turn = float(np.degrees(np.arctan2(new[1], new[0]) - np.arctan2(old[1], old[0]))) if length else 0.0
+    factor = float(np.hypot(*new)) / length if length else 1.0
+    turn = (turn + 180) % 360 - 180
+    a = np.radians(turn)
+    m = factor * np.array([[np.cos(a), -np.sin(a)], [np.sin(a), np.cos(a)]])
+
+    def placed(x: float, y: float) -> tuple[float, float]:
+        found = m @ (np.array([x, y]) - before.start) + after.start
+        return float(found[0]), float(found[1])
+
+    base = {name: channel_of(part, name) for name in ("x", "y")}
+    x, y = (float(one.keys[0].number if one.keys else one.base or 0.0) for one in base.values())  # type: ignore[arg-type]
+    to = placed(x, y)
+    return remade(part, {"x": (1.0, to[0] - x), "y": (1.0, to[1] - y), "rotation": (1.0, turn), "scale.x": (factor, 0.0), "scale.y": (factor, 0.0)})
+
+
+class HangOnBones(Edit):
+    """Hang some objects on bones of a figure, each where it lies now in the picture; null takes it off its bone and leaves it on the figure."""
+
+    edit: Literal["hang-on-bones"]
+    figure: Id
+    parts: Annotated[dict[Id, str | None], Field(min_length=1, max_length=500)]
+    frame: Annotated[float, Field(strict=True, ge=-1e6, le=1e6)] = 0.0
+
+    def apply(self, scene: Scene) -> Scene:
+        figure_in(scene, self.figure)
+        for object_id, bone in self.parts.items():
+            thing = object_in(scene, object_id)
+            hung = thing.but(parent=self.figure, bone=bone)
+            if object_id == self.figure:
+                raise EditError(f"'{thing.name}' cannot hang on its own bones; choose its parts")
+            try:
+                if bone is not None:
+                    check_bone(hung, scene.by_id[self.figure])
+            except ValueError as error:
+                raise EditError(str(error)) from error
+            scene = kept_at(scene, with_object(scene, hung), object_id, float(self.frame))
+        return scene
+
+    def label(self, scene: Scene) -> str:
+        return f"parts of {object_in(scene, self.figure).name}"
+
+
+class SetGait(Edit):
+    """Have a figure walk by one of the ready-made gaits: it gets a gait if it has none, and all settings of look are set. What moves it, its
+    ground and its keys stay; settings with keys are keyed at `frame`."""
+
+    edit: Literal["set-gait"]
+    id: Id
+    preset: str
+    frame: Annotated[float, Field(strict=True, ge=-1e6, le=1e6)] = 0.0
+
+    def apply(self, scene: Scene) -> Scene:
+        thing = figure_in(scene, self.id)
+        preset = GAITS.get(self.preset)
+        if preset is None:
+            raise EditError(f"there is no gait '{self.preset}'; there is {', '.join(GAITS)}")
+        if not thing.figure.legs:
+            raise EditError(f"'{thing.name}' has no legs to walk on; give the figure legs first")
+        rule = gait_of(thing) or Rule(id=_free_rule(thing, "gait"), kind=GAIT.kind)
+        settings = dict(rule.settings)
+        for name, value in preset.for_figure(thing.figure).items():
+            before = settings.get(name)
+            if isinstance(value, str):
+                settings[name] = value
+            elif isinstance(before, Channel) and before.keys:
+                key = before.key_at(self.frame) or Key(frame=float(self.frame), value=0.0, ease="slow-out-in")
+                keys = tuple(sorted([*(k for k in before.keys if k.frame != self.frame), key.but(value=float(value))], key=lambda k: k.frame))
+                settings[name] = before.but(keys=keys)
+            else:
+                formula = before.formula if isinstance(before, Channel) else None
+                settings[name] = Channel(base=float(value), formula=formula)
+        changed = rule.but(settings=settings)
+        if rule in thing.rules:
+            return with_rule(scene, thing, changed)
+        return with_object(scene, thing.but(rules=(*thing.rules, changed)))
+
+    def label(self, scene: Scene) -> str:
+        return f"{GAITS[self.preset].label.lower() if self.preset in GAITS else 'gait'} of {object_in(scene, self.id).name}"
+
+
+class TravelCycle(Edit):
+    """Have a figure go on for ever with the cycle it walks on the spot: one stride in as many frames as its treadmill takes. The treadmill
+    is switched off; x is keyed from where it is, forward or back."""
+
+    edit: Literal["travel-cycle"]
+    id: Id
+    frames: Annotated[float, Field(strict=True, ge=2, le=100_000)]
+    back: bool = False
+
+    def apply(self, scene: Scene) -> Scene:
+        thing = figure_in(scene, self.id)
+        rule = gait_of(thing)
+        if rule is None:
+            raise EditError(f"'{thing.name}' has no gait; choose one first")
+        at = bake(scene, np.zeros(1)).objects[self.id]
+        x = float(at.channels["x"][0])
+        stride = rule.plain("stride") or 0.0
+        size = float(np.hypot(at.local[0, 0], at.local[0, 1]))
+        to = x + (-1 if self.back else 1) * stride * size
+        climb = End(mode="climb")
+        keys = (Key(frame=0.0, value=x), Key(frame=float(self.frames), value=to))
+        settings = {name: one for name, one in rule.settings.items() if name != "treadmill"}
+        scene = with_rule(scene, thing, rule.but(settings=settings))
+        thing = figure_in(scene, self.id)
+        channels = {name: one for name, one in thing.channels.items() if name not in ("x", "path")}
+        return with_object(scene, thing.but(channels=channels | {"x": Channel(base=x, keys=keys, before=climb, after=climb)}))
+
+    def label(self, scene: Scene) -> str:
+        return f"{object_in(scene, self.id).name} goes on"
+
+
+class FreezeWalk(Edit):
+    """Turn what a gait does in a stretch of frames into keys, within a tolerance at every frame; outside of it the gait goes on. Keys that
+    were in the stretch are part of what is frozen."""
+
+    edit: Literal["freeze-walk"]
+    id: Id
+    first: WholeFrame
+    last: WholeFrame
+    tolerance: Annotated[float, Field(strict=True, gt=0, le=1e6)] = 0.05
+
+    def apply(self, scene: Scene) -> Scene:
+        thing = figure_in(scene, self.id)
+        rule = gait_of(thing)
+        if rule is None:
+            raise EditError(f"'{thing.name}' has no gait, so there is nothing to freeze")
+        first, last = max(self.first, 0), min(self.last, scene.length - 1)
+        if last - first < 1:
+            raise EditError(f"there is nothing between frames {self.first} and {self.last} to freeze; take at least two frames of the scene")
+        frames = np.arange(first, last + 1, dtype=float)
+        values = bake(scene, frames).objects[self.id].channels
+        # What the keys alone say just outside, where the gait goes on.
+        share = rule.settings.get("share")
+        without = bake(with_rule(scene, thing, rule.but(on=False)), np.array([first - 1.0, last + 1.0])).objects[self.id].channels
+        channels = dict(thing.channels)
+        for name in sorted(walked(thing.figure)):
+            curve = np.broadcast_to(values[name], frames.shape)
+            keys = list(fit_keys(frames, curve, self.tolerance))
+            before, after = (float(v) for v in np.broadcast_to(without[name], (2,)))
+            old = channels.get(name, Channel())
+            outside = [key for key in old.keys if key.frame < first - 1 or key.frame > last + 1]
+            edges = [Key(frame=first - 1.0, value=before, ease="hold")] if first > 0 else []
+            keys[-1] = keys[-1].but(ease="hold")
+            edges += [Key(frame=last + 1.0, value=after)] if last < scene.length - 1 else []
+            if name == FACING:
+                keys = [Key(frame=float(first), value=float(curve[0]), ease="hold")] + [
+                    Key(frame=float(frames[n + 1]), value=float(b), ease="hold") for n, (a, b) in enumerate(pairwise(curve)) if a != b
+                ]
+            channels[name] = old.but(keys=tuple(sorted([*outside, *edges, *keys], key=lambda key: key.frame)))
+        usual = share if isinstance(share, Channel) else Channel(base=1.0)
+        reading = usual.keys or (Key(frame=float(first) - 1, value=float(usual.base if isinstance(usual.base, int | float) else 1.0), ease="hold"),)
+        going = float(reading[0].number)
+        inner = [Key(frame=float(first), value=0.0, ease="hold"), Key(frame=last + 1.0, value=going, ease="hold")]
+        kept = [key for key in reading if key.frame < first or key.frame > last + 1]
+        muted = usual.but(keys=tuple(sorted([*kept, *inner], key=lambda key: key.frame)))
+        scene = with_object(scene, thing.but(channels=channels))
+        thing = figure_in(scene, self.id)
+        return with_rule(scene, thing, rule_of(thing, rule.id).but(settings=rule.settings | {"share": muted}))
+
+    def label(self, scene: Scene) -> str:
+        return f"freeze the walk of {object_in(scene, self.id).name}"
+
+
+def gait_of(thing: FigureObject) -> Rule | None:
+    """The gait that walks a figure, if there is one."""
+    return next((rule for rule in thing.rules if rule.kind == GAIT.kind), None)
+
+
+def _free_rule(thing: FigureObject, wanted: str) -> str:
+    taken, one, n = {rule.id for rule in thing.rules}, wanted, 2
+    while one in taken:
+        one, n = f"{wanted}-{n}", n + 1
+    return one

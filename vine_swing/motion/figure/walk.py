@@ -1,0 +1,527 @@
+"""A figure's walk: planned once over the whole scene, then read at any frames.
+
+Everything is worked out in the space the figure moves in (its parent's, or the picture), where a planted foot stays put, and brought into the
+figure's own space last, through the inverse of its matrix. In a stretch where it faces left that space is mirrored, so that forward is
+always +x.
+
+The hips go up and down with the steps, lowest in `down` and highest in `up` (see Marks). Where a leg could not get to its foot they
+are lowered, by no more than it takes.
+"""
+
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass
+from functools import cached_property
+
+import numpy as np
+from numpy.typing import NDArray
+
+from vine_swing.motion import matrix
+from vine_swing.motion.figure import footfalls
+from vine_swing.motion.figure.channels import FACING
+from vine_swing.motion.figure.footfalls import Foot, Footfalls, smooth
+from vine_swing.motion.figure.ground import Ground
+from vine_swing.motion.figure.limb import SOFT
+from vine_swing.motion.figure.model import HEAD, HIPS, SPINE, Figure, Limb, distance
+from vine_swing.motion.figure.pose import Body
+from vine_swing.motion.figure.style import Style, phases
+from vine_swing.motion.figure.way import Stretch, analysed, stretches
+
+Array = NDArray[np.float64]
+#: Slopes are taken over this share of a foot to both sides, and the hips follow the ground evened out over this share of a stride.
+_EVEN = 0.3
+#: How much shorter steps get on slopes: by this share of the sine of the angle.
+_SHORTER = 0.3
+#: Cycles over which walking comes on after a stand and goes before one.
+_SETTLE = 0.5
+#: Planted feet keep this share of the reach at which a limb begins to give, and the hips are lowered softly within so many px of it.
+_SAFE, _SOFTLY = 0.998, 1.5
+#: How far, as shares of the leg, the hips sink with `knee` and with `weight`.
+_KNEE, _WEIGHT = 0.25, 0.03
+#: Between these shares of stance a walk becomes a run.
+_RUN, _WALK = 0.47, 0.53
+
+
+@dataclass(frozen=True)
+class Given:
+    """What a walk is made from.
+
+    matrix: the figure's matrix (n, 6) at frames t (n,), in the space it moves in.
+    style: the settings of its gait at frames t (n,).
+    facing: the way its keys have it face at frames t (n,), 1 or −1.
+    ground: what it walks on, in the space it moves in; None for the way it goes itself.
+    """
+
+    figure: Figure
+    order: str
+    turns_round: bool
+    phase: float
+    treadmill: float | None
+    length: int
+    matrix: Callable[[Array], Array]
+    style: Callable[[Array], Style]
+    facing: Callable[[Array], Array]
+    ground: Ground | None
+
+
+@dataclass(frozen=True)
+class Marks:
+    """What a walk shows on the time sheet, in frames: when each leg is down, and the poses of the first leg and the one it takes turns with."""
+
+    down: dict[str, list[tuple[float, float]]]
+    poses: list[tuple[float, str, str]]
+
+
+class Walk:
+    """The walk of one figure."""
+
+    def __init__(self, given: Given) -> None:
+        self.given = given
+        self._feet = {leg.id: Foot.of(leg) for leg in given.figure.legs}
+        ahead = phases(given.figure, given.order)
+        self._middle = {one: (max(ahead.values(), default=0.0) - a) % 1.0 or 1.0 for one, a in ahead.items()}
+        groups = sorted(set(self._middle.values()))
+        self._turn = {one: (groups.index(m), len(groups)) for one, m in self._middle.items()}
+        self._groups = max(len(groups), 1)
+        legs = given.figure.legs
+        self._lead = next((leg.id for leg in legs if leg.side == "near"), legs[0].id if legs else None)
+        #: By how much the phase of the leading leg, which counts from its landing, differs from that of the walk.
+        self._ahead = -self._middle[self._lead] if self._lead else 0.0
+        self._start = given.phase - self._ahead - float(np.mean(given.style(np.zeros(1)).stance)) / 2
+        self._legs: list[_Steps] = []
+        for walked in self._walked:
+            self._legs.append(_Steps(self, walked, self._legs[-1] if self._legs else None))
+
+    # -- the plan
+
+    @cached_property
+    def _frames(self) -> Array:
+        return analysed(self.given.length)
+
+    @cached_property
+    def _walked(self) -> "list[_Walked]":
+        """The stretches walked, each with what of the plan it needs."""
+        if self.given.treadmill is not None:
+            return []
+        frames = self._frames
+        m, style = self.given.matrix(frames), self.given.style(frames)
+        x, y, size = m[:, 4], m[:, 5], _size(m)
+        stride = np.broadcast_to(style.stride * size, frames.shape)
+        if self.given.ground is not None:
+            reach = _EVEN * float(stride.mean())
+            y = self.given.ground.even(x, reach)
+            steep = self.given.ground.slope(x, reach)
+            stride = stride * (1 - _SHORTER * np.abs(steep) / np.hypot(1, steep))
+        dx, dy = np.diff(x, prepend=x[0]), np.diff(y, prepend=y[0])
+        gone = np.cumsum(np.sign(dx) * np.hypot(dx, dy))
+        found: list[_Walked] = []
+        for one in stretches(frames, gone, stride, self._start):
+            facing = float(np.sign(self.given.facing(one.frames[:1])[0]) or 1.0)
+            if self.given.turns_round:
+                facing *= one.sign
+            found.append(_Walked(one, facing, np.interp(one.frames, frames, x), np.interp(one.frames, frames, y), one.sign, stride.mean()))
+        return found
+
+    def _index(self, t: Array) -> NDArray[np.intp]:
+        """Which stretch frames (n,) belong to: the last begun, or the first."""
+        begins = np.array([one.stretch.frames[0] for one in self._walked])
+        return np.asarray(np.maximum(np.searchsorted(begins, t, side="right") - 1, 0))
+
+    # -- reading it
+
+    def phase_at(self, t: Array) -> tuple[Array, Array]:
+        """At frames t (n,): the cycles gone, and how much it walks, 0 at a stand, 1 under way."""
+        if self.given.treadmill is not None:
+            return (t % self.given.treadmill) / self.given.treadmill + self._start, np.ones_like(t)
+        phase, walking = np.zeros_like(t), np.zeros_like(t)
+        if not self._walked:
+            return phase, walking
+        which = self._index(t)
+        for n in np.unique(which):
+            here = which == n
+            one = self._walked[n].stretch
+            phase[here] = one.phase_at(t[here])
+            on = np.minimum(
+                phase[here] / _SETTLE if one.begins else 1.0,
+                (one.total - phase[here]) / _SETTLE if one.ends else 1.0,
+            )
+            walking[here] = smooth(np.asarray(on))
+        return phase, walking
+
+    def facing_at(self, t: Array) -> Array:
+        """1 or −1 at frames t (n,): what the gait makes of the way its keys have it face."""
+        if not self.given.turns_round or not self._walked:
+            return np.ones_like(t)
+        signs = np.array([float(one.sign) for one in self._walked])
+        return np.asarray(signs[self._index(t)])
+
+    def at(self, t: Array) -> dict[str, Array]:
+        """What the gait adds to each channel of the figure's joints at frames t (n,)."""
+        style = self.given.style(t)
+        phase, walking = self.phase_at(t)
+        found = self._body(t, style, phase, walking)
+        m = self.given.matrix(t)
+        facing = self.given.facing(t) * self.facing_at(t)
+        back = matrix.inverse(m)
+        turned = np.degrees(np.arctan2(m[:, 1], m[:, 0]))
+        feet, ground = self._planted(t, style, phase, m)
+        own = {leg: _own(back, facing, where) for leg, (where, _, _) in feet.items()}
+        base = _own(back, facing, ground)
+        found[f"{HIPS}.x"] = base[:, 0]
+        found[f"{HIPS}.y"] = found[f"{HIPS}.y"] + base[:, 1]
+        for leg in self.given.figure.legs:
+            rest = leg.joints[2]
+            found[f"{leg.id}.x"], found[f"{leg.id}.y"] = own[leg.id][:, 0] - rest[0], own[leg.id][:, 1] - rest[1]
+            # In a mirrored picture turns go the other way round.
+            found[f"{leg.id}.end"] = feet[leg.id][1] - facing * turned
+        found[f"{HIPS}.y"] = self._lowered(found, {leg: one[2] for leg, one in feet.items()}, own)
+        return {name: values * style.share for name, values in found.items()} | {FACING: self.facing_at(t)}
+
+    def _body(self, t: Array, style: Style, phase: Array, walking: Array) -> dict[str, Array]:
+        """Hips, back, arms, head and tails over a level ground; all that hangs on drags behind by `overlap` frames and more."""
+        figure, stance = self.given.figure, style.stance
+        step = phase + self._ahead + stance / 2
+        sunk = np.broadcast_to(self._sunk(t), t.shape) + figure.leg_length * (_KNEE * style.knee + _WEIGHT * style.weight)
+        up_down = self.rise(step, style)
+        wave = np.cos(2 * np.pi * self._beats(stance) * (step - stance / 4))
+        found = {f"{HIPS}.y": walking * (sunk + up_down), f"{HIPS}.turn": walking * style.sway * wave}
+        found[f"{SPINE}.turn"] = walking * (style.lean - 1.3 * style.sway * wave)
+        late = float(np.mean(style.overlap))
+        if figure.head:
+            then, going = self.phase_at(t - late)
+            nod = np.cos(2 * np.pi * self._beats(stance) * (then - phase + step - stance / 4))
+            found[f"{HEAD}.turn"] = going * (-0.75 * style.lean + 0.8 * style.sway * nod + 0.12 * style.bob * nod)
+        then, going = self.phase_at(t - late)
+        for arm in (limb for limb in figure.limbs if limb.kind == "arm"):
+            found |= self._arm(arm, t, style, step - phase, late)
+        for chain in figure.chains:
+            links = len(chain.joints) - 1
+            for n in range(1, links + 1):
+                then, going = self.phase_at(t - late * (n + 1))
+                swing = np.cos(2 * np.pi * self._beats(stance) * (then + step - phase - stance / 4))
+                found[f"{chain.id}.{n}"] = going * style.tail * swing / links**0.5
+        return found
+
+    def _arm(self, arm: Limb, t: Array, style: Style, ahead: Array, late: float) -> dict[str, Array]:
+        """An arm swings against the leg of its side; the forearm comes after the upper arm, the hand after that."""
+        side = 0.0 if arm.side == "near" else 0.5
+        turns: list[Array] = []
+        for n in range(3):
+            then, going = self.phase_at(t - late * n)
+            turns.append(np.cos(2 * np.pi * (then + ahead + side)))
+            if n == 0:
+                first = going
+        swing = style.arm_swing
+        return {
+            f"{arm.id}.upper": first * (swing * turns[0] - 0.15 * style.elbow),
+            # The elbow bends one way only: most when the arm is in front.
+            f"{arm.id}.lower": -first * (style.elbow + swing * 0.45 * (1 - turns[1])),
+            f"{arm.id}.end": first * swing * 0.3 * turns[2],
+        }
+
+    def rise(self, step: Array, style: Style) -> Array:
+        """How far down the hips are in a step, in px; `step` is the phase from the landing of the leading leg on."""
+        stance, bob = style.stance, style.bob
+        heavy = 2 * np.pi * self._beats(stance) * (step - stance / 4)
+        walk = bob / 2 * np.cos(heavy - 0.5 * style.weight * np.sin(heavy))
+        run = self._running(stance)
+        if not np.any(run):
+            return np.asarray(walk)
+        each = 1 / self._groups
+        share = np.minimum(stance, each * 0.999)
+        at = step % each
+        flight = each - share
+        high = bob / (1 + 4 * share / (np.pi * flight))
+        u = np.clip((at - share) / flight, 0, 1)
+        jump = np.where(at < share, (bob - high) * np.sin(np.pi * at / share), -4 * high * u * (1 - u)) + high - bob / 2
+        return np.asarray(walk + run * (jump - walk))
+
+    def _beats(self, stance: Array) -> Array:
+        """How often in a cycle the hips go up and down."""
+        return np.asarray(1.0 if self._groups == 1 else 2.0)
+
+    def _running(self, stance: Array) -> Array:
+        """Whether there is a time with no foot on the ground, 0…1."""
+        each = 1 / self._groups
+        return smooth((_WALK * 2 * each - stance) / ((_WALK - _RUN) * 2 * each)) if self._groups <= 2 else np.zeros(1)
+
+    # -- the feet
+
+    def _planted(self, t: Array, style: Style, phase: Array, m: Array) -> tuple[dict[str, tuple[Array, Array, Array]], Array]:
+        """Of every leg where its ankle is (n, 2), how its foot is turned in degrees, and how free it is to be out of reach in px, (n,);
+        and the place on the ground under the body (n, 2). All in the space the figure moves in, turns in the mirrored one."""
+        if self.given.treadmill is not None:
+            return self._on_the_spot(style, phase, m), m[:, 4:6]
+        ground = self._under(t, m, float(np.mean(style.stride)))
+        if not self._walked:
+            return self._standing(t, m), ground
+        which = self._index(t)
+        found = {leg.id: (np.empty((len(t), 2)), np.empty(len(t)), np.empty(len(t))) for leg in self.given.figure.legs}
+        size = _size(m)
+        for n in np.unique(which):
+            here = np.flatnonzero(which == n)
+            for leg, parts in self._legs[n].at(phase[here], style.at(here), size[here]).items():
+                for whole, part in zip(found[leg], parts, strict=True):
+                    whole[here] = part
+        return found, ground
+
+    def _under(self, t: Array, m: Array, stride: float) -> Array:
+        if self.given.ground is None:
+            return m[:, 4:6]
+        return np.stack([m[:, 4], self.given.ground.even(m[:, 4], _EVEN * stride * float(_size(m).mean()))], axis=-1)
+
+    def _standing(self, t: Array, m: Array) -> dict[str, tuple[Array, Array, Array]]:
+        """Feet where the figure stands and never walks."""
+        begin = self.given.matrix(np.array([0.0]))
+        facing = float(np.sign(self.given.facing(np.zeros(1))[0]) or 1.0)
+        size, x, y = float(_size(begin)[0]), float(begin[0, 4]) * facing, float(begin[0, 5])
+        found = {}
+        for leg in self.given.figure.legs:
+            px, py, angle = self.place(leg, x, y, 0.0, facing, size)
+            dx, dy = footfalls.ankle(self._feet[leg.id], np.array([angle]), np.zeros(1), np.zeros(1))
+            ankle = np.array([[facing * (px + size * float(dx[0])), py + size * float(dy[0])]])
+            found[leg.id] = (np.repeat(ankle, len(t), axis=0), np.full(len(t), angle), np.zeros(len(t)))
+        return found
+
+    def _on_the_spot(self, style: Style, phase: Array, m: Array) -> dict[str, tuple[Array, Array, Array]]:
+        """Feet on a ground that runs away below: the body's way is counted in strides, and only what is between it and the feet matters."""
+        found = {}
+        facing = np.sign(self.given.facing(np.zeros(1))[0]) or 1.0
+        size = _size(m)
+        whole = np.floor(phase)
+        at = phase - whole
+        for leg in self.given.figure.legs:
+            # Feet are where they would be in a walk without a beginning.
+            steps = self._endless(leg, float(np.mean(style.stance)))
+            level = np.zeros_like(steps.middles)
+            (x, dx), dy, angle, free = _foot(self._feet[leg.id], steps, at, style, size, 1, steps.middles, level, level)
+            ahead = (x - at) * style.stride * size + size * (leg.joints[2][0] + dx)
+            found[leg.id] = (np.stack([m[:, 4] + facing * ahead, m[:, 5] + dy], axis=-1), angle, free)
+        return found
+
+    def _endless(self, leg: Limb, stance: float) -> Footfalls:
+        """The footfalls of a leg about the cycle 0…1 of a walk without an end."""
+        phase = np.array([-3.0, 3.0])
+        return Footfalls.planned(Stretch(phase, phase, 1, False, False), self._middle[leg.id] % 1.0, stance, (0, 1))
+
+    def place(self, leg: Limb, x: float, y: float, steep: float, facing: float, size: float) -> tuple[float, float, float]:
+        """Where a foot is set down when the body is at (x, y) in the mirrored space, on a way as steep as `steep`: x, y, and its tilt."""
+        foot = self._feet[leg.id]
+        ahead = leg.joints[2][0] * size
+        if self.given.ground is None:
+            length = float(np.hypot(1, steep))
+            return x + ahead / length, y + ahead * steep / length, float(np.degrees(np.arctan(steep)))
+        px = x + ahead
+        heel, ball = px + foot.heel * size, px + foot.ball * size
+        low, high = self.given.ground.height(facing * np.array([heel, ball]))
+        tilt = float(np.degrees(np.arctan2(high - low, ball - heel))) if ball != heel else 0.0
+        # Both ends of the sole lie on the ground, whatever is between them.
+        return px, float(low + (high - low) * (px - heel) / (ball - heel)) if ball != heel else float(low), tilt
+
+    def _lowered(self, found: Mapping[str, Array], free: Mapping[str, Array], own: Mapping[str, Array]) -> Array:
+        """How far down the hips are where every planted foot can be reached, softly."""
+        figure = self.given.figure
+        down = found[f"{HIPS}.y"]
+        body = Body(figure, {**found, f"{HIPS}.y": np.zeros(1)})
+        for leg in figure.legs:
+            root, middle, end, _ = leg.joints
+            at = matrix.apply(body.base(leg.at), np.array([root[0]]), np.array([root[1]]))
+            reach = _SAFE * SOFT * (distance(root, middle) + distance(middle, end))
+            across = np.minimum(np.abs(own[leg.id][:, 0] - at[:, 0]), reach * 0.95)
+            least = own[leg.id][:, 1] - np.sqrt(reach**2 - across**2) - at[:, 1] - free[leg.id]
+            down = (down + least + np.sqrt((down - least) ** 2 + _SOFTLY**2 * np.exp(-(((down - least) / 8) ** 2)))) / 2
+        return down
+
+    def _sunk(self, t: Array) -> Array:
+        """How much lower than at rest the hips have to be on average for the strides taken, in px, at frames t (n,): (1,) or (n,)."""
+        frames, sunk = self._sinking
+        return np.asarray(np.interp(t, frames, sunk)) if len(sunk) > 1 else sunk
+
+    @cached_property
+    def _sinking(self) -> tuple[Array, Array]:
+        """As `_sunk`, at some frames; one where nothing of the style changes."""
+        style = self.given.style(self._frames)
+        frames = self._frames[:1] if style.is_steady else np.linspace(self._frames[0], self._frames[-1], 49)
+        return frames, np.array([_sinking(self, self.given.style(frame[None])) for frame in frames])
+
+    # -- what it tells
+
+    def marks(self) -> Marks:
+        """When feet are down, and the poses of the steps."""
+        down: dict[str, list[tuple[float, float]]] = {leg.id: [] for leg in self.given.figure.legs}
+        poses: list[tuple[float, str, str]] = []
+        last = float(self.given.length - 1)
+        if self.given.treadmill is not None:
+            cycles = int(np.ceil(last / self.given.treadmill)) + 2
+            phase = np.array([-2.0, float(cycles)]) + self._start
+            one = Stretch((phase - self._start) * self.given.treadmill, phase, 1, False, False)
+            style = self.given.style(np.zeros(1))
+            for leg in self.given.figure.legs:
+                steps = Footfalls.planned(one, self._middle[leg.id] % 1.0, float(style.stance[0]), (0, 1))
+                _down(down[leg.id], poses, leg, one, steps, style, self._running(style.stance))
+        for walked, steps_of in zip(self._walked, self._legs, strict=True):
+            for leg in self.given.figure.legs:
+                style = self.given.style(steps_of.of[leg.id].frames)
+                _down(down[leg.id], poses, leg, walked.stretch, steps_of.of[leg.id], style, self._running(style.stance))
+        if not self._walked and self.given.treadmill is None:
+            return Marks({leg: [(0.0, last)] for leg in down}, [])
+        self._stand(down, last)
+        first = {leg.id for leg in self.given.figure.legs[:2]}
+        shown = sorted({(round(frame, 4), pose, leg) for frame, pose, leg in poses if 0 <= frame <= last and leg in first})
+        return Marks({leg: _within(spans, last) for leg, spans in down.items()}, shown)
+
+    def _stand(self, down: dict[str, list[tuple[float, float]]], last: float) -> None:
+        """Feet are down before the first stretch, between stretches and after the last."""
+        for spans in down.values():
+            if self._walked and self._walked[0].stretch.begins:
+                spans.insert(0, (min(0.0, float(self._walked[0].stretch.frames[0])), float(self._walked[0].stretch.frames[0])))
+            for one in self._walked:
+                if one.stretch.ends:
+                    later = [w.stretch.frames[0] for w in self._walked if w.stretch.frames[0] >= one.stretch.frames[-1]]
+                    spans.append((float(one.stretch.frames[-1]), float(min(later, default=last))))
+
+
+@dataclass(frozen=True)
+class _Walked:
+    """A stretch, the way it faces, and where the body is at its frames (m,), in the space it moves in."""
+
+    stretch: Stretch
+    facing: float
+    x: Array
+    y: Array
+    sign: int
+    stride: float
+
+
+class _Steps:
+    """The footfalls of all legs in one stretch, with their places in its mirrored space."""
+
+    def __init__(self, walk: Walk, walked: _Walked, before: "_Steps | None") -> None:
+        """`before` are the steps of the stretch before: where they end, these begin."""
+        given, stretch = walk.given, walked.stretch
+        self._walk, self._way = walk, int(walked.sign * walked.facing)
+        self._facing = walked.facing
+        stance = given.style(stretch.frames).stance
+        self.of: dict[str, Footfalls] = {}
+        self._places: dict[str, tuple[Array, Array, Array]] = {}
+        for leg in given.figure.legs:
+            steps = Footfalls.planned(stretch, walk._middle[leg.id] % 1.0, stance, walk._turn[leg.id])
+            self.of[leg.id] = steps
+            x = np.interp(steps.frames, stretch.frames, walked.x)
+            y = np.interp(steps.frames, stretch.frames, walked.y)
+            # Beyond what is looked at, the way goes on straight.
+            x = x + walked.sign * walked.stride * (steps.middles - stretch.phase_at(steps.frames))
+            ahead = np.interp(steps.frames + 0.5, stretch.frames, walked.x) - np.interp(steps.frames - 0.5, stretch.frames, walked.x)
+            above = np.interp(steps.frames + 0.5, stretch.frames, walked.y) - np.interp(steps.frames - 0.5, stretch.frames, walked.y)
+            steep = np.divide(above, ahead, out=np.zeros_like(above), where=np.abs(ahead) > 1e-9) * walked.facing
+            sizes = _size(given.matrix(steps.frames))
+            there = zip((x * walked.facing).tolist(), y.tolist(), steep.tolist(), sizes.tolist(), strict=True)
+            rows = [walk.place(leg, a, b, s, walked.facing, k) for a, b, s, k in there]
+            places = np.array(rows).reshape(-1, 3).T
+            if before is not None and before._facing == self._facing and stretch.begins:
+                places[:, 0] = [one[-1] for one in before._places[leg.id]]
+            self._places[leg.id] = (places[0], places[1], places[2])
+
+    def at(self, phase: Array, style: Style, size: Array) -> dict[str, tuple[Array, Array, Array]]:
+        """As Walk._planted, at phases (n,) of this stretch."""
+        found = {}
+        for leg, steps in self.of.items():
+            px, py, tilt = self._places[leg]
+            (x, dx), y, angle, free = _foot(self._walk._feet[leg], steps, phase, style, size, self._way, px, py, tilt)
+            if self._walk.given.ground is not None:
+                y = y + self._over(leg, steps, phase, float(np.mean(style.stride)))
+            found[leg] = (np.stack([self._facing * (x + size * dx), y], axis=-1), angle, free)
+        return found
+
+    def _over(self, leg: str, steps: Footfalls, phase: Array, stride: float) -> Array:
+        """How much higher or lower than the straight way between its places the ground below a swinging foot is, (n,)."""
+        ground = self._walk.given.ground
+        assert ground is not None
+        px, _, _ = self._places[leg]
+        place, down, share = steps.down(phase)
+        after = np.minimum(place + 1, len(px) - 1)
+        way = np.where(down, 0.0, footfalls.carried(share))
+
+        def even(x: Array) -> Array:
+            return ground.even(self._facing * x, _EVEN * stride / 2)
+
+        here = px[place] + (px[after] - px[place]) * way
+        return np.asarray(np.where(down, 0.0, even(here) - (1 - way) * even(px[place]) - way * even(px[after])))
+
+
+def _foot(
+    foot: Foot, steps: Footfalls, phase: Array, style: Style, size: Array, way: int, px: Array, py: Array, tilt: Array
+) -> tuple[tuple[Array, Array], Array, Array, Array]:
+    """A foot at phases (n,): ((where it stands, how far ahead of that its ankle is), the ankle's y), its turn, and how free it is."""
+    place, down, share = steps.down(phase)
+    after = np.minimum(place + 1, len(px) - 1)
+    far = np.where(down, 0.0, footfalls.carried(share))
+    x = px[place] + (px[after] - px[place]) * far
+    y = py[place] + (py[after] - py[place]) * far
+    angle = tilt[place] + (tilt[after] - tilt[place]) * far
+    arrives = steps.arrives[np.where(down, place, after)]
+    roll, about = footfalls.rolled(foot, down, share, arrives, steps.leaves[place], style.roll, way)
+    dx, dy = footfalls.ankle(foot, angle, roll, about)
+    gap = steps.middles[after] - steps.middles[place]
+    high = np.where(down, 0.0, footfalls.raised(share) * np.minimum(gap, 1.0))
+    free = np.where(down, 0.0, smooth(share * (1 - share) * 12) * 40.0)
+    return (x, dx), y + size * (dy - style.lift * high), angle + roll, free
+
+
+def _sinking(walk: Walk, style: Style) -> float:
+    """How far the hips have to sink in a steady walk on level ground so that every planted foot is within reach."""
+    figure = walk.given.figure
+    at = np.arange(48) / 48
+    rise = walk.rise(at + walk._ahead + style.stance / 2, style)
+    most = 0.0
+    for leg in figure.legs:
+        steps = walk._endless(leg, float(np.mean(style.stance)))
+        level = np.zeros_like(steps.middles)
+        (x, dx), dy, _, free = _foot(walk._feet[leg.id], steps, at, style, np.ones(1), 1, steps.middles, level, level)
+        root, knee, end, _ = leg.joints
+        reach = _SAFE * SOFT * (distance(root, knee) + distance(knee, end)) - 0.5
+        across = np.minimum(np.abs((x - at) * style.stride + end[0] + dx - root[0]), reach * 0.95)
+        least = np.where(free > 0, -np.inf, dy - np.sqrt(reach**2 - across**2) - root[1])
+        most = max(most, float(np.max(least - rise)))
+    return most
+
+
+def _own(back: Array, facing: Array, where: Array) -> Array:
+    """Places (n, 2) of the space a figure moves in, in its own, (n, 2)."""
+    found = matrix.apply(back, where[:, 0], where[:, 1])
+    found[:, 0] *= facing
+    return found
+
+
+def _size(m: Array) -> Array:
+    """How large a figure is drawn, from its matrices (n, 6)."""
+    return np.sqrt(np.abs(m[:, 0] * m[:, 3] - m[:, 1] * m[:, 2]))
+
+
+def _down(
+    spans: list[tuple[float, float]], poses: list[tuple[float, str, str]], leg: Limb, stretch: Stretch, steps: Footfalls, style: Style, run: Array
+) -> None:
+    """Add when a leg is down in a stretch, and its poses."""
+    frames = stretch.frame_at
+    begins = np.concatenate([[steps.middles[0]], steps.land])
+    ends = np.concatenate([steps.lift, [steps.middles[-1]]])
+    spans += [(float(a), float(b)) for a, b in zip(frames(begins), frames(ends), strict=True)]
+    stance = np.broadcast_to(style.stance, steps.middles.shape)
+    running = np.broadcast_to(run, stance.shape)
+    for n, (landed, share, fast) in enumerate(zip(steps.land, stance[1:], running[1:], strict=True), start=1):
+        low = share / 4 + fast * (share / 2 - share / 4)
+        high = share / 4 + 0.25 + fast * ((share + 0.5) / 2 - share / 4 - 0.25)
+        for pose, later in (("contact", 0.0), ("down", low), ("passing", share / 2 if fast < 0.5 else (low + high) / 2), ("up", high)):
+            at = landed + later
+            if stretch.phase[0] <= at <= stretch.total and (pose == "contact" or n < len(steps.middles) - 1 or not stretch.ends):
+                poses.append((float(frames(np.array([at]))[0]), pose, leg.id))
+
+
+def _within(spans: list[tuple[float, float]], last: float) -> list[tuple[float, float]]:
+    """Spans within the scene, those that meet made one."""
+    found: list[tuple[float, float]] = []
+    for a, b in sorted((max(a, 0.0), min(b, last)) for a, b in spans if b >= 0 and a <= last and b >= a):
+        if found and a <= found[-1][1] + 1e-6:
+            found[-1] = (found[-1][0], max(found[-1][1], b))
+        else:
+            found.append((a, b))
+    return found

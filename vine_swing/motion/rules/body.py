@@ -1,0 +1,31 @@
+"""What rules on a figure's joints need of its body: places of the picture in the figure's own space."""
+
+from collections.abc import Callable
+
+import numpy as np
+
+from vine_swing.motion import matrix
+from vine_swing.motion.figure.channels import FACING
+from vine_swing.motion.rules.spec import Array, Source
+from vine_swing.motion.specs import GEOMETRY
+from vine_swing.motion.values import Point
+
+
+def in_figure(source: Source) -> Callable[[Array, Array], Array]:
+    """A function that brings places (n, 2) of the space a figure moves in at frames t (1, n) into its own space, (n, 2)."""
+    reads = {name: source.look(source.owner, name) for name in GEOMETRY}
+    facing = source.look(source.owner, FACING)
+
+    def own(places: Array, t: Array) -> Array:
+        back = matrix.inverse(matrix.object_matrix({name: one.at(t)[0] for name, one in reads.items() if one is not None}))
+        found = matrix.apply(back, places[:, 0], places[:, 1])
+        if facing is not None:
+            found[:, 0] *= np.where(facing.at(t)[0] < 0, -1.0, 1.0)
+        return found
+
+    return own
+
+
+def at_rest(base: Array, point: Point) -> Array:
+    """Where a point of the resting figure is that goes along with `base` (n, 6): (n, 2)."""
+    return matrix.apply(base, np.array([point[0]]), np.array([point[1]]))
