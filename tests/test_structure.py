@@ -23,8 +23,8 @@ from vine_swing.motion.scene_file import load
 
 ROOT = Path(__file__).resolve().parents[1]
 LAYERS = ["motion", "picture", "formats", "store", "service", "cli"]
-#: The core knows numbers only; the model alone knows Pydantic, and formulas alone their grammar.
-CORE_MAY_USE = {"lark", "numpy", "scipy", "pydantic", "vine_swing"} | set(sys.stdlib_module_names) - {
+#: The core knows numbers only; the model alone knows Pydantic, formulas alone their grammar, and outlines alone SVG path data.
+CORE_MAY_USE = {"lark", "numpy", "scipy", "pydantic", "svgelements", "vine_swing"} | set(sys.stdlib_module_names) - {
     "http",
     "sqlite3",
     "socket",

@@ -15,10 +15,11 @@ from vine_swing.picture.drawable import Drawable, drawables, hidden
 class Painter:
     """Paints any frame of one baked scene, at the scene's size times `scale`."""
 
-    def __init__(self, baked: Baked, *, scale: float = 1.0) -> None:
+    def __init__(self, baked: Baked, *, scale: float = 1.0, background: bool = True) -> None:
+        """Without its background, the picture is see-through where nothing is painted."""
         self.width, self.height = (max(1, round(side * scale)) for side in baked.scene.size)
         self._scale = scale
-        self._background = _colour(colour.parse_hex(baked.scene.background), 1.0)
+        self._background = _colour(colour.parse_hex(baked.scene.background), 1.0) if background else skia.Color4f(0, 0, 0, 0)
         unseen = set(hidden(baked.scene))
         self._things = [_Thing(drawable) for drawable in drawables(baked).values() if drawable.id not in unseen]
 

@@ -89,6 +89,14 @@ def _parts(baked: Baked, drawn: dict[str, Drawable], old: dict[str, Parts], befo
             # What no longer meets anything says so once.
             parts[("contacts",)] = old[object_id][("contacts",)] and []
         result[object_id] = parts
+        for bone, world in one.bones.items():
+            parts["bones", bone] = world
+        if one.bones:
+            walk = Reader(baked.scene).walk(object_id)
+            told = walk.marks() if walk is not None else None
+            steps = {"down": told.down, "poses": [list(pose) for pose in told.poses]} if told is not None else {"down": {}, "poses": []}
+            stood = old.get(object_id, {}).get(("steps",))
+            parts[("steps",)] = stood if stood == steps else steps
     for owner, dial in baked.scene.dials_by_id.items():
         dial_parts: Parts = {("channels", DIAL_CHANNEL): baked.dials[dial.id]}
         keys = dial.channel.keys
@@ -109,5 +117,5 @@ def _packed(parts: Parts) -> dict[str, Any]:
         if isinstance(part, OutlineTrack):
             at[path[-1]] = wire.outline_track(part)
         else:
-            at[path[-1]] = part if isinstance(part, list) else wire.array(part)
+            at[path[-1]] = part if isinstance(part, list | dict) else wire.array(part)
     return packed

@@ -13,7 +13,7 @@ from pydantic import Field, ValidationError
 from vine_swing.motion.edits.base import Edit
 from vine_swing.motion.edits.cues import AddCue, DeleteCue, LayPresses, SetCue
 from vine_swing.motion.edits.dials import AddDial, DeleteDial, SetDial
-from vine_swing.motion.edits.figures import AddFigure, FreezeWalk, HangOnBones, SetFigure, SetGait, TravelCycle
+from vine_swing.motion.edits.figures import AddFigure, FreezeWalk, HangOnBones, PoseJoints, SetFigure, SetGait, TravelCycle
 from vine_swing.motion.edits.keys import DeleteKeys, MoveKeys, SetBend, SetEase, SetEnds, SetHandles, SetKey, SetSpeed, SetValue
 from vine_swing.motion.edits.objects import (
     AddObject,
@@ -86,6 +86,7 @@ AnyEdit = Annotated[
     | AddFigure
     | SetFigure
     | HangOnBones
+    | PoseJoints
     | SetGait
     | TravelCycle
     | FreezeWalk

@@ -8,7 +8,8 @@ from pydantic import Field
 
 from vine_swing.motion.bake import bake
 from vine_swing.motion.channel import Channel, Key
-from vine_swing.motion.edits.base import Edit, channel_of, object_in, rule_of, with_object, with_rule
+from vine_swing.motion.edits.base import Edit, channel_of, object_in, rule_of, said, spec_of, with_object, with_rule
+from vine_swing.motion.edits.keys import SetKey, SetValue, keyed_value
 from vine_swing.motion.edits.objects import free_name, kept_at, remade
 from vine_swing.motion.ends import End
 from vine_swing.motion.errors import EditError
@@ -24,7 +25,7 @@ from vine_swing.motion.values import Id, Name, Number
 
 
 class AddFigure(Edit):
-    """Begin with one of the starters: a figure that stands at (x, y), with parts on all of its bones."""
+    """Begin with one of the starters: a figure that stands at (x, y), with parts on all of its bones, or none if it is not to be `drawn`."""
 
     edit: Literal["add-figure"]
     id: Id
@@ -33,6 +34,7 @@ class AddFigure(Edit):
     x: Number
     y: Number
     height: Annotated[float, Field(strict=True, gt=1, le=10_000)] | None = None
+    drawn: bool = True
 
     def apply(self, scene: Scene) -> Scene:
         starter = STARTERS.get(self.starter)
@@ -48,7 +50,7 @@ class AddFigure(Edit):
             id=self.id, name=free_name(scene, self.name), kind="figure", figure=scaled(starter.figure, factor), channels=place
         )
         scene = scene.but(objects=(*scene.objects, thing))
-        for part in starter.parts:
+        for part in starter.parts if self.drawn else ():
             one = part.name.lower().replace(" ", "-")
             drawn = ShapeObject(
                 id=free_id(scene, f"{self.id}-{one}"[:60]),
@@ -165,6 +167,38 @@ class HangOnBones(Edit):
 
     def label(self, scene: Scene) -> str:
         return f"parts of {object_in(scene, self.figure).name}"
+
+
+class PoseJoints(Edit):
+    """Move joints of a figure at a frame by some amounts, on top of what a gait or another rule does: their keys there, or with `key` new ones, or
+    their plain values if they have none."""
+
+    edit: Literal["pose-joints"]
+    id: Id
+    frame: Annotated[float, Field(strict=True, ge=-1e6, le=1e6)]
+    by: Annotated[dict[str, Number], Field(min_length=1, max_length=200)]
+    key: bool = False
+
+    def apply(self, scene: Scene) -> Scene:
+        thing = figure_in(scene, self.id)
+        for name, amount in self.by.items():
+            spec = spec_of(thing, name)
+            if spec.kind != "number":
+                raise EditError(f"{said(thing, name)} is no joint that can be turned or moved by an amount; set a value instead")
+            before = channel_of(thing, name)
+            value = float(keyed_value(before, spec, self.frame, thing)) + amount  # type: ignore[arg-type]
+            if spec.low is not None and spec.high is not None:
+                value = min(max(value, spec.low), spec.high)
+            made: Edit
+            if before.keys or self.key:
+                made = SetKey(edit="set-key", object=self.id, channel=name, frame=float(self.frame), value=value)
+            else:
+                made = SetValue(edit="set-value", object=self.id, channel=name, value=value)
+            scene = made.apply(scene)
+        return scene
+
+    def label(self, scene: Scene) -> str:
+        return f"pose of {object_in(scene, self.id).name}"
 
 
 class SetGait(Edit):

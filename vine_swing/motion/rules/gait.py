@@ -144,7 +144,7 @@ SPEC = RuleSpec(
         SettingSpec("facing", "faces", "", "as drawn", choices=("as drawn", "the way it goes"), about="Whether it turns round to walk back."),
         SettingSpec("stride", "stride", "px", 130.0, 1.0, 1e5, usual=(20.0, 320.0), step=1.0, about="From one footprint of a foot to its next."),
         SettingSpec(
-            "stance", "stance", "", 0.6, 0.1, 0.95, usual=(0.2, 0.9), step=0.01, about="The share of a cycle a foot is down; under half, two legs run."
+            "stance", "stance", "", 0.6, 0.1, 0.95, usual=(0.2, 0.9), step=0.01, about="The share of a cycle a foot is down; below 0.5 it runs."
         ),
         _px("lift", 16.0, (0.0, 80.0), "How high the feet are lifted."),
         _px("bob", 8.0, (0.0, 40.0), "How far the hips go up and down: lowest in down, highest in up."),

@@ -1,7 +1,7 @@
 """What there is to choose from: channels, shapes, feels, ends, formats. The page's menus read it."""
 
 from functools import cache
-from typing import Literal
+from typing import Any, Literal
 
 import numpy as np
 from fastapi import APIRouter
@@ -14,7 +14,10 @@ from vine_swing.motion.bake import bake
 from vine_swing.motion.channel import Channel, Key
 from vine_swing.motion.ease import FEELS
 from vine_swing.motion.ends import ENDS, EndMode
-from vine_swing.motion.figure.starters import STARTERS
+from vine_swing.motion.figure.channels import FACING, joint_channels
+from vine_swing.motion.figure.model import Chain, Figure, Limb
+from vine_swing.motion.figure.presets import GAITS
+from vine_swing.motion.figure.starters import STARTERS, TINTS, height
 from vine_swing.motion.formula.functions import FUNCTIONS
 from vine_swing.motion.model import Dial, FigureObject, PlainShape, Scene, ShapeObject
 from vine_swing.motion.rule import Rule, Setting
@@ -94,6 +97,7 @@ class RuleWords(BaseModel):
     acts: list[str]
     of: Literal["number", "colour"]
     modes: list[str]
+    joints: bool
     settings: list[SettingWords]
     before: list[float]
     after: list[float]
@@ -109,8 +113,46 @@ class PresetWords(BaseModel):
     settings: dict[str, float | str]
 
 
+class PartWords(BaseModel):
+    """A part of a starter: its outline about a place, and its colour."""
+
+    d: str
+    at: tuple[float, float]
+    fill: str
+
+
+class StarterWords(BaseModel):
+    """A figure to begin with; `height` in px, about its origin on the ground."""
+
+    name: str
+    label: str
+    about: str
+    height: float
+    parts: list[PartWords]
+
+
+class GaitWords(BaseModel):
+    """A ready-made gait, and for how many pairs of legs it is."""
+
+    name: str
+    label: str
+    about: str
+    pairs: list[int]
+
+
+class JointWords(BaseModel):
+    """The channels of a figure's joints. Those of limbs and chains stand here for one called `PART`; of a chain for its first link."""
+
+    body: list[ChannelWords]
+    head: list[ChannelWords]
+    leg: list[ChannelWords]
+    arm: list[ChannelWords]
+    link: list[ChannelWords]
+    facing: list[ChannelWords]
+
+
 class Vocabulary(BaseModel):
-    """Everything the menus offer. `channels` is by shape type, and under "group" for groups."""
+    """Everything the menus offer. `channels` is by shape type, and under "group" for groups; figures have those of groups and `joints`."""
 
     channels: dict[str, list[ChannelWords]]
     feels: list[FeelWords]
@@ -119,6 +161,9 @@ class Vocabulary(BaseModel):
     rules: list[RuleWords]
     presets: list[PresetWords]
     functions: list[str]
+    joints: JointWords
+    starters: list[StarterWords]
+    gaits: list[GaitWords]
 
 
 @router.get("/vocabulary")
@@ -133,8 +178,50 @@ def vocabulary() -> Vocabulary:
         formats=[FormatWords(name=f.name, label=f.label, suffix=f.suffix, about=f.about) for f in EXPORTS.values()],
         rules=_rules(),
         functions=list(FUNCTIONS),
+        joints=_joints(),
+        starters=_starters(),
+        gaits=[GaitWords(name=g.name, label=g.label, about=g.about, pairs=list(g.pairs)) for g in GAITS.values()],
         presets=[PresetWords(**vars(preset)) for preset in PRESETS],
     )
+
+
+#: In the words of joints, stands for the id and the name of a limb or chain.
+_PART = "PART"
+
+
+@cache
+def _joints() -> JointWords:
+    points: Any = ((0, -30), (0, -20), (0, -10), (8, 0))
+    leg, arm = (Limb(id=_PART, name=_PART, kind=kind, joints=points) for kind in ("leg", "arm"))
+    plain = joint_channels(Figure(spine=((0, -40), (0, -60))))
+    body = [spec for name, spec in plain.items() if name != FACING]
+
+    def more(**parts: Any) -> list[ChannelWords]:
+        found = joint_channels(Figure(spine=((0, -40), (0, -60)), **parts))
+        return [_words(spec) for name, spec in found.items() if name not in plain]
+
+    return JointWords(
+        body=[_words(spec) for spec in body],
+        head=more(head=((0, -80),)),
+        leg=more(limbs=(leg,)),
+        arm=more(limbs=(arm,)),
+        link=more(chains=(Chain(id=_PART, name=_PART, joints=points[:2]),)),
+        facing=[_words(plain[FACING])],
+    )
+
+
+@cache
+def _starters() -> list[StarterWords]:
+    return [
+        StarterWords(
+            name=one.name,
+            label=one.label,
+            about=one.about,
+            height=height(one.figure),
+            parts=[PartWords(d=part.d, at=part.at, fill=TINTS[part.tint]) for part in one.parts],
+        )
+        for one in STARTERS.values()
+    ]
 
 
 _MOVE = Channel(keys=(Key(frame=10, value=0.0, ease="slow-out-in"), Key(frame=34, value=100.0)))
@@ -194,7 +281,8 @@ def _pictured(spec: RuleSpec, before: NDArray[np.float64], after: NDArray[np.flo
         for s in spec.settings.values()
     ]
     words = {name: getattr(spec, name) for name in ("kind", "label", "about", "summary", "of")}
-    return RuleWords(**words, acts=list(spec.acts), modes=list(spec.modes), settings=settings, before=drawn[0], after=drawn[1])
+    lists: dict[str, Any] = {"acts": list(spec.acts), "modes": list(spec.modes), "settings": settings, "before": drawn[0], "after": drawn[1]}
+    return RuleWords(**words, **lists, joints=spec.joints is not None)
 
 
 def _words(spec: ChannelSpec) -> ChannelWords:

@@ -33,6 +33,16 @@ export interface BakedObject {
   readonly turns: Readonly<Record<string, readonly number[]>>;
   /** Frames at which it meets something. */
   readonly contacts: readonly number[];
+  /** Of a figure: a b c d e f per frame for each bone, from the space it rests in to the picture. */
+  readonly bones: Readonly<Record<string, Rows>>;
+  /** Of a figure that walks: its steps. */
+  readonly steps: Steps;
+}
+
+/** When each leg is on the ground, from frame to frame, and the poses of its steps: [frame, pose, leg]. */
+export interface Steps {
+  readonly down: Readonly<Record<string, readonly (readonly [number, number])[]>>;
+  readonly poses: readonly (readonly [number, string, string])[];
 }
 
 export interface Motion {
@@ -63,6 +73,8 @@ interface WireObject {
   outline?: { which: Uint8Array; outlines: { verbs: Uint8Array; points: Uint8Array; bounds: [number, number, number, number] }[] };
   turns?: Record<string, number[]>;
   contacts?: number[];
+  bones?: Record<string, WireArray>;
+  steps?: Steps;
 }
 interface WireMotion extends Omit<Motion, "hidden" | "objects"> {
   whole: boolean;
@@ -99,6 +111,7 @@ export function readMotion(message: Uint8Array, before?: Motion): Motion {
   return { revision, fps, length, size, background, order, hidden: new Set(wire.hidden), objects };
 }
 
+const NO_STEPS: Steps = { down: {}, poses: [] };
 const NOTHING: Rows = { width: 1, rows: 1, data: new Float32Array(6) };
 
 function merged(was: BakedObject | undefined, fresh: WireObject): BakedObject {
@@ -112,6 +125,8 @@ function merged(was: BakedObject | undefined, fresh: WireObject): BakedObject {
     outline: fresh.outline ? readOutlines(fresh.outline) : was?.outline,
     turns: { ...was?.turns, ...fresh.turns },
     contacts: fresh.contacts ?? was?.contacts ?? [],
+    bones: { ...was?.bones, ...mapped(fresh.bones, (array) => rows(array) ?? NOTHING) },
+    steps: fresh.steps ?? was?.steps ?? NO_STEPS,
   };
 }
 

@@ -12,7 +12,13 @@ export type HistoryState = Schemas["HistoryState"];
 export type Summary = Schemas["Summary"];
 export type Shelf = Schemas["Shelf"];
 /** What scenes show. */
-export type CastObject = Schemas["ShapeObject"] | Schemas["GroupObject"];
+export type FigureObject = Schemas["FigureObject"];
+export type CastObject = Schemas["ShapeObject"] | Schemas["GroupObject"] | FigureObject;
+/** The joints of a figure, where they rest. */
+export type Figure = Schemas["Figure-Output"];
+export type Limb = Schemas["Limb"];
+export type StarterWords = Schemas["StarterWords"];
+export type GaitWords = Schemas["GaitWords"];
 export type Dial = Schemas["Dial"];
 /** A dial, told as something with one channel; its id is `dial:` and the dial's. */
 export interface DialThing extends Omit<Schemas["GroupObject"], "kind"> {

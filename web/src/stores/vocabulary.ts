@@ -4,6 +4,7 @@ import { shallowRef } from "vue";
 import { keyedSettings } from "@/api/channels";
 import { api } from "@/api/client";
 import { dialWords } from "@/api/dials";
+import { jointWords } from "@/api/figures";
 import type { ChannelWords, Ease, KeptFeel, SceneObject, Vocabulary } from "@/api/types";
 
 export type Family = ChannelWords["family"];
@@ -36,7 +37,14 @@ export const useVocabulary = defineStore("vocabulary", () => {
 
   const kindOf = (thing: SceneObject): string => (thing.kind === "shape" ? thing.shape.type : thing.kind);
   const dialRows = new WeakMap<SceneObject, readonly Row[]>();
-  const channelsOf = (thing: SceneObject): readonly ChannelWords[] => (thing.kind === "dial" ? [dialWords(thing.dial)] : (words.value?.channels[kindOf(thing)] ?? []));
+  const figureChannels = new WeakMap<object, readonly ChannelWords[]>();
+  const channelsOf = (thing: SceneObject): readonly ChannelWords[] => {
+    if (thing.kind === "dial") return [dialWords(thing.dial)];
+    if (thing.kind !== "figure" || !words.value) return words.value?.channels[kindOf(thing)] ?? [];
+    if (!figureChannels.has(thing.figure)) figureChannels.set(thing.figure, [...(words.value.channels["group"] ?? []), ...jointWords(words.value.joints, thing.figure)]);
+    return figureChannels.get(thing.figure)!;
+  };
+  const figureRows = new WeakMap<object, readonly Row[]>();
 
   /** The rows of an object, in the order the panel shows them. */
   function rowsOf(thing: SceneObject): readonly Row[] {
@@ -45,7 +53,7 @@ export const useVocabulary = defineStore("vocabulary", () => {
       return dialRows.get(thing)!;
     }
     const kind = kindOf(thing);
-    let rows = rowsByKind.get(kind);
+    let rows = thing.kind === "figure" ? figureRows.get(thing.figure) : rowsByKind.get(kind);
     if (!rows && words.value) {
       const byName = new Map<string, Row & { channels: ChannelWords[] }>();
       for (const channel of channelsOf(thing)) {
@@ -55,7 +63,8 @@ export const useVocabulary = defineStore("vocabulary", () => {
         byName.set(channel.row, row);
       }
       rows = [...byName.values()];
-      rowsByKind.set(kind, rows);
+      if (thing.kind === "figure") figureRows.set(thing.figure, rows);
+      else rowsByKind.set(kind, rows);
     }
     return rows ?? [];
   }
