@@ -6,6 +6,7 @@ from demo import (
     breezy_station,
     liana,
     mango_drop,
+    morning_round,
     principles,
     rolling_nuts,
     signal_tree,
@@ -32,6 +33,7 @@ MAKERS = {
     "09-sorting-mill": sorting_mill.make,
     "10-weather": weather.make,
     "11-signal-tree": signal_tree.make,
+    "12-morning-round": morning_round.make,
 }
 
 

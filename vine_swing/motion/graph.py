@@ -88,6 +88,9 @@ def drives(scene: Scene) -> list[Drive]:
                 continue
             for name in (name for name in thing.specs if rule in thing.rules_on(name)):
                 for ref in rule.spec.looks(rule.word, name):
+                    if ref[1] == WHERE and rule.spec.together is not None:
+                        # What it stands on moves nobody.
+                        continue
                     driver = resolved(scene, (ref[0] or thing.id, ref[1]))
                     if driver is not None and (driver[0] != thing.id or ref[0] == NAMED):
                         found[Drive(driver, (thing.id, name), rule.id, rule.kind)] = None

@@ -9,7 +9,7 @@ are lowered, by no more than it takes.
 """
 
 from collections.abc import Callable, Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, fields
 from functools import cached_property
 
 import numpy as np
@@ -37,6 +37,8 @@ _SETTLE = 0.5
 _SAFE, _SOFTLY = 0.998, 1.5
 #: How far, as shares of the leg, the hips sink with `knee` and with `weight`.
 _KNEE, _WEIGHT = 0.25, 0.03
+#: Where settings change, the hips' mean height is worked out at so many frames over the scene.
+_SAMPLED = 65
 #: Between these shares of stance a walk becomes a run.
 _RUN, _WALK = 0.47, 0.53
 
@@ -339,9 +341,15 @@ class Walk:
     @cached_property
     def _sinking(self) -> tuple[Array, Array]:
         """As `_sunk`, at some frames; one where nothing of the style changes."""
-        style = self.given.style(self._frames)
-        frames = self._frames[:1] if style.is_steady else np.linspace(self._frames[0], self._frames[-1], 49)
-        return frames, np.array([_sinking(self, self.given.style(frame[None])) for frame in frames])
+        frames = np.linspace(self._frames[0], self._frames[-1], _SAMPLED)
+        style = self.given.style(frames)
+        if style.is_steady:
+            return frames[:1], np.array([_sinking(self, style)])
+        rows = np.stack([np.broadcast_to(getattr(style, field.name), frames.shape) for field in fields(style)], axis=-1)
+        # Between its keys a style stays as it is.
+        distinct, which = np.unique(rows, axis=0, return_inverse=True)
+        sunk = [_sinking(self, Style(*row[:, None])) for row in distinct]
+        return frames, np.array(sunk)[which.reshape(-1)]
 
     # -- what it tells
 

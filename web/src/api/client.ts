@@ -57,8 +57,8 @@ export const api = {
     json<Vine>(call("GET", `/scenes/${id}/vine?${new URLSearchParams({ object, channel })}`)),
   drives: (id: string) => json<{ revision: number; drives: Drive[] }>(call("GET", `/scenes/${id}/drives`)),
   draftLink: (id: string, draft: { driver: Place; driven: Place[]; how: How; keep_at: number | null }) => json<{ formulas: string[] }>(call("POST", `/scenes/${id}/link-drafts`, draft)),
-  startExport: (id: string, format: string, scale: number) =>
-    json<ExportState>(call("POST", `/scenes/${id}/exports`, { format, scale })),
+  startExport: (id: string, format: string, scale: number, first: number, last: number) =>
+    json<ExportState>(call("POST", `/scenes/${id}/exports`, { format, scale, first, last })),
   exportState: (job: string) => json<ExportState>(call("GET", `/exports/${job}`)),
   cancelExport: (job: string) => json<ExportState>(call("DELETE", `/exports/${job}`)),
 };

@@ -15,7 +15,7 @@ export type Shelf = Schemas["Shelf"];
 export type FigureObject = Schemas["FigureObject"];
 export type CastObject = Schemas["ShapeObject"] | Schemas["GroupObject"] | FigureObject;
 /** The joints of a figure, where they rest. */
-export type Figure = Schemas["Figure-Output"];
+export type Figure = Schemas["Figure"];
 export type Limb = Schemas["Limb"];
 export type StarterWords = Schemas["StarterWords"];
 export type GaitWords = Schemas["GaitWords"];

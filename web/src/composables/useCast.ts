@@ -22,6 +22,7 @@ export const KINDS: readonly Kind[] = [
   { kind: "line", label: "Line", icon: "line" },
   { kind: "outline", label: "Outline from SVG path…", icon: "outline" },
   { kind: "group", label: "Group", icon: "group" },
+  { kind: "figure", label: "Figure that walks…", icon: "figure" },
 ];
 
 /** Colours that new things take in turn, so that two of them can be told apart. */
@@ -64,6 +65,14 @@ export function useCast() {
       selection.pick(id);
       selection.renaming = id;
     }
+  }
+
+  /** Begin a figure in the lower part of the picture, standing on its origin. */
+  async function addFigure(starter: string, name: string, height: number, drawn: boolean): Promise<void> {
+    if (!scene.head) return;
+    const id = newId();
+    const [wide, high] = scene.head.size;
+    if (await scene.edit([{ edit: "add-figure", id, name, starter, x: Math.round(wide * 0.25), y: Math.round(high * 0.82), height, drawn }])) selection.pick(id);
   }
 
   /** Copy an object with all that hangs on it; the copy lies just beside it in time and place. */
@@ -114,5 +123,5 @@ export function useCast() {
     selection.pick(ids[(at + by + ids.length) % ids.length] ?? null);
   }
 
-  return { add, duplicate, remove, hangOn, show, reorder, moveTo, pickNext };
+  return { add, addFigure, duplicate, remove, hangOn, show, reorder, moveTo, pickNext };
 }

@@ -1,6 +1,7 @@
 /** Changing values at the playhead: as keys, as plain values, or for looking only. */
 import { deleteKeys } from "@/api/edits";
 import { keysOf } from "@/api/channels";
+import { isJoint } from "@/api/figures";
 import { numberAt } from "@/api/motion";
 import type { Edit, SceneObject } from "@/api/types";
 import { whose } from "@/geometry/frames";
@@ -28,6 +29,11 @@ export function useChanging() {
   /** Edits that give an object some values at the playhead. `moving` tells a move by hand from a value typed. */
   function editsFor(thing: SceneObject, values: Values, moving: boolean): Edit[] {
     return Object.entries(onPath(thing, values)).map(([channel, value]): Edit => {
+      // What a gait does to a joint stays under what is added to it.
+      if (thing.kind === "figure" && typeof value === "number" && thing.rules.length && isJoint(thing.figure, channel)) {
+        const baked = scene.kept?.objects.get(thing.id)?.channels[channel];
+        return { edit: "pose-joints", id: thing.id, frame: playback.frame, by: { [channel]: value - (baked ? Number(numberAt(baked, playback.frame).toPrecision(7)) : 0) }, key: moving && selection.keyAsIMove };
+      }
       const asKey = hasKeys(thing, channel) || (moving && selection.keyAsIMove);
       return asKey
         ? { edit: "set-key", object: thing.id, channel, frame: playback.frame, value }

@@ -1,8 +1,8 @@
 /** Editing a path in the picture: its points and handles, and putting points on it. */
 import { computed, shallowRef } from "vue";
-import { valuesAt } from "@/api/motion";
 import type { Edit, Key } from "@/api/types";
-import { difference, IDENTITY, inverse, type Matrix, moved, type Point, rounded, straightened, toMatrix, turned } from "@/geometry/matrix";
+import { difference, inverse, type Matrix, moved, type Point, rounded, straightened, turned } from "@/geometry/matrix";
+import { carrierOf } from "@/picture/boxes";
 import { usePicks } from "@/stores/picks";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
@@ -29,10 +29,7 @@ export function usePathEdit(toPicture: (event: PointerEvent | MouseEvent) => Poi
 
   const keys = computed(() => selection.keysOf("path"));
   /** From the space the path lies in to the picture, at the playhead. */
-  const space = computed((): Matrix => {
-    const parent = selection.thing?.parent ? scene.motion?.objects.get(selection.thing.parent) : undefined;
-    return parent ? toMatrix(valuesAt(parent.world, playback.frame)) : IDENTITY;
-  });
+  const space = computed((): Matrix => carrierOf(scene.motion, selection.thing, playback.frame));
   const isPicked = (key: Key): boolean => picks.has(selection.objectId ?? "", "path", key.frame);
   const pointOf = (key: Key): Point => (Array.isArray(key.value) ? { x: key.value[0], y: key.value[1] } : { x: 0, y: 0 });
 

@@ -2,7 +2,8 @@
 import { ref, shallowRef } from "vue";
 import { numberAt, valuesAt } from "@/api/motion";
 import { useChanging } from "@/composables/useChanging";
-import { IDENTITY, type Point, toMatrix } from "@/geometry/matrix";
+import { type Point, toMatrix } from "@/geometry/matrix";
+import { carrierOf } from "@/picture/boxes";
 import type { useSnapping } from "@/composables/useSnapping";
 import { beginMove, beginPivot, beginScale, beginTurn, type Drag, type Held } from "@/picture/drags";
 import { usePlayback } from "@/stores/playback";
@@ -31,11 +32,10 @@ export function usePictureDrag(toPicture: (event: PointerEvent) => Point, snappi
     const thing = selection.cast;
     const baked = thing && motion?.objects.get(thing.id);
     if (!motion || !baked) return null;
-    const parent = thing.parent ? motion.objects.get(thing.parent) : undefined;
     const now = Object.entries(baked.channels).filter(([, array]) => array.width === 1);
     return {
       values: Object.fromEntries(now.map(([name, array]) => [name, exact(numberAt(array, playback.frame))])),
-      parent: parent ? toMatrix(valuesAt(parent.world, playback.frame)) : IDENTITY,
+      parent: carrierOf(motion, thing, playback.frame),
       world: toMatrix(valuesAt(baked.world, playback.frame)),
     };
   }

@@ -73,12 +73,21 @@ export function useRules() {
     }
   }
 
+  const own = (rule: Rule) => ({ object: selection.objectId ?? "", rule: rule.id });
+  const make = (edit: Edit) => scene.edit([edit]);
+
   /** Put a rule on the picked row, with some settings other than its defaults. */
   async function add(words: RuleWords, settings: Readonly<Record<string, number | string>> = {}): Promise<void> {
     const [thing, row, channel] = [selection.thing, selection.row, selection.channel];
     if (!thing || !row || !channel) return;
     const channels = row.channels.filter((one) => one.unit !== "point" && (one.unit === "colour") === (words.of === "colour")).map((one) => one.name);
     // Place goes both ways together; of other rows the one channel that is looked at. Some rules are for channels of their own.
+    if (words.joints) {
+      const limb = thing.kind === "figure" ? thing.figure.limbs.find((one) => channel.name.startsWith(`${one.id}.`)) : undefined;
+      const told = words.settings.some((one) => one.names === "limb") && limb ? { limb: limb.id } : {};
+      await make({ edit: "add-rule", object: thing.id, rule: { id: newId(), kind: words.kind, on: true, channels: "keyed", mode: "add", settings: { ...told, ...settings } } as unknown as Rule });
+      return;
+    }
     const meant = words.acts.length && words.of === "number" ? [...words.acts] : row.name === "Travel" || row.name === "Size" ? channels : channels.filter((name) => name === channel.name);
     if (!meant.length) return;
     const rule = { id: newId(), kind: words.kind, on: true, channels: meant, mode: words.modes[0] ?? "add", settings: { ...begun(words, thing), ...fitted(words, settings, channel) } } as unknown as Rule;
@@ -87,8 +96,6 @@ export function useRules() {
     if (!meant.includes(channel.name)) selection.pickRow(vocabulary.rowsOf(thing).find((one) => one.channels.some((other) => other.name === meant[0]))?.name ?? row.name, meant[0]);
   }
 
-  const own = (rule: Rule) => ({ object: selection.objectId ?? "", rule: rule.id });
-  const make = (edit: Edit) => scene.edit([edit]);
   const toggle = (rule: Rule) => make({ edit: "set-rule", ...own(rule), on: !rule.on });
   const remove = (rule: Rule) => make({ edit: "delete-rule", ...own(rule) });
   const duplicate = (thing: SceneObject, rule: Rule) => make({ edit: "add-rule", object: thing.id, rule: { ...rule, id: newId() }, index: thing.rules.indexOf(rule) + 1 });

@@ -3,7 +3,9 @@ import type { Shortcut } from "@/composables/useShortcuts";
 import { useCast } from "@/composables/useCast";
 import { useChanging } from "@/composables/useChanging";
 import { useLeafActions } from "@/composables/useLeafActions";
+import { useFigure } from "@/composables/useFigure";
 import { useKeyTravel } from "@/composables/useKeyTravel";
+import { nextPose } from "@/geometry/poses";
 import type { Grip } from "@/composables/usePictureDrag";
 import { usePicks } from "@/stores/picks";
 import { usePlayback } from "@/stores/playback";
@@ -33,6 +35,12 @@ export function useWorkspaceShortcuts(does: WorkspaceDoes): readonly Shortcut[] 
   const keyRow = (): void => {
     if (selection.thing && selection.row) void changing.toggleKeys(selection.thing, selection.row.channels.map((channel) => channel.name));
   };
+  const { figure } = useFigure();
+  function toPose(by: 1 | -1): void {
+    const steps = figure.value ? scene.motion?.objects.get(figure.value.id)?.steps : undefined;
+    const frame = steps && nextPose(steps.poses, playback.frame, by);
+    if (frame !== undefined) playback.goTo(frame);
+  }
   const withThing = (work: (id: string) => void) => (): void => {
     if (selection.objectId) work(selection.objectId);
   };
@@ -56,6 +64,7 @@ export function useWorkspaceShortcuts(does: WorkspaceDoes): readonly Shortcut[] 
     one("Time", ["i", "o"], "Zoom the time sheet in or out", (key) => time.zoomBy(key === "i" ? 1.5 : 1 / 1.5)),
     one("Time", ["u"], "Show the whole scene on the time sheet", time.fit),
     one("Time", ["y"], "Show the picked leaves on the time sheet", () => picks.frames.length && time.show(picks.frames[0]!, picks.frames.at(-1)!)),
+    one("Time", [";", "'"], "Previous, next pose of the picked figure's steps", (key) => toPose(key === ";" ? -1 : 1)),
     one("Keys", ["k"], "Key the chosen row here, or take its key away", keyRow),
     one("Keys", ["m"], "Key as I move: on or off", () => (selection.keyAsIMove = !selection.keyAsIMove)),
     one("Keys", ["Enter"], "Key what is for looking only", () => void scene.keepLook()),
@@ -77,6 +86,7 @@ export function useWorkspaceShortcuts(does: WorkspaceDoes): readonly Shortcut[] 
     one("Page", ["p"], "Move the pivot", () => (selection.tool = "pivot")),
     one("Page", ["w"], "Draw and bend paths", () => (selection.tool = "path")),
     one("Page", ["d"], "Link: drag from what drives onto what it shall drive", () => (selection.tool = "link")),
+    one("Page", ["j"], "Joints of a figure: drag them where they rest", () => (selection.tool = "joints")),
     one("Page", ["x"], "Play live: cues wait for their keys", does.live),
     one("Page", ["g"], "Onion skin: show or hide", () => (selection.onion = { ...selection.onion, on: !selection.onion.on })),
     one("Page", ["n"], "Add something new", does.add),

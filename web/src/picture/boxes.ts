@@ -1,7 +1,7 @@
 /** Where objects lie in the picture: their own boxes, and which of them a point hits. */
 import { type Motion, numberAt, valuesAt } from "@/api/motion";
 import type { SceneObject } from "@/api/types";
-import { inverse, type Matrix, moved, type Point, toMatrix } from "@/geometry/matrix";
+import { IDENTITY, inverse, type Matrix, moved, type Point, toMatrix } from "@/geometry/matrix";
 import { outlineAt } from "@/picture/paint";
 
 export interface Box {
@@ -23,6 +23,13 @@ export const worldOf = (motion: Motion, id: string, frame: number): Matrix | nul
   const thing = motion.objects.get(id);
   return thing ? toMatrix(valuesAt(thing.world, frame)) : null;
 };
+
+/** What carries an object: its parent, or the bone of it that it hangs on; nothing for what hangs on nothing. */
+export function carrierOf(motion: Motion | null, thing: SceneObject | null, frame: number): Matrix {
+  const parent = thing && thing.kind !== "dial" && thing.parent ? motion?.objects.get(thing.parent) : undefined;
+  if (!parent || !thing || thing.kind === "dial") return IDENTITY;
+  return toMatrix(valuesAt((thing.bone ? parent.bones[thing.bone] : undefined) ?? parent.world, frame));
+}
 
 /** What hangs directly on each object, by its id. */
 export type Parts = ReadonlyMap<string, readonly SceneObject[]>;

@@ -181,5 +181,5 @@ export const useScene = defineStore("scene", () => {
     letGo();
   }
 
-  return { id, revision, history, head, objects, dials, byId, parts, motion, look, state, open, close, edit, attempt, undo, redo, lookAt, letGo, keepLook };
+  return { id, revision, history, head, objects, dials, byId, parts, kept, motion, look, state, open, close, edit, attempt, undo, redo, lookAt, letGo, keepLook };
 });

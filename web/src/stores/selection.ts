@@ -8,7 +8,7 @@ import { keysAt, usePicks } from "@/stores/picks";
 import { useScene } from "@/stores/scene";
 import { type Row, useVocabulary } from "@/stores/vocabulary";
 
-export type Tool = "pick" | "pivot" | "path" | "link";
+export type Tool = "pick" | "pivot" | "path" | "link" | "joints";
 
 export const useSelection = defineStore("selection", () => {
   const scene = useScene();

@@ -1,16 +1,18 @@
 <script setup lang="ts">
 import { ElDropdown, ElDropdownItem, ElDropdownMenu } from "element-plus";
 import { ref } from "vue";
+import FigureDialog from "@/components/figures/FigureDialog.vue";
 import OutlineDialog from "@/components/cast/OutlineDialog.vue";
 import VineIcon from "@/components/common/VineIcon.vue";
 import { KINDS, useCast } from "@/composables/useCast";
 
 const props = defineProps<{ placement?: "right-start" | "bottom-end" }>();
 const cast = useCast();
-const outlining = ref(false);
+const [outlining, figuring] = [ref(false), ref(false)];
 
 function choose(kind: string): void {
   if (kind === "outline") outlining.value = true;
+  else if (kind === "figure") figuring.value = true;
   else void cast.add(kind);
 }
 </script>
@@ -24,5 +26,6 @@ function choose(kind: string): void {
       </ElDropdownMenu>
     </template>
   </ElDropdown>
+  <FigureDialog v-model="figuring" />
   <OutlineDialog v-model="outlining" @done="cast.add('outline', $event)" />
 </template>

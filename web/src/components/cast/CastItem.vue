@@ -27,6 +27,7 @@ const painted = computed(() => {
 });
 const note = computed(() => {
   const keyed = Object.values(props.thing.channels ?? {}).some((channel) => channel.keys.length > 1);
+  if (props.thing.kind === "figure") return props.thing.rules.some((rule) => rule.kind === "gait" && rule.on) ? "walks" : "figure";
   return props.parts ? `${props.parts} ${props.parts === 1 ? "part" : "parts"}` : keyed ? "moves" : vocabulary.kindOf(props.thing);
 });
 
@@ -112,7 +113,7 @@ function dropHere(): void {
   >
     <button v-if="parts" class="fold" :aria-label="folded ? `Show the parts of ${thing.name}` : `Fold the parts of ${thing.name}`" @click.stop="emit('fold')"><VineIcon name="after" :class="{ turned: !folded }" /></button>
     <PaintedThumb v-if="painted.length" :ids="painted" :frame="0" />
-    <span v-else class="no-thumb"><VineIcon :name="thing.kind === 'group' ? 'group' : 'ellipse'" /></span>
+    <span v-else class="no-thumb"><VineIcon :name="thing.kind === 'group' || thing.kind === 'figure' ? thing.kind : 'ellipse'" /></span>
     <input v-if="renaming" ref="input" v-model="draft" class="rename" :aria-label="`New name of ${thing.name}`" maxlength="80" @keydown.enter.stop="rename" @keydown.esc.stop="selection.renaming = null" @blur="rename" @click.stop @dblclick.stop />
     <span v-else class="name" :title="`${thing.name}: double click or F2 to rename`">{{ thing.name }}</span>
     <span v-if="!renaming" class="note">{{ note }}</span>

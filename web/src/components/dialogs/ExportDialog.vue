@@ -2,17 +2,32 @@
 /** Export: choose, watch the progress, stop, fetch. */
 import { useIntervalFn } from "@vueuse/core";
 import { ElDialog, ElProgress } from "element-plus";
-import { computed, ref } from "vue";
+import { computed, ref, watch } from "vue";
 import { api, ServiceError } from "@/api/client";
 import type { ExportState } from "@/api/types";
+import NumberField from "@/components/common/NumberField.vue";
+import { useFigure } from "@/composables/useFigure";
+import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
 import { useVocabulary } from "@/stores/vocabulary";
 
 const open = defineModel<boolean>({ required: true });
 const scene = useScene();
 const vocabulary = useVocabulary();
+const playback = usePlayback();
+const figure = useFigure();
 const format = ref("mp4");
 const scale = ref(1);
+const [first, last] = [ref(0), ref(0)];
+/** One cycle of the picked figure that walks on the spot, in whole frames; null where there is none. */
+const cycle = computed(() => {
+  const frames = figure.number("treadmill");
+  return frames === null ? null : Math.min(Math.round(frames), playback.last + 1);
+});
+watch(open, (now) => now && between(0, playback.last));
+function between(a: number, b: number): void {
+  [first.value, last.value] = [a, b];
+}
 const job = ref<ExportState | null>(null);
 const problem = ref<string | null>(null);
 const running = computed(() => job.value?.state === "running");
@@ -36,7 +51,7 @@ async function attempt<T>(work: () => Promise<T>): Promise<T | null> {
 
 async function start(): Promise<void> {
   problem.value = null;
-  job.value = await attempt(() => api.startExport(scene.id!, format.value, scale.value));
+  job.value = await attempt(() => api.startExport(scene.id!, format.value, scale.value, first.value, last.value));
   if (job.value) poll.resume();
 }
 
@@ -83,6 +98,15 @@ async function closed(): Promise<void> {
       <legend>Size</legend>
       <label v-for="size in sizes" :key="size.share" class="chip" :class="{ on: scale === size.share }"><input v-model="scale" type="radio" name="size" :value="size.share" /> {{ size.says }}</label>
     </fieldset>
+    <fieldset :disabled="running" class="frames">
+      <legend>Frames</legend>
+      <NumberField label="First frame to export" :value="first" :step="1" :low="0" :high="playback.last" :digits="0" @change="first = $event" />
+      to
+      <NumberField label="Last frame to export" :value="last" :step="1" :low="0" :high="playback.last" :digits="0" @change="last = $event" />
+      <button class="chip" :class="{ on: first === 0 && last === playback.last }" @click="between(0, playback.last)">all</button>
+      <button v-if="playback.from > 0 || playback.to < playback.last" class="chip" @click="between(playback.from, playback.to)">play range</button>
+      <button v-if="cycle" class="chip" :class="{ on: first === 0 && last === cycle - 1 }" title="One cycle of the picked figure's walk on the spot" @click="between(0, cycle - 1)">one cycle</button>
+    </fieldset>
     <div v-if="job" class="progress" aria-live="polite">
       <ElProgress :percentage="percent" :stroke-width="10" :status="job.state === 'done' ? 'success' : undefined" />
       <p v-if="job.state === 'running'">{{ job.done }} of {{ job.total }} frames</p>
@@ -100,6 +124,8 @@ async function closed(): Promise<void> {
 
 <style scoped>
 fieldset { border: 0; padding: 0; margin: 0 0 14px; display: grid; gap: 6px; }
+.frames { display: flex; align-items: center; }
+.frames :deep(.field) { max-width: 70px; }
 .sizes { display: flex; flex-wrap: wrap; }
 legend { font: 600 13px var(--heading); padding: 0 0 6px; }
 .choice { display: flex; gap: 8px; align-items: baseline; border: 1px solid var(--line); border-radius: var(--radius); padding: 8px 10px; cursor: pointer; }

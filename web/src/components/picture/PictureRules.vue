@@ -6,8 +6,9 @@ import { numberAt, valuesAt } from "@/api/motion";
 import type { Edit, Rule } from "@/api/types";
 import { useRules } from "@/composables/useRules";
 import type { PictureView } from "@/composables/usePictureView";
-import { type Matrix, IDENTITY, inverse, moved, type Point, toMatrix } from "@/geometry/matrix";
+import { type Matrix, IDENTITY, inverse, moved, type Point } from "@/geometry/matrix";
 import { drawingOf, type RuleGrip } from "@/geometry/ruleGrips";
+import { carrierOf } from "@/picture/boxes";
 import { held } from "@/picture/held";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
@@ -22,10 +23,7 @@ const rules = useRules();
 const thing = computed(() => selection.thing);
 const baked = computed(() => scene.motion?.objects.get(thing.value?.id ?? ""));
 /** The space the object moves in: its parent's, or the picture. */
-const space = computed((): Matrix => {
-  const parent = scene.motion?.objects.get(thing.value?.parent ?? "");
-  return parent ? toMatrix(valuesAt(parent.world, playback.frame)) : IDENTITY;
-});
+const space = computed((): Matrix => carrierOf(scene.motion, thing.value, playback.frame));
 const at = (p: Point): Point => props.view.onStage(space.value, p);
 const channel = (name: string, frame: number): number => (baked.value?.channels[name] ? numberAt(baked.value.channels[name], frame) : 0);
 

@@ -7,12 +7,14 @@ import PictureChips from "@/components/picture/PictureChips.vue";
 import PathBar from "@/components/picture/PathBar.vue";
 import PathPoints from "@/components/picture/PathPoints.vue";
 import PictureGuides from "@/components/picture/PictureGuides.vue";
+import PictureFigure from "@/components/picture/PictureFigure.vue";
 import PictureDrives from "@/components/picture/PictureDrives.vue";
 import PictureHandles from "@/components/picture/PictureHandles.vue";
 import PictureOnion from "@/components/picture/PictureOnion.vue";
 import PicturePath from "@/components/picture/PicturePath.vue";
 import PictureRules from "@/components/picture/PictureRules.vue";
 import PictureTools from "@/components/picture/PictureTools.vue";
+import { useFigure } from "@/composables/useFigure";
 import { usePathEdit } from "@/composables/usePathEdit";
 import { usePictureDrag } from "@/composables/usePictureDrag";
 import { usePictureView } from "@/composables/usePictureView";
@@ -44,6 +46,7 @@ const snapping = useSnapping(() => view.scale.value);
 const at = (event: PointerEvent | MouseEvent): Point => view.toPicture(event.clientX, event.clientY);
 const drag = usePictureDrag(at, snapping);
 const path = usePathEdit(at);
+const { figure: skeleton } = useFigure();
 const hovered = ref<{ name: string; at: Point } | null>(null);
 
 const box = computed(() => (scene.motion && selection.cast ? boxOf(scene.motion, selection.cast.id, playback.frame, scene.parts) : null));
@@ -63,7 +66,7 @@ watchEffect(() => {
 function pickable(id: string): string {
   const groupOf = (one: string): string => {
     const parent = scene.byId.get(one)?.parent;
-    return parent && scene.byId.get(parent)?.kind === "group" ? groupOf(parent) : one;
+    return parent && scene.byId.get(parent)?.kind.match(/^(group|figure)$/) ? groupOf(parent) : one;
   };
   const whole = groupOf(id);
   const current = selection.objectId;
@@ -178,9 +181,10 @@ defineExpose({ nudge: drag.nudge });
       <PictureOnion v-if="selection.onion.on && !playback.playing && !live.on" :view="view" :width="width" :height="height" />
       <svg v-if="!live.on" class="overlay" aria-hidden="true">
         <PictureGuides :view="view" :snapping="snapping" />
-        <PicturePath v-if="(selection.showPath || selection.tool === 'path') && selection.cast" :id="selection.cast.id" :view="view" />
-        <PictureDrives v-if="selection.showDrives && selection.thing && !playback.playing" :view="view" />
+        <PicturePath v-if="selection.tool !== 'joints' && (selection.showPath || selection.tool === 'path') && selection.cast" :id="selection.cast.id" :view="view" />
+        <PictureDrives v-if="selection.tool !== 'joints' && selection.showDrives && selection.thing && !playback.playing" :view="view" />
         <PictureHandles v-if="selection.cast && world && !playback.playing" :thing="selection.cast" :world="world" :box="box" :view="view" @grip="drag.begin" />
+        <PictureFigure v-if="skeleton && !playback.playing" :key="skeleton.id" :thing="skeleton" :view="view" :to-picture="at" />
         <PictureRules v-if="selection.tool === 'pick' && selection.cast?.rules.length && !playback.playing" :view="view" :to-picture="at" />
         <PathPoints v-if="selection.tool === 'path' && selection.cast && !playback.playing" :path="path" :view="view" />
       </svg>

@@ -12,6 +12,7 @@ const selection = useSelection();
     <button :class="{ on: selection.tool === 'pivot' }" :aria-pressed="selection.tool === 'pivot'" title="Move the pivot; the picture stays (P)" aria-label="Move the pivot" @click="selection.tool = 'pivot'"><VineIcon name="pivot" /></button>
     <button :class="{ on: selection.tool === 'path' }" :aria-pressed="selection.tool === 'path'" title="Draw and bend paths (W)" aria-label="Draw and bend paths" @click="selection.tool = 'path'"><VineIcon name="path" /></button>
     <button :class="{ on: selection.tool === 'link' }" :aria-pressed="selection.tool === 'link'" title="Link: drag from what drives onto what it shall drive (D)" aria-label="Link by hand" @click="selection.tool = 'link'"><VineIcon name="link" /></button>
+    <button v-if="selection.thing?.kind === 'figure' || selection.tool === 'joints'" :class="{ on: selection.tool === 'joints' }" :aria-pressed="selection.tool === 'joints'" title="Joints: drag them where they rest (J)" aria-label="Shape the joints" @click="selection.tool = 'joints'"><VineIcon name="joints" /></button>
     <AddMenu placement="right-start"><button title="Put something new into the picture (N)" aria-label="Add to the picture"><VineIcon name="add" /></button></AddMenu>
   </div>
 </template>

@@ -8,6 +8,7 @@ import SpeedView from "@/components/curves/SpeedView.vue";
 import ClearDialog from "@/components/sheet/ClearDialog.vue";
 import LeafActions from "@/components/sheet/LeafActions.vue";
 import PasteDialog from "@/components/sheet/PasteDialog.vue";
+import FootLanes from "@/components/figures/FootLanes.vue";
 import SheetLane from "@/components/sheet/SheetLane.vue";
 import SheetPlayhead from "@/components/sheet/SheetPlayhead.vue";
 import SheetRuler from "@/components/sheet/SheetRuler.vue";
@@ -17,6 +18,7 @@ import { useLanes } from "@/composables/useLanes";
 import { useLeafActions } from "@/composables/useLeafActions";
 import { useLeafDrag } from "@/composables/useLeafDrag";
 import { useSlideStyle } from "@/composables/useSlideStyle";
+import type { Steps } from "@/api/motion";
 import { usePicks } from "@/stores/picks";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
@@ -38,6 +40,11 @@ const leaf = useLeafActions();
 const drag = useLeafDrag(() => time.perFrame, () => lanes.value);
 useSlideStyle(() => (drag.sliding.value?.by ?? 0) * time.perFrame);
 const box = useBoxPick(list, () => lanes.value);
+/** The steps of a figure, where it walks. */
+function stepsOf(id: string): Steps | null {
+  const steps = scene.motion?.objects.get(id)?.steps;
+  return steps && Object.keys(steps.down).length ? steps : null;
+}
 const nothingKeyed = computed(() => scene.objects.length > 0 && lanes.value.every((lane) => lane.frames.length === 0));
 const stops = computed(() => [...new Set(lanes.value.flatMap((lane) => lane.frames))]);
 watch(() => playback.frame, (frame) => !playback.playing && time.reveal(frame));
@@ -78,6 +85,7 @@ function wheel(event: WheelEvent): void {
           @nudge="drag.nudge"
           @remove="leaf.remove"
         />
+        <FootLanes v-if="!lane.row && lane.thing.kind === 'figure' && stepsOf(lane.thing.id) && (opened.has(lane.thing.id) || selection.objectId === lane.thing.id)" :thing="lane.thing" :steps="stepsOf(lane.thing.id)!" :per-frame="time.perFrame" :depth="lane.depth" />
         <div v-if="i === gripLane && !drag.sliding.value" class="grips"><div class="strip"><StretchGrips :per-frame="time.perFrame" /></div></div>
       </template>
       <div v-if="box.shown.value" class="box" :style="{ left: `${box.shown.value.left}px`, top: `${box.shown.value.top}px`, width: `${box.shown.value.width}px`, height: `${box.shown.value.height}px` }" />

@@ -50,9 +50,10 @@ const selection = useSelection();
 </template>
 
 <style scoped>
-.top { display: grid; grid-template-columns: 1fr auto 1fr; align-items: center; gap: 12px; padding: 0 12px; height: 48px; border-bottom: 1px solid var(--line); background: var(--paper); }
+.top { display: grid; grid-template-columns: minmax(0, auto) 1fr auto; align-items: center; gap: 12px; padding: 0 12px; height: 48px; border-bottom: 1px solid var(--line); background: var(--paper); }
 .side { display: flex; align-items: center; gap: 6px; min-width: 0; }
 .end { justify-content: flex-end; }
+.top > :nth-child(2) { justify-self: center; }
 .brand { display: flex; align-items: center; gap: 8px; text-decoration: none; flex: none; }
 .brand-name { font: 700 16px var(--heading); color: var(--travel); white-space: nowrap; }
 .state { color: var(--ink-2); font-size: 12px; white-space: nowrap; overflow: hidden; text-overflow: ellipsis; min-width: 0; }

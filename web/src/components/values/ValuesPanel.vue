@@ -2,6 +2,7 @@
 /** Every value of the picked object at the playhead, with a leaf to key it. */
 import { ref } from "vue";
 import OutlineDialog from "@/components/cast/OutlineDialog.vue";
+import FigurePanel from "@/components/figures/FigurePanel.vue";
 import DrivesList from "@/components/links/DrivesList.vue";
 import DialFields from "@/components/dials/DialFields.vue";
 import ValueRow from "@/components/values/ValueRow.vue";
@@ -30,6 +31,7 @@ function flip(axis: "x" | "y"): void {
       <h2 v-else>Values</h2>
     </div>
     <div v-if="selection.thing" class="rows">
+      <FigurePanel v-if="selection.thing.kind === 'figure'" />
       <ValueRow v-for="row in selection.rows" :key="`${selection.thing.id} ${row.name}`" :thing="selection.thing" :row="row" />
       <DialFields v-if="selection.thing.kind === 'dial'" :thing="selection.thing" />
       <div v-else class="flips">

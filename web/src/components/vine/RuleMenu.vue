@@ -20,7 +20,7 @@ const linking = useLinking();
 const open = ref(false);
 const chaining = ref(false);
 const colour = computed(() => selection.channel?.unit === "colour");
-const words = computed(() => (vocabulary.words?.rules ?? []).filter((one) => (one.of === "colour") === colour.value));
+const words = computed(() => (vocabulary.words?.rules ?? []).filter((one) => (one.of === "colour") === colour.value && (!one.joints || selection.thing?.kind === "figure")));
 const presets = computed(() => (colour.value ? [] : (vocabulary.words?.presets ?? [])));
 /** Something else to begin a link with: the object below, or a dial. */
 const other = computed(() => scene.objects.find((one) => one.id !== selection.objectId) ?? scene.dials[0]);

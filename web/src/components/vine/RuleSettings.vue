@@ -57,6 +57,11 @@ async function link(one: SettingWords, formula: string | null): Promise<void> {
   linked.value = formula === null ? "" : one.name;
   await refused(scene.attempt([{ edit: "link-setting", object: props.thing.id, rule: props.rule.id, setting: one.name, formula }]));
 }
+/** What a leader has to be read, by the rule that names one. */
+const leaderChannels = computed(() => {
+  const leader = scene.byId.get(String(rules.settingOf(props.rule, "leader") ?? ""));
+  return leader ? vocabulary.channelsOf(leader).filter((one) => one.unit !== "point" && one.unit !== "colour") : [];
+});
 const colourDials = computed(() => scene.dials.filter((dial) => isColourDial(dial.dial)));
 const numbers = computed(() => vocabulary.channelsOf(props.thing).filter((one) => one.unit !== "point" && (one.unit === "colour") === (words.value?.of === "colour") && (one.name === props.channel.name || one.row === props.channel.row)));
 
@@ -82,6 +87,14 @@ async function toggleChannel(name: string, box: HTMLInputElement): Promise<void>
         <select v-else-if="one.names === 'object'" class="wide" :aria-label="one.label" :value="rules.settingOf(rule, one.name) ?? ''" @change="set(one, ($event.target as HTMLSelectElement).value || null)">
           <option value="">nobody</option>
           <option v-for="other in scene.objects.filter((other) => other.id !== thing.id)" :key="other.id" :value="other.id">{{ other.name }}</option>
+        </select>
+        <select v-else-if="one.names === 'limb' && thing.kind === 'figure'" class="wide" :aria-label="one.label" :value="rules.settingOf(rule, one.name) ?? ''" @change="set(one, ($event.target as HTMLSelectElement).value || null)">
+          <option value="">the first arm</option>
+          <option v-for="limb in thing.figure.limbs" :key="limb.id" :value="limb.id">{{ limb.name }}</option>
+        </select>
+        <select v-else-if="one.names === 'channel'" class="wide" :aria-label="one.label" :value="rules.settingOf(rule, one.name) ?? ''" @change="set(one, ($event.target as HTMLSelectElement).value || null)">
+          <option value="">the same</option>
+          <option v-for="other in leaderChannels" :key="other.name" :value="other.name">{{ other.row }} {{ other.label }}</option>
         </select>
         <select v-else-if="one.names === 'dial'" class="wide" :aria-label="one.label" :value="rules.settingOf(rule, one.name) ?? ''" @change="set(one, ($event.target as HTMLSelectElement).value || null)">
           <option value="">none</option>
@@ -137,7 +150,7 @@ async function toggleChannel(name: string, box: HTMLInputElement): Promise<void>
       </template>
     </div>
     <p v-if="wrong && !linked && !words.settings.some((one) => one.names === 'formula')" class="wrong" role="alert">{{ wrong }}</p>
-    <div class="acts" role="group" aria-label="Acts on">
+    <div v-if="!words.joints" class="acts" role="group" aria-label="Acts on">
       <span>acts on</span>
       <label v-for="one in numbers" :key="one.name"><input type="checkbox" :checked="rule.channels !== 'keyed' && rule.channels.includes(one.name)" @change="toggleChannel(one.name, $event.target as HTMLInputElement)" /> {{ one.label }}</label>
       <label title="Every channel of the object that has keys"><input type="checkbox" :checked="rule.channels === 'keyed'" @change="refused(rules.setChannels(rule, rule.channels === 'keyed' ? [channel.name] : 'keyed'))" /> all keyed</label>
