@@ -125,7 +125,7 @@ def point_foot(c: Point, d: Point) -> str:
 
 
 def _upright() -> Starter:
-    near, far = [(1, -92), (9, -50), (-1, -10), (23, -2)], [(-3, -92), (5, -50), (-5, -10), (19, -2)]
+    near, far = [(1, -92), (12, -51), (-1, -10), (23, -2)], [(-3, -92), (8, -51), (-5, -10), (19, -2)]
     arm_near, arm_far = [(3, -148), (-3, -112), (8, -80), (14, -70)], [(0, -148), (-2, -112), (10, -81), (16, -71)]
     tail = Chain(id="tail", name="Tail", at="hips", joints=((-8, -94), (-30, -86), (-54, -92), (-72, -112), (-78, -138)))
     figure = Figure(
@@ -162,7 +162,7 @@ def _upright() -> Starter:
 
 def _four() -> Starter:
     def fore(dx: float) -> list[Point]:
-        return [(56 + dx, -74), (50 + dx, -40), (57 + dx, -9), (67 + dx, -3)]
+        return [(56 + dx, -74), (46 + dx, -40), (57 + dx, -9), (67 + dx, -3)]
 
     def hind(dx: float) -> list[Point]:
         return [(-50 + dx, -76), (-42 + dx, -41), (-53 + dx, -9), (-43 + dx, -3)]
@@ -200,9 +200,13 @@ def _four() -> Starter:
 
 def _six() -> Starter:
     def at(x: float, out: float) -> list[Point]:
-        return [(x, -26), (x + out * 0.62, -37), (x + out, -5), (x + out + 7, -1)]
+        # Both bones alike, the knee outwards of the straight way and above it.
+        length = float(np.hypot(out, 21))
+        side = -1 if out < 0 else 1
+        knee = (round(x + out / 2 + side * 13 * 21 / length, 2), round(-15.5 - 13 * abs(out) / length, 2))
+        return [(x, -26), knee, (x + out, -5), (x + out + 7, -1)]
 
-    places = (("hind", -9.0, -25.0, -1), ("middle", 1.0, -4.0, -1), ("front", 12.0, 17.0, 1))
+    places = (("hind", -9.0, -25.0, -1), ("middle", 1.0, -6.0, -1), ("front", 12.0, 17.0, 1))
     limbs = tuple(
         leg(f"{side.capitalize()} {word} leg", side, at(x + shift, out), at="hips", bend=bend)
         for side, shift in (("near", 0.0), ("far", 5.0))
@@ -225,7 +229,7 @@ def _six() -> Starter:
 
 
 def _bird() -> Starter:
-    near, far = [(0, -62), (-6, -36), (2, -6), (20, -2)], [(-4, -62), (-10, -36), (-2, -6), (16, -2)]
+    near, far = [(0, -62), (-9, -36), (2, -6), (20, -2)], [(-4, -62), (-13, -36), (-2, -6), (16, -2)]
     tail = Chain(id="tail", name="Tail", at="hips", joints=((-28, -72), (-58, -64)))
     wing = Chain(id="wing", name="Wing", at="chest", joints=((14, -92), (-22, -78)))
     figure = Figure(

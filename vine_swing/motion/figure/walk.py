@@ -31,10 +31,13 @@ Array = NDArray[np.float64]
 _EVEN = 0.3
 #: How much shorter steps get on slopes: by this share of the sine of the angle.
 _SHORTER = 0.3
-#: Cycles over which walking comes on after a stand and goes before one.
-_SETTLE = 0.5
+#: Cycles over which walking comes on after a stand and goes before one; and over which the hips sink for it.
+_SETTLE, _SINK = 0.5, 0.2
 #: Planted feet keep this share of the reach at which a limb begins to give, and the hips are lowered softly within so many px of it.
-_SAFE, _SOFTLY = 0.998, 1.5
+_SAFE, _SOFTLY = 0.998, 0.6
+#: What is left to spare of a leg on level ground, as a share of it; and by how many px a swinging foot may be out of reach:
+#: at once after it has left, and ever less until it lands, so that the hips are low by then.
+_SPARE, _FREE = 0.02, 300.0
 #: How far, as shares of the leg, the hips sink with `knee` and with `weight`.
 _KNEE, _WEIGHT = 0.25, 0.03
 #: Where settings change, the hips' mean height is worked out at so many frames over the scene.
@@ -130,8 +133,8 @@ class Walk:
 
     # -- reading it
 
-    def phase_at(self, t: Array) -> tuple[Array, Array]:
-        """At frames t (n,): the cycles gone, and how much it walks, 0 at a stand, 1 under way."""
+    def phase_at(self, t: Array, *, over: float = _SETTLE) -> tuple[Array, Array]:
+        """At frames t (n,): the cycles gone, and how much it walks, 0 at a stand, 1 from `over` cycles after it to as many before the next."""
         if self.given.treadmill is not None:
             return (t % self.given.treadmill) / self.given.treadmill + self._start, np.ones_like(t)
         phase, walking = np.zeros_like(t), np.zeros_like(t)
@@ -143,8 +146,8 @@ class Walk:
             one = self._walked[n].stretch
             phase[here] = one.phase_at(t[here])
             on = np.minimum(
-                phase[here] / _SETTLE if one.begins else 1.0,
-                (one.total - phase[here]) / _SETTLE if one.ends else 1.0,
+                phase[here] / over if one.begins else 1.0,
+                (one.total - phase[here]) / over if one.ends else 1.0,
             )
             walking[here] = smooth(np.asarray(on))
         return phase, walking
@@ -185,7 +188,7 @@ class Walk:
         sunk = np.broadcast_to(self._sunk(t), t.shape) + figure.leg_length * (_KNEE * style.knee + _WEIGHT * style.weight)
         up_down = self.rise(step, style)
         wave = np.cos(2 * np.pi * self._beats(stance) * (step - stance / 4))
-        found = {f"{HIPS}.y": walking * (sunk + up_down), f"{HIPS}.turn": walking * style.sway * wave}
+        found = {f"{HIPS}.y": self.phase_at(t, over=_SINK)[1] * sunk + walking * up_down, f"{HIPS}.turn": walking * style.sway * wave}
         found[f"{SPINE}.turn"] = walking * (style.lean - 1.3 * style.sway * wave)
         late = float(np.mean(style.overlap))
         if figure.head:
@@ -330,7 +333,7 @@ class Walk:
             reach = _SAFE * SOFT * (distance(root, middle) + distance(middle, end))
             across = np.minimum(np.abs(own[leg.id][:, 0] - at[:, 0]), reach * 0.95)
             least = own[leg.id][:, 1] - np.sqrt(reach**2 - across**2) - at[:, 1] - free[leg.id]
-            down = (down + least + np.sqrt((down - least) ** 2 + _SOFTLY**2 * np.exp(-(((down - least) / 8) ** 2)))) / 2
+            down = (down + least + np.sqrt((down - least) ** 2 + _SOFTLY**2 * np.exp(-(((down - least) / 3) ** 2)))) / 2
         return down
 
     def _sunk(self, t: Array) -> Array:
@@ -471,7 +474,7 @@ def _foot(
     dx, dy = footfalls.ankle(foot, angle, roll, about)
     gap = steps.middles[after] - steps.middles[place]
     high = np.where(down, 0.0, footfalls.raised(share) * np.minimum(gap, 1.0))
-    free = np.where(down, 0.0, smooth(share * (1 - share) * 12) * 40.0)
+    free = np.where(down, 0.0, _FREE * np.minimum(smooth(share * 8), 0.8 * (1 - share)))
     return (x, dx), y + size * (dy - style.lift * high), angle + roll, free
 
 
@@ -486,7 +489,7 @@ def _sinking(walk: Walk, style: Style) -> float:
         level = np.zeros_like(steps.middles)
         (x, dx), dy, _, free = _foot(walk._feet[leg.id], steps, at, style, np.ones(1), 1, steps.middles, level, level)
         root, knee, end, _ = leg.joints
-        reach = _SAFE * SOFT * (distance(root, knee) + distance(knee, end)) - 0.5
+        reach = _SAFE * SOFT * (distance(root, knee) + distance(knee, end)) - _SPARE * figure.leg_length
         across = np.minimum(np.abs((x - at) * style.stride + end[0] + dx - root[0]), reach * 0.95)
         least = np.where(free > 0, -np.inf, dy - np.sqrt(reach**2 - across**2) - root[1])
         most = max(most, float(np.max(least - rise)))

@@ -113,9 +113,9 @@ def _stretch(frames: Array, gone: Array, stride: Array, sign: int, begins: bool,
     forward = np.maximum.accumulate(sign * gone)
     phase = np.concatenate([[0.0], np.cumsum(np.diff(forward) * 2 / (stride[1:] + stride[:-1]))])
     total = float(phase[-1])
+    if total < _LEAST:
+        return None
     if begins and ends:
-        if total < _LEAST:
-            return None
         whole = max(1, round(total / UNIT)) * UNIT
         edge = min(1.0, total / 2)
         share = (np.minimum(phase, edge) + np.maximum(phase - (total - edge), 0.0)) / (2 * edge)
