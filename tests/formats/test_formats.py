@@ -2,13 +2,16 @@
 
 import csv
 import io
+import zipfile
 
 import av
 import numpy as np
 import pytest
+from PIL import Image
 
 from tests.motion.scenes import EXAMPLE, channel, scene, shape
 from vine_swing.formats.export import Cancelled
+from vine_swing.formats.flipbook import write_flipbook
 from vine_swing.formats.gif import write_gif
 from vine_swing.formats.mp4 import write_mp4
 from vine_swing.formats.table import write_csv
@@ -49,7 +52,24 @@ def test_films_have_their_size_pace_and_every_frame(tmp_path, write, size, fps):
         assert np.abs(got - painter.frame(n)[..., :3]).mean() < 4, f"frame {n} shows what was painted"
 
 
-@pytest.mark.parametrize("write", [write_mp4, write_gif])
+def test_a_flipbook_has_every_picture_see_through_and_the_same_twice(tmp_path):
+    one = bake(rolling((96, 54)))
+    for name in ("a", "b"):
+        write_flipbook(one, tmp_path / name)
+    assert (tmp_path / "a").read_bytes() == (tmp_path / "b").read_bytes()
+    with zipfile.ZipFile(tmp_path / "a") as book:
+        pictures = [np.asarray(Image.open(io.BytesIO(book.read(name)))).astype(int) for name in book.namelist()]
+    assert len(pictures) == 12
+    painter = Painter(one, background=False)
+    for n, got in enumerate(pictures):
+        painted = painter.frame(n).astype(int)
+        np.testing.assert_array_equal(got[..., 3], painted[..., 3])
+        assert np.abs(got[..., :3] * got[..., 3:] / 255 - painted[..., :3]).max() <= 1
+    assert pictures[0][27, 10].tolist() == [0xD0, 0x36, 0x5B, 255]
+    assert pictures[0][27, 80, 3] == 0
+
+
+@pytest.mark.parametrize("write", [write_mp4, write_gif, write_flipbook])
 def test_stopping_stops_at_once(tmp_path, write):
     told = []
     with pytest.raises(Cancelled):

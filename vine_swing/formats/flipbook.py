@@ -1,9 +1,11 @@
 """A flipbook: every frame a PNG picture (ISO/IEC 15948) of its own, see-through where nothing is painted, in one ZIP file."""
 
 import zipfile
+from fractions import Fraction
 from pathlib import Path
 
-import skia
+import av
+import numpy as np
 
 from vine_swing.formats.export import Cancelled, Pixels, Progress, painted
 from vine_swing.motion.bake import Baked
@@ -27,6 +29,14 @@ def write_flipbook(baked: Baked, path: Path, *, progress: Progress = lambda done
 
 
 def _png(pixels: Pixels) -> bytes:
+    """One picture: PNG keeps colours as they are, where painting has them multiplied by how much they cover."""
     height, width, _ = pixels.shape
-    info = skia.ImageInfo.Make(width, height, skia.kRGBA_8888_ColorType, skia.kPremul_AlphaType)
-    return bytes(skia.Image.MakeRasterData(info, skia.Data.MakeWithCopy(pixels.tobytes()), width * 4).encodeToData(skia.kPNG, 100))
+    cover = pixels[..., 3:].astype(np.uint16)
+    straight = np.where(cover > 0, (pixels.astype(np.uint16) * 255 + cover // 2) // np.maximum(cover, 1), 0)
+    straight[..., 3:] = cover
+    encoder = av.CodecContext.create("png", "w")
+    assert isinstance(encoder, av.VideoCodecContext)
+    encoder.width, encoder.height, encoder.pix_fmt, encoder.time_base = width, height, "rgba", Fraction(1, 1)
+    frame = av.VideoFrame.from_ndarray(np.ascontiguousarray(straight.astype(np.uint8)), format="rgba")
+    frame.pts = 0
+    return b"".join(bytes(packet) for packet in [*encoder.encode(frame), *encoder.encode(None)])

@@ -138,4 +138,10 @@ def _bones(thing: SceneObject, arrays: dict[str, Array], world: Array, before: B
         still = all(arrays[name] is before.channels[name] for name in joint_channels(thing.figure))
         if still:
             return before.bones
-    return {name: matrix.multiply(world, one) for name, one in bones(thing.figure, arrays).items()}
+    was = before.bones if before is not None else {}
+    found = {}
+    for name, one in bones(thing.figure, arrays).items():
+        now = matrix.multiply(world, one)
+        # A limb that does nothing else than before is the same, and so is all that hangs on it.
+        found[name] = was[name] if name in was and np.array_equal(was[name], now) else now
+    return found

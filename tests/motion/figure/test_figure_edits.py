@@ -32,7 +32,7 @@ def test_a_starter_stands_with_parts_on_all_of_its_bones(starter):
     assert {part.bone for part in parts} >= moving
     baked = bake(one)
     for part in parts:
-        np.testing.assert_allclose(baked.objects[part.id].world, baked.objects[part.id].local + [0, 0, 0, 0, 200, 500], atol=1e-9)
+        np.testing.assert_allclose(baked.objects[part.id].world, baked.objects[part.id].local + np.array([0, 0, 0, 0, 200, 500]), atol=1e-9)
     assert max(-y for bone in figure.bones.values() for _, y in (bone.start, bone.end)) == pytest.approx(150, abs=0.1)
     assert begun(starter, drawn=False).objects[0].figure.bones.keys() == figure.bones.keys()
 

@@ -5,7 +5,7 @@ import { bonesOf } from "@/api/figures";
 import { numberAt, valuesAt } from "@/api/motion";
 import type { Edit, FigureObject } from "@/api/types";
 import type { PictureView } from "@/composables/usePictureView";
-import { type Joint, jointsOf, pulled, type Pull, pullsOf, withJoint } from "@/geometry/joints";
+import { type Joint, jointsOf, pulled, pullsOf, withJoint } from "@/geometry/joints";
 import { inverse, type Matrix, moved, type Point, times, toMatrix } from "@/geometry/matrix";
 import { held } from "@/picture/held";
 import { usePlayback } from "@/stores/playback";
@@ -61,7 +61,15 @@ const ghosts = computed(() =>
 /** The figure while one of its joints is dragged. */
 const fresh = shallowRef<FigureObject["figure"] | null>(null);
 
-function pose(event: PointerEvent, pull: Pull, start: Point, from: Point): void {
+/** Where grips lie over one another, the one nearest to the hand is meant. */
+function nearest<T>(event: PointerEvent, all: readonly T[], place: (one: T) => Point): T {
+  const hand = props.toPicture(event);
+  const far = (one: T): number => Math.hypot(place(one).x - hand.x, place(one).y - hand.y);
+  return all.reduce((best, one) => (far(one) < far(best) ? one : best));
+}
+
+function pose(event: PointerEvent): void {
+  const { pull, start, end: from } = nearest(event, pulls.value, (one) => one.end);
   const home = inverse(resting.value);
   if (event.button !== 0 || !home) return;
   playback.pause();
@@ -86,7 +94,8 @@ function pose(event: PointerEvent, pull: Pull, start: Point, from: Point): void 
   );
 }
 
-function shape(event: PointerEvent, joint: Joint): void {
+function shape(event: PointerEvent): void {
+  const joint: Joint = nearest(event, jointsOf(props.thing.figure), (one) => moved(resting.value, one.at));
   const home = inverse(resting.value);
   if (event.button !== 0 || !home) return;
   playback.pause();
@@ -112,7 +121,7 @@ function shape(event: PointerEvent, joint: Joint): void {
     <line v-for="bone in rest" :key="bone.name" :x1="bone.a.x" :y1="bone.a.y" :x2="bone.b.x" :y2="bone.b.y" />
     <g v-for="{ joint, shown } in joints" :key="`${joint.of} ${joint.n}`">
       <circle class="joint" :cx="shown.x" :cy="shown.y" r="4.5" />
-      <circle class="grab" :cx="shown.x" :cy="shown.y" r="9" :data-testid="`joint ${joint.label}`" @pointerdown="shape($event, joint)"><title>{{ joint.label }}: drag it to where it belongs</title></circle>
+      <circle class="grab" :cx="shown.x" :cy="shown.y" r="9" :data-testid="`joint ${joint.label}`" @pointerdown="shape"><title>{{ joint.label }}: drag it to where it belongs</title></circle>
     </g>
   </g>
   <g v-else class="skeleton" data-testid="skeleton">
@@ -122,10 +131,10 @@ function shape(event: PointerEvent, joint: Joint): void {
       <circle class="pin" :cx="bone.a.x" :cy="bone.a.y" r="2.2" />
     </g>
     <template v-if="selection.tool === 'pick'">
-      <g v-for="{ pull, start, end, shown } in pulls" :key="pull.bone">
+      <g v-for="{ pull, shown } in pulls" :key="pull.bone">
         <rect v-if="pull.channels.length === 2" class="pull" :x="shown.x - 4.5" :y="shown.y - 4.5" width="9" height="9" rx="2.5" />
         <circle v-else class="pull turns" :cx="shown.x" :cy="shown.y" r="3.6" />
-        <circle class="grab" :cx="shown.x" :cy="shown.y" r="8" :data-testid="`pull ${pull.label}${pull.channels.length === 2 ? '' : ' turn'}`" @pointerdown="pose($event, pull, start, end)">
+        <circle class="grab" :cx="shown.x" :cy="shown.y" r="8" :data-testid="`pull ${pull.label}${pull.channels.length === 2 ? '' : ' turn'}`" @pointerdown="pose">
           <title>{{ pull.label }}: {{ pull.channels.length === 2 ? "drag it to where it shall be" : "drag to turn it" }}, on top of what the gait does</title>
         </circle>
       </g>
