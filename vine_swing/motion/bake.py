@@ -186,7 +186,7 @@ def _rules(
         if anew or new or before is None or (named_anew and any(one == NAMED for one, _ in thing.looks[name])):
             if anew and SETTING not in name:
                 reader.before[object_id, name] = result[object_id][name]
-            known = None if SETTING in name else reader.at_once(thing, name)
+            known = None if SETTING in name else reader.at_once(thing, name, seen)
             result[object_id][name] = reader.final(object_id, name).at(reader.grid)[0] if known is None else known
         reader.waiting.discard((object_id, name))
 

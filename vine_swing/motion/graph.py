@@ -139,11 +139,23 @@ def in_order(scene: Scene) -> dict[Ref, tuple[Ref, ...]]:
     # What looks at nothing is made before all of this, and needs no place in it.
     waiting = {seen: [one for one in seen if one in looking] for seen in dict.fromkeys(looking.values())}
     waits = {ref: waiting[seen] for ref, seen in looking.items()}
+    if _in_turn(waits):
+        return looking
     try:
         return {ref: looking[ref] for ref in TopologicalSorter(waits).static_order()}
     except CycleError as error:
         # The sorter lists a ring from what is read to who reads it.
         raise LoopError(list(reversed(error.args[1])), scene) from error
+
+
+def _in_turn(waits: dict[Ref, list[Ref]]) -> bool:
+    """Whether everything already stands after all it waits for."""
+    done: set[Ref] = set()
+    for ref, reads in waits.items():
+        if reads and not done.issuperset(reads):
+            return False
+        done.add(ref)
+    return True
 
 
 def followers_of(scene: Scene, changed: Iterable[Ref]) -> set[Ref]:

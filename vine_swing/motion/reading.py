@@ -15,12 +15,13 @@ from vine_swing.motion.evaluate import Laid, evaluate_colours
 from vine_swing.motion.figure.channels import FACING
 from vine_swing.motion.figure.ground import Ground
 from vine_swing.motion.figure.walk import Walk
+from vine_swing.motion.formula import references
 from vine_swing.motion.graph import Ref, resolved
 from vine_swing.motion.model import DIAL_CHANNEL, Dial, FigureObject, OutlineShape, Scene, SceneObject, ShapeObject
 from vine_swing.motion.outline import Outline
 from vine_swing.motion.path import evaluate_path
-from vine_swing.motion.rule import SETTING, RuleSettings, chained
-from vine_swing.motion.rules import Source, Timing, gait
+from vine_swing.motion.rule import SETTING, Rule, RuleSettings, chained
+from vine_swing.motion.rules import Source, Timing, gait, link
 from vine_swing.motion.rules.link import NAMED
 from vine_swing.motion.rules.spec import Read, number_or
 from vine_swing.motion.shapes import DRAWN
@@ -132,10 +133,16 @@ class Reader:
                     found.append(rule.spec.contacts(source, RuleSettings([rule], source)))
         return np.unique(np.concatenate(found))
 
-    def at_once(self, thing: SceneObject, name: str) -> Array | None:
-        """A channel at `grid` where a single rule that works out all its channels together acts on it, and nothing keys it; else None."""
+    def at_once(self, thing: SceneObject, name: str, reads: Sequence[Ref]) -> Array | None:
+        """A channel at `grid`, where nothing keys it and a single rule acts on it whose work needs no chain of cards: a link that reads what is known
+        there, or a rule that works out all its channels together. None for any other; what is given is what the chain would give. `reads` is
+        all the channel looks at."""
         rules = thing.rules_on(name)
-        if len(rules) != 1 or rules[0].spec.together is None or thing.is_keyed(name) or name == FACING:
+        if len(rules) != 1 or _kind(thing, name) != "still" or thing.specs[name].is_colour:
+            return None
+        if rules[0].kind == link.SPEC.kind:
+            return self._linked(thing, name, rules[0], reads)
+        if rules[0].spec.together is None or name == FACING:
             return None
         free = self.after[thing.id].get(f"{name.partition('.')[0]}.free")
         if free is not None and free.any():
@@ -145,6 +152,25 @@ class Reader:
             self._together[thing.id] = rules[0].spec.together(source, RuleSettings(rules, source), self.grid)
         added = self._together[thing.id].get(name)
         return None if added is None else added + _plain(thing, name)
+
+    def _linked(self, thing: SceneObject, name: str, rule: Rule, reads: Sequence[Ref]) -> Array | None:
+        """A channel made by one link from what is known at `grid`; None if the formula reads anything else."""
+        node = link.tree_of(rule.word("formula"))
+        known: dict[str, Array] = {}
+        named = references(node) if node is not None else []
+        for one in named:
+            # What is but one can be no other.
+            ref = reads[0] if len(named) == len(reads) == 1 else resolved(self.scene, (NAMED, one.text))
+            values = self.after.get(ref[0], {}).get(ref[1]) if ref is not None and ref not in self.waiting else None
+            if values is None or one.frames or one.seconds:
+                return None
+            known[one.text] = values[None]
+        if node is None:
+            return None
+        so_far = np.full(self.grid.shape, _plain(thing, name))
+        made: Array = link.put_together(node, self.grid, self.timing.fps, so_far, lambda one: known[one.text], rule.mode)
+        row: Array = made[0]
+        return row
 
     def walk(self, object_id: str) -> Walk | None:
         """How a figure walks, if a gait walks it."""

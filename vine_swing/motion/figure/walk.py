@@ -10,7 +10,7 @@ are lowered, by no more than it takes.
 
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass, fields
-from functools import cached_property
+from functools import cache, cached_property
 
 import numpy as np
 from numpy.typing import NDArray
@@ -191,31 +191,27 @@ class Walk:
         found = {f"{HIPS}.y": self.phase_at(t, over=_SINK)[1] * sunk + walking * up_down, f"{HIPS}.turn": walking * style.sway * wave}
         found[f"{SPINE}.turn"] = walking * (style.lean - 1.3 * style.sway * wave)
         late = float(np.mean(style.overlap))
+        # What it did some frames ago, by how many times the overlap; most of a body shares these.
+        ago = cache(lambda times: self.phase_at(t - late * times))
         if figure.head:
-            then, going = self.phase_at(t - late)
+            then, going = ago(1)
             nod = np.cos(2 * np.pi * self._beats(stance) * (then - phase + step - stance / 4))
             found[f"{HEAD}.turn"] = going * (-0.75 * style.lean + 0.8 * style.sway * nod + 0.12 * style.bob * nod)
-        then, going = self.phase_at(t - late)
         for arm in (limb for limb in figure.limbs if limb.kind == "arm"):
-            found |= self._arm(arm, t, style, step - phase, late)
+            found |= self._arm(arm, style, step - phase, ago)
         for chain in figure.chains:
             links = len(chain.joints) - 1
             for n in range(1, links + 1):
-                then, going = self.phase_at(t - late * (n + 1))
+                then, going = ago(n + 1)
                 swing = np.cos(2 * np.pi * self._beats(stance) * (then + step - phase - stance / 4))
                 found[f"{chain.id}.{n}"] = going * style.tail * swing / links**0.5
         return found
 
-    def _arm(self, arm: Limb, t: Array, style: Style, ahead: Array, late: float) -> dict[str, Array]:
+    def _arm(self, arm: Limb, style: Style, ahead: Array, ago: Callable[[int], tuple[Array, Array]]) -> dict[str, Array]:
         """An arm swings against the leg of its side; the forearm comes after the upper arm, the hand after that."""
         side = 0.0 if arm.side == "near" else 0.5
-        turns: list[Array] = []
-        for n in range(3):
-            then, going = self.phase_at(t - late * n)
-            turns.append(np.cos(2 * np.pi * (then + ahead + side)))
-            if n == 0:
-                first = going
-        swing = style.arm_swing
+        turns = [np.cos(2 * np.pi * (ago(n)[0] + ahead + side)) for n in range(3)]
+        first, swing = ago(0)[1], style.arm_swing
         return {
             f"{arm.id}.upper": first * (swing * turns[0] - 0.15 * style.elbow),
             # The elbow bends one way only: most when the arm is in front.

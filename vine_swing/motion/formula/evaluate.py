@@ -31,8 +31,9 @@ def evaluate(node: Node, t: Array, fps: float, value: Callable[[], Array], look:
         look: gives what a reference reads, (1, n).
     """
     with np.errstate(all="ignore"):
-        found = np.asarray(_worked_out(node, t, fps, value, look), dtype=float)
-    result = np.array(np.broadcast_to(found, t.shape))
+        found = _worked_out(node, t, fps, value, look)
+    result = np.empty(t.shape)
+    result[...] = found
     finite = np.isfinite(result)
     if not finite.all():
         result[~finite] = np.nan

@@ -24,14 +24,15 @@ def computed(source: Source, formula: str, before: Read, mode: Mode = "replace")
     if node is None:
         return before
 
-    def read_at(t: Array) -> Array:
-        so_far = before(t)
-        worked = evaluate(node, t, source.timing.fps, lambda: so_far, looking(source, t))
-        made = combined(mode, so_far, worked)
-        unanswered = np.isnan(worked)
-        return np.where(unanswered, so_far, made) if unanswered.any() else made
+    return lambda t: put_together(node, t, source.timing.fps, before(t), looking(source, t), mode)
 
-    return read_at
+
+def put_together(node: Node, t: Array, fps: float, so_far: Array, look: Callable[[Reference], Array], mode: Mode) -> Array:
+    """What a formula makes at frames t (1, n) of what the card before made, (1, n); `look` gives what it reads there."""
+    worked = evaluate(node, t, fps, lambda: so_far, look)
+    made = combined(mode, so_far, worked)
+    # A sum is no number as soon as one of its parts is none, and cheaper to ask.
+    return np.where(np.isnan(worked), so_far, made) if np.isnan(worked.sum()) else made
 
 
 def remark(source: Source, settings: Settings, t: Array) -> str | None:
