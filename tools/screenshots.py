@@ -12,8 +12,6 @@ SHOTS = Path(__file__).resolve().parents[1] / "docs" / "screenshots"
 
 #: Scene, telling frame, what is picked in it, and the picture's name.
 PRINCIPLES = (
-    ("Mango drop", 20, "Mango", "Stretch", "mango-drop"),
-    ("Liana", 36, "Swing", "Rotation", "liana"),
     ("Rolling nuts", 44, "Big nut", "Rotation", "rolling-nuts"),
 )
 
@@ -56,6 +54,30 @@ def links(page: Page, server: Server) -> None:
     page.wait_for_timeout(300)
     page.screenshot(path=SHOTS / "live.png")
     page.keyboard.up("l")
+
+
+def figures(page: Page, server: Server) -> None:
+    """Figures: the morning round, the skeleton with the feet on the time sheet, and the settings of the gait."""
+    workspace = open_scene(page, server, "Morning round", 140)
+    workspace.pick("Branch")
+    take(page, "morning-round")
+    workspace.pick("Postie")
+    page.get_by_role("switch", name="drivers").click()
+    page.get_by_role("switch", name="path & spacing").click()
+    workspace.go_to("64")
+    for _ in range(2):
+        page.keyboard.press("i")
+    x, y = workspace.on_screen(420, 210)
+    page.mouse.move(x, y)
+    page.keyboard.down("Control")
+    for _ in range(3):
+        page.mouse.wheel(0, -90)
+    page.keyboard.up("Control")
+    workspace.row("Hips").locator(".label").click()
+    page.get_by_role("radio", name="y", exact=True).click()
+    take(page, "figure")
+    page.get_by_role("button", name="Tune…").click()
+    take(page, "gait")
 
 
 def main() -> None:
@@ -115,15 +137,12 @@ def main() -> None:
         page.goto(f"{server.address}/principles")
         page.wait_for_selector("canvas")
         take(page, "principles")
-        workspace = open_scene(page, server, "Thrown mango", 8)
-        workspace.leaf("Mango", "Travel", 0).click()
-        page.keyboard.press("Control+a")
-        take(page, "leaves")
         workspace = open_scene(page, server, "Toucan glide", 44)
         page.get_by_role("button", name="Export").click()
         take(page, "export")
         page.keyboard.press("Escape")
         links(page, server)
+        figures(page, server)
         browser.close()
         server.stop()
 

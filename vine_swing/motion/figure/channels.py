@@ -20,11 +20,11 @@ def joint_channels(figure: Figure) -> dict[str, ChannelSpec]:
     specs = [
         ChannelSpec(f"{HIPS}.x", "x", "Hips", "travel", "px", 0.0, about="How far the hips are from where they rest: forward."),
         ChannelSpec(f"{HIPS}.y", "y", "Hips", "travel", "px", 0.0, about="How far the hips are from where they rest: down."),
-        ChannelSpec(f"{HIPS}.turn", "turn", "Hips", "turn", "°", 0.0, about="Tilts hips and all above them."),
-        ChannelSpec(f"{SPINE}.turn", "spine", "Back", "turn", "°", 0.0, about="Bends the spine, all of its bones alike: forward with more."),
+        ChannelSpec(f"{HIPS}.turn", "turn", "Hips tilt", "turn", "°", 0.0, about="Tilts hips and all above them."),
+        ChannelSpec(f"{SPINE}.turn", "bend", "Back", "turn", "°", 0.0, about="Bends the spine, all of its bones alike: forward with more."),
     ]
     if figure.head:
-        specs.append(ChannelSpec(f"{HEAD}.turn", "head", "Back", "turn", "°", 0.0, about="Turns the head: down with more."))
+        specs.append(ChannelSpec(f"{HEAD}.turn", "turn", "Head", "turn", "°", 0.0, about="Turns the head: down with more."))
     for limb in figure.limbs:
         specs += _limb(limb)
     for chain in figure.chains:
@@ -45,7 +45,7 @@ def _limb(limb: Limb) -> list[ChannelSpec]:
     return [
         ChannelSpec(f"{limb.id}.x", "x", row, "travel", "px", 0.0, about=f"How far the {tip} is from where it rests: forward."),
         ChannelSpec(f"{limb.id}.y", "y", row, "travel", "px", 0.0, about=f"How far the {tip} is from where it rests: down."),
-        ChannelSpec(f"{limb.id}.end", tip, turns, "turn", "°", 0.0, about=f"Turns the {tip}."),
+        ChannelSpec(f"{limb.id}.end", "turn", f"{limb.name} {tip}", "turn", "°", 0.0, about=f"Turns the {tip}."),
         ChannelSpec(
             f"{limb.id}.reach",
             "reach",

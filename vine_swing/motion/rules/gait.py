@@ -112,8 +112,9 @@ def remark(source: Source, settings: Settings, t: Array) -> str | None:
     ground = settings.choice("ground")
     if ground and source.surface(ground) is None:
         return "its ground is gone, or has no width: choose a line or an outline"
-    stride, stance = (float(np.max(number_or(settings, name, t))) for name in ("stride", "stance"))
-    most = 1.8 * figure.leg_length / max(stance, 0.05)
+    strides, stances = (np.broadcast_to(number_or(settings, name, t), t.shape)[0] for name in ("stride", "stance"))
+    worst = int(np.argmax(strides * stances))
+    stride, most = float(strides[worst]), 1.8 * figure.leg_length / float(stances[worst])
     if stride > most:
         return f"a stride of {stride:.0f} px is too long for legs of {figure.leg_length:.0f} px, so feet slip; take {most:.0f} px or less"
     return None

@@ -1,4 +1,4 @@
-/** The four poses of a step, each with a mark drawn in a box of 10 by 10: a leg as it stands in it. */
+/** The four poses of a step, each with a mark drawn in a box of 10 by 10: legs apart, down, one leg, up. */
 export interface PoseWords {
   readonly label: string;
   readonly about: string;
@@ -6,10 +6,10 @@ export interface PoseWords {
 }
 
 export const POSES: Readonly<Record<string, PoseWords>> = {
-  contact: { label: "Contact", about: "The heel comes down, both legs are far apart.", mark: "M5 1 1.5 9M5 1 8.5 9M8.5 9h1.2" },
-  down: { label: "Down", about: "The weight is taken: lowest.", mark: "M5 2.5 7.5 5.5 5.5 9M5.5 9h2M2 1.500h6" },
-  passing: { label: "Passing", about: "The other leg comes by.", mark: "M5 1V9M5 9h2.200M5 1 7.2 4.2 4 6.5" },
-  up: { label: "Up", about: "Pushed up from the ball of the foot: highest.", mark: "M4 2 5 9M5 9 6.5 8M2.5 3 5 .8 7.5 3" },
+  contact: { label: "Contact", about: "The heel comes down, both legs are far apart.", mark: "M5 1 1.5 9M5 1 8.5 9" },
+  down: { label: "Down", about: "The weight is taken: lowest.", mark: "M2 3.5 5 7.5 8 3.5" },
+  passing: { label: "Passing", about: "The other leg comes by.", mark: "M5 1.5V8.5" },
+  up: { label: "Up", about: "Pushed up from the ball of the foot: highest.", mark: "M2 6.5 5 2.5 8 6.5" },
 };
 
 /** The next pose from a frame on (1) or the one before it (−1), of some poses [frame, …]; undefined where there is none. */
