@@ -148,6 +148,15 @@ def test_a_slope_is_put_under_it(page, server):
     foot = next(thing for thing in one.objects if thing.name == "Postie near leg foot")
     turned = np.degrees(np.arctan2(*baked.objects[foot.id].world[:, [1, 0]].T))
     assert turned.min() < -15, "feet tilt to it"
+    # The ground is not taken away from under its feet without a word: frozen, they go on as they did.
+    w.pick("Slope")
+    w.page.get_by_role("application").focus()
+    w.page.keyboard.press("Delete")
+    expect(w.page.get_by_role("dialog", name="Slope is read by others")).to_contain_text("Postie gait")
+    w.page.get_by_role("button", name="Freeze them, then delete").click()
+    w.saved()
+    frozen = bake(kept(w))
+    np.testing.assert_allclose(frozen["Postie", "hips.y"], baked["Postie", "hips.y"], atol=0.06)
 
 
 def test_a_wave_of_the_hand_is_keyed_over_the_walk(postie):

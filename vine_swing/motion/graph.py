@@ -86,11 +86,10 @@ def drives(scene: Scene) -> list[Drive]:
         for rule in thing.rules:
             if not rule.on:
                 continue
-            for name in (name for name in thing.specs if rule in thing.rules_on(name)):
+            acted = [name for name in thing.specs if rule in thing.rules_on(name)]
+            # A rule for joints is one thing that drives the whole figure, told by the first of its joints.
+            for name in acted[:1] if rule.spec.joints is not None else acted:
                 for ref in rule.spec.looks(rule.word, name):
-                    if ref[1] == WHERE and rule.spec.together is not None:
-                        # What it stands on moves nobody.
-                        continue
                     driver = resolved(scene, (ref[0] or thing.id, ref[1]))
                     if driver is not None and (driver[0] != thing.id or ref[0] == NAMED):
                         found[Drive(driver, (thing.id, name), rule.id, rule.kind)] = None

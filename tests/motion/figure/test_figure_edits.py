@@ -4,12 +4,13 @@ import numpy as np
 import pytest
 from pydantic import TypeAdapter
 
-from tests.motion.figure.walkers import TRAVEL, data, drift, on_bone, walking
+from tests.motion.figure.walkers import TRAVEL, branch, data, drift, on_bone, walking
 from tests.motion.scenes import channel, scene, shape
 from vine_swing.motion import EditError, bake
 from vine_swing.motion.edits import AnyEdit, apply_all, label_of
 from vine_swing.motion.figure.presets import GAITS, fitting
 from vine_swing.motion.figure.starters import STARTERS
+from vine_swing.motion.graph import drives
 from vine_swing.motion.model import Scene
 
 EDITS = TypeAdapter(list[AnyEdit])
@@ -171,3 +172,10 @@ def test_an_edit_of_the_ground_or_the_joints_makes_the_walk_anew_and_nothing_els
     assert renamed.objects["walker"].channels["near-leg.x"] is first.objects["walker"].channels["near-leg.x"]
     assert on_bone(second, "hips", (0, 0)).shape == (240, 2)
     assert walking(data()).objects["walker"].bones
+
+
+def test_what_a_figure_stands_on_and_looks_at_is_told_once_each():
+    look = {"id": "look", "kind": "look-at", "settings": {"target": "stone"}}
+    one = scene(branch(), data(ground="branch", rules=[look]), shape("stone"), length=60)
+    told = [(drive.driver[0], drive.driven, drive.kind) for drive in drives(one) if drive.driver[0] != "walker"]
+    assert told == [("branch", ("walker", "hips.x"), "gait"), ("stone", ("walker", "head.turn"), "look-at")]

@@ -11,8 +11,8 @@ from vine_swing.motion.figure.starters import STARTERS
 from vine_swing.motion.reading import Reader
 
 FINE = np.arange(0, 240, 0.25)
-#: The most that any joint turns from one frame to the next at the presets, in degrees, when a stride takes a second or more.
-MOST_TURN = 62.0
+#: The most that any joint turns from one frame to the next at the presets, in degrees, where a stride takes a second at 24 fps.
+MOST_TURN = 38.0
 
 
 @pytest.mark.parametrize("preset", sorted(GAITS))

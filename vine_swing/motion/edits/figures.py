@@ -1,5 +1,6 @@
 """Edits of figures: beginning with one, its joints, what hangs on its bones, how it walks, and freezing what it does."""
 
+from collections.abc import Collection
 from itertools import pairwise
 from typing import Annotated, Literal
 
@@ -53,7 +54,7 @@ class AddFigure(Edit):
         for part in starter.parts if self.drawn else ():
             one = part.name.lower().replace(" ", "-")
             drawn = ShapeObject(
-                id=free_id(scene, f"{self.id}-{one}"[:60]),
+                id=free_id(scene.by_id, f"{self.id}-{one}"[:60]),
                 name=free_name(scene, f"{thing.name} {part.name.lower()}"),
                 kind="shape",
                 parent=self.id,
@@ -73,10 +74,10 @@ class AddFigure(Edit):
         return f"add {self.name}"
 
 
-def free_id(scene: Scene, wanted: str) -> str:
-    """The wanted id, with the first number that makes it the scene's only one."""
+def free_id(taken: Collection[str], wanted: str) -> str:
+    """The wanted id, with the first number that tells it from those taken."""
     one, n = wanted, 2
-    while one in scene.by_id:
+    while one in taken:
         one, n = f"{wanted}-{n}", n + 1
     return one
 
@@ -217,7 +218,7 @@ class SetGait(Edit):
             raise EditError(f"there is no gait '{self.preset}'; there is {', '.join(GAITS)}")
         if not thing.figure.legs:
             raise EditError(f"'{thing.name}' has no legs to walk on; give the figure legs first")
-        rule = gait_of(thing) or Rule(id=_free_rule(thing, "gait"), kind=GAIT.kind)
+        rule = gait_of(thing) or Rule(id=free_id([rule.id for rule in thing.rules], "gait"), kind=GAIT.kind)
         settings = dict(rule.settings)
         for name, value in preset.for_figure(thing.figure).items():
             before = settings.get(name)
@@ -325,10 +326,3 @@ class FreezeWalk(Edit):
 def gait_of(thing: FigureObject) -> Rule | None:
     """The gait that walks a figure, if there is one."""
     return next((rule for rule in thing.rules if rule.kind == GAIT.kind), None)
-
-
-def _free_rule(thing: FigureObject, wanted: str) -> str:
-    taken, one, n = {rule.id for rule in thing.rules}, wanted, 2
-    while one in taken:
-        one, n = f"{wanted}-{n}", n + 1
-    return one

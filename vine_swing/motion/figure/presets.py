@@ -69,7 +69,7 @@ _ALL = (
         sway=4.0, lean=8.0, knee=0.1, roll=30.0, arm_swing=28.0, elbow=75.0, tail=14.0, weight=0.1, overlap=1.5,
     ),
     _two(
-        "run", "Run", "Both feet off the ground for long.", 3.0, 0.32, 0.5, 0.24,
+        "run", "Run", "Both feet off the ground for long.", 3.0, 0.32, 0.36, 0.24,
         sway=6.0, lean=16.0, knee=0.12, roll=38.0, arm_swing=46.0, elbow=88.0, tail=18.0, weight=0.0, overlap=1.0,
     ),
     _many(

@@ -37,6 +37,11 @@ class Style:
         """From whatever gives a setting by its name."""
         return cls(**{field.name: number(field.name) for field in fields(cls)})
 
+    @classmethod
+    def names(cls) -> tuple[str, ...]:
+        """What its settings are called."""
+        return tuple(field.name for field in fields(cls))
+
     def at(self, chosen: NDArray[np.intp]) -> "Style":
         """At some of its frames only."""
         return Style(**{f.name: v[chosen] if len(v := getattr(self, f.name)) > 1 else v for f in fields(Style)})

@@ -123,7 +123,8 @@ class Walk:
             facing = float(np.sign(self.given.facing(one.frames[:1])[0]) or 1.0)
             if self.given.turns_round:
                 facing *= one.sign
-            found.append(_Walked(one, facing, np.interp(one.frames, frames, x), np.interp(one.frames, frames, y), one.sign, stride.mean()))
+            here = slice(*np.searchsorted(frames, (one.frames[0], one.frames[-1] + 1e-9)))
+            found.append(_Walked(one, facing, x[here], y[here], size[here], one.sign, float(stride.mean())))
         return found
 
     def _index(self, t: Array) -> NDArray[np.intp]:
@@ -389,12 +390,13 @@ class Walk:
 
 @dataclass(frozen=True)
 class _Walked:
-    """A stretch, the way it faces, and where the body is at its frames (m,), in the space it moves in."""
+    """A stretch, the way it faces, and where the body is and how large at its frames (m,), in the space it moves in."""
 
     stretch: Stretch
     facing: float
     x: Array
     y: Array
+    size: Array
     sign: int
     stride: float
 
@@ -420,7 +422,7 @@ class _Steps:
             ahead = np.interp(steps.frames + 0.5, stretch.frames, walked.x) - np.interp(steps.frames - 0.5, stretch.frames, walked.x)
             above = np.interp(steps.frames + 0.5, stretch.frames, walked.y) - np.interp(steps.frames - 0.5, stretch.frames, walked.y)
             steep = np.divide(above, ahead, out=np.zeros_like(above), where=np.abs(ahead) > 1e-9) * walked.facing
-            sizes = _size(given.matrix(steps.frames))
+            sizes = np.interp(steps.frames, stretch.frames, walked.size)
             there = zip((x * walked.facing).tolist(), y.tolist(), steep.tolist(), sizes.tolist(), strict=True)
             rows = [walk.place(leg, a, b, s, walked.facing, k) for a, b, s, k in there]
             places = np.array(rows).reshape(-1, 3).T

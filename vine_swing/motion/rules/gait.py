@@ -82,8 +82,15 @@ def given(source: Source, settings: Settings) -> Given:
         found = matrix.object_matrix({name: one.at(t[None, :])[0] for name, one in reads.items() if one is not None})
         return found if len(found) == len(t) else np.repeat(found, len(t), axis=0)
 
+    steady: list[Style] = []
+
     def style(t: Array) -> Style:
-        return Style.read(partial(_setting, settings, t))
+        if steady:
+            return steady[0]
+        found = Style.read(partial(_setting, settings, t))
+        if found.is_steady and all(settings.breaks(name) is None for name in Style.names()):
+            steady.append(found)
+        return found
 
     return Given(
         source.figure,

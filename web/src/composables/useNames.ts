@@ -25,8 +25,13 @@ export function useNames() {
   }
 
   const placeName = (place: Place): string => `${objectName(place.object)} ${channelName(place)}`.trim();
+  /** What drives: a channel, or the whole of an object where a figure walks on it, looks at it or holds on to it. */
+  const driverWords = (one: Drive): string => (ofJoints(one) ? objectName(one.driver.object) : placeName(one.driver));
+  const ruleWords = (kind: string) => vocabulary.words?.rules.find((one) => one.kind === kind);
+  const ofJoints = (one: Drive): boolean => ruleWords(one.kind)?.joints === true;
   /** Who is driven, and by which setting if it is one: `Gear rotation`, `Leaf rotation (noise amplitude)`. */
-  const drivenWords = (one: Drive): string => placeName(one.driven) + (one.setting ? ` (${channelName({ object: one.driven.object, channel: `${one.rule}:${one.setting}` })})` : "");
+  const drivenWords = (one: Drive): string =>
+    (ofJoints(one) ? `${objectName(one.driven.object)} ${ruleWords(one.kind)!.label.toLowerCase()}` : placeName(one.driven)) + (one.setting ? ` (${channelName({ object: one.driven.object, channel: `${one.rule}:${one.setting}` })})` : "");
 
-  return { objectName, channelName, placeName, drivenWords };
+  return { objectName, channelName, placeName, driverWords, drivenWords };
 }

@@ -28,7 +28,16 @@ export const useDeleting = defineStore("deleting", () => {
   /** Edits that turn what reads it into keys of its own. */
   function freezing(readers: readonly Drive[]): Edit[] {
     const frozen = new Map<string, Edit>();
-    for (const { driven, rule, setting } of readers) {
+    for (const { driven, rule, setting, kind } of readers) {
+      if (kind === "gait" && !setting) {
+        frozen.set(`${driven.object} gait`, { edit: "freeze-walk", id: driven.object, first: 0, last: (scene.head?.length ?? 1) - 1, tolerance: 0.05 });
+        continue;
+      }
+      if (kind === "hold-on" && !setting) {
+        const limb = driven.channel.split(".")[0];
+        for (const part of ["x", "y", "reach"]) frozen.set(`${driven.object} ${limb}.${part}`, { edit: "freeze-channel", object: driven.object, channel: `${limb}.${part}`, tolerance: part === "reach" ? 0.005 : 0.1 });
+        continue;
+      }
       const channel = setting ? `${rule}:${setting}` : driven.channel;
       const words = scene.byId.get(driven.object) && vocabulary.channelsOf(scene.byId.get(driven.object)!).find((one) => one.name === driven.channel);
       const tolerance = words?.unit === "colour" ? 0.01 : (words?.step ?? 0.01) / 2;

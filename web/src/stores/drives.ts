@@ -1,6 +1,6 @@
 /** Who drives whom in the scene, as the service reads it off its rules. */
 import { defineStore } from "pinia";
-import { shallowRef, watch } from "vue";
+import { computed, shallowRef, watch } from "vue";
 import { api } from "@/api/client";
 import type { Drive } from "@/api/types";
 import { withParts } from "@/picture/boxes";
@@ -26,11 +26,14 @@ export const useDrives = defineStore("drives", () => {
     { immediate: true },
   );
 
+  /** Who moves whom: all but the ground that something stands on, which moves nobody. */
+  const moving = computed(() => all.value.filter((one) => one.kind !== "gait" || one.setting));
+
   /** What reads an object with all that hangs on it, or a dial, from outside. */
   function readersOf(id: string): readonly Drive[] {
     const own = new Set(withParts(id, scene.parts));
     return all.value.filter((one) => own.has(one.driver.object) && !own.has(one.driven.object));
   }
 
-  return { all, readersOf };
+  return { all, moving, readersOf };
 });

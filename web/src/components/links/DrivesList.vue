@@ -20,7 +20,7 @@ interface Line {
   readonly place: Place;
 }
 const lines = (some: readonly Drive[], words: (one: Drive) => Line): Line[] => [...new Map(some.map((one) => words(one)).map((line) => [line.text, line])).values()];
-const drivers = computed(() => lines(drives.all.filter((one) => one.driven.object === props.id), (one) => ({ text: names.placeName(one.driver), place: one.driver })));
+const drivers = computed(() => lines(drives.all.filter((one) => one.driven.object === props.id), (one) => ({ text: names.driverWords(one), place: one.driver })));
 const driven = computed(() => lines(drives.all.filter((one) => one.driver.object === props.id), (one) => ({ text: names.drivenWords(one), place: one.driven })));
 
 function go({ object, channel }: Place): void {

@@ -22,11 +22,11 @@ const [ROW, CARD] = [34, 168];
 
 const edges = computed(() => {
   const found = new Map<string, { from: string; to: string; says: string[] }>();
-  for (const one of drives.all) {
+  for (const one of drives.moving) {
     const [from, to] = [one.driver.object, one.driven.object];
     if (from === to) continue;
     const edge = found.get(`${from} ${to}`) ?? { from, to, says: [] };
-    edge.says.push(`${names.placeName(one.driver)} → ${names.drivenWords(one)}`);
+    edge.says.push(`${names.driverWords(one)} → ${names.drivenWords(one)}`);
     found.set(`${from} ${to}`, edge);
   }
   return [...found.values()];

@@ -21,11 +21,11 @@ const names = useNames();
 /** Threads between two things: one for all that goes between them. */
 const pairs = computed(() => {
   const found = new Map<string, { from: string; to: string; says: string[] }>();
-  for (const one of drives.all) {
+  for (const one of drives.moving) {
     const [from, to] = [one.driver.object, one.driven.object];
     if (from === to || (from !== selection.objectId && to !== selection.objectId)) continue;
     const pair = found.get(`${from} ${to}`) ?? { from, to, says: [] };
-    const says = `${names.placeName(one.driver)} → ${names.drivenWords(one)}`;
+    const says = `${names.driverWords(one)} → ${names.drivenWords(one)}`;
     if (!pair.says.includes(says)) pair.says.push(says);
     found.set(`${from} ${to}`, pair);
   }
