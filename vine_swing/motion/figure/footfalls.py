@@ -13,6 +13,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from vine_swing.motion.figure.model import Limb
+from vine_swing.motion.figure.style import Style
 from vine_swing.motion.figure.way import Stretch
 
 Array = NDArray[np.float64]
@@ -20,6 +21,8 @@ Array = NDArray[np.float64]
 FLAT, HEEL_OFF = 0.22, 0.58
 #: How much of the roll the toes are up by at landing, and how far behind the ankle the heel lies, in shares of the foot.
 _TOES_UP, _HEEL = 0.5, 0.28
+#: By how many px a swinging foot may be out of reach: at once after it has left, and ever less until it lands, so that the hips are low by then.
+_FREE = 300.0
 #: No two footfalls of a leg lie nearer than this, in cycles; and a foot rests this long at least at a stand.
 _NEAREST, _REST = 0.1, 0.02
 #: Feet lift and land this many cycles beyond the ends of what is looked at.
@@ -135,6 +138,25 @@ def ankle(foot: Foot, angle: Array, roll: Array, about: Array) -> tuple[Array, A
     x, y = foot.ankle[0] - about, foot.ankle[1]
     rx, ry = about + np.cos(r) * x - np.sin(r) * y, np.sin(r) * x + np.cos(r) * y
     return np.cos(a) * rx - np.sin(a) * ry, np.sin(a) * rx + np.cos(a) * ry
+
+
+def footing(
+    foot: Foot, steps: Footfalls, phase: Array, style: Style, size: Array, way: int, px: Array, py: Array, tilt: Array
+) -> tuple[tuple[Array, Array], Array, Array, Array]:
+    """A foot at phases (n,): ((where it stands, how far ahead of that its ankle is), the ankle's y), its turn, and how free it is."""
+    place, down, share = steps.down(phase)
+    after = np.minimum(place + 1, len(px) - 1)
+    far = np.where(down, 0.0, carried(share))
+    x = px[place] + (px[after] - px[place]) * far
+    y = py[place] + (py[after] - py[place]) * far
+    angle = tilt[place] + (tilt[after] - tilt[place]) * far
+    arrives = steps.arrives[np.where(down, place, after)]
+    roll, about = rolled(foot, down, share, arrives, steps.leaves[place], style.roll, way)
+    dx, dy = ankle(foot, angle, roll, about)
+    gap = steps.middles[after] - steps.middles[place]
+    high = np.where(down, 0.0, raised(share) * np.minimum(gap, 1.0))
+    free = np.where(down, 0.0, _FREE * np.minimum(smooth(share * 8), 0.8 * (1 - share)))
+    return (x, dx), y + size * (dy - style.lift * high), angle + roll, free
 
 
 def carried(w: Array) -> Array:

@@ -4,7 +4,7 @@ Everything is worked out in the space the figure moves in (its parent's, or the 
 figure's own space last, through the inverse of its matrix. In a stretch where it faces left that space is mirrored, so that forward is
 always +x.
 
-The hips go up and down with the steps, lowest in `down` and highest in `up` (see Marks). Where a leg could not get to its foot they
+The hips go up and down with the steps, lowest in `down` and highest in `up`. Where a leg could not get to its foot they
 are lowered, by no more than it takes.
 """
 
@@ -18,9 +18,11 @@ from numpy.typing import NDArray
 from vine_swing.motion import matrix
 from vine_swing.motion.figure import footfalls
 from vine_swing.motion.figure.channels import FACING
-from vine_swing.motion.figure.footfalls import Foot, Footfalls, smooth
+from vine_swing.motion.figure.footfalls import Foot, Footfalls, footing, smooth
 from vine_swing.motion.figure.ground import Ground
+from vine_swing.motion.figure.hips import beats, rise, running
 from vine_swing.motion.figure.limb import SOFT
+from vine_swing.motion.figure.marks import Marks, Pose, Span, poses_of, spans_of, within
 from vine_swing.motion.figure.model import HEAD, HIPS, SPINE, Figure, Limb, distance
 from vine_swing.motion.figure.pose import Body
 from vine_swing.motion.figure.style import Style, phases
@@ -35,15 +37,12 @@ _SHORTER = 0.3
 _SETTLE, _SINK = 0.5, 0.2
 #: Planted feet keep this share of the reach at which a limb begins to give, and the hips are lowered softly within so many px of it.
 _SAFE, _SOFTLY = 0.998, 0.6
-#: What is left to spare of a leg on level ground, as a share of it; and by how many px a swinging foot may be out of reach:
-#: at once after it has left, and ever less until it lands, so that the hips are low by then.
-_SPARE, _FREE = 0.02, 300.0
+#: What is left to spare of a leg on level ground, as a share of it.
+_SPARE = 0.02
 #: How far, as shares of the leg, the hips sink with `knee` and with `weight`.
 _KNEE, _WEIGHT = 0.25, 0.03
 #: Where settings change, the hips' mean height is worked out at so many frames over the scene.
 _SAMPLED = 65
-#: Between these shares of stance a walk becomes a run.
-_RUN, _WALK = 0.47, 0.53
 
 
 @dataclass(frozen=True)
@@ -66,14 +65,6 @@ class Given:
     style: Callable[[Array], Style]
     facing: Callable[[Array], Array]
     ground: Ground | None
-
-
-@dataclass(frozen=True)
-class Marks:
-    """What a walk shows on the time sheet, in frames: when each leg is down, and the poses of the first leg and the one it takes turns with."""
-
-    down: dict[str, list[tuple[float, float]]]
-    poses: list[tuple[float, str, str]]
 
 
 class Walk:
@@ -187,8 +178,8 @@ class Walk:
         figure, stance = self.given.figure, style.stance
         step = phase + self._ahead + stance / 2
         sunk = np.broadcast_to(self._sunk(t), t.shape) + figure.leg_length * (_KNEE * style.knee + _WEIGHT * style.weight)
-        up_down = self.rise(step, style)
-        wave = np.cos(2 * np.pi * self._beats(stance) * (step - stance / 4))
+        up_down = rise(step, style, self._groups)
+        wave = np.cos(2 * np.pi * beats(self._groups) * (step - stance / 4))
         found = {f"{HIPS}.y": self.phase_at(t, over=_SINK)[1] * sunk + walking * up_down, f"{HIPS}.turn": walking * style.sway * wave}
         found[f"{SPINE}.turn"] = walking * (style.lean - 1.3 * style.sway * wave)
         late = float(np.mean(style.overlap))
@@ -196,7 +187,7 @@ class Walk:
         ago = cache(lambda times: self.phase_at(t - late * times))
         if figure.head:
             then, going = ago(1)
-            nod = np.cos(2 * np.pi * self._beats(stance) * (then - phase + step - stance / 4))
+            nod = np.cos(2 * np.pi * beats(self._groups) * (then - phase + step - stance / 4))
             found[f"{HEAD}.turn"] = going * (-0.75 * style.lean + 0.8 * style.sway * nod + 0.12 * style.bob * nod)
         for arm in (limb for limb in figure.limbs if limb.kind == "arm"):
             found |= self._arm(arm, style, step - phase, ago)
@@ -204,7 +195,7 @@ class Walk:
             links = len(chain.joints) - 1
             for n in range(1, links + 1):
                 then, going = ago(n + 1)
-                swing = np.cos(2 * np.pi * self._beats(stance) * (then + step - phase - stance / 4))
+                swing = np.cos(2 * np.pi * beats(self._groups) * (then + step - phase - stance / 4))
                 found[f"{chain.id}.{n}"] = going * style.tail * swing / links**0.5
         return found
 
@@ -219,32 +210,6 @@ class Walk:
             f"{arm.id}.lower": -first * (style.elbow + swing * 0.45 * (1 - turns[1])),
             f"{arm.id}.end": first * swing * 0.3 * turns[2],
         }
-
-    def rise(self, step: Array, style: Style) -> Array:
-        """How far down the hips are in a step, in px; `step` is the phase from the landing of the leading leg on."""
-        stance, bob = style.stance, style.bob
-        heavy = 2 * np.pi * self._beats(stance) * (step - stance / 4)
-        walk = bob / 2 * np.cos(heavy - 0.5 * style.weight * np.sin(heavy))
-        run = self._running(stance)
-        if not np.any(run):
-            return np.asarray(walk)
-        each = 1 / self._groups
-        share = np.minimum(stance, each * 0.999)
-        at = step % each
-        flight = each - share
-        high = bob / (1 + 4 * share / (np.pi * flight))
-        u = np.clip((at - share) / flight, 0, 1)
-        jump = np.where(at < share, (bob - high) * np.sin(np.pi * at / share), -4 * high * u * (1 - u)) + high - bob / 2
-        return np.asarray(walk + run * (jump - walk))
-
-    def _beats(self, stance: Array) -> Array:
-        """How often in a cycle the hips go up and down."""
-        return np.asarray(1.0 if self._groups == 1 else 2.0)
-
-    def _running(self, stance: Array) -> Array:
-        """Whether there is a time with no foot on the ground, 0…1."""
-        each = 1 / self._groups
-        return smooth((_WALK * 2 * each - stance) / ((_WALK - _RUN) * 2 * each)) if self._groups <= 2 else np.zeros(1)
 
     # -- the feet
 
@@ -295,7 +260,7 @@ class Walk:
             # Feet are where they would be in a walk without a beginning.
             steps = self._endless(leg, float(np.mean(style.stance)))
             level = np.zeros_like(steps.middles)
-            (x, dx), dy, angle, free = _foot(self._feet[leg.id], steps, at, style, size, 1, steps.middles, level, level)
+            (x, dx), dy, angle, free = footing(self._feet[leg.id], steps, at, style, size, 1, steps.middles, level, level)
             ahead = (x - at) * style.stride * size + size * (leg.joints[2][0] + dx)
             found[leg.id] = (np.stack([m[:, 4] + facing * ahead, m[:, 5] + dy], axis=-1), angle, free)
         return found
@@ -355,29 +320,35 @@ class Walk:
 
     def marks(self) -> Marks:
         """When feet are down, and the poses of the steps."""
-        down: dict[str, list[tuple[float, float]]] = {leg.id: [] for leg in self.given.figure.legs}
-        poses: list[tuple[float, str, str]] = []
+        legs = self.given.figure.legs
         last = float(self.given.length - 1)
-        if self.given.treadmill is not None:
-            cycles = int(np.ceil(last / self.given.treadmill)) + 2
-            phase = np.array([-2.0, float(cycles)]) + self._start
-            one = Stretch((phase - self._start) * self.given.treadmill, phase, 1, False, False)
-            style = self.given.style(np.zeros(1))
-            for leg in self.given.figure.legs:
-                steps = Footfalls.planned(one, self._middle[leg.id] % 1.0, float(style.stance[0]), (0, 1))
-                _down(down[leg.id], poses, leg, one, steps, style, self._running(style.stance))
-        for walked, steps_of in zip(self._walked, self._legs, strict=True):
-            for leg in self.given.figure.legs:
-                style = self.given.style(steps_of.of[leg.id].frames)
-                _down(down[leg.id], poses, leg, walked.stretch, steps_of.of[leg.id], style, self._running(style.stance))
-        if not self._walked and self.given.treadmill is None:
-            return Marks({leg: [(0.0, last)] for leg in down}, [])
+        walks = self._told()
+        if not walks:
+            return Marks({leg.id: [(0.0, last)] for leg in legs}, [])
+        down: dict[str, list[Span]] = {leg.id: [] for leg in legs}
+        poses: list[Pose] = []
+        for stretch, of in walks:
+            for leg in legs:
+                steps = of[leg.id]
+                down[leg.id] += spans_of(stretch, steps)
+                stance = self.given.style(steps.frames).stance
+                poses += poses_of(leg, stretch, steps, stance, running(stance, self._groups))
         self._stand(down, last)
-        first = {leg.id for leg in self.given.figure.legs[:2]}
+        first = {leg.id for leg in legs[:2]}
         shown = sorted({(round(frame, 4), pose, leg) for frame, pose, leg in poses if 0 <= frame <= last and leg in first})
-        return Marks({leg: _within(spans, last) for leg, spans in down.items()}, shown)
+        return Marks({leg: within(spans, last) for leg, spans in down.items()}, shown)
 
-    def _stand(self, down: dict[str, list[tuple[float, float]]], last: float) -> None:
+    def _told(self) -> list[tuple[Stretch, dict[str, Footfalls]]]:
+        """Its walks with the footfalls of every leg; on the spot, one that goes on through the whole scene."""
+        if self.given.treadmill is None:
+            return [(walked.stretch, steps.of) for walked, steps in zip(self._walked, self._legs, strict=True)]
+        cycles = float(np.ceil((self.given.length - 1) / self.given.treadmill)) + 2
+        phase = np.array([-2.0, cycles]) + self._start
+        one = Stretch((phase - self._start) * self.given.treadmill, phase, 1, False, False)
+        stance = float(np.mean(self.given.style(np.zeros(1)).stance))
+        return [(one, {leg.id: Footfalls.planned(one, self._middle[leg.id] % 1.0, stance, (0, 1)) for leg in self.given.figure.legs})]
+
+    def _stand(self, down: dict[str, list[Span]], last: float) -> None:
         """Feet are down before the first stretch, between stretches and after the last."""
         for spans in down.values():
             if self._walked and self._walked[0].stretch.begins:
@@ -435,7 +406,7 @@ class _Steps:
         found = {}
         for leg, steps in self.of.items():
             px, py, tilt = self._places[leg]
-            (x, dx), y, angle, free = _foot(self._walk._feet[leg], steps, phase, style, size, self._way, px, py, tilt)
+            (x, dx), y, angle, free = footing(self._walk._feet[leg], steps, phase, style, size, self._way, px, py, tilt)
             if self._walk.given.ground is not None:
                 y = y + self._over(leg, steps, phase, float(np.mean(style.stride)))
             found[leg] = (np.stack([self._facing * (x + size * dx), y], axis=-1), angle, free)
@@ -457,40 +428,21 @@ class _Steps:
         return np.asarray(np.where(down, 0.0, even(here) - (1 - way) * even(px[place]) - way * even(px[after])))
 
 
-def _foot(
-    foot: Foot, steps: Footfalls, phase: Array, style: Style, size: Array, way: int, px: Array, py: Array, tilt: Array
-) -> tuple[tuple[Array, Array], Array, Array, Array]:
-    """A foot at phases (n,): ((where it stands, how far ahead of that its ankle is), the ankle's y), its turn, and how free it is."""
-    place, down, share = steps.down(phase)
-    after = np.minimum(place + 1, len(px) - 1)
-    far = np.where(down, 0.0, footfalls.carried(share))
-    x = px[place] + (px[after] - px[place]) * far
-    y = py[place] + (py[after] - py[place]) * far
-    angle = tilt[place] + (tilt[after] - tilt[place]) * far
-    arrives = steps.arrives[np.where(down, place, after)]
-    roll, about = footfalls.rolled(foot, down, share, arrives, steps.leaves[place], style.roll, way)
-    dx, dy = footfalls.ankle(foot, angle, roll, about)
-    gap = steps.middles[after] - steps.middles[place]
-    high = np.where(down, 0.0, footfalls.raised(share) * np.minimum(gap, 1.0))
-    free = np.where(down, 0.0, _FREE * np.minimum(smooth(share * 8), 0.8 * (1 - share)))
-    return (x, dx), y + size * (dy - style.lift * high), angle + roll, free
-
-
 def _sinking(walk: Walk, style: Style) -> float:
     """How far the hips have to sink in a steady walk on level ground so that every planted foot is within reach."""
     figure = walk.given.figure
     at = np.arange(48) / 48
-    rise = walk.rise(at + walk._ahead + style.stance / 2, style)
+    up_down = rise(at + walk._ahead + style.stance / 2, style, walk._groups)
     most = 0.0
     for leg in figure.legs:
         steps = walk._endless(leg, float(np.mean(style.stance)))
         level = np.zeros_like(steps.middles)
-        (x, dx), dy, _, free = _foot(walk._feet[leg.id], steps, at, style, np.ones(1), 1, steps.middles, level, level)
+        (x, dx), dy, _, free = footing(walk._feet[leg.id], steps, at, style, np.ones(1), 1, steps.middles, level, level)
         root, knee, end, _ = leg.joints
         reach = _SAFE * SOFT * (distance(root, knee) + distance(knee, end)) - _SPARE * figure.leg_length
         across = np.minimum(np.abs((x - at) * style.stride + end[0] + dx - root[0]), reach * 0.95)
         least = np.where(free > 0, -np.inf, dy - np.sqrt(reach**2 - across**2) - root[1])
-        most = max(most, float(np.max(least - rise)))
+        most = max(most, float(np.max(least - up_down)))
     return most
 
 
@@ -504,33 +456,3 @@ def _own(back: Array, facing: Array, where: Array) -> Array:
 def _size(m: Array) -> Array:
     """How large a figure is drawn, from its matrices (n, 6)."""
     return np.sqrt(np.abs(m[:, 0] * m[:, 3] - m[:, 1] * m[:, 2]))
-
-
-def _down(
-    spans: list[tuple[float, float]], poses: list[tuple[float, str, str]], leg: Limb, stretch: Stretch, steps: Footfalls, style: Style, run: Array
-) -> None:
-    """Add when a leg is down in a stretch, and its poses."""
-    frames = stretch.frame_at
-    begins = np.concatenate([[steps.middles[0]], steps.land])
-    ends = np.concatenate([steps.lift, [steps.middles[-1]]])
-    spans += [(float(a), float(b)) for a, b in zip(frames(begins), frames(ends), strict=True)]
-    stance = np.broadcast_to(style.stance, steps.middles.shape)
-    running = np.broadcast_to(run, stance.shape)
-    for n, (landed, share, fast) in enumerate(zip(steps.land, stance[1:], running[1:], strict=True), start=1):
-        low = share / 4 + fast * (share / 2 - share / 4)
-        high = share / 4 + 0.25 + fast * ((share + 0.5) / 2 - share / 4 - 0.25)
-        for pose, later in (("contact", 0.0), ("down", low), ("passing", share / 2 if fast < 0.5 else (low + high) / 2), ("up", high)):
-            at = landed + later
-            if stretch.phase[0] <= at <= stretch.total and (pose == "contact" or n < len(steps.middles) - 1 or not stretch.ends):
-                poses.append((float(frames(np.array([at]))[0]), pose, leg.id))
-
-
-def _within(spans: list[tuple[float, float]], last: float) -> list[tuple[float, float]]:
-    """Spans within the scene, those that meet made one."""
-    found: list[tuple[float, float]] = []
-    for a, b in sorted((max(a, 0.0), min(b, last)) for a, b in spans if b >= 0 and a <= last and b >= a):
-        if found and a <= found[-1][1] + 1e-6:
-            found[-1] = (found[-1][0], max(found[-1][1], b))
-        else:
-            found.append((a, b))
-    return found
