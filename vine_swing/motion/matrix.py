@@ -12,6 +12,8 @@ import numpy as np
 from numpy.typing import NDArray
 
 Array = NDArray[np.float64]
+#: What is drawn smaller than so many times its area is flattened to nothing.
+_FLAT = 1e-12
 
 
 def columns(a: Array, b: Array, c: Array, d: Array, e: Array, f: Array) -> Array:
@@ -79,6 +81,14 @@ def inverse(matrix: Array) -> Array:
     det = a * d - b * c
     with np.errstate(divide="ignore", invalid="ignore"):
         return columns(d / det, -b / det, -c / det, a / det, (c * f - d * e) / det, (b * e - a * f) / det)
+
+
+def home(matrix: Array) -> Array:
+    """The inverse of each matrix, into the space it comes from; a flattened one takes everything to the origin there."""
+    found = inverse(matrix)
+    a, b, c, d, _, _ = matrix.T
+    found[np.abs(a * d - b * c) < _FLAT] = 0.0
+    return found
 
 
 def rotation_of(matrix: Array) -> Array:

@@ -196,7 +196,7 @@ class Reader:
             return None
 
         def at(t: Array) -> Array:
-            world = matrix.multiply(matrix.inverse(self._world(seen_from, t)), self._world(object_id, t))
+            world = matrix.multiply(matrix.home(self._world(seen_from, t)), self._world(object_id, t))
             x, y = (self.final(object_id, name).at(t)[0] for name in ("pivot.x", "pivot.y"))
             return matrix.apply(world, x, y)
 
@@ -209,10 +209,9 @@ class Reader:
             self._grounds[object_id, seen_from] = None
             if isinstance(thing, ShapeObject):
                 first = np.zeros((1, 1))
-                world = matrix.multiply(matrix.inverse(self._world(seen_from, first)), self._world(object_id, first))
-                if np.isfinite(world).all():
-                    lines = [matrix.apply(world, *line.T) for line in self._outline(thing).lines()]
-                    self._grounds[object_id, seen_from] = Ground.under(lines)
+                world = matrix.multiply(matrix.home(self._world(seen_from, first)), self._world(object_id, first))
+                lines = [matrix.apply(world, *line.T) for line in self._outline(thing).lines()]
+                self._grounds[object_id, seen_from] = Ground.under(lines)
         return self._grounds[object_id, seen_from]
 
     def _outline(self, thing: ShapeObject) -> Outline:

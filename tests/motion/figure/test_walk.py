@@ -2,9 +2,11 @@
 
 import numpy as np
 import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
 
 from tests.motion.figure.walkers import BODY, TRAVEL, branch, data, drift, on_bone, sole, walking
-from tests.motion.scenes import channel, scene
+from tests.motion.scenes import channel, channels, scene
 from vine_swing.motion import bake
 from vine_swing.motion.figure.presets import GAITS
 from vine_swing.motion.figure.starters import STARTERS
@@ -39,6 +41,32 @@ def test_planted_feet_stay_when_it_is_small_turned_or_hangs_on_something(facing)
             assert np.hypot(*np.ptp(local[middle], axis=0)) <= 0.25
 
 
+@pytest.mark.parametrize("facing", ["as drawn", "the way it goes"])
+def test_one_that_is_mirrored_walks_just_as_well(facing):
+    x = channel((0, 900), (200, 100)).model_dump(by_alias=True)
+    mirrored = walking(data(x=x, facing=facing, channels={"scale.x": -1.0}), frames=FINE)
+    turned = walking(data(x=x, channels={"facing": -1.0}), frames=FINE)
+    assert drift(mirrored) <= 0.25
+    for bone, point in (("near-leg.end", (23, -2)), ("near-leg.lower", (-1, -10)), ("head.1", (6, -186)), ("near-arm.lower", (8, -80))):
+        np.testing.assert_allclose(on_bone(mirrored, bone, point), on_bone(turned, bone, point), atol=1e-6, err_msg=bone)
+
+
+@given(st.data())
+@settings(max_examples=25, deadline=None)
+def test_whatever_moves_it_all_joints_stay_finite(draw):
+    one = data(x=draw.draw(channels(most=4)), channels={"y": draw.draw(channels(most=3)), "scale.x": draw.draw(channels(most=3)), "rotation": draw.draw(channels(most=2))})
+    baked = walking(one, branch(), frames=np.arange(0, 60, 0.5), length=60)
+    for name, values in baked.objects["walker"].channels.items():
+        assert np.isfinite(values).all(), name
+    assert all(np.isfinite(values).all() for values in baked.objects["walker"].bones.values())
+
+
+def test_flattened_to_nothing_it_is_no_fault():
+    flip = channel((20, 1), (60, -1)).model_dump(by_alias=True)
+    baked = walking(data(channels={"scale.x": flip}))
+    assert all(np.isfinite(values).all() for values in baked.objects["walker"].channels.values())
+
+
 @pytest.mark.parametrize("preset", sorted(GAITS))
 def test_bones_keep_their_lengths_and_no_joint_jumps(preset):
     figure = STARTERS[BODY[preset]].figure
@@ -55,40 +83,40 @@ def test_bones_keep_their_lengths_and_no_joint_jumps(preset):
 @pytest.mark.parametrize("preset", sorted(GAITS))
 def test_stride_and_stance_are_what_they_were_set_to(preset):
     figure = STARTERS[BODY[preset]].figure
-    settings = GAITS[preset].for_figure(figure)
-    baked = walking(data(BODY[preset], preset, channel((0, 0), (24, settings["stride"]), before="coast", after="coast")), frames=FINE)
+    told = GAITS[preset].for_figure(figure)
+    baked = walking(data(BODY[preset], preset, channel((0, 0), (24, told["stride"]), before="coast", after="coast")), frames=FINE)
     walk = Reader(baked.scene).walk("walker")
     for leg in figure.legs:
         spans = [(a, b) for a, b in walk.marks().down[leg.id] if a > 24 and b < 200]
         landings = np.array([a for a, _ in spans])
         ball = on_bone(baked, f"{leg.id}.end", sole(leg)[1])
         feet = np.array([np.interp((a + b) / 2, FINE, ball[:, 0]) for a, b in spans])
-        np.testing.assert_allclose(np.diff(feet), settings["stride"], rtol=0.01)
+        np.testing.assert_allclose(np.diff(feet), told["stride"], rtol=0.01)
         shares = np.array([b - a for a, b in spans]) / np.diff(landings).mean()
-        np.testing.assert_allclose(shares, settings["stance"], rtol=0.01)
+        np.testing.assert_allclose(shares, told["stance"], rtol=0.01)
 
 
 @pytest.mark.parametrize("preset", ["stroll", "brisk", "heavy", "sneak", "march", "tired", "proud"])
 def test_hips_are_lowest_in_down_and_highest_in_up(preset):
     figure = STARTERS["two-legs"].figure
-    settings = GAITS[preset].for_figure(figure)
+    told = GAITS[preset].for_figure(figure)
     fine = np.arange(48, 144, 1 / 16)
-    baked = walking(data("two-legs", preset, channel((0, 0), (24, settings["stride"]), before="coast", after="coast")), frames=fine)
+    baked = walking(data("two-legs", preset, channel((0, 0), (24, told["stride"]), before="coast", after="coast")), frames=fine)
     y = baked["Walker", "hips.y"]
     poses = [(frame, pose) for frame, pose, _ in Reader(baked.scene).walk("walker").marks().poses if 60 < frame < 130]
     at = {pose: np.array([np.interp(frame, fine, y) for frame, one in poses if one == pose]) for pose in ("contact", "down", "passing", "up")}
     assert len(at["down"]) >= 4
-    np.testing.assert_allclose(at["down"], y.max(), atol=0.02 * settings["bob"])
-    np.testing.assert_allclose(at["up"], y.min(), atol=0.02 * settings["bob"])
-    assert y.max() - y.min() == pytest.approx(settings["bob"], rel=0.02)
+    np.testing.assert_allclose(at["down"], y.max(), atol=0.02 * told["bob"])
+    np.testing.assert_allclose(at["up"], y.min(), atol=0.02 * told["bob"])
+    assert y.max() - y.min() == pytest.approx(told["bob"], rel=0.02)
 
 
 @pytest.mark.parametrize("preset", ["jog", "run"])
 def test_a_run_flies_along_parabolas(preset):
     figure = STARTERS["two-legs"].figure
-    settings = GAITS[preset].for_figure(figure)
+    told = GAITS[preset].for_figure(figure)
     fine = np.arange(48, 144, 1 / 32)
-    baked = walking(data("two-legs", preset, channel((0, 0), (24, settings["stride"]), before="coast", after="coast")), frames=fine)
+    baked = walking(data("two-legs", preset, channel((0, 0), (24, told["stride"]), before="coast", after="coast")), frames=fine)
     y = baked["Walker", "hips.y"]
     down = Reader(baked.scene).walk("walker").marks().down
     grounded = np.zeros(len(fine), bool)
@@ -101,9 +129,9 @@ def test_a_run_flies_along_parabolas(preset):
     for run in flights[1:-1]:
         fall, *rest = np.polyfit(fine[run], y[run], 2)
         assert fall > 0, "it falls back"
-        np.testing.assert_allclose(y[run], np.polyval([fall, *rest], fine[run]), atol=0.02 * settings["bob"])
-        assert y.min() == pytest.approx(y[run].min(), abs=0.02 * settings["bob"]), "highest in the middle of its flight"
-    assert y.max() - y.min() == pytest.approx(settings["bob"], rel=0.02)
+        np.testing.assert_allclose(y[run], np.polyval([fall, *rest], fine[run]), atol=0.02 * told["bob"])
+        assert y.min() == pytest.approx(y[run].min(), abs=0.02 * told["bob"]), "highest in the middle of its flight"
+    assert y.max() - y.min() == pytest.approx(told["bob"], rel=0.02)
 
 
 @pytest.mark.parametrize("preset", sorted(GAITS))

@@ -41,6 +41,8 @@ _SAFE, _SOFTLY = 0.998, 0.6
 _SPARE = 0.02
 #: How far, as shares of the leg, the hips sink with `knee` and with `weight`.
 _KNEE, _WEIGHT = 0.25, 0.03
+#: No stride is shorter than this, in px.
+_LEAST = 1e-3
 #: Where settings change, the hips' mean height is worked out at so many frames over the scene.
 _SAMPLED = 65
 
@@ -101,7 +103,8 @@ class Walk:
         frames = self._frames
         m, style = self.given.matrix(frames), self.given.style(frames)
         x, y, size = m[:, 4], m[:, 5], _size(m)
-        stride = np.broadcast_to(style.stride * size, frames.shape)
+        # What is flattened to nothing takes no steps that could be counted.
+        stride = np.maximum(np.broadcast_to(style.stride * size, frames.shape), _LEAST)
         if self.given.ground is not None:
             reach = _EVEN * float(stride.mean())
             y = self.given.ground.even(x, reach)
@@ -111,11 +114,12 @@ class Walk:
         gone = np.cumsum(np.sign(dx) * np.hypot(dx, dy))
         found: list[_Walked] = []
         for one in stretches(frames, gone, stride, self._start):
-            facing = float(np.sign(self.given.facing(one.frames[:1])[0]) or 1.0)
-            if self.given.turns_round:
-                facing *= one.sign
+            drawn = float(np.sign(self.given.facing(one.frames[:1])[0]) or 1.0)
+            sense = float(_sense(self.given.matrix(one.frames[:1]))[0])
+            turn = one.sign * sense if self.given.turns_round else 1.0
+            facing = drawn * sense * turn
             here = slice(*np.searchsorted(frames, (one.frames[0], one.frames[-1] + 1e-9)))
-            found.append(_Walked(one, facing, x[here], y[here], size[here], one.sign, float(stride.mean())))
+            found.append(_Walked(one, facing, turn, x[here], y[here], size[here], one.sign, float(stride.mean())))
         return found
 
     def _index(self, t: Array) -> NDArray[np.intp]:
@@ -148,8 +152,19 @@ class Walk:
         """1 or −1 at frames t (n,): what the gait makes of the way its keys have it face."""
         if not self.given.turns_round or not self._walked:
             return np.ones_like(t)
-        signs = np.array([float(one.sign) for one in self._walked])
-        return np.asarray(signs[self._index(t)])
+        return np.asarray(np.array([one.turn for one in self._walked])[self._index(t)])
+
+    def _forward(self, t: Array) -> Array:
+        """The way it faces in the space it moves in, at frames t (n,), as it was planned: 1 to the right, or −1."""
+        if self._walked:
+            return np.asarray(np.array([one.facing for one in self._walked])[self._index(t)])
+        return np.full_like(t, self._stands)
+
+    @cached_property
+    def _stands(self) -> float:
+        """The way it faces where it never walks anywhere."""
+        begin = np.zeros(1)
+        return float(_sense(self.given.matrix(begin))[0] * (np.sign(self.given.facing(begin)[0]) or 1.0))
 
     def at(self, t: Array) -> dict[str, Array]:
         """What the gait adds to each channel of the figure's joints at frames t (n,)."""
@@ -158,8 +173,8 @@ class Walk:
         found = self._body(t, style, phase, walking)
         m = self.given.matrix(t)
         facing = self.given.facing(t) * self.facing_at(t)
-        back = matrix.inverse(m)
-        turned = np.degrees(np.arctan2(m[:, 1], m[:, 0]))
+        back = matrix.home(m)
+        forward = self._forward(t)
         feet, ground = self._planted(t, style, phase, m)
         own = {leg: _own(back, facing, where) for leg, (where, _, _) in feet.items()}
         base = _own(back, facing, ground)
@@ -168,8 +183,7 @@ class Walk:
         for leg in self.given.figure.legs:
             rest = leg.joints[2]
             found[f"{leg.id}.x"], found[f"{leg.id}.y"] = own[leg.id][:, 0] - rest[0], own[leg.id][:, 1] - rest[1]
-            # In a mirrored picture turns go the other way round.
-            found[f"{leg.id}.end"] = feet[leg.id][1] - facing * turned
+            found[f"{leg.id}.end"] = _own_turn(back, facing, forward, feet[leg.id][1])
         found[f"{HIPS}.y"] = self._lowered(found, {leg: one[2] for leg, one in feet.items()}, own)
         return {name: values * style.share for name, values in found.items()} | {FACING: self.facing_at(t)}
 
@@ -239,7 +253,7 @@ class Walk:
     def _standing(self, t: Array, m: Array) -> dict[str, tuple[Array, Array, Array]]:
         """Feet where the figure stands and never walks."""
         begin = self.given.matrix(np.array([0.0]))
-        facing = float(np.sign(self.given.facing(np.zeros(1))[0]) or 1.0)
+        facing = self._stands
         size, x, y = float(_size(begin)[0]), float(begin[0, 4]) * facing, float(begin[0, 5])
         found = {}
         for leg in self.given.figure.legs:
@@ -252,7 +266,7 @@ class Walk:
     def _on_the_spot(self, style: Style, phase: Array, m: Array) -> dict[str, tuple[Array, Array, Array]]:
         """Feet on a ground that runs away below: the body's way is counted in strides, and only what is between it and the feet matters."""
         found = {}
-        facing = np.sign(self.given.facing(np.zeros(1))[0]) or 1.0
+        facing = self._stands
         size = _size(m)
         whole = np.floor(phase)
         at = phase - whole
@@ -361,10 +375,12 @@ class Walk:
 
 @dataclass(frozen=True)
 class _Walked:
-    """A stretch, the way it faces, and where the body is and how large at its frames (m,), in the space it moves in."""
+    """A stretch, the way it faces, whether the gait has turned it round for that (−1), and where the body is and how large at its frames (m,),
+    in the space it moves in."""
 
     stretch: Stretch
     facing: float
+    turn: float
     x: Array
     y: Array
     size: Array
@@ -451,6 +467,19 @@ def _own(back: Array, facing: Array, where: Array) -> Array:
     found = matrix.apply(back, where[:, 0], where[:, 1])
     found[:, 0] *= facing
     return found
+
+
+def _own_turn(back: Array, facing: Array, forward: Array, turn: Array) -> Array:
+    """Turns (n,) of the space a figure moves in, told in the way it faces there, as turns in its own space; in degrees."""
+    a = np.radians(turn)
+    x, y = forward * np.cos(a), np.sin(a)
+    own = np.degrees(np.arctan2(back[:, 1] * x + back[:, 3] * y, facing * (back[:, 0] * x + back[:, 2] * y)))
+    return np.asarray(turn + (own - turn + 180) % 360 - 180)
+
+
+def _sense(m: Array) -> Array:
+    """−1 where a figure is drawn mirrored, by its matrices (n, 6), else 1."""
+    return np.where(m[:, 0] * m[:, 3] - m[:, 1] * m[:, 2] < 0, -1.0, 1.0)
 
 
 def _size(m: Array) -> Array:

@@ -19,6 +19,8 @@ PER_FRAME, BEYOND = 2, 72
 _SWAY, _STILL = 0.2, 0.001
 #: Frames it must stay somewhere to stand there.
 _STAND = 6
+#: No more cycles than these are walked in a frame, however fast the body flies by.
+_FASTEST = 4.0
 #: The shortest stretch that is walked at all, in strides, and the unit stretches between stands come in.
 _LEAST, UNIT = 0.25, 0.5
 
@@ -111,7 +113,8 @@ def _stands(frames: Array, gone: Array, stride: Array) -> list[tuple[int, int]]:
 def _stretch(frames: Array, gone: Array, stride: Array, sign: int, begins: bool, ends: bool, start: float) -> Stretch | None:
     # Swaying back a little on the way is not walking back.
     forward = np.maximum.accumulate(sign * gone)
-    phase = np.concatenate([[0.0], np.cumsum(np.diff(forward) * 2 / (stride[1:] + stride[:-1]))])
+    cycles = np.diff(forward) * 2 / (stride[1:] + stride[:-1])
+    phase = np.concatenate([[0.0], np.cumsum(np.minimum(cycles, _FASTEST / PER_FRAME))])
     total = float(phase[-1])
     if total < _LEAST:
         return None
