@@ -16,6 +16,8 @@ from tests.motion.scenes import channel, scene, shape
 from vine_swing.formats.mp4 import write_mp4
 from vine_swing.motion import bake
 from vine_swing.motion.edits.keys import SetKey
+from vine_swing.motion.figure.presets import GAITS
+from vine_swing.motion.figure.starters import STARTERS
 from vine_swing.motion.model import Scene
 from vine_swing.motion.scene_file import load
 from vine_swing.picture.paint import Painter
@@ -71,6 +73,15 @@ def chain(links: int, *, linked: bool) -> Scene:
     return scene(shape("o0", rotation=channel((0, 0), (FRAMES, 360))), *things, length=FRAMES)
 
 
+def _walker(n: int) -> dict[str, object]:
+    """A figure on two legs that walks across the picture."""
+    x = channel((0, 100, "slow-out-in"), (200, 1100 + n)).model_dump(by_alias=True)
+    figure = STARTERS["two-legs"].figure
+    gait = {"id": "g", "kind": "gait", "settings": GAITS["stroll"].for_figure(figure)}
+    data = {"id": f"w{n}", "name": f"Walker {n}", "kind": "figure", "figure": figure.model_dump(mode="json")}
+    return data | {"channels": {"x": x, "y": 10.0 * n}, "rules": [gait]}
+
+
 def _follow(leader: str, given: dict[str, float]) -> dict[str, object]:
     return {"id": "f", "kind": "follow", "channels": ["x"], "settings": {"leader": leader, "delay": 2.0, **given}}
 
@@ -106,6 +117,9 @@ def main() -> None:
 
     alone, linked = chain(500, linked=False), chain(500, linked=True)
     line(f"a chain of 500 links, {FRAMES} frames", best(lambda: bake(linked), 9), best(lambda: bake(alone), 9), "bake without links")
+
+    crew = scene(*(_walker(n) for n in range(50)), length=FRAMES)
+    line(f"50 figures that walk, {FRAMES} frames", best(lambda: bake(crew), 7), plain_pass(50 * 31 * FRAMES), "NumPy pass")
 
     film = load(DEMO).but(size=(1920, 1080), length=48)
     painter = Painter(bake(film))

@@ -181,9 +181,13 @@ def _rules(
     for (object_id, name), anew in looking.items():
         thing, before = reader.scene.by_id[object_id], old.get(object_id)
         seen = reads[object_id, name]
-        new = any(one in turned if one in dials else result[one][other] is not _before(old, one, other) for one, other in seen)
-        new = new or object_id in reshaped or any(one in reshaped for one, _ in seen)
-        if anew or new or before is None or (named_anew and any(one == NAMED for one, _ in thing.looks[name])):
+        if (
+            anew
+            or before is None
+            or any(one in turned if one in dials else result[one][other] is not _before(old, one, other) for one, other in seen)
+            or (reshaped and (object_id in reshaped or any(one in reshaped for one, _ in seen)))
+            or (named_anew and any(one == NAMED for one, _ in thing.looks[name]))
+        ):
             if anew and SETTING not in name:
                 reader.before[object_id, name] = result[object_id][name]
             known = None if SETTING in name else reader.at_once(thing, name, seen)

@@ -9,8 +9,8 @@ are lowered, by no more than it takes.
 """
 
 from collections.abc import Callable, Mapping
-from dataclasses import dataclass, fields
-from functools import cache, cached_property
+from dataclasses import dataclass
+from functools import cache, cached_property, lru_cache
 
 import numpy as np
 from numpy.typing import NDArray
@@ -114,11 +114,11 @@ class Walk:
         gone = np.cumsum(np.sign(dx) * np.hypot(dx, dy))
         found: list[_Walked] = []
         for one in stretches(frames, gone, stride, self._start):
+            here = slice(*np.searchsorted(frames, (one.frames[0], one.frames[-1] + 1e-9)))
             drawn = float(np.sign(self.given.facing(one.frames[:1])[0]) or 1.0)
-            sense = float(_sense(self.given.matrix(one.frames[:1]))[0])
+            sense = float(_sense(m[here.start : here.start + 1])[0])
             turn = one.sign * sense if self.given.turns_round else 1.0
             facing = drawn * sense * turn
-            here = slice(*np.searchsorted(frames, (one.frames[0], one.frames[-1] + 1e-9)))
             found.append(_Walked(one, facing, turn, x[here], y[here], size[here], one.sign, float(stride.mean())))
         return found
 
@@ -322,12 +322,13 @@ class Walk:
         """As `_sunk`, at some frames; one where nothing of the style changes."""
         frames = np.linspace(self._frames[0], self._frames[-1], _SAMPLED)
         style = self.given.style(frames)
+        figure, order = self.given.figure, self.given.order
         if style.is_steady:
-            return frames[:1], np.array([_sinking(self, style)])
-        rows = np.stack([np.broadcast_to(getattr(style, field.name), frames.shape) for field in fields(style)], axis=-1)
+            return frames[:1], np.array([_sinking(figure, order, tuple(float(getattr(style, name)[0]) for name in Style.names()))])
+        rows = np.stack([np.broadcast_to(getattr(style, name), frames.shape) for name in Style.names()], axis=-1)
         # Between its keys a style stays as it is.
         distinct, which = np.unique(rows, axis=0, return_inverse=True)
-        sunk = [_sinking(self, Style(*row[:, None])) for row in distinct]
+        sunk = [_sinking(figure, order, tuple(row)) for row in distinct.tolist()]
         return frames, np.array(sunk)[which.reshape(-1)]
 
     # -- what it tells
@@ -444,16 +445,19 @@ class _Steps:
         return np.asarray(np.where(down, 0.0, even(here) - (1 - way) * even(px[place]) - way * even(px[after])))
 
 
-def _sinking(walk: Walk, style: Style) -> float:
-    """How far the hips have to sink in a steady walk on level ground so that every planted foot is within reach."""
-    figure = walk.given.figure
+@lru_cache(maxsize=4096)
+def _sinking(figure: Figure, order: str, settings: tuple[float, ...]) -> float:
+    """How far the hips have to sink in a steady walk on level ground so that every planted foot is within reach, by all settings of the style."""
+    style = Style(*np.array(settings)[:, None])
+    level = Given(figure, order, False, 0.0, 1.0, 1, lambda t: np.tile([1.0, 0, 0, 1, 0, 0], (len(t), 1)), lambda t: style, np.ones_like, None)
+    walk = Walk(level)
     at = np.arange(48) / 48
     up_down = rise(at + walk._ahead + style.stance / 2, style, walk._groups)
     most = 0.0
     for leg in figure.legs:
         steps = walk._endless(leg, float(np.mean(style.stance)))
-        level = np.zeros_like(steps.middles)
-        (x, dx), dy, _, free = footing(walk._feet[leg.id], steps, at, style, np.ones(1), 1, steps.middles, level, level)
+        flat = np.zeros_like(steps.middles)
+        (x, dx), dy, _, free = footing(walk._feet[leg.id], steps, at, style, np.ones(1), 1, steps.middles, flat, flat)
         root, knee, end, _ = leg.joints
         reach = _SAFE * SOFT * (distance(root, knee) + distance(knee, end)) - _SPARE * figure.leg_length
         across = np.minimum(np.abs((x - at) * style.stride + end[0] + dx - root[0]), reach * 0.95)
