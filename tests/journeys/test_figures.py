@@ -65,7 +65,10 @@ def test_from_a_starter_to_a_walk_across_the_picture_in_under_a_minute(workspace
     w, begun = workspace, time.monotonic()
     begin(w, "Upright", "Postie")
     gait(w, "Stroll")
+    hint = w.page.get_by_text("It stands where it is")
+    expect(hint).to_be_visible()
     across(w, (0, "150"), (100, "1100"))
+    expect(hint).to_have_count(0)
     assert time.monotonic() - begun < 60
     one = kept(w)
     assert slides(one) <= 0.25

@@ -21,6 +21,11 @@ const own = computed(() => (one.figure.value ? new Set([one.figure.value.id]) : 
 const grounds = computed(() => scene.objects.filter((thing) => thing.kind === "shape" && !thing.bone && !own.value.has(thing.parent ?? "")).reverse());
 const treadmill = computed(() => one.number("treadmill"));
 
+/** Whether it has a gait and nothing to walk for: one pose of each leg, all the time. */
+const standing = computed(() => {
+  const steps = one.figure.value && one.gait.value?.on ? scene.motion?.objects.get(one.figure.value.id)?.steps : undefined;
+  return steps !== undefined && Object.keys(steps.down).length > 0 && Object.values(steps.down).every((spans) => spans.length === 1);
+});
 async function attempt(answer: Promise<string | null | undefined>): Promise<boolean> {
   wrong.value = (await answer) ?? "";
   return !wrong.value;
@@ -53,6 +58,7 @@ async function freeze(): Promise<void> {
       <button v-for="gait in one.gaits.value" :key="gait.name" class="chip small" :title="`${gait.about} Where settings have keys, it is keyed at frame ${playback.frame}.`" @click="attempt(one.choose(gait.name))">{{ gait.label }}</button>
       <p v-if="!one.gaits.value.length">It has no legs: there is nothing to walk on.</p>
     </div>
+    <p v-if="standing" class="hint">It stands where it is: key Travel here, go to another frame, move it, and it walks there. Or let it walk on the spot.</p>
     <template v-if="one.gait.value">
       <label class="line">on
         <select aria-label="Ground" :value="one.word('ground')" :disabled="treadmill !== null" title="What it walks on" @change="attempt(one.set('ground', ($event.target as HTMLSelectElement).value || null))">
