@@ -22,6 +22,8 @@ Array = NDArray[np.float64]
 #: A setting of a rule is named like a channel: the rule's id, a colon, the setting. So every edit of keys works on it.
 SETTING = ":"
 _LONGEST_WORD = 64
+#: The most channels a rule names: more than the joints of any figure.
+MAX_ACTED = 512
 
 
 def _form(value: Any) -> str:
@@ -38,7 +40,7 @@ class Rule(Frozen):
     id: Id
     kind: str
     on: bool = True
-    channels: Annotated[tuple[str, ...], Field(max_length=64)] | Literal["keyed"] = "keyed"
+    channels: Annotated[tuple[str, ...], Field(max_length=MAX_ACTED)] | Literal["keyed"] = "keyed"
     mode: Mode = "add"
     settings: dict[str, Setting] = Field(default_factory=dict)
 

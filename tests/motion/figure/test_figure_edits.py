@@ -12,6 +12,7 @@ from vine_swing.motion.figure.presets import GAITS, fitting
 from vine_swing.motion.figure.starters import STARTERS
 from vine_swing.motion.graph import drives
 from vine_swing.motion.model import Scene
+from vine_swing.motion.scene_file import from_data, to_data
 
 EDITS = TypeAdapter(list[AnyEdit])
 
@@ -114,6 +115,16 @@ def test_a_stretch_is_frozen_and_the_walk_goes_on_around_it():
     assert drift(after) <= 0.5
 
 
+def test_other_rules_go_on_acting_on_what_is_frozen():
+    tremble = {"id": "n", "kind": "noise", "channels": ["near-arm.upper", "y"], "settings": {"amplitude": 5}}
+    look = {"id": "look", "kind": "look-at", "settings": {"target": "stone"}}
+    one = scene(data(x=TRAVEL["slow in and out"], rules=[tremble, look]), shape("stone", x=600, y=200), length=240)
+    before = bake(one)
+    after = bake(do(one, {"edit": "freeze-walk", "id": "walker", "first": 60, "last": 110, "tolerance": 0.02}))
+    for name in ("near-arm.upper", "head.turn", "near-leg.x", "hips.y"):
+        np.testing.assert_allclose(after["Walker", name], before["Walker", name], atol=0.06, err_msg=name)
+
+
 def test_posing_adds_to_what_keys_say():
     one = do(scene(data(), length=240), {"edit": "pose-joints", "id": "walker", "frame": 50.0, "by": {"near-arm.upper": -40.0}, "key": True})
     assert [(k.frame, k.number) for k in one.by_id["walker"].channels["near-arm.upper"].keys] == [(50, -40)]
@@ -179,3 +190,15 @@ def test_what_a_figure_stands_on_and_looks_at_is_told_once_each():
     one = scene(branch(), data(ground="branch", rules=[look]), shape("stone"), length=60)
     told = [(drive.driver[0], drive.driven, drive.kind) for drive in drives(one) if drive.driver[0] != "walker"]
     assert told == [("branch", ("walker", "hips.x"), "gait"), ("stone", ("walker", "head.turn"), "look-at")]
+
+
+def test_one_joint_frozen_leaves_the_gait_all_others():
+    one = scene(data(x=TRAVEL["slow in and out"]), length=240)
+    before = bake(one)
+    frozen = do(one, {"edit": "freeze-channel", "object": "walker", "channel": "tail.2", "tolerance": 0.02})
+    (gait,) = frozen.by_id["walker"].rules
+    assert "tail.2" not in gait.channels
+    assert len(gait.channels) > 20
+    assert from_data(to_data(frozen)) == frozen, "it can be kept and read again"
+    for name in ("tail.2", "tail.3", "near-leg.x"):
+        np.testing.assert_allclose(bake(frozen)["Walker", name], before["Walker", name], atol=0.05)

@@ -22,6 +22,7 @@ from vine_swing.motion.fit import fit_keys
 from vine_swing.motion.model import MAX_OBJECTS, FigureObject, OutlineShape, Scene, SceneObject, ShapeObject, WholeFrame, check_bone
 from vine_swing.motion.rule import Rule
 from vine_swing.motion.rules.gait import SPEC as GAIT
+from vine_swing.motion.specs import GROUP_CHANNELS
 from vine_swing.motion.values import Id, Name, Number
 
 
@@ -290,10 +291,13 @@ class FreezeWalk(Edit):
         if last - first < 1:
             raise EditError(f"there is nothing between frames {self.first} and {self.last} to freeze; take at least two frames of the scene")
         frames = np.arange(first, last + 1, dtype=float)
-        values = bake(scene, frames).objects[self.id].channels
+        # Other rules on its joints go on acting on what is frozen, and must not be frozen with it.
+        alone = with_object(scene, _gait_alone(thing, rule))
+        values = bake(alone, frames).objects[self.id].channels
         # What the keys alone say just outside, where the gait goes on.
         share = rule.settings.get("share")
-        without = bake(with_rule(scene, thing, rule.but(on=False)), np.array([first - 1.0, last + 1.0])).objects[self.id].channels
+        still = with_object(scene, _gait_alone(thing, rule, on=False))
+        without = bake(still, np.array([first - 1.0, last + 1.0])).objects[self.id].channels
         channels = dict(thing.channels)
         for name in sorted(walked(thing.figure)):
             curve = np.broadcast_to(values[name], frames.shape)
@@ -321,6 +325,18 @@ class FreezeWalk(Edit):
 
     def label(self, scene: Scene) -> str:
         return f"freeze the walk of {object_in(scene, self.id).name}"
+
+
+def _gait_alone(thing: FigureObject, gait: Rule, *, on: bool = True) -> FigureObject:
+    """A figure whose joints no other rule than its gait acts on; what moves the whole of it goes on."""
+    rules = []
+    for rule in thing.rules:
+        acted = tuple(name for name in GROUP_CHANNELS if rule in thing.rules_for(name))
+        if rule is gait:
+            rules.append(rule.but(on=on))
+        elif acted:
+            rules.append(rule.but(channels=acted))
+    return thing.but(rules=tuple(rules))
 
 
 def gait_of(thing: FigureObject) -> Rule | None:

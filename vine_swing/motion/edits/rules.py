@@ -14,14 +14,14 @@ from vine_swing.motion.formula import FormulaError, checked
 from vine_swing.motion.formula.tree import MAX_LENGTH
 from vine_swing.motion.graph import LoopError, in_order
 from vine_swing.motion.model import DIAL, Scene, SceneObject
-from vine_swing.motion.rule import SETTING, Rule, check_setting
+from vine_swing.motion.rule import MAX_ACTED, SETTING, Rule, check_setting
 from vine_swing.motion.rules import Mode
 from vine_swing.motion.scene_file import faults
 from vine_swing.motion.values import Id, Number
 
 MAX_RULES = 100
 Place = Annotated[int, Field(strict=True, ge=0, le=MAX_RULES)]
-Channels = Annotated[tuple[Annotated[str, Field(max_length=64)], ...], Field(max_length=64)] | Literal["keyed"]
+Channels = Annotated[tuple[Annotated[str, Field(max_length=64)], ...], Field(max_length=MAX_ACTED)] | Literal["keyed"]
 
 
 class AddRule(Edit):

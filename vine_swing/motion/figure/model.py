@@ -11,7 +11,7 @@ from typing import Annotated, Literal, Self
 
 from pydantic import Field, model_validator
 
-from vine_swing.motion.values import Frozen, Id, Name, Point
+from vine_swing.motion.values import Frozen, Name, Point
 
 #: Bones every figure has besides those of its limbs and chains; no limb or chain may be called so.
 HIPS, SPINE, HEAD = "hips", "spine", "head"
@@ -21,6 +21,8 @@ MAX_CHAINS = 12
 #: Shorter bones than this, in px, have no direction.
 _SHORTEST = 0.01
 Base = Literal["hips", "chest"]
+#: The id of a limb or chain: channels and bones are called by it, a dot and a word.
+PartId = Annotated[str, Field(pattern=r"^[A-Za-z0-9_-]{1,40}$")]
 
 
 class Limb(Frozen):
@@ -30,7 +32,7 @@ class Limb(Frozen):
     or the one behind.
     """
 
-    id: Id
+    id: PartId
     name: Name
     kind: Literal["leg", "arm"] = "leg"
     at: Base = "hips"
@@ -42,7 +44,7 @@ class Limb(Frozen):
 class Chain(Frozen):
     """Links that hang one on the other: a tail, an ear, a trunk. `joints` are the root and the end of every link."""
 
-    id: Id
+    id: PartId
     name: Name
     at: Base = "hips"
     joints: Annotated[tuple[Point, ...], Field(min_length=2, max_length=25)]
