@@ -204,6 +204,18 @@ def test_the_same_at_any_frames_and_whatever_they_are_asked_with():
     assert lone["Walker", "near-leg.x"][0] == pytest.approx(whole["Walker", "near-leg.x"][133], abs=1e-9)
 
 
+@pytest.mark.parametrize("treadmill", [{}, {"treadmill": 31.0}])
+def test_keyed_settings_are_the_same_at_any_frames_too(treadmill):
+    keyed = {
+        name: channel((40, low, "slow-out-in"), (180, high)).model_dump(by_alias=True)
+        for name, low, high in (("stride", 80.0, 220.0), ("stance", 0.65, 0.36), ("overlap", 0.0, 5.0), ("lean", 0.0, 20.0))
+    }
+    one = scene(branch(), data(x=TRAVEL["stop and go"], ground="branch", **keyed, **treadmill), length=240)
+    whole, some = bake(one), bake(one, np.array([150.0, 97, 20]))
+    for name, values in whole.objects["walker"].channels.items():
+        np.testing.assert_allclose(np.broadcast_to(some["Walker", name], (3,)), np.broadcast_to(values, (240,))[[150, 97, 20]], atol=1e-9, err_msg=name)
+
+
 def test_a_rule_that_reads_a_walk_reads_the_same():
     """What is worked out together must be what the vine's chain of cards gives."""
     follower = {"id": "bag", "name": "Bag", "kind": "group", "rules": [{"id": "f", "kind": "follow", "channels": ["y"], "settings": {"leader": "walker", "reads": "hips.y", "delay": 0}}]}

@@ -96,19 +96,28 @@ class Walk:
         return analysed(self.given.length)
 
     @cached_property
+    def _usual(self) -> Style:
+        """The settings over the whole plan; means are taken of these, never of the frames that happen to be read."""
+        return self.given.style(self._frames)
+
+    @cached_property
+    def _reach(self) -> float:
+        """How far to both sides the ground is evened out for the hips, in px."""
+        return _EVEN * float(np.mean(self._usual.stride * _size(self.given.matrix(self._frames))))
+
+    @cached_property
     def _walked(self) -> "list[_Walked]":
         """The stretches walked, each with what of the plan it needs."""
         if self.given.treadmill is not None:
             return []
         frames = self._frames
-        m, style = self.given.matrix(frames), self.given.style(frames)
+        m, style = self.given.matrix(frames), self._usual
         x, y, size = m[:, 4], m[:, 5], _size(m)
         # What is flattened to nothing takes no steps that could be counted.
         stride = np.maximum(np.broadcast_to(style.stride * size, frames.shape), _LEAST)
         if self.given.ground is not None:
-            reach = _EVEN * float(stride.mean())
-            y = self.given.ground.even(x, reach)
-            steep = self.given.ground.slope(x, reach)
+            y = self.given.ground.even(x, self._reach)
+            steep = self.given.ground.slope(x, max(self._reach, _LEAST))
             stride = stride * (1 - _SHORTER * np.abs(steep) / np.hypot(1, steep))
         dx, dy = np.diff(x, prepend=x[0]), np.diff(y, prepend=y[0])
         gone = np.cumsum(np.sign(dx) * np.hypot(dx, dy))
@@ -196,7 +205,7 @@ class Walk:
         wave = np.cos(2 * np.pi * beats(self._groups) * (step - stance / 4))
         found = {f"{HIPS}.y": self.phase_at(t, over=_SINK)[1] * sunk + walking * up_down, f"{HIPS}.turn": walking * style.sway * wave}
         found[f"{SPINE}.turn"] = walking * (style.lean - 1.3 * style.sway * wave)
-        late = float(np.mean(style.overlap))
+        late = float(np.mean(self._usual.overlap))
         # What it did some frames ago, by how many times the overlap; most of a body shares these.
         ago = cache(lambda times: self.phase_at(t - late * times))
         if figure.head:
@@ -232,7 +241,7 @@ class Walk:
         and the place on the ground under the body (n, 2). All in the space the figure moves in, turns in the mirrored one."""
         if self.given.treadmill is not None:
             return self._on_the_spot(style, phase, m), m[:, 4:6]
-        ground = self._under(t, m, float(np.mean(style.stride)))
+        ground = self._under(m)
         if not self._walked:
             return self._standing(t, m), ground
         which = self._index(t)
@@ -245,10 +254,11 @@ class Walk:
                     whole[here] = part
         return found, ground
 
-    def _under(self, t: Array, m: Array, stride: float) -> Array:
+    def _under(self, m: Array) -> Array:
+        """The place on the ground under the body."""
         if self.given.ground is None:
             return m[:, 4:6]
-        return np.stack([m[:, 4], self.given.ground.even(m[:, 4], _EVEN * stride * float(_size(m).mean()))], axis=-1)
+        return np.stack([m[:, 4], self.given.ground.even(m[:, 4], self._reach)], axis=-1)
 
     def _standing(self, t: Array, m: Array) -> dict[str, tuple[Array, Array, Array]]:
         """Feet where the figure stands and never walks."""
@@ -272,7 +282,7 @@ class Walk:
         at = phase - whole
         for leg in self.given.figure.legs:
             # Feet are where they would be in a walk without a beginning.
-            steps = self._endless(leg, float(np.mean(style.stance)))
+            steps = self._endless(leg, float(np.mean(self._usual.stance)))
             level = np.zeros_like(steps.middles)
             (x, dx), dy, angle, free = footing(self._feet[leg.id], steps, at, style, size, 1, steps.middles, level, level)
             ahead = (x - at) * style.stride * size + size * (leg.joints[2][0] + dx)
@@ -360,7 +370,7 @@ class Walk:
         cycles = float(np.ceil((self.given.length - 1) / self.given.treadmill)) + 2
         phase = np.array([-2.0, cycles]) + self._start
         one = Stretch((phase - self._start) * self.given.treadmill, phase, 1, False, False)
-        stance = float(np.mean(self.given.style(np.zeros(1)).stance))
+        stance = float(np.mean(self._usual.stance))
         return [(one, {leg.id: Footfalls.planned(one, self._middle[leg.id] % 1.0, stance, (0, 1)) for leg in self.given.figure.legs})]
 
     def _stand(self, down: dict[str, list[Span]], last: float) -> None:
@@ -425,11 +435,11 @@ class _Steps:
             px, py, tilt = self._places[leg]
             (x, dx), y, angle, free = footing(self._walk._feet[leg], steps, phase, style, size, self._way, px, py, tilt)
             if self._walk.given.ground is not None:
-                y = y + self._over(leg, steps, phase, float(np.mean(style.stride)))
+                y = y + self._over(leg, steps, phase)
             found[leg] = (np.stack([self._facing * (x + size * dx), y], axis=-1), angle, free)
         return found
 
-    def _over(self, leg: str, steps: Footfalls, phase: Array, stride: float) -> Array:
+    def _over(self, leg: str, steps: Footfalls, phase: Array) -> Array:
         """How much higher or lower than the straight way between its places the ground below a swinging foot is, (n,)."""
         ground = self._walk.given.ground
         assert ground is not None
@@ -439,7 +449,7 @@ class _Steps:
         way = np.where(down, 0.0, footfalls.carried(share))
 
         def even(x: Array) -> Array:
-            return ground.even(self._facing * x, _EVEN * stride / 2)
+            return ground.even(self._facing * x, self._walk._reach / 2)
 
         here = px[place] + (px[after] - px[place]) * way
         return np.asarray(np.where(down, 0.0, even(here) - (1 - way) * even(px[place]) - way * even(px[after])))
