@@ -101,7 +101,7 @@ def test_what_walks_on_the_spot_goes_on_with_the_same_cycle():
 
 
 def test_a_stretch_is_frozen_and_the_walk_goes_on_around_it():
-    one = scene(data(x=TRAVEL["slow in and out"], channels={"near-arm.upper": channel((40, 0), (80, -60), (120, 0))}), length=240)
+    one = scene(data(x=TRAVEL["slow in and out"], channels={"near-arm.upper": channel((40, 0, "slow-out-in"), (80, -60, "snap"), (120, 0), (150, 20, "heavy"), (200, 0))}), length=240)
     before = bake(one)
     frozen = do(one, {"edit": "freeze-walk", "id": "walker", "first": 60, "last": 110, "tolerance": 0.05})
     after = bake(frozen)

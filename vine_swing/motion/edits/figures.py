@@ -12,6 +12,7 @@ from vine_swing.motion.channel import Channel, Key
 from vine_swing.motion.edits.base import Edit, channel_of, object_in, rule_of, said, spec_of, with_object, with_rule
 from vine_swing.motion.edits.keys import SetKey, SetValue, keyed_value
 from vine_swing.motion.edits.objects import free_name, kept_at, remade
+from vine_swing.motion.edits.stretches import stretch_keys
 from vine_swing.motion.ends import End
 from vine_swing.motion.errors import EditError
 from vine_swing.motion.figure.channels import FACING, walked
@@ -304,10 +305,10 @@ class FreezeWalk(Edit):
             keys = list(fit_keys(frames, curve, self.tolerance))
             before, after = (float(v) for v in np.broadcast_to(without[name], (2,)))
             old = channels.get(name, Channel())
-            outside = [key for key in old.keys if key.frame < first - 1 or key.frame > last + 1]
+            outside = _outside(thing, name, first - 1, last + 1)
             edges = [Key(frame=first - 1.0, value=before, ease="hold")] if first > 0 else []
             keys[-1] = keys[-1].but(ease="hold")
-            edges += [Key(frame=last + 1.0, value=after)] if last < scene.length - 1 else []
+            edges += [_edge(thing, name, last + 1, after)] if last < scene.length - 1 else []
             if name == FACING:
                 keys = [Key(frame=float(first), value=float(curve[0]), ease="hold")] + [
                     Key(frame=float(frames[n + 1]), value=float(b), ease="hold") for n, (a, b) in enumerate(pairwise(curve)) if a != b
@@ -337,6 +338,25 @@ def _gait_alone(thing: FigureObject, gait: Rule, *, on: bool = True) -> FigureOb
         elif acted:
             rules.append(rule.but(channels=acted))
     return thing.but(rules=tuple(rules))
+
+
+def _edge(thing: FigureObject, name: str, frame: int, value: float) -> Key:
+    """The key at the end of what is frozen, from which the channel goes on as its keys have it."""
+    keys = thing.channels[name].keys if name in thing.channels else ()
+    if not keys or not keys[0].frame < frame < keys[-1].frame:
+        return Key(frame=float(frame), value=value)
+    return stretch_keys(thing, name, frame, keys[-1].frame)[0].but(value=value, into=None)
+
+
+def _outside(thing: FigureObject, name: str, first: int, last: int) -> list[Key]:
+    """The keys of a channel before the frame `first` and after `last`; a stretch that reaches in goes the same way up to there."""
+    keys = thing.channels[name].keys if name in thing.channels else ()
+    early, late = [key for key in keys if key.frame < first], [key for key in keys if key.frame > last]
+    if early and len(early) < len(keys):
+        early = stretch_keys(thing, name, early[0].frame, first)[:-1]
+    if late and len(late) < len(keys):
+        late = stretch_keys(thing, name, last, late[-1].frame)[1:-1] + late[-1:]
+    return [*early, *late]
 
 
 def gait_of(thing: FigureObject) -> Rule | None:
