@@ -84,7 +84,7 @@ class Walk:
         self._lead = next((leg.id for leg in legs if leg.side == "near"), legs[0].id if legs else None)
         #: By how much the phase of the leading leg, which counts from its landing, differs from that of the walk.
         self._ahead = -self._middle[self._lead] if self._lead else 0.0
-        self._start = given.phase - self._ahead - float(np.mean(given.style(np.zeros(1)).stance)) / 2
+        self._start = given.phase - self._ahead - float(self.stance_at(np.zeros(1))[0]) / 2
         self._legs: list[_Steps] = []
         for walked in self._walked:
             self._legs.append(_Steps(self, walked, self._legs[-1] if self._legs else None))
@@ -99,6 +99,11 @@ class Walk:
     def _usual(self) -> Style:
         """The settings over the whole plan; means are taken of these, never of the frames that happen to be read."""
         return self.given.style(self._frames)
+
+    def stance_at(self, t: Array) -> Array:
+        """The stance share at frames t (n,), as planned."""
+        stance = self._usual.stance
+        return np.asarray(np.interp(t, self._frames, stance) if len(stance) > 1 else np.full_like(t, stance[0]))
 
     @cached_property
     def _reach(self) -> float:
@@ -330,8 +335,8 @@ class Walk:
     @cached_property
     def _sinking(self) -> tuple[Array, Array]:
         """As `_sunk`, at some frames; one where nothing of the style changes."""
-        frames = np.linspace(self._frames[0], self._frames[-1], _SAMPLED)
-        style = self.given.style(frames)
+        some = np.linspace(0, len(self._frames) - 1, _SAMPLED).astype(int)
+        frames, style = self._frames[some], self._usual.at(some)
         figure, order = self.given.figure, self.given.order
         if style.is_steady:
             return frames[:1], np.array([_sinking(figure, order, tuple(float(getattr(style, name)[0]) for name in Style.names()))])
@@ -356,7 +361,7 @@ class Walk:
             for leg in legs:
                 steps = of[leg.id]
                 down[leg.id] += spans_of(stretch, steps)
-                stance = self.given.style(steps.frames).stance
+                stance = self.stance_at(steps.frames)
                 poses += poses_of(leg, stretch, steps, stance, running(stance, self._groups))
         self._stand(down, last)
         first = {leg.id for leg in legs[:2]}
@@ -407,7 +412,7 @@ class _Steps:
         given, stretch = walk.given, walked.stretch
         self._walk, self._way = walk, int(walked.sign * walked.facing)
         self._facing = walked.facing
-        stance = given.style(stretch.frames).stance
+        stance = walk.stance_at(stretch.frames)
         self.of: dict[str, Footfalls] = {}
         self._places: dict[str, tuple[Array, Array, Array]] = {}
         for leg in given.figure.legs:
