@@ -197,7 +197,7 @@ def test_a_wave_of_the_hand_is_keyed_over_the_walk(postie):
 def test_a_loop_of_24_frames_on_the_spot_is_made_and_exported(postie):
     w = postie
     gait(w, "March")
-    w.page.get_by_text("on the spot").click()
+    w.page.get_by_text("on the spot", exact=True).click()
     w.saved()
     expect(w.page.get_by_role("spinbutton", name="Frames of a cycle")).to_have_value("24")
     one = kept(w)

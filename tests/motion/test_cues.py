@@ -2,12 +2,13 @@
 
 import numpy as np
 import pytest
-from hypothesis import given, note, settings
+from hypothesis import example, given, note, settings
 from hypothesis import strategies as st
 from pydantic import TypeAdapter
 
 from tests.motion.scenes import channel, channels, scene, shape
 from vine_swing.motion import EditError, SceneFileError, bake, colour
+from vine_swing.motion.channel import Channel
 from vine_swing.motion.edits import AnyEdit, apply_all
 
 EDITS: TypeAdapter[list[AnyEdit]] = TypeAdapter(list[AnyEdit])
@@ -32,11 +33,16 @@ def played(source, presses, cues, start, rest, frames):
     return source[at.astype(int)]
 
 
+#: A key with a handle of its own, arrived at on a slope.
+HANDLED = Channel.model_validate({"keys": [{"frame": 2, "value": 0, "ease": "hold", "in": [0, 1]}], "before": {"mode": "coast"}})
+
+
 @given(
     data=channels(most=5),
     gaps=st.lists(st.tuples(st.sampled_from(["raise", "lower"]), st.integers(1, 40), st.integers(1, 45)), min_size=1, max_size=5),
     rest=st.integers(0, 30),
 )
+@example(data=HANDLED, gaps=[("raise", 1, 1)], rest=0)
 @settings(max_examples=40, deadline=None)
 def test_keys_laid_down_show_what_was_played(data, gaps, rest):
     at, presses = 0, []

@@ -141,20 +141,26 @@ class LayPresses(Edit):
             kept = stretch_keys(thing, name, first, kept[-1].frame)
         if channel.before.mode != "hold" and 0 < first < self.start:
             # More keys would make another turn of it.
-            kept = [*stretch_keys(thing, name, 0.0, first)[:-1], *kept]
+            begun = stretch_keys(thing, name, 0.0, first)
+            kept = [*begun[:-1], kept[0].but(into=begun[-1].into), *kept[1:]]
         if not kept or kept[-1].frame < last:
             # The stretch towards a key that gives way is cut off where the presses begin.
             begin = kept[-1].frame if kept else min(0.0, self.start - 1.0)
-            return [*kept[:-1], *stretch_keys(thing, name, begin, self.start - 1)] if self.start - 1 > begin else kept
+            return _going_on(kept, stretch_keys(thing, name, begin, self.start - 1)) if self.start - 1 > begin else kept
         if channel.after.mode == "hold" or self.start - 1 <= last:
             return [*kept[:-1], kept[-1].but(ease="hold")]
-        return [*kept[:-1], *stretch_keys(thing, name, last, self.start - 1)]
+        return _going_on(kept, stretch_keys(thing, name, last, self.start - 1))
 
     @staticmethod
     def _joined(channel: Channel, keys: list[Key]) -> Channel:
         if len(keys) > MAX_KEYS:
             raise EditError(f"a channel holds at most {MAX_KEYS} keys, and this would give {len(keys)}; play fewer presses")
         return channel.but(keys=tuple(sorted(keys, key=lambda key: key.frame)), before=HOLD, after=HOLD)
+
+
+def _going_on(keys: list[Key], more: list[Key]) -> list[Key]:
+    """Some keys and those that go on from the last of them, which is arrived at as it was."""
+    return [*keys[:-1], more[0].but(into=keys[-1].into), *more[1:]] if keys else more
 
 
 def with_parts(objects: tuple[str, ...], parts: dict[str, list[str]]) -> list[str]:
