@@ -11,11 +11,11 @@ from graphlib import CycleError, TopologicalSorter
 
 from vine_swing.motion.errors import MotionError
 from vine_swing.motion.formula import split
-from vine_swing.motion.model import DIAL, DIAL_CHANNEL, Scene, SceneObject
+from vine_swing.motion.model import DIAL, DIAL_CHANNEL, Scene, SceneObject, ShapeObject
 from vine_swing.motion.rule import SETTING
 from vine_swing.motion.rules.link import NAMED
 from vine_swing.motion.rules.spec import WHERE
-from vine_swing.motion.specs import GEOMETRY
+from vine_swing.motion.specs import GEOMETRY, SHAPES
 
 #: An object's id and the name of a channel of it.
 Ref = tuple[str, str]
@@ -58,8 +58,8 @@ def _seen(scene: Scene, parent: str | None, looks: tuple[Ref, ...]) -> tuple[Ref
 def _where(scene: Scene, object_id: str, seen_from: str | None) -> Iterator[Ref]:
     """The channels that say where an object is and how large, as something sees it that hangs on `seen_from`."""
     thing = scene.by_id.get(object_id)
-    if thing is not None:
-        yield from ((object_id, name) for name, spec in thing.specs.items() if spec.row in ("Shape", "End", "Corners"))
+    if isinstance(thing, ShapeObject):
+        yield from ((object_id, spec.name) for spec in SHAPES[thing.shape.type])
     for one in (object_id, seen_from):
         while one is not None and one in scene.by_id:
             yield from ((one, name) for name in GEOMETRY)

@@ -156,8 +156,10 @@ class Reader:
     def _linked(self, thing: SceneObject, name: str, rule: Rule, reads: Sequence[Ref]) -> Array | None:
         """A channel made by one link from what is known at `grid`; None if the formula reads anything else."""
         node = link.tree_of(rule.word("formula"))
+        if node is None:
+            return None
         known: dict[str, Array] = {}
-        named = references(node) if node is not None else []
+        named = references(node)
         for one in named:
             # What is but one can be no other.
             ref = reads[0] if len(named) == len(reads) == 1 else resolved(self.scene, (NAMED, one.text))
@@ -165,11 +167,8 @@ class Reader:
             if values is None or one.frames or one.seconds:
                 return None
             known[one.text] = values[None]
-        if node is None:
-            return None
         so_far = np.full(self.grid.shape, _plain(thing, name))
-        made: Array = link.put_together(node, self.grid, self.timing.fps, so_far, lambda one: known[one.text], rule.mode)
-        row: Array = made[0]
+        row: Array = link.put_together(node, self.grid, self.timing.fps, so_far, lambda one: known[one.text], rule.mode)[0]
         return row
 
     def walk(self, object_id: str) -> Walk | None:

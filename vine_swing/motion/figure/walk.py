@@ -133,7 +133,7 @@ class Walk:
             sense = float(_sense(m[here.start : here.start + 1])[0])
             turn = one.sign * sense if self.given.turns_round else 1.0
             facing = drawn * sense * turn
-            found.append(_Walked(one, facing, turn, x[here], y[here], size[here], one.sign, float(stride.mean())))
+            found.append(_Walked(one, facing, turn, x[here], y[here], size[here], float(stride.mean())))
         return found
 
     def _index(self, t: Array) -> NDArray[np.intp]:
@@ -400,7 +400,6 @@ class _Walked:
     x: Array
     y: Array
     size: Array
-    sign: int
     stride: float
 
 
@@ -410,7 +409,7 @@ class _Steps:
     def __init__(self, walk: Walk, walked: _Walked, before: "_Steps | None") -> None:
         """`before` are the steps of the stretch before: where they end, these begin."""
         given, stretch = walk.given, walked.stretch
-        self._walk, self._way = walk, int(walked.sign * walked.facing)
+        self._walk, self._way = walk, int(stretch.sign * walked.facing)
         self._facing = walked.facing
         stance = walk.stance_at(stretch.frames)
         self.of: dict[str, Footfalls] = {}
@@ -421,7 +420,7 @@ class _Steps:
             x = np.interp(steps.frames, stretch.frames, walked.x)
             y = np.interp(steps.frames, stretch.frames, walked.y)
             # Beyond what is looked at, the way goes on straight.
-            x = x + walked.sign * walked.stride * (steps.middles - stretch.phase_at(steps.frames))
+            x = x + stretch.sign * walked.stride * (steps.middles - stretch.phase_at(steps.frames))
             ahead = np.interp(steps.frames + 0.5, stretch.frames, walked.x) - np.interp(steps.frames - 0.5, stretch.frames, walked.x)
             above = np.interp(steps.frames + 0.5, stretch.frames, walked.y) - np.interp(steps.frames - 0.5, stretch.frames, walked.y)
             steep = np.divide(above, ahead, out=np.zeros_like(above), where=np.abs(ahead) > 1e-9) * walked.facing

@@ -13,17 +13,23 @@ from vine_swing.motion.values import Point
 
 def in_figure(source: Source) -> Callable[[Array, Array], Array]:
     """A function that brings places (n, 2) of the space a figure moves in at frames t (1, n) into its own space, (n, 2)."""
-    reads = {name: source.look(source.owner, name) for name in GEOMETRY}
+    placed = own_matrix(source)
     facing = source.look(source.owner, FACING)
 
     def own(places: Array, t: Array) -> Array:
-        back = matrix.home(matrix.object_matrix({name: one.at(t)[0] for name, one in reads.items() if one is not None}))
+        back = matrix.home(placed(t))
         found = matrix.apply(back, places[:, 0], places[:, 1])
         if facing is not None:
             found[:, 0] *= np.where(facing.at(t)[0] < 0, -1.0, 1.0)
         return found
 
     return own
+
+
+def own_matrix(source: Source) -> Callable[[Array], Array]:
+    """A function that gives the matrix of the object a rule sits on, in the space it moves in, at frames t (1, n): (n, 6) or (1, 6)."""
+    reads = {name: source.look(source.owner, name) for name in GEOMETRY}
+    return lambda t: matrix.object_matrix({name: one.at(t)[0] for name, one in reads.items() if one is not None})
 
 
 def at_rest(base: Array, point: Point) -> Array:

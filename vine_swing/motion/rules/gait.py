@@ -9,10 +9,10 @@ from functools import partial
 
 import numpy as np
 
-from vine_swing.motion import matrix
 from vine_swing.motion.figure.channels import FACING, walked
 from vine_swing.motion.figure.style import ORDERS, Style
 from vine_swing.motion.figure.walk import Given, Walk
+from vine_swing.motion.rules.body import own_matrix
 from vine_swing.motion.rules.spec import AT_START, WHERE, Array, Mode, Read, RuleSpec, Settings, SettingSpec, Source, by_name, number_or
 from vine_swing.motion.specs import GEOMETRY
 
@@ -74,12 +74,12 @@ class _Walked:
 def given(source: Source, settings: Settings) -> Given:
     """What a walk is made from, as the rule's source and settings give it."""
     assert source.figure is not None
-    reads = {name: source.look(source.owner, name) for name in GEOMETRY}
+    placed = own_matrix(source)
     treadmill = settings.number("treadmill", AT_START)
     facing = source.beside(FACING)
 
     def at(t: Array) -> Array:
-        found = matrix.object_matrix({name: one.at(t[None, :])[0] for name, one in reads.items() if one is not None})
+        found = placed(t[None, :])
         return found if len(found) == len(t) else np.repeat(found, len(t), axis=0)
 
     steady: list[Style] = []

@@ -17,8 +17,7 @@ const [tuning, hanging, freezing] = [ref(false), ref(false), ref(false)];
 const wrong = ref("");
 const [first, last] = [ref(0), ref(24)];
 
-const own = computed(() => (one.figure.value ? new Set([one.figure.value.id]) : new Set<string>()));
-const grounds = computed(() => scene.objects.filter((thing) => thing.kind === "shape" && !thing.bone && !own.value.has(thing.parent ?? "")).reverse());
+const grounds = computed(() => scene.objects.filter((thing) => thing.kind === "shape" && !thing.bone && thing.parent !== one.figure.value?.id).reverse());
 const treadmill = computed(() => one.number("treadmill"));
 
 /** Whether it has a gait and nothing to walk for: one pose of each leg, all the time. */
