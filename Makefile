@@ -5,9 +5,10 @@ BIN := .venv/bin
 export PATH := $(CURDIR)/.venv/bin:$(PATH)
 DATA ?= .data
 PORT ?= 8137
+SEQUENCES ?= 5000
 WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.html web/vite.config.ts web/package.json web/tsconfig.json
 
-.PHONY: demo test check bench types screenshots clean
+.PHONY: demo test test-quick hard check bench types screenshots clean
 .DELETE_ON_ERROR:
 
 demo: .venv/.ready web/dist/index.html
@@ -15,12 +16,22 @@ demo: .venv/.ready web/dist/index.html
 
 test: .venv/.ready-dev web/dist/index.html .venv/.ready-browser
 	cd web && npx vitest run
-	$(BIN)/pytest
+	$(BIN)/pytest -n 2 -m "not journey"
+	$(BIN)/pytest -n 2 tests/journeys
+
+# The everyday loop: no journeys, and property tests in a small size.
+test-quick: .venv/.ready-dev
+	QUICK=1 $(BIN)/pytest -n 2 -m "not journey and not slow"
+
+# Random edits in a large size: `make hard SEQUENCES=5000`.
+hard: .venv/.ready-dev
+	SEQUENCES=$(SEQUENCES) $(BIN)/pytest -n 2 tests/hard
 
 check: .venv/.ready-dev web/src/api/schema.d.ts
 	$(BIN)/ruff check .
+	$(BIN)/ruff format --check --quiet .
 	$(BIN)/mypy
-	cd web && npx vue-tsc --noEmit
+	cd web && npx vue-tsc --noEmit && npx eslint --max-warnings 0 . && npx prettier --check --log-level warn .
 
 bench: .venv/.ready-dev
 	$(BIN)/python -m tests.bench.ratios

@@ -18,7 +18,7 @@ from demo import (
     weather,
 )
 from vine_swing.motion import dump
-from vine_swing.motion.scene_file import from_data
+from vine_swing.motion.scene.scene_file import from_data
 
 SCENES = Path(__file__).parent / "scenes"
 MAKERS = {

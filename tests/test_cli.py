@@ -3,8 +3,15 @@
 import csv
 import json
 import math
+import signal
+import socket
+import subprocess
+import sys
+import time
+import urllib.request
 
 import av
+import numpy as np
 import pytest
 
 from tests.motion.scenes import EXAMPLE
@@ -65,3 +72,71 @@ def test_what_is_wrong_is_said_on_one_line(mango, tmp_path, capsys, arguments, s
     assert said.startswith("vine-swing: ")
     assert says in said
     assert said.count("\n") == 1
+
+
+def test_check_names_what_is_not_there_with_the_nearest_name(mango, tmp_path, capsys):
+    data = json.loads(mango.read_text(encoding="utf-8"))
+    data["objects"][0]["rules"] = [
+        {"id": "l", "kind": "link", "channels": ["y"], "settings": {"formula": "{Mangoo.x} + {Mango.rotatoin}"}},
+        {"id": "f", "kind": "follow", "channels": ["x"], "settings": {"leader": "mangos"}},
+    ]
+    mango.write_text(json.dumps(data), encoding="utf-8")
+    assert main(["check", str(mango)]) == 0
+    said = capsys.readouterr().err
+    assert "there is no 'Mangoo.x'; did you mean 'Mango.x'?" in said
+    assert "there is no 'Mango.rotatoin'; did you mean 'Mango.rotation'?" in said
+    assert "there is no object 'mangos'; did you mean 'mango'?" in said
+    assert main(["check", str(mango), "--strict"]) == 1
+    assert main(["bake", str(mango), "--csv", str(tmp_path / "out.csv")]) == 0
+    assert "did you mean 'Mango.x'?" in capsys.readouterr().err
+
+
+def test_a_scene_in_order_passes_a_strict_check(mango, capsys):
+    assert main(["check", str(mango), "--strict"]) == 0
+    assert capsys.readouterr().err == ""
+
+
+def test_a_see_through_background_gets_a_colour_under_it_in_videos(mango, tmp_path):
+    data = json.loads(mango.read_text(encoding="utf-8")) | {"background": "#00000080", "length": 2, "objects": []}
+    mango.write_text(json.dumps(data), encoding="utf-8")
+    assert main(["export", str(mango), str(tmp_path / "film.mp4"), "--scale", "0.1", "--background", "#FF0000"]) == 0
+    with av.open(str(tmp_path / "film.mp4")) as film:
+        picture = next(film.decode(video=0)).to_ndarray(format="rgb24")
+    assert np.abs(picture.reshape(-1, 3).mean(axis=0) - [127, 0, 0]).max() < 4
+    assert main(["export", str(mango), str(tmp_path / "film.mp4"), "--background", "#FF000080"]) == 1
+
+
+@pytest.mark.parametrize("port", ["0", "65536", "-1"])
+def test_a_port_out_of_range_is_said(tmp_path, capsys, port):
+    assert main(["serve", "--data", str(tmp_path), "--port", port]) == 1
+    assert "it must be between 1 and 65535" in capsys.readouterr().err
+
+
+def test_the_real_command_serves_says_where_and_refuses_a_port_in_use(tmp_path):
+    with socket.socket() as probe:
+        probe.bind(("127.0.0.1", 0))
+        port = probe.getsockname()[1]
+    command = [sys.executable, "-m", "vine_swing", "serve", "--port", str(port), "--data"]
+    server = subprocess.Popen([*command, str(tmp_path / "one")], stdout=subprocess.PIPE, text=True)
+    try:
+        assert f"http://127.0.0.1:{port}/" in server.stdout.readline()
+        deadline = time.monotonic() + 20
+        while time.monotonic() < deadline:
+            try:
+                urllib.request.urlopen(f"http://127.0.0.1:{port}/api/scenes", timeout=1).close()
+                break
+            except OSError:
+                time.sleep(0.05)
+        second = subprocess.run([*command, str(tmp_path / "two")], capture_output=True, text=True, check=False)
+        assert second.returncode == 1
+        assert f"port {port} cannot be used" in second.stderr
+        assert second.stdout == ""
+        third = subprocess.run(
+            [*command[:-2], str(port + 1 if port < 65535 else port - 1), "--data", str(tmp_path / "one")], capture_output=True, text=True, check=False
+        )
+        assert third.returncode == 1
+        assert "another Vine Swing" in third.stderr
+    finally:
+        server.send_signal(signal.SIGINT)
+        server.wait(20)
+        server.stdout.close()

@@ -19,10 +19,12 @@ from tests.motion.scenes import EXAMPLE
 from vine_swing.motion import bake
 from vine_swing.motion.edits import AnyEdit
 from vine_swing.motion.rules import RULES
-from vine_swing.motion.scene_file import load
+from vine_swing.motion.scene.scene_file import load
 
 ROOT = Path(__file__).resolve().parents[1]
 LAYERS = ["motion", "picture", "formats", "store", "service", "cli"]
+#: The rooms of the core, from the ground up; docs/architecture.md has the picture.
+ROOMS = ["basics", "formula", "timing", "figure", "rules", "scene", "outline", "baking", "edits"]
 #: The core knows numbers only; the model alone knows Pydantic, formulas alone their grammar, and outlines alone SVG path data.
 CORE_MAY_USE = {"lark", "numpy", "scipy", "pydantic", "svgelements", "vine_swing"} | set(sys.stdlib_module_names) - {
     "http",
@@ -70,6 +72,43 @@ def test_imports_point_one_way(path):
             assert module.split(".")[0] in CORE_MAY_USE, f"the core must not know {module}"
         if module.split(".")[0] == "sqlite3":
             assert "store" in path.parts, "nothing but the store knows SQL"
+
+
+def room(module):
+    parts = module.split(".")
+    return ROOMS.index(parts[2]) if parts[:2] == ["vine_swing", "motion"] and len(parts) > 2 else None
+
+
+@pytest.mark.parametrize("path", [path for path in FILES if "motion" in path.parts], ids=lambda path: str(path.relative_to(ROOT)))
+def test_rooms_of_the_core_import_downwards(path):
+    own = room(module_name(path))
+    assert own is not None or path.parent.name == "motion"
+    for module in imports(path):
+        other = room(module) if module.startswith("vine_swing.motion.") else None
+        if own is not None and other is not None:
+            assert other <= own, f"{module_name(path)} reaches up to {module}"
+
+
+def test_kinds_of_object_are_told_apart_by_their_table_only():
+    from typing import get_args
+
+    from vine_swing.motion.scene.kinds import KINDS
+    from vine_swing.motion.scene.model import SceneObject
+
+    assert {kind.model for kind in KINDS.values()} == set(get_args(get_args(SceneObject)[0]))
+    for name, kind in KINDS.items():
+        assert get_args(kind.model.model_fields["kind"].annotation) == (name,)
+        assert kind.content is None or kind.content in kind.model.model_fields
+    asked = re.compile(r"isinstance\([^)]*(Shape|Group|Figure)Object|\.kind == \"(shape|group|figure)\"")
+    for path in FILES:
+        if not path.is_relative_to(ROOT / "vine_swing" / "motion" / "edits"):
+            assert not asked.search(path.read_text(encoding="utf-8")), f"{path.name} asks for a kind by its name"
+
+
+def test_every_room_says_what_it_is_for_in_the_docs():
+    text = (ROOT / "docs" / "architecture.md").read_text(encoding="utf-8")
+    for name in ROOMS:
+        assert f"| `{name}` |" in text, f"docs/architecture.md does not tell of {name}"
 
 
 def test_modules_do_not_import_each_other_in_a_ring():

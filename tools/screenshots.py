@@ -5,15 +5,14 @@ from pathlib import Path
 
 from playwright.sync_api import Page, sync_playwright
 
-from tests.journeys.conftest import CHROMIUM, FLAGS, Server
+from tests.journeys.conftest import CHROMIUM, FLAGS
+from tests.journeys.servers import Server
 from tests.journeys.workspace import Workspace
 
 SHOTS = Path(__file__).resolve().parents[1] / "docs" / "screenshots"
 
 #: Scene, telling frame, what is picked in it, and the picture's name.
-PRINCIPLES = (
-    ("Rolling nuts", 44, "Big nut", "Rotation", "rolling-nuts"),
-)
+PRINCIPLES = (("Rolling nuts", 44, "Big nut", "Rotation", "rolling-nuts"),)
 
 
 def take(page: Page, name: str) -> None:
@@ -32,7 +31,7 @@ def open_scene(page: Page, server: Server, name: str, frame: int) -> Workspace:
 def links(page: Page, server: Server) -> None:
     """Links, dials and cues: who drives whom in the mill, a link being made, one wind for the leaves, and cues played live."""
     workspace = open_scene(page, server, "Sorting mill", 63)
-    page.get_by_role("tab", name="Drivers").click()
+    page.get_by_role("tab", name="Links").click()
     workspace.pick("Small gear")
     workspace.row("Rotation").locator(".label").click()
     take(page, "mill")
@@ -62,7 +61,7 @@ def figures(page: Page, server: Server) -> None:
     workspace.pick("Branch")
     take(page, "morning-round")
     workspace.pick("Postie")
-    page.get_by_role("switch", name="drivers").click()
+    page.get_by_role("switch", name="links").click()
     page.get_by_role("switch", name="path & spacing").click()
     workspace.go_to("64")
     for _ in range(2):
@@ -87,7 +86,7 @@ def main() -> None:
         browser = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
         page = browser.new_page(viewport={"width": 1280, "height": 800})
         page.goto(server.address)
-        page.wait_for_selector("canvas")
+        page.wait_for_function('() => [...document.querySelectorAll(".card img")].slice(0, 9).every((one) => one.complete && one.naturalWidth)')
         take(page, "shelf")
         open_scene(page, server, "Thrown mango", 8)
         page.get_by_role("button", name="More for the time sheet").click()

@@ -4,7 +4,7 @@ import json
 import tempfile
 from pathlib import Path
 
-from vine_swing.motion.scene_file import json_schema
+from vine_swing.motion.scene.scene_file import json_schema
 from vine_swing.service.app import create_app
 from vine_swing.store import SceneStore
 

@@ -1,11 +1,16 @@
 """The command line: serve, demo, bake, export, check."""
 
 import argparse
+import socket
 import sys
 from collections.abc import Sequence
 from pathlib import Path
+from typing import TYPE_CHECKING
 
-from vine_swing.motion import MotionError, load
+from vine_swing.motion import MotionError, Scene, load
+
+if TYPE_CHECKING:
+    from vine_swing.store import SceneStore
 
 DEFAULT_DATA = Path.home() / ".local" / "share" / "vine-swing"
 DEFAULT_PORT = 8137
@@ -19,8 +24,7 @@ def main(argv: Sequence[str] | None = None) -> int:
         status: int = options.run(options)
         return status
     except (MotionError, OSError) as error:
-        print(f"vine-swing: {error}", file=sys.stderr)
-        return 1
+        return _say(str(error))
 
 
 def _parser() -> argparse.ArgumentParser:
@@ -45,8 +49,10 @@ def _parser() -> argparse.ArgumentParser:
     export.add_argument("out", type=Path, help="the ending chooses the format: .mp4, .gif or .zip for a flipbook")
     export.add_argument("--scale", type=float, default=1.0, help="share of the scene's size (default: %(default)s)")
     export.set_defaults(run=_export)
-    check = commands.add_parser("check", help="say whether a scene file is in order")
+    export.add_argument("--background", default="#FFFFFF", help="the colour under a see-through background in a video (default: %(default)s)")
+    check = commands.add_parser("check", help="say whether a scene file is in order, and what its rules name that is not there")
     check.add_argument("scene", type=Path)
+    check.add_argument("--strict", action="store_true", help="exit with 1 if rules name what is not there")
     check.set_defaults(run=_check)
     return parser
 
@@ -55,12 +61,11 @@ def _serve(options: argparse.Namespace) -> int:
     import uvicorn
 
     from vine_swing.service.app import create_app
-    from vine_swing.store import SceneStore, StoreError
 
-    try:
-        store = SceneStore(options.data / "vine-swing.db")
-    except StoreError as error:
-        print(f"vine-swing: {error}", file=sys.stderr)
+    if (refusal := _port_refusal(options.port)) is not None:
+        return _say(refusal)
+    store = _store(options)
+    if store is None:
         return 1
     try:
         print(f"Vine Swing is at http://127.0.0.1:{options.port}/ (Ctrl+C ends it); data in {options.data}", flush=True)
@@ -71,9 +76,9 @@ def _serve(options: argparse.Namespace) -> int:
 
 
 def _demo(options: argparse.Namespace) -> int:
-    from vine_swing.store import SceneStore
-
-    store = SceneStore(options.data / "vine-swing.db")
+    store = _store(options)
+    if store is None:
+        return 1
     if not store.summaries() and not store.summaries(deleted=True):
         for path in sorted(DEMO_SCENES.glob("*.json"), reverse=True):
             store.create(load(path))
@@ -81,10 +86,49 @@ def _demo(options: argparse.Namespace) -> int:
     return _serve(options)
 
 
+def _store(options: argparse.Namespace) -> "SceneStore | None":
+    """The store in the data folder; None, and a sentence, where it cannot be opened."""
+    from vine_swing.store import SceneStore, StoreError
+
+    try:
+        return SceneStore(options.data / "vine-swing.db")
+    except StoreError as error:
+        _say(str(error))
+        return None
+
+
+def _port_refusal(port: int) -> str | None:
+    """Why nothing can be served at a port, if so."""
+    if not 1 <= port <= 65535:
+        return f"--port is {port}; it must be between 1 and 65535"
+    with socket.socket() as probe:
+        probe.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
+        try:
+            probe.bind(("127.0.0.1", port))
+        except OSError as error:
+            return f"port {port} cannot be used ({error.strerror}); something else may be served there, so give another one with --port"
+    return None
+
+
+def _say(sentence: str) -> int:
+    print(f"vine-swing: {sentence}", file=sys.stderr)
+    return 1
+
+
+def _loaded(path: Path) -> Scene:
+    """The scene in a file; what its rules name that is not there is told on standard error."""
+    from vine_swing.motion.scene.references import missing_references
+
+    scene = load(path)
+    for sentence in missing_references(scene):
+        _say(f"{path}: {sentence}")
+    return scene
+
+
 def _bake(options: argparse.Namespace) -> int:
     from vine_swing.formats.table import write_csv
 
-    scene = load(options.scene)
+    scene = _loaded(options.scene)
     if str(options.csv) == "-":
         write_csv(scene, sys.stdout, every=options.every, world=options.world)
     else:
@@ -95,6 +139,7 @@ def _bake(options: argparse.Namespace) -> int:
 
 def _export(options: argparse.Namespace) -> int:
     from vine_swing.formats import EXPORTS
+    from vine_swing.formats.opaque import over_colour
     from vine_swing.motion import bake
 
     chosen = next((one for one in EXPORTS.values() if options.out.suffix.lower() == f".{one.suffix}"), None)
@@ -104,7 +149,7 @@ def _export(options: argparse.Namespace) -> int:
         )
     if not 0 < options.scale <= 4:
         raise MotionError(f"--scale is {options.scale:g}; it must be above 0 and at most 4")
-    scene = load(options.scene)
+    scene = over_colour(_loaded(options.scene), options.background) if chosen.opaque else _loaded(options.scene)
 
     def progress(done: int) -> bool:
         if sys.stderr.isatty():
@@ -116,9 +161,15 @@ def _export(options: argparse.Namespace) -> int:
 
 
 def _check(options: argparse.Namespace) -> int:
-    from vine_swing.motion.svg_path import check_outlines
+    from vine_swing.motion.outline.svg_path import check_outlines
+    from vine_swing.motion.scene.references import missing_references
 
     scene = load(options.scene)
     check_outlines(scene)
+    missing = missing_references(scene)
+    for sentence in missing:
+        _say(f"{options.scene}: {sentence}")
+    if missing and options.strict:
+        return 1
     print(f"{options.scene}: '{scene.name}' is in order: {len(scene.objects)} objects, {scene.length} frames at {scene.fps:g} per second")
     return 0

@@ -8,18 +8,21 @@ import tempfile
 import time
 from collections.abc import Callable
 from pathlib import Path
+from typing import Any
 
 import av
 import numpy as np
+from pydantic import TypeAdapter
 
 from tests.motion.scenes import channel, scene, shape
 from vine_swing.formats.mp4 import write_mp4
 from vine_swing.motion import bake
+from vine_swing.motion.edits import AnyEdit, apply_all
 from vine_swing.motion.edits.keys import SetKey
 from vine_swing.motion.figure.presets import GAITS
 from vine_swing.motion.figure.starters import STARTERS
-from vine_swing.motion.model import Scene
-from vine_swing.motion.scene_file import load
+from vine_swing.motion.scene.model import Scene
+from vine_swing.motion.scene.scene_file import load
 from vine_swing.picture.paint import Painter
 
 FRAMES = 240
@@ -86,6 +89,67 @@ def _follow(leader: str, given: dict[str, float]) -> dict[str, object]:
     return {"id": "f", "kind": "follow", "channels": ["x"], "settings": {"leader": leader, "delay": 2.0, **given}}
 
 
+#: Cards that read many frames of the card before them, in a row.
+CARDS = ("smooth", "spring", "smooth", "spring", "smooth", "retime", "spring", "smooth")
+#: Rules that look at where their object goes or at its keys, with what they act on.
+LOOKING = {
+    "oscillator": ["x"],
+    "roll": ["rotation"],
+    "pendulum": ["rotation"],
+    "face": ["rotation"],
+    "squash-stretch": ["stretch", "stretch.angle"],
+    "smooth": ["x"],
+    "arc": ["x", "y"],
+    "wind-up": ["x"],
+    "overshoot": ["x"],
+    "bounce": ["y"],
+    "retime": ["x"],
+    "steps": ["x"],
+    "spring": ["x"],
+}
+
+
+def alike(objects: int, rules: list[dict[str, object]]) -> Scene:
+    """Objects that travel and turn by keys, all with the same rules."""
+    things = [
+        shape(
+            f"o{n}",
+            x=channel((0, n, "slow-out-in"), (100, 500 + n), (200, 3)),
+            y=channel((0, n), (100, 200), (200, 30)),
+            rotation=channel((0, 0), (240, n)),
+            rules=rules,
+        )
+        for n in range(objects)
+    ]
+    return scene(*things, length=FRAMES)
+
+
+def own_eases(objects: int) -> Scene:
+    """Objects of which every stretch has a Bezier curve of its own."""
+    rng = np.random.default_rng(4)
+
+    def curve() -> dict[str, list[float]]:
+        return {"bezier": [round(float(v), 6) for v in rng.uniform(0, 1, 4)]}
+
+    keyed = {name: [(f, float(rng.uniform(0, 9)), curve()) for f in range(0, FRAMES, 30)] for name in KEYED}
+    return scene(*(shape(f"o{n}", **{name: channel(*((f, v, curve()) for f, v, _ in keys)) for name, keys in keyed.items()}) for n in range(objects)))
+
+
+def one_channel(keys: int) -> Scene:
+    """One object with so many keys on one channel."""
+    return scene(shape("a", x=channel(*((n * FRAMES / keys, n % 7, "slow-out-in") for n in range(keys)))), length=FRAMES)
+
+
+def looks_back(links: int) -> Scene:
+    """Links that each read the one before at two earlier frames."""
+    formula = "0.5 * {{O{n}.rotation @ -1f}} + 0.5 * {{O{n}.rotation @ -2f}}"
+    return scene(
+        shape("o0", rotation=channel((0, 0), (FRAMES, 360))),
+        *(shape(f"o{n + 1}", rules=[_link(formula.format(n=n))]) for n in range(links)),
+        length=FRAMES,
+    )
+
+
 def plain_pass(samples: int) -> float:
     """One multiply-add over as many samples: the least any bake could do."""
     values = np.random.default_rng(2).random(samples)
@@ -121,12 +185,63 @@ def main() -> None:
     crew = scene(*(_walker(n) for n in range(50)), length=FRAMES)
     line(f"50 figures that walk, {FRAMES} frames", best(lambda: bake(crew), 7), plain_pass(50 * 31 * FRAMES), "NumPy pass")
 
+    few, many = alike(200, _cards(3)), alike(200, _cards(8))
+    line("200 objects with 8 rules that read far", best(lambda: bake(many), 2), best(lambda: bake(few), 2), "the same with 3")
+    back = looks_back(400)
+    line(f"400 links with two looks back each, {FRAMES} frames", best(lambda: bake(back), 2), plain_pass(400 * FRAMES), "NumPy pass")
+    ten, eighty = own_eases(10), own_eases(80)
+    line("80 objects, every stretch an ease of its own", best(lambda: bake(eighty)), best(lambda: bake(ten)), "10 such objects")
+    short, long = one_channel(50), one_channel(2000)
+    line("a channel of 2,000 keys", best(lambda: bake(long)), best(lambda: bake(short)), "one of 50")
+
+    print("\nwhat a rule adds, in ns a sample, on 200 objects")
+    without = alike(200, [])
+    plain = best(lambda: bake(without))
+    for kind, channels in LOOKING.items():
+        ruled = alike(200, [{"id": "r", "kind": kind, "channels": channels}])
+        print(f"  {kind:<18} {(best(lambda ruled=ruled: bake(ruled), 3) - plain) / (200 * FRAMES * len(channels)) * 1e9:8.0f}")
+    print()
+    for what, before, edits in many_edits():
+        line(what, best(lambda before=before, edits=edits: apply_all(before, edits), 1), 1.0, "a second (bar 3)")
+
     film = load(DEMO).but(size=(1920, 1080), length=48)
     painter = Painter(bake(film))
     pictures = [painter.frame(i) for i in range(48)]
     with tempfile.TemporaryDirectory() as folder:
         alone = best(lambda: encode(pictures, Path(folder) / "alone.mp4"), 2)
         line("1080p MP4 of 48 frames, painted and encoded", best(lambda: write_mp4(bake(film), Path(folder) / "film.mp4"), 2), alone, "encoder alone")
+
+
+def _cards(count: int) -> list[dict[str, object]]:
+    return [{"id": f"r{n}", "kind": kind, "channels": ["x"]} for n, kind in enumerate(CARDS[:count])]
+
+
+def many_edits() -> list[tuple[str, Scene, list[Any]]]:
+    """Edits of many things at once: what they are called, the scene, and the edits."""
+    edits = TypeAdapter(list[AnyEdit])
+    crowd_of_500 = scene(*(shape(f"o{n}", x=n) for n in range(500)))
+    figure = {"id": "fig", "name": "Fig", "kind": "figure", "figure": STARTERS["two-legs"].figure.model_dump(mode="json")}
+    figure["rules"] = [{"id": "g", "kind": "gait", "settings": GAITS["stroll"].for_figure(STARTERS["two-legs"].figure)}]  # type: ignore[assignment]
+    with_figure = scene(figure, *(shape(f"o{n}", x=n) for n in range(500)))
+    long = scene(shape("a", x=channel(*((float(n), n % 9) for n in range(15_000)))), length=20_000)
+    return [
+        ("5,000 objects added", scene(), edits.validate_python([{"edit": "add-object", "object": shape(f"o{n}", x=n)} for n in range(5000)])),
+        (
+            "100 pivots moved among 500 objects",
+            crowd_of_500,
+            edits.validate_python([{"edit": "move-pivot", "id": f"o{n}", "frame": 0, "x": 5, "y": 5} for n in range(100)]),
+        ),
+        (
+            "500 parts hung on bones",
+            with_figure,
+            edits.validate_python([{"edit": "hang-on-bones", "figure": "fig", "parts": {f"o{n}": "hips" for n in range(500)}}]),
+        ),
+        (
+            "5,000 keys set on a channel of 15,000 more",
+            long,
+            edits.validate_python([{"edit": "set-key", "object": "a", "channel": "x", "frame": n + 0.5, "value": 1} for n in range(5000)]),
+        ),
+    ]
 
 
 def encode(pictures: list[np.ndarray], path: Path) -> None:

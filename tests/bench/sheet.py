@@ -12,7 +12,8 @@ from pathlib import Path
 
 from playwright.sync_api import sync_playwright
 
-from tests.journeys.conftest import CHROMIUM, FLAGS, Server
+from tests.journeys.conftest import CHROMIUM, FLAGS
+from tests.journeys.servers import Server
 from tests.journeys.workspace import Workspace
 
 OBJECTS, KEYS = 50, 100

@@ -16,7 +16,7 @@ from vine_swing.formats.gif import write_gif
 from vine_swing.formats.mp4 import write_mp4
 from vine_swing.formats.table import write_csv
 from vine_swing.motion import MotionError, bake
-from vine_swing.motion.scene_file import from_data
+from vine_swing.motion.scene.scene_file import from_data
 from vine_swing.picture.paint import Painter
 
 

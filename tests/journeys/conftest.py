@@ -1,19 +1,16 @@
-"""The real thing: the command line's server on a data folder of its own, and Chromium on the built page."""
+"""The real thing: a server on a data folder of its own, and Chromium on the built page."""
 
 import os
 import re
 import shutil
 import signal
-import socket
-import subprocess
-import sys
-import time
-import urllib.request
 from pathlib import Path
 
 import pytest
 from playwright.sync_api import Browser, Page, expect, sync_playwright
 
+from tests.journeys.scenes import opened
+from tests.journeys.servers import Prepared, Server
 from tests.journeys.workspace import Workspace
 
 CHROMIUM = os.environ.get("CHROMIUM") or shutil.which("chromium") or "/usr/bin/chromium"
@@ -28,53 +25,41 @@ FLAGS = [
 ]
 
 
+#: Transitions and animations of the page take no time in journeys: nothing is asserted of them, and every click would wait for them.
+WITHOUT_TRANSITIONS = """document.addEventListener('DOMContentLoaded', () => {
+  const sheet = new CSSStyleSheet();
+  const off = ['transition-duration', 'transition-delay', 'animation-duration', 'animation-delay'].map((name) => `${name}: 0s !important`);
+  sheet.replaceSync(`*, *::before, *::after { ${off.join('; ')} }`);
+  document.adoptedStyleSheets = [...document.adoptedStyleSheets, sheet];
+})"""
+
+
 def pytest_collection_modifyitems(items):
     for item in items:
-        item.add_marker(pytest.mark.journey)
+        # The hook is handed every test of the run, not only those of this folder.
+        if item.path.is_relative_to(Path(__file__).parent):
+            item.add_marker(pytest.mark.journey)
 
 
-class Server:
-    """`vine-swing serve` on a free port; can be stopped, killed and started again on the same data."""
-
-    def __init__(self, data: Path, command: str = "serve"):
-        self.data = data
-        self._command = command
-        with socket.socket() as free:
-            free.bind(("127.0.0.1", 0))
-            self.port = free.getsockname()[1]
-        self.address = f"http://127.0.0.1:{self.port}"
-        self.start()
-
-    def start(self):
-        arguments = [sys.executable, "-m", "vine_swing", self._command, "--data", str(self.data), "--port", str(self.port)]
-        self._process = subprocess.Popen(arguments, stdout=subprocess.DEVNULL, stderr=subprocess.PIPE)
-        for _ in range(200):
-            try:
-                urllib.request.urlopen(f"{self.address}/api/scenes", timeout=1).close()
-                return
-            except OSError:
-                assert self._process.poll() is None, self._process.stderr.read().decode()
-                time.sleep(0.05)
-        raise AssertionError("the server did not answer within 10 seconds")
-
-    def stop(self, how=signal.SIGINT):
-        self._process.send_signal(how)
-        self._process.wait(20)
-        self._process.stderr.close()
+@pytest.fixture(scope="session")
+def prepared(tmp_path_factory):
+    servers = Prepared(tmp_path_factory.mktemp("servers"))
+    yield servers
+    servers.close()
 
 
 @pytest.fixture
-def server(tmp_path):
-    running = Server(tmp_path / "data")
+def server(prepared):
+    running = prepared.take()
     yield running
-    running.stop()
+    running.stop(signal.SIGKILL)
 
 
 @pytest.fixture
 def demo_server(tmp_path):
     running = Server(tmp_path / "data", "demo")
     yield running
-    running.stop()
+    running.stop(signal.SIGKILL)
 
 
 @pytest.fixture(scope="session")
@@ -86,16 +71,31 @@ def browser():
 
 
 @pytest.fixture
-def page(browser: Browser):
+def page(browser: Browser, request: pytest.FixtureRequest):
     """A page of a fresh profile; anything the page complains about in the console fails the test."""
+    # Servers come first and go last: a page whose server is killed under it would complain of that.
+    for name in {"server", "demo_server"} & set(request.fixturenames):
+        request.getfixturevalue(name)
     context = browser.new_context(viewport={"width": 1280, "height": 800}, accept_downloads=True)
-    context.set_default_timeout(10_000)
-    expect.set_options(timeout=8_000)
+    # A machine that others share may stand still for seconds; what is waited for is the same.
+    context.set_default_timeout(30_000)
+    expect.set_options(timeout=20_000)
+    context.add_init_script(WITHOUT_TRANSITIONS)
     one = context.new_page()
     complaints: list[str] = []
     one.on("pageerror", lambda error: complaints.append(str(error)))
     # Refused requests are part of some journeys, and shown on the page; everything else is a fault.
-    one.on("console", lambda m: complaints.append(m.text) if m.type == "error" and not re.search("status of (4|5)|ERR_CONNECTION", m.text) else None)
+    one.on(
+        "console",
+        lambda m: (
+            complaints.append(m.text)
+            if m.type == "error"
+            and not re.search(
+                "status of (4|5)|ERR_CONNECTION|ERR_EMPTY_RESPONSE|ERR_CONTENT_LENGTH_MISMATCH|ERR_INCOMPLETE|ERR_SOCKET_NOT_CONNECTED", m.text
+            )
+            else None
+        ),
+    )
     yield one
     context.close()
     assert complaints == []
@@ -104,6 +104,4 @@ def page(browser: Browser):
 @pytest.fixture
 def workspace(page: Page, server: Server) -> Workspace:
     """A new, empty scene opened in the workspace."""
-    page.goto(server.address)
-    page.get_by_role("button", name="New scene").first.click()
-    return Workspace(page, server.address)
+    return opened(page, server.address, name="New scene", length=120)

@@ -100,7 +100,15 @@ def test_tuned_from_tired_to_proud_with_settings_alone(postie):
     tired = bake(kept(w))
     w.page.get_by_role("button", name="Tune…").click()
     dialog = w.page.get_by_role("dialog", name="How Postie walks")
-    for label, value in (("stride", "130"), ("stance", "0.58"), ("lean", "-8"), ("knee", "0"), ("lift", "20"), ("arm swing", "32"), ("weight", "0.1")):
+    for label, value in (
+        ("stride", "130"),
+        ("stance", "0.58"),
+        ("lean", "-8"),
+        ("knee", "0"),
+        ("lift", "20"),
+        ("arm swing", "32"),
+        ("weight", "0.1"),
+    ):
         field = dialog.get_by_role("spinbutton", name=label, exact=True)
         field.fill(value)
         field.press("Enter")
@@ -136,7 +144,9 @@ def test_it_stops_at_a_mark_and_goes_on(postie):
 
 
 def test_a_slope_is_put_under_it(page, server):
-    slope = shape("Slope", "outline", x=0, y=620, fill="#4D8C66") | {"shape": {"type": "outline", "d": "M-50 0 L400 -30 L900 -210 L1400 -260 V200 H-50 Z"}}
+    slope = shape("Slope", "outline", x=0, y=620, fill="#4D8C66") | {
+        "shape": {"type": "outline", "d": "M-50 0 L400 -30 L900 -210 L1400 -260 V200 H-50 Z"}
+    }
     w = opened(page, server.address, objects=[slope])
     begin(w, "Upright", "Postie")
     gait(w, "Stroll")

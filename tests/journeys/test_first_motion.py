@@ -8,7 +8,7 @@ from playwright.sync_api import expect
 
 def test_start_from_nothing(workspace, server):
     w = workspace
-    expect(w.page.get_by_text("Nobody is on stage yet.")).to_be_visible()
+    expect(w.page.get_by_text("No objects yet: what you add is listed here.")).to_be_visible()
     w.add("Ellipse", "Seed pod")
     w.key("Travel")
     assert w.keys("Seed pod", "x") == [(0, 640)]
@@ -51,7 +51,7 @@ def test_start_from_nothing(workspace, server):
         w.saved()
         w.page.wait_for_timeout(60)
     assert w.kept()["scene"]["objects"] == []
-    expect(w.page.get_by_text("Nobody is on stage yet.")).to_be_visible()
+    expect(w.page.get_by_text("No objects yet: what you add is listed here.")).to_be_visible()
     redo = w.page.get_by_role("button", name="Redo")
     while redo.is_enabled():
         redo.click()

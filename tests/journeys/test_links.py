@@ -63,8 +63,8 @@ def test_two_gears_are_linked_by_hand(gears):
     values = w.page.get_by_role("region", name="Values at this frame")
     values.get_by_role("button", name="Great gear rotation").click()
     expect(values.get_by_role("heading", name=re.compile("^Great gear"))).to_be_visible()
-    w.page.get_by_role("tab", name="Drivers").click()
-    w.page.locator(".drivers").get_by_role("button", name="Small gear").click()
+    w.page.get_by_role("tab", name="Links").click()
+    w.page.locator(".links").get_by_role("button", name="Small gear").click()
     expect(values.get_by_role("heading", name=re.compile("^Small gear"))).to_be_visible()
     w.page.get_by_role("tab", name="Sheet").click()
     w.page.get_by_role("button", name="Undo").click()
@@ -94,11 +94,12 @@ def test_a_value_dragged_onto_another_goes_from_range_to_range(page, server):
     box = end.bounding_box()
     middle = (box["x"] + box["width"] / 2, box["y"] + box["height"] / 2)
     w.drag(middle, (middle[0], middle[1] + 20))
-    formula = dialog.get_by_label("Formula").input_value()
-    reached = float(re.match(r"mix\(0\.1, ([\d.]+),", formula)[1])
-    assert 0.6 < reached < 0.85
     dialog.get_by_role("button", name="Link", exact=True).click()
     expect(dialog).to_have_count(0)
+    # Linked is what the hand drew last, whether its formula had been shown already or was still on its way.
+    formula = w.kept()["scene"]["objects"][0]["rules"][0]["settings"]["formula"]
+    reached = float(re.match(r"mix\(0\.1, ([\d.]+),", formula)[1])
+    assert 0.6 < reached < 0.85
     w.pick("Shadow")
     w.go_to("0")
     assert w.value("Opacity see-through") == pytest.approx(10, abs=0.2)
@@ -117,8 +118,8 @@ def test_a_ring_of_two_links_is_refused_with_its_chain(gears):
     dialog.get_by_role("button", name="Link", exact=True).click()
     alert = dialog.get_by_role("alert")
     expect(alert).to_contain_text("ring")
-    expect(alert).to_contain_text("Great gear rotation")
-    expect(alert).to_contain_text("Small gear rotation")
+    expect(alert).to_contain_text("Great gear.rotation")
+    expect(alert).to_contain_text("Small gear.rotation")
     dialog.get_by_role("button", name="Cancel").click()
     assert w.kept()["scene"]["objects"][0]["rules"] == [], "nothing was put on"
 
@@ -163,3 +164,23 @@ def test_a_link_made_from_the_menu_with_the_keyboard_alone(gears):
     dialog.get_by_role("button", name="Link", exact=True).press("Enter")
     w.saved()
     assert turns(w, "Small gear", (52,)) == pytest.approx([160], abs=0.1)
+
+
+def test_a_formula_that_comes_back_late_does_not_take_the_place_of_a_newer_one(gears):
+    w = gears
+    held = []
+    w.page.route("**/link-drafts", lambda route: held.append(route) if not held else route.continue_())
+    w.pick("Great gear")
+    w.row("Rotation").locator(".label").click()
+    dialog = link_in_picture(w, (440, 360), (680, 360))
+    dialog.get_by_role("radio", name="mirrored").click()
+    formula = dialog.get_by_label("Formula")
+    expect(formula).not_to_have_value("")
+    newer = formula.input_value()
+    with w.page.expect_response("**/link-drafts"):
+        held[0].continue_()
+    w.painted()
+    expect(formula).to_have_value(newer)
+    dialog.get_by_role("button", name="Link", exact=True).click()
+    expect(dialog).to_have_count(0)
+    assert w.kept()["scene"]["objects"][1]["rules"][0]["settings"]["formula"] == newer

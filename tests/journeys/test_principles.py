@@ -9,7 +9,7 @@ from playwright.sync_api import expect
 from tests.journeys.test_rules import close, panel, put
 from tests.journeys.workspace import Workspace
 from vine_swing.motion import bake
-from vine_swing.motion.scene_file import from_data
+from vine_swing.motion.scene.scene_file import from_data
 
 
 def baked(w):

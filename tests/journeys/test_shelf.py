@@ -1,4 +1,4 @@
-"""The Shelf, the cast and the export, as a person uses them."""
+"""The Shelf, the troupe and the export, as a person uses them."""
 
 import json
 import subprocess
@@ -32,18 +32,26 @@ def test_scenes_are_copied_deleted_and_brought_back(page, demo_server):
     assert len(names(page)) == len(DEMO) + 1
 
 
-def test_thumbnails_are_alive(page, demo_server):
+def test_thumbnails_are_stills_that_move_when_pointed_at(page, demo_server):
+    asked = []
+    page.on("request", lambda request: asked.append(request.url))
     page.goto(demo_server.address)
-    canvas = page.get_by_role("link", name="Open Thrown mango").locator("canvas")
-    pixels = "c => c.toDataURL()"
+    card = page.get_by_role("link", name="Open Thrown mango")
+    # A still made by the server, with something in it; no motion is fetched for it.
+    still = card.locator("img")
+    expect(still).to_have_js_property("complete", True)
+    assert still.evaluate("i => i.naturalWidth") == 560
+    colours = """i => { const c = new OffscreenCanvas(56, 32).getContext('2d'); c.drawImage(i, 0, 0, 56, 32);
+      const d = c.getImageData(0, 0, 56, 32).data; return new Set([...Array(56 * 32)].map((_, n) => d.slice(4 * n, 4 * n + 3).join())).size }"""
+    assert still.evaluate(colours) > 5
     page.wait_for_load_state("networkidle")
-    page.wait_for_timeout(500)
-    still = canvas.evaluate(pixels)
-    page.wait_for_timeout(300)
-    assert canvas.evaluate(pixels) == still
-    canvas.hover()
+    assert not [url for url in asked if url.endswith("/motion")]
+    card.hover()
+    canvas = card.locator("canvas")
+    pixels = "c => c.toDataURL()"
+    before = canvas.evaluate(pixels)
     page.wait_for_timeout(400)
-    assert canvas.evaluate(pixels) != still
+    assert canvas.evaluate(pixels) != before
 
 
 def test_a_scene_file_goes_out_and_comes_in_again(page, demo_server, tmp_path):
@@ -62,7 +70,7 @@ def test_a_scene_file_goes_out_and_comes_in_again(page, demo_server, tmp_path):
     assert again.kept()["scene"] == before
 
 
-def test_the_cast_is_named_ordered_hung_and_hidden(workspace):
+def test_the_troupe_is_named_ordered_hung_and_hidden(workspace):
     w = workspace
     for kind, name in (("Ellipse", "Body"), ("Rectangle", "Bag"), ("Group", "Courier")):
         w.add(kind, name)

@@ -2,6 +2,7 @@
 
 import json
 import re
+import time
 import urllib.request
 
 from playwright.sync_api import Locator, Page, expect
@@ -55,8 +56,8 @@ class Workspace:
         self.item(name).click()
 
     def item(self, name: str) -> Locator:
-        """An object's line in the cast."""
-        return self.page.get_by_role("region", name="Cast").get_by_role("option", name=name, exact=True)
+        """An object's line in the troupe."""
+        return self.page.get_by_role("region", name="Troupe").get_by_role("option", name=name, exact=True)
 
     def key(self, row: str) -> None:
         """Click the leaf beside a row of values."""
@@ -118,6 +119,13 @@ class Workspace:
 
     def value(self, label: str) -> float:
         return float(self.value_field(label).input_value().replace("−", "-"))
+
+    def shows(self, label: str, value: float, within: float) -> None:
+        """Wait until a value is shown that only a look brings: nothing tells when the answer to a look is there."""
+        deadline = time.monotonic() + 20
+        while abs(self.value(label) - value) > within:
+            assert time.monotonic() < deadline, f"{label} is {self.value(label)}, not {value}"
+            self.page.wait_for_timeout(50)
 
     def leaves(self, name: str, row: str) -> Locator:
         return self.page.get_by_role("button", name=re.compile(rf"^Key of {re.escape(name)} {re.escape(row)} at frame"))

@@ -4,9 +4,9 @@ from typing import Any
 
 from hypothesis import strategies as st
 
-from vine_swing.motion.channel import Channel
-from vine_swing.motion.model import Scene
-from vine_swing.motion.scene_file import from_data
+from vine_swing.motion.scene.model import Scene
+from vine_swing.motion.scene.scene_file import from_data
+from vine_swing.motion.timing.channel import Channel
 
 EXAMPLE = {
     "format": "vine-swing-scene",

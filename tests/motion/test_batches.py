@@ -8,9 +8,10 @@ from hypothesis import strategies as st
 
 from tests.motion.scenes import channel, channels, scene, shape
 from vine_swing.motion import bake
-from vine_swing.motion.explain import explain
-from vine_swing.motion.graph import followers_of, in_order, reads_of
-from vine_swing.motion.reading import Reader, alikeness
+from vine_swing.motion.baking.explain import explain
+from vine_swing.motion.baking.keyed import batch_key
+from vine_swing.motion.baking.reading import Reader
+from vine_swing.motion.scene.graph import followers_of, in_order, reads_of
 
 KINDS = {
     "oscillator": {"amplitude": st.floats(-50, 50), "frequency": st.floats(-4, 4), "phase": st.floats(0, 360), "start": st.integers(0, 20)},
@@ -60,7 +61,7 @@ def test_what_has_the_same_cards_is_alike():
     square = one | {"settings": {"amplitude": 3, "wave": "square"}}
     rules = [one, one | {"settings": {"amplitude": 9}}, keyed, between, square, one | {"mode": "multiply"}, one | {"kind": "noise"}]
     some = scene(*(shape(f"o{n}", x=channel((0, n), (9, 3)), rules=[rule]) for n, rule in enumerate(rules)), length=24)
-    kinds = [alikeness(thing, "x", Reader(some).timing) for thing in some.objects]
+    kinds = [batch_key(thing, "x", Reader(some).timing) for thing in some.objects]
     assert kinds[0] == kinds[1]
     assert len(set(kinds)) == len(kinds) - 1
 

@@ -9,8 +9,8 @@ from pydantic import TypeAdapter, ValidationError
 from tests.motion.scenes import channel, scene, shape
 from vine_swing.motion import EditError, NoSuchThing, bake
 from vine_swing.motion.edits import AnyEdit, apply_all
+from vine_swing.motion.edits.linking import formula_by_hand
 from vine_swing.motion.formula.by_hand import ByHand, number
-from vine_swing.motion.linking import formula_by_hand
 
 EDITS: TypeAdapter[list[AnyEdit]] = TypeAdapter(list[AnyEdit])
 HOW: TypeAdapter[ByHand] = TypeAdapter(ByHand)

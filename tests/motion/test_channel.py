@@ -6,9 +6,9 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.motion.scenes import channel, channels
-from vine_swing.motion import colour
-from vine_swing.motion.channel import Channel
-from vine_swing.motion.evaluate import evaluate, evaluate_colours
+from vine_swing.motion.basics import colour
+from vine_swing.motion.timing.channel import Channel
+from vine_swing.motion.timing.evaluate import evaluate, evaluate_colours
 
 T = np.arange(-50, 150, 0.5)
 

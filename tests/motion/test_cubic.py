@@ -9,8 +9,8 @@ from scipy.optimize import brentq
 
 from tests.motion.scenes import scene, shape
 from vine_swing.motion import bake, dump, parse
-from vine_swing.motion.channel import Channel
-from vine_swing.motion.evaluate import evaluate
+from vine_swing.motion.timing.channel import Channel
+from vine_swing.motion.timing.evaluate import evaluate
 
 
 def keyed(*keys, **ends):

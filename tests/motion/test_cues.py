@@ -7,9 +7,10 @@ from hypothesis import strategies as st
 from pydantic import TypeAdapter
 
 from tests.motion.scenes import channel, channels, scene, shape
-from vine_swing.motion import EditError, SceneFileError, bake, colour
-from vine_swing.motion.channel import Channel
+from vine_swing.motion import EditError, SceneFileError, bake
+from vine_swing.motion.basics import colour
 from vine_swing.motion.edits import AnyEdit, apply_all
+from vine_swing.motion.timing.channel import Channel
 
 EDITS: TypeAdapter[list[AnyEdit]] = TypeAdapter(list[AnyEdit])
 RAISE = {"id": "raise", "name": "Raise", "first": 4, "last": 16, "objects": ["flag"], "key": "r"}

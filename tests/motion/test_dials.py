@@ -7,10 +7,11 @@ from hypothesis import strategies as st
 from pydantic import TypeAdapter
 
 from tests.motion.scenes import channel, scene, shape
-from vine_swing.motion import EditError, NoSuchThing, SceneFileError, bake, colour
+from vine_swing.motion import EditError, NoSuchThing, SceneFileError, bake
+from vine_swing.motion.baking.explain import explain
+from vine_swing.motion.basics import colour
 from vine_swing.motion.edits import AnyEdit, apply_all
-from vine_swing.motion.explain import explain
-from vine_swing.motion.graph import drives
+from vine_swing.motion.scene.graph import drives
 
 EDITS: TypeAdapter[list[AnyEdit]] = TypeAdapter(list[AnyEdit])
 WIND = {"id": "wind", "name": "Wind", "low": 0.0, "high": 2.0, "channel": {"base": 0.5}}

@@ -9,7 +9,7 @@ from scipy.integrate import solve_ivp
 from scipy.optimize import brentq
 
 from tests.motion.scenes import eases
-from vine_swing.motion.ease import FEELS, Ease, build
+from vine_swing.motion.timing.ease import FEELS, Ease, build
 
 ADAPTER: TypeAdapter[Ease] = TypeAdapter(Ease)
 U = np.linspace(0, 1, 401)

@@ -7,7 +7,8 @@ from hypothesis import strategies as st
 from pydantic import TypeAdapter
 
 from tests.motion.scenes import channel, channels, scene, shape
-from vine_swing.motion import EditError, NoSuchThing, bake, matrix
+from vine_swing.motion import EditError, NoSuchThing, bake
+from vine_swing.motion.basics import matrix
 from vine_swing.motion.edits import AnyEdit, apply_all, label_of
 
 EDIT: TypeAdapter[AnyEdit] = TypeAdapter(AnyEdit)

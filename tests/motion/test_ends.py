@@ -8,8 +8,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.motion.scenes import channel, channels
-from vine_swing.motion.ends import End, turn_marks
-from vine_swing.motion.evaluate import evaluate
+from vine_swing.motion.timing.ends import End, turn_marks
+from vine_swing.motion.timing.evaluate import evaluate
 
 MODES = ["hold", "coast", "loop", "climb", "ping-pong"]
 

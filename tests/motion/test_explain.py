@@ -5,7 +5,7 @@ import pytest
 
 from tests.motion.scenes import channel, scene, shape
 from vine_swing.motion import NoSuchThing, bake
-from vine_swing.motion.explain import explain
+from vine_swing.motion.baking.explain import explain
 
 SWING = {"id": "s", "kind": "oscillator", "channels": ["x"], "settings": {"amplitude": 5}}
 

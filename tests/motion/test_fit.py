@@ -5,11 +5,11 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from vine_swing.motion import ease
-from vine_swing.motion.channel import Channel
-from vine_swing.motion.ease.drawn import drawn
-from vine_swing.motion.evaluate import evaluate
-from vine_swing.motion.fit import fit_keys
+from vine_swing.motion.timing import ease
+from vine_swing.motion.timing.channel import Channel
+from vine_swing.motion.timing.ease.drawn import drawn
+from vine_swing.motion.timing.evaluate import evaluate
+from vine_swing.motion.timing.fit import fit_keys
 
 
 @settings(deadline=None)

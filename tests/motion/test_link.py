@@ -8,9 +8,9 @@ from pydantic import TypeAdapter
 
 from tests.motion.scenes import channel, scene, shape
 from vine_swing.motion import SceneFileError, bake
+from vine_swing.motion.baking.explain import explain
 from vine_swing.motion.edits import AnyEdit, apply_all
-from vine_swing.motion.explain import explain
-from vine_swing.motion.graph import followers_of, in_order
+from vine_swing.motion.scene.graph import followers_of, in_order
 
 EDITS: TypeAdapter[list[AnyEdit]] = TypeAdapter(list[AnyEdit])
 T = np.arange(0, 48, 0.5)
@@ -62,9 +62,9 @@ def test_rings_of_links_are_refused_with_their_chain():
     a = shape("a", name="Ant", rules=[link("{Bee.rotation}")])
     b = shape("b", name="Bee", rules=[link("{Cat.x}")])
     c = shape("c", name="Cat", rules=[link("{Ant.rotation} / 2", ["x"])])
-    with pytest.raises(SceneFileError, match="ring: .*Ant rotation.*") as caught:
+    with pytest.raises(SceneFileError, match="ring: .*Ant.rotation.*") as caught:
         scene(a, b, c)
-    assert all(name in str(caught.value) for name in ("Ant rotation", "Bee rotation", "Cat x"))
+    assert all(name in str(caught.value) for name in ("Ant.rotation", "Bee.rotation", "Cat.x"))
     with pytest.raises(SceneFileError, match="did you mean sin"):
         scene(shape("a", rules=[link("sni(f)")]))
 
@@ -130,7 +130,7 @@ def test_renaming_keeps_formulas_true():
         ("{Mill whee.rotation}", "at character 2: there is no 'Mill whee.rotation' in this scene; did you mean 'Mill wheel'?"),
         ("{Mill wheel.rotatoin}", "at character 13: 'Mill wheel' has no channel 'rotatoin'; did you mean 'rotation'?"),
         ("2 * (f + 1", "at character 11: the formula ends too early"),
-        ("{Gear.rotation}", "read each other in a ring: Gear rotation"),
+        ("{Gear.rotation}", "read each other in a ring: Gear.rotation"),
         ("f" * 3000, "2000"),
     ],
 )

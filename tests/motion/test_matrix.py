@@ -6,7 +6,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.motion.scenes import channel, scene, shape
-from vine_swing.motion import bake, matrix
+from vine_swing.motion import bake
+from vine_swing.motion.basics import matrix
 
 angle = st.floats(-720, 720)
 size = st.floats(-3, 3).filter(lambda v: abs(v) > 0.05)

@@ -66,7 +66,7 @@ def test_a_keyed_frequency_is_integrated_and_never_jumps():
     got = swing(amplitude=1, frequency=ramp)
     exact_ramp = 0.5 * T + 2.5 / 48 * T**2 / 2
     np.testing.assert_allclose(got[T <= 48], np.sin(2 * np.pi * exact_ramp / FPS)[T <= 48], atol=1e-9)
-    from vine_swing.motion.evaluate import evaluate
+    from vine_swing.motion.timing.evaluate import evaluate
 
     def frequency(t):
         return evaluate([ramp], np.array([t]))[0, 0]

@@ -8,9 +8,10 @@ from scipy.integrate import quad
 from scipy.optimize import brentq
 
 from tests.motion.scenes import scene, shape
-from vine_swing.motion import SceneFileError, bake, ease
-from vine_swing.motion.channel import Channel
-from vine_swing.motion.path import Curve, curves, evaluate_path
+from vine_swing.motion import SceneFileError, bake
+from vine_swing.motion.timing import ease
+from vine_swing.motion.timing.channel import Channel
+from vine_swing.motion.timing.path import Curve, curves, evaluate_path
 
 T = np.linspace(0, 40, 161)
 

@@ -8,7 +8,7 @@ from hypothesis import strategies as st
 from tests.motion.scenes import channel, channels, eases, scene, shape
 from tests.motion.test_timing import do
 from vine_swing.motion import EditError, NoSuchThing, bake
-from vine_swing.motion.path import curves
+from vine_swing.motion.timing.path import curves
 
 T = np.arange(0, 40.01, 0.25)
 BENT = {

@@ -8,10 +8,10 @@ from hypothesis import strategies as st
 from tests.motion.scenes import channel, scene, shape
 from tests.motion.test_timing import do
 from vine_swing.motion import EditError, NoSuchThing, bake
-from vine_swing.motion.explain import explain
-from vine_swing.motion.rule import Rule
+from vine_swing.motion.baking.explain import explain
 from vine_swing.motion.rules import RULES
 from vine_swing.motion.rules.presets import PRESETS
+from vine_swing.motion.rules.rule import Rule
 
 SWAY = {"id": "sway", "kind": "oscillator", "channels": ["rotation"], "settings": {"amplitude": 10}}
 HELD = {"id": "held", "kind": "steps", "channels": ["rotation"], "settings": {"every": 4}}

@@ -9,7 +9,7 @@ from scipy.stats import norm
 
 from tests.motion.scenes import channel, channels, scene, shape
 from vine_swing.motion import SceneFileError, bake
-from vine_swing.motion.explain import explain
+from vine_swing.motion.baking.explain import explain
 from vine_swing.motion.rules import RULES
 
 FPS = 24

@@ -77,7 +77,7 @@ def test_many_faults_are_counted():
     data = broken(lambda d, o, x: o["channels"].update(x={"keys": [{"frame": f} for f in range(40)]}))
     with pytest.raises(SceneFileError) as caught:
         parse(json.dumps(data))
-    assert caught.value.faults[-1] == "and 35 more"
+    assert caught.value.faults[-1] == "and 20 more"
 
 
 def test_a_long_ring_of_parents_is_named_whole():

@@ -9,7 +9,7 @@ from pydantic import TypeAdapter
 from tests.motion.scenes import channel, channels, frames, numbers, scene, shape
 from vine_swing.motion import EditError, NoSuchThing, bake
 from vine_swing.motion.edits import AnyEdit, apply_all
-from vine_swing.motion.ends import HOLD
+from vine_swing.motion.timing.ends import HOLD
 
 EDIT: TypeAdapter[AnyEdit] = TypeAdapter(AnyEdit)
 
@@ -79,7 +79,7 @@ def test_reversed_splines_and_handles_run_backwards_too():
         {"frame": 6, "value": 9, "ease": "spline", "tension": 0.3, "bias": -0.4},
         {"frame": 20, "value": 2, "ease": "spline"},
     ]
-    from vine_swing.motion.channel import Channel
+    from vine_swing.motion.timing.channel import Channel
 
     one = Channel.model_validate({"keys": keys})
     before = pod(one)

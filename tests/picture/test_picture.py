@@ -7,10 +7,12 @@ from hypothesis import strategies as st
 
 from tests.motion.scenes import channel, scene, shape
 from vine_swing.motion import MotionError, bake
-from vine_swing.motion.outline import CLOSE, CUBIC, MOVE, POINTS_TAKEN
-from vine_swing.motion.shapes import DRAWN, ellipse, polygon, rectangle, star
-from vine_swing.motion.svg_path import check_outlines, parse_path
-from vine_swing.picture.drawable import drawables, hidden
+from vine_swing.motion.outline import svg_path
+from vine_swing.motion.outline.outline import CLOSE, CUBIC, MOVE, POINTS_TAKEN
+from vine_swing.motion.outline.shapes import DRAWN, ellipse, polygon, rectangle, star
+from vine_swing.motion.outline.svg_path import check_outlines, parse_path
+from vine_swing.picture.drawable import drawables
+from vine_swing.picture.listing import hidden
 from vine_swing.picture.paint import Painter
 
 sizes = st.floats(0, 500)
@@ -119,3 +121,24 @@ def test_strokes_are_scaled_with_their_object():
     assert colour_at(picture, 50, 50) == (0, 0, 0)
     assert colour_at(picture, 50, 42) == (0, 0, 0)
     assert colour_at(picture, 50, 38) == (255, 255, 255)
+
+
+def test_paths_of_many_closed_parts_are_read_as_ever(monkeypatch):
+    data = "M1 2 h5v5z m 3 4 l 5 5 z L 9 9 z l 1 1 h 3 z M 5 5 a 3 3 0 1 0 4 4 z"
+    at_once = parse_path(data)
+    monkeypatch.setattr(svg_path, "_FEW_CLOSES", 0)
+    in_parts = parse_path.__wrapped__(data)
+    assert in_parts.verbs == at_once.verbs
+    np.testing.assert_array_equal(in_parts.points, at_once.points)
+
+
+def test_long_paths_take_time_in_line_with_their_length():
+    """Arcs and close-paths by the thousand: each would take minutes if every one looked back at all before it."""
+    assert len(parse_path("M0 0" + "a5 5 0 1 1 9 0" * 6000).verbs) > 12_000
+    assert len(parse_path("M0 0" + "h5v5z" * 12_000).verbs) == 1 + 36_000
+
+
+def test_arcs_keep_to_their_circle():
+    outline = parse_path("M 100 0 A 100 100 0 1 1 -100 0 A 100 100 0 1 1 100 0 z")
+    points = np.concatenate(outline.lines(parts=8))
+    np.testing.assert_allclose(np.hypot(*points.T), 100, rtol=1e-5)

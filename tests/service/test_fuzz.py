@@ -4,7 +4,7 @@ import schemathesis
 from hypothesis import HealthCheck, Phase, given, settings
 
 from tests.motion.scenes import EXAMPLE
-from vine_swing.motion.scene_file import from_data
+from vine_swing.motion.scene.scene_file import from_data
 from vine_swing.service.app import create_app
 from vine_swing.store import SceneStore
 

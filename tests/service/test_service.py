@@ -1,15 +1,24 @@
 """The service: thin routes, plain problems, and only our own pages let in."""
 
+import io
 import json
 
 import msgpack
 import numpy as np
 import pytest
+from fastapi.testclient import TestClient
+from PIL import Image
 
 from tests.motion.scenes import EXAMPLE
 from vine_swing.motion import bake, parse
+from vine_swing.picture.paint import Painter
+from vine_swing.service.app import create_app
+from vine_swing.service.routes import motion as motion_routes
+from vine_swing.store import SceneStore
 
 KEY = {"edit": "set-key", "object": "mango", "channel": "y", "frame": 0, "value": 12}
+
+JSON = {"content-type": "application/json"}
 
 
 def made(client, data=EXAMPLE):
@@ -47,7 +56,7 @@ def test_motion_is_the_bake_as_float32(client):
     baked = bake(parse(json.dumps(EXAMPLE)))
     mango = sent["objects"]["mango"]
     np.testing.assert_array_equal(rows(mango["channels"]["x"])[:, 0], baked["Mango", "x"].astype("<f4"))
-    np.testing.assert_array_equal(rows(mango["world"]), baked.objects["mango"].world.astype("<f4"))
+    np.testing.assert_array_equal(rows(mango["view"]), baked.objects["mango"].view.astype("<f4"))
     assert rows(mango["channels"]["width"]).tolist() == [[120]], "what never changes is one row"
     assert mango["turns"] == {"x": [24, 48, 72, 96]}
     assert (sent["revision"], sent["length"], sent["order"], sent["hidden"]) == (0, 120, ["mango"], [])
@@ -63,7 +72,7 @@ def test_after_an_edit_only_what_changed_is_sent(client):
     sent = motion(client, scene, since=0)
     assert sent["whole"] is False
     assert set(sent["objects"]) == {"mango"}
-    assert set(sent["objects"]["mango"]) == {"world", "local", "place", "middle", "channels"}
+    assert set(sent["objects"]["mango"]) == {"view", "local", "place", "middle", "channels"}
     assert set(sent["objects"]["mango"]["channels"]) == {"y"}
     assert motion(client, scene, since=1)["objects"] == {}
 
@@ -109,7 +118,7 @@ def test_scene_files_out_and_in(client):
     scene = made(client)
     file = client.get(f"/api/scenes/{scene['id']}/file")
     assert "attachment" in file.headers["content-disposition"]
-    again = client.post("/api/scene-files", content=file.content)
+    again = client.post("/api/scene-files", content=file.content, headers=JSON)
     assert again.status_code == 201
     assert again.json()["scene"] == scene["scene"]
 
@@ -178,13 +187,13 @@ def test_bad_bodies(client, body, status, says):
 
 
 def test_a_body_of_50_mb_is_refused_whether_or_not_it_says_its_length(client):
-    assert "at most 16 MB" in problem(client.post("/api/scene-files", content=b" " * 50_000_000), 413)
+    assert "at most 16 MB" in problem(client.post("/api/scene-files", content=b" " * 50_000_000, headers=JSON), 413)
 
     def pieces():
         for _ in range(50):
             yield b" " * 1_000_000
 
-    assert "at most 16 MB" in problem(client.post("/api/scene-files", content=pieces()), 413)
+    assert "at most 16 MB" in problem(client.post("/api/scene-files", content=pieces(), headers=JSON), 413)
 
 
 @pytest.mark.parametrize("host", ["evil.example", "127.0.0.1.evil.example", "", "[::1", "localhost@evil.example"])
@@ -255,7 +264,7 @@ def test_principles_are_told_painted_and_opened(client):
         motion = msgpack.unpackb(client.get(f"/api/principles/{one['name']}/motion").content)
         assert motion["whole"]
         assert motion["objects"]
-        made = client.post("/api/scene-files", content=client.get(f"/api/principles/{one['name']}/file").content)
+        made = client.post("/api/scene-files", content=client.get(f"/api/principles/{one['name']}/file").content, headers=JSON)
         assert made.status_code in (200, 201), made.text
     missing = client.get("/api/principles/none/motion")
     assert missing.status_code == 404
@@ -271,3 +280,74 @@ def test_contacts_are_sent_with_the_motion_and_called_off(client):
     changed = edit(client, state, {"edit": "set-rule", "object": "mango", "rule": "b", "on": False}, revision=state["revision"])
     assert changed.status_code == 200, changed.text
     assert motion(client, state, since=state["revision"])["objects"]["mango"]["contacts"] == []
+
+
+def test_the_shelfs_still_is_made_once_a_revision(client, monkeypatch):
+    made = []
+    real = motion_routes.preview
+    monkeypatch.setattr(motion_routes, "preview", lambda baked: made.append(1) or real(baked))
+    opened = client.post("/api/scenes", json=EXAMPLE).json()
+    address = f"/api/scenes/{opened['id']}/preview"
+    first = client.get(f"{address}?revision=0")
+    picture = Image.open(io.BytesIO(first.content))
+    assert (picture.format, picture.size) == ("WEBP", (560, 315))
+    # The picture is the export's own, at the frame a third of the way in.
+    painted = Painter(bake(parse(json.dumps(EXAMPLE))), scale=560 / 1280).frame(40)
+    assert np.abs(np.asarray(picture.convert("RGB"), float) - painted[..., :3]).mean() < 3
+    assert client.get(address).content == first.content
+    assert len(made) == 1
+    assert "immutable" in first.headers["cache-control"]
+    client.post(f"/api/scenes/{opened['id']}/edits", json={"revision": 0, "edits": [KEY | {"value": 300}]})
+    later = client.get(f"{address}?revision=0")
+    assert later.content != first.content
+    assert len(made) == 2
+    assert later.headers["cache-control"] == "no-cache"
+
+
+def test_the_page_is_sent_compressed_to_those_who_take_it(tmp_path):
+    web = tmp_path / "web"
+    (web / "assets").mkdir(parents=True)
+    text = "const leaf = 'green';\n" * 500
+    (web / "assets" / "page.js").write_text(text)
+    (web / "index.html").write_text("<p>page</p>")
+    store = SceneStore(tmp_path / "kept.db")
+    with TestClient(create_app(store, web=web), base_url="http://127.0.0.1:8137") as client:
+        for asked, told in (("gzip, br", "gzip"), ("identity", None)):
+            answer = client.get("/assets/page.js", headers={"accept-encoding": asked})
+            assert (answer.text, answer.headers.get("content-encoding")) == (text, told)
+            assert "immutable" in answer.headers["cache-control"]
+            assert answer.headers["content-type"].startswith("text/javascript")
+        assert int(client.get("/assets/page.js", headers={"accept-encoding": "gzip"}).headers["content-length"]) < len(text) / 10
+        # Built anew, it is another file.
+        (web / "assets" / "page.js").write_text(text + "1")
+        assert client.get("/assets/page.js").text == text + "1"
+        assert client.get("/scenes/any").text == "<p>page</p>"
+    store.close()
+
+
+def test_steps_of_the_paint_list_are_sent_only_where_they_change(client):
+    opened = client.post("/api/scenes", json=EXAMPLE).json()
+    address = f"/api/scenes/{opened['id']}"
+
+    def look(**edit):
+        answer = client.post(f"{address}/look", json={"revision": 0, "edits": [{"object": "mango", "frame": 0} | edit]})
+        return msgpack.unpackb(answer.content)
+
+    whole = msgpack.unpackb(client.get(f"{address}/motion").content)
+    assert [step["op"] for step in whole["steps"]] == ["fill"]
+    assert "steps" not in look(edit="set-key", channel="x", value=7)
+    assert "steps" not in look(edit="set-key", channel="fill", value="#123456")
+    # A line appears: one more step. It fades: a group.
+    assert [step["op"] for step in look(edit="set-key", channel="stroke.width", value=5)["steps"]] == ["fill", "stroke"]
+    both = {
+        "revision": 0,
+        "edits": [
+            {"edit": "set-key", "object": "mango", "channel": name, "frame": 0, "value": value}
+            for name, value in (("stroke.width", 5), ("opacity", 0.5))
+        ],
+    }
+    client.post(f"{address}/edits", json=both)
+    (group,) = msgpack.unpackb(client.get(f"{address}/motion?since=0").content)["steps"]
+    assert (group["op"], group["opacity"]) == ("group", [["mango", "fade"]])
+    client.post(f"{address}/undo", json={"revision": 1})
+    assert [step["op"] for step in msgpack.unpackb(client.get(f"{address}/motion?since=1").content)["steps"]] == ["fill"]

@@ -16,7 +16,7 @@ from pydantic import TypeAdapter
 from tests.motion.scenes import EXAMPLE, channels, scene, shape
 from vine_swing.motion import EditError
 from vine_swing.motion.edits import AnyEdit, apply_all, label_of
-from vine_swing.motion.scene_file import from_data
+from vine_swing.motion.scene.scene_file import from_data
 from vine_swing.store import OldRevision, OwnFeel, SceneNotFound, SceneStore, StoreError
 
 EDITS: TypeAdapter[list[AnyEdit]] = TypeAdapter(list[AnyEdit])

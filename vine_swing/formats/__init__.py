@@ -4,11 +4,8 @@ from dataclasses import dataclass
 from pathlib import Path
 from typing import Protocol
 
-from vine_swing.formats.export import Progress
-from vine_swing.formats.flipbook import write_flipbook
-from vine_swing.formats.gif import write_gif
-from vine_swing.formats.mp4 import write_mp4
-from vine_swing.motion.bake import Baked
+from vine_swing.formats.export import Progress, always
+from vine_swing.motion.baking.bake import Baked
 
 
 class Writer(Protocol):
@@ -27,11 +24,34 @@ class ExportFormat:
     media_type: str
     about: str
     write: Writer
+    #: Whether nothing can be seen through its pictures, so that a see-through background needs a colour under it.
+    opaque: bool = False
+
+
+# Encoders and painter take a good part of a second to load, so each format is loaded when it is first written.
+
+
+def _write_mp4(baked: Baked, path: Path, *, progress: Progress = always, scale: float = 1.0) -> None:
+    from vine_swing.formats.mp4 import write_mp4
+
+    write_mp4(baked, path, progress=progress, scale=scale)
+
+
+def _write_gif(baked: Baked, path: Path, *, progress: Progress = always, scale: float = 1.0) -> None:
+    from vine_swing.formats.gif import write_gif
+
+    write_gif(baked, path, progress=progress, scale=scale)
+
+
+def _write_flipbook(baked: Baked, path: Path, *, progress: Progress = always, scale: float = 1.0) -> None:
+    from vine_swing.formats.flipbook import write_flipbook
+
+    write_flipbook(baked, path, progress=progress, scale=scale)
 
 
 _ALL = [
-    ExportFormat("mp4", "MP4 video", "mp4", "video/mp4", "H.264: plays anywhere, and can be cut with other film.", write_mp4),
-    ExportFormat("gif", "GIF", "gif", "image/gif", "Loops by itself in messages and on pages; 256 colours.", write_gif),
-    ExportFormat("flipbook", "Flipbook", "zip", "application/zip", "A see-through PNG picture a frame, in one ZIP file.", write_flipbook),
+    ExportFormat("mp4", "MP4 video", "mp4", "video/mp4", "H.264: plays anywhere, and can be cut with other film.", _write_mp4, opaque=True),
+    ExportFormat("gif", "GIF", "gif", "image/gif", "Loops by itself in messages and on pages; 256 colours.", _write_gif),
+    ExportFormat("flipbook", "Flipbook", "zip", "application/zip", "A see-through PNG picture a frame, in one ZIP file.", _write_flipbook),
 ]
 EXPORTS: dict[str, ExportFormat] = {one.name: one for one in _ALL}

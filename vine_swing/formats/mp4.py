@@ -4,9 +4,10 @@ from fractions import Fraction
 from pathlib import Path
 
 import av
+from av.video.reformatter import ColorRange, Colorspace, VideoReformatter
 
-from vine_swing.formats.export import Cancelled, Progress, painted
-from vine_swing.motion.bake import Baked
+from vine_swing.formats.export import Cancelled, Progress, made_ahead
+from vine_swing.motion.baking.bake import Baked
 from vine_swing.picture.paint import Painter
 
 
@@ -27,13 +28,34 @@ def write_mp4(baked: Baked, path: Path, *, progress: Progress = lambda done: Tru
         stream.pix_fmt = "yuv420p" if even else "yuv444p"
         stream.codec_context.color_range = 1
         stream.codec_context.colorspace = stream.codec_context.color_primaries = stream.codec_context.color_trc = 1
-        for number, pixels in enumerate(painted(painter, range(len(baked.frames)))):
-            picture = av.VideoFrame.from_ndarray(pixels, format="rgba")
-            frame = picture.reformat(
-                format=stream.pix_fmt, src_colorspace="ITU709", dst_colorspace="ITU709", src_color_range="JPEG", dst_color_range="MPEG"
-            )
+        make = _Pictures(painter, stream.pix_fmt).make
+        for number, frame in enumerate(made_ahead(make, range(len(baked.frames)))):
             frame.pts, frame.time_base = number, 1 / rate
             file.mux(stream.encode(frame))
             if not progress(number + 1):
                 raise Cancelled
         file.mux(stream.encode(None))
+
+
+class _Pictures:
+    """Paints frames straight into the memory of one video frame and converts them to the encoder's pixels; for one thread."""
+
+    def __init__(self, painter: Painter, pix_fmt: str) -> None:
+        self._painter, self._pix_fmt = painter, pix_fmt
+        self._canvas = av.VideoFrame(painter.width, painter.height, "rgba")
+        self._plane = self._canvas.planes[0]
+        self._reformatter = VideoReformatter()
+
+    def make(self, index: int) -> av.VideoFrame:
+        """The picture at a row of the baked frames, as a frame of its own."""
+        self._painter.paint_into(self._plane, index, row_bytes=self._plane.line_size)
+        return self._reformatter.reformat(
+            self._canvas,
+            format=self._pix_fmt,
+            src_colorspace=Colorspace.ITU709,
+            dst_colorspace=Colorspace.ITU709,
+            src_color_range=ColorRange.JPEG,
+            dst_color_range=ColorRange.MPEG,
+            # The encoder keeps the other core busy.
+            threads=1,
+        )

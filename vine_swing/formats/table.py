@@ -6,10 +6,11 @@ from typing import TextIO
 import numpy as np
 from numpy.typing import NDArray
 
-from vine_swing.motion import MotionError, bake, colour, matrix
-from vine_swing.motion.bake import Baked
-from vine_swing.motion.model import Scene
-from vine_swing.motion.placing import BakedObject
+from vine_swing.motion import MotionError, bake
+from vine_swing.motion.baking.bake import Baked
+from vine_swing.motion.baking.placing import BakedObject
+from vine_swing.motion.basics import colour, matrix
+from vine_swing.motion.scene.model import Scene
 
 #: More rows than this are surely a mistyped step.
 MAX_ROWS = 2_000_000

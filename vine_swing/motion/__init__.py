@@ -8,10 +8,11 @@
 120.0
 """
 
-from vine_swing.motion.bake import Baked, bake
-from vine_swing.motion.errors import EditError, MotionError, NoSuchThing, SceneFileError
-from vine_swing.motion.placing import BakedObject
-from vine_swing.motion.scene_file import dump, load, parse
+from vine_swing.motion.baking.bake import Baked, bake
+from vine_swing.motion.baking.placing import BakedObject
+from vine_swing.motion.basics.errors import EditError, MotionError, NoSuchThing, SceneFileError
+from vine_swing.motion.scene.model import Scene
+from vine_swing.motion.scene.scene_file import dump, load, parse
 
 __all__ = [
     "Baked",
@@ -19,6 +20,7 @@ __all__ = [
     "EditError",
     "MotionError",
     "NoSuchThing",
+    "Scene",
     "SceneFileError",
     "bake",
     "dump",

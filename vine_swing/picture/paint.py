@@ -1,27 +1,55 @@
-"""Painting baked frames with Skia."""
+"""Painting frames with Skia: an interpreter of the paint list, which decides nothing that the list does not say."""
 
+from collections.abc import Iterator
+from contextlib import contextmanager
+from dataclasses import dataclass, field
+from math import floor
 from typing import Any
 
 import numpy as np
 import skia
 from numpy.typing import NDArray
 
-from vine_swing.motion import colour
-from vine_swing.motion.bake import Baked
-from vine_swing.motion.outline import CLOSE, CUBIC, LINE, MOVE, POINTS_TAKEN, Outline
-from vine_swing.picture.drawable import Drawable, drawables, hidden
+from vine_swing.motion.baking.bake import Baked
+from vine_swing.motion.outline.outline import CLOSE, CUBIC, LINE, MOVE, POINTS_TAKEN, Outline
+from vine_swing.picture.listing import paint_list
+from vine_swing.picture.paint_list import Blend, Fill, Group, Instance, OutlineTrack, PaintList, Picture, Step, Stroke, Track
+
+_BLENDS = {
+    "normal": skia.BlendMode.kSrcOver,
+    "multiply": skia.BlendMode.kMultiply,
+    "screen": skia.BlendMode.kScreen,
+    "overlay": skia.BlendMode.kOverlay,
+    "darken": skia.BlendMode.kDarken,
+    "lighten": skia.BlendMode.kLighten,
+    "color-dodge": skia.BlendMode.kColorDodge,
+    "color-burn": skia.BlendMode.kColorBurn,
+    "hard-light": skia.BlendMode.kHardLight,
+    "soft-light": skia.BlendMode.kSoftLight,
+    "difference": skia.BlendMode.kDifference,
+    "exclusion": skia.BlendMode.kExclusion,
+    "hue": skia.BlendMode.kHue,
+    "saturation": skia.BlendMode.kSaturation,
+    "color": skia.BlendMode.kColor,
+    "luminosity": skia.BlendMode.kLuminosity,
+}
+
+
+#: Between pixels: straight from one to the next, from pictures made half as large as often as it takes. Browsers call it quality "medium".
+_SMOOTH = skia.SamplingOptions(skia.FilterMode.kLinear, skia.MipmapMode.kLinear)
+_CRISP = skia.SamplingOptions(skia.FilterMode.kNearest)
 
 
 class Painter:
-    """Paints any frame of one baked scene, at the scene's size times `scale`."""
+    """Paints any frame of one baked scene, or of a paint list, at its size times `scale`."""
 
-    def __init__(self, baked: Baked, *, scale: float = 1.0, background: bool = True) -> None:
+    def __init__(self, painted: Baked | PaintList, *, scale: float = 1.0, background: bool = True) -> None:
         """Without its background, the picture is see-through where nothing is painted."""
-        self.width, self.height = (max(1, round(side * scale)) for side in baked.scene.size)
+        self.list = painted if isinstance(painted, PaintList) else paint_list(painted)
+        self.width, self.height = (max(1, round(side * scale)) for side in self.list.size)
         self._scale = scale
-        self._background = _colour(colour.parse_hex(baked.scene.background), 1.0) if background else skia.Color4f(0, 0, 0, 0)
-        unseen = set(hidden(baked.scene))
-        self._things = [_Thing(drawable) for drawable in drawables(baked).values() if drawable.id not in unseen]
+        self._background = _colour(self.list.background, 1.0) if background else skia.Color4f(0, 0, 0, 0)
+        self._assets = _Assets()
 
     def frame(self, index: int) -> NDArray[np.uint8]:
         """The picture at row `index` of the baked frames: RGBA, premultiplied, shape (height, width, 4)."""
@@ -29,48 +57,132 @@ class Painter:
         self.paint_into(pixels, index)
         return pixels
 
-    def paint_into(self, pixels: NDArray[np.uint8], index: int) -> None:
-        """As `frame`, into an array the caller keeps."""
-        surface = skia.Surface.MakeRasterDirect(
-            skia.ImageInfo.Make(self.width, self.height, skia.kRGBA_8888_ColorType, skia.kPremul_AlphaType), pixels
-        )
+    def paint_into(self, memory: Any, index: int, *, row_bytes: int = 0) -> None:
+        """As `frame`, into a writable buffer the caller keeps, whose rows lie `row_bytes` apart (as wide as they are, if left out)."""
+        info = skia.ImageInfo.Make(self.width, self.height, skia.kRGBA_8888_ColorType, skia.kPremul_AlphaType)
+        surface = skia.Surface.MakeRasterDirect(info, memory, row_bytes or 4 * self.width)
         canvas = surface.getCanvas()
         canvas.clear(self._background)
         canvas.scale(self._scale, self._scale)
-        for thing in self._things:
-            thing.paint(canvas, index)
+        _Interpreter(canvas, self._assets).all(self.list.steps, index)
 
 
-class _Thing:
-    """One drawable with its Skia paths."""
+@dataclass
+class _Assets:
+    """Skia's own form of outlines and pictures, made when they are first painted."""
 
-    def __init__(self, drawable: Drawable) -> None:
-        self._drawable = drawable
-        self._paths = [_path(outline) for outline in drawable.outline.outlines]
+    paths: dict[int, list[skia.Path]] = field(default_factory=dict)
+    images: dict[int, list[skia.Image]] = field(default_factory=dict)
 
-    def paint(self, canvas: skia.Canvas, index: int) -> None:
-        d = self._drawable
-        opacity = float(_at(d.baked.opacity, index))
-        if opacity <= 0:
+    def path(self, track: OutlineTrack, frame: float) -> skia.Path:
+        """The outline of a track at a frame. The list painted keeps its tracks alive, so that their identity is their own."""
+        if id(track) not in self.paths:
+            self.paths[id(track)] = [_path(outline) for outline in track.outlines]
+        return self.paths[id(track)][track.index_at(frame)]
+
+    def image(self, step: Picture, frame: float) -> skia.Image:
+        """The picture a step shows at a frame."""
+        if id(step.pictures) not in self.images:
+            self.images[id(step.pictures)] = [skia.Image.MakeFromEncoded(data) for data in step.pictures]
+        images = self.images[id(step.pictures)]
+        return images[floor(float(step.page.at(frame))) % len(images)]
+
+
+class _Interpreter:
+    """Paints steps on a canvas, one after the other."""
+
+    def __init__(self, canvas: skia.Canvas, assets: _Assets) -> None:
+        self._canvas, self._assets = canvas, assets
+
+    def all(self, steps: tuple[Step, ...], frame: float) -> None:
+        """Paint those of some steps that are shown."""
+        for step in steps:
+            if step.shown and (opacity := _opacity(step.opacity, frame)) > 0:
+                self.paint(step, frame, opacity)
+
+    def paint(self, step: Step, frame: float, opacity: float) -> None:
+        """Paint one step."""
+        match step:
+            case Fill():
+                brush = skia.Paint(Color4f=_colour(step.colour.at(frame), opacity), AntiAlias=True)
+                with self._within(step.matrix, frame):
+                    self._canvas.drawPath(self._assets.path(step.outline, frame), brush)
+            case Stroke():
+                if (width := float(step.width.at(frame))) > 0:
+                    with self._within(step.matrix, frame):
+                        self._canvas.drawPath(self._assets.path(step.outline, frame), _pen(step.colour.at(frame), opacity, width))
+            case Picture():
+                width, height = (float(side) for side in step.size.at(frame))
+                box = skia.Rect.MakeLTRB(-width / 2, -height / 2, width / 2, height / 2)
+                brush = skia.Paint(Alphaf=opacity, AntiAlias=True)
+                with self._within(step.matrix, frame):
+                    self._canvas.drawImageRect(self._assets.image(step, frame), box, _SMOOTH if step.smooth else _CRISP, brush)
+            case Group():
+                self._layer(step.children, frame, opacity, step.blend)
+            case Instance():
+                with self._within(step.matrix, frame):
+                    self._layer(step.children, step.own_frame(frame), opacity, "normal")
+
+    def _layer(self, steps: tuple[Step, ...], frame: float, opacity: float, blend: Blend) -> None:
+        """Paint some steps as one picture; on a layer of their own only where that shows."""
+        if opacity >= 1 and blend == "normal":
+            self.all(steps, frame)
             return
-        a, b, c, dd, e, f = (float(v) for v in _at(d.baked.world, index))
-        path = self._paths[int(_at(d.outline.which, index))]
-        canvas.save()
-        canvas.concat(skia.Matrix.MakeAll(a, c, e, b, dd, f, 0, 0, 1))
-        fill, stroke, width = _at(d.fill, index), _at(d.stroke, index), float(_at(d.stroke_width, index))
-        if fill[3] > 0:
-            canvas.drawPath(path, skia.Paint(Color4f=_colour(fill, opacity), AntiAlias=True))
-        if width > 0 and stroke[3] > 0:
-            pen = skia.Paint(Color4f=_colour(stroke, opacity), AntiAlias=True, Style=skia.Paint.kStroke_Style, StrokeWidth=width)
-            pen.setStrokeJoin(skia.Paint.kRound_Join)
-            pen.setStrokeCap(skia.Paint.kRound_Cap)
-            canvas.drawPath(path, pen)
-        canvas.restore()
+        # No larger than what is painted on it: a whole frame for every leaf that fades would cost more than all the rest.
+        # Two pixels of the picture more all round, for edges that are smoothed.
+        margin = 2 / max(self._canvas.getTotalMatrix().getMinScale(), 0.01)
+        box = self._extent(steps, frame).makeOutset(margin, margin)
+        self._canvas.saveLayer(box, skia.Paint(Alphaf=opacity, BlendMode=_BLENDS[blend]))
+        self.all(steps, frame)
+        self._canvas.restore()
+
+    def _extent(self, steps: tuple[Step, ...], frame: float) -> skia.Rect:
+        """The box that some steps can paint in, in the space they stand in."""
+        whole = skia.Rect.MakeEmpty()
+        for step in steps:
+            match step:
+                case Group():
+                    whole.join(self._extent(step.children, frame))
+                    continue
+                case Instance():
+                    box = self._extent(step.children, step.own_frame(frame))
+                case Picture():
+                    width, height = (float(side) / 2 for side in step.size.at(frame))
+                    box = skia.Rect.MakeLTRB(-width, -height, width, height)
+                case Fill() | Stroke():
+                    box = self._assets.path(step.outline, frame).getBounds()
+                    if isinstance(step, Stroke):
+                        half = max(0.0, float(step.width.at(frame))) / 2
+                        box = box.makeOutset(half, half)
+            whole.join(_matrix(step.matrix.at(frame)).mapRect(box))
+        return whole
+
+    @contextmanager
+    def _within(self, matrix: Track, frame: float) -> Iterator[None]:
+        """In the space that a matrix maps from."""
+        self._canvas.save()
+        self._canvas.concat(_matrix(matrix.at(frame)))
+        yield
+        self._canvas.restore()
 
 
-def _at(array: NDArray[Any], index: int) -> Any:
-    """The row of an index; an array of one row has the same for all."""
-    return array[index if len(array) > 1 else 0]
+def _pen(colour: NDArray[np.float64], opacity: float, width: float) -> skia.Paint:
+    pen = skia.Paint(Color4f=_colour(colour, opacity), AntiAlias=True, Style=skia.Paint.kStroke_Style, StrokeWidth=width)
+    pen.setStrokeJoin(skia.Paint.kRound_Join)
+    pen.setStrokeCap(skia.Paint.kRound_Cap)
+    return pen
+
+
+def _matrix(row: NDArray[np.float64]) -> skia.Matrix:
+    a, b, c, d, e, f = (float(part) for part in row)
+    return skia.Matrix.MakeAll(a, c, e, b, d, f, 0, 0, 1)
+
+
+def _opacity(tracks: tuple[Track, ...], frame: float) -> float:
+    opacity = 1.0
+    for track in tracks:
+        opacity *= float(track.at(frame))
+    return min(1.0, opacity)
 
 
 def _colour(rgba: NDArray[np.float64], opacity: float) -> skia.Color4f:

@@ -10,8 +10,8 @@ from functools import cache
 from importlib import resources
 from typing import Any
 
-from vine_swing.motion.model import Scene
-from vine_swing.motion.scene_file import from_data
+from vine_swing.motion.scene.model import Scene
+from vine_swing.motion.scene.scene_file import from_data
 
 
 @dataclass(frozen=True)

@@ -1,11 +1,17 @@
-"""What routes are handed: the sessions and the export jobs of the running application."""
+"""What routes are handed: the sessions and the export jobs of the running application, and how long a request may work."""
 
+import asyncio
+from collections.abc import AsyncIterator
 from typing import Annotated
 
 from fastapi import Depends, Request
 
 from vine_swing.service.exports import Exports
+from vine_swing.service.patience import Patience
 from vine_swing.service.sessions import Sessions
+
+#: How often it is looked whether whoever asked is still there, in seconds.
+_EVERY = 0.25
 
 
 def _sessions(request: Request) -> Sessions:
@@ -18,5 +24,21 @@ def _exports(request: Request) -> Exports:
     return exports
 
 
+async def _patience(request: Request) -> AsyncIterator[Patience]:
+    patience = Patience()
+
+    async def watch() -> None:
+        while not await request.is_disconnected():
+            await asyncio.sleep(_EVERY)
+        patience.gone.set()
+
+    watching = asyncio.create_task(watch())
+    try:
+        yield patience
+    finally:
+        watching.cancel()
+
+
 SessionsDep = Annotated[Sessions, Depends(_sessions)]
 ExportsDep = Annotated[Exports, Depends(_exports)]
+PatienceDep = Annotated[Patience, Depends(_patience)]

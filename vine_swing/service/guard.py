@@ -1,15 +1,32 @@
-"""What every request passes first: our own host and origin only, and a body of bearable size."""
+"""What every request passes first: our own host and origin only, a body of a bearable size and a known type; and what every answer carries."""
 
-from urllib.parse import urlsplit
+import re
+from urllib.parse import unquote
 
 from starlette.datastructures import Headers
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
-from vine_swing.service.problems import response
+from vine_swing.service.problems import response, unforeseen
 
 MAX_BODY = 16 * 1024 * 1024
-OWN_HOSTS = {"127.0.0.1", "localhost", "::1"}
-_POLICY = "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; media-src 'self' blob:; frame-ancestors 'none'"
+OWN_HOSTS = {"127.0.0.1", "localhost", "[::1]"}
+#: A host as HTTP writes it (RFC 9110, 7.2): a name or address and perhaps a port, nothing else.
+_HOST = re.compile(r"(?P<name>[A-Za-z0-9.-]+|\[[0-9A-Fa-f:]+\])(?::(?P<port>[0-9]{1,5}))?")
+#: What writes may carry; a form that another site's page could send without asking first is none of them.
+_BODIES = {"application/json", "application/octet-stream"}
+_WRITES = {"POST", "PUT", "PATCH"}
+_POLICY = (
+    "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; media-src 'self' blob:;"
+    " frame-ancestors 'none'; base-uri 'none'; form-action 'none'; object-src 'none'"
+)
+#: Every answer carries these; an answer may set a policy of its own.
+_HEADERS = {
+    "x-content-type-options": "nosniff",
+    "content-security-policy": _POLICY,
+    "cross-origin-resource-policy": "same-origin",
+    "cross-origin-opener-policy": "same-origin",
+    "referrer-policy": "no-referrer",
+}
 
 
 class TooLarge(Exception):
@@ -17,7 +34,7 @@ class TooLarge(Exception):
 
 
 class Guard:
-    """ASGI middleware. Pages of other sites cannot reach the service, whatever name they found for this machine."""
+    """ASGI middleware. Pages of other sites cannot reach the service, whatever name they found for this machine; and no error goes unanswered."""
 
     def __init__(self, app: ASGIApp) -> None:
         self._app = app
@@ -25,11 +42,6 @@ class Guard:
     async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
         if scope["type"] != "http":
             await self._app(scope, receive, send)
-            return
-        headers = Headers(scope=scope)
-        refusal = self._refusal(headers)
-        if refusal is not None:
-            await response(*refusal)(scope, receive, send)
             return
         started = False
         read = 0
@@ -42,41 +54,60 @@ class Guard:
                 raise TooLarge
             return message
 
-        async def watched(message: Message) -> None:
+        async def guarded(message: Message) -> None:
             nonlocal started
             if message["type"] == "http.response.start":
                 started = True
-                added = [(b"x-content-type-options", b"nosniff")]
-                if all(name.lower() != b"content-security-policy" for name, _ in message["headers"]):
-                    added.append((b"content-security-policy", _POLICY.encode()))
+                has = {name.lower() for name, _ in message["headers"]}
+                added = [(name.encode(), value.encode()) for name, value in _HEADERS.items() if name.encode() not in has]
                 message["headers"] = [*message["headers"], *added]
             await send(message)
 
+        refusal = _refusal(scope)
+        if refusal is not None:
+            await response(*refusal)(scope, receive, guarded)
+            return
         try:
-            await self._app(scope, counted, watched)
+            await self._app(scope, counted, guarded)
         except TooLarge:
             if started:
                 raise
-            await response(*_too_large())(scope, receive, send)
-
-    def _refusal(self, headers: Headers) -> tuple[int, str, str] | None:
-        host = headers.get("host", "")
-        if _name(f"//{host}") not in OWN_HOSTS:
-            return 403, "Foreign host", f"this service answers to 127.0.0.1 and localhost only, not to '{host[:80]}'"
-        origin = headers.get("origin")
-        if origin is not None and (_name(origin) not in OWN_HOSTS or urlsplit(origin).netloc != host):
-            return 403, "Foreign origin", f"requests from pages of '{origin[:80]}' are refused; open Vine Swing at its own address"
-        length = headers.get("content-length", "0")
-        if not length.isdigit() or int(length) > MAX_BODY:
-            return _too_large()
-        return None
+            await response(*_too_large())(scope, receive, guarded)
+        except Exception as error:
+            if started:
+                raise
+            await unforeseen(error)(scope, receive, guarded)
 
 
-def _name(address: str) -> str | None:
-    try:
-        return urlsplit(address).hostname
-    except ValueError:
-        return None
+def _refusal(scope: Scope) -> tuple[int, str, str] | None:
+    headers = Headers(scope=scope)
+    host = headers.get("host", "")
+    if not _is_own(host):
+        return 403, "Foreign host", f"this service answers to 127.0.0.1 and localhost only, not to '{host[:80]}'"
+    origin = headers.get("origin")
+    if origin is not None and origin not in (f"http://{host}", f"https://{host}"):
+        return 403, "Foreign origin", f"requests from pages of '{origin[:80]}' are refused; open Vine Swing at its own address"
+    if headers.get("sec-fetch-site") == "cross-site":
+        return 403, "Foreign page", "requests from pages of other sites are refused; open Vine Swing at its own address"
+    length = headers.get("content-length", "0")
+    if not (length.isascii() and length.isdigit()) or int(length) > MAX_BODY:
+        return _too_large()
+    if scope["method"] in _WRITES and (length != "0" or "transfer-encoding" in headers):
+        kind = headers.get("content-type", "").partition(";")[0].strip().lower()
+        if kind not in _BODIES:
+            return 415, "Unknown kind of body", f"a request's body must be application/json, not '{kind[:80]}'; say so in its content-type"
+    path = unquote(scope["path"])
+    if any(ord(character) < 32 or ord(character) == 127 for character in path):
+        return 400, "No such address", "the address has control characters in it, which no address here has"
+    return None
+
+
+def _is_own(host: str) -> bool:
+    """Whether a Host header names this machine, exactly: no user, no path, no port beyond 65535."""
+    found = _HOST.fullmatch(host)
+    if found is None or (found["port"] is not None and int(found["port"]) > 65535):
+        return False
+    return found["name"].lower() in OWN_HOSTS
 
 
 def _too_large() -> tuple[int, str, str]:

@@ -1,5 +1,6 @@
 """Errors as problem documents (RFC 9457). One table says which exception is which status."""
 
+import logging
 from typing import Any
 
 from fastapi import FastAPI, Request
@@ -8,9 +9,11 @@ from fastapi.responses import JSONResponse
 from pydantic import BaseModel
 from starlette.exceptions import HTTPException
 
-from vine_swing.motion.errors import MotionError, NoSuchThing, SceneFileError
-from vine_swing.motion.scene_file import sentences
-from vine_swing.store import OldRevision, SceneNotFound
+from vine_swing.motion.basics.errors import MotionError, NoSuchThing, SceneFileError
+from vine_swing.motion.scene.scene_file import sentences
+from vine_swing.service.patience import NobodyWaits
+from vine_swing.service.sessions import SceneBusy
+from vine_swing.store import OldRevision, SceneNotFound, StoreBusy, StoreError, StoreFull
 
 MEDIA_TYPE = "application/problem+json"
 
@@ -33,7 +36,15 @@ STATUS: dict[type[Exception], tuple[int, str]] = {
     NoSuchThing: (404, "Not in this scene"),
     SceneFileError: (422, "Not a scene file"),
     MotionError: (422, "This does not fit the scene"),
+    SceneBusy: (429, "The scene is busy"),
+    NobodyWaits: (499, "Nobody waits any more"),
+    StoreFull: (507, "The disk is full"),
+    StoreBusy: (503, "The data file is locked"),
+    StoreError: (500, "The data file cannot be used"),
 }
+#: What whoever meets an error nobody foresaw can do.
+UNFORESEEN = "something went wrong that should not have; nothing was changed. Load the page anew and try again; the server's log says more"
+_log = logging.getLogger("vine_swing")
 RESPONSES: dict[int | str, dict[str, Any]] = {
     code: {"model": Problem, "description": text, "content": {MEDIA_TYPE: {}}}
     for code, text in ((404, "No such scene or thing"), (409, "The revision is old"), (422, "The request does not fit"))
@@ -71,6 +82,16 @@ def install(app: FastAPI) -> None:
         return response(error.status_code, "Not possible", str(error.detail))
 
     app.add_exception_handler(HTTPException, http)
+
+
+def unforeseen(error: BaseException) -> JSONResponse:
+    """The answer to an error that no table knows; it is logged, once."""
+    for kind in type(error).__mro__:
+        if kind in STATUS:
+            status, title = STATUS[kind]
+            return response(status, title, str(error))
+    _log.error("a request met an error nobody foresaw", exc_info=error)
+    return response(500, "Something went wrong", UNFORESEEN)
 
 
 def _within_body(fault: Any) -> Any:

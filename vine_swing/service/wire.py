@@ -9,8 +9,8 @@ import msgpack
 import numpy as np
 from numpy.typing import NDArray
 
-from vine_swing.motion.outline import Outline
-from vine_swing.picture.drawable import OutlineTrack
+from vine_swing.motion.outline.outline import Outline
+from vine_swing.picture.paint_list import OutlineTrack
 
 MEDIA_TYPE = "application/vnd.msgpack"
 

@@ -1,7 +1,7 @@
 """The store: scenes in one SQLite file. Nothing outside this package knows SQL."""
 
-from vine_swing.store.database import StoreError
+from vine_swing.store.errors import StoreBusy, StoreError, StoreFull
 from vine_swing.store.feels import OwnFeel
 from vine_swing.store.scenes import History, OldRevision, SceneNotFound, SceneStore, SceneSummary, Stored
 
-__all__ = ["History", "OldRevision", "OwnFeel", "SceneNotFound", "SceneStore", "SceneSummary", "StoreError", "Stored"]
+__all__ = ["History", "OldRevision", "OwnFeel", "SceneNotFound", "SceneStore", "SceneSummary", "StoreBusy", "StoreError", "StoreFull", "Stored"]

@@ -8,18 +8,20 @@ import json
 import sqlite3
 from collections import defaultdict
 from collections.abc import Iterable, Mapping
+from functools import lru_cache
 from typing import Any
 
 from pydantic import TypeAdapter
 
-from vine_swing.motion.channel import Channel, Key
-from vine_swing.motion.ease import Ease
-from vine_swing.motion.model import DIAL_CHANNEL, Cue, Dial, FigureObject, Scene, SceneObject, ShapeObject
-from vine_swing.motion.rule import Rule
+from vine_swing.motion.rules.rule import Rule
+from vine_swing.motion.scene.kinds import CONTENT_COLUMNS, KINDS
+from vine_swing.motion.scene.model import DIAL_CHANNEL, Cue, Dial, Scene, SceneObject
+from vine_swing.motion.timing.channel import Channel, Key
+from vine_swing.motion.timing.ease import Ease
 
 _EASE: TypeAdapter[Ease] = TypeAdapter(Ease)
 _SCENE = ("name", "fps", "length", "width", "height", "background")
-_OBJECT = ("position", "name", "kind", "parent", "shown", "shape", "first_frame", "last_frame", "figure", "bone")
+_OBJECT = ("position", "name", "kind", "parent", "shown", "first_frame", "last_frame", "bone", *CONTENT_COLUMNS)
 _RULE = ("position", "kind", '"on"', "channels", "mode", "words")
 _DIAL = ("position", "name", "unit", "low", "high")
 _CUE = ("position", "name", "first_frame", "last_frame", "objects", "key", "click", "plays")
@@ -45,9 +47,9 @@ def read(db: sqlite3.Connection, scene_id: str) -> Scene | None:
         data["span"] = {"first": thing["first_frame"], "last": thing["last_frame"]}
         data |= {"channels": channels["object", thing["row"]], "rules": rules[thing["row"]]}
         data["bone"] = thing["bone"]
-        for part in ("shape", "figure"):
-            if thing[part] is not None:
-                data[part] = json.loads(thing[part])
+        for column in CONTENT_COLUMNS:
+            if thing[column] is not None:
+                data[column] = json.loads(thing[column])
         objects.append(data)
     dials = [
         {name: dial[name] for name in ("id", "name", "unit", "low", "high")} | {"channel": channels["dial", dial["row"]][DIAL_CHANNEL]}
@@ -256,9 +258,9 @@ def _scene_values(scene: Scene) -> tuple[Any, ...]:
 
 
 def _object_values(thing: SceneObject, position: int) -> tuple[Any, ...]:
-    shape = thing.shape.model_dump_json() if isinstance(thing, ShapeObject) else None
-    figure = thing.figure.model_dump_json() if isinstance(thing, FigureObject) else None
-    return position, thing.name, thing.kind, thing.parent, int(thing.shown), shape, thing.span.first, thing.span.last, figure, thing.bone
+    own, kept = KINDS[thing.kind].content, thing.content.model_dump_json() if thing.content is not None else None
+    contents = (kept if column == own else None for column in CONTENT_COLUMNS)
+    return position, thing.name, thing.kind, thing.parent, int(thing.shown), thing.span.first, thing.span.last, thing.bone, *contents
 
 
 def _rule_values(rule: Rule, position: int) -> tuple[Any, ...]:
@@ -288,11 +290,22 @@ def _read_key(row: sqlite3.Row) -> dict[str, Any]:
         key[name] = None if handle[0] is None else handle
     if row["value_y"] is not None:
         key["value"] = (row["value"], row["value_y"])
-    return key | {"ease": json.loads(row["ease"])}
+    return key | {"ease": _ease_data(row["ease"])}
+
+
+#: Thousands of keys share a few eases.
+@lru_cache(maxsize=4096)
+def _ease_text(ease: Ease) -> str:
+    return _EASE.dump_json(ease).decode()
+
+
+@lru_cache(maxsize=4096)
+def _ease_data(text: str) -> Any:
+    return json.loads(text)
 
 
 def _key_values(key: Key) -> tuple[Any, ...]:
-    ease = _EASE.dump_json(key.ease).decode()
+    ease = _ease_text(key.ease)
     # A point takes two columns; whatever else a key holds takes the first.
     value, y = key.value if isinstance(key.value, tuple) else (key.value, None)
     return value, ease, *(key.out or (None, None)), *(key.into or (None, None)), key.tension, key.continuity, key.bias, key.way, y

@@ -2,17 +2,17 @@
 
 import secrets
 import sqlite3
-from collections.abc import Callable, Iterator
-from contextlib import contextmanager
+from collections.abc import Callable
 from dataclasses import dataclass
 from datetime import UTC, datetime
 from pathlib import Path
 from typing import Literal
 
-from vine_swing.motion.model import Scene
-from vine_swing.store import rows
+from vine_swing.motion.scene.model import Scene
+from vine_swing.store import rows, undo
 from vine_swing.store.database import Database
 from vine_swing.store.feels import FeelStore, OwnFeel
+from vine_swing.store.previews import PreviewStore
 
 
 class SceneNotFound(LookupError):
@@ -66,6 +66,7 @@ class SceneStore:
         self._database = Database(path)
         self._clock = clock
         self.feels = FeelStore(self._database)
+        self.previews = PreviewStore(self._database)
 
     def close(self) -> None:
         """Finish with the data file."""
@@ -100,6 +101,19 @@ class SceneStore:
         with self._database.reading() as db:
             return self._load(db, scene_id)
 
+    def revision(self, scene_id: str) -> int:
+        """The revision a scene is at now.
+
+        Raises:
+            SceneNotFound: if there is none of this id.
+        """
+        with self._database.reading() as db:
+            row = db.execute("SELECT revision FROM scene WHERE id = ? AND deleted IS NULL", (scene_id,)).fetchone()
+        if row is None:
+            raise SceneNotFound(_missing(scene_id))
+        revision: int = row["revision"]
+        return revision
+
     def save(self, scene_id: str, before: Scene, after: Scene, *, label: str, revision: int) -> Stored:
         """Keep an edit as one step of undo.
 
@@ -113,7 +127,7 @@ class SceneStore:
         with self._database.transaction() as db:
             self._expect(db, scene_id, revision)
             db.execute("DELETE FROM step WHERE scene = ? AND kind = 'redo'", (scene_id,))
-            with self._recording(db, scene_id, "undo", label):
+            with undo.recording(db, scene_id, "undo", label):
                 rows.write_difference(db, scene_id, before, after)
             new = self._touch(db, scene_id)
             return Stored(after, new, self._history(db, scene_id))
@@ -145,20 +159,11 @@ class SceneStore:
             step = db.execute("SELECT id, label FROM step WHERE scene = ? AND kind = ? ORDER BY id DESC LIMIT 1", (scene_id, kind)).fetchone()
             if step is None:
                 return None
-            statements = db.execute("SELECT statement FROM inverse WHERE step = ? ORDER BY id DESC", (step["id"],)).fetchall()
-            with self._recording(db, scene_id, other, step["label"]):
-                for (statement,) in statements:
-                    db.execute(statement)
+            with undo.recording(db, scene_id, other, step["label"]):
+                undo.take_back(db, step["id"])
             db.execute("DELETE FROM step WHERE id = ?", (step["id"],))
             self._touch(db, scene_id)
             return self._load(db, scene_id)
-
-    @contextmanager
-    def _recording(self, db: sqlite3.Connection, scene_id: str, kind: str, label: str) -> Iterator[None]:
-        step = db.execute("INSERT INTO step (scene, kind, label) VALUES (?, ?, ?)", (scene_id, kind, label)).lastrowid
-        db.execute("UPDATE recording SET step = ?", (step,))
-        yield
-        db.execute("UPDATE recording SET step = NULL")
 
     def _expect(self, db: sqlite3.Connection, scene_id: str, revision: int) -> None:
         row = db.execute("SELECT revision FROM scene WHERE id = ? AND deleted IS NULL", (scene_id,)).fetchone()

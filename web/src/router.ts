@@ -1,13 +1,22 @@
 import { createRouter, createWebHistory } from "vue-router";
-import ShelfView from "@/views/ShelfView.vue";
-import WorkspaceView from "@/views/WorkspaceView.vue";
+
+const workspace = () => import("@/views/WorkspaceView.vue");
 
 export const router = createRouter({
   history: createWebHistory(),
   routes: [
-    { path: "/", name: "shelf", component: ShelfView },
+    { path: "/", name: "shelf", component: () => import("@/views/ShelfView.vue") },
     { path: "/principles", name: "principles", component: () => import("@/views/PrinciplesView.vue") },
-    { path: "/scenes/:id", name: "workspace", component: WorkspaceView, props: true },
+    { path: "/scenes/:id", name: "workspace", component: workspace, props: true },
     { path: "/:rest(.*)*", redirect: "/" },
   ],
+});
+
+/**
+ * The workspace is by far the largest part of the page: it is fetched while the Shelf is looked at, so that a scene
+ * opens at once.
+ */
+router.afterEach((to) => {
+  // A failure is told when the scene is opened, by the same import.
+  if (to.name !== "workspace") window.setTimeout(() => workspace().catch(() => undefined), 400);
 });

@@ -10,9 +10,9 @@ from vine_swing.motion import EditError, bake
 from vine_swing.motion.edits import AnyEdit, apply_all, label_of
 from vine_swing.motion.figure.presets import GAITS, fitting
 from vine_swing.motion.figure.starters import STARTERS
-from vine_swing.motion.graph import drives
-from vine_swing.motion.model import Scene
-from vine_swing.motion.scene_file import from_data, to_data
+from vine_swing.motion.scene.graph import drives
+from vine_swing.motion.scene.model import Scene
+from vine_swing.motion.scene.scene_file import from_data, to_data
 
 EDITS = TypeAdapter(list[AnyEdit])
 
@@ -52,7 +52,9 @@ def test_a_dragged_joint_takes_its_parts_along():
     turn = np.degrees(np.arctan2(now[1], now[0]) - np.arctan2(was[1], was[0]))
     assert shin.channels["rotation"].base == pytest.approx(turn)
     assert shin.channels["scale.x"].base == pytest.approx(np.hypot(*now) / np.hypot(*was))
-    assert next(thing for thing in after.objects if thing.name == "Walker head") is next(thing for thing in one.objects if thing.name == "Walker head")
+    assert next(thing for thing in after.objects if thing.name == "Walker head") is next(
+        thing for thing in one.objects if thing.name == "Walker head"
+    )
     assert shin_before.channels["x"].base == 12
 
 
@@ -91,7 +93,11 @@ def test_gaits_fit_the_legs_and_blend_where_settings_are_keyed():
 
 
 def test_what_walks_on_the_spot_goes_on_with_the_same_cycle():
-    one = do(begun(), {"edit": "set-gait", "id": "walker", "preset": "stroll"}, {"edit": "set-setting", "object": "walker", "rule": "gait", "setting": "treadmill", "value": 24.0})
+    one = do(
+        begun(),
+        {"edit": "set-gait", "id": "walker", "preset": "stroll"},
+        {"edit": "set-setting", "object": "walker", "rule": "gait", "setting": "treadmill", "value": 24.0},
+    )
     spot, going = bake(one), bake(do(one, {"edit": "travel-cycle", "id": "walker", "frames": 24.0}))
     stride = one.by_id["walker"].rules[0].settings["stride"].base
     assert going["Walker", "x"][48] - going["Walker", "x"][24] == pytest.approx(stride)
@@ -101,12 +107,20 @@ def test_what_walks_on_the_spot_goes_on_with_the_same_cycle():
 
 
 def test_a_stretch_is_frozen_and_the_walk_goes_on_around_it():
-    one = scene(data(x=TRAVEL["slow in and out"], channels={"near-arm.upper": channel((40, 0, "slow-out-in"), (80, -60, "snap"), (120, 0), (150, 20, "heavy"), (200, 0))}), length=240)
+    one = scene(
+        data(
+            x=TRAVEL["slow in and out"],
+            channels={"near-arm.upper": channel((40, 0, "slow-out-in"), (80, -60, "snap"), (120, 0), (150, 20, "heavy"), (200, 0))},
+        ),
+        length=240,
+    )
     before = bake(one)
     frozen = do(one, {"edit": "freeze-walk", "id": "walker", "first": 60, "last": 110, "tolerance": 0.05})
     after = bake(frozen)
     for name in ("near-leg.x", "near-leg.y", "near-leg.end", "hips.y", "near-arm.upper", "head.turn", "tail.2", "facing"):
-        np.testing.assert_allclose(np.broadcast_to(after["Walker", name], (240,)), np.broadcast_to(before["Walker", name], (240,)), atol=0.06, err_msg=name)
+        np.testing.assert_allclose(
+            np.broadcast_to(after["Walker", name], (240,)), np.broadcast_to(before["Walker", name], (240,)), atol=0.06, err_msg=name
+        )
     keys = frozen.by_id["walker"].channels["near-leg.y"].keys
     assert all(59 <= key.frame <= 111 for key in keys)
     # Within it the gait is silent: without it the keys say the same there.

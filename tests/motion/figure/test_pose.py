@@ -45,7 +45,9 @@ def test_bones_keep_their_lengths_and_meet_at_their_joints(starter, data):
         np.testing.assert_allclose(np.hypot(*(b - a).T), length, atol=1e-9)
     for limb in figure.limbs:
         for before, after, n in (("upper", "lower", 1), ("lower", "end", 2)):
-            np.testing.assert_allclose(moved(found[f"{limb.id}.{before}"], limb.joints[n]), moved(found[f"{limb.id}.{after}"], limb.joints[n]), atol=1e-9)
+            np.testing.assert_allclose(
+                moved(found[f"{limb.id}.{before}"], limb.joints[n]), moved(found[f"{limb.id}.{after}"], limb.joints[n]), atol=1e-9
+            )
 
 
 def test_a_reaching_hand_gets_there_and_a_hanging_one_turns_joint_by_joint():
@@ -71,7 +73,13 @@ def test_facing_mirrors_about_the_origin():
 
 def test_what_hangs_on_a_bone_goes_along_about_its_own_pivot():
     figure = STARTERS["two-legs"].figure
-    walker = {"id": "w", "name": "W", "kind": "figure", "figure": figure.model_dump(mode="json"), "channels": {"x": 300, "y": 400, "head.turn": 30, "hips.y": 7}}
+    walker = {
+        "id": "w",
+        "name": "W",
+        "kind": "figure",
+        "figure": figure.model_dump(mode="json"),
+        "channels": {"x": 300, "y": 400, "head.turn": 30, "hips.y": 7},
+    }
     cap = shape("cap", parent="w", x=6, y=-190, rotation=15) | {"bone": "head.1"}
     one = bake(scene(walker, cap))
     m, head = one.objects["cap"].world, one.objects["w"].bones["head.1"]

@@ -8,9 +8,10 @@ from hypothesis import strategies as st
 from tests.motion.figure.walkers import BODY, TRAVEL, branch, data, drift, on_bone, sole, walking
 from tests.motion.scenes import channel, channels, scene
 from vine_swing.motion import bake
+from vine_swing.motion.baking.reading import Reader
+from vine_swing.motion.figure.marks import marks_of
 from vine_swing.motion.figure.presets import GAITS
 from vine_swing.motion.figure.starters import STARTERS
-from vine_swing.motion.reading import Reader
 
 FINE = np.arange(0, 240, 0.25)
 #: The most that any joint turns from one frame to the next at the presets, in degrees, where a stride takes a second at 24 fps.
@@ -21,7 +22,9 @@ MOST_TURN = 38.0
 @pytest.mark.parametrize("travel", sorted(TRAVEL))
 @pytest.mark.parametrize("ground", ["flat", "wavy"])
 def test_planted_feet_stay(preset, travel, ground):
-    things = [branch(), data(BODY[preset], preset, TRAVEL[travel], ground="branch")] if ground == "wavy" else [data(BODY[preset], preset, TRAVEL[travel])]
+    things = (
+        [branch(), data(BODY[preset], preset, TRAVEL[travel], ground="branch")] if ground == "wavy" else [data(BODY[preset], preset, TRAVEL[travel])]
+    )
     assert drift(walking(*things, frames=FINE)) <= 0.25
 
 
@@ -33,8 +36,10 @@ def test_planted_feet_stay_when_it_is_small_turned_or_hangs_on_something(facing)
     on_raft = on_bone(baked, "near-leg.end", sole(STARTERS["two-legs"].figure.legs[0])[1])
     back = np.linalg.inv
     m = baked.objects["raft"].world
-    local = np.array([back(np.array([[r[0], r[2]], [r[1], r[3]]])) @ (p - r[4:6]) for r, p in zip(np.broadcast_to(m, (len(FINE), 6)), on_raft, strict=True)])
-    for begin, end in Reader(baked.scene).walk("walker").marks().down["near-leg"]:
+    local = np.array(
+        [back(np.array([[r[0], r[2]], [r[1], r[3]]])) @ (p - r[4:6]) for r, p in zip(np.broadcast_to(m, (len(FINE), 6)), on_raft, strict=True)]
+    )
+    for begin, end in marks_of(Reader(baked.scene).walk("walker")).down["near-leg"]:
         at = np.flatnonzero((begin < FINE) & (end > FINE))
         middle = at[int(len(at) * 0.3) : int(len(at) * 0.7)]
         if len(middle) > 1:
@@ -54,7 +59,10 @@ def test_one_that_is_mirrored_walks_just_as_well(facing):
 @given(st.data())
 @settings(max_examples=25, deadline=None)
 def test_whatever_moves_it_all_joints_stay_finite(draw):
-    one = data(x=draw.draw(channels(most=4)), channels={"y": draw.draw(channels(most=3)), "scale.x": draw.draw(channels(most=3)), "rotation": draw.draw(channels(most=2))})
+    one = data(
+        x=draw.draw(channels(most=4)),
+        channels={"y": draw.draw(channels(most=3)), "scale.x": draw.draw(channels(most=3)), "rotation": draw.draw(channels(most=2))},
+    )
     baked = walking(one, branch(), frames=np.arange(0, 60, 0.5), length=60)
     for name, values in baked.objects["walker"].channels.items():
         assert np.isfinite(values).all(), name
@@ -87,7 +95,7 @@ def test_stride_and_stance_are_what_they_were_set_to(preset):
     baked = walking(data(BODY[preset], preset, channel((0, 0), (24, told["stride"]), before="coast", after="coast")), frames=FINE)
     walk = Reader(baked.scene).walk("walker")
     for leg in figure.legs:
-        spans = [(a, b) for a, b in walk.marks().down[leg.id] if a > 24 and b < 200]
+        spans = [(a, b) for a, b in marks_of(walk).down[leg.id] if a > 24 and b < 200]
         landings = np.array([a for a, _ in spans])
         ball = on_bone(baked, f"{leg.id}.end", sole(leg)[1])
         feet = np.array([np.interp((a + b) / 2, FINE, ball[:, 0]) for a, b in spans])
@@ -103,7 +111,7 @@ def test_hips_are_lowest_in_down_and_highest_in_up(preset):
     fine = np.arange(48, 144, 1 / 16)
     baked = walking(data("two-legs", preset, channel((0, 0), (24, told["stride"]), before="coast", after="coast")), frames=fine)
     y = baked["Walker", "hips.y"]
-    poses = [(frame, pose) for frame, pose, _ in Reader(baked.scene).walk("walker").marks().poses if 60 < frame < 130]
+    poses = [(frame, pose) for frame, pose, _ in marks_of(Reader(baked.scene).walk("walker")).poses if 60 < frame < 130]
     at = {pose: np.array([np.interp(frame, fine, y) for frame, one in poses if one == pose]) for pose in ("contact", "down", "passing", "up")}
     assert len(at["down"]) >= 4
     np.testing.assert_allclose(at["down"], y.max(), atol=0.02 * told["bob"])
@@ -118,13 +126,15 @@ def test_a_run_flies_along_parabolas(preset):
     fine = np.arange(48, 144, 1 / 32)
     baked = walking(data("two-legs", preset, channel((0, 0), (24, told["stride"]), before="coast", after="coast")), frames=fine)
     y = baked["Walker", "hips.y"]
-    down = Reader(baked.scene).walk("walker").marks().down
+    down = marks_of(Reader(baked.scene).walk("walker")).down
     grounded = np.zeros(len(fine), bool)
     for spans in down.values():
         for a, b in spans:
             grounded |= (fine >= a - 0.05) & (fine <= b + 0.05)
     assert 0.1 < 1 - grounded.mean() < 0.6, "it flies for part of the time"
-    flights = [run for run in np.split(np.arange(len(fine)), np.flatnonzero(np.diff(grounded.astype(int))) + 1) if not grounded[run[0]] and len(run) > 30]
+    flights = [
+        run for run in np.split(np.arange(len(fine)), np.flatnonzero(np.diff(grounded.astype(int))) + 1) if not grounded[run[0]] and len(run) > 30
+    ]
     assert len(flights) >= 5
     for run in flights[1:-1]:
         fall, *rest = np.polyfit(fine[run], y[run], 2)
@@ -148,7 +158,9 @@ def test_on_the_spot_a_cycle_closes_exactly(preset):
     for leg in figure.legs:
         for part in ("x", "y"):
             np.testing.assert_allclose(
-                np.broadcast_to(going["Walker", f"{leg.id}.{part}"], (73,)), np.broadcast_to(baked["Walker", f"{leg.id}.{part}"], (73,)), atol=0.02 * stride
+                np.broadcast_to(going["Walker", f"{leg.id}.{part}"], (73,)),
+                np.broadcast_to(baked["Walker", f"{leg.id}.{part}"], (73,)),
+                atol=0.02 * stride,
             )
 
 
@@ -159,7 +171,7 @@ def test_standing_it_settles_on_both_feet():
         ball, heel = (on_bone(baked, f"{leg.id}.end", point)[92:108] for point in reversed(sole(leg)))
         assert np.ptp(ball, axis=0).max() < 1e-6
         np.testing.assert_allclose(np.stack([ball[:, 1], heel[:, 1]]), 500, atol=1e-6)
-        assert any(a <= 90 and b >= 108 for a, b in walk.marks().down[leg.id])
+        assert any(a <= 90 and b >= 108 for a, b in marks_of(walk).down[leg.id])
     # It stands above its feet, and walks on from there.
     assert abs(baked["Walker", "x"][100] - 520) < 1e-9
     assert abs(np.mean([on_bone(baked, f"{leg.id}.end", leg.joints[2])[100, 0] for leg in STARTERS["two-legs"].figure.legs]) - 517) < 8
@@ -168,29 +180,33 @@ def test_standing_it_settles_on_both_feet():
 def test_a_figure_that_never_moves_stands():
     baked = walking(data(x=300.0))
     assert np.abs(baked["Walker", "near-leg.x"]).max() < 1e-9
-    assert Reader(baked.scene).walk("walker").marks().down["near-leg"] == [(0.0, 239.0)]
+    assert marks_of(Reader(baked.scene).walk("walker")).down["near-leg"] == [(0.0, 239.0)]
 
 
 def test_on_a_slope_feet_lie_on_it_and_steps_are_shorter():
     slope = branch("M-400 0 L2000 -720", y=600)
-    flat, steep = (walking(*things, data(x=TRAVEL["past the picture"], **more), frames=FINE) for things, more in (((), {}), ((slope,), {"ground": "branch"})))
+    flat, steep = (
+        walking(*things, data(x=TRAVEL["past the picture"], **more), frames=FINE) for things, more in (((), {}), ((slope,), {"ground": "branch"}))
+    )
     leg = STARTERS["two-legs"].figure.legs[0]
     ends = [on_bone(steep, "near-leg.end", point) for point in sole(leg)]
-    for begin, end in Reader(steep.scene).walk("walker").marks().down["near-leg"][1:-1]:
+    for begin, end in marks_of(Reader(steep.scene).walk("walker")).down["near-leg"][1:-1]:
         n = np.flatnonzero((begin < FINE) & (end > FINE))[len(np.flatnonzero((begin < FINE) & (end > FINE))) // 2]
         for x, y in (ends[0][n], ends[1][n]):
             assert y == pytest.approx(600 - 0.3 * (x + 400), abs=0.5), "heel and ball lie on it"
-    steps = [len(Reader(one.scene).walk("walker").marks().down["near-leg"]) for one in (flat, steep)]
+    steps = [len(marks_of(Reader(one.scene).walk("walker")).down["near-leg"]) for one in (flat, steep)]
     assert steps[1] > steps[0]
 
 
 def test_a_walk_blends_into_another_by_keys():
     stride, stance = channel((60, 90.0, "slow-out-in"), (160, 250.0)), channel((60, 0.65, "slow-out-in"), (160, 0.34))
-    one = data(x=channel((0, 0), (80, 300, "slow-out-in"), (200, 1300)), stride=stride.model_dump(by_alias=True), stance=stance.model_dump(by_alias=True))
+    one = data(
+        x=channel((0, 0), (80, 300, "slow-out-in"), (200, 1300)), stride=stride.model_dump(by_alias=True), stance=stance.model_dump(by_alias=True)
+    )
     baked = walking(one, frames=FINE)
     assert drift(baked) <= 0.25
     assert np.abs(np.diff(baked["Walker", "hips.y"])).max() < 3, "without a jump"
-    strides = [b - a for a, b in Reader(baked.scene).walk("walker").marks().down["near-leg"]]
+    strides = [b - a for a, b in marks_of(Reader(baked.scene).walk("walker")).down["near-leg"]]
     assert strides
 
 
@@ -213,12 +229,19 @@ def test_keyed_settings_are_the_same_at_any_frames_too(treadmill):
     one = scene(branch(), data(x=TRAVEL["stop and go"], ground="branch", **keyed, **treadmill), length=240)
     whole, some = bake(one), bake(one, np.array([150.0, 97, 20]))
     for name, values in whole.objects["walker"].channels.items():
-        np.testing.assert_allclose(np.broadcast_to(some["Walker", name], (3,)), np.broadcast_to(values, (240,))[[150, 97, 20]], atol=1e-9, err_msg=name)
+        np.testing.assert_allclose(
+            np.broadcast_to(some["Walker", name], (3,)), np.broadcast_to(values, (240,))[[150, 97, 20]], atol=1e-9, err_msg=name
+        )
 
 
 def test_a_rule_that_reads_a_walk_reads_the_same():
     """What is worked out together must be what the vine's chain of cards gives."""
-    follower = {"id": "bag", "name": "Bag", "kind": "group", "rules": [{"id": "f", "kind": "follow", "channels": ["y"], "settings": {"leader": "walker", "reads": "hips.y", "delay": 0}}]}
+    follower = {
+        "id": "bag",
+        "name": "Bag",
+        "kind": "group",
+        "rules": [{"id": "f", "kind": "follow", "channels": ["y"], "settings": {"leader": "walker", "reads": "hips.y", "delay": 0}}],
+    }
     baked = walking(data(), follower)
     y = baked["Walker", "hips.y"]
     np.testing.assert_allclose(baked["Bag", "y"], y - y[0], atol=1e-9)

@@ -4,8 +4,8 @@ import numpy as np
 import pytest
 
 from tests.motion.scenes import channel
-from vine_swing.motion.evaluate import evaluate
 from vine_swing.motion.figure.way import analysed, stretches
+from vine_swing.motion.timing.evaluate import evaluate
 
 T = analysed(240)
 
@@ -48,6 +48,9 @@ def test_from_beyond_the_scene_the_phase_is_that_of_frame_0():
 
 
 def test_phase_never_runs_back():
-    for x in (channel((0, 0, "wind-up"), (100, 500, "overshoot"), (200, 900)), channel((0, 0, {"spring": {"frequency": 4, "damping": 0.2}}), (120, 600))):
+    for x in (
+        channel((0, 0, "wind-up"), (100, 500, "overshoot"), (200, 900)),
+        channel((0, 0, {"spring": {"frequency": 4, "damping": 0.2}}), (120, 600)),
+    ):
         for one in walks(x):
             assert (np.diff(one.phase) >= -1e-12).all()

@@ -4,10 +4,11 @@ import numpy as np
 
 from tests.motion.scenes import channel, scene
 from vine_swing.motion import bake
-from vine_swing.motion.channel import Channel
+from vine_swing.motion.baking.reading import Reader
+from vine_swing.motion.figure.marks import marks_of
 from vine_swing.motion.figure.presets import GAITS
 from vine_swing.motion.figure.starters import STARTERS
-from vine_swing.motion.reading import Reader
+from vine_swing.motion.timing.channel import Channel
 
 WAVY = "M-400 0 C-250 -60 -100 40 60 0 S340 -70 520 10 S820 60 1000 -10 S1500 40 1700 0"
 #: Which starter shows a gait.
@@ -66,7 +67,7 @@ def drift(baked):
     found = [0.0]
     for leg in baked.scene.by_id["walker"].figure.legs:
         ends = [on_bone(baked, f"{leg.id}.end", point) for point in sole(leg)]
-        for begin, end in walk.marks().down[leg.id]:
+        for begin, end in marks_of(walk).down[leg.id]:
             at = np.flatnonzero((baked.frames > begin + 1e-6) & (baked.frames < end - 1e-6))
             # What is down for less than a frame is never seen down.
             if len(at) > 1 and end - begin >= 1:

@@ -5,11 +5,11 @@ scene. Undo is kept by the store, which writes down the inverse of what an edit 
 """
 
 from collections.abc import Sequence
-from itertools import pairwise
 from typing import Annotated
 
 from pydantic import Field, ValidationError
 
+from vine_swing.motion.basics.errors import EditError
 from vine_swing.motion.edits.base import Edit
 from vine_swing.motion.edits.cues import AddCue, DeleteCue, LayPresses, SetCue
 from vine_swing.motion.edits.dials import AddDial, DeleteDial, SetDial
@@ -32,11 +32,11 @@ from vine_swing.motion.edits.rules import AddRule, DeleteRule, FreezeChannel, Li
 from vine_swing.motion.edits.scene import RenameScene, SetBackground, SetFps, SetLength, SetSize
 from vine_swing.motion.edits.timing import CloseLoop, EvenSpeed, HoldHere, PasteKeys, ReverseKeys, SpreadKeys, StretchKeys
 from vine_swing.motion.edits.turns import Flip, TurnTimes
-from vine_swing.motion.errors import EditError
-from vine_swing.motion.model import Scene
-from vine_swing.motion.scene_file import faults
+from vine_swing.motion.scene.checking import checked
+from vine_swing.motion.scene.model import Scene
+from vine_swing.motion.scene.scene_file import faults
 
-__all__ = ["AnyEdit", "Edit", "apply_all", "free_name", "label_of"]
+__all__ = ["AnyEdit", "Edit", "apply_all", "apply_labelled", "free_name", "label_of"]
 
 AnyEdit = Annotated[
     AddObject
@@ -104,23 +104,30 @@ def apply_all(scene: Scene, edits: Sequence[Edit]) -> Scene:
     """The scene after several edits in order; if one is refused, none has happened.
 
     Raises:
-        EditError: from the first edit that does not fit.
+        EditError: from the first edit that does not fit, or if the scene they make is not one that a scene file could hold.
     """
+    return apply_labelled(scene, edits)[0]
+
+
+def apply_labelled(scene: Scene, edits: Sequence[Edit]) -> tuple[Scene, str]:
+    """As `apply_all`, with what undo says it takes back."""
+    after, labels = scene, dict[str, None]()
     for edit in edits:
         try:
-            scene = edit.apply(scene)
+            # A label is read off the scene before its edit.
+            labels[edit.label(after)] = None
+            after = edit.apply(after)
         except ValidationError as error:
             # What an edit works out (a coasted value, a shifted key) can lie beyond the limits of the model.
             raise EditError(f"that would go out of reach: {'; '.join(faults(error))}") from error
-    return scene
+    try:
+        after = checked(after, since=scene)
+    except ValidationError as error:
+        raise EditError(f"that would not be a scene any more: {'; '.join(faults(error))}") from error
+    first = next(iter(labels))
+    return after, first if len(labels) == 1 else f"{first} and {len(labels) - 1} more"
 
 
 def label_of(scene: Scene, edits: Sequence[Edit]) -> str:
     """What undo says it takes back for several edits made at once."""
-    labels = [edits[0].label(scene)]
-    # A label is read off the scene before its edit; the last edit need not be made for that.
-    for done, edit in pairwise(edits):
-        scene = done.apply(scene)
-        labels.append(edit.label(scene))
-    distinct = list(dict.fromkeys(labels))
-    return distinct[0] if len(distinct) == 1 else f"{distinct[0]} and {len(distinct) - 1} more"
+    return apply_labelled(scene, edits)[1]

@@ -1,17 +1,18 @@
 """What every edit is, and the small steps edits are made of."""
 
 from abc import ABC, abstractmethod
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 
 from pydantic import ValidationError
 
-from vine_swing.motion.channel import Channel
-from vine_swing.motion.errors import EditError, NoSuchThing
-from vine_swing.motion.model import DIAL, Dial, DialObject, Scene, SceneObject, check_values
-from vine_swing.motion.rule import SETTING, Rule, check_setting
-from vine_swing.motion.scene_file import faults
-from vine_swing.motion.specs import ChannelSpec
-from vine_swing.motion.values import MAX_FRAME, Frozen
+from vine_swing.motion.basics.errors import EditError, NoSuchThing
+from vine_swing.motion.basics.limits import MOST_TRACED
+from vine_swing.motion.basics.specs import ChannelSpec
+from vine_swing.motion.basics.values import MAX_FRAME, Frozen
+from vine_swing.motion.rules.rule import SETTING, Rule, check_setting
+from vine_swing.motion.scene.model import DIAL, Dial, DialObject, Scene, SceneObject, check_values
+from vine_swing.motion.scene.scene_file import faults
+from vine_swing.motion.timing.channel import Channel, Key
 
 
 class Edit(Frozen, ABC):
@@ -104,7 +105,7 @@ def with_object(scene: Scene, changed: SceneObject | DialObject) -> Scene:
     if isinstance(changed, DialObject):
         turned = _turned(changed)
         return scene.but(dials=tuple(turned if dial.id == turned.id else dial for dial in scene.dials))
-    return scene.but(objects=tuple(changed if thing.id == changed.id else thing for thing in scene.objects))
+    return scene.with_object(changed)
 
 
 def _turned(changed: DialObject) -> Dial:
@@ -114,8 +115,13 @@ def _turned(changed: DialObject) -> Dial:
         raise EditError("; ".join(faults(error))) from error
 
 
-def with_channel(scene: Scene, object_id: str, name: str, change: Callable[[Channel], Channel]) -> Scene:
-    """The scene with one channel changed; the new channel is checked against what the channel is."""
+def with_channel(
+    scene: Scene, object_id: str, name: str, change: Callable[[Channel], Channel], *, new_keys: Callable[[], Sequence[Key]] | None = None
+) -> Scene:
+    """The scene with one channel changed; the new channel is checked against what the channel is.
+
+    `new_keys` gives the only keys of the new channel that are not keys of the old one, where an edit knows them: only they are checked then.
+    """
     thing = owner_in(scene, object_id)
     spec = spec_of(thing, name)
     before = channel_of(thing, name)
@@ -130,10 +136,11 @@ def with_channel(scene: Scene, object_id: str, name: str, change: Callable[[Chan
     if after is before:
         return scene
     try:
-        check_values(after, spec, f"'{thing.name}', {name}")
+        checked = after if new_keys is None else after.but(keys=tuple(new_keys()))
+        check_values(checked, spec, f"'{thing.name}', {name}")
         if SETTING in name:
             rule, setting = _setting(thing, name)
-            check_setting(after, rule.spec.settings[setting])
+            check_setting(checked, rule.spec.settings[setting])
             return with_rule(scene, thing, rule.but(settings=rule.settings | {setting: after}))
     except ValueError as error:
         raise EditError(str(error)) from error
@@ -148,6 +155,31 @@ def in_time(channel: Channel, factor: float, about: float = 0.0, to: float = 0.0
     if max(map(abs, frames)) > MAX_FRAME:
         raise EditError(f"that would move keys out of reach; they live between −{MAX_FRAME} and {MAX_FRAME}")
     return channel.but(keys=tuple(key.scaled(frames=factor).but(frame=frame) for key, frame in zip(channel.keys, frames, strict=True)))
+
+
+def with_parts(objects: tuple[str, ...], parts: dict[str, list[str]]) -> list[str]:
+    """Some objects and all that hangs on them, each once."""
+    found: dict[str, None] = {}
+    waiting = list(reversed(objects))
+    while waiting:
+        one = waiting.pop()
+        if one not in found:
+            found[one] = None
+            waiting += reversed(parts.get(one, []))
+    return list(found)
+
+
+def check_traced(first: float, last: float) -> None:
+    """Refuse to turn the motion of a very long stretch into other keys.
+
+    Raises:
+        EditError: saying how long it is and what would work.
+    """
+    if last - first > MOST_TRACED:
+        raise EditError(
+            f"that would work out {last - first:.0f} frames one by one, from {first:g} to {last:g}; at most {MOST_TRACED} can be, so bring the keys"
+            " nearer together first"
+        )
 
 
 def said(thing: SceneObject | DialObject, channel: str) -> str:

@@ -5,13 +5,13 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from vine_swing.motion.channel import MAX_KEYS, Channel, Key
-from vine_swing.motion.edits.base import Edit, object_in, with_channel
+from vine_swing.motion.basics.errors import EditError, NoSuchThing
+from vine_swing.motion.basics.values import MAX_LENGTH, Frozen, Id
+from vine_swing.motion.edits.base import Edit, object_in, with_channel, with_parts
 from vine_swing.motion.edits.stretches import leaning, posed, stretch_keys
-from vine_swing.motion.ends import HOLD
-from vine_swing.motion.errors import EditError, NoSuchThing
-from vine_swing.motion.model import MAX_CUES, Cue, Scene, SceneObject, check_cues
-from vine_swing.motion.values import MAX_LENGTH, Frozen, Id
+from vine_swing.motion.scene.model import MAX_CUES, Cue, Scene, SceneObject, check_cues
+from vine_swing.motion.timing.channel import MAX_KEYS, Channel, Key
+from vine_swing.motion.timing.ends import HOLD
 
 #: A whole frame within a scene.
 PlainFrame = Annotated[int, Field(strict=True, ge=0, le=MAX_LENGTH)]
@@ -92,11 +92,12 @@ class LayPresses(Edit):
         if end > MAX_LENGTH:
             raise EditError(f"what was played would end at frame {end}; a scene has at most {MAX_LENGTH} frames")
         laid = False
+        cues = {press.cue: cue_in(scene, press.cue) for press in self.presses}
         for object_id, presses in self._by_object(scene).items():
             thing = object_in(scene, object_id)
             for name in [name for name, channel in thing.channels.items() if channel.keys]:
                 laid = True
-                keys = [*self._before(thing, name), *self._keys(scene, thing, name, presses)]
+                keys = [*self._before(thing, name), *self._keys(cues, thing, name, presses)]
                 scene = with_channel(scene, object_id, name, lambda channel, keys=keys: self._joined(channel, keys))  # type: ignore[misc]
         if not laid:
             raise EditError("nothing that these cues move has keys, so there is nothing to lay down; key what should move within their stretches")
@@ -107,28 +108,31 @@ class LayPresses(Edit):
 
     def _by_object(self, scene: Scene) -> dict[str, list[Press]]:
         """What moved each object, in order of time; what hangs on an object goes along with it."""
-        parts: dict[str, list[str]] = {}
-        for thing in scene.objects:
-            if thing.parent is not None:
-                parts.setdefault(thing.parent, []).append(thing.id)
         found: dict[str, list[Press]] = {}
+        moved: dict[str, list[str]] = {}
         for press in sorted(self.presses, key=lambda one: one.at):
-            for object_id in with_parts(cue_in(scene, press.cue).objects, parts):
+            if press.cue not in moved:
+                moved[press.cue] = with_parts(cue_in(scene, press.cue).objects, scene.children)
+            for object_id in moved[press.cue]:
                 found.setdefault(object_id, []).append(press)
         return found
 
-    def _keys(self, scene: Scene, thing: SceneObject, name: str, presses: list[Press]) -> list[Key]:
+    def _keys(self, cues: dict[str, Cue], thing: SceneObject, name: str, presses: list[Press]) -> list[Key]:
+        stretches: dict[tuple[int, int], list[Key]] = {}
         rest = posed(thing, name, self.rest).but(frame=float(self.start), ease="hold")
         keys = {rest.frame: rest}
         for press, after in pairwise([*presses, None]):
             assert press is not None
-            cue = cue_in(scene, press.cue)
+            cue = cues[press.cue]
             # A press ends what the object was doing.
             runs = press.runs if after is None else min(press.runs, after.at - press.at)
             for begun in range(0, runs, cue.last - cue.first + 1):
                 last = cue.first + min(runs - begun - 1, cue.last - cue.first)
                 by = self.start + press.at + begun - cue.first
-                keys |= {key.frame + by: key.but(frame=key.frame + by) for key in stretch_keys(thing, name, cue.first, last)}
+                if (cue.first, last) not in stretches:
+                    stretches[cue.first, last] = stretch_keys(thing, name, cue.first, last)
+                # In place: a copy for each press would make the cost grow with their square.
+                keys.update({key.frame + by: key.but(frame=key.frame + by) for key in stretches[cue.first, last]})
         return list(keys.values())
 
     def _before(self, thing: SceneObject, name: str) -> list[Key]:
@@ -161,18 +165,6 @@ class LayPresses(Edit):
 def _going_on(keys: list[Key], more: list[Key]) -> list[Key]:
     """Some keys and those that go on from the last of them, which is arrived at as it was."""
     return [*keys[:-1], more[0].but(into=keys[-1].into), *more[1:]] if keys else more
-
-
-def with_parts(objects: tuple[str, ...], parts: dict[str, list[str]]) -> list[str]:
-    """Some objects and all that hangs on them, each once."""
-    found: dict[str, None] = {}
-    waiting = list(reversed(objects))
-    while waiting:
-        one = waiting.pop()
-        if one not in found:
-            found[one] = None
-            waiting += reversed(parts.get(one, []))
-    return list(found)
 
 
 def cue_in(scene: Scene, cue_id: str) -> Cue:

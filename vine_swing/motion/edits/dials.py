@@ -5,12 +5,12 @@ from typing import Any, Literal
 
 from pydantic import ValidationError
 
+from vine_swing.motion.basics.errors import EditError, NoSuchThing
+from vine_swing.motion.basics.values import Id, Name, Number
 from vine_swing.motion.edits.base import Edit
 from vine_swing.motion.edits.renaming import formulas_renamed
-from vine_swing.motion.errors import EditError, NoSuchThing
-from vine_swing.motion.model import DIAL, Dial, Scene
-from vine_swing.motion.scene_file import faults
-from vine_swing.motion.values import Id, Name, Number
+from vine_swing.motion.scene.model import DIAL, Dial, Scene
+from vine_swing.motion.scene.scene_file import faults
 
 MAX_DIALS = 500
 

@@ -4,8 +4,8 @@ import itertools
 
 import numpy as np
 
-from vine_swing.motion.channel import Channel, Key
-from vine_swing.motion.path import Curve, curves, pace_of, way_of
+from vine_swing.motion.timing.channel import Channel, Key
+from vine_swing.motion.timing.path import Curve, curves, pace_of, way_of
 
 
 def divided(path: Channel, frame: float) -> Channel | None:

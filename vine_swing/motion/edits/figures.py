@@ -7,24 +7,34 @@ from typing import Annotated, Literal
 import numpy as np
 from pydantic import Field
 
-from vine_swing.motion.bake import bake
-from vine_swing.motion.channel import Channel, Key
+from vine_swing.motion.baking.bake import bake
+from vine_swing.motion.basics.errors import EditError
+from vine_swing.motion.basics.specs import GROUP_CHANNELS
+from vine_swing.motion.basics.values import Id, Name, Number
 from vine_swing.motion.edits.base import Edit, channel_of, object_in, rule_of, said, spec_of, with_object, with_rule
 from vine_swing.motion.edits.keys import SetKey, SetValue, keyed_value
-from vine_swing.motion.edits.objects import free_name, kept_at, remade
+from vine_swing.motion.edits.objects import fitted, free_name, kept_object, remade
 from vine_swing.motion.edits.stretches import stretch_keys
-from vine_swing.motion.ends import End
-from vine_swing.motion.errors import EditError
 from vine_swing.motion.figure.channels import FACING, walked
 from vine_swing.motion.figure.model import Bone, Figure
 from vine_swing.motion.figure.presets import GAITS
 from vine_swing.motion.figure.starters import STARTERS, TINTS, height, scaled
-from vine_swing.motion.fit import fit_keys
-from vine_swing.motion.model import MAX_OBJECTS, FigureObject, OutlineShape, Scene, SceneObject, ShapeObject, WholeFrame, check_bone
-from vine_swing.motion.rule import Rule
 from vine_swing.motion.rules.gait import SPEC as GAIT
-from vine_swing.motion.specs import GROUP_CHANNELS
-from vine_swing.motion.values import Id, Name, Number
+from vine_swing.motion.rules.rule import Rule
+from vine_swing.motion.scene.model import (
+    MAX_OBJECTS,
+    FigureObject,
+    OutlineShape,
+    Scene,
+    SceneObject,
+    ShapeObject,
+    WholeFrame,
+    check_bone,
+    check_parents,
+)
+from vine_swing.motion.timing.channel import Channel, Key
+from vine_swing.motion.timing.ends import End
+from vine_swing.motion.timing.fit import fit_keys
 
 
 class AddFigure(Edit):
@@ -49,10 +59,8 @@ class AddFigure(Edit):
             raise EditError(f"a scene holds at most {MAX_OBJECTS} objects; delete some first")
         factor = self.height / height(starter.figure) if self.height is not None else 1.0
         place = {"x": Channel(base=float(self.x)), "y": Channel(base=float(self.y))}
-        thing = FigureObject(
-            id=self.id, name=free_name(scene, self.name), kind="figure", figure=scaled(starter.figure, factor), channels=place
-        )
-        scene = scene.but(objects=(*scene.objects, thing))
+        thing = FigureObject(id=self.id, name=free_name(scene, self.name), kind="figure", figure=scaled(starter.figure, factor), channels=place)
+        scene = scene.with_added(thing, len(scene.objects))
         for part in starter.parts if self.drawn else ():
             one = part.name.lower().replace(" ", "-")
             drawn = ShapeObject(
@@ -69,7 +77,7 @@ class AddFigure(Edit):
                 }
                 | ({"scale.x": Channel(base=factor), "scale.y": Channel(base=factor)} if factor != 1 else {}),
             )
-            scene = scene.but(objects=(*scene.objects, drawn))
+            scene = scene.with_added(drawn, len(scene.objects))
         return scene
 
     def label(self, scene: Scene) -> str:
@@ -103,15 +111,7 @@ class SetFigure(Edit):
     def apply(self, scene: Scene) -> Scene:
         thing = figure_in(scene, self.id)
         before, after = thing.figure.bones, self.figure.bones
-        changed = thing.but(figure=self.figure)
-        rules = tuple(
-            rule if rule.channels == "keyed" else rule.but(channels=tuple(name for name in rule.channels if name in changed.specs))
-            for rule in thing.rules
-        )
-        changed = changed.but(
-            channels={name: one for name, one in thing.channels.items() if name in changed.specs}, rules=tuple(r for r in rules if r.channels)
-        )
-        scene = with_object(scene, changed)
+        scene = with_object(scene, fitted(thing.but(figure=self.figure)))
         for part in scene.objects:
             if part.parent == self.id and part.bone is not None:
                 moved = part.but(bone=None) if part.bone not in after else _carried(part, before[part.bone], after[part.bone])
@@ -155,17 +155,27 @@ class HangOnBones(Edit):
 
     def apply(self, scene: Scene) -> Scene:
         figure_in(scene, self.figure)
+        hung = scene
         for object_id, bone in self.parts.items():
             thing = object_in(scene, object_id)
-            hung = thing.but(parent=self.figure, bone=bone)
+            changed = thing.but(parent=self.figure, bone=bone)
             if object_id == self.figure:
                 raise EditError(f"'{thing.name}' cannot hang on its own bones; choose its parts")
             try:
                 if bone is not None:
-                    check_bone(hung, scene.by_id[self.figure])
+                    check_bone(changed, scene.by_id[self.figure])
             except ValueError as error:
                 raise EditError(str(error)) from error
-            scene = kept_at(scene, with_object(scene, hung), object_id, float(self.frame))
+            hung = with_object(hung, changed)
+        try:
+            check_parents(hung.objects)
+        except ValueError as error:
+            raise EditError(str(error)) from error
+        # Where each lay before, seen from the figure as it is with all of them on it.
+        kept = [kept_object(scene, hung, object_id, float(self.frame)) for object_id in self.parts]
+        for changed in kept:
+            hung = with_object(hung, changed)
+        scene = hung
         return scene
 
     def label(self, scene: Scene) -> str:

@@ -1,23 +1,23 @@
 """Edits of channels: values, keys, eases and ends."""
 
+from bisect import bisect_left
 from typing import Annotated, Literal
 
 import numpy as np
 from pydantic import Field
 
-from vine_swing.motion import colour
-from vine_swing.motion.channel import MAX_KEYS, NAMED_IN, Bend, Channel, Handle, Key
-from vine_swing.motion.cubic import SHAPED_BY_KEYS
-from vine_swing.motion.ease import BezierEase, Ease, build
+from vine_swing.motion.basics import colour
+from vine_swing.motion.basics.errors import EditError, NoSuchThing
+from vine_swing.motion.basics.specs import ChannelSpec
+from vine_swing.motion.basics.values import MAX_FRAME, Frame, Owner, Value
 from vine_swing.motion.edits.base import Edit, owner_in, said, spec_of, with_channel
 from vine_swing.motion.edits.divide import divided
-from vine_swing.motion.ends import End
-from vine_swing.motion.errors import EditError, NoSuchThing
-from vine_swing.motion.evaluate import evaluate, evaluate_colours
-from vine_swing.motion.model import DialObject, Scene, SceneObject
-from vine_swing.motion.path import evaluate_path
-from vine_swing.motion.specs import ChannelSpec
-from vine_swing.motion.values import MAX_FRAME, Frame, Owner, Value
+from vine_swing.motion.scene.model import DialObject, Scene, SceneObject
+from vine_swing.motion.timing.channel import MAX_KEYS, NAMED_IN, SHAPED_BY_KEYS, Bend, Channel, Handle, Key
+from vine_swing.motion.timing.ease import BezierEase, Ease, build
+from vine_swing.motion.timing.ends import End
+from vine_swing.motion.timing.evaluate import evaluate, evaluate_colours
+from vine_swing.motion.timing.path import evaluate_path
 
 Frames = Annotated[tuple[Frame, ...], Field(min_length=1, max_length=MAX_KEYS)]
 
@@ -63,23 +63,26 @@ class SetKey(_ChannelEdit):
     def apply(self, scene: Scene) -> Scene:
         thing = owner_in(scene, self.object)
         spec = spec_of(thing, self.channel)
-        return with_channel(scene, self.object, self.channel, lambda channel: self._change(channel, spec, thing))
+        added: list[Key] = []
+        return with_channel(scene, self.object, self.channel, lambda channel: self._change(channel, spec, thing, added), new_keys=lambda: added)
 
-    def _change(self, channel: Channel, spec: ChannelSpec, thing: SceneObject | DialObject) -> Channel:
+    def _change(self, channel: Channel, spec: ChannelSpec, thing: SceneObject | DialObject, added: list[Key]) -> Channel:
         there = channel.key_at(self.frame)
         if there is None and len(channel.keys) >= MAX_KEYS:
             raise EditError(f"a channel holds at most {MAX_KEYS} keys; delete some first")
         if there is None and self.value is None and spec.kind == "point" and len(channel.keys) > 1:
             divided_path = divided(channel, self.frame)
             if divided_path is not None:
+                added += divided_path.keys
                 return divided_path
-        earlier = [key for key in channel.keys if key.frame < self.frame]
-        later = [key for key in channel.keys if key.frame > self.frame]
+        place = bisect_left(channel.keys, self.frame, key=lambda key: key.frame)
+        earlier, later = channel.keys[:place], channel.keys[place + (there is not None) :]
         between = earlier[-1].ease if earlier and later else "linear"
         ease = self.ease if self.ease is not None else there.ease if there else between
         value = self.value if self.value is not None else keyed_value(channel, spec, self.frame, thing)
         way = (earlier[-1] if earlier else later[0]).way if spec.kind == "point" and (earlier or later) else None
         key = there.but(value=value, ease=ease) if there else Key(frame=self.frame, value=value, ease=ease, way=way)
+        added.append(key)
         return channel.but(keys=(*earlier, key, *later))
 
     def label(self, scene: Scene) -> str:

@@ -1,24 +1,24 @@
-"""Edits of the cast: which objects there are, in what order and under which parent."""
+"""Edits of the troupe: which objects there are, in what order and under which parent."""
 
 from typing import Annotated, Any, Literal
 
 import numpy as np
 from pydantic import Field, ValidationError
 
-from vine_swing.motion import matrix
-from vine_swing.motion.bake import bake
-from vine_swing.motion.channel import Channel
-from vine_swing.motion.edits.base import Edit, in_time, object_in, with_object
+from vine_swing.motion.baking.bake import placed_at
+from vine_swing.motion.basics import matrix
+from vine_swing.motion.basics.errors import EditError
+from vine_swing.motion.basics.values import Frame, Id, Name, Number
+from vine_swing.motion.edits.base import Edit, in_time, object_in, with_object, with_parts
 from vine_swing.motion.edits.renaming import formulas_renamed
-from vine_swing.motion.errors import EditError
-from vine_swing.motion.model import MAX_OBJECTS, Scene, SceneObject, Shape, ShapeObject, Span, WholeFrame, check_parents
-from vine_swing.motion.values import Frame, Id, Name, Number
+from vine_swing.motion.scene.model import MAX_OBJECTS, Scene, SceneObject, Shape, ShapeObject, Span, WholeFrame, check_parents
+from vine_swing.motion.timing.channel import Channel
 
 Index = Annotated[int, Field(strict=True, ge=0, le=MAX_OBJECTS)]
 
 
 class AddObject(Edit):
-    """Put an object into the cast, in front of all others unless an index is given."""
+    """Put an object into the troupe, in front of all others unless an index is given."""
 
     edit: Literal["add-object"]
     object: SceneObject
@@ -32,8 +32,7 @@ class AddObject(Edit):
         if self.object.parent is not None:
             object_in(scene, self.object.parent)
         added = self.object.but(name=free_name(scene, self.object.name))
-        at = len(scene.objects) if self.index is None else self.index
-        return scene.but(objects=(*scene.objects[:at], added, *scene.objects[at:]))
+        return scene.with_added(added, len(scene.objects) if self.index is None else self.index)
 
     def label(self, scene: Scene) -> str:
         return f"add {self.object.name}"
@@ -121,15 +120,13 @@ class SetSpan(_ObjectEdit):
 
 
 class DeleteObject(_ObjectEdit):
-    """Take an object out of the cast, with everything that hangs on it."""
+    """Take an object out of the troupe, with everything that hangs on it."""
 
     edit: Literal["delete-object"]
 
     def apply(self, scene: Scene) -> Scene:
         object_in(scene, self.id)
-        gone = {self.id}
-        while more := {thing.id for thing in scene.objects if thing.parent in gone} - gone:
-            gone |= more
+        gone = set(with_parts((self.id,), scene.children))
         cues = tuple(
             cue.but(objects=tuple(one for one in cue.objects if one not in gone), click=None if cue.click in gone else cue.click)
             if gone & {*cue.objects, cue.click}
@@ -143,7 +140,7 @@ class DeleteObject(_ObjectEdit):
 
 
 class SetShape(_ObjectEdit):
-    """Give a drawn object another shape. Channels the new shape does not have are let go."""
+    """Give a drawn object another shape. Channels the new shape does not have are let go, with the rules that act on nothing else."""
 
     edit: Literal["set-shape"]
     shape: Shape
@@ -152,8 +149,7 @@ class SetShape(_ObjectEdit):
         thing = object_in(scene, self.id)
         if not isinstance(thing, ShapeObject):
             raise EditError(f"'{thing.name}' is a {thing.kind} and has no shape of its own; choose one of its parts")
-        changed = thing.but(shape=self.shape)
-        return with_object(scene, changed.but(channels={n: c for n, c in thing.channels.items() if n in changed.specs}))
+        return with_object(scene, fitted(thing.but(shape=self.shape)))
 
     def label(self, scene: Scene) -> str:
         return f"shape of {self._name(scene)}"
@@ -192,7 +188,7 @@ class MovePivot(_ObjectEdit):
 
     def apply(self, scene: Scene) -> Scene:
         thing = object_in(scene, self.id)
-        one = bake(scene, np.array([self.frame])).objects[self.id]
+        one = placed_at(scene, self.id, self.frame)
         at = {name: float(one.channels[name][0]) for name in ("x", "y", "pivot.x", "pivot.y")}
         place = matrix.apply(one.local, np.array([self.x]), np.array([self.y]))[0]
         by = {"x": place[0] - at["x"], "y": place[1] - at["y"], "pivot.x": self.x - at["pivot.x"], "pivot.y": self.y - at["pivot.y"]}
@@ -204,19 +200,31 @@ class MovePivot(_ObjectEdit):
 
 def free_name(scene: Scene, wanted: str) -> str:
     """The wanted name, with the first number that makes it the scene's only one of that name."""
-    taken = {thing.name for thing in scene.objects}
+    taken = scene.names
     name, n = wanted.strip(), 2
     while name in taken:
         name, n = f"{wanted.strip()[:74]} {n}", n + 1
     return name
 
 
+def fitted(thing: SceneObject) -> SceneObject:
+    """An object of which some channels are gone, without what it had on them: keys, and rules that act on nothing else."""
+    rules = (
+        rule if rule.channels == "keyed" else rule.but(channels=tuple(name for name in rule.channels if name in thing.specs)) for rule in thing.rules
+    )
+    return thing.but(channels={name: one for name, one in thing.channels.items() if name in thing.specs}, rules=tuple(r for r in rules if r.channels))
+
+
 def kept_at(before: Scene, after: Scene, object_id: str, frame: float) -> Scene:
     """`after`, with the object's travel, rotation, skew and size shifted so that it lies at `frame` where it lay in `before`."""
-    at = np.array([frame])
-    old, new = bake(before, at).objects[object_id], bake(after, at).objects[object_id]
+    return with_object(after, kept_object(before, after, object_id, frame))
+
+
+def kept_object(before: Scene, after: Scene, object_id: str, frame: float) -> SceneObject:
+    """The object of `kept_at` alone."""
+    old, new = placed_at(before, object_id, frame), placed_at(after, object_id, frame)
     thing = new.source
-    above = bake(after, at).objects[thing.parent].carrier(thing.bone) if thing.parent is not None else np.array([[1.0, 0, 0, 1, 0, 0]])
+    above = placed_at(after, thing.parent, frame).carrier(thing.bone) if thing.parent is not None else np.array([[1.0, 0, 0, 1, 0, 0]])
     wanted = matrix.multiply(matrix.inverse(above), old.world)
     if not np.isfinite(wanted).all():
         raise EditError(f"'{thing.name}' cannot keep its look here, because its new parent is flattened to nothing at frame {frame:g}")
@@ -237,7 +245,7 @@ def kept_at(before: Scene, after: Scene, object_id: str, frame: float) -> Scene:
     target = {"x": place[0], "y": place[1], "rotation": turn, "skew": float(np.degrees(np.arctan(slant)))}
     shifted = _shifted(thing, {name: float(value) - now[name] for name, value in target.items()})
     factors = {"scale.x": wide / now["scale.x"] if now["scale.x"] else 1.0, "scale.y": high / now["scale.y"] if now["scale.y"] else 1.0}
-    return with_object(after, _scaled(shifted, factors))
+    return _scaled(shifted, factors)
 
 
 def _shifted(thing: SceneObject, by: dict[str, float]) -> SceneObject:

@@ -7,17 +7,17 @@ from typing import Literal
 import numpy as np
 from numpy.typing import NDArray
 
-from vine_swing.motion.channel import Channel, Key, Way
-from vine_swing.motion.ease import Ease, PointsEase
-from vine_swing.motion.edits.base import Edit, object_in, with_channel, with_object
+from vine_swing.motion.basics.errors import EditError
+from vine_swing.motion.basics.values import Id
+from vine_swing.motion.edits.base import Edit, check_traced, object_in, with_channel, with_object
 from vine_swing.motion.edits.keys import Frames, pick
-from vine_swing.motion.ends import HOLD, turn_marks
-from vine_swing.motion.errors import EditError
-from vine_swing.motion.evaluate import evaluate
-from vine_swing.motion.fit import fit_keys
-from vine_swing.motion.model import Scene, SceneObject
-from vine_swing.motion.path import Curve, evaluate_path, points_of, way_of
-from vine_swing.motion.values import Id
+from vine_swing.motion.scene.model import Scene, SceneObject
+from vine_swing.motion.timing.channel import Channel, Key, Way
+from vine_swing.motion.timing.ease import Ease, PointsEase
+from vine_swing.motion.timing.ends import HOLD, turn_marks
+from vine_swing.motion.timing.evaluate import evaluate
+from vine_swing.motion.timing.fit import fit_keys
+from vine_swing.motion.timing.path import Curve, evaluate_path, points_of, way_of
 
 Array = NDArray[np.float64]
 #: How far, in pixels, joining and splitting may stray from the motion they take over, at any quarter of a frame.
@@ -111,6 +111,7 @@ class SplitPath(_PathEdit):
 
     def apply(self, scene: Scene) -> Scene:
         thing, path = self._keyed(scene)
+        check_traced(path.keys[0].frame, path.keys[-1].frame)
         columns: list[list[Key]] = [[], []]
         for key, following in itertools.pairwise(path.keys):
             if way_of(key, following) == "straight" and key.ease not in ("handles", "spline"):
@@ -159,6 +160,7 @@ class JoinPath(_PathEdit):
             frames |= {0.0, float(scene.length - 1)}
             for channel in moving:
                 frames |= set(turn_marks(channel.keys[0].frame, channel.keys[-1].frame, channel.before, channel.after, scene.length))
+        check_traced(min(frames), max(frames))
         keys = _joined(pair, thing, sorted(frames))
         path = Channel(keys=tuple(keys), before=ends[0], after=ends[1])
         emptied = {name: channel.but(keys=(), before=HOLD, after=HOLD) for name, channel in zip(("x", "y"), pair, strict=True)}

@@ -1,9 +1,9 @@
 """Keeping formulas true when what they name gets another name."""
 
-from vine_swing.motion.channel import Channel
 from vine_swing.motion.formula import renamed
-from vine_swing.motion.model import Scene
-from vine_swing.motion.rule import Rule, Setting
+from vine_swing.motion.rules.rule import Rule, Setting
+from vine_swing.motion.scene.model import Scene
+from vine_swing.motion.timing.channel import Channel
 
 
 def formulas_renamed(scene: Scene, was: str, now: str, names: list[str]) -> Scene:

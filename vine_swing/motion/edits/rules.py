@@ -5,19 +5,19 @@ from typing import Annotated, Any, Literal
 import numpy as np
 from pydantic import Field, ValidationError
 
-from vine_swing.motion.bake import bake
-from vine_swing.motion.channel import Channel, Key
+from vine_swing.motion.baking.bake import bake
+from vine_swing.motion.basics.errors import EditError
+from vine_swing.motion.basics.values import Id, Number
 from vine_swing.motion.edits.base import Edit, channel_of, object_in, owner_in, rule_of, said, spec_of, with_object, with_rule
-from vine_swing.motion.errors import EditError
-from vine_swing.motion.fit import fit_colours, fit_keys
 from vine_swing.motion.formula import FormulaError, checked
 from vine_swing.motion.formula.tree import MAX_LENGTH
-from vine_swing.motion.graph import LoopError, in_order
-from vine_swing.motion.model import DIAL, Scene, SceneObject
-from vine_swing.motion.rule import MAX_ACTED, SETTING, Rule, check_setting
 from vine_swing.motion.rules import Mode
-from vine_swing.motion.scene_file import faults
-from vine_swing.motion.values import Id, Number
+from vine_swing.motion.rules.rule import MAX_ACTED, SETTING, Rule, check_setting
+from vine_swing.motion.scene.graph import LoopError, in_order
+from vine_swing.motion.scene.model import DIAL, Scene, SceneObject
+from vine_swing.motion.scene.scene_file import faults
+from vine_swing.motion.timing.channel import Channel, Key
+from vine_swing.motion.timing.fit import fit_colours, fit_keys
 
 MAX_RULES = 100
 Place = Annotated[int, Field(strict=True, ge=0, le=MAX_RULES)]

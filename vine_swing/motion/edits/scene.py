@@ -4,12 +4,12 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from vine_swing.motion.channel import Channel
+from vine_swing.motion.basics.errors import EditError
+from vine_swing.motion.basics.values import MAX_LENGTH, Colour, Name
 from vine_swing.motion.edits.base import Edit, in_time
-from vine_swing.motion.errors import EditError
-from vine_swing.motion.model import Scene, Span
-from vine_swing.motion.rule import Rule
-from vine_swing.motion.values import MAX_LENGTH, Colour, Name
+from vine_swing.motion.rules.rule import Rule
+from vine_swing.motion.scene.model import Scene, Span
+from vine_swing.motion.timing.channel import Channel
 
 
 class RenameScene(Edit):

@@ -4,11 +4,12 @@ from itertools import pairwise
 
 import numpy as np
 
-from vine_swing.motion.channel import Channel, Key
+from vine_swing.motion.edits.base import check_traced
 from vine_swing.motion.edits.keys import keyed_value
-from vine_swing.motion.fit import fit_keys
-from vine_swing.motion.model import SceneObject
-from vine_swing.motion.path import way_of
+from vine_swing.motion.scene.model import SceneObject
+from vine_swing.motion.timing.channel import Channel, Key
+from vine_swing.motion.timing.fit import fit_keys
+from vine_swing.motion.timing.path import way_of
 
 #: How far keys that stand for a piece of a stretch may stray from it, as a share of how far it goes.
 _STRAY = 1e-4
@@ -55,6 +56,7 @@ def _leans_on_others(before: Key, after: Key) -> bool:
 
 
 def _fitted(thing: SceneObject, name: str, channel: Channel, a: float, b: float) -> list[Key]:
+    check_traced(a, b)
     frames = np.unique([a, *np.arange(np.ceil(a), b), b])
     shown = [posed(thing, name, float(frame)) for frame in frames]
     if thing.specs[name].kind != "number" or len(frames) < 3:

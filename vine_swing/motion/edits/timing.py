@@ -7,16 +7,16 @@ from typing import Annotated, Literal
 import numpy as np
 from pydantic import Field
 
-from vine_swing.motion.channel import MAX_KEYS, Channel, Key
-from vine_swing.motion.ease.reversed import reversed_ease
+from vine_swing.motion.basics.errors import EditError, NoSuchThing
+from vine_swing.motion.basics.values import MAX_FRAME, Frame, Frozen, Owner, Value
 from vine_swing.motion.edits.base import Edit, owner_in, spec_of, with_channel
 from vine_swing.motion.edits.divide import divided
 from vine_swing.motion.edits.keys import Frames, keyed_value
-from vine_swing.motion.errors import EditError, NoSuchThing
-from vine_swing.motion.evaluate import evaluate
-from vine_swing.motion.model import Scene
-from vine_swing.motion.path import curves, way_of
-from vine_swing.motion.values import MAX_FRAME, Frame, Frozen, Owner, Value
+from vine_swing.motion.scene.model import Scene
+from vine_swing.motion.timing.channel import MAX_KEYS, Channel, Key
+from vine_swing.motion.timing.ease.reversed import reversed_ease
+from vine_swing.motion.timing.evaluate import evaluate
+from vine_swing.motion.timing.path import curves, way_of
 
 ChannelName = Annotated[str, Field(max_length=64)]
 

@@ -5,11 +5,11 @@ from typing import Annotated, Any, Literal
 
 from pydantic import Field
 
-from vine_swing.motion.channel import Channel, Key
+from vine_swing.motion.basics.errors import EditError, NoSuchThing
+from vine_swing.motion.basics.values import Frame, Id
 from vine_swing.motion.edits.base import Edit, object_in, with_channel, with_object
-from vine_swing.motion.errors import EditError, NoSuchThing
-from vine_swing.motion.model import Scene
-from vine_swing.motion.values import Frame, Id
+from vine_swing.motion.scene.model import Scene
+from vine_swing.motion.timing.channel import Channel, Key
 
 
 class TurnTimes(Edit):

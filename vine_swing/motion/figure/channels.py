@@ -6,8 +6,8 @@ joints turn by the angles given. Legs reach unless told otherwise, arms hang.
 
 from functools import lru_cache
 
+from vine_swing.motion.basics.specs import ChannelSpec
 from vine_swing.motion.figure.model import HEAD, HIPS, SPINE, Chain, Figure, Limb
-from vine_swing.motion.specs import ChannelSpec
 
 FACING = "facing"
 #: The channels of every limb after its id and a dot, in the order of the values panel.

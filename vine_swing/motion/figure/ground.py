@@ -9,7 +9,6 @@ from itertools import pairwise
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.ndimage import gaussian_filter1d
 
 Array = NDArray[np.float64]
 #: The spacing of the heights in px, and how many there are at most.
@@ -52,6 +51,9 @@ class Ground:
         """y at some x, (n,), evened out over about `reach` px to both sides."""
         spread = round(max(reach, _STEP), 1)
         if spread not in self._even:
+            # Imported where it is used: loading scipy.ndimage takes half a second.
+            from scipy.ndimage import gaussian_filter1d
+
             sigma = spread / 2 / float(self._x[1] - self._x[0])
             self._even[spread] = np.asarray(gaussian_filter1d(self._y, sigma, mode="nearest"))
         return np.asarray(np.interp(x, self._x, self._even[spread]))

@@ -11,7 +11,7 @@ from typing import Annotated, Literal, Self
 
 from pydantic import Field, model_validator
 
-from vine_swing.motion.values import Frozen, Name, Point
+from vine_swing.motion.basics.values import Frozen, Name, Point
 
 #: Bones every figure has besides those of its limbs and chains; no limb or chain may be called so.
 HIPS, SPINE, HEAD = "hips", "spine", "head"

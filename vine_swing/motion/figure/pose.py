@@ -13,11 +13,11 @@ from itertools import pairwise
 import numpy as np
 from numpy.typing import NDArray
 
-from vine_swing.motion import matrix
+from vine_swing.motion.basics import matrix
+from vine_swing.motion.basics.values import Point
 from vine_swing.motion.figure import limb as limbs
 from vine_swing.motion.figure.channels import FACING
 from vine_swing.motion.figure.model import HEAD, HIPS, SPINE, Figure, Limb, distance
-from vine_swing.motion.values import Point
 
 Array = NDArray[np.float64]
 

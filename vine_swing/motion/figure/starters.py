@@ -8,8 +8,8 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from vine_swing.motion.basics.values import Point
 from vine_swing.motion.figure.model import Base, Chain, Figure, Limb
-from vine_swing.motion.values import Point
 
 #: Colours of a part: the figure's own, its shade for what is behind, a light one, and ink.
 TINTS = {"main": "#9A6A3E", "shade": "#744D2B", "light": "#EAD3A6", "ink": "#2A211A", "accent": "#D0365B"}

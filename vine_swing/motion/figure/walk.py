@@ -15,14 +15,13 @@ from functools import cache, cached_property, lru_cache
 import numpy as np
 from numpy.typing import NDArray
 
-from vine_swing.motion import matrix
+from vine_swing.motion.basics import matrix
 from vine_swing.motion.figure import footfalls
 from vine_swing.motion.figure.channels import FACING
 from vine_swing.motion.figure.footfalls import Foot, Footfalls, footing, smooth
 from vine_swing.motion.figure.ground import Ground
-from vine_swing.motion.figure.hips import beats, rise, running
+from vine_swing.motion.figure.hips import beats, rise
 from vine_swing.motion.figure.limb import SOFT
-from vine_swing.motion.figure.marks import Marks, Pose, Span, poses_of, spans_of, within
 from vine_swing.motion.figure.model import HEAD, HIPS, SPINE, Figure, Limb, distance
 from vine_swing.motion.figure.pose import Body
 from vine_swing.motion.figure.style import Style, phases
@@ -37,6 +36,8 @@ _SHORTER = 0.3
 _SETTLE, _SINK = 0.5, 0.2
 #: Planted feet keep this share of the reach at which a limb begins to give, and the hips are lowered softly within so many px of it.
 _SAFE, _SOFTLY = 0.998, 0.6
+#: Further apart than about this many px the softening is gone.
+_FAR = 3.0
 #: What is left to spare of a leg on level ground, as a share of it.
 _SPARE = 0.02
 #: How far, as shares of the leg, the hips sink with `knee` and with `weight`.
@@ -79,15 +80,15 @@ class Walk:
         self._middle = {one: (max(ahead.values(), default=0.0) - a) % 1.0 or 1.0 for one, a in ahead.items()}
         groups = sorted(set(self._middle.values()))
         self._turn = {one: (groups.index(m), len(groups)) for one, m in self._middle.items()}
-        self._groups = max(len(groups), 1)
+        self.groups = max(len(groups), 1)
         legs = given.figure.legs
         self._lead = next((leg.id for leg in legs if leg.side == "near"), legs[0].id if legs else None)
         #: By how much the phase of the leading leg, which counts from its landing, differs from that of the walk.
         self._ahead = -self._middle[self._lead] if self._lead else 0.0
         self._start = given.phase - self._ahead - float(self.stance_at(np.zeros(1))[0]) / 2
-        self._legs: list[_Steps] = []
-        for walked in self._walked:
-            self._legs.append(_Steps(self, walked, self._legs[-1] if self._legs else None))
+        self.steps: list[Steps] = []
+        for walked in self.walked:
+            self.steps.append(Steps(self, walked, self.steps[-1] if self.steps else None))
 
     # -- the plan
 
@@ -111,7 +112,7 @@ class Walk:
         return _EVEN * float(np.mean(self._usual.stride * _size(self.given.matrix(self._frames))))
 
     @cached_property
-    def _walked(self) -> "list[_Walked]":
+    def walked(self) -> "list[Walked]":
         """The stretches walked, each with what of the plan it needs."""
         if self.given.treadmill is not None:
             return []
@@ -126,19 +127,19 @@ class Walk:
             stride = stride * (1 - _SHORTER * np.abs(steep) / np.hypot(1, steep))
         dx, dy = np.diff(x, prepend=x[0]), np.diff(y, prepend=y[0])
         gone = np.cumsum(np.sign(dx) * np.hypot(dx, dy))
-        found: list[_Walked] = []
+        found: list[Walked] = []
         for one in stretches(frames, gone, stride, self._start):
             here = slice(*np.searchsorted(frames, (one.frames[0], one.frames[-1] + 1e-9)))
             drawn = float(np.sign(self.given.facing(one.frames[:1])[0]) or 1.0)
             sense = float(_sense(m[here.start : here.start + 1])[0])
             turn = one.sign * sense if self.given.turns_round else 1.0
             facing = drawn * sense * turn
-            found.append(_Walked(one, facing, turn, x[here], y[here], size[here], float(stride.mean())))
+            found.append(Walked(one, facing, turn, x[here], y[here], size[here], float(stride.mean())))
         return found
 
     def _index(self, t: Array) -> NDArray[np.intp]:
         """Which stretch frames (n,) belong to: the last begun, or the first."""
-        begins = np.array([one.stretch.frames[0] for one in self._walked])
+        begins = np.array([one.stretch.frames[0] for one in self.walked])
         return np.asarray(np.maximum(np.searchsorted(begins, t, side="right") - 1, 0))
 
     # -- reading it
@@ -148,12 +149,12 @@ class Walk:
         if self.given.treadmill is not None:
             return (t % self.given.treadmill) / self.given.treadmill + self._start, np.ones_like(t)
         phase, walking = np.zeros_like(t), np.zeros_like(t)
-        if not self._walked:
+        if not self.walked:
             return phase, walking
         which = self._index(t)
         for n in np.unique(which):
             here = which == n
-            one = self._walked[n].stretch
+            one = self.walked[n].stretch
             phase[here] = one.phase_at(t[here])
             on = np.minimum(
                 phase[here] / over if one.begins else 1.0,
@@ -164,14 +165,14 @@ class Walk:
 
     def facing_at(self, t: Array) -> Array:
         """1 or −1 at frames t (n,): what the gait makes of the way its keys have it face."""
-        if not self.given.turns_round or not self._walked:
+        if not self.given.turns_round or not self.walked:
             return np.ones_like(t)
-        return np.asarray(np.array([one.turn for one in self._walked])[self._index(t)])
+        return np.asarray(np.array([one.turn for one in self.walked])[self._index(t)])
 
     def _forward(self, t: Array) -> Array:
         """The way it faces in the space it moves in, at frames t (n,), as it was planned: 1 to the right, or −1."""
-        if self._walked:
-            return np.asarray(np.array([one.facing for one in self._walked])[self._index(t)])
+        if self.walked:
+            return np.asarray(np.array([one.facing for one in self.walked])[self._index(t)])
         return np.full_like(t, self._stands)
 
     @cached_property
@@ -206,8 +207,8 @@ class Walk:
         figure, stance = self.given.figure, style.stance
         step = phase + self._ahead + stance / 2
         sunk = np.broadcast_to(self._sunk(t), t.shape) + figure.leg_length * (_KNEE * style.knee + _WEIGHT * style.weight)
-        up_down = rise(step, style, self._groups)
-        wave = np.cos(2 * np.pi * beats(self._groups) * (step - stance / 4))
+        up_down = rise(step, style, self.groups)
+        wave = np.cos(2 * np.pi * beats(self.groups) * (step - stance / 4))
         found = {f"{HIPS}.y": self.phase_at(t, over=_SINK)[1] * sunk + walking * up_down, f"{HIPS}.turn": walking * style.sway * wave}
         found[f"{SPINE}.turn"] = walking * (style.lean - 1.3 * style.sway * wave)
         late = float(np.mean(self._usual.overlap))
@@ -215,7 +216,7 @@ class Walk:
         ago = cache(lambda times: self.phase_at(t - late * times))
         if figure.head:
             then, going = ago(1)
-            nod = np.cos(2 * np.pi * beats(self._groups) * (then - phase + step - stance / 4))
+            nod = np.cos(2 * np.pi * beats(self.groups) * (then - phase + step - stance / 4))
             found[f"{HEAD}.turn"] = going * (-0.75 * style.lean + 0.8 * style.sway * nod + 0.12 * style.bob * nod)
         for arm in (limb for limb in figure.limbs if limb.kind == "arm"):
             found |= self._arm(arm, style, step - phase, ago)
@@ -223,7 +224,7 @@ class Walk:
             links = len(chain.joints) - 1
             for n in range(1, links + 1):
                 then, going = ago(n + 1)
-                swing = np.cos(2 * np.pi * beats(self._groups) * (then + step - phase - stance / 4))
+                swing = np.cos(2 * np.pi * beats(self.groups) * (then + step - phase - stance / 4))
                 found[f"{chain.id}.{n}"] = going * style.tail * swing / links**0.5
         return found
 
@@ -247,14 +248,14 @@ class Walk:
         if self.given.treadmill is not None:
             return self._on_the_spot(style, phase, m), m[:, 4:6]
         ground = self._under(m)
-        if not self._walked:
+        if not self.walked:
             return self._standing(t, m), ground
         which = self._index(t)
         found = {leg.id: (np.empty((len(t), 2)), np.empty(len(t)), np.empty(len(t))) for leg in self.given.figure.legs}
         size = _size(m)
         for n in np.unique(which):
             here = np.flatnonzero(which == n)
-            for leg, parts in self._legs[n].at(phase[here], style.at(here), size[here]).items():
+            for leg, parts in self.steps[n].at(phase[here], style.at(here), size[here]).items():
                 for whole, part in zip(found[leg], parts, strict=True):
                     whole[here] = part
         return found, ground
@@ -297,7 +298,23 @@ class Walk:
     def _endless(self, leg: Limb, stance: float) -> Footfalls:
         """The footfalls of a leg about the cycle 0…1 of a walk without an end."""
         phase = np.array([-3.0, 3.0])
-        return Footfalls.planned(Stretch(phase, phase, 1, False, False), self._middle[leg.id] % 1.0, stance, (0, 1))
+        return self.footfalls(leg, Stretch(phase, phase, 1, False, False), stance)
+
+    def footfalls(self, leg: Limb, stretch: Stretch, stance: float) -> Footfalls:
+        """The footfalls of a leg in a stretch that neither begins nor ends, with one stance share throughout."""
+        return Footfalls.planned(stretch, self._middle[leg.id] % 1.0, stance, (0, 1))
+
+    def endless_stretch(self) -> Stretch:
+        """On the spot, the walk that goes on through the whole scene, as a stretch."""
+        assert self.given.treadmill is not None
+        cycles = float(np.ceil((self.given.length - 1) / self.given.treadmill)) + 2
+        phase = np.array([-2.0, cycles]) + self._start
+        return Stretch((phase - self._start) * self.given.treadmill, phase, 1, False, False)
+
+    @property
+    def mean_stance(self) -> float:
+        """The stance share, on average over the scene."""
+        return float(np.mean(self._usual.stance))
 
     def place(self, leg: Limb, x: float, y: float, steep: float, facing: float, size: float) -> tuple[float, float, float]:
         """Where a foot is set down when the body is at (x, y) in the mirrored space, on a way as steep as `steep`: x, y, and its tilt."""
@@ -324,7 +341,7 @@ class Walk:
             reach = _SAFE * SOFT * (distance(root, middle) + distance(middle, end))
             across = np.minimum(np.abs(own[leg.id][:, 0] - at[:, 0]), reach * 0.95)
             least = own[leg.id][:, 1] - np.sqrt(reach**2 - across**2) - at[:, 1] - free[leg.id]
-            down = (down + least + np.sqrt((down - least) ** 2 + _SOFTLY**2 * np.exp(-(((down - least) / 3) ** 2)))) / 2
+            down = _soft_maximum(down, least)
         return down
 
     def _sunk(self, t: Array) -> Array:
@@ -346,51 +363,9 @@ class Walk:
         sunk = [_sinking(figure, order, tuple(row)) for row in distinct.tolist()]
         return frames, np.array(sunk)[which.reshape(-1)]
 
-    # -- what it tells
-
-    def marks(self) -> Marks:
-        """When feet are down, and the poses of the steps."""
-        legs = self.given.figure.legs
-        last = float(self.given.length - 1)
-        walks = self._told()
-        if not walks:
-            return Marks({leg.id: [(0.0, last)] for leg in legs}, [])
-        down: dict[str, list[Span]] = {leg.id: [] for leg in legs}
-        poses: list[Pose] = []
-        for stretch, of in walks:
-            for leg in legs:
-                steps = of[leg.id]
-                down[leg.id] += spans_of(stretch, steps)
-                stance = self.stance_at(steps.frames)
-                poses += poses_of(leg, stretch, steps, stance, running(stance, self._groups))
-        self._stand(down, last)
-        first = {leg.id for leg in legs[:2]}
-        shown = sorted({(round(frame, 4), pose, leg) for frame, pose, leg in poses if 0 <= frame <= last and leg in first})
-        return Marks({leg: within(spans, last) for leg, spans in down.items()}, shown)
-
-    def _told(self) -> list[tuple[Stretch, dict[str, Footfalls]]]:
-        """Its walks with the footfalls of every leg; on the spot, one that goes on through the whole scene."""
-        if self.given.treadmill is None:
-            return [(walked.stretch, steps.of) for walked, steps in zip(self._walked, self._legs, strict=True)]
-        cycles = float(np.ceil((self.given.length - 1) / self.given.treadmill)) + 2
-        phase = np.array([-2.0, cycles]) + self._start
-        one = Stretch((phase - self._start) * self.given.treadmill, phase, 1, False, False)
-        stance = float(np.mean(self._usual.stance))
-        return [(one, {leg.id: Footfalls.planned(one, self._middle[leg.id] % 1.0, stance, (0, 1)) for leg in self.given.figure.legs})]
-
-    def _stand(self, down: dict[str, list[Span]], last: float) -> None:
-        """Feet are down before the first stretch, between stretches and after the last."""
-        for spans in down.values():
-            if self._walked and self._walked[0].stretch.begins:
-                spans.insert(0, (min(0.0, float(self._walked[0].stretch.frames[0])), float(self._walked[0].stretch.frames[0])))
-            for one in self._walked:
-                if one.stretch.ends:
-                    later = [w.stretch.frames[0] for w in self._walked if w.stretch.frames[0] >= one.stretch.frames[-1]]
-                    spans.append((float(one.stretch.frames[-1]), float(min(later, default=last))))
-
 
 @dataclass(frozen=True)
-class _Walked:
+class Walked:
     """A stretch, the way it faces, whether the gait has turned it round for that (−1), and where the body is and how large at its frames (m,),
     in the space it moves in."""
 
@@ -403,10 +378,10 @@ class _Walked:
     stride: float
 
 
-class _Steps:
+class Steps:
     """The footfalls of all legs in one stretch, with their places in its mirrored space."""
 
-    def __init__(self, walk: Walk, walked: _Walked, before: "_Steps | None") -> None:
+    def __init__(self, walk: Walk, walked: Walked, before: "Steps | None") -> None:
         """`before` are the steps of the stretch before: where they end, these begin."""
         given, stretch = walk.given, walked.stretch
         self._walk, self._way = walk, int(stretch.sign * walked.facing)
@@ -466,7 +441,7 @@ def _sinking(figure: Figure, order: str, settings: tuple[float, ...]) -> float:
     level = Given(figure, order, False, 0.0, 1.0, 1, lambda t: np.tile([1.0, 0, 0, 1, 0, 0], (len(t), 1)), lambda t: style, np.ones_like, None)
     walk = Walk(level)
     at = np.arange(48) / 48
-    up_down = rise(at + walk._ahead + style.stance / 2, style, walk._groups)
+    up_down = rise(at + walk._ahead + style.stance / 2, style, walk.groups)
     most = 0.0
     for leg in figure.legs:
         steps = walk._endless(leg, float(np.mean(style.stance)))
@@ -478,6 +453,16 @@ def _sinking(figure: Figure, order: str, settings: tuple[float, ...]) -> float:
         least = np.where(free > 0, -np.inf, dy - np.sqrt(reach**2 - across**2) - root[1])
         most = max(most, float(np.max(least - up_down)))
     return most
+
+
+def _soft_maximum(a: Array, b: Array) -> Array:
+    """The larger of two numbers without a corner where they are alike.
+
+    max(a, b) = (a + b + |a − b|)/2, with √(d² + ε²) in place of |d|. Here ε is `_SOFTLY` px and dies down as a Gaussian of d over `_FAR` px: numbers
+    that are clearly apart give the very larger one, and only where they meet is the result up to ε/2 above both.
+    """
+    apart = a - b
+    return np.asarray((a + b + np.sqrt(apart**2 + _SOFTLY**2 * np.exp(-((apart / _FAR) ** 2)))) / 2)
 
 
 def _own(back: Array, facing: Array, where: Array) -> Array:

@@ -7,6 +7,7 @@ A stretch that comes from beyond the frames looked at has its phase from frame 0
 """
 
 from dataclasses import dataclass
+from functools import cached_property
 from itertools import pairwise
 
 import numpy as np
@@ -49,8 +50,14 @@ class Stretch:
 
     def frame_at(self, phase: Array) -> Array:
         """The first frame at which a phase is reached, (n,)."""
+        phases, frames = self._rising
+        return np.asarray(np.interp(phase, phases, frames))
+
+    @cached_property
+    def _rising(self) -> tuple[Array, Array]:
+        """Phases without repetitions, and the first frame of each."""
         rising = np.concatenate([[True], np.diff(self.phase) > 0])
-        return np.asarray(np.interp(phase, self.phase[rising], self.frames[rising]))
+        return self.phase[rising], self.frames[rising]
 
 
 def analysed(length: int) -> Array:

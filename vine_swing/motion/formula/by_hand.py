@@ -10,7 +10,7 @@ from typing import Annotated, ClassVar, Literal, Self
 
 from pydantic import Field, model_validator
 
-from vine_swing.motion.values import Frame, Frozen, Number
+from vine_swing.motion.basics.values import Frame, Frozen, Number
 
 Factor = Annotated[float, Field(strict=True, ge=-1e6, le=1e6)]
 Size = Annotated[float, Field(strict=True, gt=0, le=1e6)]

@@ -5,7 +5,7 @@ from collections.abc import Callable
 import numpy as np
 from numpy.typing import NDArray
 
-from vine_swing.motion.errors import MotionError
+from vine_swing.motion.basics.errors import MotionError
 from vine_swing.motion.formula.functions import FUNCTIONS, OPERATORS
 from vine_swing.motion.formula.tree import Call, Name, Node, Number, Reference
 

@@ -12,7 +12,7 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
-from vine_swing.motion.chance import gradient_noise
+from vine_swing.motion.basics.chance import gradient_noise
 
 Array = NDArray[np.float64]
 MANY = 100

@@ -15,7 +15,7 @@ from typing import Any
 from lark import Lark, Token, Tree
 from lark.exceptions import LarkError, UnexpectedCharacters, UnexpectedEOF, UnexpectedToken
 
-from vine_swing.motion.errors import MotionError
+from vine_swing.motion.basics.errors import MotionError
 from vine_swing.motion.formula.functions import FUNCTIONS
 
 MAX_LENGTH = 2_000

@@ -4,11 +4,11 @@ from collections.abc import Callable
 
 import numpy as np
 
-from vine_swing.motion import matrix
+from vine_swing.motion.basics import matrix
+from vine_swing.motion.basics.specs import GEOMETRY
+from vine_swing.motion.basics.values import Point
 from vine_swing.motion.figure.channels import FACING
 from vine_swing.motion.rules.spec import Array, Source
-from vine_swing.motion.specs import GEOMETRY
-from vine_swing.motion.values import Point
 
 
 def in_figure(source: Source) -> Callable[[Array, Array], Array]:

@@ -107,6 +107,5 @@ SPEC = RuleSpec(
     summary="floor {floor} · {gravity|fall} · keeps {keep}",
     telling={"floor": 100.0, "fall": 12.0, "start": 4.0},
     acts=("y", "x"),
-    alone=True,
     contacts=contacts,
 )

@@ -12,7 +12,7 @@ from numpy.typing import NDArray
 from vine_swing.motion.rules.spec import Array, Mode, Read, RuleSpec, Settings, SettingSpec, Source, by_name, combined, number_or
 from vine_swing.motion.rules.travel import Travel, grid
 
-#: Slower than this, in px/frame, is rest, and nearer than this, in px, is on the spot: such a direction says nothing.
+#: Below this speed, in px/frame, and below this distance to the target, in px, the direction is undefined.
 _REST = 1e-3
 _PER_FRAME = 4
 _SMOOTH_PLACES = 17
@@ -25,56 +25,65 @@ def prepare(source: Source, settings: Settings, mode: Mode) -> Read:
     def read(t: Array) -> Array:
         half = number_or(settings, "smooth", t)
         if not np.any(half > 0):
-            facing = directions.at(t[0])
+            facing = directions.at(t)
         else:
             places = np.linspace(-1, 1, _SMOOTH_PLACES)
             weights = np.cos(np.pi * places / 2) ** 2
-            around = t[0][:, None] + np.broadcast_to(half[0], t.shape[1])[:, None] * places
-            facing = directions.at(around.ravel()).reshape(around.shape) @ (weights / weights.sum())
-        return combined(mode, source.at(t), facing[None, :] + number_or(settings, "offset", t))
+            weights /= weights.sum()
+            around = np.split(directions.at(np.concatenate([t + half * place for place in places], axis=1)), _SMOOTH_PLACES, axis=1)
+            # Summed place by place: a product of matrices may round a row by the rows beside it.
+            facing = sum((weight * angle for weight, angle in zip(weights, around, strict=True)), np.zeros((1, 1)))
+        return combined(mode, source.at(t), facing + number_or(settings, "offset", t))
 
     return read
 
 
 class _Directions:
-    """The direction faced, unwrapped, as far as anyone has read it."""
+    """The directions that some objects face, one a row, unwrapped, as far as anyone has read them."""
 
     def __init__(self, source: Source, settings: Settings) -> None:
         self._travel = Travel.of(source)
         target = settings.choice("target")
         x, y = (source.look(target, name) if target else None for name in ("x", "y"))
         self._target = Travel(x.at, y.at) if x is not None and y is not None else None
-        self._frames, self._unwrapped = np.empty(0), np.empty(0)
+        self._frames, self._unwrapped = np.empty(0), np.empty((0, 0))
 
     def at(self, t: Array) -> Array:
-        """Degrees at frames t (n,)."""
+        """Degrees (r, n) at frames t (1 or r, n)."""
         last = float(t.max())
         if not len(self._frames) or last > self._frames[-1]:
             self._frames = grid(last * (1.25 if len(self._frames) else 1.0), _PER_FRAME)
-            self._unwrapped = self._settled(self._frames)
-        near = np.interp(t, self._frames, self._unwrapped)
+            self._unwrapped = self._settled(self._frames[None, :])
+        # Where the unwrapped direction has got to at t, along straight lines.
+        place = np.clip(t * _PER_FRAME, 0, len(self._frames) - 1)
+        n = np.minimum(place.astype(np.intp), max(len(self._frames) - 2, 0))
+        held, following = self._taken(n), self._taken(np.minimum(n + 1, len(self._frames) - 1))
+        near = held + (following - held) * (place - n)
+        held = np.where(place >= n + 1, following, held)
         angle, known = self._raw(t)
-        # The angle itself, on the turn that is nearest to where the unwrapped ones have got to.
-        return np.where(known, angle + 360 * np.round((near - angle) / 360), self._held(t))
+        # The angle itself, on the turn that is nearest to where the unwrapped ones have got to; at rest the last one.
+        return np.where(known, angle + 360 * np.round((near - angle) / 360), held)
+
+    def _taken(self, n: NDArray[np.intp]) -> Array:
+        rows = self._unwrapped
+        return rows[:, n[0]] if len(n) == 1 else rows[np.arange(len(rows))[:, None], n]
 
     def _settled(self, frames: Array) -> Array:
         angle, known = self._raw(frames)
-        if not known.any():
-            return np.zeros_like(frames)
-        last = np.maximum.accumulate(np.where(known, np.arange(len(frames)), -1))
-        # Before it first moves it faces where it will go.
-        last = np.where(last < 0, int(np.argmax(known)), last)
-        return np.asarray(np.unwrap(angle[last], period=360))
-
-    def _held(self, t: Array) -> Array:
-        """The last direction before frames (n,) of rest."""
-        n = np.clip(np.searchsorted(self._frames, t, side="right") - 1, 0, len(self._frames) - 1)
-        return self._unwrapped[n]
+        last = np.maximum.accumulate(np.where(known, np.arange(frames.shape[1]), -1), axis=1)
+        # Before it first moves it faces where it will go; what never moves faces right.
+        last = np.where(last < 0, np.argmax(known, axis=1)[:, None], last)
+        settled = np.unwrap(np.take_along_axis(angle, last, axis=1), period=360, axis=1)
+        return np.where(np.any(known, axis=1, keepdims=True), settled, 0.0)
 
     def _raw(self, t: Array) -> tuple[Array, NDArray[np.bool_]]:
-        """The direction within ±180°, and whether there is one."""
-        arm = self._travel.velocity(t) if self._target is None else self._target.place(t) - self._travel.place(t)
-        return np.degrees(np.arctan2(arm[:, 1], arm[:, 0])), np.hypot(arm[:, 0], arm[:, 1]) > _REST
+        """The direction within ±180°, and whether there is one; each (r, n)."""
+        if self._target is None:
+            dx, dy = self._travel.velocity(t)
+        else:
+            (x0, y0), (x1, y1) = self._travel.place(t), self._target.place(t)
+            dx, dy = x1 - x0, y1 - y0
+        return np.degrees(np.arctan2(dy, dx)), np.hypot(dx, dy) > _REST
 
 
 def _looks(word: Callable[[str], str], channel: str) -> tuple[tuple[str, str], ...]:
@@ -97,6 +106,6 @@ SPEC = RuleSpec(
     prepare=prepare,
     summary="offset {offset} · smooth {smooth}",
     acts=("rotation",),
-    alone=True,
+    reads_looked=6.0,
     looks=_looks,
 )

@@ -8,7 +8,7 @@ from collections.abc import Callable
 import numpy as np
 
 from vine_swing.motion.rules import spring
-from vine_swing.motion.rules.spec import AT_START, Array, Mode, Read, RuleSpec, Settings, SettingSpec, Source, by_name, steady
+from vine_swing.motion.rules.spec import AT_START, Array, Mode, Read, RuleSpec, Settings, SettingSpec, Shift, Source, by_name, steady
 
 
 def prepare(source: Source, settings: Settings, mode: Mode) -> Read:
@@ -74,6 +74,11 @@ def _looks(word: Callable[[str], str], channel: str) -> tuple[tuple[str, str], .
     return ((word("leader"), word("reads") or channel),) if word("leader") else ()
 
 
+def _shifts(word: Callable[[str], str], number: Callable[[str], float | None], channel: str) -> list[Shift]:
+    delay = number("delay")
+    return [(ref, -delay, 0.0) for ref in _looks(word, channel)] if delay is not None else []
+
+
 SPEC = RuleSpec(
     kind="follow",
     label="Follow",
@@ -93,4 +98,6 @@ SPEC = RuleSpec(
     alone=True,
     remark=remark,
     looks=_looks,
+    looks_once="spring",
+    shifts=_shifts,
 )

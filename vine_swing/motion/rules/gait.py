@@ -9,12 +9,12 @@ from functools import partial
 
 import numpy as np
 
+from vine_swing.motion.basics.specs import GEOMETRY
 from vine_swing.motion.figure.channels import FACING, walked
 from vine_swing.motion.figure.style import ORDERS, Style
 from vine_swing.motion.figure.walk import Given, Walk
 from vine_swing.motion.rules.body import own_matrix
 from vine_swing.motion.rules.spec import AT_START, WHERE, Array, Mode, Read, RuleSpec, Settings, SettingSpec, Source, by_name, number_or
-from vine_swing.motion.specs import GEOMETRY
 
 #: Readings of a walk that are kept, since every joint is asked for the same frames.
 _KEPT = 4
@@ -129,7 +129,7 @@ def remark(source: Source, settings: Settings, t: Array) -> str | None:
 
 def _looks(word: Callable[[str], str], channel: str) -> tuple[tuple[str, str], ...]:
     limb, dot, _ = channel.partition(".")
-    free = ((("", f"{limb}.free"),) if dot and not channel.endswith(".free") else ())
+    free = (("", f"{limb}.free"),) if dot and not channel.endswith(".free") else ()
     ground = ((word("ground"), WHERE),) if word("ground") else ()
     return (*(("", name) for name in GEOMETRY), *free, *ground)
 

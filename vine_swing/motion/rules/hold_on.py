@@ -8,11 +8,11 @@ from collections.abc import Callable
 
 import numpy as np
 
+from vine_swing.motion.basics.specs import GEOMETRY
 from vine_swing.motion.figure.channels import FACING
 from vine_swing.motion.figure.model import Figure
 from vine_swing.motion.rules.body import in_figure
 from vine_swing.motion.rules.spec import WHERE, Array, Mode, Read, RuleSpec, Settings, SettingSpec, Source, by_name, number_or
-from vine_swing.motion.specs import GEOMETRY
 
 
 def prepare(source: Source, settings: Settings, mode: Mode) -> Read:

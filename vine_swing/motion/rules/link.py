@@ -10,7 +10,7 @@ from functools import lru_cache
 import numpy as np
 
 from vine_swing.motion.formula import FormulaError, Node, Reference, evaluate, first_without_answer, read, references
-from vine_swing.motion.rules.spec import Array, Mode, Read, RuleSpec, Settings, SettingSpec, Source, by_name, combined
+from vine_swing.motion.rules.spec import Array, Mode, Read, RuleSpec, Settings, SettingSpec, Shift, Source, by_name, combined
 
 
 def prepare(source: Source, settings: Settings, mode: Mode) -> Read:
@@ -78,6 +78,11 @@ def named_in(formula: str) -> tuple[tuple[str, str], ...]:
     return tuple((NAMED, one.text) for one in references(node)) if node is not None else ()
 
 
+def _shifts(word: Callable[[str], str], number: Callable[[str], float | None], channel: str) -> list[Shift]:
+    node = tree_of(word("formula"))
+    return [((NAMED, one.text), one.frames, one.seconds) for one in references(node)] if node is not None else []
+
+
 #: Stands for an object's id where a rule names what it looks at as a formula does.
 NAMED = "{}"
 
@@ -95,4 +100,5 @@ SPEC = RuleSpec(
     alone=True,
     remark=remark,
     looks=_looks,
+    shifts=_shifts,
 )

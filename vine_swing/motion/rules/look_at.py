@@ -8,12 +8,12 @@ from collections.abc import Callable
 
 import numpy as np
 
+from vine_swing.motion.basics.specs import GEOMETRY
 from vine_swing.motion.figure.channels import FACING
 from vine_swing.motion.figure.model import HEAD, HIPS, SPINE
 from vine_swing.motion.figure.pose import Body
 from vine_swing.motion.rules.body import at_rest, in_figure
 from vine_swing.motion.rules.spec import WHERE, Array, Mode, Read, RuleSpec, Settings, SettingSpec, Source, by_name, number_or
-from vine_swing.motion.specs import GEOMETRY
 
 #: What the body does that the head sits on.
 _BODY = (f"{HIPS}.x", f"{HIPS}.y", f"{HIPS}.turn", f"{SPINE}.turn")

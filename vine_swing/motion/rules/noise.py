@@ -7,7 +7,7 @@ of places, so that it closes in value and slope.
 
 import numpy as np
 
-from vine_swing.motion.chance import Lattice, lattice_noise, mixed
+from vine_swing.motion.basics.chance import Lattice, lattice_noise, mixed
 from vine_swing.motion.rules.integral import integral
 from vine_swing.motion.rules.spec import AT_START, Array, Mode, RuleSpec, Settings, SettingSpec, Source, at_once, by_name, combined, number_or
 

@@ -73,6 +73,7 @@ SPEC = RuleSpec(
             "per scene",
             None,
             usual=(1.0, 24.0),
+            step=1.0,
             about="Whole swings over the scene, so that a loop closes; in place of frequency.",
         ),
     ),

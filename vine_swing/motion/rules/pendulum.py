@@ -2,19 +2,24 @@
 
 θ″ = −(g/L)·sin θ − 2·damping·√(g/L)·θ′, from rest at `angle` at the frame `start`, before which it is held there. Without damping the
 closed form is sin(θ/2) = k·sn(K − ωt, k²), k = sin(angle/2) (Abramowitz and Stegun, 16 and 17). Else it is integrated by the
-classical Runge–Kutta method, 8 steps a frame, and read between them by cubics: within 1e-6 of its angle.
+classical Runge–Kutta method, 4 to 32 steps a frame by how stiff it is, and read between them by cubics: within 1e-6 of its angle.
 """
 
+from dataclasses import dataclass
 from math import sin
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.special import ellipj, ellipk
 
 from vine_swing.motion.rules.spec import AT_START, Array, Mode, Read, RuleSpec, Settings, SettingSpec, Source, by_name, combined, number_or
 
-_PER_FRAME = 8
+#: The most steps a frame; the others divide it.
+_FINEST = 32
+#: Up to so many rows, plain Python floats are quicker than NumPy arrays.
+_FEW_ROWS = 12
 _AHEAD = 0.25
+#: What a frame of a swing costs, counted in numbers read: some steps of a few dozen operations each.
+_COST = 500.0
 
 
 def prepare(source: Source, settings: Settings, mode: Mode) -> Read:
@@ -27,12 +32,12 @@ class _Pendulum:
     """The swings of some rows, integrated as far as anyone has read them."""
 
     def __init__(self, source: Source, settings: Settings) -> None:
-        self._fps, self._settings = source.timing.fps, settings
+        self._fps, self._settings, self._spend = source.timing.fps, settings, source.spend
         self._start = number_or(settings, "start", AT_START)
         self._angle = np.radians(number_or(settings, "angle", AT_START, 30.0))
         keyed = any(settings.breaks(name) is not None for name in ("length", "gravity", "damping"))
         self._closed = not keyed and not np.any(number_or(settings, "damping", AT_START))
-        self._states = np.empty((0, 0, 2))
+        self._states: _States | None = None
 
     def at(self, t: Array) -> Array:
         """Degrees (r, n) at frames t (1 or r, n)."""
@@ -40,6 +45,9 @@ class _Pendulum:
         return np.degrees(self._exact(after) if self._closed else self._integrated(after))
 
     def _exact(self, after: Array) -> Array:
+        # Imported where it is used: start-up needs no elliptic functions.
+        from scipy.special import ellipj, ellipk
+
         k = np.sin(self._angle / 2)
         quarter = ellipk(k**2)
         omega = np.sqrt(self._stiffness(AT_START))
@@ -51,46 +59,116 @@ class _Pendulum:
         return number_or(self._settings, "gravity", t, 980.0) / number_or(self._settings, "length", t, 200.0)
 
     def _integrated(self, after: Array) -> Array:
-        steps = int(np.ceil(float(after.max(initial=0)) * _PER_FRAME)) + 1
-        if self._states.shape[1] <= steps:
-            self._states = self._run(int(steps * (1 + _AHEAD if self._states.size else 1)) + 1)
-        place = after * _PER_FRAME
-        first = np.minimum(np.floor(place).astype(np.intp), self._states.shape[1] - 2)
-        u, h = place - first, 1 / (_PER_FRAME * self._fps)
-        rows = np.arange(len(self._states))[:, None]
-        (a, va), (b, vb) = (np.moveaxis(self._states[rows, np.broadcast_to(at, (len(rows), at.shape[1]))], -1, 0) for at in (first, first + 1))
-        # The cubic through both places with both velocities (Hermite).
-        cubic: Array = (2 * u**3 - 3 * u**2 + 1) * a + (u**3 - 2 * u**2 + u) * h * va + (3 * u**2 - 2 * u**3) * b + (u**3 - u**2) * h * vb
-        return cubic
+        end = float(after.max(initial=0))
+        if self._states is None or end >= self._states.frames:
+            frames = int(np.ceil(end * (1 + _AHEAD if self._states is not None else 1))) + 1
+            self._spend(frames * _COST)
+            self._states = _States.run(self, frames)
+        return self._states.at(after)
 
-    def _run(self, steps: int) -> NDArray[np.float64]:
-        """Angle and velocity (r, steps + 1, 2) at every step from `start` on."""
-        h = 1 / (_PER_FRAME * self._fps)
-        halves = self._start + np.arange(2 * steps + 1)[None, :] / (2 * _PER_FRAME)
-        stiff = self._stiffness(halves)
-        drag = 2 * number_or(self._settings, "damping", halves, 0.05) * np.sqrt(stiff)
-        rows = max(len(self._angle), len(stiff), len(drag))
-        shape = (rows, halves.shape[1])
-        states = np.empty((rows, steps + 1, 2))
-        for row, (stiffness, drags) in enumerate(zip(np.broadcast_to(stiff, shape).tolist(), np.broadcast_to(drag, shape).tolist(), strict=True)):
-            angle, velocity = float(np.broadcast_to(self._angle, (rows, 1))[row, 0]), 0.0
-            states[row, 0] = angle, velocity
-            for n in range(steps):
-                angle, velocity = _step(angle, velocity, h, stiffness[2 * n : 2 * n + 3], drags[2 * n : 2 * n + 3])
-                states[row, n + 1] = angle, velocity
-        return states
+    def rates(self, frames: int) -> tuple[Array, Array]:
+        """Stiffness and drag over some frames from `start` on, 2·`_FINEST` times a frame: each (r, k), or (r, 1) if they never change."""
+        t = self._start + np.arange(2 * _FINEST * frames + 1)[None, :] / (2 * _FINEST)
+        stiff = self._stiffness(t)
+        return stiff, 2 * number_or(self._settings, "damping", t, 0.05) * np.sqrt(stiff)
+
+    @property
+    def angle(self) -> Array:
+        """Where each row is let go, in radians, (r, 1)."""
+        return self._angle
+
+    @property
+    def fps(self) -> float:
+        """Frames a second."""
+        return self._fps
 
 
-def _step(angle: float, velocity: float, h: float, stiff: list[float], drag: list[float]) -> tuple[float, float]:
-    """One step of the classical Runge–Kutta method, with stiffness and drag at its beginning, middle and end."""
-    a1 = -stiff[0] * sin(angle) - drag[0] * velocity
-    v2 = velocity + h / 2 * a1
-    a2 = -stiff[1] * sin(angle + h / 2 * velocity) - drag[1] * v2
-    v3 = velocity + h / 2 * a2
-    a3 = -stiff[1] * sin(angle + h / 2 * v2) - drag[1] * v3
-    v4 = velocity + h * a3
-    a4 = -stiff[2] * sin(angle + h * v3) - drag[2] * v4
-    return angle + h / 6 * (velocity + 2 * v2 + 2 * v3 + v4), velocity + h / 6 * (a1 + 2 * a2 + 2 * a3 + a4)
+@dataclass(frozen=True)
+class _States:
+    """Angle and velocity of some rows at every step of theirs, `per_frame` (r,) steps a frame; rows (r) of (k, 2)."""
+
+    frames: int
+    per_frame: NDArray[np.intp]
+    states: list[Array]
+    fps: float
+
+    @classmethod
+    def run(cls, swing: _Pendulum, frames: int) -> "_States":
+        """Integrate over some frames; every row by as many steps as its own stiffness asks for."""
+        stiff, drag = swing.rates(frames)
+        rows = max(len(swing.angle), len(stiff), len(drag))
+        stiff, drag = (np.broadcast_to(one, (rows, one.shape[1])) for one in (stiff, drag))
+        angle = np.broadcast_to(swing.angle, (rows, 1))[:, 0]
+        # How far a small swing goes in a frame, in radians of its phase.
+        pace = np.sqrt(stiff.max(axis=1)) / swing.fps
+        per_frame = np.select([pace <= 0.15, pace <= 0.3, pace <= 0.6], [4, 8, 16], _FINEST)
+        states: list[Array] = [np.empty((0, 2))] * rows
+        for steps in np.unique(per_frame).tolist():
+            some = np.flatnonzero(per_frame == steps)
+            every = _FINEST // steps
+            k, c = (one[some] if one.shape[1] == 1 else one[some, ::every] for one in (stiff, drag))
+            for row, found in zip(some.tolist(), _swings(angle[some], k, c, frames * steps, 1 / (steps * swing.fps)), strict=True):
+                states[row] = found
+        return cls(frames, per_frame, states, swing.fps)
+
+    def at(self, after: Array) -> Array:
+        """Radians (r, n) at frames since the start (1 or r, n), by the cubics through both places with both velocities (Hermite)."""
+        found = np.empty((len(self.states), after.shape[1]))
+        for row, states in enumerate(self.states):
+            place = after[row % len(after)] * self.per_frame[row]
+            first = np.minimum(place.astype(np.intp), len(states) - 2)
+            u, h = place - first, 1 / (self.per_frame[row] * self.fps)
+            (a, va), (b, vb) = states[first].T, states[first + 1].T
+            found[row] = (2 * u**3 - 3 * u**2 + 1) * a + (u**3 - 2 * u**2 + u) * h * va + (3 * u**2 - 2 * u**3) * b + (u**3 - u**2) * h * vb
+        return found
+
+
+def _swings(angle: Array, stiff: Array, drag: Array, steps: int, h: float) -> Array:
+    """Angle and velocity (r, steps + 1, 2) of some rows let go at `angle` (r,); stiff and drag (r, 1), or (r, 2·steps + 1) at half steps."""
+    if len(angle) <= _FEW_ROWS:
+        width = 2 * steps + 1
+        stiffs, drags = (np.broadcast_to(one, (len(angle), width)).tolist() for one in (stiff, drag))
+        return np.array([_swing(*row, steps, h) for row in zip(angle.tolist(), stiffs, drags, strict=True)])
+    return _swings_together(angle, stiff, drag, steps, h)
+
+
+def _swing(angle: float, stiff: list[float], drag: list[float], steps: int, h: float) -> list[tuple[float, float]]:
+    """Angle and velocity of one row at every step, by the classical Runge–Kutta method; `stiff` and `drag` are at half steps."""
+    velocity = 0.0
+    states = [(angle, velocity)]
+    for n in range(0, 2 * steps, 2):
+        a1 = -stiff[n] * sin(angle) - drag[n] * velocity
+        v2 = velocity + h / 2 * a1
+        a2 = -stiff[n + 1] * sin(angle + h / 2 * velocity) - drag[n + 1] * v2
+        v3 = velocity + h / 2 * a2
+        a3 = -stiff[n + 1] * sin(angle + h / 2 * v2) - drag[n + 1] * v3
+        v4 = velocity + h * a3
+        a4 = -stiff[n + 2] * sin(angle + h * v3) - drag[n + 2] * v4
+        angle, velocity = angle + h / 6 * (velocity + 2 * v2 + 2 * v3 + v4), velocity + h / 6 * (a1 + 2 * a2 + 2 * a3 + a4)
+        states.append((angle, velocity))
+    return states
+
+
+def _swings_together(angle: Array, stiff: Array, drag: Array, steps: int, h: float) -> Array:
+    """As `_swings`, one step of all rows after the other."""
+    states = np.empty((steps + 1, 2, len(angle)))
+    angle, velocity = angle.copy(), np.zeros_like(angle)
+    states[0] = angle, velocity
+    # By half steps, the one that pulls back and the one that slows down; the same ones all along where they never change.
+    back, slow = np.ascontiguousarray(-stiff.T), np.ascontiguousarray(-drag.T)
+    for n in range(steps):
+        (k1, k2, k3), (c1, c2, c3) = (one[2 * n : 2 * n + 3] if len(one) > 1 else (one[0],) * 3 for one in (back, slow))
+        a1 = k1 * np.sin(angle) + c1 * velocity
+        v2 = velocity + (h / 2) * a1
+        a2 = k2 * np.sin(angle + (h / 2) * velocity) + c2 * v2
+        v3 = velocity + (h / 2) * a2
+        a3 = k2 * np.sin(angle + (h / 2) * v2) + c2 * v3
+        v4 = velocity + h * a3
+        a4 = k3 * np.sin(angle + h * v3) + c3 * v4
+        angle = angle + (h / 6) * (velocity + 2 * (v2 + v3) + v4)
+        velocity = velocity + (h / 6) * (a1 + 2 * (a2 + a3) + a4)
+        states[n + 1] = angle, velocity
+    return np.moveaxis(states, 2, 0)
 
 
 SPEC = RuleSpec(

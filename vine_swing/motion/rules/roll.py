@@ -5,50 +5,66 @@ follows a path. It is summed up from chords, 16 a frame, from frame 0 on: exact 
 """
 
 import numpy as np
+from numpy.typing import NDArray
 
-from vine_swing.motion.channel import Channel
-from vine_swing.motion.ends import fold
 from vine_swing.motion.rules.spec import Array, Mode, Read, RuleSpec, Settings, SettingSpec, Source, by_name, number_or
 from vine_swing.motion.rules.travel import Travel, grid
+from vine_swing.motion.timing.channel import Channel
+from vine_swing.motion.timing.ends import fold
 
 
 def prepare(source: Source, settings: Settings, mode: Mode) -> Read:
     """The rotation with the roll on it."""
-    travel = Travel.of(source)
-    way = _Way(source, travel)
+    way = _Way(source, Travel.of(source))
 
     def read(t: Array) -> Array:
-        turned = np.degrees(way.at(t[0]) / number_or(settings, "radius", t, 50.0))
+        turned = np.degrees(way.at(t) / number_or(settings, "radius", t, 50.0))
         return source.at(t) + number_or(settings, "grip", t, 1.0) * turned
 
     return read
 
 
 class _Way:
-    """The signed way of an object since frame 0, summed up as far as anyone has read it."""
+    """The signed way of some objects since frame 0, one a row, summed up as far as anyone has read it."""
 
     def __init__(self, source: Source, travel: Travel) -> None:
-        self._travel, self._source = travel, source
-        self._frames, self._sums = np.empty(0), np.empty(0)
+        self._travel = travel
+        paths = source.beside("x").keys
+        self._paths = paths if any(path.keys and path.keys[0].is_point for path in paths) else ()
+        self._frames = np.empty(0)
+        #: Where they are at each of the frames, and the way until there; each (r, m).
+        self._x, self._y, self._sums = np.empty((0, 0)), np.empty((0, 0)), np.empty((0, 0))
 
     def at(self, t: Array) -> Array:
-        """In px at frames t (n,); negative frames go back from 0."""
+        """In px at frames t (1 or r, n); negative frames go back from 0."""
         if not len(self._frames) or t.max() > self._frames[-1]:
             self._frames = grid(float(t.max()) * (1.25 if len(self._frames) else 1.0))
-            self._sums = np.append(0.0, np.cumsum(self._steps(self._frames[:-1], self._frames[1:])))
+            self._x, self._y = self._travel.place(self._frames[None, :])
+            middles = (self._frames[None, :-1] + self._frames[None, 1:]) / 2
+            steps = self._signed(np.diff(self._x), np.diff(self._y), middles, forwards=np.True_)
+            self._sums = np.concatenate([np.zeros((len(steps), 1)), np.cumsum(steps, axis=1)], axis=1)
         n = np.clip(np.searchsorted(self._frames, t, side="right") - 1, 0, len(self._frames) - 1)
-        return self._sums[n] + self._steps(self._frames[n], t)
+        sums = _taken(self._sums, n)
+        begun = self._frames[n]
+        if (begun == t).all():
+            return sums
+        x, y = self._travel.place(t)
+        return sums + self._signed(x - _taken(self._x, n), y - _taken(self._y, n), (begun + t) / 2, forwards=t >= begun)
 
-    def _steps(self, start: Array, end: Array) -> Array:
-        """The signed lengths of the ways from some frames (n,) to others."""
-        step = self._travel.place(end) - self._travel.place(start)
-        path = self._source.beside("x").keys[0]
-        if path.keys and path.keys[0].is_point:
-            sign = np.where(end < start, -1.0, 1.0) * _heading(path, (start + end) / 2)
+    def _signed(self, dx: Array, dy: Array, middle: Array, *, forwards: NDArray[np.bool_] | np.bool_) -> Array:
+        """The lengths of some chords (r, n), negative where the way goes back."""
+        if self._paths:
+            headings = [_heading(path, middle[row % len(middle)]) for row, path in enumerate(self._paths)]
+            sign = np.where(forwards, 1.0, -1.0) * np.stack(headings)
         else:
-            sign = np.sign(np.where(step[:, 0] != 0, step[:, 0], step[:, 1]))
-        length: Array = sign * np.hypot(step[:, 0], step[:, 1])
+            sign = np.sign(np.where(dx != 0, dx, dy))
+        length: Array = sign * np.hypot(dx, dy)
         return length
+
+
+def _taken(values: Array, n: NDArray[np.intp]) -> Array:
+    """Values (r, m) at indices n (1 or r, k): (r, k)."""
+    return values[:, n[0]] if len(n) == 1 else values[np.arange(len(values))[:, None], n]
 
 
 def _heading(path: Channel, t: Array) -> Array:
@@ -75,6 +91,6 @@ SPEC = RuleSpec(
     summary="radius {radius} · grip {grip}",
     telling={"radius": 20.0},
     acts=("rotation",),
-    alone=True,
+    reads_looked=2.0,
     looks=lambda word, channel: (("", "x"), ("", "y")),
 )

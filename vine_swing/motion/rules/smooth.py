@@ -13,6 +13,8 @@ from vine_swing.motion.rules.spec import Array, Mode, RuleSpec, Settings, Settin
 _PER_FRAME = 8
 #: Up to this many frames there are 8 places to a frame; beyond it half as many for every doubling.
 _FINE = 16
+#: Frames that lie farther apart than this many times the places they read are read each on its own.
+_SPARSE = 4
 #: Narrower bells than this, in frames, hold a single place.
 _LEAST = 1e-3
 
@@ -22,19 +24,65 @@ def apply(source: Source, settings: Settings, mode: Mode, t: Array) -> Array:
     frames = number_or(settings, "frames", t)
     if frames.max(initial=0) <= 0:
         return source.at(t)
+    if frames.shape[1] == 1 and len(t) == 1 and (frames == frames[0, 0]).all():
+        return _steady(source, float(frames[0, 0]), t)
     # Every frame has the places that its own width asks for, whatever other frames are read with it.
-    step = 2.0 ** np.maximum(0, np.ceil(np.log2(np.maximum(frames, 1) / _FINE))) / _PER_FRAME
+    step = _step(frames)
     reach = int(np.ceil((frames / step).max()))
     offsets = np.arange(-reach, reach + 1) * step[..., None]
-    half = np.maximum(frames, _LEAST)[..., None]
-    # The outermost places count as far as the bell reaches: a keyed width changes nothing by jumps.
-    weights = np.exp(-2 * (offsets / half) ** 2) * np.clip((half - np.abs(offsets)) / step[..., None] + 0.5, 0, 1)
-    weights /= weights.sum(axis=-1, keepdims=True)
+    weights = _weights(offsets, frames[..., None], step[..., None])
     places = (t[..., None] + offsets).reshape(max(len(t), len(offsets)), -1)
     shaped = _read(source, places).reshape(-1, t.shape[1], 2 * reach + 1)
     # Laid out alike in memory whatever it was read from: how a sum is rounded goes by that.
     smoothed: Array = np.ascontiguousarray(shaped * weights).sum(axis=-1)
     return smoothed
+
+
+def _steady(source: Source, width: float, t: Array) -> Array:
+    """The mean at frames t (1, n) where its width never changes: frames that lie whole steps apart share the places they read."""
+    step = float(_step(np.array(width)))
+    reach = int(np.ceil(width / step))
+    offsets = np.arange(-reach, reach + 1, dtype=float) * step
+    weights = _weights(offsets, np.float64(width), np.float64(step)).tolist()
+    # By the share of a step that each frame lies past a whole number of steps: frames of one share read places of one grid.
+    steps = t[0] / step
+    whole = np.floor(steps)
+    shares, which = np.unique(steps - whole, return_inverse=True)
+    found: Array | None = None
+    for number in range(len(shares)):
+        here = np.flatnonzero(which == number)
+        at = whole[here]
+        first, count = at.min(), int(at.max() - at.min()) + 1
+        if count > _SPARSE * len(here) * (2 * reach + 1):
+            # Too far apart to read all between them.
+            own, back = np.unique((at[:, None] + np.arange(-reach, reach + 1)).ravel(), return_inverse=True)
+            values = source.at(((own + shares[number]) * step)[None, :])[:, back].reshape(-1, len(here), 2 * reach + 1)
+            mean = sum(weight * values[..., n] for n, weight in enumerate(weights))
+        else:
+            values = source.at(((first + np.arange(-reach, count + reach) + shares[number]) * step)[None, :])
+            index = (at - first).astype(np.intp)
+            stride = int(index[1] - index[0]) if len(index) > 1 else 1
+            even = stride > 0 and bool((np.diff(index) == stride).all())
+            begin, end = int(index[0]), int(index[-1]) + 1
+            shifted = (values[:, begin + n : end + n : stride] if even else values[:, index + n] for n in range(len(weights)))
+            mean = sum(weight * part for weight, part in zip(weights, shifted, strict=True))
+        if found is None:
+            found = np.empty((len(values), t.shape[1]))
+        found[:, here] = mean
+    assert found is not None, "t has at least one frame"
+    return found
+
+
+def _step(width: Array) -> Array:
+    """How far apart the places lie that are read, in frames."""
+    return np.asarray(2.0 ** np.maximum(0, np.ceil(np.log2(np.maximum(width, 1) / _FINE))) / _PER_FRAME)
+
+
+def _weights(offsets: Array, width: Array | np.float64, step: Array | np.float64) -> Array:
+    """How much each place counts; the outermost ones as far as the bell reaches, so that a keyed width changes nothing by jumps."""
+    half = np.maximum(width, _LEAST)
+    weights = np.exp(-2 * (offsets / half) ** 2) * np.clip((half - np.abs(offsets)) / step + 0.5, 0, 1)
+    return np.asarray(weights / weights.sum(axis=-1, keepdims=True))
 
 
 def _read(source: Source, places: Array) -> Array:
@@ -56,6 +104,7 @@ SPEC = RuleSpec(
     ),
     modes=(),
     prepare=at_once(apply),
+    reads=64.0,
     summary="± {frames}",
     telling={"frames": 10.0},
 )

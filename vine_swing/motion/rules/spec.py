@@ -8,9 +8,9 @@ from typing import Literal, Protocol
 import numpy as np
 from numpy.typing import NDArray
 
-from vine_swing.motion.channel import Channel
 from vine_swing.motion.figure.ground import Ground
 from vine_swing.motion.figure.model import Figure
+from vine_swing.motion.timing.channel import Channel
 
 Array = NDArray[np.float64]
 Mode = Literal["add", "multiply", "replace"]
@@ -23,7 +23,7 @@ class SettingSpec:
     """One setting of a rule: a number, unless it has `choices` or `names` something. `default` None means that it is off unless given.
 
     `usual` are the numbers a slider goes between, by `step`; what is typed may lie beyond and between them. Only channels for which a
-    `shared` setting is the same are worked out together: how the rule goes about it depends on it.
+    `shared` setting is the same have one batch key: how the rule goes about it depends on it.
     """
 
     name: str
@@ -79,20 +79,26 @@ class Timing:
 Read = Callable[[Array], Array]
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Source:
-    """What a rule reads: alike channels, one a row, as the cards before the rule make them, and where they stand.
+    """What a rule reads: channels with one batch key, one a row, as the cards before the rule make them, and where they stand.
 
-    `at` gives the values (r, n) at frames (1 or r, n). At whole frames a value may always jump or bend; `breaks` (k,) are the frames
-    between them at which it may. `streams` (r, 1) are numbers that no other channel of the scene has, for rules that draw on chance.
-    `keys` are the channels (r) whose keys move them.
+    at: the values (r, n) at frames (1 or r, n).
+    breaks: (k,), the frames between whole ones at which a value may jump or bend; at whole frames it always may.
+    timing: what is known of the scene.
+    streams: (r, 1), numbers that no other channel of the scene has, for rules that draw on chance.
+    keys: the channels (r) whose keys move the values.
+    owner, channel: the id of the first row's object, and the channel that the rule acts on.
+    beside: reads another channel of the same objects as its keys give it.
+    own: reads another channel of the same objects after all its rules.
+    contacts: for each row the frames at which that object meets something, in order.
+    cost: about how many numbers are worked out for each one that is read.
+    spend: to be told of numbers that a rule works out without reading any, such as the steps of an integration.
 
-    For rules that stand alone, one row at a time: `owner` is the id of the object the rule sits on and `channel` what it acts on;
-    `beside(channel)` reads another channel of that object as its keys give it; `look(object id, channel)` reads any channel
-    as its own rules leave it, None where there is no such thing; `named(text)` does the same for what formulas name, dials too; and
-    `contacts()` are the frames at which that object meets something, in order. `figure` is the object's figure, if it is one; `surface(object id)`
-    is the upper edge of a shape as ground, and `place(object id)` reads where its pivot is, (n, 2), both in the space the object moves in; and
-    `memo` keeps what rules of this object have worked out for all of its channels.
+    For rules that stand alone, one row at a time: `look(object id, channel)` reads any channel after its own rules, None where there is no such
+    thing; `named(text)` does the same for what formulas name, dials too. `figure` is the object's figure, if it is one;
+    `surface(object id)` is the upper edge of a shape as ground, and `place(object id)` reads where its pivot is, (n, 2), both in the space the
+    object moves in. `memo` keeps what the rules of these objects have worked out for all of their channels.
     """
 
     at: Read
@@ -103,23 +109,36 @@ class Source:
     owner: str
     channel: str
     beside: "Callable[[str], Source]"
+    own: "Callable[[str], Source]"
     look: "Callable[[str, str], Source | None]"
     named: "Callable[[str], Source | None]"
-    contacts: Callable[[], Array]
+    contacts: Callable[[], list[Array]]
     figure: Figure | None = None
     surface: "Callable[[str], Ground | None]" = lambda object_id: None
     place: "Callable[[str], Callable[[Array], Array] | None]" = lambda object_id: None
     memo: dict[str, object] = field(default_factory=dict)
+    cost: float = 1.0
+    spend: Callable[[float], None] = lambda samples: None
 
-    def reading(self, at: Read) -> "Source":
+    def reading(self, at: Read, *, cost: float | None = None) -> "Source":
         """The same source read in another way. Chains are made of thousands of these: `dataclasses.replace` takes ten times as long."""
         one = object.__new__(Source)
         one.__dict__.update(self.__dict__, at=at)
+        if cost is not None:
+            one.__dict__["cost"] = cost
         return one
 
 
 def _nowhere(word: Callable[[str], str], channel: str) -> tuple[tuple[str, str], ...]:
     return ()
+
+
+#: A channel that is looked at, and how many frames and seconds later than its reader's own frame it is read.
+Shift = tuple[tuple[str, str], float, float]
+
+
+def _unshifted(word: Callable[[str], str], number: Callable[[str], float | None], channel: str) -> list[Shift]:
+    return []
 
 
 @dataclass(frozen=True)
@@ -136,9 +155,17 @@ class RuleSpec:
     `together` gives what the rule adds to each channel of its object at frames (1, n), (n,) each, for rules that work all of them out at once:
     so a channel that nothing else acts on need not be asked for one by one. It must say what `prepare` says.
 
-    A rule that is `alone` is handed one row at a time. `besides` are the channels of its own object whose keys it reads. `contacts`
+    A rule that is `alone` is handed one row at a time; so is one that looks at other objects. `besides` are the
+    channels of its own object whose keys it reads. `contacts`
     gives the frames (k,) at which what it makes of a channel meets something. `remark` says in a sentence what keeps the rule from doing its
     work at frames (1, n), None where all is well.
+
+    `reads` says about how many frames of the card before one frame of this card reads, and `reads_looked` how many of each channel it looks at;
+    0 where it works its input out once and keeps it. `looks_once` names a setting that, where it is on, has it work out once what it looks
+    at. Chains that would read too much are kept in tables (tabulated.py).
+
+    `shifts` says, where that is known beforehand, at which other frames it reads the channels it looks at: for each of `looks` how many frames and
+    seconds later than its own, from its settings that are words and those that are numbers (None for one that changes). Tables are filled by it.
 
     `of` says what the channels hold it acts on; colours come as sRGB with alpha, (r, n, 4).
 
@@ -158,6 +185,9 @@ class RuleSpec:
     telling_of: str = ""
     acts: tuple[str, ...] = ()
     alone: bool = False
+    reads: float = 1.0
+    reads_looked: float = 1.0
+    looks_once: str = ""
     together: Callable[[Source, Settings, Array], Mapping[str, Array]] | None = None
     joints: Callable[[Figure, Callable[[str], str]], Collection[str]] | None = None
     besides: tuple[str, ...] = ()
@@ -165,6 +195,7 @@ class RuleSpec:
     contacts: Callable[[Source, Settings], Array] | None = None
     remark: Callable[[Source, Settings, Array], str | None] | None = None
     looks: Callable[[Callable[[str], str], str], tuple[tuple[str, str], ...]] = _nowhere
+    shifts: Callable[[Callable[[str], str], Callable[[str], float | None], str], list[Shift]] = _unshifted
 
 
 def at_once(apply: Callable[[Source, Settings, Mode, Array], Array]) -> Callable[[Source, Settings, Mode], Read]:

@@ -9,7 +9,6 @@ from dataclasses import dataclass
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.signal import lfilter
 
 from vine_swing.motion.rules.spec import AT_START, Array, Mode, Read, RuleSpec, Settings, SettingSpec, Source, by_name, number_or
 
@@ -20,6 +19,8 @@ _DEGREE = len(_READ) - 1
 _POLYNOMIAL = np.linalg.inv(np.vander(_READ, increasing=True))
 #: Time is worked out as far as it is read, and this share farther, so that reading on and on costs no more than its sum.
 _AHEAD = 0.25
+#: Up to so many rows, stepping through time in plain Python floats is quicker than in NumPy arrays; both give the same bits.
+_FEW_ROWS = 24
 
 
 def prepare(source: Source, settings: Settings, mode: Mode) -> Read:
@@ -89,8 +90,7 @@ class _Cells:
         m11, m12, m21, m22 = carry
         # z′ = M·z + g, with g what the settled motion brings.
         g = p1 - m11 * p0 - m12 * q0, q1 - m21 * p0 - m22 * q0
-        steady = omega.shape[1] == zeta.shape[1] == 1 and np.allclose(wide, wide[0], rtol=1e-12)
-        y, v = (_filtered if steady else _stepped)(start, carry, g)
+        y, v = _stepped(start, carry, g)
         return cls(edges, source.timing.fps, omega, zeta, p, y, v)
 
     def inside(self, t: Array) -> Array:
@@ -157,33 +157,47 @@ def _carried(omega: Array, zeta: Array, tau: Array) -> tuple[Array, Array, Array
     return cosine + zeta * omega * sine, sine, -(omega**2) * sine, cosine - zeta * omega * sine
 
 
-def _filtered(start: Array, carry: tuple[Array, ...], g: tuple[Array, Array]) -> tuple[Array, Array]:
-    """Place and velocity at the beginning of every cell, from rest at `start`, where every cell carries on alike: by Cayley–Hamilton
-    each of both is a recursion of two steps with the matrix's trace and determinant."""
-    m11, m12, m21, m22 = (np.broadcast_to(m[:, :1], start.shape) for m in carry)
-    first = np.concatenate([start, g[0][:, :-1]], axis=1)
-    second = np.concatenate([np.zeros_like(start), g[1][:, :-1]], axis=1)
-    zero = np.zeros_like(start)
-    drive_y = first + np.concatenate([zero, m12 * second[:, :-1] - m22 * first[:, :-1]], axis=1)
-    drive_v = second + np.concatenate([zero, m21 * first[:, :-1] - m11 * second[:, :-1]], axis=1)
-    traces, determinants = m11 + m22, m11 * m22 - m12 * m21
-    y, v = np.empty_like(first), np.empty_like(second)
-    for row in range(len(start)):
-        recursion = [1.0, -traces[row, 0], determinants[row, 0]]
-        y[row], v[row] = lfilter([1.0], recursion, drive_y[row]), lfilter([1.0], recursion, drive_v[row])
-    return y, v
-
-
 def _stepped(start: Array, carry: tuple[Array, ...], g: tuple[Array, Array]) -> tuple[Array, Array]:
-    """As `_filtered`, cell by cell."""
-    shape = g[0].shape
-    m11, m12, m21, m22 = (np.broadcast_to(m, shape) for m in carry)
-    y, v = np.empty(shape), np.empty(shape)
-    y[:, 0], v[:, 0] = start[:, 0], 0.0
-    for n in range(shape[1] - 1):
-        y[:, n + 1] = m11[:, n] * y[:, n] + m12[:, n] * v[:, n] + g[0][:, n]
-        v[:, n + 1] = m21[:, n] * y[:, n] + m22[:, n] * v[:, n] + g[1][:, n]
-    return y, v
+    """Place and velocity (r, m) at the beginning of every cell, from rest at `start` (r, 1): z′ = M·z + g, cell by cell.
+
+    Args:
+        carry: the entries of M, each (r or 1, m or 1).
+        g: what the settled motion brings, place and velocity, each (r, m).
+    """
+    rows, cells = g[0].shape
+    if rows <= _FEW_ROWS:
+        # The same operations in the same order as below: IEEE doubles round alike in both.
+        places, speeds = zip(*(_stepped_row(float(start[row, 0]), [_row(part, row) for part in (*carry, *g)]) for row in range(rows)), strict=True)
+        return np.array(places), np.array(speeds)
+    m11, m12, m21, m22 = (np.ascontiguousarray(np.broadcast_to(entry, (rows, entry.shape[1])).T) for entry in carry)
+    wide = len(m11) > 1
+    g0, g1 = np.ascontiguousarray(g[0].T), np.ascontiguousarray(g[1].T)
+    y, v = np.empty((cells, rows)), np.empty((cells, rows))
+    y[0], v[0] = start[:, 0], 0.0
+    for n in range(cells - 1):
+        k = n if wide else 0
+        np.add(m11[k] * y[n] + m12[k] * v[n], g0[n], out=y[n + 1])
+        np.add(m21[k] * y[n] + m22[k] * v[n], g1[n], out=v[n + 1])
+    return y.T, v.T
+
+
+def _row(part: Array, row: int) -> list[float]:
+    numbers: list[float] = part[row if len(part) > 1 else 0].tolist()
+    return numbers
+
+
+def _stepped_row(start: float, parts: list[list[float]]) -> tuple[list[float], list[float]]:
+    """One row of `_stepped`: `parts` are the entries of M (m or 1 each), then both rows of g (m each)."""
+    m11, m12, m21, m22, g0, g1 = parts
+    cells = len(g0)
+    m11, m12, m21, m22 = (entry * cells if len(entry) == 1 else entry for entry in (m11, m12, m21, m22))
+    y, v = start, 0.0
+    places, speeds = [y], [v]
+    for a, b, c, d, e, f in zip(m11, m12, m21, m22, g0[:-1], g1[:-1], strict=False):
+        y, v = a * y + b * v + e, c * y + d * v + f
+        places.append(y)
+        speeds.append(v)
+    return places, speeds
 
 
 SPEC = RuleSpec(
@@ -205,5 +219,6 @@ SPEC = RuleSpec(
     ),
     modes=(),
     prepare=prepare,
+    reads=0.0,
     summary="{frequency} · damping {damping}",
 )

@@ -11,11 +11,14 @@ With `breathe` b the area is let go by a share: what makes it longer makes it le
 s^(1 − b/2), with both scales times s^(b/2) by travel and s^(−b/2) by impacts.
 """
 
+from dataclasses import dataclass
+from typing import cast
+
 import numpy as np
 
-from vine_swing.motion.moves import key_frames
 from vine_swing.motion.rules.spec import Array, Mode, Read, RuleSpec, Settings, SettingSpec, Source, by_name, number_or
 from vine_swing.motion.rules.travel import Travel
+from vine_swing.motion.timing.moves import key_frames
 
 #: A squash comes on within this many frames.
 _ONSET = 1.0
@@ -31,70 +34,106 @@ def prepare(source: Source, settings: Settings, mode: Mode) -> Read:
         breathe = number_or(settings, "breathe", t)
         if source.channel in ("scale.x", "scale.y") and not breathe.any():
             return so_far
-        pull, grown = _pull(source, settings, travel, t[0])
-        size = np.hypot(pull[:, 0], pull[:, 1])
+        pull = _pull(source, settings, travel, t)
+        size = np.hypot(pull.along_x, pull.along_y)
         if source.channel == "stretch":
             return so_far * np.exp(size * (1 - breathe / 2))
         if source.channel in ("scale.x", "scale.y"):
-            return so_far * np.exp(grown * breathe / 2)
+            return so_far * np.exp(pull.grown * breathe / 2)
         if source.channel == "stretch.angle":
-            return so_far + np.where(size > _HARDLY, np.degrees(np.arctan2(pull[:, 1], pull[:, 0])) / 2, 0.0)
+            return so_far + np.where(size > _HARDLY, np.degrees(np.arctan2(pull.along_y, pull.along_x)) / 2, 0.0)
         return so_far
 
     return read
 
 
-def _pull(source: Source, settings: Settings, travel: Travel, t: Array) -> tuple[Array, Array]:
-    """The stretch at frames t (n,) as vectors ln s·(cos 2θ, sin 2θ), shape (n, 2); and how much more of it travel makes than impacts, (n,)."""
-    at = t[None, :]
-    full = number_or(settings, "full_speed", at, 40.0)[0]
-    velocity = travel.velocity(t)
-    along = np.log1p(number_or(settings, "amount", at)[0]) * _rising(np.hypot(velocity[:, 0], velocity[:, 1]) / full)
-    total = along[:, None] * _doubled(velocity)
+@dataclass(frozen=True)
+class _Pull:
+    """The stretch as vectors ln s·(cos 2θ, sin 2θ), and how much more of it travel makes than impacts; each (r, n)."""
+
+    along_x: Array
+    along_y: Array
+    grown: Array
+
+
+def _pull(source: Source, settings: Settings, travel: Travel, t: Array) -> _Pull:
+    """The pull at frames t (1 or r, n); what was worked out for the same frames for another channel is taken from there."""
+    key = f"{settings.key} pull"
+    known = cast(list[tuple[Array, _Pull]], source.memo.get(key, []))
+    for frames, pull in known:
+        if frames is t:
+            return pull
+    pull = _worked_out(source, settings, travel, t)
+    source.memo[key] = [*known[-1:], (t, pull)]
+    return pull
+
+
+def _worked_out(source: Source, settings: Settings, travel: Travel, t: Array) -> _Pull:
+    full = number_or(settings, "full_speed", t, 40.0)
+    vx, vy = travel.velocity(t)
+    along = np.log1p(number_or(settings, "amount", t)) * _rising(np.hypot(vx, vy) / full)
+    direction = _doubled(vx, vy)
+    total_x, total_y = along * direction[0], along * direction[1]
     pressed = np.zeros_like(along)
-    flat = np.log1p(number_or(settings, "impact", at)[0])
-    recover = np.maximum(number_or(settings, "recover", at, 6.0)[0], 1e-6)
-    for frame, jump, strength in _contacts(source, travel, t, full):
-        share = strength * _held((t - frame), recover)
-        total = total * (1 - share)[:, None] - (flat * share)[:, None] * _doubled(jump[None, :])
+    flat = np.log1p(number_or(settings, "impact", t))
+    recover = np.maximum(number_or(settings, "recover", t, 6.0), 1e-6)
+    contacts = _contacts(source, travel, t)
+    for n in range(contacts.frames.shape[1]):
+        share = _rising(contacts.lost[:, n, None] / full) * _held(t - contacts.frames[:, n, None], recover)
+        total_x = total_x * (1 - share) - flat * share * contacts.along_x[:, n, None]
+        total_y = total_y * (1 - share) - flat * share * contacts.along_y[:, n, None]
         along, pressed = along * (1 - share), pressed + flat * share
-    most = np.log(number_or(settings, "limit", at, 2.0)[0])
-    size = np.hypot(total[:, 0], total[:, 1])
+    most = np.log(number_or(settings, "limit", t, 2.0))
+    size = np.hypot(total_x, total_y)
     within = np.divide(np.minimum(size, most), size, out=np.ones_like(size), where=size > 0)
-    return total * within[:, None], (along - pressed) * within
+    return _Pull(total_x * within, total_y * within, (along - pressed) * within)
 
 
-def _contacts(source: Source, travel: Travel, t: Array, full: Array) -> list[tuple[float, Array, Array]]:
-    """Frames at which the velocity jumps, by what, and how strong that is at frames t, 0…1."""
-    reach = float(t.max()) + _ONSET
-    candidates = [source.contacts()]
-    for name in ("x", "y"):
-        candidates.append(key_frames(source.beside(name).keys[0], float(t.min()) - 1000, reach)[0])
-    frames = np.unique(np.concatenate(candidates))
-    frames = frames[frames <= reach]
-    if not len(frames):
-        return []
-    before, after = travel.sides(frames)
+@dataclass(frozen=True)
+class _Contacts:
+    """Frames at which the velocity of each row jumps, (r, k); rows with fewer are filled up with contacts that lose nothing.
+
+    lost: what each takes from the speed there was, in px/frame. along_x, along_y: the direction of the jump, doubled as `_doubled` does.
+    """
+
+    frames: Array
+    lost: Array
+    along_x: Array
+    along_y: Array
+
+
+def _contacts(source: Source, travel: Travel, t: Array) -> _Contacts:
+    """The contacts that may show at frames t (1 or r, n)."""
+    low, reach = float(t.min()) - 1000, float(t.max()) + _ONSET
+    keyed = [source.beside(name).keys for name in ("x", "y")]
     found = []
-    for frame, one, other in zip(frames, before, after, strict=True):
-        jump = other - one
-        speed = float(np.hypot(*jump))
-        # Setting off is no collision: only what is taken from the speed it had counts.
-        lost = -float(jump @ one) / max(float(np.hypot(*one)), _HARDLY)
-        if lost > _HARDLY * 1e3 and speed > 0:
-            found.append((float(frame), jump, _rising(lost / full)))
-    return found
+    for row, met in enumerate(source.contacts()):
+        frames = np.unique(np.concatenate([met, *(key_frames(keys[row], low, reach)[0] for keys in keyed)]))
+        found.append(frames[frames <= reach])
+    most = max(map(len, found), default=0)
+    frames, known = np.zeros((len(found), most)), np.zeros((len(found), most), bool)
+    for row, some in enumerate(found):
+        frames[row, : len(some)], known[row, : len(some)] = some, True
+    if not most:
+        return _Contacts(frames, frames, frames, frames)
+    (x0, y0), (x1, y1) = travel.sides(frames)
+    jump_x, jump_y = x1 - x0, y1 - y0
+    # Setting off is no collision: only what is taken from the speed it had counts.
+    lost = -(jump_x * x0 + jump_y * y0) / np.maximum(np.hypot(x0, y0), _HARDLY)
+    lost = np.where(known & (lost > _HARDLY * 1e3) & (np.hypot(jump_x, jump_y) > 0), lost, 0.0)
+    some = np.flatnonzero(lost.any(axis=0))
+    along_x, along_y = _doubled(jump_x[:, some], jump_y[:, some])
+    return _Contacts(frames[:, some], lost[:, some], along_x, along_y)
 
 
-def _doubled(direction: Array) -> Array:
-    """(cos 2θ, sin 2θ) of some directions (n, 2); nothing for none."""
-    x, y = direction[:, 0], direction[:, 1]
+def _doubled(x: Array, y: Array) -> tuple[Array, Array]:
+    """(cos 2θ, sin 2θ) of some directions; nothing for none."""
     size = x**2 + y**2
     safe = np.where(size > 0, size, 1.0)
-    return np.stack([np.where(size > 0, (x**2 - y**2) / safe, 0.0), np.where(size > 0, 2 * x * y / safe, 0.0)], axis=-1)
+    return np.where(size > 0, (x**2 - y**2) / safe, 0.0), np.where(size > 0, 2 * x * y / safe, 0.0)
 
 
-def _rising(u: Array | float) -> Array:
+def _rising(u: Array) -> Array:
     """0 at 0, 1 from 1 on, without a corner."""
     u = np.clip(u, 0, 1)
     return np.asarray(u * u * (3 - 2 * u))
@@ -126,7 +165,7 @@ SPEC = RuleSpec(
     summary="{amount} · at {full_speed} · {impact}",
     telling={"full_speed": 6.0, "amount": 1.0},
     acts=("stretch", "stretch.angle", "scale.x", "scale.y"),
-    alone=True,
+    reads_looked=3.0,
     besides=("x", "y", "path"),
     looks=lambda word, channel: (("", "x"), ("", "y")),
 )

@@ -8,7 +8,7 @@ import re
 
 import numpy as np
 
-from vine_swing.motion import colour
+from vine_swing.motion.basics import colour
 from vine_swing.motion.rules.spec import Array, Mode, Read, RuleSpec, Settings, SettingSpec, Source, by_name, number_or
 
 _VALUE = "value"

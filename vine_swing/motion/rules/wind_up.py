@@ -7,8 +7,8 @@ the move's beginning. At the keys themselves nothing changes.
 
 import numpy as np
 
-from vine_swing.motion.moves import keyed_moves
 from vine_swing.motion.rules.spec import Array, Mode, RuleSpec, Settings, SettingSpec, Source, at_once, by_name, number_or
+from vine_swing.motion.timing.moves import MoveTable
 
 #: Less stillness than this share of the dip is not enough for it.
 _ENOUGH = 1 / 3
@@ -18,13 +18,21 @@ def apply(source: Source, settings: Settings, mode: Mode, t: Array) -> Array:
     """The values with the dips in them."""
     values = np.array(source.at(t))
     frames, size = number_or(settings, "frames", t), number_or(settings, "size", t)
-    moves = keyed_moves(source.keys[0], float(t.min()), float(t.max()) + float(frames.max()))
-    for start, end, change, room in zip(moves.start, moves.end, moves.change, moves.before, strict=True):
+    axis = 1 if source.channel == "y" else 0
+    moves = MoveTable.of(source.keys, float(t.min()), float(t.max()) + float(frames.max()), axis=axis)
+    if not moves.start.size:
+        return values
+    # Dips of different moves never overlap: a frame lies in that of the move under way or in that of the next one.
+    under_way = moves.passed(moves.start, t)
+    for move in (under_way, under_way + 1):
+        n = np.clip(move, 0, np.maximum(moves.counts - 1, 0))
+        start, room, change = moves.at(moves.start, n), moves.at(moves.before, n), moves.at(moves.change, n)
         before = room >= frames * _ENOUGH
-        long = np.where(before, np.minimum(frames, room), np.minimum(frames, (end - start) / 2))
+        long = np.where(before, np.minimum(frames, room), np.minimum(frames, (moves.at(moves.end, n) - start) / 2))
         tau = (t - np.where(before, start - long, start)) / np.maximum(long, 1e-9)
-        inside = (tau > 0) & (tau < 1)
-        values -= np.where(inside, size * change * 6.75 * tau**2 * (1 - tau), 0.0)
+        inside = (move == n) & (tau > 0) & (tau < 1) & (change != 0)
+        tau = np.where(inside, tau, 0.0)
+        values -= size * change * 6.75 * tau**2 * (1 - tau)
     return values
 
 
@@ -42,5 +50,4 @@ SPEC = RuleSpec(
     prepare=at_once(apply),
     summary="{size} · {frames}",
     telling={"size": 0.3, "frames": 10.0},
-    alone=True,
 )

@@ -8,8 +8,9 @@ from fastapi.responses import FileResponse
 from pydantic import BaseModel, ConfigDict, Field
 
 from vine_swing.formats import EXPORTS
-from vine_swing.motion.bake import bake
-from vine_swing.motion.values import MAX_LENGTH
+from vine_swing.formats.opaque import over_colour
+from vine_swing.motion.baking.bake import bake
+from vine_swing.motion.basics.values import MAX_LENGTH, Colour
 from vine_swing.service.deps import ExportsDep, SessionsDep
 from vine_swing.service.exports import Job
 
@@ -18,13 +19,15 @@ JobId = Annotated[str, Path(max_length=64)]
 
 
 class ExportRequest(BaseModel):
-    """What to export: which format, at what share of the scene's size, and from which frame to which; the whole scene if left out."""
+    """What to export: which format, at what share of the scene's size, and from which frame to which; the whole scene if left out. `under` is the
+    colour under a see-through background, in formats that cannot be seen through."""
 
     model_config = ConfigDict(extra="forbid")
     format: str
     scale: Annotated[float, Field(gt=0, le=2)] = 1.0
     first: Annotated[int, Field(strict=True, ge=0, le=MAX_LENGTH)] | None = None
     last: Annotated[int, Field(strict=True, ge=0, le=MAX_LENGTH)] | None = None
+    under: Colour = "#FFFFFF"
 
 
 class ExportState(BaseModel):
@@ -48,6 +51,8 @@ def start_export(scene_id: Annotated[str, Path(max_length=64)], body: ExportRequ
     first, last = body.first or 0, scene.length - 1 if body.last is None else body.last
     if not first <= last < scene.length:
         raise HTTPException(422, f"there are no frames {first} to {last}; the scene has frames 0 to {scene.length - 1}")
+    if EXPORTS[body.format].opaque:
+        scene = over_colour(scene, body.under)
     frames = np.arange(first, last + 1, dtype=float)
     job = exports.start(lambda: bake(scene, frames), len(frames), name=scene.name, format_name=body.format, scale=body.scale)
     return _state(job)

@@ -6,10 +6,10 @@ import numpy as np
 from fastapi import APIRouter, HTTPException, Path
 from pydantic import BaseModel, ConfigDict, Field
 
-from vine_swing.motion import ease
-from vine_swing.motion.ease import PointsEase
-from vine_swing.motion.ease.drawn import drawn
-from vine_swing.motion.values import Name, Number
+from vine_swing.motion.basics.values import Name, Number
+from vine_swing.motion.timing import ease
+from vine_swing.motion.timing.ease import PointsEase
+from vine_swing.motion.timing.ease.drawn import drawn
 from vine_swing.service.deps import SessionsDep
 from vine_swing.store import OwnFeel
 
@@ -54,7 +54,7 @@ def look_at_feel(feel: DrawnFeel) -> FeelLook:
     return _look(feel.points, feel.smooth)
 
 
-@router.put("/feels/{name}")
+@router.put("/feels/{name:path}")
 def keep_feel(name: Annotated[Name, Path()], feel: DrawnFeel, sessions: SessionsDep) -> KeptFeel:
     """Keep a feel under a name, for all scenes; one of that name is drawn anew."""
     _look(feel.points, feel.smooth)
@@ -63,7 +63,7 @@ def keep_feel(name: Annotated[Name, Path()], feel: DrawnFeel, sessions: Sessions
     return _kept(own)
 
 
-@router.delete("/feels/{name}", status_code=204)
+@router.delete("/feels/{name:path}", status_code=204)
 def forget_feel(name: Annotated[Name, Path()], sessions: SessionsDep) -> None:
     """Let a drawn feel go. Keys that have it keep its curve."""
     if not sessions.store.feels.forget(name):

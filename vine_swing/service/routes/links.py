@@ -5,10 +5,10 @@ from typing import Annotated
 from fastapi import APIRouter, Path
 from pydantic import BaseModel, ConfigDict, Field
 
+from vine_swing.motion.basics.values import Frame, Owner
+from vine_swing.motion.edits.linking import formula_by_hand
 from vine_swing.motion.formula.by_hand import ByHand
-from vine_swing.motion.graph import Ref, drives
-from vine_swing.motion.linking import formula_by_hand
-from vine_swing.motion.values import Frame, Owner
+from vine_swing.motion.scene.graph import Ref, drives
 from vine_swing.service.deps import SessionsDep
 
 router = APIRouter(tags=["links"])
@@ -39,7 +39,7 @@ class DriveWords(BaseModel):
 
 
 class Drives(BaseModel):
-    """Everything in a scene that drives something else, in the order of the cast."""
+    """Everything in a scene that drives something else, in the order of the troupe."""
 
     revision: int
     drives: list[DriveWords]

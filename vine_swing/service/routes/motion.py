@@ -8,10 +8,11 @@ from fastapi.responses import Response
 from numpy.typing import NDArray
 from pydantic import BaseModel
 
-from vine_swing.motion import colour
-from vine_swing.motion.explain import explain
+from vine_swing.motion.baking.explain import explain
+from vine_swing.motion.basics import colour
+from vine_swing.picture.preview import preview
 from vine_swing.service import wire
-from vine_swing.service.deps import SessionsDep
+from vine_swing.service.deps import PatienceDep, SessionsDep
 from vine_swing.service.routes.scenes import EditBatch
 
 router = APIRouter(tags=["motion"])
@@ -22,16 +23,31 @@ _PACKED: dict[int | str, dict[str, Any]] = {
 
 
 @router.get("/scenes/{scene_id}/motion", response_class=Response, responses=_PACKED)
-def motion(scene_id: SceneId, sessions: SessionsDep, since: Annotated[int | None, Query(ge=0)] = None) -> Response:
+def motion(scene_id: SceneId, sessions: SessionsDep, patience: PatienceDep, since: Annotated[int | None, Query(ge=0)] = None) -> Response:
     """The baked arrays of a scene: all of them, or those that changed after the revision `since`."""
-    with sessions.use(scene_id) as session:
-        return Response(session.motion.message(since), media_type=wire.MEDIA_TYPE)
+    with sessions.use(scene_id, patience) as session:
+        return Response(session.motion(patience).message(since), media_type=wire.MEDIA_TYPE)
 
 
 @router.post("/scenes/{scene_id}/look", response_class=Response, responses=_PACKED)
-def look(scene_id: SceneId, batch: EditBatch, sessions: SessionsDep) -> Response:
+def look(scene_id: SceneId, batch: EditBatch, sessions: SessionsDep, patience: PatienceDep) -> Response:
     """The arrays that would change if these edits were made. Nothing is kept."""
-    return Response(sessions.look(scene_id, batch.edits, revision=batch.revision), media_type=wire.MEDIA_TYPE)
+    return Response(sessions.look(scene_id, batch.edits, revision=batch.revision, patience=patience), media_type=wire.MEDIA_TYPE)
+
+
+@router.get("/scenes/{scene_id}/preview", response_class=Response, responses={200: {"content": {"image/webp": {}}, "description": "WebP"}})
+def scene_preview(scene_id: SceneId, sessions: SessionsDep, patience: PatienceDep, revision: Annotated[int | None, Query(ge=0)] = None) -> Response:
+    """A small still of a scene as it is now. A `revision` in the address lets the browser keep the picture for good."""
+    previews = sessions.store.previews
+    now = sessions.store.revision(scene_id)
+    data = previews.find(scene_id, now)
+    if data is None:
+        with sessions.use(scene_id, patience) as session:
+            now, baked = session.stored.revision, session.motion(patience).baked
+        data = preview(baked)
+        previews.keep(scene_id, now, data)
+    lasting = "public, max-age=31536000, immutable" if revision == now else "no-cache"
+    return Response(data, media_type="image/webp", headers={"cache-control": lasting})
 
 
 class VineStep(BaseModel):
@@ -54,11 +70,11 @@ class Vine(BaseModel):
 
 
 @router.get("/scenes/{scene_id}/vine")
-def vine(scene_id: SceneId, object_id: Annotated[str, Query(alias="object")], channel: str, sessions: SessionsDep) -> Vine:
+def vine(scene_id: SceneId, object_id: Annotated[str, Query(alias="object")], channel: str, sessions: SessionsDep, patience: PatienceDep) -> Vine:
     """How one channel is made: keys, ends, each rule, result."""
-    with sessions.use(scene_id) as session:
+    with sessions.use(scene_id, patience) as session:
         stored = session.stored
-    steps = explain(stored.scene, object_id, channel)
+    steps = explain(stored.scene, object_id, channel, effort=patience.effort())
     return Vine(
         revision=stored.revision,
         steps=[VineStep(kind=s.kind, label=s.label, rule=s.rule, on=s.on, values=_curve(s.values), remark=s.remark) for s in steps],

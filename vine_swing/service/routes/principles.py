@@ -7,7 +7,7 @@ from fastapi.responses import Response
 from pydantic import BaseModel
 
 from vine_swing.motion import dump
-from vine_swing.motion.errors import NoSuchThing
+from vine_swing.motion.basics.errors import NoSuchThing
 from vine_swing.principles import Principle, principles
 from vine_swing.service import wire
 from vine_swing.service.motion import Motion

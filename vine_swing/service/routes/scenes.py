@@ -2,20 +2,21 @@
 
 import json
 from collections.abc import Callable
-from typing import Annotated
+from typing import Annotated, Any
 
-from fastapi import APIRouter, Body, Path, Request
+from fastapi import APIRouter, Body, Header, Path, Request
 from fastapi.responses import Response
 from pydantic import BaseModel, ConfigDict, Field
 from starlette.concurrency import run_in_threadpool
 
+from vine_swing.motion.basics.values import Name
 from vine_swing.motion.edits import AnyEdit
-from vine_swing.motion.model import Cue, Dial, Scene, SceneObject
-from vine_swing.motion.scene_file import parse, to_data
-from vine_swing.motion.svg_path import check_outlines
-from vine_swing.motion.values import Name
-from vine_swing.service.deps import SessionsDep
-from vine_swing.service.sessions import Session
+from vine_swing.motion.scene.model import Cue, Dial, Scene, SceneObject
+from vine_swing.motion.scene.scene_file import parse, to_data
+from vine_swing.service import wire
+from vine_swing.service.deps import PatienceDep, SessionsDep
+from vine_swing.service.patience import Patience
+from vine_swing.service.sessions import Session, Sessions
 
 router = APIRouter(tags=["scenes"])
 SceneId = Annotated[str, Path(max_length=64)]
@@ -119,10 +120,9 @@ def list_scenes(sessions: SessionsDep) -> Shelf:
 
 
 @router.post("/scenes", status_code=201)
-def create_scene(scene: Annotated[Scene, Body()], sessions: SessionsDep) -> SceneState:
+def create_scene(scene: Annotated[Scene, Body()], sessions: SessionsDep, patience: PatienceDep) -> SceneState:
     """Keep a new scene, given in the scene file format; `{}` is an empty one."""
-    check_outlines(scene)
-    return _opened(sessions, sessions.store.create(scene))
+    return _opened(sessions, sessions.create(scene, patience=patience))
 
 
 @router.post(
@@ -130,14 +130,12 @@ def create_scene(scene: Annotated[Scene, Body()], sessions: SessionsDep) -> Scen
     status_code=201,
     openapi_extra={"requestBody": {"content": {"application/json": {"schema": {"type": "object"}}}, "required": True}},
 )
-async def open_scene_file(request: Request, sessions: SessionsDep) -> SceneState:
+async def open_scene_file(request: Request, sessions: SessionsDep, patience: PatienceDep) -> SceneState:
     """Keep a new scene from the bytes of a scene file; faults are told with their place."""
     text = await request.body()
 
     def keep() -> SceneState:
-        scene = parse(text)
-        check_outlines(scene)
-        return _opened(sessions, sessions.store.create(scene))
+        return _opened(sessions, sessions.create(parse(text), patience=patience))
 
     return await run_in_threadpool(keep)
 
@@ -158,7 +156,7 @@ def download_scene_file(scene_id: SceneId, sessions: SessionsDep) -> Response:
 
 
 @router.post("/scenes/{scene_id}/copies", status_code=201)
-def duplicate_scene(scene_id: SceneId, body: NewName, sessions: SessionsDep) -> SceneState:
+def duplicate_scene(scene_id: SceneId, body: NewName, sessions: SessionsDep, patience: PatienceDep) -> SceneState:
     """Keep a copy of a scene under another name; its history starts anew."""
     with sessions.use(scene_id) as session:
         scene = session.stored.scene
@@ -166,7 +164,7 @@ def duplicate_scene(scene_id: SceneId, body: NewName, sessions: SessionsDep) -> 
     name, n = body.name or scene.name, 2
     while body.name is None and name in taken:
         name, n = f"{scene.name[:74]} {n}", n + 1
-    return _opened(sessions, sessions.store.create(scene.but(name=name)))
+    return _opened(sessions, sessions.create(scene.but(name=name), patience=patience))
 
 
 @router.delete("/scenes/{scene_id}", status_code=204)
@@ -183,39 +181,50 @@ def restore_scene(scene_id: SceneId, sessions: SessionsDep) -> SceneState:
     return _opened(sessions, scene_id)
 
 
-@router.post("/scenes/{scene_id}/edits")
-def edit_scene(scene_id: SceneId, batch: EditBatch, sessions: SessionsDep) -> Changed:
+#: Edits, undo and redo answer with JSON, or, to those who ask for msgpack, with the same JSON and the motion that changed along with it.
+_CHANGED: dict[int | str, dict[str, Any]] = {
+    200: {"model": Changed, "content": {wire.MEDIA_TYPE: {"schema": {"type": "string", "format": "binary"}}}, "description": "what changed"}
+}
+Accepted = Annotated[str, Header(alias="accept", max_length=400)]
+
+
+@router.post("/scenes/{scene_id}/edits", responses=_CHANGED, response_model=None)
+def edit_scene(scene_id: SceneId, batch: EditBatch, sessions: SessionsDep, patience: PatienceDep, accept: Accepted = "") -> Changed | Response:
     """Make edits, all or none, as one step of undo. 409 if the scene has moved on since `revision`."""
-    return _changed(sessions, scene_id, lambda: sessions.edit(scene_id, batch.edits, revision=batch.revision))
+    return _changed(sessions, scene_id, patience, accept, lambda: sessions.edit(scene_id, batch.edits, revision=batch.revision, patience=patience))
 
 
-@router.post("/scenes/{scene_id}/undo")
-def undo(scene_id: SceneId, at: AtRevision, sessions: SessionsDep) -> Changed:
+@router.post("/scenes/{scene_id}/undo", responses=_CHANGED, response_model=None)
+def undo(scene_id: SceneId, at: AtRevision, sessions: SessionsDep, patience: PatienceDep, accept: Accepted = "") -> Changed | Response:
     """Take back the last step. With nothing to undo, nothing changes."""
-    return _changed(sessions, scene_id, lambda: sessions.undo(scene_id, revision=at.revision))
+    return _changed(sessions, scene_id, patience, accept, lambda: sessions.undo(scene_id, revision=at.revision, patience=patience))
 
 
-@router.post("/scenes/{scene_id}/redo")
-def redo(scene_id: SceneId, at: AtRevision, sessions: SessionsDep) -> Changed:
+@router.post("/scenes/{scene_id}/redo", responses=_CHANGED, response_model=None)
+def redo(scene_id: SceneId, at: AtRevision, sessions: SessionsDep, patience: PatienceDep, accept: Accepted = "") -> Changed | Response:
     """Do the last undone step again. With nothing to redo, nothing changes."""
-    return _changed(sessions, scene_id, lambda: sessions.redo(scene_id, revision=at.revision))
+    return _changed(sessions, scene_id, patience, accept, lambda: sessions.redo(scene_id, revision=at.revision, patience=patience))
 
 
-def _opened(sessions: SessionsDep, scene_id: str) -> SceneState:
+def _opened(sessions: Sessions, scene_id: str) -> SceneState:
     with sessions.use(scene_id) as session:
         stored = session.stored
     return SceneState(id=scene_id, revision=stored.revision, history=HistoryState(**vars(stored.history)), scene=stored.scene)
 
 
-def _changed(sessions: SessionsDep, scene_id: str, work: Callable[[], Session]) -> Changed:
-    with sessions.use(scene_id) as session:
-        before = session.stored.scene
+def _changed(sessions: Sessions, scene_id: str, patience: Patience, accept: str, work: Callable[[], Session]) -> Changed | Response:
+    with sessions.use(scene_id, patience) as session:
+        before = session.stored
         after = work().stored
-    was = before.by_id
-    return Changed(
-        revision=after.revision,
-        history=HistoryState(**vars(after.history)),
-        head=SceneHead.of(after.scene),
-        order=[thing.id for thing in after.scene.objects],
-        objects=[thing for thing in after.scene.objects if was.get(thing.id) is not thing],
-    )
+        was = before.scene.by_id
+        changed = Changed(
+            revision=after.revision,
+            history=HistoryState(**vars(after.history)),
+            head=SceneHead.of(after.scene),
+            order=[thing.id for thing in after.scene.objects],
+            objects=[thing for thing in after.scene.objects if was.get(thing.id) is not thing],
+        )
+        if wire.MEDIA_TYPE not in accept:
+            return changed
+        message = session.motion(patience).message(before.revision)
+    return Response(wire.pack({"changed": changed.model_dump_json(by_alias=True).encode(), "motion": message}), media_type=wire.MEDIA_TYPE)

@@ -9,21 +9,23 @@ from numpy.typing import NDArray
 from pydantic import BaseModel
 
 from vine_swing.formats import EXPORTS
-from vine_swing.motion import colour, ease
-from vine_swing.motion.bake import bake
-from vine_swing.motion.channel import Channel, Key
-from vine_swing.motion.ease import FEELS
-from vine_swing.motion.ends import ENDS, EndMode
+from vine_swing.motion.baking.bake import bake
+from vine_swing.motion.basics import colour
+from vine_swing.motion.basics.specs import GROUP_CHANNELS, SHAPE_CHANNELS, ChannelSpec, Family, Unit
 from vine_swing.motion.figure.channels import FACING, joint_channels
 from vine_swing.motion.figure.model import Chain, Figure, Limb
 from vine_swing.motion.figure.presets import GAITS
 from vine_swing.motion.figure.starters import STARTERS, TINTS, height
 from vine_swing.motion.formula.functions import FUNCTIONS
-from vine_swing.motion.model import Dial, FigureObject, PlainShape, Scene, ShapeObject
-from vine_swing.motion.rule import Rule, Setting
 from vine_swing.motion.rules import RULES, RuleSpec
 from vine_swing.motion.rules.presets import PRESETS
-from vine_swing.motion.specs import GROUP_CHANNELS, SHAPE_CHANNELS, ChannelSpec, Family, Unit
+from vine_swing.motion.rules.rule import Rule, Setting
+from vine_swing.motion.scene.kinds import KINDS
+from vine_swing.motion.scene.model import Dial, FigureObject, PlainShape, Scene, ShapeObject
+from vine_swing.motion.timing import ease
+from vine_swing.motion.timing.channel import Channel, Key
+from vine_swing.motion.timing.ease import FEELS
+from vine_swing.motion.timing.ends import ENDS, EndMode
 from vine_swing.service.routes.feels import PICTURE_POINTS
 
 router = APIRouter(tags=["vocabulary"])
@@ -63,12 +65,13 @@ class EndWords(BaseModel):
 
 
 class FormatWords(BaseModel):
-    """An export format."""
+    """An export format; `opaque` if nothing can be seen through its pictures."""
 
     name: str
     label: str
     suffix: str
     about: str
+    opaque: bool
 
 
 class SettingWords(BaseModel):
@@ -151,9 +154,19 @@ class JointWords(BaseModel):
     facing: list[ChannelWords]
 
 
+class KindWords(BaseModel):
+    """A kind of object; see Kind."""
+
+    name: str
+    icon: str
+    is_whole: bool
+    is_drawn: bool
+
+
 class Vocabulary(BaseModel):
     """Everything the menus offer. `channels` is by shape type, and under "group" for groups; figures have those of groups and `joints`."""
 
+    kinds: list[KindWords]
     channels: dict[str, list[ChannelWords]]
     feels: list[FeelWords]
     ends: list[EndWords]
@@ -170,12 +183,13 @@ class Vocabulary(BaseModel):
 def vocabulary() -> Vocabulary:
     """Everything there is to choose from."""
     u = np.linspace(0, 1, PICTURE_POINTS)
-    kinds = {**SHAPE_CHANNELS, "group": GROUP_CHANNELS}
+    tables = {**SHAPE_CHANNELS, "group": GROUP_CHANNELS}
     return Vocabulary(
-        channels={kind: [_words(spec) for spec in specs.values()] for kind, specs in kinds.items()},
+        kinds=[KindWords(name=k.name, icon=k.icon, is_whole=k.is_whole, is_drawn=k.is_drawn) for k in KINDS.values()],
+        channels={kind: [_words(spec) for spec in specs.values()] for kind, specs in tables.items()},
         feels=[FeelWords(name=f.name, label=f.label, about=f.about, curve=ease.build(f.ease).at(u).round(4).tolist()) for f in FEELS.values()],
         ends=[EndWords(mode=e.mode, label=e.label, about=e.about) for e in ENDS.values()],
-        formats=[FormatWords(name=f.name, label=f.label, suffix=f.suffix, about=f.about) for f in EXPORTS.values()],
+        formats=[FormatWords(name=f.name, label=f.label, suffix=f.suffix, about=f.about, opaque=f.opaque) for f in EXPORTS.values()],
         rules=_rules(),
         functions=list(FUNCTIONS),
         joints=_joints(),

@@ -16,7 +16,11 @@ export const keysOf = (thing: SceneObject, name: string): readonly Key[] => chan
 
 /** The settings of an object's rules that have keys or a formula, each with its rule. */
 export const keyedSettings = (thing: SceneObject): { rule: Rule; setting: string; name: string }[] =>
-  thing.rules.flatMap((rule) => Object.keys(rule.settings ?? {}).map((setting) => ({ rule, setting, name: `${rule.id}:${setting}` }))).filter((one) => keysOf(thing, one.name).length > 0 || channelOf(thing, one.name)?.formula);
+  thing.rules
+    .flatMap((rule) =>
+      Object.keys(rule.settings ?? {}).map((setting) => ({ rule, setting, name: `${rule.id}:${setting}` })),
+    )
+    .filter((one) => keysOf(thing, one.name).length > 0 || channelOf(thing, one.name)?.formula);
 
 /** The names of all channels with keys, settings included. */
 export const keyedNames = (thing: SceneObject): string[] => [

@@ -1,5 +1,23 @@
 /** Calls to the service. Every failure becomes a ServiceError whose message can be shown as it is. */
-import type { Changed, DrawnFeel, Drive, Edit, ExportState, FeelLook, How, KeptFeel, Place, PrincipleWords, Problem, Scene, SceneState, Shelf, Vine, Vocabulary } from "./types";
+import { decode } from "@msgpack/msgpack";
+import type {
+  Changed,
+  DrawnFeel,
+  Drive,
+  Edit,
+  ExportState,
+  FeelLook,
+  How,
+  KeptFeel,
+  Place,
+  PrincipleWords,
+  Problem,
+  Scene,
+  SceneState,
+  Shelf,
+  Vine,
+  Vocabulary,
+} from "./types";
 
 /** What the service refused, or that it could not be reached (status 0). */
 export class ServiceError extends Error {
@@ -13,16 +31,21 @@ export class ServiceError extends Error {
   }
 }
 
-async function call(method: string, path: string, body?: unknown): Promise<Response> {
+const MSGPACK = "application/vnd.msgpack";
+
+async function call(method: string, path: string, body?: unknown, accept = "*/*"): Promise<Response> {
   let response: Response;
   try {
     response = await fetch(`/api${path}`, {
       method,
-      headers: body === undefined ? {} : { "content-type": "application/json" },
+      headers: { accept, ...(body === undefined ? {} : { "content-type": "application/json" }) },
       body: body === undefined ? undefined : typeof body === "string" ? body : JSON.stringify(body),
     });
   } catch {
-    throw new ServiceError(0, "Vine Swing's server does not answer. Is it still running? Nothing that was saved is lost.");
+    throw new ServiceError(
+      0,
+      "Vine Swing's server does not answer. Is it still running? Nothing that was saved is lost.",
+    );
   }
   if (response.ok) return response;
   const problem = await response.json().catch(() => null);
@@ -30,7 +53,20 @@ async function call(method: string, path: string, body?: unknown): Promise<Respo
 }
 
 const json = async <T>(response: Promise<Response>): Promise<T> => (await (await response).json()) as T;
-const bytes = async (response: Promise<Response>): Promise<Uint8Array> => new Uint8Array(await (await response).arrayBuffer());
+const bytes = async (response: Promise<Response>): Promise<Uint8Array> =>
+  new Uint8Array(await (await response).arrayBuffer());
+
+/** What an edit changed, with the motion that changed along with it. */
+export interface ChangedMotion {
+  readonly changed: Changed;
+  readonly motion: Uint8Array;
+}
+
+/** A change of a scene; the service answers with what changed and its motion at once. */
+async function change(path: string, body: unknown): Promise<ChangedMotion> {
+  const answer = decode(await bytes(call("POST", path, body, MSGPACK))) as { changed: Uint8Array; motion: Uint8Array };
+  return { changed: JSON.parse(new TextDecoder().decode(answer.changed)) as Changed, motion: answer.motion };
+}
 
 export const api = {
   shelf: () => json<Shelf>(call("GET", "/scenes")),
@@ -48,17 +84,19 @@ export const api = {
   deleteScene: (id: string) => call("DELETE", `/scenes/${id}`),
   restoreScene: (id: string) => call("POST", `/scenes/${id}/restore`),
   scene: (id: string) => json<SceneState>(call("GET", `/scenes/${id}`)),
-  edit: (id: string, revision: number, edits: Edit[]) => json<Changed>(call("POST", `/scenes/${id}/edits`, { revision, edits })),
-  undo: (id: string, revision: number) => json<Changed>(call("POST", `/scenes/${id}/undo`, { revision })),
-  redo: (id: string, revision: number) => json<Changed>(call("POST", `/scenes/${id}/redo`, { revision })),
-  motion: (id: string, since?: number) => bytes(call("GET", `/scenes/${id}/motion${since === undefined ? "" : `?since=${since}`}`)),
+  edit: (id: string, revision: number, edits: Edit[]) => change(`/scenes/${id}/edits`, { revision, edits }),
+  undo: (id: string, revision: number) => change(`/scenes/${id}/undo`, { revision }),
+  redo: (id: string, revision: number) => change(`/scenes/${id}/redo`, { revision }),
+  motion: (id: string, since?: number) =>
+    bytes(call("GET", `/scenes/${id}/motion${since === undefined ? "" : `?since=${since}`}`)),
   look: (id: string, revision: number, edits: Edit[]) => bytes(call("POST", `/scenes/${id}/look`, { revision, edits })),
   vine: (id: string, object: string, channel: string) =>
     json<Vine>(call("GET", `/scenes/${id}/vine?${new URLSearchParams({ object, channel })}`)),
   drives: (id: string) => json<{ revision: number; drives: Drive[] }>(call("GET", `/scenes/${id}/drives`)),
-  draftLink: (id: string, draft: { driver: Place; driven: Place[]; how: How; keep_at: number | null }) => json<{ formulas: string[] }>(call("POST", `/scenes/${id}/link-drafts`, draft)),
-  startExport: (id: string, format: string, scale: number, first: number, last: number) =>
-    json<ExportState>(call("POST", `/scenes/${id}/exports`, { format, scale, first, last })),
+  draftLink: (id: string, draft: { driver: Place; driven: Place[]; how: How; keep_at: number | null }) =>
+    json<{ formulas: string[] }>(call("POST", `/scenes/${id}/link-drafts`, draft)),
+  startExport: (id: string, what: { format: string; scale: number; first: number; last: number; under: string }) =>
+    json<ExportState>(call("POST", `/scenes/${id}/exports`, what)),
   exportState: (job: string) => json<ExportState>(call("GET", `/exports/${job}`)),
   cancelExport: (job: string) => json<ExportState>(call("DELETE", `/exports/${job}`)),
 };

@@ -6,10 +6,21 @@ const DIAL = "dial:";
 export const isDial = (id: string | null | undefined): boolean => id?.startsWith(DIAL) ?? false;
 export const dialOwner = (dial: Dial): string => DIAL + dial.id;
 
-export const dialThing = (dial: Dial): DialThing => ({ kind: "dial", id: dialOwner(dial), name: dial.name, parent: null, shown: true, span: {}, rules: [], channels: { value: dial.channel ?? {} } as DialThing["channels"], dial });
+export const dialThing = (dial: Dial): DialThing => ({
+  kind: "dial",
+  id: dialOwner(dial),
+  name: dial.name,
+  parent: null,
+  shown: true,
+  span: {},
+  rules: [],
+  channels: { value: dial.channel ?? {} } as DialThing["channels"],
+  dial,
+});
 
 /** Whether a dial holds colours. */
-export const isColourDial = (dial: Dial): boolean => typeof (dial.channel?.keys[0]?.value ?? dial.channel?.base) === "string";
+export const isColourDial = (dial: Dial): boolean =>
+  typeof (dial.channel?.keys[0]?.value ?? dial.channel?.base) === "string";
 
 /** Its value, told as a channel; steps fit its range, as the service's do. */
 export function dialWords(dial: Dial): ChannelWords {
@@ -17,5 +28,17 @@ export function dialWords(dial: Dial): ChannelWords {
   const span = low !== null && high !== null ? high - low : 0;
   const colour = isColourDial(dial);
   const step = dial.unit === "%" || (span > 0 && span <= 5) ? 0.01 : span > 0 && span <= 50 ? 0.1 : 1;
-  return { name: "value", label: "value", row: "Value", family: "look", unit: colour ? "colour" : (dial.unit ?? ""), default: colour ? "#FFFFFF" : (low ?? 0), low, high, step, shown: dial.unit === "%" ? 100 : 1, about: "What all that reads this dial gets." };
+  return {
+    name: "value",
+    label: "value",
+    row: "Value",
+    family: "look",
+    unit: colour ? "colour" : (dial.unit ?? ""),
+    default: colour ? "#FFFFFF" : (low ?? 0),
+    low,
+    high,
+    step,
+    shown: dial.unit === "%" ? 100 : 1,
+    about: "What all that reads this dial gets.",
+  };
 }

@@ -3,6 +3,7 @@
  * changes. The page reads these arrays and never works out motion itself.
  */
 import { decode } from "@msgpack/msgpack";
+import { resolved, type Step, type StepData } from "@/api/paintList";
 
 /** An array of `rows` rows, `width` numbers each. */
 export interface Rows {
@@ -17,18 +18,25 @@ export interface Outline {
   readonly bounds: readonly [number, number, number, number];
 }
 
+/** The outlines something has over time, and which of them each frame shows. */
+export interface Outlines {
+  readonly which: Uint16Array;
+  readonly outlines: readonly Outline[];
+}
+
 export interface BakedObject {
   /** a b c d e f per frame, from the object's own space to the picture. */
-  readonly world: Rows;
+  readonly view: Rows;
   /** The same to its parent's space. */
   readonly local: Rows;
-  readonly opacity: Rows;
+  /** Its own opacity, without that of what it hangs on. */
+  readonly fade: Rows;
   /** Where the pivot is in the picture. */
   readonly place: Rows;
   /** Where its own origin is in the picture. */
   readonly middle: Rows;
   readonly channels: Readonly<Record<string, Rows>>;
-  readonly outline?: { readonly which: Uint16Array; readonly outlines: readonly Outline[] };
+  readonly outline?: Outlines;
   /** Frames at which a repeating end begins a new turn, by channel. */
   readonly turns: Readonly<Record<string, readonly number[]>>;
   /** Frames at which it meets something. */
@@ -57,6 +65,10 @@ export interface Motion {
   readonly hidden: ReadonlySet<string>;
   /** By id; dials too, as `dial:` and their id, with one channel and nothing to see. */
   readonly objects: ReadonlyMap<string, BakedObject>;
+  /** What is painted, the first at the back. */
+  readonly steps: readonly Step[];
+  /** The same as it was sent. */
+  readonly stepData: readonly StepData[];
 }
 
 interface WireArray {
@@ -64,19 +76,23 @@ interface WireArray {
   d: Uint8Array;
 }
 interface WireObject {
-  world?: WireArray;
+  view?: WireArray;
   local?: WireArray;
-  opacity?: WireArray;
+  fade?: WireArray;
   place?: WireArray;
   middle?: WireArray;
   channels?: Record<string, WireArray>;
-  outline?: { which: Uint8Array; outlines: { verbs: Uint8Array; points: Uint8Array; bounds: [number, number, number, number] }[] };
+  outline?: {
+    which: Uint8Array;
+    outlines: { verbs: Uint8Array; points: Uint8Array; bounds: [number, number, number, number] }[];
+  };
   turns?: Record<string, number[]>;
   contacts?: number[];
   bones?: Record<string, WireArray>;
   steps?: Steps;
 }
-interface WireMotion extends Omit<Motion, "hidden" | "objects"> {
+interface WireMotion extends Omit<Motion, "hidden" | "objects" | "steps" | "stepData"> {
+  steps?: StepData[];
   whole: boolean;
   dials: string[];
   hidden: string[];
@@ -108,7 +124,18 @@ export function readMotion(message: Uint8Array, before?: Motion): Motion {
     else if (was) objects.set(id, was);
   }
   const { revision, fps, length, size, background, order } = wire;
-  return { revision, fps, length, size, background, order, hidden: new Set(wire.hidden), objects };
+  const stepData = wire.steps ?? old?.stepData ?? [];
+  const steps = resolved(stepData, {
+    track: ([owner, name]) => trackOf(objects.get(owner), name),
+    outline: (owner) => objects.get(owner)?.outline,
+    pictures: () => undefined,
+  });
+  return { revision, fps, length, size, background, order, hidden: new Set(wire.hidden), objects, steps, stepData };
+}
+
+/** A track of an object by its name in the paint list. */
+function trackOf(thing: BakedObject | undefined, name: string): Rows | undefined {
+  return name === "view" ? thing?.view : name === "fade" ? thing?.fade : thing?.channels[name];
 }
 
 const NO_STEPS: Steps = { down: {}, poses: [] };
@@ -116,9 +143,9 @@ const NOTHING: Rows = { width: 1, rows: 1, data: new Float32Array(6) };
 
 function merged(was: BakedObject | undefined, fresh: WireObject): BakedObject {
   return {
-    world: rows(fresh.world) ?? was?.world ?? NOTHING,
+    view: rows(fresh.view) ?? was?.view ?? NOTHING,
     local: rows(fresh.local) ?? was?.local ?? NOTHING,
-    opacity: rows(fresh.opacity) ?? was?.opacity ?? NOTHING,
+    fade: rows(fresh.fade) ?? was?.fade ?? NOTHING,
     place: rows(fresh.place) ?? was?.place ?? NOTHING,
     middle: rows(fresh.middle) ?? was?.middle ?? NOTHING,
     channels: { ...was?.channels, ...mapped(fresh.channels, (array) => rows(array) ?? NOTHING) },
@@ -152,7 +179,7 @@ function readOutlines(wire: NonNullable<WireObject["outline"]>): BakedObject["ou
   };
 }
 
-function buildPath(verbs: Uint8Array, points: Float32Array): Path2D {
+export function buildPath(verbs: Uint8Array, points: Float32Array): Path2D {
   const path = new Path2D();
   let at = 0;
   const next = (): number => points[at++] ?? 0;

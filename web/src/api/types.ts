@@ -13,7 +13,7 @@ export type Summary = Schemas["Summary"];
 export type Shelf = Schemas["Shelf"];
 /** What scenes show. */
 export type FigureObject = Schemas["FigureObject"];
-export type CastObject = Schemas["ShapeObject"] | Schemas["GroupObject"] | FigureObject;
+export type TroupeObject = Schemas["ShapeObject"] | Schemas["GroupObject"] | FigureObject;
 /** The joints of a figure, where they rest. */
 export type Figure = Schemas["Figure"];
 export type Limb = Schemas["Limb"];
@@ -26,7 +26,7 @@ export interface DialThing extends Omit<Schemas["GroupObject"], "kind"> {
   readonly dial: Dial;
 }
 /** Whatever has channels. */
-export type SceneObject = CastObject | DialThing;
+export type SceneObject = TroupeObject | DialThing;
 export type Cue = Schemas["Cue"];
 export type Place = Schemas["Place"];
 export type Drive = Schemas["DriveWords"];
@@ -38,6 +38,7 @@ export type EndMode = End["mode"];
 export type Ease = Key["ease"];
 export type Edit = Schemas["EditBatch"]["edits"][number];
 export type Vocabulary = Schemas["Vocabulary"];
+export type KindWords = Schemas["KindWords"];
 export type PrincipleWords = Schemas["PrincipleWords"];
 export type ChannelWords = Schemas["ChannelWords"];
 export type FeelWords = Schemas["FeelWords"];

@@ -1,14 +1,18 @@
 /** Picking leaves with a box drawn over the lanes. */
+import { beginDrag } from "@/composables/useDrag";
 import { type Ref, ref } from "vue";
 import type { Lane } from "@/composables/useLanes";
 import { keysAt, usePicks } from "@/stores/picks";
 import { AIR, NAMES, useTimeView } from "@/stores/timeView";
 
-const LANE = 24;
 /** How far, in pixels, a press goes before it draws a box. */
 const SLACK = 4;
 
-export function useBoxPick(list: Ref<HTMLElement | undefined>, lanes: () => readonly Lane[]) {
+export function useBoxPick(
+  list: Ref<HTMLElement | null>,
+  lanes: () => readonly Lane[],
+  heights: () => readonly number[],
+) {
   const picks = usePicks();
   const time = useTimeView();
   const shown = ref<{ left: number; top: number; width: number; height: number } | null>(null);
@@ -24,9 +28,6 @@ export function useBoxPick(list: Ref<HTMLElement | undefined>, lanes: () => read
     if (from.x < NAMES) return;
     event.preventDefault();
     const before = event.shiftKey ? picks.keys : [];
-    const target = list.value;
-    target.setPointerCapture(event.pointerId);
-
     const move = (e: PointerEvent): void => {
       const to = place(e);
       if (!shown.value && Math.hypot(to.x - from.x, to.y - from.y) < SLACK) return;
@@ -34,18 +35,26 @@ export function useBoxPick(list: Ref<HTMLElement | undefined>, lanes: () => read
       shown.value = { left, top, width: Math.max(from.x, to.x) - left, height: Math.abs(to.y - from.y) };
       const frameAt = (x: number): number => (x - NAMES - AIR + time.scroll) / time.perFrame;
       const [low, high] = [frameAt(left), frameAt(left + shown.value.width)];
-      const touched = lanes().filter((_, i) => (i + 1) * LANE > top && i * LANE < top + shown.value!.height);
-      picks.set([...before, ...touched.flatMap((lane) => keysAt(lane.thing, lane.channels, new Set(lane.frames.filter((frame) => frame >= low && frame <= high))))]);
+      const bottom = top + shown.value.height;
+      let next = 0;
+      const touched = lanes().filter((_, i) => {
+        const from = next;
+        next += heights()[i] ?? 0;
+        return next > top && from < bottom;
+      });
+      picks.set([
+        ...before,
+        ...touched.flatMap((lane) =>
+          keysAt(lane.thing, lane.channels, new Set(lane.frames.filter((frame) => frame >= low && frame <= high))),
+        ),
+      ]);
     };
     const end = (): void => {
-      target.removeEventListener("pointermove", move);
       // A mere click on an empty place lets go of what was picked.
       if (!shown.value && !event.shiftKey) picks.clear();
       shown.value = null;
     };
-    target.addEventListener("pointermove", move);
-    target.addEventListener("pointerup", end, { once: true });
-    target.addEventListener("pointercancel", end, { once: true });
+    beginDrag(event, { move, end });
   }
 
   return { shown, begin };

@@ -15,7 +15,9 @@ export type Values = Readonly<Record<string, number | string>>;
 /** The channels of a row that a leaf beside it keys: the path where there is one, else all that are no path. */
 export function keyable(thing: SceneObject, channels: readonly string[]): readonly string[] {
   if (!channels.includes("path")) return channels;
-  return hasKeys(thing, "path") ? channels.filter((name) => name === "path" || hasKeys(thing, name)) : channels.filter((name) => name !== "path");
+  return hasKeys(thing, "path")
+    ? channels.filter((name) => name === "path" || hasKeys(thing, name))
+    : channels.filter((name) => name !== "path");
 }
 
 export const hasKeys = (thing: SceneObject, channel: string): boolean => keysOf(thing, channel).length > 0;
@@ -30,9 +32,20 @@ export function useChanging() {
   function editsFor(thing: SceneObject, values: Values, moving: boolean): Edit[] {
     return Object.entries(onPath(thing, values)).map(([channel, value]): Edit => {
       // What a gait does to a joint stays under what is added to it.
-      if (thing.kind === "figure" && typeof value === "number" && thing.rules.length && isJoint(thing.figure, channel)) {
+      if (
+        thing.kind === "figure" &&
+        typeof value === "number" &&
+        thing.rules.length &&
+        isJoint(thing.figure, channel)
+      ) {
         const baked = scene.kept?.objects.get(thing.id)?.channels[channel];
-        return { edit: "pose-joints", id: thing.id, frame: playback.frame, by: { [channel]: value - (baked ? Number(numberAt(baked, playback.frame).toPrecision(7)) : 0) }, key: moving && selection.keyAsIMove };
+        return {
+          edit: "pose-joints",
+          id: thing.id,
+          frame: playback.frame,
+          by: { [channel]: value - (baked ? Number(numberAt(baked, playback.frame).toPrecision(7)) : 0) },
+          key: moving && selection.keyAsIMove,
+        };
       }
       const asKey = hasKeys(thing, channel) || (moving && selection.keyAsIMove);
       return asKey
@@ -43,9 +56,11 @@ export function useChanging() {
 
   /** What follows a path has no place of its own: where it is put becomes a point of the path. */
   function onPath(thing: SceneObject, values: Values): Readonly<Record<string, number | string | [number, number]>> {
-    if (!hasKeys(thing, "path") || hasKeys(thing, "x") || hasKeys(thing, "y") || !("x" in values || "y" in values)) return values;
+    if (!hasKeys(thing, "path") || hasKeys(thing, "x") || hasKeys(thing, "y") || !("x" in values || "y" in values))
+      return values;
     const baked = scene.motion?.objects.get(thing.id)?.channels;
-    const now = (name: string): number => (baked?.[name] ? Number(numberAt(baked[name], playback.frame).toPrecision(7)) : 0);
+    const now = (name: string): number =>
+      baked?.[name] ? Number(numberAt(baked[name], playback.frame).toPrecision(7)) : 0;
     const { x = now("x"), y = now("y"), ...others } = values;
     return { ...others, path: [Number(x), Number(y)] };
   }
@@ -66,7 +81,12 @@ export function useChanging() {
       await scene.edit(edits);
       return;
     }
-    const rows = new Set(vocabulary.channelsOf(thing).filter((one) => one.name in values).map((one) => one.row.toLowerCase()));
+    const rows = new Set(
+      vocabulary
+        .channelsOf(thing)
+        .filter((one) => one.name in values)
+        .map((one) => one.row.toLowerCase()),
+    );
     await scene.lookAt(merged(edits), `${whose(thing.name)} ${[...rows].join(" and ")} at frame ${playback.frame}`);
   }
 
@@ -90,7 +110,9 @@ export function useChanging() {
     await scene.edit(
       there.length === channels.length
         ? channels.map((channel) => deleteKeys(thing.id, channel, [frame]))
-        : channels.filter((name) => !there.includes(name)).map((channel): Edit => ({ edit: "set-key", object: thing.id, channel, frame })),
+        : channels
+            .filter((name) => !there.includes(name))
+            .map((channel): Edit => ({ edit: "set-key", object: thing.id, channel, frame })),
     );
   }
 

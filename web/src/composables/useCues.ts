@@ -13,14 +13,39 @@ export function useCues() {
 
   function fresh(): Cue {
     const cues = scene.head?.cues ?? [];
-    const thing = selection.cast;
-    const frames = thing ? withParts(thing.id, scene.parts).flatMap((id) => { const part = scene.byId.get(id)!; return keyedNames(part).flatMap((name) => keysOf(part, name).map((key) => key.frame)); }) : [];
-    const [first, last] = playback.range ? [playback.range.from, playback.range.to] : frames.length ? [Math.min(...frames), Math.max(...frames)] : [0, playback.last];
-    const name = thing ? `${thing.name} ${cues.filter((one) => one.objects?.includes(thing.id)).length + 1}` : `Cue ${cues.length + 1}`;
+    const thing = selection.object;
+    const frames = thing
+      ? withParts(thing.id, scene.parts).flatMap((id) => {
+          const part = scene.byId.get(id)!;
+          return keyedNames(part).flatMap((name) => keysOf(part, name).map((key) => key.frame));
+        })
+      : [];
+    const [first, last] = playback.range
+      ? [playback.range.from, playback.range.to]
+      : frames.length
+        ? [Math.min(...frames), Math.max(...frames)]
+        : [0, playback.last];
+    const name = thing
+      ? `${thing.name} ${cues.filter((one) => one.objects?.includes(thing.id)).length + 1}`
+      : `Cue ${cues.length + 1}`;
     const taken = new Set(cues.map((one) => one.key));
-    const key = [...name.toLowerCase(), ..."abcdefghijklmnopqrstuvwxyz"].find((letter) => /[a-z]/.test(letter) && !taken.has(letter)) ?? null;
-    const id = [...crypto.getRandomValues(new Uint8Array(6))].map((byte) => byte.toString(36).padStart(2, "0")).join("");
-    return { id, name, first: Math.max(0, Math.round(first)), last: Math.round(last), objects: thing ? [thing.id] : [], key, click: null, plays: "once" };
+    const key =
+      [...name.toLowerCase(), ..."abcdefghijklmnopqrstuvwxyz"].find(
+        (letter) => /[a-z]/.test(letter) && !taken.has(letter),
+      ) ?? null;
+    const id = [...crypto.getRandomValues(new Uint8Array(6))]
+      .map((byte) => byte.toString(36).padStart(2, "0"))
+      .join("");
+    return {
+      id,
+      name,
+      first: Math.max(0, Math.round(first)),
+      last: Math.round(last),
+      objects: thing ? [thing.id] : [],
+      key,
+      click: null,
+      plays: "once",
+    };
   }
 
   return { fresh };

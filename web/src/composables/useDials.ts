@@ -4,7 +4,8 @@ import { useDeleting } from "@/stores/deleting";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
 
-const newId = (): string => [...crypto.getRandomValues(new Uint8Array(6))].map((byte) => byte.toString(36).padStart(2, "0")).join("");
+const newId = (): string =>
+  [...crypto.getRandomValues(new Uint8Array(6))].map((byte) => byte.toString(36).padStart(2, "0")).join("");
 const HOLD = { mode: "hold" as const, times: null };
 
 export function useDials() {
@@ -16,14 +17,22 @@ export function useDials() {
   async function add(kind: "number" | "colour"): Promise<void> {
     const id = newId();
     const colour = kind === "colour";
-    const dial = { id, name: colour ? "Light" : "Dial", unit: "", low: colour ? null : 0, high: colour ? null : 1, channel: { base: colour ? "#F6D58A" : 0.5, keys: [], before: HOLD, after: HOLD } } as Dial;
+    const dial = {
+      id,
+      name: colour ? "Light" : "Dial",
+      unit: "",
+      low: colour ? null : 0,
+      high: colour ? null : 1,
+      channel: { base: colour ? "#F6D58A" : 0.5, keys: [], before: HOLD, after: HOLD },
+    } as Dial;
     if (await scene.edit([{ edit: "add-dial", dial }])) {
       selection.pick(`dial:${id}`);
       selection.renaming = `dial:${id}`;
     }
   }
 
-  const set = (thing: DialThing, change: Partial<Pick<Dial, "name" | "unit" | "low" | "high">>) => scene.attempt([{ edit: "set-dial", id: thing.dial.id, ...change } as Edit]);
+  const set = (thing: DialThing, change: Partial<Pick<Dial, "name" | "unit" | "low" | "high">>) =>
+    scene.attempt([{ edit: "set-dial", id: thing.dial.id, ...change } as Edit]);
   const remove = (thing: DialThing): void => void deleting.ask(thing);
 
   return { add, set, remove };

@@ -17,13 +17,16 @@ export function useFigure() {
   const figure = computed<FigureObject | null>(() => {
     const picked = selection.thing;
     if (picked?.kind === "figure") return picked;
-    const parent = picked && picked.kind !== "dial" && picked.bone && picked.parent ? scene.byId.get(picked.parent) : null;
+    const parent =
+      picked && picked.kind !== "dial" && picked.bone && picked.parent ? scene.byId.get(picked.parent) : null;
     return parent?.kind === "figure" ? parent : null;
   });
   const gait = computed(() => (figure.value ? gaitOf(figure.value) : undefined));
   const gaits = computed<readonly GaitWords[]>(() => {
     const pairs = figure.value ? pairsOf(figure.value.figure) : 0;
-    return (vocabulary.words?.gaits ?? []).filter((one) => one.pairs.includes(pairs) || (pairs > 3 && !one.pairs.includes(1)));
+    return (vocabulary.words?.gaits ?? []).filter(
+      (one) => one.pairs.includes(pairs) || (pairs > 3 && !one.pairs.includes(1)),
+    );
   });
 
   const word = (name: string): string => String(gait.value?.settings?.[name] ?? "");
@@ -35,10 +38,13 @@ export function useFigure() {
 
   const make = (edit: Edit): Promise<string | null | undefined> => scene.attempt([edit]);
   const choose = (preset: string) => make({ edit: "set-gait", id: figure.value!.id, preset, frame: playback.frame });
-  const set = (setting: string, value: number | string | null) => make({ edit: "set-setting", object: figure.value!.id, rule: gait.value!.id, setting, value });
+  const set = (setting: string, value: number | string | null) =>
+    make({ edit: "set-setting", object: figure.value!.id, rule: gait.value!.id, setting, value });
   const travel = (frames: number, back: boolean) => make({ edit: "travel-cycle", id: figure.value!.id, frames, back });
-  const freeze = (first: number, last: number) => make({ edit: "freeze-walk", id: figure.value!.id, first, last, tolerance: 0.05 });
-  const hang = (parts: Record<string, string | null>) => make({ edit: "hang-on-bones", figure: figure.value!.id, parts, frame: playback.frame });
+  const freeze = (first: number, last: number) =>
+    make({ edit: "freeze-walk", id: figure.value!.id, first, last, tolerance: 0.05 });
+  const hang = (parts: Record<string, string | null>) =>
+    make({ edit: "hang-on-bones", figure: figure.value!.id, parts, frame: playback.frame });
 
   return { figure, gait, gaits, word, number, choose, set, travel, freeze, hang };
 }

@@ -25,11 +25,27 @@ export function useKeyedCurves() {
   const vocabulary = useVocabulary();
   const ruled = ref<ReadonlyMap<string, readonly number[]>>(new Map());
 
-  const actsOn = (name: string): boolean => !isSetting(name) && (selection.thing?.rules ?? []).some((rule) => rule.on && (rule.channels === "keyed" || rule.channels.includes(name)));
+  const actsOn = (name: string): boolean =>
+    !isSetting(name) &&
+    (selection.thing?.rules ?? []).some(
+      (rule) => rule.on && (rule.channels === "keyed" || rule.channels.includes(name)),
+    );
   /** Whether a rule says by name that it acts on a channel, keyed or not. */
-  const isRuled = (name: string): boolean => (selection.thing?.rules ?? []).some((rule) => rule.on && rule.channels !== "keyed" && rule.channels.includes(name));
+  const isRuled = (name: string): boolean =>
+    (selection.thing?.rules ?? []).some((rule) => rule.on && rule.channels !== "keyed" && rule.channels.includes(name));
   const channels = computed(() =>
-    selection.thing ? [...vocabulary.channelsOf(selection.thing).filter((one) => selection.keysOf(one.name).length > 0 || (one.unit !== "colour" && one.unit !== "point" && isRuled(one.name))), ...vocabulary.settingRowsOf(selection.thing).flatMap((row) => row.channels)] : [],
+    selection.thing
+      ? [
+          ...vocabulary
+            .channelsOf(selection.thing)
+            .filter(
+              (one) =>
+                selection.keysOf(one.name).length > 0 ||
+                (one.unit !== "colour" && one.unit !== "point" && isRuled(one.name)),
+            ),
+          ...vocabulary.settingRowsOf(selection.thing).flatMap((row) => row.channels),
+        ]
+      : [],
   );
   const curves = computed((): KeyedCurve[] => {
     const baked = scene.motion?.objects.get(selection.thing?.id ?? "")?.channels ?? {};
@@ -48,9 +64,14 @@ export function useKeyedCurves() {
     async ([id, , object]) => {
       const mine = ++asked;
       const names = channels.value.map((one) => one.name).filter(actsOn);
-      const vines = id && object ? await Promise.all(names.map((name) => api.vine(id, object, name).catch(() => null))) : [];
+      const vines =
+        id && object ? await Promise.all(names.map((name) => api.vine(id, object, name).catch(() => null))) : [];
       if (mine !== asked) return;
-      ruled.value = new Map(names.flatMap((name, i) => (vines[i] ? [[name, vines[i].steps.find((step) => step.kind === "ends")?.values ?? []] as const] : [])));
+      ruled.value = new Map(
+        names.flatMap((name, i) =>
+          vines[i] ? [[name, vines[i].steps.find((step) => step.kind === "ends")?.values ?? []] as const] : [],
+        ),
+      );
     },
     { immediate: true },
   );
@@ -66,8 +87,10 @@ function drawn(rows: Rows | undefined): readonly number[] {
   let way = 0;
   const list = Array.from({ length: count }, (_, i) => {
     if (width === 1) return data[i] ?? 0;
-    if (width === 4) return 0.2126 * (data[i * 4] ?? 0) + 0.7152 * (data[i * 4 + 1] ?? 0) + 0.0722 * (data[i * 4 + 2] ?? 0);
-    if (i > 0) way += Math.hypot((data[i * 2] ?? 0) - (data[i * 2 - 2] ?? 0), (data[i * 2 + 1] ?? 0) - (data[i * 2 - 1] ?? 0));
+    if (width === 4)
+      return 0.2126 * (data[i * 4] ?? 0) + 0.7152 * (data[i * 4 + 1] ?? 0) + 0.0722 * (data[i * 4 + 2] ?? 0);
+    if (i > 0)
+      way += Math.hypot((data[i * 2] ?? 0) - (data[i * 2 - 2] ?? 0), (data[i * 2 + 1] ?? 0) - (data[i * 2 - 1] ?? 0));
     return way;
   });
   return list.length > 1 ? list : [list[0] ?? 0, list[0] ?? 0];

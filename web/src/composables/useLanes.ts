@@ -3,7 +3,7 @@ import { computed, ref, type Ref } from "vue";
 import { channelOf, keysOf } from "@/api/channels";
 import type { BakedObject } from "@/api/motion";
 import type { Channel, End, SceneObject } from "@/api/types";
-import { useCastTree } from "@/composables/useCastTree";
+import { useTroupeTree } from "@/composables/useTroupeTree";
 import { speeds } from "@/geometry/curves";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
@@ -33,11 +33,15 @@ export interface Lane {
   readonly lone: boolean;
 }
 
-export function useLanes(): { lanes: Ref<readonly Lane[]>; opened: Ref<ReadonlySet<string>>; open: (id: string) => void } {
+export function useLanes(): {
+  lanes: Ref<readonly Lane[]>;
+  opened: Ref<ReadonlySet<string>>;
+  open: (id: string) => void;
+} {
   const scene = useScene();
   const selection = useSelection();
   const vocabulary = useVocabulary();
-  const { entries } = useCastTree();
+  const { entries } = useTroupeTree();
   const opened = ref<ReadonlySet<string>>(new Set());
 
   function open(id: string): void {
@@ -51,13 +55,18 @@ export function useLanes(): { lanes: Ref<readonly Lane[]>; opened: Ref<ReadonlyS
     for (const { thing, depth } of [...entries.value, ...scene.dials.map((thing) => ({ thing, depth: 0 }))]) {
       const baked = scene.motion?.objects.get(thing.id);
       if (!baked) continue;
-      const keyedRows = [...vocabulary.rowsOf(thing), ...vocabulary.settingRowsOf(thing)].filter((row) => row.channels.some((channel) => keysOf(thing, channel.name).length > 0));
+      const keyedRows = [...vocabulary.rowsOf(thing), ...vocabulary.settingRowsOf(thing)].filter((row) =>
+        row.channels.some((channel) => keysOf(thing, channel.name).length > 0),
+      );
       if (selection.onlyMoving && !keyedRows.length && !thing.rules.length && selection.objectId !== thing.id) continue;
       const from = [thing, depth, baked, scene.motion?.length];
       list.push(kept(thing.id, from, () => objectLane(thing, depth, baked, keyedRows)));
       // The lane of a dial is that of its one value.
       if (thing.kind === "dial") continue;
-      if (opened.value.has(thing.id) || selection.objectId === thing.id) list.push(...keyedRows.map((row) => kept(`${thing.id} ${row.name}`, from, () => rowLane(thing, depth, baked, row))));
+      if (opened.value.has(thing.id) || selection.objectId === thing.id)
+        list.push(
+          ...keyedRows.map((row) => kept(`${thing.id} ${row.name}`, from, () => rowLane(thing, depth, baked, row))),
+        );
     }
     return list;
   });
@@ -74,24 +83,56 @@ export function useLanes(): { lanes: Ref<readonly Lane[]>; opened: Ref<ReadonlyS
   }
 
   function objectLane(thing: SceneObject, depth: number, baked: BakedObject, rows: readonly Row[]): Lane {
-    const channels = rows.flatMap((row) => row.channels.map((channel) => channel.name)).filter((name) => keysOf(thing, name).length > 0);
+    const channels = rows
+      .flatMap((row) => row.channels.map((channel) => channel.name))
+      .filter((name) => keysOf(thing, name).length > 0);
     const leading = rows[0];
     // What moves by rules alone has a stem too, with no leaves on it.
     const ruled = thing.rules.flatMap((rule) => (rule.on && rule.channels !== "keyed" ? rule.channels : []));
-    const family = leading?.family ?? vocabulary.channelsOf(thing).find((channel) => channel.name === ruled[0])?.family ?? "travel";
-    return lane(thing, depth, baked, thing.kind === "dial" ? (vocabulary.rowsOf(thing)[0] ?? null) : null, family, channels, leading ? leading.channels.map((channel) => channel.name) : ruled);
+    const family =
+      leading?.family ?? vocabulary.channelsOf(thing).find((channel) => channel.name === ruled[0])?.family ?? "travel";
+    return lane(
+      thing,
+      depth,
+      baked,
+      thing.kind === "dial" ? (vocabulary.rowsOf(thing)[0] ?? null) : null,
+      family,
+      channels,
+      leading ? leading.channels.map((channel) => channel.name) : ruled,
+    );
   }
 
   function rowLane(thing: SceneObject, depth: number, baked: BakedObject, row: Row): Lane {
     const channels = row.channels.map((channel) => channel.name).filter((name) => keysOf(thing, name).length > 0);
-    return lane(thing, depth, baked, row, row.family, channels, row.channels.map((channel) => channel.name));
+    return lane(
+      thing,
+      depth,
+      baked,
+      row,
+      row.family,
+      channels,
+      row.channels.map((channel) => channel.name),
+    );
   }
 
-  function lane(thing: SceneObject, depth: number, baked: BakedObject, row: Row | null, family: Family, channels: readonly string[], moving: readonly string[]): Lane {
+  function lane(
+    thing: SceneObject,
+    depth: number,
+    baked: BakedObject,
+    row: Row | null,
+    family: Family,
+    channels: readonly string[],
+    moving: readonly string[],
+  ): Lane {
     const lists = channels.map((name) => keysOf(thing, name));
     const frames = [...new Set(lists.flatMap((keys) => keys.map((key) => key.frame)))].sort((a, b) => a - b);
-    const speed = speeds(moving.flatMap((name) => (baked.channels[name]?.width === 1 ? [baked.channels[name].data] : [])), scene.motion?.length ?? 0);
-    const ends = channels.map((name) => channelOf(thing, name)).find((channel) => channel && channel.after.mode !== "hold") as Channel | undefined;
+    const speed = speeds(
+      moving.flatMap((name) => (baked.channels[name]?.width === 1 ? [baked.channels[name].data] : [])),
+      scene.motion?.length ?? 0,
+    );
+    const ends = channels
+      .map((name) => channelOf(thing, name))
+      .find((channel) => channel && channel.after.mode !== "hold") as Channel | undefined;
     return {
       key: `${thing.id} ${row?.name ?? ""}`,
       thing,
@@ -113,4 +154,5 @@ export function useLanes(): { lanes: Ref<readonly Lane[]>; opened: Ref<ReadonlyS
 }
 
 /** An end in words, such as "ping-pong ∞" or "loop ×3". */
-export const endWords = (end: End): string => (end.mode === "hold" ? "hold" : `${end.mode} ${end.times === null || end.times === undefined ? "∞" : `×${end.times}`}`);
+export const endWords = (end: End): string =>
+  end.mode === "hold" ? "hold" : `${end.mode} ${end.times === null || end.times === undefined ? "∞" : `×${end.times}`}`;

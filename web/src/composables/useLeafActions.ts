@@ -39,14 +39,19 @@ export function useLeafActions() {
   const rowChannels = computed(() => selection.row?.channels.map((channel) => channel.name) ?? []);
   const keyedChannels = computed(() => rowChannels.value.filter((name) => selection.keysOf(name).length > 0));
   const frames = computed(() => picks.frames);
-  const rowFrames = computed(() => [...new Set(keyedChannels.value.flatMap((name) => selection.keysOf(name).map((key) => key.frame)))].sort((a, b) => a - b));
+  const rowFrames = computed(() =>
+    [...new Set(keyedChannels.value.flatMap((name) => selection.keysOf(name).map((key) => key.frame)))].sort(
+      (a, b) => a - b,
+    ),
+  );
 
   const make = (edit: Edit): Promise<boolean | undefined> => scene.edit([edit]);
 
   /** All keys of the picked row, the picked object, the scene, or all at the playhead. */
   function within(scope: Scope): Picked[] {
     if (scope === "scene") return scene.objects.flatMap(allKeysOf);
-    if (scope === "frame") return scene.objects.flatMap((thing) => keysAt(thing, keyedNames(thing), new Set([playback.frame])));
+    if (scope === "frame")
+      return scene.objects.flatMap((thing) => keysAt(thing, keyedNames(thing), new Set([playback.frame])));
     if (!selection.thing) return [];
     return scope === "object" ? allKeysOf(selection.thing) : keysAt(selection.thing, rowChannels.value, null);
   }
@@ -63,7 +68,12 @@ export function useLeafActions() {
   }
 
   /** The edit that stretches the picked keys in time about a frame. */
-  const stretchEdit = (about: number, factor: number): Edit => ({ edit: "stretch-keys", keys: picks.keys, about, factor });
+  const stretchEdit = (about: number, factor: number): Edit => ({
+    edit: "stretch-keys",
+    keys: picks.keys,
+    about,
+    factor,
+  });
 
   async function stretch(about: number, factor: number): Promise<void> {
     const next = picks.moved((frame) => about + (frame - about) * factor);
@@ -71,17 +81,30 @@ export function useLeafActions() {
   }
 
   const evenSpeed = async (): Promise<void> => {
-    if (selection.thing && (await make({ edit: "even-speed", object: selection.thing.id, channels: keyedChannels.value }))) picks.clear();
+    if (
+      selection.thing &&
+      (await make({ edit: "even-speed", object: selection.thing.id, channels: keyedChannels.value }))
+    )
+      picks.clear();
   };
   const closeLoop = async (): Promise<void> => {
     if (selection.thing) await make({ edit: "close-loop", object: selection.thing.id, channels: keyedChannels.value });
   };
   const hold = async (frame: number, count: number, push: boolean): Promise<void> => {
-    if (selection.thing) await make({ edit: "hold-here", object: selection.thing.id, channels: keyedChannels.value, frame, frames: count, push });
+    if (selection.thing)
+      await make({
+        edit: "hold-here",
+        object: selection.thing.id,
+        channels: keyedChannels.value,
+        frame,
+        frames: count,
+        push,
+      });
   };
 
   const turn = async (times: number, clockwise: boolean): Promise<void> => {
-    if (selection.thing && frames.value.length) await make({ edit: "turn-times", object: selection.thing.id, frame: frames.value[0]!, times, clockwise });
+    if (selection.thing && frames.value.length)
+      await make({ edit: "turn-times", object: selection.thing.id, frame: frames.value[0]!, times, clockwise });
   };
 
   /** Copy the picked keys of the picked object; without any, all of its keys. */
@@ -90,7 +113,11 @@ export function useLeafActions() {
     if (!thing) return 0;
     const own = picks.keys.filter((one) => one.object === thing.id);
     // Settings belong to a rule that another object may not have.
-    const found = new Map((own.length ? own : allKeysOf(thing)).filter((one) => !isSetting(one.channel)).map((one) => [one.channel, keysOf(thing, one.channel).filter((key) => one.frames.includes(key.frame))]));
+    const found = new Map(
+      (own.length ? own : allKeysOf(thing))
+        .filter((one) => !isSetting(one.channel))
+        .map((one) => [one.channel, keysOf(thing, one.channel).filter((key) => one.frames.includes(key.frame))]),
+    );
     const count = [...found.values()].reduce((sum, keys) => sum + keys.length, 0);
     copied.value = count ? { from: thing.name, keys: found, count } : null;
     return count;
@@ -120,7 +147,9 @@ export function useLeafActions() {
     const baked = scene.motion?.objects.get(thing.id)?.channels;
     const at = (name: string): number | null => {
       const rows = baked?.[name];
-      return rows?.width === 1 ? Number((rows.data[rows.rows > 1 ? Math.min(playback.frame, rows.rows - 1) : 0] ?? 0).toPrecision(7)) : null;
+      return rows?.width === 1
+        ? Number((rows.data[rows.rows > 1 ? Math.min(playback.frame, rows.rows - 1) : 0] ?? 0).toPrecision(7))
+        : null;
     };
     if (channel === "path") return [at("x") ?? 0, at("y") ?? 0];
     return at(channel);
@@ -128,7 +157,8 @@ export function useLeafActions() {
 
   /** Paste onto the picked object, as it is. */
   async function paste(): Promise<void> {
-    if (selection.objectId) await scene.edit(pasteEdits({ replace: false, place: "exact", delay: 0, onto: [selection.objectId] }));
+    if (selection.objectId)
+      await scene.edit(pasteEdits({ replace: false, place: "exact", delay: 0, onto: [selection.objectId] }));
   }
 
   const isWhole = (one: Picked): boolean => {
@@ -146,18 +176,45 @@ export function useLeafActions() {
     await drop(which, "first");
   }
 
-  const dropEdits = (which: readonly Picked[], keep: Keep): Edit[] => which.map((one) => deleteKeys(one.object, one.channel, one.frames, keep, playback.frame));
+  const dropEdits = (which: readonly Picked[], keep: Keep): Edit[] =>
+    which.map((one) => deleteKeys(one.object, one.channel, one.frames, keep, playback.frame));
 
   async function drop(which: readonly Picked[], keep: Keep): Promise<void> {
     if (await scene.edit(dropEdits(which, keep))) picks.clear();
   }
 
-  return { frames, rowFrames, keyedChannels, copied, clearing, pasting, within, pickAll, reverse, spread, stretch, stretchEdit, evenSpeed, closeLoop, hold, turn, copy, pasteEdits, paste, remove, drop, dropEdits };
+  return {
+    frames,
+    rowFrames,
+    keyedChannels,
+    copied,
+    clearing,
+    pasting,
+    within,
+    pickAll,
+    reverse,
+    spread,
+    stretch,
+    stretchEdit,
+    evenSpeed,
+    closeLoop,
+    hold,
+    turn,
+    copy,
+    pasteEdits,
+    paste,
+    remove,
+    drop,
+    dropEdits,
+  };
 }
 
-/** A key moved so that the first of its list comes to lie at `start`. Colours and what is not known stay as they are. */
+/**
+ * A key moved so that the first of its list comes to lie at `start`. Colours and what is not known stay as they are.
+ */
 function shifted(key: Key, first: Key, start: Key["value"] | null): Key {
-  if (typeof key.value === "number" && typeof first.value === "number" && typeof start === "number") return { ...key, value: Number((key.value - first.value + start).toPrecision(10)) };
+  if (typeof key.value === "number" && typeof first.value === "number" && typeof start === "number")
+    return { ...key, value: Number((key.value - first.value + start).toPrecision(10)) };
   if (isPoint(key.value) && isPoint(first.value) && isPoint(start)) {
     return { ...key, value: [key.value[0] - first.value[0] + start[0], key.value[1] - first.value[1] + start[1]] };
   }

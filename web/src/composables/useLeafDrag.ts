@@ -1,4 +1,5 @@
 /** Sliding picked leaves along the time sheet, by pointer or keyboard, over as many lanes as they lie on. */
+import { beginDrag } from "@/composables/useDrag";
 import { ref } from "vue";
 import type { Edit } from "@/api/types";
 import type { Lane } from "@/composables/useLanes";
@@ -19,7 +20,8 @@ export function useLeafDrag(perFrame: () => number, lanes: () => readonly Lane[]
   /** How far the picked leaves are being slid, while they are, and what they snapped to. */
   const sliding = ref<{ by: number; snapped: { frame: number; to: string } | null } | null>(null);
 
-  const slideEdits = (keys: readonly Picked[], by: number): Edit[] => keys.map((picked): Edit => ({ edit: "move-keys", ...picked, by }));
+  const slideEdits = (keys: readonly Picked[], by: number): Edit[] =>
+    keys.map((picked): Edit => ({ edit: "move-keys", ...picked, by }));
 
   async function slide(by: number): Promise<void> {
     if (by === 0) return;
@@ -30,7 +32,11 @@ export function useLeafDrag(perFrame: () => number, lanes: () => readonly Lane[]
   /** What a leaf can snap to: keys that stay, and the playhead. */
   function targets(): { frame: number; to: string }[] {
     const held = new Set(picks.frames);
-    const keys = new Set(lanes().flatMap((lane) => lane.frames).filter((frame) => !held.has(frame)));
+    const keys = new Set(
+      lanes()
+        .flatMap((lane) => lane.frames)
+        .filter((frame) => !held.has(frame)),
+    );
     return [{ frame: playback.frame, to: "the playhead" }, ...[...keys].map((frame) => ({ frame, to: "a key" }))];
   }
 
@@ -52,8 +58,6 @@ export function useLeafDrag(perFrame: () => number, lanes: () => readonly Lane[]
     const keys = picks.keys;
     const snaps = targets();
     const from = event.clientX;
-    const target = event.currentTarget as Element;
-    target.setPointerCapture(event.pointerId);
 
     const move = (e: PointerEvent): void => {
       const free = (e.clientX - from) / perFrame();
@@ -63,28 +67,14 @@ export function useLeafDrag(perFrame: () => number, lanes: () => readonly Lane[]
       sliding.value = { by, snapped: found };
       void scene.lookAt(slideEdits(keys, by));
     };
-    const end = (keep: boolean) => (): void => {
+    const end = (kept: boolean): void => {
       const done = sliding.value;
       sliding.value = null;
-      target.removeEventListener("pointermove", move as EventListener);
-      target.removeEventListener("pointerup", up);
-      target.removeEventListener("pointercancel", cancel);
-      window.removeEventListener("keydown", escape, true);
-      if (done && keep && done.by !== 0) void slide(done.by);
+      if (done && kept && done.by !== 0) void slide(done.by);
       else if (done) scene.letGo();
-      else if (!event.shiftKey && keep) picks.set(keysAt(lane.thing, lane.channels, new Set([frame])));
+      else if (!event.shiftKey && kept) picks.set(keysAt(lane.thing, lane.channels, new Set([frame])));
     };
-    const up = end(true);
-    const cancel = end(false);
-    const escape = (e: KeyboardEvent): void => {
-      if (e.key !== "Escape") return;
-      e.stopPropagation();
-      cancel();
-    };
-    target.addEventListener("pointermove", move as EventListener);
-    target.addEventListener("pointerup", up);
-    target.addEventListener("pointercancel", cancel);
-    window.addEventListener("keydown", escape, true);
+    beginDrag(event, { move, end });
   }
 
   /** Slide the picked leaves by some frames from the keyboard. */

@@ -10,12 +10,21 @@ export function useLinkEdits() {
   const ids = new Map<string, string>();
   const idFor = (place: Place): string => {
     const key = `${place.object} ${place.channel}`;
-    if (!ids.has(key)) ids.set(key, `r${[...crypto.getRandomValues(new Uint8Array(5))].map((byte) => byte.toString(36).padStart(2, "0")).join("")}`);
+    if (!ids.has(key))
+      ids.set(
+        key,
+        `r${[...crypto.getRandomValues(new Uint8Array(5))].map((byte) => byte.toString(36).padStart(2, "0")).join("")}`,
+      );
     return ids.get(key)!;
   };
 
   /** The formulas by which one drives others; or what is against it. */
-  async function drafted(driver: Place, driven: readonly Place[], how: How, keepAt: number | null): Promise<readonly string[] | string> {
+  async function drafted(
+    driver: Place,
+    driven: readonly Place[],
+    how: How,
+    keepAt: number | null,
+  ): Promise<readonly string[] | string> {
     try {
       return (await api.draftLink(scene.id!, { driver, driven: [...driven], how, keep_at: keepAt })).formulas;
     } catch (error) {
@@ -31,7 +40,14 @@ export function useLinkEdits() {
         const [rule = "", setting = ""] = place.channel.split(":");
         return { edit: "link-setting", object: place.object, rule, setting, formula };
       }
-      const rule = { id: idFor(place), kind: "link", on: true, channels: [place.channel], mode: "replace", settings: { formula } } as unknown as Rule;
+      const rule = {
+        id: idFor(place),
+        kind: "link",
+        on: true,
+        channels: [place.channel],
+        mode: "replace",
+        settings: { formula },
+      } as unknown as Rule;
       return { edit: "add-rule", object: place.object, rule };
     });
 
@@ -39,7 +55,18 @@ export function useLinkEdits() {
   const tintEdits = (dial: string, driven: readonly Place[], share: number, neutral: string): Edit[] =>
     driven.map((place): Edit => {
       const settings = { dial, share: { base: share, keys: [] }, ...(neutral ? { neutral } : {}) };
-      return { edit: "add-rule", object: place.object, rule: { id: idFor(place), kind: "tint", on: true, channels: [place.channel], mode: "add", settings } as unknown as Rule };
+      return {
+        edit: "add-rule",
+        object: place.object,
+        rule: {
+          id: idFor(place),
+          kind: "tint",
+          on: true,
+          channels: [place.channel],
+          mode: "add",
+          settings,
+        } as unknown as Rule,
+      };
     });
 
   return { drafted, linkEdits, tintEdits };

@@ -35,8 +35,25 @@ export function useLinkNumbers() {
     const { least, most } = reach(driver);
     const dial = scene.dials.find((one) => one.id === driver.object)?.dial;
     const now = driven ? reach(driven).now : 0;
-    const [low, high] = dial && dial.low != null && dial.high != null ? [dial.low, dial.high] : least < most ? [least, most] : [least, least + 1];
-    return { factor: 1, driver_size: radius(driver.object), own_size: driven ? radius(driven.object) : 1, same_way: false, about: 0, frames: 6, low, high, to_low: now, to_high: round(now + 100 * step), go_on: false };
+    const [low, high] =
+      dial && dial.low != null && dial.high != null
+        ? [dial.low, dial.high]
+        : least < most
+          ? [least, most]
+          : [least, least + 1];
+    return {
+      factor: 1,
+      driver_size: radius(driver.object),
+      own_size: driven ? radius(driven.object) : 1,
+      same_way: false,
+      about: 0,
+      frames: 6,
+      low,
+      high,
+      to_low: now,
+      to_high: round(now + 100 * step),
+      go_on: false,
+    };
   }
 
   /** A way with its numbers, as the service takes it. */

@@ -31,7 +31,10 @@ export function useNames() {
   const ofJoints = (one: Drive): boolean => ruleWords(one.kind)?.joints === true;
   /** Who is driven, and by which setting if it is one: `Gear rotation`, `Leaf rotation (noise amplitude)`. */
   const drivenWords = (one: Drive): string =>
-    (ofJoints(one) ? `${objectName(one.driven.object)} ${ruleWords(one.kind)!.label.toLowerCase()}` : placeName(one.driven)) + (one.setting ? ` (${channelName({ object: one.driven.object, channel: `${one.rule}:${one.setting}` })})` : "");
+    (ofJoints(one)
+      ? `${objectName(one.driven.object)} ${ruleWords(one.kind)!.label.toLowerCase()}`
+      : placeName(one.driven)) +
+    (one.setting ? ` (${channelName({ object: one.driven.object, channel: `${one.rule}:${one.setting}` })})` : "");
 
   return { objectName, channelName, placeName, driverWords, drivenWords };
 }

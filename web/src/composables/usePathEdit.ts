@@ -1,4 +1,5 @@
 /** Editing a path in the picture: its points and handles, and putting points on it. */
+import { beginDrag } from "@/composables/useDrag";
 import { computed, shallowRef } from "vue";
 import type { Edit, Key } from "@/api/types";
 import { difference, inverse, type Matrix, moved, type Point, rounded, straightened, turned } from "@/geometry/matrix";
@@ -14,7 +15,8 @@ export interface PathHandle {
   readonly side: "out" | "in";
   readonly at: Pair;
 }
-export type PathGrip = { readonly kind: "point"; readonly key: Key } | { readonly kind: "handle"; readonly handle: PathHandle };
+export type PathGrip =
+  { readonly kind: "point"; readonly key: Key } | { readonly kind: "handle"; readonly handle: PathHandle };
 
 /** Frames from one point to the next, where points are put down one after the other. */
 const APART = 12;
@@ -31,7 +33,8 @@ export function usePathEdit(toPicture: (event: PointerEvent | MouseEvent) => Poi
   /** From the space the path lies in to the picture, at the playhead. */
   const space = computed((): Matrix => carrierOf(scene.motion, selection.thing, playback.frame));
   const isPicked = (key: Key): boolean => picks.has(selection.objectId ?? "", "path", key.frame);
-  const pointOf = (key: Key): Point => (Array.isArray(key.value) ? { x: key.value[0], y: key.value[1] } : { x: 0, y: 0 });
+  const pointOf = (key: Key): Point =>
+    Array.isArray(key.value) ? { x: key.value[0], y: key.value[1] } : { x: 0, y: 0 };
 
   /** How the path goes on from its key number i. */
   const wayOf = (i: number): string => {
@@ -44,8 +47,10 @@ export function usePathEdit(toPicture: (event: PointerEvent | MouseEvent) => Poi
     keys.value.flatMap((key, i) => {
       const third = (to: Key): Pair => [(pointOf(to).x - pointOf(key).x) / 3, (pointOf(to).y - pointOf(key).y) / 3];
       const [before, after] = [keys.value[i - 1], keys.value[i + 1]];
-      const out: PathHandle[] = after && wayOf(i) === "bezier" ? [{ key, side: "out", at: key.out ?? third(after) }] : [];
-      const into: PathHandle[] = before && wayOf(i - 1) === "bezier" ? [{ key, side: "in", at: key.in ?? third(before) }] : [];
+      const out: PathHandle[] =
+        after && wayOf(i) === "bezier" ? [{ key, side: "out", at: key.out ?? third(after) }] : [];
+      const into: PathHandle[] =
+        before && wayOf(i - 1) === "bezier" ? [{ key, side: "in", at: key.in ?? third(before) }] : [];
       return [...out, ...into];
     }),
   );
@@ -53,12 +58,21 @@ export function usePathEdit(toPicture: (event: PointerEvent | MouseEvent) => Poi
   const text = ([x, y]: Pair): string => `${x}, ${y}`;
   const offset = (at: Pair): Pair => [rounded(at[0], PIXEL), rounded(at[1], PIXEL)];
 
-  /** The edits a drag of a point or a handle makes: with several points picked they all move; with Alt a handle moves alone. */
+  /**
+   * The edits a drag of a point or a handle makes: with several points picked they all move; with Alt a handle moves
+   * alone.
+   */
   function editsFor(grip: PathGrip, by: Point, broken: boolean): Edit[] {
     const object = selection.objectId ?? "";
     if (grip.kind === "point") {
       const held = keys.value.filter((key) => key === grip.key || (isPicked(grip.key) && isPicked(key)));
-      return held.map((key): Edit => ({ edit: "set-key", object, channel: "path", frame: key.frame, value: [rounded(pointOf(key).x + by.x, PIXEL), rounded(pointOf(key).y + by.y, PIXEL)] }));
+      return held.map((key): Edit => ({
+        edit: "set-key",
+        object,
+        channel: "path",
+        frame: key.frame,
+        value: [rounded(pointOf(key).x + by.x, PIXEL), rounded(pointOf(key).y + by.y, PIXEL)],
+      }));
     }
     const { key, side, at } = grip.handle;
     const to = offset([at[0] + by.x, at[1] + by.y]);
@@ -72,7 +86,7 @@ export function usePathEdit(toPicture: (event: PointerEvent | MouseEvent) => Poi
 
   function begin(event: PointerEvent, grip: PathGrip): void {
     const home = inverse(space.value);
-    const thing = selection.cast;
+    const thing = selection.object;
     if (event.button !== 0 || !thing || !home) return;
     event.preventDefault();
     event.stopPropagation();
@@ -83,8 +97,6 @@ export function usePathEdit(toPicture: (event: PointerEvent | MouseEvent) => Poi
     selection.pickRow("Travel", "path", true);
     const from = toPicture(event);
     const press = { x: event.clientX, y: event.clientY };
-    const target = event.currentTarget as Element;
-    target.setPointerCapture(event.pointerId);
     let edits: Edit[] = [];
     const move = (e: PointerEvent): void => {
       if (!edits.length && Math.hypot(e.clientX - press.x, e.clientY - press.y) < 3) return;
@@ -92,26 +104,19 @@ export function usePathEdit(toPicture: (event: PointerEvent | MouseEvent) => Poi
       const by = turned(home, e.shiftKey ? straightened(whole) : whole);
       edits = editsFor(grip, by, e.altKey);
       const first = edits[0];
-      if (first?.edit === "set-key" && Array.isArray(first.value)) moving.value = { frame: key.frame, text: text(first.value) };
-      else if (first?.edit === "set-handles" && grip.kind === "handle") moving.value = { frame: key.frame, text: text((first[grip.handle.side] ?? [0, 0]) as Pair) };
+      if (first?.edit === "set-key" && Array.isArray(first.value))
+        moving.value = { frame: key.frame, text: text(first.value) };
+      else if (first?.edit === "set-handles" && grip.kind === "handle")
+        moving.value = { frame: key.frame, text: text((first[grip.handle.side] ?? [0, 0]) as Pair) };
       void scene.lookAt(edits);
     };
-    const end = (keep: boolean) => async (): Promise<void> => {
-      target.removeEventListener("pointermove", move as EventListener);
-      window.removeEventListener("keydown", escape, true);
-      if (edits.length && keep) await scene.edit(edits);
+    const end = async (kept: boolean): Promise<void> => {
+      if (edits.length && kept) await scene.edit(edits);
       else if (edits.length) scene.letGo();
       edits = [];
       moving.value = null;
     };
-    const escape = (e: KeyboardEvent): void => {
-      if (e.key !== "Escape") return;
-      e.stopPropagation();
-      void end(false)();
-    };
-    target.addEventListener("pointermove", move as EventListener);
-    target.addEventListener("pointerup", () => void end(true)(), { once: true });
-    window.addEventListener("keydown", escape, true);
+    beginDrag(event, { move, end: (kept) => void end(kept) });
   }
 
   /** Put a point on the path, at the whole frame whose dot is nearest to a place of the picture. */
@@ -132,11 +137,19 @@ export function usePathEdit(toPicture: (event: PointerEvent | MouseEvent) => Poi
   /** Go on from the end of the path to a place of the picture, or begin one there. */
   async function goOnTo(event: PointerEvent): Promise<void> {
     const home = inverse(space.value);
-    if (!home || !selection.cast) return;
+    if (!home || !selection.object) return;
     const last = keys.value.at(-1);
     const at = moved(home, toPicture(event));
-    const frame = last ? Math.max(Math.ceil(last.frame) + 1, playback.frame > last.frame ? playback.frame : last.frame + APART) : playback.frame;
-    await add({ edit: "set-key", object: selection.cast.id, channel: "path", frame, value: [rounded(at.x, PIXEL), rounded(at.y, PIXEL)] });
+    const frame = last
+      ? Math.max(Math.ceil(last.frame) + 1, playback.frame > last.frame ? playback.frame : last.frame + APART)
+      : playback.frame;
+    await add({
+      edit: "set-key",
+      object: selection.object.id,
+      channel: "path",
+      frame,
+      value: [rounded(at.x, PIXEL), rounded(at.y, PIXEL)],
+    });
     // While a path is drawn, what is chosen next is meant for all of it.
     picks.clear();
   }

@@ -8,6 +8,7 @@ export function useSetCorner() {
   const scene = useScene();
   const selection = useSelection();
   return (frames: number[], corner: "sharp" | "smooth"): void => {
-    if (selection.objectId && frames.length) void scene.edit([{ edit: "set-corner", object: selection.objectId, frames, corner } satisfies Edit]);
+    if (selection.objectId && frames.length)
+      void scene.edit([{ edit: "set-corner", object: selection.objectId, frames, corner } satisfies Edit]);
   };
 }

@@ -1,4 +1,5 @@
 /** Dragging in the picture: what is grabbed, what it would change, and making the change when it is let go. */
+import { beginDrag } from "@/composables/useDrag";
 import { ref, shallowRef } from "vue";
 import { numberAt, valuesAt } from "@/api/motion";
 import { useChanging } from "@/composables/useChanging";
@@ -29,20 +30,20 @@ export function usePictureDrag(toPicture: (event: PointerEvent) => Point, snappi
   /** The picked object as it is at the playhead. */
   function held(): Held | null {
     const motion = scene.motion;
-    const thing = selection.cast;
+    const thing = selection.object;
     const baked = thing && motion?.objects.get(thing.id);
     if (!motion || !baked) return null;
     const now = Object.entries(baked.channels).filter(([, array]) => array.width === 1);
     return {
       values: Object.fromEntries(now.map(([name, array]) => [name, exact(numberAt(array, playback.frame))])),
       parent: carrierOf(motion, thing, playback.frame),
-      world: toMatrix(valuesAt(baked.world, playback.frame)),
+      view: toMatrix(valuesAt(baked.view, playback.frame)),
     };
   }
 
   function begin(event: PointerEvent, grip: Grip): void {
     const start = held();
-    const thing = selection.cast;
+    const thing = selection.object;
     if (!start || !thing || event.button !== 0) return;
     event.preventDefault();
     event.stopPropagation();
@@ -50,8 +51,6 @@ export function usePictureDrag(toPicture: (event: PointerEvent) => Point, snappi
     const press = { x: event.clientX, y: event.clientY };
     const drag = dragOf(grip, start, from);
     const snap = grip.kind === "move" ? snapping.begin(thing.id) : null;
-    const target = event.currentTarget as Element;
-    target.setPointerCapture(event.pointerId);
     playback.pause();
     selection.pickRow(ROW[grip.kind]);
 
@@ -63,27 +62,18 @@ export function usePictureDrag(toPicture: (event: PointerEvent) => Point, snappi
       if (e.altKey) snapping.end();
       if (grip.kind !== "pivot") changing.show(thing, values.value);
     };
-    const end = (keep: boolean) => (): void => {
-      for (const [name, listener] of listeners) target.removeEventListener(name, listener as EventListener);
-      window.removeEventListener("keydown", escape, true);
+    const end = (kept: boolean): void => {
       const made = values.value;
       const was = active.value;
       active.value = null;
       values.value = null;
       snapping.end();
       if (!was || !made) return;
-      if (!keep) scene.letGo();
+      if (!kept) scene.letGo();
       else if (grip.kind === "pivot") void putPivot(thing.id, made);
       else void changing.make(thing, made, true);
     };
-    const escape = (e: KeyboardEvent): void => {
-      if (e.key !== "Escape") return;
-      e.stopPropagation();
-      end(false)();
-    };
-    const listeners: [string, (e: PointerEvent) => void][] = [["pointermove", move], ["pointerup", end(true)], ["pointercancel", end(false)]];
-    for (const [name, listener] of listeners) target.addEventListener(name, listener as EventListener);
-    window.addEventListener("keydown", escape, true);
+    beginDrag(event, { move, end });
   }
 
   async function putPivot(id: string, to: Record<string, number>): Promise<void> {
@@ -93,7 +83,7 @@ export function usePictureDrag(toPicture: (event: PointerEvent) => Point, snappi
   /** Change the picked object from the keyboard: by amounts, or for scale by factors. */
   async function nudge(kind: Grip["kind"], by: Record<string, number>): Promise<void> {
     const start = held();
-    const thing = selection.cast;
+    const thing = selection.object;
     if (!start || !thing) return;
     selection.pickRow(ROW[kind]);
     const next = Object.fromEntries(
@@ -102,7 +92,12 @@ export function usePictureDrag(toPicture: (event: PointerEvent) => Point, snappi
         return [name, Number((kind === "scale" ? now * amount : now + amount).toFixed(4))];
       }),
     );
-    if (kind === "pivot") await putPivot(thing.id, { "pivot.x": start.values["pivot.x"] ?? 0, "pivot.y": start.values["pivot.y"] ?? 0, ...next });
+    if (kind === "pivot")
+      await putPivot(thing.id, {
+        "pivot.x": start.values["pivot.x"] ?? 0,
+        "pivot.y": start.values["pivot.y"] ?? 0,
+        ...next,
+      });
     else await changing.make(thing, next, true);
   }
 

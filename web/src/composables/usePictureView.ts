@@ -1,4 +1,5 @@
 /** How the picture lies on its stage: fitted or zoomed, and moved about. */
+import { beginDrag } from "@/composables/useDrag";
 import { computed, type Ref, ref } from "vue";
 import { type Matrix, moved, type Point } from "@/geometry/matrix";
 import { useScene } from "@/stores/scene";
@@ -14,7 +15,12 @@ export function usePictureView(stage: Ref<HTMLElement | undefined>, width: Ref<n
   const pan = ref<Point>({ x: 0, y: 0 });
 
   const size = computed(() => scene.motion?.size ?? [1280, 720]);
-  const fitted = computed(() => Math.max(LEAST, Math.min((width.value - MARGIN * 2 - 60) / size.value[0], (height.value - MARGIN * 2) / size.value[1])));
+  const fitted = computed(() =>
+    Math.max(
+      LEAST,
+      Math.min((width.value - MARGIN * 2 - 60) / size.value[0], (height.value - MARGIN * 2) / size.value[1]),
+    ),
+  );
   const scale = computed(() => zoom.value ?? fitted.value);
   const shownWidth = computed(() => size.value[0] * scale.value);
   const shownHeight = computed(() => size.value[1] * scale.value);
@@ -41,7 +47,10 @@ export function usePictureView(stage: Ref<HTMLElement | undefined>, width: Ref<n
   function zoomTo(next: number, about: Point = { x: width.value / 2, y: height.value / 2 }): void {
     const before = { x: (about.x - left.value) / scale.value, y: (about.y - top.value) / scale.value };
     zoom.value = Math.min(Math.max(next, LEAST), MOST);
-    const now = { x: before.x * scale.value + (width.value - shownWidth.value) / 2, y: before.y * scale.value + (height.value - shownHeight.value) / 2 };
+    const now = {
+      x: before.x * scale.value + (width.value - shownWidth.value) / 2,
+      y: before.y * scale.value + (height.value - shownHeight.value) / 2,
+    };
     pan.value = { x: about.x - now.x, y: about.y - now.y };
   }
 
@@ -52,7 +61,8 @@ export function usePictureView(stage: Ref<HTMLElement | undefined>, width: Ref<n
 
   function wheel(event: WheelEvent): void {
     event.preventDefault();
-    if (event.ctrlKey || event.metaKey) zoomTo(scale.value * Math.exp(-event.deltaY / 300), toStage(event.clientX, event.clientY));
+    if (event.ctrlKey || event.metaKey)
+      zoomTo(scale.value * Math.exp(-event.deltaY / 300), toStage(event.clientX, event.clientY));
     else if (zoom.value !== null) pan.value = { x: pan.value.x - event.deltaX, y: pan.value.y - event.deltaY };
   }
 
@@ -60,9 +70,7 @@ export function usePictureView(stage: Ref<HTMLElement | undefined>, width: Ref<n
     event.preventDefault();
     const from = { x: event.clientX - pan.value.x, y: event.clientY - pan.value.y };
     zoom.value ??= scale.value;
-    const move = (e: PointerEvent): void => void (pan.value = { x: e.clientX - from.x, y: e.clientY - from.y });
-    window.addEventListener("pointermove", move);
-    window.addEventListener("pointerup", () => window.removeEventListener("pointermove", move), { once: true });
+    beginDrag(event, { move: (e) => void (pan.value = { x: e.clientX - from.x, y: e.clientY - from.y }) });
   }
 
   return { zoom, scale, shownWidth, shownHeight, left, top, toStage, toPicture, onStage, zoomTo, fit, wheel, beginPan };

@@ -9,7 +9,8 @@ import { useSelection } from "@/stores/selection";
 import { useVocabulary } from "@/stores/vocabulary";
 
 type Settings = Rule["settings"];
-const newId = (): string => `r${[...crypto.getRandomValues(new Uint8Array(5))].map((byte) => byte.toString(36).padStart(2, "0")).join("")}`;
+const newId = (): string =>
+  `r${[...crypto.getRandomValues(new Uint8Array(5))].map((byte) => byte.toString(36).padStart(2, "0")).join("")}`;
 
 export function useRules() {
   const scene = useScene();
@@ -17,16 +18,21 @@ export function useRules() {
   const playback = usePlayback();
   const vocabulary = useVocabulary();
 
-  const wordsOf = (rule: { kind: string }): RuleWords | undefined => vocabulary.words?.rules.find((one) => one.kind === rule.kind);
+  const wordsOf = (rule: { kind: string }): RuleWords | undefined =>
+    vocabulary.words?.rules.find((one) => one.kind === rule.kind);
   const acts = (thing: SceneObject, rule: Rule, channel: string): boolean => {
     const keyed = (name: string): boolean => (thing.channels?.[name]?.keys.length ?? 0) > 0;
-    return rule.channels === "keyed" ? keyed(channel) || ((channel === "x" || channel === "y") && keyed("path")) : rule.channels.includes(channel);
+    return rule.channels === "keyed"
+      ? keyed(channel) || ((channel === "x" || channel === "y") && keyed("path"))
+      : rule.channels.includes(channel);
   };
   /** The rules on a channel, in order. */
-  const onChannel = (thing: SceneObject, channel: string): Rule[] => thing.rules.filter((rule) => acts(thing, rule, channel));
+  const onChannel = (thing: SceneObject, channel: string): Rule[] =>
+    thing.rules.filter((rule) => acts(thing, rule, channel));
 
   /** A setting as it is written down: a word, or a channel. */
-  const settingOf = (rule: Rule, name: string): Channel | string | undefined => rule.settings?.[name] as Channel | string | undefined;
+  const settingOf = (rule: Rule, name: string): Channel | string | undefined =>
+    rule.settings?.[name] as Channel | string | undefined;
   const keysOf = (rule: Rule, name: string) => {
     const setting = settingOf(rule, name);
     return typeof setting === "object" ? setting.keys : [];
@@ -39,11 +45,24 @@ export function useRules() {
   }
 
   /** Numbers "as the channel" are meant for whole pixels and degrees; a factor gets a hundredth. */
-  const fitted = (words: RuleWords, settings: Readonly<Record<string, number | string>>, channel: ChannelWords): Settings => {
-    const amounts = Object.fromEntries(words.settings.flatMap((one) => (one.unit === "as the channel" && typeof one.default === "number" ? [[one.name, one.default] as const] : [])));
+  const fitted = (
+    words: RuleWords,
+    settings: Readonly<Record<string, number | string>>,
+    channel: ChannelWords,
+  ): Settings => {
+    const amounts = Object.fromEntries(
+      words.settings.flatMap((one) =>
+        one.unit === "as the channel" && typeof one.default === "number" ? [[one.name, one.default] as const] : [],
+      ),
+    );
     const scaled = Object.entries({ ...amounts, ...settings }).map(([name, value]) => {
       const same = words.settings.find((one) => one.name === name)?.unit === "as the channel";
-      return [name, typeof value === "number" ? still(Number((same ? value * Math.min(1, channel.step) : value).toPrecision(6))) : value];
+      return [
+        name,
+        typeof value === "number"
+          ? still(Number((same ? value * Math.min(1, channel.step) : value).toPrecision(6)))
+          : value,
+      ];
     });
     return Object.fromEntries(scaled) as Settings;
   };
@@ -56,7 +75,10 @@ export function useRules() {
     return (dial ? { dial: dial.dial.id, neutral } : {}) as Settings;
   }
 
-  /** What a rule begins with where the object itself says it: its floor lies in the picture below it, its radius is its own. */
+  /**
+   * What a rule begins with where the object itself says it: its floor lies in the picture below it, its radius is its
+   * own.
+   */
   function begun(words: RuleWords, thing: SceneObject): Settings {
     const baked = scene.motion?.objects.get(thing.id)?.channels;
     const now = (name: string): number => (baked?.[name] ? numberAt(baked[name], playback.frame) : 0);
@@ -65,9 +87,14 @@ export function useRules() {
       case "tint":
         return begunTint();
       case "bounce":
-        return { floor: still(Math.round(Math.max(height * 0.85, now("y") + 60))), start: still(playback.frame) } as Settings;
+        return {
+          floor: still(Math.round(Math.max(height * 0.85, now("y") + 60))),
+          start: still(playback.frame),
+        } as Settings;
       case "roll":
-        return baked?.["width"] ? ({ radius: still(Math.max(1, Math.round((now("width") * Math.abs(now("scale.x"))) / 2))) } as Settings) : {};
+        return baked?.["width"]
+          ? ({ radius: still(Math.max(1, Math.round((now("width") * Math.abs(now("scale.x"))) / 2))) } as Settings)
+          : {};
       default:
         return {};
     }
@@ -80,41 +107,99 @@ export function useRules() {
   async function add(words: RuleWords, settings: Readonly<Record<string, number | string>> = {}): Promise<void> {
     const [thing, row, channel] = [selection.thing, selection.row, selection.channel];
     if (!thing || !row || !channel) return;
-    const channels = row.channels.filter((one) => one.unit !== "point" && (one.unit === "colour") === (words.of === "colour")).map((one) => one.name);
-    // Place goes both ways together; of other rows the one channel that is looked at. Some rules are for channels of their own.
+    const channels = row.channels
+      .filter((one) => one.unit !== "point" && (one.unit === "colour") === (words.of === "colour"))
+      .map((one) => one.name);
+    // Place goes both ways together; of other rows the one channel that is looked at. Some rules are for channels of
+    // their own.
     if (words.joints) {
-      const limb = thing.kind === "figure" ? thing.figure.limbs.find((one) => channel.name.startsWith(`${one.id}.`)) : undefined;
+      const limb =
+        thing.kind === "figure" ? thing.figure.limbs.find((one) => channel.name.startsWith(`${one.id}.`)) : undefined;
       const told = words.settings.some((one) => one.names === "limb") && limb ? { limb: limb.id } : {};
-      await make({ edit: "add-rule", object: thing.id, rule: { id: newId(), kind: words.kind, on: true, channels: "keyed", mode: "add", settings: { ...told, ...settings } } as unknown as Rule });
+      await make({
+        edit: "add-rule",
+        object: thing.id,
+        rule: {
+          id: newId(),
+          kind: words.kind,
+          on: true,
+          channels: "keyed",
+          mode: "add",
+          settings: { ...told, ...settings },
+        } as unknown as Rule,
+      });
       return;
     }
-    const meant = words.acts.length && words.of === "number" ? [...words.acts] : row.name === "Travel" || row.name === "Size" ? channels : channels.filter((name) => name === channel.name);
+    const meant =
+      words.acts.length && words.of === "number"
+        ? [...words.acts]
+        : row.name === "Travel" || row.name === "Size"
+          ? channels
+          : channels.filter((name) => name === channel.name);
     if (!meant.length) return;
-    const rule = { id: newId(), kind: words.kind, on: true, channels: meant, mode: words.modes[0] ?? "add", settings: { ...begun(words, thing), ...fitted(words, settings, channel) } } as unknown as Rule;
+    const rule = {
+      id: newId(),
+      kind: words.kind,
+      on: true,
+      channels: meant,
+      mode: words.modes[0] ?? "add",
+      settings: { ...begun(words, thing), ...fitted(words, settings, channel) },
+    } as unknown as Rule;
     await scene.edit([{ edit: "add-rule", object: thing.id, rule }]);
     // The vine shows what the rule does.
-    if (!meant.includes(channel.name)) selection.pickRow(vocabulary.rowsOf(thing).find((one) => one.channels.some((other) => other.name === meant[0]))?.name ?? row.name, meant[0]);
+    if (!meant.includes(channel.name))
+      selection.pickRow(
+        vocabulary.rowsOf(thing).find((one) => one.channels.some((other) => other.name === meant[0]))?.name ?? row.name,
+        meant[0],
+      );
   }
 
   const toggle = (rule: Rule) => make({ edit: "set-rule", ...own(rule), on: !rule.on });
   const remove = (rule: Rule) => make({ edit: "delete-rule", ...own(rule) });
-  const duplicate = (thing: SceneObject, rule: Rule) => make({ edit: "add-rule", object: thing.id, rule: { ...rule, id: newId() }, index: thing.rules.indexOf(rule) + 1 });
-  const setChannels = (rule: Rule, channels: string[] | "keyed") => scene.attempt([{ edit: "set-rule", ...own(rule), channels }]);
+  const duplicate = (thing: SceneObject, rule: Rule) =>
+    make({ edit: "add-rule", object: thing.id, rule: { ...rule, id: newId() }, index: thing.rules.indexOf(rule) + 1 });
+  const setChannels = (rule: Rule, channels: string[] | "keyed") =>
+    scene.attempt([{ edit: "set-rule", ...own(rule), channels }]);
   const setMode = (rule: Rule, mode: Rule["mode"]) => make({ edit: "set-rule", ...own(rule), mode });
 
   /** A new retime rule on an object, after all its others. */
-  const retimeEdit = (thing: SceneObject, channels: string[] | "keyed", { delay, speed }: { delay: number; speed: number }, id: string): Edit => ({
+  const retimeEdit = (
+    thing: SceneObject,
+    channels: string[] | "keyed",
+    { delay, speed }: { delay: number; speed: number },
+    id: string,
+  ): Edit => ({
     edit: "add-rule",
     object: thing.id,
-    rule: { id, kind: "retime", on: true, channels, mode: "add", settings: { delay: still(delay), speed: still(speed) } } as Rule,
+    rule: {
+      id,
+      kind: "retime",
+      on: true,
+      channels,
+      mode: "add",
+      settings: { delay: still(delay), speed: still(speed) },
+    } as Rule,
   });
 
   /** Rules that have some objects follow a leader one after the other, on one channel: each the one before it. */
-  function chainEdits(leader: string, links: readonly string[], channel: string, how: { delay: number; share: number; spring: number | null; damping: number }): Edit[] {
+  function chainEdits(
+    leader: string,
+    links: readonly string[],
+    channel: string,
+    how: { delay: number; share: number; spring: number | null; damping: number },
+  ): Edit[] {
     return links.map((object, i): Edit => {
-      const numbers = { delay: still(how.delay), share: still(how.share), ...(how.spring === null ? {} : { spring: still(how.spring), damping: still(how.damping) }) };
+      const numbers = {
+        delay: still(how.delay),
+        share: still(how.share),
+        ...(how.spring === null ? {} : { spring: still(how.spring), damping: still(how.damping) }),
+      };
       const settings = { leader: i === 0 ? leader : links[i - 1]!, ...numbers };
-      return { edit: "add-rule", object, rule: { id: newId(), kind: "follow", on: true, channels: [channel], mode: "add", settings } as unknown as Rule };
+      return {
+        edit: "add-rule",
+        object,
+        rule: { id: newId(), kind: "follow", on: true, channels: [channel], mode: "add", settings } as unknown as Rule,
+      };
     });
   }
 
@@ -127,10 +212,17 @@ export function useRules() {
 
   /** Put the same rule on other objects, or on another channel; if wanted each with chance of its own. */
   function copyEdits(rule: Rule, objects: readonly string[], channel: string | null, ownChance: boolean): Edit[] {
-    const seed = Number(wordsOf(rule)?.settings.some((one) => one.name === "seed") ? (plainOf(rule, "seed") ?? 0) : NaN);
+    const seed = Number(
+      wordsOf(rule)?.settings.some((one) => one.name === "seed") ? (plainOf(rule, "seed") ?? 0) : NaN,
+    );
     return objects.map((object, i): Edit => {
-      const settings = ownChance && !Number.isNaN(seed) ? { ...rule.settings, seed: still(seed + 1 + i) } : rule.settings;
-      return { edit: "add-rule", object, rule: { ...rule, id: newId(), settings, ...(channel ? { channels: [channel] } : {}) } as Rule };
+      const settings =
+        ownChance && !Number.isNaN(seed) ? { ...rule.settings, seed: still(seed + 1 + i) } : rule.settings;
+      return {
+        edit: "add-rule",
+        object,
+        rule: { ...rule, id: newId(), settings, ...(channel ? { channels: [channel] } : {}) } as Rule,
+      };
     });
   }
 
@@ -156,8 +248,10 @@ export function useRules() {
       const text = part.replace(/\{([^}]+)\}/g, (_, names: string) => {
         for (const name of names.split("|")) {
           const setting = words.settings.find((one) => one.name === name);
-          if (setting?.names === "object") return scene.byId.get(String(settingOf(rule, name) ?? ""))?.name ?? "nobody yet";
-          if (setting?.names === "dial") return scene.dials.find((one) => one.dial.id === settingOf(rule, name))?.name ?? "no dial yet";
+          if (setting?.names === "object")
+            return scene.byId.get(String(settingOf(rule, name) ?? ""))?.name ?? "nobody yet";
+          if (setting?.names === "dial")
+            return scene.dials.find((one) => one.dial.id === settingOf(rule, name))?.name ?? "no dial yet";
           if (setting?.names === "formula") return String(settingOf(rule, name) ?? setting.default);
           const value = setting ? numberOf(rule, setting) : null;
           if (!setting || value === null) continue;
@@ -169,21 +263,38 @@ export function useRules() {
       });
       return lost ? null : text;
     };
-    return words.summary.split(" · ").map(filled).filter((part) => part !== null).join(" · ");
+    return words.summary
+      .split(" · ")
+      .map(filled)
+      .filter((part) => part !== null)
+      .join(" · ");
   }
 
   /** The number a setting has at the playhead, as its keys or its plain value say. Null where it is off. */
   function numberOf(rule: Rule, words: SettingWords): number | null {
     const setting = settingOf(rule, words.name);
     const baked = scene.motion?.objects.get(selection.objectId ?? "")?.channels[`${rule.id}:${words.name}`];
-    if (baked && (keysOf(rule, words.name).length || formulaOf(rule, words.name) !== null)) return Number(numberAt(baked, playback.frame).toPrecision(7));
+    if (baked && (keysOf(rule, words.name).length || formulaOf(rule, words.name) !== null))
+      return Number(numberAt(baked, playback.frame).toPrecision(7));
     if (typeof setting === "object" && typeof setting.base === "number") return setting.base;
     return typeof words.default === "number" ? words.default : null;
   }
 
-  /** Edits that give a setting a value: a key at the playhead if it has keys, else a plain one; null puts it back to its default. */
+  /**
+   * Edits that give a setting a value: a key at the playhead if it has keys, else a plain one; null puts it back to
+   * its default.
+   */
   function settingEdits(rule: Rule, name: string, value: number | string | null): Edit[] {
-    if (typeof value === "number" && keysOf(rule, name).length) return [{ edit: "set-key", object: selection.objectId ?? "", channel: `${rule.id}:${name}`, frame: playback.frame, value }];
+    if (typeof value === "number" && keysOf(rule, name).length)
+      return [
+        {
+          edit: "set-key",
+          object: selection.objectId ?? "",
+          channel: `${rule.id}:${name}`,
+          frame: playback.frame,
+          value,
+        },
+      ];
     return [{ edit: "set-setting", ...own(rule), setting: name, value }];
   }
 
@@ -193,12 +304,46 @@ export function useRules() {
     const object = selection.objectId ?? "";
     const there = keysOf(rule, words.name).some((key) => key.frame === playback.frame);
     const value = numberOf(rule, words) ?? words.low ?? 0;
-    await make(there ? { edit: "delete-keys", object, channel, frames: [playback.frame], keep: "first", at: playback.frame } : { edit: "set-key", object, channel, frame: playback.frame, value });
+    await make(
+      there
+        ? { edit: "delete-keys", object, channel, frames: [playback.frame], keep: "first", at: playback.frame }
+        : { edit: "set-key", object, channel, frame: playback.frame, value },
+    );
   }
 
-  const freeze = (channel: string, tolerance: number) => make({ edit: "freeze-channel", object: selection.objectId ?? "", channel, tolerance });
+  const freeze = (channel: string, tolerance: number) =>
+    make({ edit: "freeze-channel", object: selection.objectId ?? "", channel, tolerance });
 
-  return { newId, formulaOf, retimeEdit, chainEdits, wordsOf, onChannel, settingOf, keysOf, numberOf, add, toggle, remove, duplicate, move, copyEdits, plainOf, measureOf, summaryOf, setChannels, setMode, settingEdits, toggleKey, freeze };
+  return {
+    newId,
+    formulaOf,
+    retimeEdit,
+    chainEdits,
+    wordsOf,
+    onChannel,
+    settingOf,
+    keysOf,
+    numberOf,
+    add,
+    toggle,
+    remove,
+    duplicate,
+    move,
+    copyEdits,
+    plainOf,
+    measureOf,
+    summaryOf,
+    setChannels,
+    setMode,
+    settingEdits,
+    toggleKey,
+    freeze,
+  };
 }
 
-const still = (base: number): Channel => ({ base, keys: [], before: { mode: "hold", times: null }, after: { mode: "hold", times: null } });
+const still = (base: number): Channel => ({
+  base,
+  keys: [],
+  before: { mode: "hold", times: null },
+  after: { mode: "hold", times: null },
+});

@@ -22,13 +22,20 @@ export function keyOf(event: KeyboardEvent): string {
 function belongsElsewhere(event: KeyboardEvent): boolean {
   const target = event.target as HTMLElement | null;
   if (!target?.closest) return false;
-  const typing = target.closest("input:not([type=checkbox]):not([type=radio]):not([type=range]), textarea, select, [contenteditable=true]");
+  const typing = target.closest(
+    "input:not([type=checkbox]):not([type=radio]):not([type=range]), textarea, select, [contenteditable=true]",
+  );
   // What has closed can still hold the focus for a moment; it takes no keys any more.
   const dialog = target.closest<HTMLElement>("[role=dialog], [role=menu], .el-popper")?.checkVisibility();
   // A focused button takes Space and Enter for itself.
-  const pressing = (event.key === " " || event.key === "Enter") && target.closest("button, a, summary, [role=option], [role=switch]");
+  const pressing =
+    (event.key === " " || event.key === "Enter") && target.closest("button, a, summary, [role=option], [role=switch]");
   // Escape closes what lies on top before it does anything else.
-  const onTop = event.key === "Escape" && [...document.querySelectorAll<HTMLElement>(".el-popper, .el-overlay")].some((one) => one.offsetParent !== null || one.checkVisibility());
+  const onTop =
+    event.key === "Escape" &&
+    [...document.querySelectorAll<HTMLElement>(".el-popper, .el-overlay")].some(
+      (one) => one.offsetParent !== null || one.checkVisibility(),
+    );
   return Boolean(typing || dialog || pressing || onTop || event.defaultPrevented);
 }
 

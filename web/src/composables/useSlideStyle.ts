@@ -1,4 +1,7 @@
-/** Moves all picked leaves while they are slid: one rule of a style sheet, so that a thousand of them are not drawn anew one by one. */
+/**
+ * Moves all picked leaves while they are slid: one rule of a style sheet, so that a thousand of them are not drawn
+ * anew one by one.
+ */
 import { onBeforeUnmount, watch } from "vue";
 
 export function useSlideStyle(pixels: () => number): void {

@@ -1,9 +1,12 @@
-/** Snapping in the picture: what is moved comes to lie on thirds, quarters, centre, edges, the grid, or in line with other objects. */
+/**
+ * Snapping in the picture: what is moved comes to lie on thirds, quarters, centre, edges, the grid, or in line with
+ * other objects.
+ */
 import { shallowRef } from "vue";
 import { valuesAt } from "@/api/motion";
 import { type Guide, type Guides, pictureGuides, snapTo } from "@/geometry/snapping";
 import { moved, type Point } from "@/geometry/matrix";
-import { boxOf, corners, withParts, worldOf } from "@/picture/boxes";
+import { boxOf, corners, withParts, viewOf } from "@/picture/boxes";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
@@ -29,10 +32,14 @@ export function useSnapping(scale: () => number) {
   function extentOf(id: string): Extent | null {
     const motion = scene.motion;
     const box = motion && boxOf(motion, id, playback.frame, scene.parts);
-    const world = motion && worldOf(motion, id, playback.frame);
-    if (!box || !world) return null;
-    const points = corners(box).map((corner) => moved(world, corner));
-    const three = (list: number[]): number[] => [Math.min(...list), (Math.min(...list) + Math.max(...list)) / 2, Math.max(...list)];
+    const view = motion && viewOf(motion, id, playback.frame);
+    if (!box || !view) return null;
+    const points = corners(box).map((corner) => moved(view, corner));
+    const three = (list: number[]): number[] => [
+      Math.min(...list),
+      (Math.min(...list) + Math.max(...list)) / 2,
+      Math.max(...list),
+    ];
     return { xs: three(points.map((p) => p.x)), ys: three(points.map((p) => p.y)) };
   }
 
@@ -52,20 +59,40 @@ export function useSnapping(scale: () => number) {
     };
   }
 
-  /** Begin to move an object. What comes back turns the pointer's place into the one that snaps; null where nothing snaps. */
+  /**
+   * Begin to move an object. What comes back turns the pointer's place into the one that snaps; null where nothing
+   * snaps.
+   */
   function begin(id: string): ((from: Point, to: Point, steady: boolean) => Point) | null {
     const extent = selection.snap.on ? extentOf(id) : null;
     if (!extent) return null;
     const guides = guidesFor(id);
     const place = scene.motion?.objects.get(id)?.place;
     const pivot = place ? valuesAt(place, playback.frame) : [];
-    const [xs, ys] = [[...extent.xs, pivot[0] ?? extent.xs[1]!], [...extent.ys, pivot[1] ?? extent.ys[1]!]];
+    const [xs, ys] = [
+      [...extent.xs, pivot[0] ?? extent.xs[1]!],
+      [...extent.ys, pivot[1] ?? extent.ys[1]!],
+    ];
     return (from, to, steady) => {
       let [dx, dy] = [to.x - from.x, to.y - from.y];
       const sideways = Math.abs(dx) >= Math.abs(dy);
       const reach = REACH / scale();
-      const x = steady && !sideways ? null : snapTo(xs.map((at) => at + dx), guides.upright, reach);
-      const y = steady && sideways ? null : snapTo(ys.map((at) => at + dy), guides.level, reach);
+      const x =
+        steady && !sideways
+          ? null
+          : snapTo(
+              xs.map((at) => at + dx),
+              guides.upright,
+              reach,
+            );
+      const y =
+        steady && sideways
+          ? null
+          : snapTo(
+              ys.map((at) => at + dy),
+              guides.level,
+              reach,
+            );
       shown.value = { upright: x?.guide ?? null, level: y?.guide ?? null };
       [dx, dy] = [dx + (x?.by ?? 0), dy + (y?.by ?? 0)];
       return { x: from.x + dx, y: from.y + dy };

@@ -1,6 +1,6 @@
 /** The workspace's keyboard, as one table. */
 import type { Shortcut } from "@/composables/useShortcuts";
-import { useCast } from "@/composables/useCast";
+import { useTroupe } from "@/composables/useTroupe";
 import { useChanging } from "@/composables/useChanging";
 import { useLeafActions } from "@/composables/useLeafActions";
 import { useFigure } from "@/composables/useFigure";
@@ -27,13 +27,17 @@ export function useWorkspaceShortcuts(does: WorkspaceDoes): readonly Shortcut[] 
   const playback = usePlayback();
   const picks = usePicks();
   const time = useTimeView();
-  const cast = useCast();
+  const troupe = useTroupe();
   const changing = useChanging();
   const leaf = useLeafActions();
   const { toKey } = useKeyTravel();
 
   const keyRow = (): void => {
-    if (selection.thing && selection.row) void changing.toggleKeys(selection.thing, selection.row.channels.map((channel) => channel.name));
+    if (selection.thing && selection.row)
+      void changing.toggleKeys(
+        selection.thing,
+        selection.row.channels.map((channel) => channel.name),
+      );
   };
   const { figure } = useFigure();
   function toPose(by: 1 | -1): void {
@@ -49,7 +53,12 @@ export function useWorkspaceShortcuts(does: WorkspaceDoes): readonly Shortcut[] 
     else if (picks.count) picks.clear();
     else selection.pick(null);
   };
-  const one = (group: string, keys: string[], says: string, run: (key: string) => void): Shortcut => ({ group, keys, says, run });
+  const one = (group: string, keys: string[], says: string, run: (key: string) => void): Shortcut => ({
+    group,
+    keys,
+    says,
+    run,
+  });
 
   return [
     one("Time", ["Space"], "Play or pause", playback.toggle),
@@ -63,7 +72,12 @@ export function useWorkspaceShortcuts(does: WorkspaceDoes): readonly Shortcut[] 
     one("Time", ["l"], "Start over at the end, or stop there", () => (playback.loop = !playback.loop)),
     one("Time", ["i", "o"], "Zoom the time sheet in or out", (key) => time.zoomBy(key === "i" ? 1.5 : 1 / 1.5)),
     one("Time", ["u"], "Show the whole scene on the time sheet", time.fit),
-    one("Time", ["y"], "Show the picked leaves on the time sheet", () => picks.frames.length && time.show(picks.frames[0]!, picks.frames.at(-1)!)),
+    one(
+      "Time",
+      ["y"],
+      "Show the picked leaves on the time sheet",
+      () => picks.frames.length && time.show(picks.frames[0]!, picks.frames.at(-1)!),
+    ),
     one("Time", [";", "'"], "Previous, next pose of the picked figure's steps", (key) => toPose(key === ";" ? -1 : 1)),
     one("Keys", ["k"], "Key the chosen row here, or take its key away", keyRow),
     one("Keys", ["m"], "Key as I move: on or off", () => (selection.keyAsIMove = !selection.keyAsIMove)),
@@ -74,21 +88,46 @@ export function useWorkspaceShortcuts(does: WorkspaceDoes): readonly Shortcut[] 
     one("Keys", ["Ctrl+Shift+a"], "Pick every leaf of the object", () => leaf.pickAll("object")),
     one("Keys", ["Ctrl+c"], "Copy the picked leaves, or all keys of the object", () => void leaf.copy()),
     one("Keys", ["Ctrl+v"], "Paste them on the picked object, from the playhead on", () => void leaf.paste()),
-    one("Keys", ["Ctrl+Shift+v"], "Paste onto several objects, or another way", () => void (leaf.copied.value && (leaf.pasting.value = true))),
+    one(
+      "Keys",
+      ["Ctrl+Shift+v"],
+      "Paste onto several objects, or another way",
+      () => void (leaf.copied.value && (leaf.pasting.value = true)),
+    ),
     one("Keys", ["(", ")"], "Previous, next key of the chosen row", (key) => toKey(key === "(" ? -1 : 1, true)),
-    one("Picked object", ["PageDown"], "Pick the next object of the cast", () => cast.pickNext(1)),
-    one("Picked object", ["PageUp"], "Pick the previous one", () => cast.pickNext(-1)),
+    one("Picked object", ["PageDown"], "Pick the next object of the troupe", () => troupe.pickNext(1)),
+    one("Picked object", ["PageUp"], "Pick the previous one", () => troupe.pickNext(-1)),
     ...nudges(does.nudge),
-    one("Picked object", ["r"], "Rename", withThing((id) => (selection.renaming = id))),
-    one("Picked object", ["Ctrl+d"], "Duplicate", withThing((id) => void cast.duplicate(id))),
-    one("Picked object", ["Delete"], "Delete the picked leaves, else the object", withThing((id) => (picks.count ? void leaf.remove() : void cast.remove(id)))),
+    one(
+      "Picked object",
+      ["r"],
+      "Rename",
+      withThing((id) => (selection.renaming = id)),
+    ),
+    one(
+      "Picked object",
+      ["Ctrl+d"],
+      "Duplicate",
+      withThing((id) => void troupe.duplicate(id)),
+    ),
+    one(
+      "Picked object",
+      ["Delete"],
+      "Delete the picked leaves, else the object",
+      withThing((id) => (picks.count ? void leaf.remove() : void troupe.remove(id))),
+    ),
     one("Page", ["v"], "Pick and move", () => (selection.tool = "pick")),
     one("Page", ["p"], "Move the pivot", () => (selection.tool = "pivot")),
     one("Page", ["w"], "Draw and bend paths", () => (selection.tool = "path")),
     one("Page", ["d"], "Link: drag from what drives onto what it shall drive", () => (selection.tool = "link")),
     one("Page", ["j"], "Joints of a figure: drag them where they rest", () => (selection.tool = "joints")),
     one("Page", ["x"], "Play live: cues wait for their keys", does.live),
-    one("Page", ["g"], "Onion skin: show or hide", () => (selection.onion = { ...selection.onion, on: !selection.onion.on })),
+    one(
+      "Page",
+      ["g"],
+      "Onion skin: show or hide",
+      () => (selection.onion = { ...selection.onion, on: !selection.onion.on }),
+    ),
     one("Page", ["n"], "Add something new", does.add),
     one("Page", ["t"], "Path and spacing: show or hide", () => (selection.showPath = !selection.showPath)),
     one("Page", ["Ctrl+z"], "Undo", () => void scene.undo()),
@@ -98,7 +137,12 @@ export function useWorkspaceShortcuts(does: WorkspaceDoes): readonly Shortcut[] 
   ];
 }
 
-const ARROWS: Readonly<Record<string, readonly [number, number]>> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] };
+const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+};
 
 /** Moving, turning and sizing from the keyboard: small steps, and larger ones with Shift. */
 function nudges(nudge: WorkspaceDoes["nudge"]): Shortcut[] {
@@ -113,8 +157,14 @@ function nudges(nudge: WorkspaceDoes["nudge"]): Shortcut[] {
       nudge(kind, dx ? { [x]: dx * step } : { [y]: dy * step });
     },
   });
-  const turn = (keys: [string, string], by: number, says: string): Shortcut => ({ group, keys, says, run: (key) => nudge("turn", { rotation: key === keys[0] ? -by : by }) });
-  const size = (key: string): void => nudge("scale", { "scale.x": key === "-" ? 1 / 1.02 : 1.02, "scale.y": key === "-" ? 1 / 1.02 : 1.02 });
+  const turn = (keys: [string, string], by: number, says: string): Shortcut => ({
+    group,
+    keys,
+    says,
+    run: (key) => nudge("turn", { rotation: key === keys[0] ? -by : by }),
+  });
+  const size = (key: string): void =>
+    nudge("scale", { "scale.x": key === "-" ? 1 / 1.02 : 1.02, "scale.y": key === "-" ? 1 / 1.02 : 1.02 });
   return [
     along("", 1, "move", "Move by 1 px"),
     along("Shift+", 10, "move", "Move by 10 px"),

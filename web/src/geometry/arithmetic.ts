@@ -5,7 +5,13 @@
  * Null if it means none.
  */
 export function reckon(text: string, current: number): number | null {
-  const plain = text.trim().replaceAll("−", "-").replaceAll("×", "*").replaceAll("÷", "/").replaceAll(",", ".").replace(/\s*(px|°|%|frames|fps|f)$/i, "");
+  const plain = text
+    .trim()
+    .replaceAll("−", "-")
+    .replaceAll("×", "*")
+    .replaceAll("÷", "/")
+    .replaceAll(",", ".")
+    .replace(/\s*(px|°|%|frames|fps|f)$/i, "");
   if (!/^[\d+\-*/().\s]{1,100}$/.test(plain)) return null;
   const reader = new Reader(/^[+*/]/.test(plain) ? `(${current})${plain}` : plain);
   const value = reader.sum();

@@ -2,7 +2,16 @@ import { describe, expect, it } from "vitest";
 import type { Cue } from "@/api/types";
 import { rounds, runAt } from "./cueRuns";
 
-const cue = (plays: Cue["plays"]): Cue => ({ id: "c", name: "C", first: 10, last: 19, objects: [], key: "r", click: null, plays });
+const cue = (plays: Cue["plays"]): Cue => ({
+  id: "c",
+  name: "C",
+  first: 10,
+  last: 19,
+  objects: [],
+  key: "r",
+  click: null,
+  plays,
+});
 const FPS = 25;
 const ms = (frames: number): number => (frames / FPS) * 1000;
 

@@ -8,7 +8,8 @@ export interface Run {
   ends: number | null;
 }
 
-const passed = (begun: number, now: number, fps: number): number => Math.max(0, Math.floor(((now - begun) / 1000) * fps + 1e-6));
+const passed = (begun: number, now: number, fps: number): number =>
+  Math.max(0, Math.floor(((now - begun) / 1000) * fps + 1e-6));
 const lengthOf = (cue: Cue): number => cue.last - cue.first + 1;
 
 /** How many frames a run takes: those of its stretch, or of all rounds until the one it was asked to end in is over. */
@@ -25,4 +26,5 @@ export function runAt(run: Run, fps: number, now: number): { frame: number; runn
 }
 
 /** How many frames a run has run up to a moment. */
-export const rounds = (run: Run, fps: number, now: number): number => Math.min(framesOf(run, fps), passed(run.begun, now, fps) + 1);
+export const rounds = (run: Run, fps: number, now: number): number =>
+  Math.min(framesOf(run, fps), passed(run.begun, now, fps) + 1);

@@ -33,13 +33,24 @@ export function speeds(channels: readonly ArrayLike<number>[], length: number): 
   const speed = new Float32Array(Math.max(0, length - 1));
   for (const channel of channels) {
     if (channel.length < 2) continue;
-    for (let i = 0; i < speed.length; i++) speed[i] = Math.hypot(speed[i] ?? 0, (channel[i + 1] ?? 0) - (channel[i] ?? 0));
+    for (let i = 0; i < speed.length; i++)
+      speed[i] = Math.hypot(speed[i] ?? 0, (channel[i + 1] ?? 0) - (channel[i] ?? 0));
   }
   return speed;
 }
 
-/** SVG path data of a stem from frame `from` to `to`: as thick as the speed is high, between `thin` and `thick` pixels. */
-export function stemPath(speed: ArrayLike<number>, from: number, to: number, most: number, perFrame: number, thin = 1.5, thick = 10): string {
+/**
+ * SVG path data of a stem from frame `from` to `to`: as thick as the speed is high, between `thin` and `thick` pixels.
+ */
+export function stemPath(
+  speed: ArrayLike<number>,
+  from: number,
+  to: number,
+  most: number,
+  perFrame: number,
+  thin = 1.5,
+  thick = 10,
+): string {
   if (to <= from) return "";
   const half = (i: number) => (thin + (thick - thin) * (most > 0 ? Math.sqrt((speed[i] ?? 0) / most) : 0)) / 2;
   const stride = Math.max(1, Math.floor(1 / perFrame));

@@ -5,7 +5,10 @@ const edge = (from: string, to: string) => ({ from, to });
 
 describe("who drives whom", () => {
   it("puts what is driven to the right of all that drives it", () => {
-    const { nodes } = layoutOf([edge("wheel", "gear"), edge("gear", "cam"), edge("wheel", "cam"), edge("cam", "stamp")], ["stamp", "cam", "gear", "wheel"]);
+    const { nodes } = layoutOf(
+      [edge("wheel", "gear"), edge("gear", "cam"), edge("wheel", "cam"), edge("cam", "stamp")],
+      ["stamp", "cam", "gear", "wheel"],
+    );
     const column = (id: string) => nodes.find((one) => one.ids.includes(id))!.column;
     expect(["wheel", "gear", "cam", "stamp"].map(column)).toEqual([0, 1, 2, 3]);
   });

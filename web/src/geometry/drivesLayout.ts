@@ -24,7 +24,10 @@ function bundles(ids: readonly string[], edges: readonly Edge[], apart: (id: str
   for (const id of ids) {
     const into = edges.filter((edge) => edge.to === id).map((edge) => edge.from);
     const out = edges.filter((edge) => edge.from === id).map((edge) => edge.to);
-    const key = apart(id) || (!into.length && !out.length) ? id : `${[...new Set(into)].sort().join()}>${[...new Set(out)].sort().join()}`;
+    const key =
+      apart(id) || (!into.length && !out.length)
+        ? id
+        : `${[...new Set(into)].sort().join()}>${[...new Set(out)].sort().join()}`;
     found.set(key, [...(found.get(key) ?? []), id]);
   }
   // Two of a kind are still easily told apart.
@@ -32,12 +35,21 @@ function bundles(ids: readonly string[], edges: readonly Edge[], apart: (id: str
 }
 
 /**
- * Columns by the longest way from what nobody drives; within a column, things near what drives them. Edges that close a ring are passed
+ * Columns by the longest way from what nobody drives; within a column, things near what drives them. Edges that close
+ * a ring are passed
  * over: rings are refused anyway, but two things may drive each other in different channels.
  */
-export function layoutOf(edges: readonly Edge[], order: readonly string[], apart: (id: string) => boolean = () => false): Layout {
+export function layoutOf(
+  edges: readonly Edge[],
+  order: readonly string[],
+  apart: (id: string) => boolean = () => false,
+): Layout {
   const named = new Set(edges.flatMap((edge) => [edge.from, edge.to]));
-  const groups = bundles(order.filter((id) => named.has(id)), edges, apart);
+  const groups = bundles(
+    order.filter((id) => named.has(id)),
+    edges,
+    apart,
+  );
   const groupOf = new Map(groups.flatMap((ids, i) => ids.map((id) => [id, i] as const)));
   const into = groups.map(() => new Set<number>());
   for (const { from, to } of edges) {

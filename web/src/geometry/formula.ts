@@ -14,14 +14,24 @@ export function offered(text: string, caret: number, names: readonly string[], f
   const open = before.lastIndexOf("{");
   if (open > before.lastIndexOf("}")) {
     const typed = before.slice(open + 1).toLowerCase();
-    const fitting = names.filter((name) => name.toLowerCase().includes(typed) && name.slice(1, -1).toLowerCase() !== typed);
+    const fitting = names.filter(
+      (name) => name.toLowerCase().includes(typed) && name.slice(1, -1).toLowerCase() !== typed,
+    );
     // What begins so comes before what only has it somewhere.
-    fitting.sort((a, b) => Number(!a.toLowerCase().startsWith(`{${typed}`)) - Number(!b.toLowerCase().startsWith(`{${typed}`)));
+    fitting.sort(
+      (a, b) => Number(!a.toLowerCase().startsWith(`{${typed}`)) - Number(!b.toLowerCase().startsWith(`{${typed}`)),
+    );
     return { start: open, list: fitting.slice(0, MOST) };
   }
   const word = /[A-Za-z][A-Za-z0-9_]*$/.exec(before)?.[0] ?? "";
   if (word.length < 2) return { start: caret, list: [] };
-  return { start: caret - word.length, list: functions.filter((one) => one.startsWith(word) && one !== word).map((one) => `${one}(`).slice(0, MOST) };
+  return {
+    start: caret - word.length,
+    list: functions
+      .filter((one) => one.startsWith(word) && one !== word)
+      .map((one) => `${one}(`)
+      .slice(0, MOST),
+  };
 }
 
 /** Where the service says that a formula is wrong; null where it does not say. */
@@ -30,7 +40,10 @@ export function placeOf(wrong: string): { at: number } | null {
   return found ? { at: Number(found[1]) - 1 } : null;
 }
 
-/** What a piece of a formula is: something read of the scene, a function, a number, a name of what is at hand, or the rest. */
+/**
+ * What a piece of a formula is: something read of the scene, a function, a number, a name of what is at hand, or the
+ * rest.
+ */
 export type PieceKind = "read" | "function" | "number" | "own" | "rest";
 export interface Piece {
   readonly kind: PieceKind;
@@ -38,10 +51,14 @@ export interface Piece {
 }
 
 /** One group for each kind that is told apart, in this order. */
-const PIECES = /(\{[^{}]*\}?)|([A-Za-z][A-Za-z0-9_]*(?=\s*\())|((?:\d+\.?\d*|\.\d+)(?:[eE][+-]?\d+)?)|([A-Za-z][A-Za-z0-9_]*)/g;
+const PIECES =
+  /(\{[^{}]*\}?)|([A-Za-z][A-Za-z0-9_]*(?=\s*\())|((?:\d+\.?\d*|\.\d+)(?:[eE][+-]?\d+)?)|([A-Za-z][A-Za-z0-9_]*)/g;
 const OWN = new Set(["t", "f", "n", "value", "if", "else"]);
 
-/** A formula in pieces, to be coloured; together they are the whole text again. Functions that there are not are left plain. */
+/**
+ * A formula in pieces, to be coloured; together they are the whole text again. Functions that there are not are left
+ * plain.
+ */
 export function pieces(text: string, functions: readonly string[]): Piece[] {
   const found: Piece[] = [];
   let at = 0;
@@ -49,7 +66,10 @@ export function pieces(text: string, functions: readonly string[]): Piece[] {
     if (one.index > at) found.push({ kind: "rest", text: text.slice(at, one.index) });
     const [piece, read, called, number] = one;
     const known = called !== undefined ? functions.includes(called) : OWN.has(piece);
-    found.push({ kind: read ? "read" : number ? "number" : !known ? "rest" : called ? "function" : "own", text: piece });
+    found.push({
+      kind: read ? "read" : number ? "number" : !known ? "rest" : called ? "function" : "own",
+      text: piece,
+    });
     at = one.index + piece.length;
   }
   if (at < text.length) found.push({ kind: "rest", text: text.slice(at) });

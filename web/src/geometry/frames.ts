@@ -28,7 +28,21 @@ export const whose = (name: string): string => (/s$/i.test(name) ? `${name}’` 
 /** The frames at which a ruler is labelled, so that labels stay at least `room` pixels apart. */
 export function rulerStep(pixelsPerFrame: number, fps: number, room = 64): number {
   const second = Math.max(1, Math.round(fps));
-  const steps = [1, 2, 5, 10, second / 2, second, second * 2, second * 5, second * 10, second * 30, second * 60, second * 300, second * 600];
+  const steps = [
+    1,
+    2,
+    5,
+    10,
+    second / 2,
+    second,
+    second * 2,
+    second * 5,
+    second * 10,
+    second * 30,
+    second * 60,
+    second * 300,
+    second * 600,
+  ];
   const fitting = steps.filter((step) => Number.isInteger(step) && step * pixelsPerFrame >= room).sort((a, b) => a - b);
   return fitting[0] ?? second * 600;
 }

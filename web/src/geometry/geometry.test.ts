@@ -5,10 +5,19 @@ import { angleBetween, inverse, type Matrix, moved, rounded, straightened } from
 
 describe("frames as people write them", () => {
   it.each([
-    ["24", 24], ["1s", 24], ["1.5 s", 36], ["0,5s", 12], ["12f", 12], ["+6", 106], ["- 6", 94], [".5s", 12],
+    ["24", 24],
+    ["1s", 24],
+    ["1.5 s", 36],
+    ["0,5s", 12],
+    ["12f", 12],
+    ["+6", 106],
+    ["- 6", 94],
+    [".5s", 12],
   ])("%s means frame %d", (text, frame) => expect(parseFrame(text, 24, 100)).toBe(frame));
 
-  it.each(["", "s", "2x", "1 2", "--3", "1e3"])("%j means none", (text) => expect(parseFrame(text, 24, 100)).toBeNull());
+  it.each(["", "s", "2x", "1 2", "--3", "1e3"])("%j means none", (text) =>
+    expect(parseFrame(text, 24, 100)).toBeNull(),
+  );
 
   it("labels a ruler with room to read", () => {
     for (const perFrame of [0.01, 0.3, 2, 8, 70]) {
@@ -41,7 +50,16 @@ describe("matrices", () => {
 describe("curves", () => {
   it("draws high values high", () => expect(curvePath([0, 1], 10, 4, 0, 1)).toBe("M0.0 4.0L10.0 0.0"));
   it("gives a still curve some height", () => expect(extent([[5, 5]])).toEqual({ low: 4.5, high: 5.5 }));
-  it("measures speed along both axes together", () => expect([...speeds([[0, 3, 3], [0, 4, 4]], 3)]).toEqual([5, 0]));
+  it("measures speed along both axes together", () =>
+    expect([
+      ...speeds(
+        [
+          [0, 3, 3],
+          [0, 4, 4],
+        ],
+        3,
+      ),
+    ]).toEqual([5, 0]));
   it("makes the stem thick where it is fast", () => {
     const path = stemPath([0, 9, 9, 9], 0, 4, 9, 10, 2, 10);
     expect(path).toContain("0.0 -1.00");

@@ -15,12 +15,20 @@ export interface Joint {
 
 /** All joints where they rest. */
 export function jointsOf(figure: Figure): Joint[] {
-  const row = (of: string, label: string, joints: readonly Pair[]): Joint[] => joints.map((one, n) => ({ of, n, label: `${label} ${n + 1}`, at: point(one) }));
+  const row = (of: string, label: string, joints: readonly Pair[]): Joint[] =>
+    joints.map((one, n) => ({ of, n, label: `${label} ${n + 1}`, at: point(one) }));
   const words = { leg: ["hip", "knee", "ankle", "toes"], arm: ["shoulder", "elbow", "wrist", "fingers"] } as const;
   return [
     ...row("spine", "Spine", figure.spine),
     ...row("head", "Head", figure.head),
-    ...figure.limbs.flatMap((limb) => limb.joints.map((one, n): Joint => ({ of: limb.id, n, label: `${limb.name}: ${words[limb.kind][n]}`, at: point(one) }))),
+    ...figure.limbs.flatMap((limb) =>
+      limb.joints.map((one, n): Joint => ({
+        of: limb.id,
+        n,
+        label: `${limb.name}: ${words[limb.kind][n]}`,
+        at: point(one),
+      })),
+    ),
     ...figure.chains.flatMap((chain) => row(chain.id, chain.name, chain.joints)),
   ];
 }
@@ -56,20 +64,34 @@ export function pullsOf(figure: Figure, reaches: (limb: string) => boolean): Pul
     ...figure.limbs.flatMap((limb): Pull[] => {
       const [joint, tip] = limb.kind === "leg" ? ["knee", "foot"] : ["elbow", "hand"];
       const end: Pull = { bone: `${limb.id}.end`, label: `${limb.name}: ${tip}`, channels: [`${limb.id}.end`] };
-      if (reaches(limb.id)) return [{ bone: `${limb.id}.lower`, label: `${limb.name}: ${tip}`, channels: [`${limb.id}.x`, `${limb.id}.y`] }, end];
+      if (reaches(limb.id))
+        return [
+          { bone: `${limb.id}.lower`, label: `${limb.name}: ${tip}`, channels: [`${limb.id}.x`, `${limb.id}.y`] },
+          end,
+        ];
       return [
         { bone: `${limb.id}.upper`, label: `${limb.name}: ${joint}`, channels: [`${limb.id}.upper`] },
         { bone: `${limb.id}.lower`, label: `${limb.name}: ${tip}`, channels: [`${limb.id}.lower`] },
         end,
       ];
     }),
-    ...figure.chains.flatMap((chain) => chain.joints.slice(1).map((_, n): Pull => ({ bone: `${chain.id}.${n + 1}`, label: `${chain.name} ${n + 1}`, channels: [`${chain.id}.${n + 1}`] }))),
+    ...figure.chains.flatMap((chain) =>
+      chain.joints.slice(1).map((_, n): Pull => ({
+        bone: `${chain.id}.${n + 1}`,
+        label: `${chain.name} ${n + 1}`,
+        channels: [`${chain.id}.${n + 1}`],
+      })),
+    ),
   ];
 }
 
-/** By how much the channels of a pull change when it is pulled from one place to another, all in the figure's own space; `start` is where its bone begins. */
+/**
+ * By how much the channels of a pull change when it is pulled from one place to another, all in the figure's own
+ * space; `start` is where its bone begins.
+ */
 export function pulled(pull: Pull, start: Point, from: Point, to: Point): Record<string, number> {
   const rounded = (value: number): number => Math.round(value * 100) / 100;
-  if (pull.channels.length === 2) return { [pull.channels[0]]: rounded(to.x - from.x), [pull.channels[1]]: rounded(to.y - from.y) };
+  if (pull.channels.length === 2)
+    return { [pull.channels[0]]: rounded(to.x - from.x), [pull.channels[1]]: rounded(to.y - from.y) };
   return { [pull.channels[0]]: rounded(angleBetween(difference(from, start), difference(to, start))) };
 }

@@ -1,4 +1,11 @@
-const NAMES: Readonly<Record<string, string>> = { space: "Space", enter: "Enter", arrowleft: "←", arrowright: "→", arrowup: "↑", arrowdown: "↓" };
+const NAMES: Readonly<Record<string, string>> = {
+  space: "Space",
+  enter: "Enter",
+  arrowleft: "←",
+  arrowright: "→",
+  arrowup: "↑",
+  arrowdown: "↓",
+};
 
 /** How a cue's key is written for people. */
 export const keyName = (key: string): string => NAMES[key] ?? key.toUpperCase();

@@ -8,17 +8,32 @@ export interface Point {
 export const IDENTITY: Matrix = [1, 0, 0, 1, 0, 0];
 
 export const toMatrix = (row: ArrayLike<number>): Matrix => [
-  row[0] ?? 1, row[1] ?? 0, row[2] ?? 0, row[3] ?? 1, row[4] ?? 0, row[5] ?? 0,
+  row[0] ?? 1,
+  row[1] ?? 0,
+  row[2] ?? 0,
+  row[3] ?? 1,
+  row[4] ?? 0,
+  row[5] ?? 0,
 ];
 
 /** Where a point goes. */
-export const moved = ([a, b, c, d, e, f]: Matrix, p: Point): Point => ({ x: a * p.x + c * p.y + e, y: b * p.x + d * p.y + f });
+export const moved = ([a, b, c, d, e, f]: Matrix, p: Point): Point => ({
+  x: a * p.x + c * p.y + e,
+  y: b * p.x + d * p.y + f,
+});
 
 /** Where a difference between two points goes. */
 export const turned = ([a, b, c, d]: Matrix, p: Point): Point => ({ x: a * p.x + c * p.y, y: b * p.x + d * p.y });
 
 /** left · right: what `right` does happens first. */
-export const times = ([a, b, c, d, e, f]: Matrix, [p, q, r, s, t, u]: Matrix): Matrix => [a * p + c * q, b * p + d * q, a * r + c * s, b * r + d * s, a * t + c * u + e, b * t + d * u + f];
+export const times = ([a, b, c, d, e, f]: Matrix, [p, q, r, s, t, u]: Matrix): Matrix => [
+  a * p + c * q,
+  b * p + d * q,
+  a * r + c * s,
+  b * r + d * s,
+  a * t + c * u + e,
+  b * t + d * u + f,
+];
 
 /** The inverse; null for a matrix that flattens everything. */
 export function inverse([a, b, c, d, e, f]: Matrix): Matrix | null {

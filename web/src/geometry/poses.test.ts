@@ -3,7 +3,11 @@ import { nextPose, POSES } from "./poses";
 
 describe("poses of a step", () => {
   it("goes to the next and to the one before, on whole frames", () => {
-    const poses = [[4.4, "contact"], [4.5, "down"], [9.2, "up"]] as const;
+    const poses = [
+      [4.4, "contact"],
+      [4.5, "down"],
+      [9.2, "up"],
+    ] as const;
     expect(nextPose(poses, 0, 1)).toBe(4);
     expect(nextPose(poses, 4, 1)).toBe(5);
     expect(nextPose(poses, 9, 1)).toBeUndefined();

@@ -12,8 +12,15 @@ export const POSES: Readonly<Record<string, PoseWords>> = {
   up: { label: "Up", about: "Pushed up from the ball of the foot: highest.", mark: "M2 6.5 5 2.5 8 6.5" },
 };
 
-/** The next pose from a frame on (1) or the one before it (−1), of some poses [frame, …]; undefined where there is none. */
-export function nextPose(poses: readonly (readonly [number, ...unknown[]])[], frame: number, by: 1 | -1): number | undefined {
+/**
+ * The next pose from a frame on (1) or the one before it (−1), of some poses [frame, …]; undefined where there is
+ * none.
+ */
+export function nextPose(
+  poses: readonly (readonly [number, ...unknown[]])[],
+  frame: number,
+  by: 1 | -1,
+): number | undefined {
   const frames = [...new Set(poses.map(([one]) => Math.round(one)))].sort((a, b) => a - b);
   return by > 0 ? frames.find((one) => one > frame) : frames.findLast((one) => one < frame);
 }

@@ -6,7 +6,8 @@ export interface Retime {
 }
 
 /** Where the frame of a key is seen: the rule reads at speed·(t − delay). Null where time stands still. */
-export const playedAt = ({ delay, speed }: Retime, frame: number): number | null => (speed === 0 ? null : frame / speed + delay);
+export const playedAt = ({ delay, speed }: Retime, frame: number): number | null =>
+  speed === 0 ? null : frame / speed + delay;
 
 /** The same speed, some frames later. */
 export const later = (now: Retime, frames: number): Retime => ({ ...now, delay: now.delay + Math.round(frames) });

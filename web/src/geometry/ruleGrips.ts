@@ -1,4 +1,7 @@
-/** What of a rule can be taken hold of in the picture: where it lies, in the space its object moves in, and what dragging it means. */
+/**
+ * What of a rule can be taken hold of in the picture: where it lies, in the space its object moves in, and what
+ * dragging it means.
+ */
 import { readable } from "./frames";
 import { angleBetween, difference, length, type Point, rounded } from "./matrix";
 
@@ -52,13 +55,35 @@ const bounce: Draw = (on) => {
   const apex: Point = { x: apexAt, y: floor - height * keep };
   return {
     lines: [
-      [{ x: Math.min(here, from.x, apexAt) - 160, y: floor }, { x: Math.max(here, from.x, apexAt) + 160, y: floor }],
-      [{ x: apexAt - 26, y: apex.y }, { x: apexAt + 26, y: apex.y }],
+      [
+        { x: Math.min(here, from.x, apexAt) - 160, y: floor },
+        { x: Math.max(here, from.x, apexAt) + 160, y: floor },
+      ],
+      [
+        { x: apexAt - 26, y: apex.y },
+        { x: apexAt + 26, y: apex.y },
+      ],
     ],
     circles: [],
     grips: [
-      { id: "floor", label: "Floor", says: `floor ${readable(floor, 0)}`, at: { x: Math.max(here, from.x, apexAt) + 130, y: floor }, drag: (to) => ({ floor: rounded(to.y, 1) }) },
-      ...(height ? [{ id: "apex", label: "Height of the next bounce", says: `keeps ${readable(keep * 100, 0)} %`, at: apex, drag: (to: Point) => ({ keep: rounded(clamped((floor - to.y) / height, 0, 0.98), 0.005) }) }] : []),
+      {
+        id: "floor",
+        label: "Floor",
+        says: `floor ${readable(floor, 0)}`,
+        at: { x: Math.max(here, from.x, apexAt) + 130, y: floor },
+        drag: (to) => ({ floor: rounded(to.y, 1) }),
+      },
+      ...(height
+        ? [
+            {
+              id: "apex",
+              label: "Height of the next bounce",
+              says: `keeps ${readable(keep * 100, 0)} %`,
+              at: apex,
+              drag: (to: Point) => ({ keep: rounded(clamped((floor - to.y) / height, 0, 0.98), 0.005) }),
+            },
+          ]
+        : []),
     ],
   };
 };
@@ -81,7 +106,10 @@ const pendulum: Draw = (on) => {
         at: bob,
         drag: (to) => {
           const arm = difference(to, pivot);
-          return { angle: rounded(clamped(angleBetween({ x: 0, y: 1 }, arm), -179, 179), 1), length: rounded(Math.max(1, length(arm)), 1) };
+          return {
+            angle: rounded(clamped(angleBetween({ x: 0, y: 1 }, arm), -179, 179), 1),
+            length: rounded(Math.max(1, length(arm)), 1),
+          };
         },
       },
     ],
@@ -89,7 +117,11 @@ const pendulum: Draw = (on) => {
 };
 
 const arc: Draw = (on) => {
-  const n = clamped(on.keys.findLastIndex((frame) => frame <= on.frame), 0, on.keys.length - 2);
+  const n = clamped(
+    on.keys.findLastIndex((frame) => frame <= on.frame),
+    0,
+    on.keys.length - 2,
+  );
   const [first, second] = [on.keys[n], on.keys[n + 1]];
   if (first === undefined || second === undefined) return NOTHING;
   const [a, b] = [on.place(clamped(Math.round(first), 0, on.last)), on.place(clamped(Math.round(second), 0, on.last))];
@@ -124,7 +156,15 @@ const roll: Draw = (on) => {
   return {
     lines: [[middle, { x: middle.x + radius * Math.cos(turned), y: middle.y + radius * Math.sin(turned) }]],
     circles: [{ middle, radius }],
-    grips: [{ id: "radius", label: "Radius it rolls on", says: `radius ${readable(radius, 0)}`, at: { x: middle.x, y: middle.y + radius }, drag: (to) => ({ radius: rounded(Math.max(1, length(difference(to, middle))), 1) }) }],
+    grips: [
+      {
+        id: "radius",
+        label: "Radius it rolls on",
+        says: `radius ${readable(radius, 0)}`,
+        at: { x: middle.x, y: middle.y + radius },
+        drag: (to) => ({ radius: rounded(Math.max(1, length(difference(to, middle))), 1) }),
+      },
+    ],
   };
 };
 

@@ -1,7 +1,11 @@
 /** What a dragged thing snaps to: the nearest of some places within reach. */
 
 /** The target nearest to a frame, if one lies within reach. */
-export function nearest<T extends { readonly frame: number }>(at: number, targets: readonly T[], reach: number): T | null {
+export function nearest<T extends { readonly frame: number }>(
+  at: number,
+  targets: readonly T[],
+  reach: number,
+): T | null {
   let best: T | null = null;
   for (const one of targets) {
     const far = Math.abs(one.frame - at);
@@ -23,7 +27,10 @@ export interface Guides {
 }
 
 /** The lines of a picture: its edges, centre, thirds and quarters, and those of a grid. */
-export function pictureGuides([width, height]: readonly [number, number], grid: { readonly across: number; readonly down: number }): Guides {
+export function pictureGuides(
+  [width, height]: readonly [number, number],
+  grid: { readonly across: number; readonly down: number },
+): Guides {
   const lines = (size: number, cells: number): Guide[] => [
     { at: 0, says: "edge" },
     { at: size, says: "edge" },
@@ -43,7 +50,10 @@ export interface Snap {
   readonly guide: Guide;
 }
 
-/** The guide that one of some places comes nearest to, if one lies within reach. Earlier guides win where two are as near. */
+/**
+ * The guide that one of some places comes nearest to, if one lies within reach. Earlier guides win where two are as
+ * near.
+ */
 export function snapTo(places: readonly number[], guides: readonly Guide[], reach: number): Snap | null {
   let best: Snap | null = null;
   for (const guide of guides) {

@@ -26,9 +26,13 @@ export function peaks(of: WaveNumbers, fps: number): { first: number; second: nu
 }
 
 /** The phase that has the wave come `frames` later, within 0…360. */
-export const phaseMoved = (of: WaveNumbers, frames: number, fps: number): number => Math.round(modulo(of.phase - (frames / fps) * of.frequency * 360, 360) * 10) / 10;
+export const phaseMoved = (of: WaveNumbers, frames: number, fps: number): number =>
+  Math.round(modulo(of.phase - (frames / fps) * of.frequency * 360, 360) * 10) / 10;
 
-/** The frequency and phase for which the first peak stays and the second comes `frames` later; at least a frame lies between them. */
+/**
+ * The frequency and phase for which the first peak stays and the second comes `frames` later; at least a frame lies
+ * between them.
+ */
 export function frequencyMoved(of: WaveNumbers, frames: number, fps: number): { frequency: number; phase: number } {
   const { first, second } = peaks(of, fps);
   const period = Math.max(1, second - first + frames) / fps;

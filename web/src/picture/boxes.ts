@@ -2,7 +2,8 @@
 import { type Motion, numberAt, valuesAt } from "@/api/motion";
 import type { SceneObject } from "@/api/types";
 import { IDENTITY, inverse, type Matrix, moved, type Point, toMatrix } from "@/geometry/matrix";
-import { outlineAt } from "@/picture/paint";
+import { atFrame, type Looked, opacityAt, outlineAt, placeOf } from "@/picture/looked";
+import type { Leaf, Step } from "@/api/paintList";
 
 export interface Box {
   readonly left: number;
@@ -18,17 +19,17 @@ export const corners = (box: Box): readonly Point[] => [
   { x: box.left, y: box.bottom },
 ];
 
-/** An object's world matrix at a frame. */
-export const worldOf = (motion: Motion, id: string, frame: number): Matrix | null => {
+/** An object's matrix at a frame, from its own space to the picture. */
+export const viewOf = (motion: Motion, id: string, frame: number): Matrix | null => {
   const thing = motion.objects.get(id);
-  return thing ? toMatrix(valuesAt(thing.world, frame)) : null;
+  return thing ? toMatrix(valuesAt(thing.view, frame)) : null;
 };
 
 /** What carries an object: its parent, or the bone of it that it hangs on; nothing for what hangs on nothing. */
 export function carrierOf(motion: Motion | null, thing: SceneObject | null, frame: number): Matrix {
   const parent = thing && thing.kind !== "dial" && thing.parent ? motion?.objects.get(thing.parent) : undefined;
   if (!parent || !thing || thing.kind === "dial") return IDENTITY;
-  return toMatrix(valuesAt((thing.bone ? parent.bones[thing.bone] : undefined) ?? parent.world, frame));
+  return toMatrix(valuesAt((thing.bone ? parent.bones[thing.bone] : undefined) ?? parent.view, frame));
 }
 
 /** What hangs directly on each object, by its id. */
@@ -41,21 +42,25 @@ export function withParts(id: string, parts: Parts): string[] {
   return found;
 }
 
-/** The box of an object in its own space; for a group, the box around its parts. Null if there is nothing to put one around. */
+/**
+ * The box of an object in its own space; for a group, the box around its parts. Null if there is nothing to put one
+ * around.
+ */
 export function boxOf(motion: Motion, id: string, frame: number, parts: Parts): Box | null {
   const own = motion.objects.get(id);
   if (!own) return null;
-  const bounds = outlineAt(own, frame)?.bounds;
+  const bounds = outlineAt(own.outline, frame)?.bounds;
   if (bounds) return { left: bounds[0], top: bounds[1], right: bounds[2], bottom: bounds[3] };
-  const home = inverse(toMatrix(valuesAt(own.world, frame)));
+  const home = inverse(toMatrix(valuesAt(own.view, frame)));
   if (!home) return null;
   const points: Point[] = [];
   for (const part of withParts(id, parts).slice(1)) {
     const thing = motion.objects.get(part);
-    const box = thing && outlineAt(thing, frame)?.bounds;
+    const box = thing && outlineAt(thing.outline, frame)?.bounds;
     if (!box) continue;
-    const world = toMatrix(valuesAt(thing.world, frame));
-    for (const corner of corners({ left: box[0], top: box[1], right: box[2], bottom: box[3] })) points.push(moved(home, moved(world, corner)));
+    const view = toMatrix(valuesAt(thing.view, frame));
+    for (const corner of corners({ left: box[0], top: box[1], right: box[2], bottom: box[3] }))
+      points.push(moved(home, moved(view, corner)));
   }
   if (points.length === 0) return null;
   const xs = points.map((p) => p.x);
@@ -65,26 +70,52 @@ export function boxOf(motion: Motion, id: string, frame: number, parts: Parts): 
 
 let probe: CanvasRenderingContext2D | null = null;
 
-/** Whether a point of the picture is on an object: within its outline, or within `near` pixels of its line. */
-export function hits(motion: Motion, id: string, frame: number, point: Point, near: number, world?: Matrix): boolean {
-  const thing = motion.objects.get(id);
-  const outline = thing && outlineAt(thing, frame);
-  if (!thing || !outline || numberAt(thing.opacity, frame) <= 0) return false;
-  const home = inverse(world ?? toMatrix(valuesAt(thing.world, frame)));
-  if (!home) return false;
-  const local = moved(home, point);
+/**
+ * Whether a point of the space a step stands in is on what it paints: in a fill, in a picture, or within `near` pixels
+ * of a line.
+ */
+function hits(step: Leaf, matrix: Matrix, frame: number, point: Point, near: number): boolean {
+  const home = inverse(matrix);
   probe ??= document.createElement("canvas").getContext("2d");
-  if (!probe) return false;
-  const filled = thing.channels.fill && (valuesAt(thing.channels.fill, frame)[3] ?? 0) > 0;
-  if (filled && probe.isPointInPath(outline.path, local.x, local.y)) return true;
-  const scale = Math.sqrt(Math.abs(home[0] * home[3] - home[1] * home[2]));
-  const width = thing.channels["stroke.width"] ? numberAt(thing.channels["stroke.width"], frame) : 0;
+  if (!home || !probe) return false;
+  const local = moved(home, point);
+  if (step.op === "picture") {
+    const [width = 0, height = 0] = valuesAt(step.size, frame);
+    return Math.abs(local.x) <= width / 2 && Math.abs(local.y) <= height / 2;
+  }
+  const outline = outlineAt(step.outline, frame);
+  if (!outline) return false;
+  if (step.op === "fill")
+    return (valuesAt(step.colour, frame)[3] ?? 0) > 0 && probe.isPointInPath(outline.path, local.x, local.y);
+  const width = numberAt(step.width, frame);
   if (width <= 0) return false;
+  const scale = Math.sqrt(Math.abs(home[0] * home[3] - home[1] * home[2]));
   probe.lineWidth = Math.max(width, near * 2 * scale);
   return probe.isPointInStroke(outline.path, local.x, local.y);
 }
 
-/** The foremost shown object at a point of the picture, or null. */
-export function topmostAt(motion: Motion, frame: number, point: Point, near: number): string | null {
-  return motion.order.findLast((id) => !motion.hidden.has(id) && hits(motion, id, frame, point, near)) ?? null;
+/** The id of the foremost step that is seen at a point, or null. */
+export function topmostIn(
+  steps: readonly Step[],
+  looked: Looked,
+  point: Point,
+  near: number,
+  earlier = 0,
+): string | null {
+  for (const step of steps.toReversed()) {
+    const frame = looked.frameOf(step.id) - earlier;
+    if (!step.shown || opacityAt(step, frame) <= 0) continue;
+    if (step.op === "group") {
+      const found = topmostIn(step.steps, looked, point, near, earlier);
+      if (found) return found;
+    } else if (step.op === "instance") {
+      const home = inverse(placeOf(step, frame, looked));
+      if (home && topmostIn(step.steps, looked, moved(home, point), near, earlier + step.delay)) return step.id;
+    } else if (hits(step, placeOf(step, frame, looked), frame, point, near)) return step.id;
+  }
+  return null;
 }
+
+/** The foremost shown object at a point of the picture, or null. */
+export const topmostAt = (motion: Motion, frame: number, point: Point, near: number): string | null =>
+  topmostIn(motion.steps, atFrame(frame), point, near);

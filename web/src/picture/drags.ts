@@ -2,15 +2,25 @@
  * What a drag in the picture means in values. Each function begins a drag from the values at its start and returns the
  * values for any later pointer position (in picture pixels). This is the inverse of the object matrix at one frame.
  */
-import { angleBetween, difference, inverse, type Matrix, moved, type Point, rounded, straightened, turned } from "@/geometry/matrix";
+import {
+  angleBetween,
+  difference,
+  inverse,
+  type Matrix,
+  moved,
+  type Point,
+  rounded,
+  straightened,
+  turned,
+} from "@/geometry/matrix";
 
 export interface Held {
   /** The object's channel values at the frame. */
   readonly values: Readonly<Record<string, number>>;
-  /** Its parent's world matrix; identity without a parent. */
+  /** From its parent's space to the picture; identity without a parent. */
   readonly parent: Matrix;
-  /** Its own world matrix. */
-  readonly world: Matrix;
+  /** From its own space to the picture. */
+  readonly view: Matrix;
 }
 
 export interface Modifiers {
@@ -35,7 +45,7 @@ export function beginMove(held: Held, from: Point): Drag {
 
 /** Turn about the pivot: the angle the pointer has passed, over as many turns as it makes. */
 export function beginTurn(held: Held, from: Point): Drag {
-  const pivot = moved(held.world, { x: value(held, "pivot.x"), y: value(held, "pivot.y") });
+  const pivot = moved(held.view, { x: value(held, "pivot.x"), y: value(held, "pivot.y") });
   const mirrored = held.parent[0] * held.parent[3] - held.parent[1] * held.parent[2] < 0 ? -1 : 1;
   let last = difference(from, pivot);
   let passed = 0;
@@ -52,7 +62,7 @@ export function beginTurn(held: Held, from: Point): Drag {
 export function beginScale(held: Held, corner: Point): Drag {
   const [sx, sy] = [value(held, "scale.x"), value(held, "scale.y")];
   const arm = { x: corner.x - value(held, "pivot.x"), y: corner.y - value(held, "pivot.y") };
-  const home = inverse(held.world);
+  const home = inverse(held.view);
   return (to, { steady }) => {
     if (!home) return { "scale.x": sx || 1, "scale.y": sy || 1 };
     const at = moved(home, to);
@@ -66,7 +76,7 @@ export function beginScale(held: Held, corner: Point): Drag {
 
 /** Where the pivot is dragged to, in the object's own space. */
 export function beginPivot(held: Held): Drag {
-  const home = inverse(held.world);
+  const home = inverse(held.view);
   return (to) => {
     const at = home ? moved(home, to) : { x: value(held, "pivot.x"), y: value(held, "pivot.y") };
     return { "pivot.x": rounded(at.x, PIXEL), "pivot.y": rounded(at.y, PIXEL) };

@@ -1,17 +1,31 @@
-/** Painting one frame of baked motion on a canvas. The server's painter follows the same steps in the same order. */
-import { type BakedObject, type Motion, numberAt, type Rows, rowAt, valuesAt } from "@/api/motion";
+/** Painting frames on a canvas: an interpreter of the paint list, which decides nothing that the list does not say. */
+import { type Motion, numberAt, type Rows, rowAt, valuesAt } from "@/api/motion";
+import { type Matrix, times } from "@/geometry/matrix";
+import { borrowed, type Extent, extentOf, given } from "@/picture/layers";
+import { atFrame, type Looked, opacityAt, outlineAt, placeOf } from "@/picture/looked";
+import type { Picture, Step } from "@/api/paintList";
+
+const isShown = (step: Step): boolean => step.shown;
 
 /** Paint a frame so that the scene fills `width` × `height` device pixels, on its background. */
-export function paintFrame(ctx: CanvasRenderingContext2D, motion: Motion, frame: number, width: number, height: number): void {
+export function paintFrame(
+  ctx: CanvasRenderingContext2D,
+  motion: Motion,
+  frame: number,
+  width: number,
+  height: number,
+): void {
   const scale = background(ctx, motion, width, height);
-  for (const id of motion.order) {
-    const thing = motion.objects.get(id);
-    if (thing?.outline && !motion.hidden.has(id)) paintObject(ctx, thing, frame, scale, 0, 0);
-  }
+  paintSteps(ctx, motion.steps, atFrame(frame), [scale, 0, 0, scale, 0, 0]);
 }
 
 /** Paint the background of a scene, and hand back how many device pixels one of its own is. */
-export function background(ctx: CanvasRenderingContext2D, motion: Motion, width: number, height: number): number {
+export function background(
+  ctx: CanvasRenderingContext2D,
+  motion: Pick<Motion, "background" | "size">,
+  width: number,
+  height: number,
+): number {
   ctx.setTransform(1, 0, 0, 1, 0, 0);
   ctx.fillStyle = motion.background;
   ctx.clearRect(0, 0, width, height);
@@ -19,35 +33,109 @@ export function background(ctx: CanvasRenderingContext2D, motion: Motion, width:
   return Math.min(width / motion.size[0], height / motion.size[1]);
 }
 
-/** Paint one object at a frame, with its world matrix (or another one) scaled by `scale` and moved by (dx, dy) device pixels. */
-export function paintObject(ctx: CanvasRenderingContext2D, thing: BakedObject, frame: number, scale: number, dx: number, dy: number, world: ArrayLike<number> = valuesAt(thing.world, frame)): void {
-  const opacity = numberAt(thing.opacity, frame);
-  const outline = outlineAt(thing, frame);
-  if (opacity <= 0 || !outline) return;
-  const part = (i: number): number => (world[i] ?? 0) * scale;
-  ctx.setTransform(part(0), part(1), part(2), part(3), part(4) + dx, part(5) + dy);
-  const fill = colourAt(thing.channels.fill, frame, opacity);
-  if (fill) {
-    ctx.fillStyle = fill;
-    ctx.fill(outline.path);
-  }
-  const width = thing.channels["stroke.width"] ? numberAt(thing.channels["stroke.width"], frame) : 0;
-  const stroke = width > 0 ? colourAt(thing.channels.stroke, frame, opacity) : null;
-  if (stroke) {
-    ctx.strokeStyle = stroke;
-    ctx.lineWidth = width;
-    ctx.lineJoin = "round";
-    ctx.lineCap = "round";
-    ctx.stroke(outline.path);
+/**
+ * Paint steps, the first at the back. `base` maps the picture to device pixels; steps are as they are `earlier` frames
+ * before.
+ */
+export function paintSteps(
+  ctx: CanvasRenderingContext2D,
+  steps: readonly Step[],
+  looked: Looked,
+  base: Matrix,
+  earlier = 0,
+): void {
+  for (const step of steps) {
+    const frame = looked.frameOf(step.id) - earlier;
+    const opacity = opacityAt(step, frame);
+    if (!(looked.only ?? isShown)(step) || opacity <= 0) continue;
+    if (step.op === "group") paintGroup(ctx, step.steps, looked, base, earlier, opacity, step.blend);
+    else if (step.op === "instance")
+      paintGroup(
+        ctx,
+        step.steps,
+        looked,
+        times(base, placeOf(step, frame, looked)),
+        earlier + step.delay,
+        opacity,
+        "normal",
+      );
+    else {
+      ctx.setTransform(...times(base, placeOf(step, frame, looked)));
+      if (step.op === "picture") paintPicture(ctx, step, frame, opacity);
+      else paintOutline(ctx, step, frame, opacity);
+    }
   }
 }
 
-/** The outline an object shows at a frame. */
-export function outlineAt(thing: BakedObject, frame: number) {
-  const track = thing.outline;
-  if (!track) return undefined;
-  const which = track.which.length > 1 ? track.which[Math.min(Math.max(Math.round(frame), 0), track.which.length - 1)] : track.which[0];
-  return track.outlines[which ?? 0];
+/** Paint steps as one picture; on a layer of their own only where that shows. */
+function paintGroup(
+  ctx: CanvasRenderingContext2D,
+  steps: readonly Step[],
+  looked: Looked,
+  base: Matrix,
+  earlier: number,
+  opacity: number,
+  blend: string,
+): void {
+  if (opacity >= 1 && blend === "normal") {
+    paintSteps(ctx, steps, looked, base, earlier);
+    return;
+  }
+  const extent = within(extentOf(steps, looked, base, earlier), ctx.canvas);
+  if (!extent) return;
+  const layer = borrowed(extent.width, extent.height);
+  paintSteps(layer, steps, looked, times([1, 0, 0, 1, -extent.left, -extent.top], base), earlier);
+  ctx.setTransform(1, 0, 0, 1, 0, 0);
+  ctx.globalAlpha = opacity;
+  ctx.globalCompositeOperation = blend === "normal" ? "source-over" : (blend as GlobalCompositeOperation);
+  ctx.drawImage(layer.canvas, 0, 0, extent.width, extent.height, extent.left, extent.top, extent.width, extent.height);
+  ctx.globalAlpha = 1;
+  ctx.globalCompositeOperation = "source-over";
+  given(layer);
+}
+
+/** The part of an extent that lies on a canvas, in whole pixels. */
+function within(extent: Extent | null, canvas: { width: number; height: number }): Extent | null {
+  if (!extent) return null;
+  const [left, top] = [Math.max(0, Math.floor(extent.left) - 1), Math.max(0, Math.floor(extent.top) - 1)];
+  const right = Math.min(canvas.width, Math.ceil(extent.left + extent.width) + 1);
+  const bottom = Math.min(canvas.height, Math.ceil(extent.top + extent.height) + 1);
+  return right > left && bottom > top ? { left, top, width: right - left, height: bottom - top } : null;
+}
+
+function paintOutline(
+  ctx: CanvasRenderingContext2D,
+  step: Extract<Step, { op: "fill" | "stroke" }>,
+  frame: number,
+  opacity: number,
+): void {
+  const [outline, colour] = [outlineAt(step.outline, frame), colourAt(step.colour, frame, opacity)];
+  if (!outline || !colour) return;
+  if (step.op === "fill") {
+    ctx.fillStyle = colour;
+    ctx.fill(outline.path);
+    return;
+  }
+  const width = numberAt(step.width, frame);
+  if (width <= 0) return;
+  ctx.strokeStyle = colour;
+  ctx.lineWidth = width;
+  ctx.lineJoin = "round";
+  ctx.lineCap = "round";
+  ctx.stroke(outline.path);
+}
+
+function paintPicture(ctx: CanvasRenderingContext2D, step: Picture, frame: number, opacity: number): void {
+  const [width = 0, height = 0] = valuesAt(step.size, frame);
+  const count = step.pictures.length;
+  const picture = step.pictures[((Math.floor(numberAt(step.page, frame)) % count) + count) % count];
+  if (!picture) return;
+  ctx.globalAlpha = opacity;
+  ctx.imageSmoothingEnabled = step.smooth;
+  // As the export samples pictures.
+  ctx.imageSmoothingQuality = "medium";
+  ctx.drawImage(picture, -width / 2, -height / 2, width, height);
+  ctx.globalAlpha = 1;
 }
 
 /** A CSS colour for a baked colour (components 0…1) with an opacity on top; null if nothing would be seen. */

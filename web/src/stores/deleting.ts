@@ -30,16 +30,30 @@ export const useDeleting = defineStore("deleting", () => {
     const frozen = new Map<string, Edit>();
     for (const { driven, rule, setting, kind } of readers) {
       if (kind === "gait" && !setting) {
-        frozen.set(`${driven.object} gait`, { edit: "freeze-walk", id: driven.object, first: 0, last: (scene.head?.length ?? 1) - 1, tolerance: 0.05 });
+        frozen.set(`${driven.object} gait`, {
+          edit: "freeze-walk",
+          id: driven.object,
+          first: 0,
+          last: (scene.head?.length ?? 1) - 1,
+          tolerance: 0.05,
+        });
         continue;
       }
       if (kind === "hold-on" && !setting) {
         const limb = driven.channel.split(".")[0];
-        for (const part of ["x", "y", "reach"]) frozen.set(`${driven.object} ${limb}.${part}`, { edit: "freeze-channel", object: driven.object, channel: `${limb}.${part}`, tolerance: part === "reach" ? 0.005 : 0.1 });
+        for (const part of ["x", "y", "reach"])
+          frozen.set(`${driven.object} ${limb}.${part}`, {
+            edit: "freeze-channel",
+            object: driven.object,
+            channel: `${limb}.${part}`,
+            tolerance: part === "reach" ? 0.005 : 0.1,
+          });
         continue;
       }
       const channel = setting ? `${rule}:${setting}` : driven.channel;
-      const words = scene.byId.get(driven.object) && vocabulary.channelsOf(scene.byId.get(driven.object)!).find((one) => one.name === driven.channel);
+      const words =
+        scene.byId.get(driven.object) &&
+        vocabulary.channelsOf(scene.byId.get(driven.object)!).find((one) => one.name === driven.channel);
       const tolerance = words?.unit === "colour" ? 0.01 : (words?.step ?? 0.01) / 2;
       frozen.set(`${driven.object} ${channel}`, { edit: "freeze-channel", object: driven.object, channel, tolerance });
     }
@@ -50,12 +64,19 @@ export const useDeleting = defineStore("deleting", () => {
   async function remove(thing: SceneObject, first: Edit[]): Promise<void> {
     asked.value = null;
     const parts = withParts(thing.id, scene.parts).length - 1;
-    const last: Edit = thing.kind === "dial" ? { edit: "delete-dial", id: thing.dial.id } : { edit: "delete-object", id: thing.id };
+    const last: Edit =
+      thing.kind === "dial" ? { edit: "delete-dial", id: thing.dial.id } : { edit: "delete-object", id: thing.id };
     if (!(await scene.edit([...first, last]))) return;
     if (selection.objectId === thing.id) selection.pick(null);
     said.withUndo(`${thing.name} is deleted${parts ? `, with ${parts} on it` : ""}.`, "Undo", () => void scene.undo());
   }
 
   const letBe = (): void => void (asked.value = null);
-  return { asked, ask, letBe, leaveThem: () => asked.value && remove(asked.value.thing, []), freezeThem: () => asked.value && remove(asked.value.thing, freezing(asked.value.readers)) };
+  return {
+    asked,
+    ask,
+    letBe,
+    leaveThem: () => asked.value && remove(asked.value.thing, []),
+    freezeThem: () => asked.value && remove(asked.value.thing, freezing(asked.value.readers)),
+  };
 });

@@ -3,6 +3,7 @@ import { defineStore } from "pinia";
 import { computed, shallowRef, watch } from "vue";
 import { api } from "@/api/client";
 import type { Drive } from "@/api/types";
+import { useNewest } from "@/composables/useNewest";
 import { withParts } from "@/picture/boxes";
 import { useScene } from "@/stores/scene";
 
@@ -10,18 +11,18 @@ export const useDrives = defineStore("drives", () => {
   const scene = useScene();
   const all = shallowRef<readonly Drive[]>([]);
 
-  let asked = 0;
+  const beginAsking = useNewest();
   watch(
     () => [scene.id, scene.revision] as const,
     async ([id]) => {
-      const mine = ++asked;
+      const isNewest = beginAsking();
       // Only rules make one thing drive another.
       if (!id || !scene.objects.some((one) => one.rules.length)) {
         all.value = [];
         return;
       }
       const found = await api.drives(id).catch(() => null);
-      if (found && mine === asked) all.value = found.drives;
+      if (found && isNewest()) all.value = found.drives;
     },
     { immediate: true },
   );

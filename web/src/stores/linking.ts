@@ -33,7 +33,10 @@ export const useLinking = defineStore("linking", () => {
     return object ? { object, channel: null } : null;
   }
 
-  /** Follow a press until it is let go; let go over something, the link is asked for. A press that does not move is a click. */
+  /**
+   * Follow a press until it is let go; let go over something, the link is asked for. A press that does not move is a
+   * click.
+   */
   function begin(event: PointerEvent, from: Place): void {
     if (event.button !== 0) return;
     const start = { x: event.clientX, y: event.clientY };
@@ -50,7 +53,8 @@ export const useLinking = defineStore("linking", () => {
     const up = (e: PointerEvent): void => {
       const over = drag.value ? targetAt(e) : null;
       stop();
-      if (over && !(over.object === from.object && (over.channel === null || over.channel === from.channel))) asked.value = { from, to: over };
+      if (over && !(over.object === from.object && (over.channel === null || over.channel === from.channel)))
+        asked.value = { from, to: over };
     };
     const key = (e: KeyboardEvent): void => {
       if (e.key !== "Escape") return;

@@ -1,4 +1,7 @@
-/** Play live: the picture waits, and cues run their stretch of baked motion at a key press or a click; what is pressed is recorded. */
+/**
+ * Play live: the picture waits, and cues run their stretch of baked motion at a key press or a click; what is pressed
+ * is recorded.
+ */
 import { useEventListener, useRafFn } from "@vueuse/core";
 import { defineStore } from "pinia";
 import { computed, ref, shallowRef } from "vue";
@@ -45,7 +48,9 @@ export const useLive = defineStore("live", () => {
   function begin(): void {
     if (on.value) return;
     if (!cues.value.length) {
-      said.warn("There are no cues yet. Add one in the panel Cues: it names a stretch of the timeline and the key that starts it.");
+      said.warn(
+        "There are no cues yet. Add one in the panel Cues: it names a stretch of the timeline and the key that starts it.",
+      );
       return;
     }
     playback.pause();
@@ -67,7 +72,11 @@ export const useLive = defineStore("live", () => {
     const now = performance.now();
     const first = history[0]?.begun ?? 0;
     const frame = (time: number): number => Math.round(((time - first) / 1000) * fps.value);
-    const presses = history.map((run) => ({ cue: run.cue.id, at: frame(run.begun), runs: Math.max(1, rounds(run, fps.value, now)) }));
+    const presses = history.map((run) => ({
+      cue: run.cue.id,
+      at: frame(run.begun),
+      runs: Math.max(1, rounds(run, fps.value, now)),
+    }));
     on.value = false;
     running.value = new Set();
     if (presses.length) recorded.value = presses;
@@ -106,7 +115,8 @@ export const useLive = defineStore("live", () => {
     runs = runs.filter((run) => still.has(run));
     const names = new Set(runs.map((run) => run.cue.id));
     if (names.size !== running.value.size || [...names].some((one) => !running.value.has(one))) running.value = names;
-    if (next.size !== frames.value.size || [...next].some(([id, frame]) => frames.value.get(id) !== frame)) frames.value = next;
+    if (next.size !== frames.value.size || [...next].some(([id, frame]) => frames.value.get(id) !== frame))
+      frames.value = next;
   }
 
   /** A click in the picture on an object: the cue of it, or of what it hangs on. */

@@ -15,7 +15,9 @@ export interface Picked {
 /** The keys an object has in some channels at some frames (at any, if none are given). */
 export function keysAt(thing: SceneObject, channels: readonly string[], frames: ReadonlySet<number> | null): Picked[] {
   return channels.flatMap((channel) => {
-    const own = keysOf(thing, channel).map((key) => key.frame).filter((frame) => !frames || frames.has(frame));
+    const own = keysOf(thing, channel)
+      .map((key) => key.frame)
+      .filter((frame) => !frames || frames.has(frame));
     return own.length ? [{ object: thing.id, channel, frames: own }] : [];
   });
 }
@@ -40,9 +42,11 @@ export const usePicks = defineStore("picks", () => {
   const frames = computed(() => [...new Set(keys.value.flatMap((one) => one.frames))].sort((a, b) => a - b));
   const count = computed(() => keys.value.reduce((sum, one) => sum + one.frames.length, 0));
 
-  const has = (object: string, channel: string, frame: number): boolean => lines.value.get(lineOf(object, channel))?.has(frame) ?? false;
+  const has = (object: string, channel: string, frame: number): boolean =>
+    lines.value.get(lineOf(object, channel))?.has(frame) ?? false;
   /** Whether all of some keys are picked; never if there are none. */
-  const hasAll = (picked: readonly Picked[]): boolean => picked.length > 0 && picked.every((one) => one.frames.every((frame) => has(one.object, one.channel, frame)));
+  const hasAll = (picked: readonly Picked[]): boolean =>
+    picked.length > 0 && picked.every((one) => one.frames.every((frame) => has(one.object, one.channel, frame)));
 
   function clear(): void {
     if (lines.value.size) lines.value = new Map();
@@ -62,7 +66,9 @@ export const usePicks = defineStore("picks", () => {
   function remove(picked: readonly Picked[]): void {
     const next = new Map(lines.value);
     for (const one of picked) {
-      const left = new Set([...(next.get(lineOf(one.object, one.channel)) ?? [])].filter((frame) => !one.frames.includes(frame)));
+      const left = new Set(
+        [...(next.get(lineOf(one.object, one.channel)) ?? [])].filter((frame) => !one.frames.includes(frame)),
+      );
       if (left.size) next.set(lineOf(one.object, one.channel), left);
       else next.delete(lineOf(one.object, one.channel));
     }
@@ -70,9 +76,11 @@ export const usePicks = defineStore("picks", () => {
   }
 
   /** The same keys, once each has gone to another frame. */
-  const moved = (to: (frame: number) => number): Picked[] => keys.value.map((one) => ({ ...one, frames: one.frames.map(to) }));
+  const moved = (to: (frame: number) => number): Picked[] =>
+    keys.value.map((one) => ({ ...one, frames: one.frames.map(to) }));
 
   return { keys, frames, count, has, hasAll, clear, add, set, remove, moved };
 });
 
-export const keyAt = (thing: SceneObject, channel: string, frame: number): Key | undefined => keysOf(thing, channel).find((key) => key.frame === frame);
+export const keyAt = (thing: SceneObject, channel: string, frame: number): Key | undefined =>
+  keysOf(thing, channel).find((key) => key.frame === frame);

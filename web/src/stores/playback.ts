@@ -1,8 +1,14 @@
 /** Where the playhead is and whether it runs. */
 import { useRafFn } from "@vueuse/core";
 import { defineStore } from "pinia";
-import { computed, ref } from "vue";
+import { computed, ref, watch } from "vue";
 import { useScene } from "@/stores/scene";
+
+/**
+ * While it plays, text that tells of the frame is brought up to date every so many milliseconds: nobody reads faster,
+ * and layout is expensive.
+ */
+const TEXT_EVERY = 100;
 
 export const usePlayback = defineStore("playback", () => {
   const scene = useScene();
@@ -41,6 +47,20 @@ export const usePlayback = defineStore("playback", () => {
 
   const pause = (): void => raf.pause();
 
+  /** The frame that numbers and words are shown of: that of the playhead, but ten times a second while it plays. */
+  const textFrame = ref(0);
+  let toldAt = 0;
+  watch(
+    [frame, playing],
+    ([now, runs]) => {
+      const time = performance.now();
+      if (runs && time - toldAt < TEXT_EVERY) return;
+      toldAt = time;
+      textFrame.value = now;
+    },
+    { flush: "sync" },
+  );
+
   /** Go to a frame, as whole as frames are; playback goes on from there. */
   function goTo(target: number): void {
     frame.value = Math.min(Math.max(Math.round(target), 0), last.value);
@@ -48,7 +68,9 @@ export const usePlayback = defineStore("playback", () => {
   }
 
   function setRange(first: number, final: number): void {
-    const [low, high] = [Math.min(first, final), Math.max(first, final)].map((f) => Math.min(Math.max(Math.round(f), 0), last.value));
+    const [low, high] = [Math.min(first, final), Math.max(first, final)].map((f) =>
+      Math.min(Math.max(Math.round(f), 0), last.value),
+    );
     range.value = low === 0 && high === last.value ? null : { from: low ?? 0, to: high ?? last.value };
   }
 
@@ -59,5 +81,21 @@ export const usePlayback = defineStore("playback", () => {
     range.value = null;
   }
 
-  return { frame, loop, range, from, to, last, fps, playing, play, pause, toggle: () => (playing.value ? pause() : play()), goTo, setRange, reset };
+  return {
+    frame,
+    textFrame,
+    loop,
+    range,
+    from,
+    to,
+    last,
+    fps,
+    playing,
+    play,
+    pause,
+    toggle: () => (playing.value ? pause() : play()),
+    goTo,
+    setRange,
+    reset,
+  };
 });

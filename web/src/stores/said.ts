@@ -20,7 +20,11 @@ export const useSaid = defineStore("said", () => {
         duration: 10000,
         showClose: true,
         offset: 56,
-        message: h("span", [message, " ", h("button", { class: "said-undo", onClick: () => (shown.close(), undo()) }, label)]),
+        message: h("span", [
+          message,
+          " ",
+          h("button", { class: "said-undo", onClick: () => (shown.close(), undo()) }, label),
+        ]),
       });
     },
   };

@@ -1,10 +1,11 @@
 /** The scene at work: what the server keeps, its baked motion, and the edits on their way. */
+import { useIntervalFn } from "@vueuse/core";
 import { defineStore } from "pinia";
 import { computed, ref, shallowRef } from "vue";
-import { api, ServiceError } from "@/api/client";
+import { api, type ChangedMotion, ServiceError } from "@/api/client";
 import { type Motion, readMotion } from "@/api/motion";
 import { dialThing } from "@/api/dials";
-import type { CastObject, Changed, DialThing, Edit, HistoryState, SceneHead, SceneObject } from "@/api/types";
+import type { TroupeObject, DialThing, Edit, HistoryState, SceneHead, SceneObject } from "@/api/types";
 import { useSaid } from "@/stores/said";
 
 /** Edits shown but not made: the picture as it would be, until they are kept or let go. */
@@ -20,7 +21,7 @@ export const useScene = defineStore("scene", () => {
   const revision = ref(0);
   const history = ref<HistoryState>({ undo: null, redo: null });
   const head = shallowRef<SceneHead | null>(null);
-  const objects = shallowRef<readonly CastObject[]>([]);
+  const objects = shallowRef<readonly TroupeObject[]>([]);
   const kept = shallowRef<Motion | null>(null);
   const looked = shallowRef<Motion | null>(null);
   const look = shallowRef<Look | null>(null);
@@ -31,7 +32,9 @@ export const useScene = defineStore("scene", () => {
   /** The dials, as things with one channel. */
   const dials = computed<readonly DialThing[]>(() => (head.value?.dials ?? []).map(dialThing));
   /** Objects by id, and dials by `dial:` and their id. */
-  const byId = computed(() => new Map<string, SceneObject>([...objects.value, ...dials.value].map((thing) => [thing.id, thing])));
+  const byId = computed(
+    () => new Map<string, SceneObject>([...objects.value, ...dials.value].map((thing) => [thing.id, thing])),
+  );
   /** What hangs directly on each object, by its id, in drawing order. */
   const parts = computed(() => Map.groupBy(objects.value, (thing) => thing.parent ?? ""));
   const state = computed(() => (unreachable.value ? "not saved" : waiting.value > 0 ? "saving" : "saved"));
@@ -59,12 +62,38 @@ export const useScene = defineStore("scene", () => {
     if (!(error instanceof ServiceError)) throw error;
     if (error.status === 409 && id.value) {
       await read(id.value);
-      said.warn("This scene was changed elsewhere, so your last change was not made. You now see the newest version; repeat the change if you still want it.");
+      said.warn(
+        "This scene was changed elsewhere, so your last change was not made. You now see the newest version; repeat the change if you still want it.",
+      );
       return;
     }
-    if (error.status === 0) unreachable.value = true;
+    if (error.status === 0) {
+      unreachable.value = true;
+      asking.resume();
+    }
     said.error(error.message);
   }
+
+  /**
+   * While the server does not answer, it is asked every now and then; once it is back, the page shows what it keeps.
+   */
+  const asking = useIntervalFn(
+    async () => {
+      if (!unreachable.value || !id.value) return asking.pause();
+      try {
+        await read(id.value);
+      } catch {
+        return;
+      }
+      unreachable.value = false;
+      asking.pause();
+      said.info(
+        "Vine Swing's server is back. You see the scene as it was last saved; repeat your last change if it is missing.",
+      );
+    },
+    2000,
+    { immediate: false },
+  );
 
   async function read(sceneId: string): Promise<void> {
     const [found, message] = await Promise.all([api.scene(sceneId), api.motion(sceneId)]);
@@ -77,9 +106,8 @@ export const useScene = defineStore("scene", () => {
     letGo();
   }
 
-  async function take(changed: Changed): Promise<void> {
+  function take({ changed, motion: message }: ChangedMotion): void {
     if (!id.value || changed.revision === revision.value) return;
-    const message = await api.motion(id.value, revision.value);
     const fresh = new Map(changed.objects.map((thing) => [thing.id, thing]));
     const before = new Map(objects.value.map((thing) => [thing.id, thing]));
     head.value = changed.head;
@@ -93,7 +121,10 @@ export const useScene = defineStore("scene", () => {
   let lookNumber = 0;
   let lookRunning = false;
 
-  /** Show the picture as it would be after some edits. While one look is on its way, only the newest of the others waits. */
+  /**
+   * Show the picture as it would be after some edits. While one look is on its way, only the newest of the others
+   * waits.
+   */
   async function lookAt(edits: Edit[], words: string | null = null): Promise<void> {
     look.value = { edits, said: words };
     lookNumber += 1;
@@ -127,7 +158,7 @@ export const useScene = defineStore("scene", () => {
     return inTurn(async () => {
       if (!id.value || edits.length === 0) return false;
       try {
-        await take(await api.edit(id.value, revision.value, edits));
+        take(await api.edit(id.value, revision.value, edits));
       } catch (error) {
         letGo();
         throw error;
@@ -136,12 +167,15 @@ export const useScene = defineStore("scene", () => {
     });
   }
 
-  /** As `edit`, but hands back what the service says against the edits, to be shown where they were asked for. Null if they are kept. */
+  /**
+   * As `edit`, but hands back what the service says against the edits, to be shown where they were asked for. Null if
+   * they are kept.
+   */
   function attempt(edits: Edit[]): Promise<string | null | undefined> {
     return inTurn(async () => {
       if (!id.value) return null;
       try {
-        await take(await api.edit(id.value, revision.value, edits));
+        take(await api.edit(id.value, revision.value, edits));
         return null;
       } catch (error) {
         letGo();
@@ -181,5 +215,27 @@ export const useScene = defineStore("scene", () => {
     letGo();
   }
 
-  return { id, revision, history, head, objects, dials, byId, parts, kept, motion, look, state, open, close, edit, attempt, undo, redo, lookAt, letGo, keepLook };
+  return {
+    id,
+    revision,
+    history,
+    head,
+    objects,
+    dials,
+    byId,
+    parts,
+    kept,
+    motion,
+    look,
+    state,
+    open,
+    close,
+    edit,
+    attempt,
+    undo,
+    redo,
+    lookAt,
+    letGo,
+    keepLook,
+  };
 });

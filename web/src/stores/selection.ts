@@ -10,6 +10,9 @@ import { type Row, useVocabulary } from "@/stores/vocabulary";
 
 export type Tool = "pick" | "pivot" | "path" | "link" | "joints";
 
+const SHEET_TABS = ["sheet", "curves", "speed", "links"] as const;
+export type SheetTab = (typeof SHEET_TABS)[number];
+
 export const useSelection = defineStore("selection", () => {
   const scene = useScene();
   const vocabulary = useVocabulary();
@@ -19,37 +22,77 @@ export const useSelection = defineStore("selection", () => {
   const rowName = ref("Travel");
   const channelName = ref<string | null>(null);
   const renaming = ref<string | null>(null);
-  /** Objects whose parts are shown in the cast and on the time sheet. */
+  /** Objects whose parts are shown in the troupe and on the time sheet. */
   const unfolded = ref<ReadonlySet<string>>(new Set());
   const tool = ref<Tool>("pick");
   const keyAsIMove = useLocalStorage("key-as-i-move", true);
   /** Grid, guides and other objects that dragged things snap to. */
   const snap = useLocalStorage("snap", { on: true, across: 0, down: 0 });
-  /** Onion skin: how many before and after, every how many frames, or on keys only; and whose besides the picked one's. */
-  const onion = useLocalStorage("onion", { on: false, before: 2, after: 2, every: 4, keys: false, also: null as string | null });
+  /**
+   * Onion skin: how many before and after, every how many frames, or on keys only; and whose besides the picked one's.
+   */
+  const onion = useLocalStorage("onion", {
+    on: false,
+    before: 2,
+    after: 2,
+    every: 4,
+    keys: false,
+    also: null as string | null,
+  });
   const showPath = useLocalStorage("show-path", true);
   /** Whether the picture shows who drives the picked object, and whom it drives. */
   const showDrives = useLocalStorage("show-drives", true);
-  const sheetTab = useLocalStorage<"sheet" | "curves" | "speed" | "drivers">("sheet-tab", "sheet");
+  const sheetTab = useLocalStorage<SheetTab>("sheet-tab", "sheet");
+  // What an earlier version kept may be a tab that is called otherwise now.
+  if (!SHEET_TABS.includes(sheetTab.value)) sheetTab.value = "sheet";
   /** Whether the time sheet leaves out what has no keys. */
   const onlyMoving = useLocalStorage("only-moving", false);
 
   const thing = computed(() => scene.byId.get(objectId.value ?? "") ?? null);
-  /** The picked object, where it is one of the cast and no dial. */
-  const cast = computed(() => (thing.value && thing.value.kind !== "dial" ? thing.value : null));
+  /** The picked object, where it is one of the troupe and no dial. */
+  const object = computed(() => (thing.value && thing.value.kind !== "dial" ? thing.value : null));
   const rows = computed(() => (thing.value ? vocabulary.rowsOf(thing.value) : []));
   /** The picked row, which can be a keyed setting of a rule. */
-  const row = computed<Row | null>(() => (thing.value ? [...rows.value, ...vocabulary.settingRowsOf(thing.value)].find((one) => one.name === rowName.value) : undefined) ?? rows.value[0] ?? null);
+  const row = computed<Row | null>(
+    () =>
+      (thing.value
+        ? [...rows.value, ...vocabulary.settingRowsOf(thing.value)].find((one) => one.name === rowName.value)
+        : undefined) ??
+      rows.value[0] ??
+      null,
+  );
   /** The channel the vine explains: the one chosen, else the row's first with keys, else its first. */
   const channel = computed(() => {
     const within = row.value?.channels ?? [];
-    return within.find((one) => one.name === channelName.value) ?? within.find((one) => keysOf(one.name).length > 0) ?? within.find((one) => one.unit !== "point") ?? null;
+    return (
+      within.find((one) => one.name === channelName.value) ??
+      within.find((one) => keysOf(one.name).length > 0) ??
+      within.find((one) => one.unit !== "point") ??
+      null
+    );
   });
 
   /** Frames of the picked leaves within the picked row; setting them picks those and no others. */
   const leaves = computed<ReadonlySet<number>>({
-    get: () => new Set(picks.keys.filter((one) => one.object === objectId.value && row.value?.channels.some((channel) => channel.name === one.channel)).flatMap((one) => one.frames)),
-    set: (frames) => picks.set(thing.value && row.value ? keysAt(thing.value, row.value.channels.map((channel) => channel.name), frames) : []),
+    get: () =>
+      new Set(
+        picks.keys
+          .filter(
+            (one) =>
+              one.object === objectId.value && row.value?.channels.some((channel) => channel.name === one.channel),
+          )
+          .flatMap((one) => one.frames),
+      ),
+    set: (frames) =>
+      picks.set(
+        thing.value && row.value
+          ? keysAt(
+              thing.value,
+              row.value.channels.map((channel) => channel.name),
+              frames,
+            )
+          : [],
+      ),
   });
 
   const keysOf = (name: string): readonly Key[] => (thing.value ? keysIn(thing.value, name) : []);
@@ -58,7 +101,7 @@ export const useSelection = defineStore("selection", () => {
   function pick(id: string | null, keepKeys = false): void {
     if (id !== objectId.value && !keepKeys) picks.clear();
     objectId.value = id;
-    // What is picked can always be seen in the cast.
+    // What is picked can always be seen in the troupe.
     const above: string[] = [];
     for (let at = id ? scene.byId.get(id)?.parent : null; at; at = scene.byId.get(at)?.parent) above.push(at);
     if (above.some((one) => !unfolded.value.has(one))) unfolded.value = new Set([...unfolded.value, ...above]);
@@ -85,5 +128,30 @@ export const useSelection = defineStore("selection", () => {
     tool.value = "pick";
   }
 
-  return { objectId, rowName, channelName, leaves, renaming, unfolded, tool, keyAsIMove, snap, onion, showPath, showDrives, onlyMoving, sheetTab, thing, cast, rows, row, channel, keysOf, pick, fold, pickRow, reset };
+  return {
+    objectId,
+    rowName,
+    channelName,
+    leaves,
+    renaming,
+    unfolded,
+    tool,
+    keyAsIMove,
+    snap,
+    onion,
+    showPath,
+    showDrives,
+    onlyMoving,
+    sheetTab,
+    thing,
+    object,
+    rows,
+    row,
+    channel,
+    keysOf,
+    pick,
+    fold,
+    pickRow,
+    reset,
+  };
 });

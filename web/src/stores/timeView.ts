@@ -22,11 +22,14 @@ export const useTimeView = defineStore("time view", () => {
   const most = computed(() => Math.max(1, MOST_PER_FRAME / fitted.value));
   const perFrame = computed(() => Math.max(0.02, fitted.value * Math.min(zoom.value, most.value)));
   const shown = computed(() => room.value / perFrame.value);
-  const scroll = computed(() => Math.min(Math.max(from.value, 0), Math.max(0, playback.last - shown.value)) * perFrame.value);
+  const scroll = computed(
+    () => Math.min(Math.max(from.value, 0), Math.max(0, playback.last - shown.value)) * perFrame.value,
+  );
   const first = computed(() => scroll.value / perFrame.value);
   const zoomed = computed(() => zoom.value > 1.001);
 
-  const panTo = (frame: number): void => void (from.value = Math.min(Math.max(frame, 0), Math.max(0, playback.last - shown.value)));
+  const panTo = (frame: number): void =>
+    void (from.value = Math.min(Math.max(frame, 0), Math.max(0, playback.last - shown.value)));
 
   /** Zoom by a factor so that a frame stays where it is. */
   function zoomBy(factor: number, about: number = playback.frame): void {

@@ -5,7 +5,7 @@ import { keyedSettings } from "@/api/channels";
 import { api } from "@/api/client";
 import { dialWords } from "@/api/dials";
 import { jointWords } from "@/api/figures";
-import type { ChannelWords, Ease, KeptFeel, SceneObject, Vocabulary } from "@/api/types";
+import type { ChannelWords, Ease, KeptFeel, KindWords, SceneObject, Vocabulary } from "@/api/types";
 
 export type Family = ChannelWords["family"];
 
@@ -35,13 +35,20 @@ export const useVocabulary = defineStore("vocabulary", () => {
     ownFeels.value = await api.feels();
   }
 
+  /** What the service says of an object's kind; nothing for dials, which are no objects of the picture. */
+  const kindWordsOf = (thing: SceneObject): KindWords | undefined =>
+    words.value?.kinds.find((one) => one.name === thing.kind);
   const kindOf = (thing: SceneObject): string => (thing.kind === "shape" ? thing.shape.type : thing.kind);
   const dialRows = new WeakMap<SceneObject, readonly Row[]>();
   const figureChannels = new WeakMap<object, readonly ChannelWords[]>();
   const channelsOf = (thing: SceneObject): readonly ChannelWords[] => {
     if (thing.kind === "dial") return [dialWords(thing.dial)];
     if (thing.kind !== "figure" || !words.value) return words.value?.channels[kindOf(thing)] ?? [];
-    if (!figureChannels.has(thing.figure)) figureChannels.set(thing.figure, [...(words.value.channels["group"] ?? []), ...jointWords(words.value.joints, thing.figure)]);
+    if (!figureChannels.has(thing.figure))
+      figureChannels.set(thing.figure, [
+        ...(words.value.channels["group"] ?? []),
+        ...jointWords(words.value.joints, thing.figure),
+      ]);
     return figureChannels.get(thing.figure)!;
   };
   const figureRows = new WeakMap<object, readonly Row[]>();
@@ -83,15 +90,39 @@ export const useVocabulary = defineStore("vocabulary", () => {
       const found = words.value?.rules.find((one) => one.kind === rule.kind);
       const spec = found?.settings.find((one) => one.name === setting);
       if (!found || !spec) return [];
-      const acted = channelsOf(thing).find((one) => (rule.channels === "keyed" ? one.unit !== "point" : rule.channels.includes(one.name)));
+      const acted = channelsOf(thing).find((one) =>
+        rule.channels === "keyed" ? one.unit !== "point" : rule.channels.includes(one.name),
+      );
       const same = spec.unit === "as the channel";
       const label = `${found.label} ${spec.label}`;
       const count = (kinds.get(label) ?? 0) + 1;
       kinds.set(label, count);
       const row = count > 1 ? `${label} ${count}` : label;
       const family = acted?.family ?? "look";
-      const [unit, shown, step] = same ? [acted?.unit ?? "", acted?.shown ?? 1, acted?.step ?? 1] : [(spec.unit === "°" ? "°" : "") as ChannelWords["unit"], 1, 0.05];
-      return [{ name: row, family, channels: [{ name, label: spec.label, row, family, unit, default: typeof spec.default === "number" ? spec.default : 0, low: spec.low, high: spec.high, step, shown, about: spec.about }] }];
+      const [unit, shown, step] = same
+        ? [acted?.unit ?? "", acted?.shown ?? 1, acted?.step ?? 1]
+        : [(spec.unit === "°" ? "°" : "") as ChannelWords["unit"], 1, 0.05];
+      return [
+        {
+          name: row,
+          family,
+          channels: [
+            {
+              name,
+              label: spec.label,
+              row,
+              family,
+              unit,
+              default: typeof spec.default === "number" ? spec.default : 0,
+              low: spec.low,
+              high: spec.high,
+              step,
+              shown,
+              about: spec.about,
+            },
+          ],
+        },
+      ];
     });
   }
 
@@ -99,9 +130,22 @@ export const useVocabulary = defineStore("vocabulary", () => {
   function easeLabel(ease: unknown): string {
     if (ease === "hold") return "hold";
     if (ease === "linear") return "even";
-    if (typeof ease === "string") return words.value?.feels.find((feel) => feel.name === ease)?.label.toLowerCase() ?? ease;
+    if (typeof ease === "string")
+      return words.value?.feels.find((feel) => feel.name === ease)?.label.toLowerCase() ?? ease;
     return ownFeelOf(ease as Ease)?.name ?? "own feel";
   }
 
-  return { words, load, kindOf, channelsOf, rowsOf, settingRowsOf, easeLabel, ownFeels, readFeels, ownFeelOf };
+  return {
+    kindWordsOf,
+    words,
+    load,
+    kindOf,
+    channelsOf,
+    rowsOf,
+    settingRowsOf,
+    easeLabel,
+    ownFeels,
+    readFeels,
+    ownFeelOf,
+  };
 });

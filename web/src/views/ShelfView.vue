@@ -48,7 +48,9 @@ async function create(): Promise<void> {
 async function openFile(file: File | undefined): Promise<void> {
   if (!file) return;
   if (file.size > LARGEST_FILE) {
-    said.error(`${file.name} is ${(file.size / 1024 / 1024).toFixed(0)} MB; a scene file may be at most ${LARGEST_FILE / 1024 / 1024} MB. Simplify its outlines and save it again.`);
+    said.error(
+      `${file.name} is ${(file.size / 1024 / 1024).toFixed(0)} MB; a scene file may be at most ${LARGEST_FILE / 1024 / 1024} MB. Simplify its outlines and save it again.`,
+    );
     return;
   }
   const text = await file.text();
@@ -80,7 +82,13 @@ onMounted(load);
 </script>
 
 <template>
-  <main class="shelf" :class="{ over }" @dragover.prevent="over = true" @dragleave.self="over = false" @drop.prevent="dropped">
+  <main
+    class="shelf"
+    :class="{ over }"
+    @dragover.prevent="over = true"
+    @dragleave.self="over = false"
+    @drop.prevent="dropped"
+  >
     <header>
       <img src="/icon.svg" alt="" width="34" height="34" />
       <div>
@@ -88,13 +96,31 @@ onMounted(load);
         <p>Your shelf of scenes</p>
       </div>
       <span class="busy" aria-live="polite">{{ busy }}</span>
-      <RouterLink to="/principles" class="plain" title="The classic twelve, each with a live example">Principles</RouterLink>
-      <button class="plain" title="Open a scene file; you can also drop one here" @click="input?.click()"><VineIcon name="file" /> Open a scene file</button>
+      <RouterLink to="/principles" class="plain" title="The classic twelve, each with a live example"
+        >Principles</RouterLink
+      >
+      <button class="plain" title="Open a scene file; you can also drop one here" @click="input?.click()">
+        <VineIcon name="file" /> Open a scene file
+      </button>
       <button class="primary" @click="create"><VineIcon name="add" /> New scene</button>
-      <input ref="input" type="file" accept=".json,application/json" class="sr-only" tabindex="-1" aria-label="Scene file" @change="openFile(($event.target as HTMLInputElement).files?.[0])" />
+      <input
+        ref="input"
+        type="file"
+        accept=".json,application/json"
+        class="sr-only"
+        tabindex="-1"
+        aria-label="Scene file"
+        @change="openFile(($event.target as HTMLInputElement).files?.[0])"
+      />
     </header>
     <div v-if="scenes?.length" class="grid">
-      <SceneCard v-for="scene in scenes" :key="`${scene.id} ${scene.revision}`" :scene="scene" @duplicate="duplicate(scene)" @remove="remove(scene)" />
+      <SceneCard
+        v-for="scene in scenes"
+        :key="`${scene.id} ${scene.revision}`"
+        :scene="scene"
+        @duplicate="duplicate(scene)"
+        @remove="remove(scene)"
+      />
     </div>
     <div v-else-if="scenes" class="empty">
       <h2>The Shelf is empty</h2>
@@ -103,23 +129,77 @@ onMounted(load);
     </div>
     <ElCollapse v-if="deleted.length" class="deleted">
       <ElCollapseItem :title="`Deleted scenes (${deleted.length})`">
-        <p v-for="scene in deleted" :key="scene.id">{{ scene.name }} <button class="plain" @click="restore(scene)">Bring back</button></p>
+        <p v-for="scene in deleted" :key="scene.id">
+          {{ scene.name }} <button class="plain" @click="restore(scene)">Bring back</button>
+        </p>
       </ElCollapseItem>
     </ElCollapse>
   </main>
 </template>
 
 <style scoped>
-.shelf { min-height: 100%; background: var(--paper-2); padding: 28px 40px 60px; }
-.over { outline: 3px dashed var(--travel); outline-offset: -12px; }
-header { display: flex; align-items: center; gap: 12px; margin: 0 auto 24px; max-width: 1160px; }
-h1 { font-size: 22px; color: var(--travel); line-height: 1.1; }
-header p { margin: 2px 0 0; color: var(--ink-2); }
-a.plain { text-decoration: none; color: inherit; }
-.busy { flex: 1; text-align: right; color: var(--ink-2); }
-.grid { display: grid; grid-template-columns: repeat(auto-fill, minmax(300px, 1fr)); gap: 22px; margin: 0 auto; max-width: 1160px; }
-.empty { text-align: center; padding: 80px 20px; color: var(--ink-2); display: grid; justify-items: center; gap: 10px; }
-.deleted { max-width: 1160px; margin: 36px auto 0; --el-collapse-header-bg-color: transparent; --el-collapse-content-bg-color: transparent; }
-.deleted p { display: flex; gap: 12px; align-items: center; margin: 4px 0; }
-.deleted .plain { padding: 3px 12px; }
+.shelf {
+  min-height: 100%;
+  background: var(--paper-2);
+  padding: 28px 40px 60px;
+}
+.over {
+  outline: 3px dashed var(--travel);
+  outline-offset: -12px;
+}
+header {
+  display: flex;
+  align-items: center;
+  gap: 12px;
+  margin: 0 auto 24px;
+  max-width: 1160px;
+}
+h1 {
+  font-size: 22px;
+  color: var(--travel);
+  line-height: 1.1;
+}
+header p {
+  margin: 2px 0 0;
+  color: var(--ink-2);
+}
+a.plain {
+  text-decoration: none;
+  color: inherit;
+}
+.busy {
+  flex: 1;
+  text-align: right;
+  color: var(--ink-2);
+}
+.grid {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(300px, 1fr));
+  gap: 22px;
+  margin: 0 auto;
+  max-width: 1160px;
+}
+.empty {
+  text-align: center;
+  padding: 80px 20px;
+  color: var(--ink-2);
+  display: grid;
+  justify-items: center;
+  gap: 10px;
+}
+.deleted {
+  max-width: 1160px;
+  margin: 36px auto 0;
+  --el-collapse-header-bg-color: transparent;
+  --el-collapse-content-bg-color: transparent;
+}
+.deleted p {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+  margin: 4px 0;
+}
+.deleted .plain {
+  padding: 3px 12px;
+}
 </style>

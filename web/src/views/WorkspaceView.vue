@@ -5,7 +5,7 @@ import { RouterLink } from "vue-router";
 import { keysOf } from "@/api/channels";
 import type { SceneObject } from "@/api/types";
 import { useLocalStorage } from "@vueuse/core";
-import CastPanel from "@/components/cast/CastPanel.vue";
+import TroupePanel from "@/components/troupe/TroupePanel.vue";
 import PanelDivider from "@/components/common/PanelDivider.vue";
 import LinkDialog from "@/components/links/LinkDialog.vue";
 import LinkDrag from "@/components/links/LinkDrag.vue";
@@ -19,6 +19,7 @@ import TimeSheet from "@/components/sheet/TimeSheet.vue";
 import TopBar from "@/components/top/TopBar.vue";
 import ValuesPanel from "@/components/values/ValuesPanel.vue";
 import VinePanel from "@/components/vine/VinePanel.vue";
+import { useOnceTrue } from "@/composables/useOnceTrue";
 import { useShortcuts } from "@/composables/useShortcuts";
 import { useWorkspaceShortcuts } from "@/composables/useWorkspaceShortcuts";
 import { useLinking } from "@/stores/linking";
@@ -38,6 +39,12 @@ const live = useLive();
 
 const stage = ref<InstanceType<typeof PictureStage>>();
 const [exporting, setting, helping] = [ref(false), ref(false), ref(false)];
+// Dialogs are mounted when they are first opened: together they would take a good part of the time a scene takes to open.
+const mounted = {
+  export: useOnceTrue(() => exporting.value),
+  settings: useOnceTrue(() => setting.value),
+  shortcuts: useOnceTrue(() => helping.value),
+};
 const missing = ref(false);
 const sheetHeight = useLocalStorage("sheet-height", 180);
 
@@ -57,20 +64,37 @@ async function open(id: string): Promise<void> {
   missing.value = !found;
   // What moves most is what one most likely came for.
   const things: readonly SceneObject[] = [...[...scene.objects].reverse(), ...scene.dials];
-  const liveliest = things.reduce<SceneObject | null>((best, one) => (moving(one) > (best ? moving(best) : 0) ? one : best), null);
+  const liveliest = things.reduce<SceneObject | null>(
+    (best, one) => (moving(one) > (best ? moving(best) : 0) ? one : best),
+    null,
+  );
   selection.pick(liveliest?.id ?? null);
   // And of it, what moves.
-  const row = liveliest && vocabulary.rowsOf(liveliest).find((one) => one.channels.some((channel) => keysOf(liveliest, channel.name).length > 1));
+  const row =
+    liveliest &&
+    vocabulary
+      .rowsOf(liveliest)
+      .find((one) => one.channels.some((channel) => keysOf(liveliest, channel.name).length > 1));
   if (row) selection.pickRow(row.name);
 }
 
-const moving = (thing: SceneObject): number => Object.values(thing.channels ?? {}).filter((channel) => channel.keys.length > 1).length;
+const moving = (thing: SceneObject): number =>
+  Object.values(thing.channels ?? {}).filter((channel) => channel.keys.length > 1).length;
 
 onMounted(() => open(props.id));
 watch(() => props.id, open);
-watch(() => playback.last, (last) => playback.frame > last && playback.goTo(last));
-watch(() => scene.byId, (things) => selection.objectId && !things.has(selection.objectId) && selection.pick(null));
-watch(() => scene.head?.name, (name) => (document.title = name ? `${name} · Vine Swing` : "Vine Swing"));
+watch(
+  () => playback.last,
+  (last) => playback.frame > last && playback.goTo(last),
+);
+watch(
+  () => scene.byId,
+  (things) => selection.objectId && !things.has(selection.objectId) && selection.pick(null),
+);
+watch(
+  () => scene.head?.name,
+  (name) => (document.title = name ? `${name} · Vine Swing` : "Vine Swing"),
+);
 onBeforeUnmount(() => {
   playback.pause();
   scene.close();
@@ -83,12 +107,17 @@ const ready = computed(() => scene.head !== null && vocabulary.words !== null);
   <div v-if="ready" class="workspace" :style="{ '--sheet': `${sheetHeight}px` }">
     <TopBar @export="exporting = true" @settings="setting = true" @shortcuts="helping = true" />
     <div class="middle">
-      <CastPanel />
+      <TroupePanel />
       <PictureStage ref="stage" />
       <ValuesPanel />
     </div>
     <div class="below">
-      <PanelDivider v-model="sheetHeight" label="Drag to give the time sheet more or less room" :least="100" :most="420" />
+      <PanelDivider
+        v-model="sheetHeight"
+        label="Drag to give the time sheet more or less room"
+        :least="100"
+        :most="420"
+      />
       <TimeSheet />
     </div>
     <VinePanel />
@@ -96,9 +125,9 @@ const ready = computed(() => scene.head !== null && vocabulary.words !== null);
     <LinkDialog v-if="linking.asked" />
     <TakersDialog v-if="linking.takers" :key="linking.takers" />
     <ReadersDialog />
-    <ExportDialog v-model="exporting" />
-    <SceneSettings v-model="setting" />
-    <ShortcutsDialog v-model="helping" :shortcuts="shortcuts" />
+    <ExportDialog v-if="mounted.export.value" v-model="exporting" />
+    <SceneSettings v-if="mounted.settings.value" v-model="setting" />
+    <ShortcutsDialog v-if="mounted.shortcuts.value" v-model="helping" :shortcuts="shortcuts" />
   </div>
   <main v-else class="waiting">
     <template v-if="missing">
@@ -111,9 +140,30 @@ const ready = computed(() => scene.head !== null && vocabulary.words !== null);
 </template>
 
 <style scoped>
-.workspace { display: grid; grid-template-rows: 48px minmax(200px, 1fr) var(--sheet) 168px; height: 100vh; overflow: hidden; }
-.below { position: relative; display: grid; min-height: 0; }
-.middle { display: grid; grid-template-columns: 208px minmax(0, 1fr) 300px; min-height: 0; }
-.waiting { display: grid; place-content: center; justify-items: center; gap: 8px; height: 100vh; }
-.primary { text-decoration: none; }
+.workspace {
+  display: grid;
+  grid-template-rows: 48px minmax(200px, 1fr) var(--sheet) 168px;
+  height: 100vh;
+  overflow: hidden;
+}
+.below {
+  position: relative;
+  display: grid;
+  min-height: 0;
+}
+.middle {
+  display: grid;
+  grid-template-columns: 208px minmax(0, 1fr) 300px;
+  min-height: 0;
+}
+.waiting {
+  display: grid;
+  place-content: center;
+  justify-items: center;
+  gap: 8px;
+  height: 100vh;
+}
+.primary {
+  text-decoration: none;
+}
 </style>

@@ -11,17 +11,51 @@ defineProps<{ state: "here" | "elsewhere" | "none"; family: string }>();
 </template>
 
 <style scoped>
-.leaf-mark { width: 15px; height: 15px; display: block; }
-.blade { stroke-width: 1.6; stroke-linejoin: round; }
-.vein { fill: none; stroke-width: 1.4; stroke-linecap: round; }
-.travel { color: var(--travel); }
-.turn { color: var(--turn); }
-.size { color: var(--size-fill); }
-.look { color: var(--look); }
-.here .blade { fill: currentColor; stroke: currentColor; }
-.here .vein { stroke: var(--paper); }
-.elsewhere .blade { fill: color-mix(in srgb, currentColor 22%, var(--paper)); stroke: currentColor; }
-.elsewhere .vein { stroke: currentColor; }
-.none .blade { fill: none; stroke: #b9ad93; }
-.none .vein { stroke: #b9ad93; }
+.leaf-mark {
+  width: 15px;
+  height: 15px;
+  display: block;
+}
+.blade {
+  stroke-width: 1.6;
+  stroke-linejoin: round;
+}
+.vein {
+  fill: none;
+  stroke-width: 1.4;
+  stroke-linecap: round;
+}
+.travel {
+  color: var(--travel);
+}
+.turn {
+  color: var(--turn);
+}
+.size {
+  color: var(--size-fill);
+}
+.look {
+  color: var(--look);
+}
+.here .blade {
+  fill: currentColor;
+  stroke: currentColor;
+}
+.here .vein {
+  stroke: var(--paper);
+}
+.elsewhere .blade {
+  fill: color-mix(in srgb, currentColor 22%, var(--paper));
+  stroke: currentColor;
+}
+.elsewhere .vein {
+  stroke: currentColor;
+}
+.none .blade {
+  fill: none;
+  stroke: #b9ad93;
+}
+.none .vein {
+  stroke: #b9ad93;
+}
 </style>

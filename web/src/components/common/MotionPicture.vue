@@ -12,22 +12,33 @@ const passed = ref<number | null>(null);
 const frame = computed(() => passed.value ?? Math.floor((props.motion?.length ?? 0) / 3));
 
 let begun = 0;
-const raf = useRafFn(({ timestamp }) => {
-  if (!props.motion) return;
-  begun ||= timestamp;
-  passed.value = Math.floor(((timestamp - begun) / 1000) * props.motion.fps) % props.motion.length;
-}, { immediate: false });
+const raf = useRafFn(
+  ({ timestamp }) => {
+    if (!props.motion) return;
+    begun ||= timestamp;
+    passed.value = Math.floor(((timestamp - begun) / 1000) * props.motion.fps) % props.motion.length;
+  },
+  { immediate: false },
+);
 
-watch(() => props.playing, (playing) => {
-  begun = 0;
-  if (playing) raf.resume();
-  else raf.pause();
-}, { immediate: true });
+watch(
+  () => props.playing,
+  (playing) => {
+    begun = 0;
+    if (playing) raf.resume();
+    else raf.pause();
+  },
+  { immediate: true },
+);
 
-watch([() => props.motion, frame, canvas], () => {
-  const ctx = canvas.value?.getContext("2d");
-  if (ctx && props.motion) paintFrame(ctx, props.motion, frame.value, ctx.canvas.width, ctx.canvas.height);
-}, { flush: "post", immediate: true });
+watch(
+  [() => props.motion, frame, canvas],
+  () => {
+    const ctx = canvas.value?.getContext("2d");
+    if (ctx && props.motion) paintFrame(ctx, props.motion, frame.value, ctx.canvas.width, ctx.canvas.height);
+  },
+  { flush: "post", immediate: true },
+);
 </script>
 
 <template>
@@ -35,5 +46,9 @@ watch([() => props.motion, frame, canvas], () => {
 </template>
 
 <style scoped>
-canvas { max-width: 100%; max-height: 100%; display: block; }
+canvas {
+  max-width: 100%;
+  max-height: 100%;
+  display: block;
+}
 </style>

@@ -24,7 +24,10 @@ const props = withDefaults(
   }>(),
   { unit: "", shown: 1, step: 1, low: null, high: null, digits: 1, hint: "", disabled: false, asTyped: false },
 );
-/** `scrub` tells of each number passed while the field is dragged, and of null when that is called off; `change` of the last one. */
+/**
+ * `scrub` tells of each number passed while the field is dragged, and of null when that is called off; `change` of the
+ * last one.
+ */
 const emit = defineEmits<{ change: [value: number]; scrub: [value: number | null] }>();
 
 const draft = ref<string | null>(null);
@@ -66,9 +69,12 @@ function drop(): void {
   wrong.value = false;
 }
 
-async function step(event: KeyboardEvent, direction: number): Promise<void> {
+async function stepBy(event: KeyboardEvent, direction: number): Promise<void> {
   const by = props.step * direction * (event.shiftKey ? 10 : 1);
-  const from = draft.value === null ? props.value : (reckon(draft.value, props.value * props.shown) ?? props.value * props.shown) / props.shown;
+  const from =
+    draft.value === null
+      ? props.value
+      : (reckon(draft.value, props.value * props.shown) ?? props.value * props.shown) / props.shown;
   draft.value = null;
   emit("change", within(Number((Math.round((from + by) / props.step) * props.step).toPrecision(10))));
   await nextTick();
@@ -134,8 +140,8 @@ function press(event: PointerEvent): void {
       @input="draft = ($event.target as HTMLInputElement).value"
       @keydown.enter.prevent="keep"
       @keydown.esc="leaveTyping"
-      @keydown.up.prevent="step($event, 1)"
-      @keydown.down.prevent="step($event, -1)"
+      @keydown.up.prevent="stepBy($event, 1)"
+      @keydown.down.prevent="stepBy($event, -1)"
       @blur="leave"
     />
     <span v-if="unit" class="unit" aria-hidden="true">{{ unit }}</span>
@@ -143,11 +149,44 @@ function press(event: PointerEvent): void {
 </template>
 
 <style scoped>
-.field { display: flex; align-items: baseline; gap: 2px; background: var(--paper-3); border-radius: var(--radius-s); padding: 3px 6px; min-width: 0; flex: 1; cursor: text; border: 1px solid transparent; }
-.field:focus-within { border-color: var(--travel); background: var(--paper); }
-.field:not(:focus-within) input { cursor: ew-resize; }
-.scrubbing { background: var(--playhead-pale); }
-.wrong { border-color: var(--playhead) !important; }
-input { border: 0; background: none; padding: 0; width: 100%; min-width: 0; font: 12.5px var(--mono); color: inherit; outline: none; }
-.unit { color: var(--ink-3); font-size: 11px; flex: none; }
+.field {
+  display: flex;
+  align-items: baseline;
+  gap: 2px;
+  background: var(--paper-3);
+  border-radius: var(--radius-s);
+  padding: 3px 6px;
+  min-width: 0;
+  flex: 1;
+  cursor: text;
+  border: 1px solid transparent;
+}
+.field:focus-within {
+  border-color: var(--travel);
+  background: var(--paper);
+}
+.field:not(:focus-within) input {
+  cursor: ew-resize;
+}
+.scrubbing {
+  background: var(--playhead-pale);
+}
+.wrong {
+  border-color: var(--playhead) !important;
+}
+input {
+  border: 0;
+  background: none;
+  padding: 0;
+  width: 100%;
+  min-width: 0;
+  font: 12.5px var(--mono);
+  color: inherit;
+  outline: none;
+}
+.unit {
+  color: var(--ink-3);
+  font-size: 11px;
+  flex: none;
+}
 </style>

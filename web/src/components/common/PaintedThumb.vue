@@ -17,9 +17,11 @@ function shared(): CanvasRenderingContext2D | null {
 /** Some objects, painted small from their baked motion. */
 import { useElementVisibility, watchDebounced } from "@vueuse/core";
 import { ref } from "vue";
-import { type BakedObject, valuesAt } from "@/api/motion";
-import { moved, toMatrix } from "@/geometry/matrix";
-import { outlineAt, paintObject } from "@/picture/paint";
+import { IDENTITY } from "@/geometry/matrix";
+import { extentOf } from "@/picture/layers";
+import { atFrame } from "@/picture/looked";
+import { paintSteps } from "@/picture/paint";
+import { leavesOf, type Step } from "@/api/paintList";
 import { useScene } from "@/stores/scene";
 
 const props = defineProps<{ ids: readonly string[]; frame: number }>();
@@ -36,36 +38,45 @@ function paint(): void {
   const side = ctx.canvas.width;
   ctx.setTransform(1, 0, 0, 1, 0, 0);
   ctx.clearRect(0, 0, side, side);
-  let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity];
-  const drawn = painted().filter((thing): thing is BakedObject => Boolean(thing?.outline));
-  for (const thing of drawn) {
-    const [l, t, r, b] = outlineAt(thing, props.frame)?.bounds ?? [0, 0, 0, 0];
-    const world = toMatrix(valuesAt(thing.world, props.frame));
-    for (const corner of [{ x: l, y: t }, { x: r, y: t }, { x: r, y: b }, { x: l, y: b }]) {
-      const p = moved(world, corner);
-      [left, top, right, bottom] = [Math.min(left, p.x), Math.min(top, p.y), Math.max(right, p.x), Math.max(bottom, p.y)];
-    }
+  const own = new Set(props.ids);
+  const leaves = leavesOf(scene.motion?.steps ?? []).filter(({ id }) => own.has(id));
+  const looked = {
+    ...atFrame(props.frame),
+    only: (step: Step) => step.op === "group" || step.op === "instance" || own.has(step.id),
+  };
+  const box = extentOf(leaves, looked, IDENTITY, 0);
+  if (box) {
+    const scale = (side - 6) / Math.max(box.width, box.height, 1);
+    const [dx, dy] = [side / 2 - (box.left + box.width / 2) * scale, side / 2 - (box.top + box.height / 2) * scale];
+    paintSteps(ctx, scene.motion?.steps ?? [], looked, [scale, 0, 0, scale, dx, dy]);
   }
-  const scale = (side - 6) / Math.max(right - left, bottom - top, 1);
-  const dx = side / 2 - ((left + right) / 2) * scale;
-  const dy = side / 2 - ((top + bottom) / 2) * scale;
-  for (const thing of drawn) paintObject(ctx, thing, props.frame, scale, dx, dy);
   source.value = ctx.canvas.toDataURL();
 }
 
 // While something is dragged its thumbnail can wait for the hand to rest.
-watchDebounced(
-  [seen, painted],
-  ([visible]) => visible && paint(),
-  { deep: 1, debounce: () => (source.value ? 250 : 0), immediate: true },
-);
+watchDebounced([seen, painted], ([visible]) => visible && paint(), {
+  deep: 1,
+  debounce: () => (source.value ? 250 : 0),
+  immediate: true,
+});
 </script>
 
 <template>
-  <span ref="image" class="thumb"><img v-if="source" :src="source" :width="SIDE" :height="SIDE" alt="" draggable="false" /></span>
+  <span ref="image" class="thumb"
+    ><img v-if="source" :src="source" :width="SIDE" :height="SIDE" alt="" draggable="false"
+  /></span>
 </template>
 
 <style scoped>
-.thumb { width: 28px; height: 28px; border-radius: 8px; background: var(--paper-3); flex: none; display: block; }
-img { display: block; }
+.thumb {
+  width: 28px;
+  height: 28px;
+  border-radius: 8px;
+  background: var(--paper-3);
+  flex: none;
+  display: block;
+}
+img {
+  display: block;
+}
 </style>

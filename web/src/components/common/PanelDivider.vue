@@ -1,17 +1,17 @@
 <script setup lang="ts">
 /** A line between two panels that can be dragged, or moved with the arrow keys, to give one of them more room. */
+import { beginDrag } from "@/composables/useDrag";
+
 const size = defineModel<number>({ required: true });
 const props = defineProps<{ label: string; least: number; most: number }>();
 
 const within = (value: number): number => Math.min(Math.max(value, props.least), props.most);
 
 function begin(event: PointerEvent): void {
-  const target = event.currentTarget as HTMLElement;
-  target.setPointerCapture(event.pointerId);
-  const from = event.clientY + size.value;
+  const was = size.value;
+  const from = event.clientY + was;
   const move = (e: PointerEvent): void => void (size.value = within(from - e.clientY));
-  target.addEventListener("pointermove", move);
-  target.addEventListener("pointerup", () => target.removeEventListener("pointermove", move), { once: true });
+  beginDrag(event, { move, end: (kept) => kept || (size.value = was) });
 }
 </script>
 
@@ -33,6 +33,19 @@ function begin(event: PointerEvent): void {
 </template>
 
 <style scoped>
-.divider { position: absolute; left: 0; right: 0; top: -4px; height: 8px; cursor: ns-resize; z-index: 2; touch-action: none; }
-.divider:hover, .divider:focus-visible { background: linear-gradient(transparent 3px, var(--travel) 3px, var(--travel) 5px, transparent 5px); outline: none; }
+.divider {
+  position: absolute;
+  left: 0;
+  right: 0;
+  top: -4px;
+  height: 8px;
+  cursor: ns-resize;
+  z-index: 2;
+  touch-action: none;
+}
+.divider:hover,
+.divider:focus-visible {
+  background: linear-gradient(transparent 3px, var(--travel) 3px, var(--travel) 5px, transparent 5px);
+  outline: none;
+}
 </style>

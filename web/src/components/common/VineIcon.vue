@@ -20,8 +20,10 @@ export const ICONS = {
   eye: "M2 10c4-7 12-7 16 0-4 7-12 7-16 0ZM10 7.500a2.5 2.5 0 1 0 0 5 2.5 2.5 0 1 0 0-5",
   shut: "M2.5 9c4 5 11 5 15 0M5 12l-1.5 2.500M10 13v3M15 12l1.5 2.5",
   more: "M4.5 10h.01M10 10h.01M15.5 10h.01",
-  figure: "M10 5.800a2 2 0 1 0 0-4 2 2 0 1 0 0 4ZM10 6v5.500M10 11.5 6.5 14l.5 4M10 11.500l3.5 3 2 3.500M10 7.5 6 9.500M10 7.500l4 3",
-  joints: "M4.5 3.500a1.8 1.8 0 1 0 .01 0ZM6 6.500l3.5 4M10.5 10.500a1.8 1.8 0 1 0 .01 0ZM12 13l3 2.500M16 14.500a1.8 1.8 0 1 0 .01 0Z",
+  figure:
+    "M10 5.800a2 2 0 1 0 0-4 2 2 0 1 0 0 4ZM10 6v5.500M10 11.5 6.5 14l.5 4M10 11.500l3.5 3 2 3.500M10 7.5 6 9.500M10 7.500l4 3",
+  joints:
+    "M4.5 3.500a1.8 1.8 0 1 0 .01 0ZM6 6.500l3.5 4M10.5 10.500a1.8 1.8 0 1 0 .01 0ZM12 13l3 2.500M16 14.500a1.8 1.8 0 1 0 .01 0Z",
   group: "M3 7h5v5H3ZM12 4h5v5h-5ZM9 13h5v4H9ZM8 9.500h1.500L11 8M8 11l2 2",
   keyboard: "M2.5 5.500h15v9h-15ZM5.5 8.500h.01M8.5 8.500h.01M11.5 8.500h.01M14.5 8.500h.01M6.5 11.800h7",
   file: "M5 2.500h6.500L15.5 6.500v11H5ZM11.5 2.500v4h4",
@@ -57,5 +59,10 @@ defineProps<{ name: IconName; solid?: boolean }>();
 </template>
 
 <style scoped>
-.icon { width: 18px; height: 18px; display: block; flex: none; }
+.icon {
+  width: 18px;
+  height: 18px;
+  display: block;
+  flex: none;
+}
 </style>

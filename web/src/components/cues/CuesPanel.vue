@@ -25,7 +25,8 @@ function choose(command: string, cue: Cue): void {
   else if (command === "remove") void scene.edit([{ edit: "delete-cue", id: cue.id }]);
   else playback.setRange(cue.first, cue.last);
 }
-const about = (cue: Cue): string => `${cue.name}: frames ${cue.first} to ${cue.last}, ${PLAYS[cue.plays ?? "once"]}\nMoves ${cue.objects?.map((id) => scene.byId.get(id)?.name).join(", ") || "nobody yet"}\nClick to change it`;
+const about = (cue: Cue): string =>
+  `${cue.name}: frames ${cue.first} to ${cue.last}, ${PLAYS[cue.plays ?? "once"]}\nMoves ${cue.objects?.map((id) => scene.byId.get(id)?.name).join(", ") || "nobody yet"}\nClick to change it`;
 </script>
 
 <template>
@@ -33,8 +34,22 @@ const about = (cue: Cue): string => `${cue.name}: frames ${cue.first} to ${cue.l
     <div class="panel-head">
       <h2>Cues</h2>
       <span>
-        <button class="chip small" :disabled="!live.cues.length" title="The picture waits, and cues run their stretch as you press their keys (X)" @click="live.begin()">Play live</button>
-        <button class="round small" title="Add a cue: a stretch of the timeline that a press starts" aria-label="Add a cue" @click="editing = cues.fresh()"><VineIcon name="add" /></button>
+        <button
+          class="chip small"
+          :disabled="!live.cues.length"
+          title="The picture waits, and cues run their stretch as you press their keys (X)"
+          @click="live.begin()"
+        >
+          Play live
+        </button>
+        <button
+          class="round small"
+          title="Add a cue: a stretch of the timeline that a press starts"
+          aria-label="Add a cue"
+          @click="editing = cues.fresh()"
+        >
+          <VineIcon name="add" />
+        </button>
       </span>
     </div>
     <ul v-if="live.cues.length" aria-label="Cues">
@@ -63,19 +78,97 @@ const about = (cue: Cue): string => `${cue.name}: frames ${cue.first} to ${cue.l
 </template>
 
 <style scoped>
-.cues { border-top: 1px solid var(--line); flex: none; max-height: 30%; display: flex; flex-direction: column; min-height: 0; }
-h2 { font-size: 13px; }
-.panel-head span { display: flex; gap: 4px; align-items: center; }
-.small.round { width: 26px; height: 26px; }
-ul { list-style: none; margin: 0; padding: 0 6px 6px; overflow-y: auto; }
-.cue { display: flex; align-items: center; border-radius: 99px 12px 12px 99px; }
-.cue:hover { background: var(--paper-2); }
-.runs { background: var(--travel-pale); }
-.row { flex: 1; min-width: 0; display: flex; align-items: center; gap: 8px; height: 30px; border: 0; background: none; padding: 0 4px 0 6px; cursor: pointer; text-align: left; }
-kbd { font: 700 12px var(--mono); background: var(--paper-3); border-radius: 6px; min-width: 28px; text-align: center; padding: 3px 2px; box-sizing: border-box; }
-.name { flex: 1; min-width: 0; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
-.span { color: var(--ink-2); font: 11px var(--mono); }
-.tiny { display: none; width: 24px; height: 24px; border: 0; background: none; border-radius: 50%; place-items: center; cursor: pointer; color: var(--ink-2); padding: 0; margin-right: 4px; }
-.cue:hover .tiny, .cue:focus-within .tiny { display: grid; }
-.empty { margin: 0; padding: 0 14px 10px; color: var(--ink-2); font-size: 12px; }
+.cues {
+  border-top: 1px solid var(--line);
+  flex: none;
+  max-height: 30%;
+  display: flex;
+  flex-direction: column;
+  min-height: 0;
+}
+h2 {
+  font-size: 13px;
+}
+.panel-head span {
+  display: flex;
+  gap: 4px;
+  align-items: center;
+}
+.small.round {
+  width: 26px;
+  height: 26px;
+}
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0 6px 6px;
+  overflow-y: auto;
+}
+.cue {
+  display: flex;
+  align-items: center;
+  border-radius: 99px 12px 12px 99px;
+}
+.cue:hover {
+  background: var(--paper-2);
+}
+.runs {
+  background: var(--travel-pale);
+}
+.row {
+  flex: 1;
+  min-width: 0;
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  height: 30px;
+  border: 0;
+  background: none;
+  padding: 0 4px 0 6px;
+  cursor: pointer;
+  text-align: left;
+}
+kbd {
+  font: 700 12px var(--mono);
+  background: var(--paper-3);
+  border-radius: 6px;
+  min-width: 28px;
+  text-align: center;
+  padding: 3px 2px;
+  box-sizing: border-box;
+}
+.name {
+  flex: 1;
+  min-width: 0;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.span {
+  color: var(--ink-2);
+  font: 11px var(--mono);
+}
+.tiny {
+  display: none;
+  width: 24px;
+  height: 24px;
+  border: 0;
+  background: none;
+  border-radius: 50%;
+  place-items: center;
+  cursor: pointer;
+  color: var(--ink-2);
+  padding: 0;
+  margin-right: 4px;
+}
+.cue:hover .tiny,
+.cue:focus-within .tiny {
+  display: grid;
+}
+.empty {
+  margin: 0;
+  padding: 0 14px 10px;
+  color: var(--ink-2);
+  font-size: 12px;
+}
 </style>

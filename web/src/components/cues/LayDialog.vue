@@ -16,11 +16,15 @@ const presses = computed(() => live.recorded ?? []);
 const lasts = computed(() => Math.max(...presses.value.map((one) => one.at + one.runs)));
 /** After everything a cue plays, so that no stretch is written over. */
 const start = ref(Math.max(scene.head?.length ?? 0, ...live.cues.map((one) => one.last + 1)));
-const covers = computed(() => live.cues.filter((one) => presses.value.some((press) => press.cue === one.id) && one.last >= start.value));
+const covers = computed(() =>
+  live.cues.filter((one) => presses.value.some((press) => press.cue === one.id) && one.last >= start.value),
+);
 const nameOf = (id: string): string => live.cues.find((one) => one.id === id)?.name ?? "";
 
 async function lay(): Promise<void> {
-  const said = await scene.attempt([{ edit: "lay-presses", start: Math.round(start.value), rest: live.rest, presses: [...presses.value] }]);
+  const said = await scene.attempt([
+    { edit: "lay-presses", start: Math.round(start.value), rest: live.rest, presses: [...presses.value] },
+  ]);
   wrong.value = said ?? "";
   if (said !== null) return;
   live.recorded = null;
@@ -29,25 +33,66 @@ async function lay(): Promise<void> {
 </script>
 
 <template>
-  <ElDialog :model-value="true" title="Lay down what you played?" width="440" append-to-body @close="live.recorded = null">
+  <ElDialog
+    :model-value="true"
+    title="Lay down what you played?"
+    width="440"
+    append-to-body
+    @close="live.recorded = null"
+  >
     <ol>
-      <li v-for="(one, i) in presses" :key="i"><strong>{{ nameOf(one.cue) }}</strong> after {{ inSeconds(one.at, playback.fps) }}, {{ one.runs }} frames</li>
+      <li v-for="(one, i) in presses" :key="i">
+        <strong>{{ nameOf(one.cue) }}</strong> after {{ inSeconds(one.at, playback.fps) }}, {{ one.runs }} frames
+      </li>
     </ol>
-    <div class="line"><span>as keys from frame</span><NumberField label="First frame of what is laid down" :value="start" :digits="0" :low="0" @change="start = Math.round($event)" /><span>to {{ start + lasts }}</span></div>
-    <p v-if="covers.length" class="warn">This writes over the stretch of {{ covers.map((one) => one.name).join(", ") }}.</p>
+    <div class="line">
+      <span>as keys from frame</span
+      ><NumberField
+        label="First frame of what is laid down"
+        :value="start"
+        :digits="0"
+        :low="0"
+        @change="start = Math.round($event)"
+      /><span>to {{ start + lasts }}</span>
+    </div>
+    <p v-if="covers.length" class="warn">
+      This writes over the stretch of {{ covers.map((one) => one.name).join(", ") }}.
+    </p>
     <p v-else>Rules go on working on the keys laid down. The scene gets longer where it has to.</p>
     <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
     <template #footer>
       <button class="plain" @click="live.recorded = null">Forget it</button>
-      <button class="primary" @click="lay">Lay down {{ presses.length }} {{ presses.length === 1 ? "press" : "presses" }}</button>
+      <button class="primary" @click="lay">
+        Lay down {{ presses.length }} {{ presses.length === 1 ? "press" : "presses" }}
+      </button>
     </template>
   </ElDialog>
 </template>
 
 <style scoped>
-ol { margin: 0 0 12px; padding-left: 22px; max-height: 180px; overflow-y: auto; }
-.line { display: grid; grid-template-columns: auto 90px 1fr; gap: 8px; align-items: center; }
-p { margin: 8px 0 0; color: var(--ink-2); font-size: 12.500px; }
-.warn { color: #8a4b00; font-weight: 600; }
-.wrong { color: #a32145; font-weight: 600; }
+ol {
+  margin: 0 0 12px;
+  padding-left: 22px;
+  max-height: 180px;
+  overflow-y: auto;
+}
+.line {
+  display: grid;
+  grid-template-columns: auto 90px 1fr;
+  gap: 8px;
+  align-items: center;
+}
+p {
+  margin: 8px 0 0;
+  color: var(--ink-2);
+  font-size: 12.5px;
+}
+.warn {
+  color: #8a4b00;
+  font-weight: 600;
+}
+.wrong {
+  color: #a32145;
+  font-weight: 600;
+}
 </style>

@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** The picked object's keyed and ruled channels as curves over time. Keys, handles and waves of the chosen channels can be dragged. */
+/**
+ * The picked object's keyed and ruled channels as curves over time. Keys, handles and waves of the chosen channels can
+ * be dragged.
+ */
 import { useElementSize, useLocalStorage } from "@vueuse/core";
 import { computed, ref, shallowRef, watch } from "vue";
 import type { Ease, Edit, Key } from "@/api/types";
@@ -29,10 +32,18 @@ const PAD = 16;
 const normalised = useLocalStorage("curves-normalised", true);
 /** Channels shown with their keys, besides the picked one. */
 const more = ref<ReadonlySet<string>>(new Set());
-watch(() => selection.objectId, () => (more.value = new Set()));
+watch(
+  () => selection.objectId,
+  () => (more.value = new Set()),
+);
 
 const { curves } = useKeyedCurves();
-const picked = computed(() => curves.value.find((one) => one.words.name === selection.channel?.name) ?? curves.value.find((one) => one.words.row === selection.row?.name) ?? null);
+const picked = computed(
+  () =>
+    curves.value.find((one) => one.words.name === selection.channel?.name) ??
+    curves.value.find((one) => one.words.row === selection.row?.name) ??
+    null,
+);
 const chosen = computed(() => curves.value.filter((one) => one === picked.value || more.value.has(one.words.name)));
 const isChosen = (one: KeyedCurve): boolean => chosen.value.includes(one);
 
@@ -50,8 +61,12 @@ function choose(one: KeyedCurve, event: MouseEvent): void {
 const inside = computed(() => Math.max(20, height.value - PAD * 2));
 /** Lowest and highest value of each channel's scale. */
 const ranges = shallowRef<ReadonlyMap<string, { low: number; high: number }>>(new Map());
-const valueOf = (one: KeyedCurve, key: Key): number => (one.isNumber ? Number(key.value) : (one.values[Math.min(Math.max(Math.round(key.frame), 0), one.values.length - 1)] ?? 0));
-const reach = (list: readonly KeyedCurve[]) => extent(list.flatMap((one) => [one.values, one.keyed ?? [], one.keys.map((key) => valueOf(one, key))]));
+const valueOf = (one: KeyedCurve, key: Key): number =>
+  one.isNumber
+    ? Number(key.value)
+    : (one.values[Math.min(Math.max(Math.round(key.frame), 0), one.values.length - 1)] ?? 0);
+const reach = (list: readonly KeyedCurve[]) =>
+  extent(list.flatMap((one) => [one.values, one.keyed ?? [], one.keys.map((key) => valueOf(one, key))]));
 const rangeOf = (name: string): { low: number; high: number } => ranges.value.get(name) ?? { low: -1, high: 1 };
 const perValue = (name: string): number => inside.value / (rangeOf(name).high - rangeOf(name).low);
 const y = (name: string, value: number): number => PAD + (rangeOf(name).high - value) * perValue(name);
@@ -69,29 +84,48 @@ const now = computed(() => {
   return new Map(curves.value.map((one) => [one.words.name, shared ?? reach([one])]));
 });
 // The view finds its height anew when the hand lets go: a scale that slid along would carry the key away from under it.
-watch(() => ({ held: drag.held.value !== null || (scene.look !== null && !scene.look.said), to: now.value }), ({ held, to }) => !held && (ranges.value = to), { immediate: true });
+watch(
+  () => ({ held: drag.held.value !== null || (scene.look !== null && !scene.look.said), to: now.value }),
+  ({ held, to }) => !held && (ranges.value = to),
+  { immediate: true },
+);
 
-const path = (one: KeyedCurve, values: readonly number[]): string => curvePath(values, playback.last * time.perFrame, inside.value, rangeOf(one.words.name).low, rangeOf(one.words.name).high);
+const path = (one: KeyedCurve, values: readonly number[]): string =>
+  curvePath(
+    values,
+    playback.last * time.perFrame,
+    inside.value,
+    rangeOf(one.words.name).low,
+    rangeOf(one.words.name).high,
+  );
 
 type HandleMark = Extract<CurveGrip, { kind: "out" | "in" }>;
 
 const handles = computed((): HandleMark[] =>
-  chosen.value.filter((one) => one.isNumber).flatMap((one) =>
-    one.keys.flatMap((key, i) => {
-      const [before, after] = [one.keys[i - 1], one.keys[i + 1]];
-      const third = (to: Key): [number, number] => [(to.frame - key.frame) / 3, (Number(to.value) - Number(key.value)) / 3];
-      const out = after && key.ease === "handles" ? (copied(key.out) ?? third(after)) : null;
-      const into = before?.ease === "handles" ? (copied(key.in) ?? third(before)) : null;
-      const held = drag.held.value;
-      if (held && held.kind !== "key" && held.channel === one.words.name && held.frame === key.frame) {
-        const [mine, partner] = held.kind === "out" ? [out, into] : [into, out];
-        if (mine) [mine[0], mine[1]] = held.at;
-        if (partner && held.at[0]) partner[1] = (partner[0] * held.at[1]) / held.at[0];
-      }
-      const common = { channel: one.words.name, key };
-      return [...(out ? [{ ...common, kind: "out" as const, at: out, other: into }] : []), ...(into ? [{ ...common, kind: "in" as const, at: into, other: out }] : [])];
-    }),
-  ),
+  chosen.value
+    .filter((one) => one.isNumber)
+    .flatMap((one) =>
+      one.keys.flatMap((key, i) => {
+        const [before, after] = [one.keys[i - 1], one.keys[i + 1]];
+        const third = (to: Key): [number, number] => [
+          (to.frame - key.frame) / 3,
+          (Number(to.value) - Number(key.value)) / 3,
+        ];
+        const out = after && key.ease === "handles" ? (copied(key.out) ?? third(after)) : null;
+        const into = before?.ease === "handles" ? (copied(key.in) ?? third(before)) : null;
+        const held = drag.held.value;
+        if (held && held.kind !== "key" && held.channel === one.words.name && held.frame === key.frame) {
+          const [mine, partner] = held.kind === "out" ? [out, into] : [into, out];
+          if (mine) [mine[0], mine[1]] = held.at;
+          if (partner && held.at[0]) partner[1] = (partner[0] * held.at[1]) / held.at[0];
+        }
+        const common = { channel: one.words.name, key };
+        return [
+          ...(out ? [{ ...common, kind: "out" as const, at: out, other: into }] : []),
+          ...(into ? [{ ...common, kind: "in" as const, at: into, other: out }] : []),
+        ];
+      }),
+    ),
 );
 const copied = (handle: Key["out"]): [number, number] | null => (handle ? [handle[0], handle[1]] : null);
 
@@ -99,7 +133,8 @@ const isPicked = (one: KeyedCurve, key: Key): boolean => picks.has(selection.obj
 /** Where a key is drawn: while it is held, where the hand has it. */
 function place(one: KeyedCurve, key: Key): { left: string; top: string } {
   const held = drag.held.value;
-  const [dx, dy] = held?.kind === "key" && isPicked(one, key) ? [held.frames * time.perFrame, one.isNumber ? held.pixels : 0] : [0, 0];
+  const [dx, dy] =
+    held?.kind === "key" && isPicked(one, key) ? [held.frames * time.perFrame, one.isNumber ? held.pixels : 0] : [0, 0];
   return { left: `${x(key.frame) + dx}px`, top: `${y(one.words.name, valueOf(one, key)) + dy}px` };
 }
 const bent = computed(() => picked.value?.keys.some((key) => key.ease === "spline" || key.way === "spline") ?? false);
@@ -108,57 +143,145 @@ const bent = computed(() => picked.value?.keys.some((key) => key.ease === "splin
 async function shape(ease: Ease): Promise<void> {
   const thing = selection.thing;
   if (!thing) return;
-  const edits = chosen.value.filter((one) => one.isNumber && one.keys.length > 1).map((one): Edit => ({ edit: "set-ease", object: thing.id, channel: one.words.name, frames: one.keys.slice(0, -1).map((key) => key.frame), ease }));
+  const edits = chosen.value
+    .filter((one) => one.isNumber && one.keys.length > 1)
+    .map((one): Edit => ({
+      edit: "set-ease",
+      object: thing.id,
+      channel: one.words.name,
+      frames: one.keys.slice(0, -1).map((key) => key.frame),
+      ease,
+    }));
   await scene.edit(edits);
 }
 
 async function addKey(event: MouseEvent): Promise<void> {
   if (!selection.thing || !picked.value || !area.value) return;
-  const frame = Math.round((event.clientX - area.value.getBoundingClientRect().left - AIR + time.scroll) / time.perFrame);
+  const frame = Math.round(
+    (event.clientX - area.value.getBoundingClientRect().left - AIR + time.scroll) / time.perFrame,
+  );
   await scene.edit([{ edit: "set-key", object: selection.thing.id, channel: picked.value.words.name, frame }]);
 }
 
 /** Show the picked keys, or all keys of the chosen channels, as large as they can be. */
 function frameKeys(): void {
-  const frames = picks.frames.length > 1 ? picks.frames : chosen.value.flatMap((one) => one.keys.map((key) => key.frame)).sort((a, b) => a - b);
+  const frames =
+    picks.frames.length > 1
+      ? picks.frames
+      : chosen.value.flatMap((one) => one.keys.map((key) => key.frame)).sort((a, b) => a - b);
   if (frames.length > 1) time.show(frames[0]!, frames.at(-1)!);
-  const keys = chosen.value.map((one) => ({ one, keys: picks.frames.length > 1 ? one.keys.filter((key) => isPicked(one, key)) : one.keys }));
-  ranges.value = new Map([...now.value, ...keys.flatMap(({ one, keys }) => (keys.length ? [[one.words.name, extent([keys.map((key) => valueOf(one, key))])] as const] : []))]);
+  const keys = chosen.value.map((one) => ({
+    one,
+    keys: picks.frames.length > 1 ? one.keys.filter((key) => isPicked(one, key)) : one.keys,
+  }));
+  ranges.value = new Map([
+    ...now.value,
+    ...keys.flatMap(({ one, keys }) =>
+      keys.length ? [[one.words.name, extent([keys.map((key) => valueOf(one, key))])] as const] : [],
+    ),
+  ]);
 }
 
-const label = (one: KeyedCurve, key: Key): string => `Key of ${one.words.row} ${one.words.label} at frame ${Number(key.frame.toFixed(2))}, ${one.isNumber ? `value ${readable(Number(key.value) * one.words.shown, 2)}` : one.words.unit === "point" ? "a point of the path" : String(key.value)}`;
+const label = (one: KeyedCurve, key: Key): string =>
+  `Key of ${one.words.row} ${one.words.label} at frame ${Number(key.frame.toFixed(2))}, ${one.isNumber ? `value ${readable(Number(key.value) * one.words.shown, 2)}` : one.words.unit === "point" ? "a point of the path" : String(key.value)}`;
 </script>
 
 <template>
   <div class="curves">
     <div class="list" :style="{ width: `${NAMES}px` }">
-      <button v-for="one in curves" :key="one.words.name" class="quiet channel" :class="[one.words.family, { on: isChosen(one) }]" :aria-pressed="isChosen(one)" title="Click to see its keys; with Shift to see them beside those of others" @click="choose(one, $event)">
-        <span class="dot" />{{ one.words.row }} {{ one.words.row.toLowerCase().endsWith(one.words.label) ? "" : one.words.label }}
+      <button
+        v-for="one in curves"
+        :key="one.words.name"
+        class="quiet channel"
+        :class="[one.words.family, { on: isChosen(one) }]"
+        :aria-pressed="isChosen(one)"
+        title="Click to see its keys; with Shift to see them beside those of others"
+        @click="choose(one, $event)"
+      >
+        <span class="dot" />{{ one.words.row }}
+        {{ one.words.row.toLowerCase().endsWith(one.words.label) ? "" : one.words.label }}
       </button>
       <template v-if="picked">
         <KeyFields :curves="chosen" />
         <BendFields v-if="bent" :channel="picked.words.name" :keys="picked.keys" />
         <div v-if="picked.keys.length > 1" class="tools">
-          <button class="chip" title="Bend every stretch by handles you can drag; Alt breaks a pair" @click="shape('handles')">Handles</button>
-          <button class="chip" title="One smooth curve through all keys, with tension, continuity and bias" @click="shape('spline')">Spline</button>
+          <button
+            class="chip"
+            title="Bend every stretch by handles you can drag; Alt breaks a pair"
+            @click="shape('handles')"
+          >
+            Handles
+          </button>
+          <button
+            class="chip"
+            title="One smooth curve through all keys, with tension, continuity and bias"
+            @click="shape('spline')"
+          >
+            Spline
+          </button>
           <button class="chip" title="Straight from key to key" @click="shape('linear')">Even</button>
-          <button class="chip" role="switch" :aria-checked="normalised" :class="{ lit: normalised }" title="On: every curve to its own height. Off: all to one true scale" @click="normalised = !normalised">own heights</button>
-          <button class="chip" title="Show the picked keys, or all keys, as large as they can be" @click="frameKeys">Show keys</button>
+          <button
+            class="chip"
+            role="switch"
+            :aria-checked="normalised"
+            :class="{ lit: normalised }"
+            title="On: every curve to its own height. Off: all to one true scale"
+            @click="normalised = !normalised"
+          >
+            own heights
+          </button>
+          <button class="chip" title="Show the picked keys, or all keys, as large as they can be" @click="frameKeys">
+            Show keys
+          </button>
         </div>
       </template>
     </div>
     <div ref="area" class="area" @dblclick="addKey" @pointerdown.self="picks.clear()">
-      <p v-if="!curves.length" class="hint">{{ selection.thing ? `${selection.thing.name} has no keys and no rules yet: click the leaf beside one of its values, or put a rule on in the vine.` : "Pick an object to see its curves." }}</p>
-      <svg v-else class="drawing" role="group" :aria-label="picked ? `Curve of ${picked.words.row} ${picked.words.label}` : 'Curves'">
+      <p v-if="!curves.length" class="hint">
+        {{
+          selection.thing
+            ? `${selection.thing.name} has no keys and no rules yet: click the leaf beside one of its values, or put a rule on in the vine.`
+            : "Pick an object to see its curves."
+        }}
+      </p>
+      <svg
+        v-else
+        class="drawing"
+        role="group"
+        :aria-label="picked ? `Curve of ${picked.words.row} ${picked.words.label}` : 'Curves'"
+      >
         <g :transform="`translate(${AIR - time.scroll} ${PAD})`">
-          <path v-for="one in curves" :key="one.words.name" class="curve" :class="[one.words.family, { on: isChosen(one), ruled: one.keyed }]" :d="path(one, one.values)" />
+          <path
+            v-for="one in curves"
+            :key="one.words.name"
+            class="curve"
+            :class="[one.words.family, { on: isChosen(one), ruled: one.keyed }]"
+            :d="path(one, one.values)"
+          />
           <template v-for="one in chosen" :key="one.words.name">
-            <path v-if="one.keyed" class="curve keyed" :class="one.words.family" :d="path(one, one.keyed)"><title>What the keys alone give; the dashed line is what the rules make of it</title></path>
+            <path v-if="one.keyed" class="curve keyed" :class="one.words.family" :d="path(one, one.keyed)">
+              <title>What the keys alone give; the dashed line is what the rules make of it</title>
+            </path>
           </template>
         </g>
         <g v-for="mark in handles" :key="`${mark.channel} ${mark.kind} ${mark.key.frame}`">
-          <line class="arm" :x1="x(mark.key.frame)" :y1="y(mark.channel, Number(mark.key.value))" :x2="x(mark.key.frame + mark.at[0])" :y2="y(mark.channel, Number(mark.key.value) + mark.at[1])" />
-          <circle class="handle" :data-testid="`handle-${mark.kind}-${mark.key.frame}`" :cx="x(mark.key.frame + mark.at[0])" :cy="y(mark.channel, Number(mark.key.value) + mark.at[1])" r="5.500" @pointerdown="drag.begin($event, mark)"><title>Drag to bend; Alt moves this side alone; Shift moves it in time or in value only</title></circle>
+          <line
+            class="arm"
+            :x1="x(mark.key.frame)"
+            :y1="y(mark.channel, Number(mark.key.value))"
+            :x2="x(mark.key.frame + mark.at[0])"
+            :y2="y(mark.channel, Number(mark.key.value) + mark.at[1])"
+          />
+          <circle
+            class="handle"
+            :data-testid="`handle-${mark.kind}-${mark.key.frame}`"
+            :cx="x(mark.key.frame + mark.at[0])"
+            :cy="y(mark.channel, Number(mark.key.value) + mark.at[1])"
+            r="5.500"
+            @pointerdown="drag.begin($event, mark)"
+          >
+            <title>Drag to bend; Alt moves this side alone; Shift moves it in time or in value only</title>
+          </circle>
         </g>
       </svg>
       <template v-for="one in chosen" :key="one.words.name">
@@ -176,40 +299,165 @@ const label = (one: KeyedCurve, key: Key): string => `Key of ${one.words.row} ${
           <LeafMark state="here" :family="one.words.family" />
         </button>
       </template>
-      <WaveGrips v-for="one in chosen" :key="one.words.name" :curve="one" :x="x" :y="(value) => y(one.words.name, value)" :per-frame="time.perFrame" :per-value="perValue(one.words.name)" />
+      <WaveGrips
+        v-for="one in chosen"
+        :key="one.words.name"
+        :curve="one"
+        :x="x"
+        :y="(value) => y(one.words.name, value)"
+        :per-frame="time.perFrame"
+        :per-value="perValue(one.words.name)"
+      />
       <template v-if="picked?.isNumber">
-        <span class="scale top">{{ readable(rangeOf(picked.words.name).high * picked.words.shown, 1) }} {{ picked.words.unit }}</span>
-        <span class="scale bottom">{{ readable(rangeOf(picked.words.name).low * picked.words.shown, 1) }} {{ picked.words.unit }}</span>
+        <span class="scale top"
+          >{{ readable(rangeOf(picked.words.name).high * picked.words.shown, 1) }} {{ picked.words.unit }}</span
+        >
+        <span class="scale bottom"
+          >{{ readable(rangeOf(picked.words.name).low * picked.words.shown, 1) }} {{ picked.words.unit }}</span
+        >
       </template>
     </div>
   </div>
 </template>
 
 <style scoped>
-.curves { display: flex; flex: 1; min-height: 0; }
-.list { flex: none; overflow-y: auto; padding: 4px 6px; display: flex; flex-direction: column; gap: 1px; background: var(--paper); z-index: 1; }
-.channel { display: flex; align-items: center; gap: 8px; padding: 2px 8px; }
-.channel.on { background: var(--paper-3); font-weight: 600; }
-.dot { width: 8px; height: 8px; border-radius: 50%; background: var(--family); flex: none; }
-.tools { display: flex; flex-wrap: wrap; gap: 4px; padding: 5px 2px; }
-.tools .chip { padding: 1px 8px; font-size: 12px; }
-.lit { background: var(--travel-pale); border-color: var(--travel); color: var(--travel); }
-.area { position: relative; flex: 1; min-width: 0; overflow: hidden; background: #f6f0e466; }
-.drawing { position: absolute; inset: 0; width: 100%; height: 100%; pointer-events: none; }
-.curve { fill: none; stroke: var(--family); stroke-width: 1.2; opacity: 0.3; }
-.curve.on { stroke-width: 2.4; opacity: 1; }
-.curve.on.ruled { stroke-width: 1.6; stroke-dasharray: 5 3; opacity: 0.8; }
-.curve.keyed { stroke-width: 2.4; opacity: 1; }
-.travel { --family: var(--travel); }
-.turn { --family: var(--turn); }
-.size { --family: var(--size-fill); }
-.look { --family: var(--look); }
-.arm { stroke: var(--ink-2); stroke-width: 1; }
-.handle { fill: var(--paper); stroke: var(--ink); stroke-width: 1.6; cursor: move; touch-action: none; pointer-events: auto; }
-.leaf { position: absolute; width: 20px; height: 20px; margin: -10px 0 0 -10px; border: 0; padding: 0; background: none; border-radius: 50%; display: grid; place-items: center; cursor: move; touch-action: none; }
-.leaf.picked { background: var(--playhead-pale); box-shadow: 0 0 0 1.5px var(--playhead); }
-.scale { position: absolute; right: 6px; font: 11px var(--mono); color: var(--ink-2); pointer-events: none; }
-.top { top: 3px; }
-.bottom { bottom: 3px; }
-.hint { color: var(--ink-2); margin: 10px 22px; }
+.curves {
+  display: flex;
+  flex: 1;
+  min-height: 0;
+}
+.list {
+  flex: none;
+  overflow-y: auto;
+  padding: 4px 6px;
+  display: flex;
+  flex-direction: column;
+  gap: 1px;
+  background: var(--paper);
+  z-index: 1;
+}
+.channel {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  padding: 2px 8px;
+}
+.channel.on {
+  background: var(--paper-3);
+  font-weight: 600;
+}
+.dot {
+  width: 8px;
+  height: 8px;
+  border-radius: 50%;
+  background: var(--family);
+  flex: none;
+}
+.tools {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px;
+  padding: 5px 2px;
+}
+.tools .chip {
+  padding: 1px 8px;
+  font-size: 12px;
+}
+.lit {
+  background: var(--travel-pale);
+  border-color: var(--travel);
+  color: var(--travel);
+}
+.area {
+  position: relative;
+  flex: 1;
+  min-width: 0;
+  overflow: hidden;
+  background: #f6f0e466;
+}
+.drawing {
+  position: absolute;
+  inset: 0;
+  width: 100%;
+  height: 100%;
+  pointer-events: none;
+}
+.curve {
+  fill: none;
+  stroke: var(--family);
+  stroke-width: 1.2;
+  opacity: 0.3;
+}
+.curve.on {
+  stroke-width: 2.4;
+  opacity: 1;
+}
+.curve.on.ruled {
+  stroke-width: 1.6;
+  stroke-dasharray: 5 3;
+  opacity: 0.8;
+}
+.curve.keyed {
+  stroke-width: 2.4;
+  opacity: 1;
+}
+.travel {
+  --family: var(--travel);
+}
+.turn {
+  --family: var(--turn);
+}
+.size {
+  --family: var(--size-fill);
+}
+.look {
+  --family: var(--look);
+}
+.arm {
+  stroke: var(--ink-2);
+  stroke-width: 1;
+}
+.handle {
+  fill: var(--paper);
+  stroke: var(--ink);
+  stroke-width: 1.6;
+  cursor: move;
+  touch-action: none;
+  pointer-events: auto;
+}
+.leaf {
+  position: absolute;
+  width: 20px;
+  height: 20px;
+  margin: -10px 0 0 -10px;
+  border: 0;
+  padding: 0;
+  background: none;
+  border-radius: 50%;
+  display: grid;
+  place-items: center;
+  cursor: move;
+  touch-action: none;
+}
+.leaf.picked {
+  background: var(--playhead-pale);
+  box-shadow: 0 0 0 1.5px var(--playhead);
+}
+.scale {
+  position: absolute;
+  right: 6px;
+  font: 11px var(--mono);
+  color: var(--ink-2);
+  pointer-events: none;
+}
+.top {
+  top: 3px;
+}
+.bottom {
+  bottom: 3px;
+}
+.hint {
+  color: var(--ink-2);
+  margin: 10px 22px;
+}
 </style>

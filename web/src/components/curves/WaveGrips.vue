@@ -1,16 +1,25 @@
 <script setup lang="ts">
-/** Grips on an oscillator's own curve: its first peak is dragged up for amplitude and along for phase, the next one along for frequency. */
+/**
+ * Grips on an oscillator's own curve: its first peak is dragged up for amplitude and along for phase, the next one
+ * along for frequency.
+ */
 import { computed } from "vue";
 import type { Edit, Rule } from "@/api/types";
 import type { KeyedCurve } from "@/composables/useKeyedCurves";
 import { useRules } from "@/composables/useRules";
 import { frequencyMoved, peaks, phaseMoved, type WaveNumbers } from "@/geometry/wave";
-import { held } from "@/picture/held";
+import { beginOwnDrag } from "@/composables/useDrag";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
 
-const props = defineProps<{ curve: KeyedCurve; x: (frame: number) => number; y: (value: number) => number; perFrame: number; perValue: number }>();
+const props = defineProps<{
+  curve: KeyedCurve;
+  x: (frame: number) => number;
+  y: (value: number) => number;
+  perFrame: number;
+  perValue: number;
+}>();
 const scene = useScene();
 const selection = useSelection();
 const playback = usePlayback();
@@ -26,7 +35,12 @@ const waves = computed((): Waving[] => {
   const thing = selection.thing;
   if (!thing) return [];
   return rules.onChannel(thing, props.curve.words.name).flatMap((rule) => {
-    if (!rule.on || rule.kind !== "oscillator" || ["frequency", "phase", "start"].some((name) => rules.keysOf(rule, name).length)) return [];
+    if (
+      !rule.on ||
+      rule.kind !== "oscillator" ||
+      ["frequency", "phase", "start"].some((name) => rules.keysOf(rule, name).length)
+    )
+      return [];
     const words = rules.wordsOf(rule);
     const number = (name: string): number | null => {
       const setting = words?.settings.find((one) => one.name === name);
@@ -46,7 +60,9 @@ type Side = "first" | "second";
 const grips = computed(() =>
   waves.value.flatMap((of) => {
     const at = peaks(of, playback.fps);
-    return (["first", "second"] as const).filter((side) => at[side] <= playback.last).map((side) => ({ of, side, frame: at[side] }));
+    return (["first", "second"] as const)
+      .filter((side) => at[side] <= playback.last)
+      .map((side) => ({ of, side, frame: at[side] }));
   }),
 );
 
@@ -63,13 +79,20 @@ function edits(of: Waving, side: Side, frames: number, value: number): Edit[] {
   const whole = rules.keysOf(of.rule, "cycles").length > 0 || rules.plainOf(of.rule, "cycles") !== null;
   if (side === "second") {
     const { frequency, phase } = frequencyMoved(of, frames, fps);
-    if (whole) return rules.settingEdits(of.rule, "cycles", Math.max(1, Math.round((Math.abs(frequency) * (playback.last + 1)) / fps)));
+    if (whole)
+      return rules.settingEdits(
+        of.rule,
+        "cycles",
+        Math.max(1, Math.round((Math.abs(frequency) * (playback.last + 1)) / fps)),
+      );
     return [...rules.settingEdits(of.rule, "frequency", frequency), ...rules.settingEdits(of.rule, "phase", phase)];
   }
   const fine = props.curve.words.step >= 1 ? 0.1 : 0.001;
   const amplitude = of.amplitude + value / Math.max(0.05, of.left(peaks(of, fps).first));
   return [
-    ...(value ? rules.settingEdits(of.rule, "amplitude", Number((Math.round(amplitude / fine) * fine).toFixed(4))) : []),
+    ...(value
+      ? rules.settingEdits(of.rule, "amplitude", Number((Math.round(amplitude / fine) * fine).toFixed(4)))
+      : []),
     ...(frames ? rules.settingEdits(of.rule, "phase", phaseMoved(of, frames, fps)) : []),
   ];
 }
@@ -85,7 +108,7 @@ function begin(event: PointerEvent, of: Waving, side: Side): void {
     wanted = edits(of, side, dx / perFrame, -dy / perValue);
     if (wanted.length) void scene.lookAt(wanted);
   };
-  held(event, move, () => void (wanted.length && scene.edit(wanted)));
+  beginOwnDrag(event, { move, end: (kept) => void (wanted.length && (kept ? scene.edit(wanted) : scene.letGo())) });
 }
 
 function nudge(event: KeyboardEvent, of: Waving, side: Side): void {
@@ -101,7 +124,8 @@ const HINTS: Record<Side, string> = {
   first: "Drag it up or down to swing farther or less, sideways for the phase; Shift keeps to one of both",
   second: "Drag it sideways to swing slower or faster; the swing before it stays where it is",
 };
-const label = (side: Side): string => (side === "first" ? "Amplitude and phase of the oscillator" : "Frequency of the oscillator");
+const label = (side: Side): string =>
+  side === "first" ? "Amplitude and phase of the oscillator" : "Frequency of the oscillator";
 </script>
 
 <template>
@@ -125,10 +149,41 @@ const label = (side: Side): string => (side === "first" ? "Amplitude and phase o
 </template>
 
 <style scoped>
-.grip { position: absolute; width: 22px; height: 22px; margin: -11px 0 0 -11px; border: 0; padding: 0; background: none; border-radius: 50%; touch-action: none; cursor: move; }
-.second { cursor: ew-resize; }
-svg { display: block; width: 22px; height: 22px; overflow: visible; }
-circle { fill: var(--paper); stroke: var(--ink); stroke-width: 1.6; }
-path { fill: none; stroke: var(--ink); stroke-width: 1.8; stroke-linecap: round; }
-.grip:hover circle, .grip:focus-visible circle { fill: var(--playhead-pale); stroke: var(--playhead); }
+.grip {
+  position: absolute;
+  width: 22px;
+  height: 22px;
+  margin: -11px 0 0 -11px;
+  border: 0;
+  padding: 0;
+  background: none;
+  border-radius: 50%;
+  touch-action: none;
+  cursor: move;
+}
+.second {
+  cursor: ew-resize;
+}
+svg {
+  display: block;
+  width: 22px;
+  height: 22px;
+  overflow: visible;
+}
+circle {
+  fill: var(--paper);
+  stroke: var(--ink);
+  stroke-width: 1.6;
+}
+path {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 1.8;
+  stroke-linecap: round;
+}
+.grip:hover circle,
+.grip:focus-visible circle {
+  fill: var(--playhead-pale);
+  stroke: var(--playhead);
+}
 </style>

@@ -5,8 +5,10 @@ import { ElDialog, ElProgress } from "element-plus";
 import { computed, ref, watch } from "vue";
 import { api, ServiceError } from "@/api/client";
 import type { ExportState } from "@/api/types";
+import ColourField from "@/components/values/ColourField.vue";
 import NumberField from "@/components/common/NumberField.vue";
 import { useFigure } from "@/composables/useFigure";
+import { rgbaOf } from "@/geometry/colour";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
 import { useVocabulary } from "@/stores/vocabulary";
@@ -24,16 +26,25 @@ const cycle = computed(() => {
   const frames = figure.number("treadmill");
   return frames === null ? null : Math.min(Math.round(frames), playback.last + 1);
 });
-watch(open, (now) => now && between(0, playback.last));
 function between(a: number, b: number): void {
   [first.value, last.value] = [a, b];
 }
+watch(open, (now) => now && between(0, playback.last), { immediate: true });
+/** The colour under a see-through background, where the format cannot be seen through. */
+const under = ref("#FFFFFF");
+const needsUnder = computed(() => {
+  const chosen = vocabulary.words?.formats.find((one) => one.name === format.value);
+  return !!chosen?.opaque && scene.head !== null && rgbaOf(scene.head.background)[3] < 1;
+});
 const job = ref<ExportState | null>(null);
 const problem = ref<string | null>(null);
 const running = computed(() => job.value?.state === "running");
 const percent = computed(() => (job.value ? Math.round((job.value.done / job.value.total) * 100) : 0));
 const sizes = computed(() =>
-  [1, 0.5, 0.25].map((share) => ({ share, says: `${Math.round((scene.head?.size[0] ?? 0) * share)} × ${Math.round((scene.head?.size[1] ?? 0) * share)}` })),
+  [1, 0.5, 0.25].map((share) => ({
+    share,
+    says: `${Math.round((scene.head?.size[0] ?? 0) * share)} × ${Math.round((scene.head?.size[1] ?? 0) * share)}`,
+  })),
 );
 
 const poll = useIntervalFn(look, 150, { immediate: false });
@@ -51,7 +62,15 @@ async function attempt<T>(work: () => Promise<T>): Promise<T | null> {
 
 async function start(): Promise<void> {
   problem.value = null;
-  job.value = await attempt(() => api.startExport(scene.id!, format.value, scale.value, first.value, last.value));
+  job.value = await attempt(() =>
+    api.startExport(scene.id!, {
+      format: format.value,
+      scale: scale.value,
+      first: first.value,
+      last: last.value,
+      under: under.value,
+    }),
+  );
   if (job.value) poll.resume();
 }
 
@@ -90,27 +109,76 @@ async function closed(): Promise<void> {
   <ElDialog v-model="open" title="Export" width="440" @close="closed">
     <fieldset :disabled="running">
       <legend>Format</legend>
-      <label v-for="one in vocabulary.words?.formats ?? []" :key="one.name" class="choice" :class="{ on: format === one.name }">
-        <input v-model="format" type="radio" name="format" :value="one.name" /> <strong>{{ one.label }}</strong><span>{{ one.about }}</span>
+      <label
+        v-for="one in vocabulary.words?.formats ?? []"
+        :key="one.name"
+        class="choice"
+        :class="{ on: format === one.name }"
+      >
+        <input v-model="format" type="radio" name="format" :value="one.name" /> <strong>{{ one.label }}</strong><span>{{
+          one.about
+        }}</span>
       </label>
+    </fieldset>
+    <fieldset v-if="needsUnder" :disabled="running" class="under">
+      <legend>Under the background</legend>
+      <ColourField label="Colour under the background" :rgba="rgbaOf(under)" @change="under = $event.slice(0, 7)" />
+      <p>The background can be seen through, and this format cannot: the colour lies under it.</p>
     </fieldset>
     <fieldset :disabled="running" class="sizes">
       <legend>Size</legend>
-      <label v-for="size in sizes" :key="size.share" class="chip" :class="{ on: scale === size.share }"><input v-model="scale" type="radio" name="size" :value="size.share" /> {{ size.says }}</label>
+      <label v-for="size in sizes" :key="size.share" class="chip" :class="{ on: scale === size.share }"
+        ><input v-model="scale" type="radio" name="size" :value="size.share" /> {{ size.says }}</label
+      >
     </fieldset>
     <fieldset :disabled="running" class="frames">
       <legend>Frames</legend>
-      <NumberField label="First frame to export" :value="first" :step="1" :low="0" :high="playback.last" :digits="0" @change="first = $event" />
+      <NumberField
+        label="First frame to export"
+        :value="first"
+        :step="1"
+        :low="0"
+        :high="playback.last"
+        :digits="0"
+        @change="first = $event"
+      />
       to
-      <NumberField label="Last frame to export" :value="last" :step="1" :low="0" :high="playback.last" :digits="0" @change="last = $event" />
-      <button class="chip" :class="{ on: first === 0 && last === playback.last }" @click="between(0, playback.last)">all</button>
-      <button v-if="playback.from > 0 || playback.to < playback.last" class="chip" @click="between(playback.from, playback.to)">play range</button>
-      <button v-if="cycle" class="chip" :class="{ on: first === 0 && last === cycle - 1 }" title="One cycle of the picked figure's walk on the spot" @click="between(0, cycle - 1)">one cycle</button>
+      <NumberField
+        label="Last frame to export"
+        :value="last"
+        :step="1"
+        :low="0"
+        :high="playback.last"
+        :digits="0"
+        @change="last = $event"
+      />
+      <button class="chip" :class="{ on: first === 0 && last === playback.last }" @click="between(0, playback.last)">
+        all
+      </button>
+      <button
+        v-if="playback.from > 0 || playback.to < playback.last"
+        class="chip"
+        @click="between(playback.from, playback.to)"
+      >
+        play range
+      </button>
+      <button
+        v-if="cycle"
+        class="chip"
+        :class="{ on: first === 0 && last === cycle - 1 }"
+        title="One cycle of the picked figure's walk on the spot"
+        @click="between(0, cycle - 1)"
+      >
+        one cycle
+      </button>
     </fieldset>
     <div v-if="job" class="progress" aria-live="polite">
       <ElProgress :percentage="percent" :stroke-width="10" :status="job.state === 'done' ? 'success' : undefined" />
       <p v-if="job.state === 'running'">{{ job.done }} of {{ job.total }} frames</p>
-      <p v-else-if="job.state === 'done'">Done: {{ job.total }} frames. <a :href="`/api/exports/${job.id}/file`" :download="job.file_name">Save {{ job.file_name }} again</a></p>
+      <p v-else-if="job.state === 'done'">
+        Done: {{ job.total }} frames.
+        <a :href="`/api/exports/${job.id}/file`" :download="job.file_name">Save {{ job.file_name }} again</a>
+      </p>
       <p v-else-if="job.state === 'cancelled'">Stopped. Nothing was kept.</p>
     </div>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
@@ -123,16 +191,66 @@ async function closed(): Promise<void> {
 </template>
 
 <style scoped>
-fieldset { border: 0; padding: 0; margin: 0 0 14px; display: grid; gap: 6px; }
-.frames { display: flex; align-items: center; }
-.frames :deep(.field) { max-width: 70px; }
-.sizes { display: flex; flex-wrap: wrap; }
-legend { font: 600 13px var(--heading); padding: 0 0 6px; }
-.choice { display: flex; gap: 8px; align-items: baseline; border: 1px solid var(--line); border-radius: var(--radius); padding: 8px 10px; cursor: pointer; }
-.choice strong { white-space: nowrap; }
-.choice span { color: var(--ink-2); font-size: 13px; }
-.choice.on, .chip.on { border-color: var(--travel); background: var(--travel-pale); }
-.progress p { margin: 4px 0 0; color: var(--ink-2); }
-.problem { color: #8f1f3c; }
-.plain { margin-right: 8px; }
+fieldset {
+  border: 0;
+  padding: 0;
+  margin: 0 0 14px;
+  display: grid;
+  gap: 6px;
+}
+.frames {
+  display: flex;
+  align-items: center;
+}
+.frames :deep(.field) {
+  max-width: 70px;
+}
+.sizes {
+  display: flex;
+  flex-wrap: wrap;
+}
+.under {
+  grid-template-columns: 130px 1fr;
+  align-items: center;
+}
+.under p {
+  margin: 0;
+  color: var(--ink-2);
+  font-size: 13px;
+}
+legend {
+  font: 600 13px var(--heading);
+  padding: 0 0 6px;
+}
+.choice {
+  display: flex;
+  gap: 8px;
+  align-items: baseline;
+  border: 1px solid var(--line);
+  border-radius: var(--radius);
+  padding: 8px 10px;
+  cursor: pointer;
+}
+.choice strong {
+  white-space: nowrap;
+}
+.choice span {
+  color: var(--ink-2);
+  font-size: 13px;
+}
+.choice.on,
+.chip.on {
+  border-color: var(--travel);
+  background: var(--travel-pale);
+}
+.progress p {
+  margin: 4px 0 0;
+  color: var(--ink-2);
+}
+.problem {
+  color: #8f1f3c;
+}
+.plain {
+  margin-right: 8px;
+}
 </style>

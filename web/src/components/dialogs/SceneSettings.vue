@@ -17,14 +17,18 @@ const background = ref("#FFFFFF");
 /** What happens to keys and spans when length or fps change. */
 const keep = ref<"frames" | "seconds" | "stretch">("frames");
 
-watch(open, (now) => {
-  if (!now || !scene.head) return;
-  [width.value, height.value] = scene.head.size;
-  fps.value = scene.head.fps;
-  length.value = scene.head.length;
-  background.value = scene.head.background;
-  keep.value = "frames";
-}, { immediate: true });
+watch(
+  open,
+  (now) => {
+    if (!now || !scene.head) return;
+    [width.value, height.value] = scene.head.size;
+    fps.value = scene.head.fps;
+    length.value = scene.head.length;
+    background.value = scene.head.background;
+    keep.value = "frames";
+  },
+  { immediate: true },
+);
 
 const rgba = (hex: string): number[] => {
   const digits = hex.slice(1).length <= 4 ? [...hex.slice(1)].map((d) => d + d).join("") : hex.slice(1);
@@ -34,22 +38,49 @@ const rgba = (hex: string): number[] => {
 const changesFps = computed(() => scene.head !== null && fps.value !== scene.head.fps);
 const changesLength = computed(() => scene.head !== null && length.value !== scene.head.length);
 const CHOICES = computed(() => [
-  { keep: "frames" as const, says: "stay on their frames", about: "New frames are added at the end, or cut off there", shown: true },
-  { keep: "seconds" as const, says: "keep their seconds", about: "The motion takes as long as before, at the new frames per second", shown: changesFps.value },
-  { keep: "stretch" as const, says: "are stretched to the new length", about: "What ended the scene still ends it", shown: changesLength.value },
+  {
+    keep: "frames" as const,
+    says: "stay on their frames",
+    about: "New frames are added at the end, or cut off there",
+    shown: true,
+  },
+  {
+    keep: "seconds" as const,
+    says: "keep their seconds",
+    about: "The motion takes as long as before, at the new frames per second",
+    shown: changesFps.value,
+  },
+  {
+    keep: "stretch" as const,
+    says: "are stretched to the new length",
+    about: "What ended the scene still ends it",
+    shown: changesLength.value,
+  },
 ]);
-watch([changesFps, changesLength], () => !CHOICES.value.some((one) => one.shown && one.keep === keep.value) && (keep.value = "frames"));
+watch(
+  [changesFps, changesLength],
+  () => !CHOICES.value.some((one) => one.shown && one.keep === keep.value) && (keep.value = "frames"),
+);
 /** With its seconds kept the scene gets as many frames as they take. */
-watch([keep, fps], () => keep.value === "seconds" && scene.head && (length.value = Math.max(1, Math.round((scene.head.length * fps.value) / scene.head.fps))));
+watch(
+  [keep, fps],
+  () =>
+    keep.value === "seconds" &&
+    scene.head &&
+    (length.value = Math.max(1, Math.round((scene.head.length * fps.value) / scene.head.fps))),
+);
 
 async function make(): Promise<void> {
   const now = scene.head;
   if (!now) return;
   const edits: Edit[] = [];
-  if (width.value !== now.size[0] || height.value !== now.size[1]) edits.push({ edit: "set-size", width: width.value, height: height.value });
-  if (fps.value !== now.fps) edits.push({ edit: "set-fps", fps: fps.value, keep: keep.value === "seconds" ? "seconds" : "frames" });
+  if (width.value !== now.size[0] || height.value !== now.size[1])
+    edits.push({ edit: "set-size", width: width.value, height: height.value });
+  if (fps.value !== now.fps)
+    edits.push({ edit: "set-fps", fps: fps.value, keep: keep.value === "seconds" ? "seconds" : "frames" });
   const reached = keep.value === "seconds" ? Math.max(1, Math.round((now.length * fps.value) / now.fps)) : now.length;
-  if (length.value !== reached) edits.push({ edit: "set-length", length: length.value, stretch: keep.value === "stretch" });
+  if (length.value !== reached)
+    edits.push({ edit: "set-length", length: length.value, stretch: keep.value === "stretch" });
   if (background.value !== now.background) edits.push({ edit: "set-background", colour: background.value });
   open.value = false;
   await scene.edit(edits);
@@ -61,23 +92,57 @@ async function make(): Promise<void> {
     <div class="form">
       <span>Picture</span>
       <div class="pair">
-        <NumberField label="Width of the picture" :value="width" unit="px wide" :digits="0" :low="1" :high="8192" @change="width = Math.round($event)" />
-        <NumberField label="Height of the picture" :value="height" unit="px high" :digits="0" :low="1" :high="8192" @change="height = Math.round($event)" />
+        <NumberField
+          label="Width of the picture"
+          :value="width"
+          unit="px wide"
+          :digits="0"
+          :low="1"
+          :high="8192"
+          @change="width = Math.round($event)"
+        />
+        <NumberField
+          label="Height of the picture"
+          :value="height"
+          unit="px high"
+          :digits="0"
+          :low="1"
+          :high="8192"
+          @change="height = Math.round($event)"
+        />
       </div>
       <span>Length</span>
       <div class="pair">
-        <NumberField label="Length in frames" :value="length" unit="frames" :digits="0" :low="1" :high="20000" @change="length = Math.round($event)" />
+        <NumberField
+          label="Length in frames"
+          :value="length"
+          unit="frames"
+          :digits="0"
+          :low="1"
+          :high="20000"
+          @change="length = Math.round($event)"
+        />
         <span class="note">{{ inSeconds(length, fps) }}</span>
       </div>
       <span>Speed</span>
       <div class="pair">
-        <NumberField label="Frames per second" :value="fps" unit="fps" :digits="3" :low="1" :high="240" @change="fps = $event" />
-        </div>
+        <NumberField
+          label="Frames per second"
+          :value="fps"
+          unit="fps"
+          :digits="3"
+          :low="1"
+          :high="240"
+          @change="fps = $event"
+        />
+      </div>
       <template v-if="changesFps || changesLength">
         <span>Keys</span>
         <div class="keep" role="radiogroup" aria-label="What happens to the keys">
           <template v-for="choice in CHOICES" :key="choice.keep">
-            <label v-if="choice.shown" :title="choice.about"><input v-model="keep" type="radio" name="keep-keys" :value="choice.keep" /> {{ choice.says }}</label>
+            <label v-if="choice.shown" :title="choice.about"
+              ><input v-model="keep" type="radio" name="keep-keys" :value="choice.keep" /> {{ choice.says }}</label
+            >
           </template>
         </div>
       </template>
@@ -92,10 +157,32 @@ async function make(): Promise<void> {
 </template>
 
 <style scoped>
-.form { display: grid; grid-template-columns: 90px 1fr; gap: 10px; align-items: center; }
-.pair { display: grid; grid-template-columns: 1fr 1fr; gap: 8px; align-items: center; }
-.keep { display: grid; gap: 4px; }
-.keep label { display: flex; gap: 7px; cursor: pointer; }
-.note { color: var(--ink-2); font-size: 13px; }
-.plain { margin-right: 8px; }
+.form {
+  display: grid;
+  grid-template-columns: 90px 1fr;
+  gap: 10px;
+  align-items: center;
+}
+.pair {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 8px;
+  align-items: center;
+}
+.keep {
+  display: grid;
+  gap: 4px;
+}
+.keep label {
+  display: flex;
+  gap: 7px;
+  cursor: pointer;
+}
+.note {
+  color: var(--ink-2);
+  font-size: 13px;
+}
+.plain {
+  margin-right: 8px;
+}
 </style>

@@ -1,5 +1,7 @@
 <script setup lang="ts">
-/** How the picked figure walks: a gait to begin with, what it walks on, on the spot or under way; its parts and joints. */
+/**
+ * How the picked figure walks: a gait to begin with, what it walks on, on the spot or under way; its parts and joints.
+ */
 import { computed, ref, watch } from "vue";
 import NumberField from "@/components/common/NumberField.vue";
 import GaitDialog from "@/components/figures/GaitDialog.vue";
@@ -17,19 +19,31 @@ const [tuning, hanging, freezing] = [ref(false), ref(false), ref(false)];
 const wrong = ref("");
 const [first, last] = [ref(0), ref(24)];
 
-const grounds = computed(() => scene.objects.filter((thing) => thing.kind === "shape" && !thing.bone && thing.parent !== one.figure.value?.id).reverse());
+const grounds = computed(() =>
+  scene.objects
+    .filter((thing) => thing.kind === "shape" && !thing.bone && thing.parent !== one.figure.value?.id)
+    .reverse(),
+);
 const treadmill = computed(() => one.number("treadmill"));
 
 /** Whether it has a gait and nothing to walk for: one pose of each leg, all the time. */
 const standing = computed(() => {
-  const steps = one.figure.value && one.gait.value?.on ? scene.motion?.objects.get(one.figure.value.id)?.steps : undefined;
-  return steps !== undefined && Object.keys(steps.down).length > 0 && Object.values(steps.down).every((spans) => spans.length === 1);
+  const steps =
+    one.figure.value && one.gait.value?.on ? scene.motion?.objects.get(one.figure.value.id)?.steps : undefined;
+  return (
+    steps !== undefined &&
+    Object.keys(steps.down).length > 0 &&
+    Object.values(steps.down).every((spans) => spans.length === 1)
+  );
 });
 async function attempt(answer: Promise<string | null | undefined>): Promise<boolean> {
   wrong.value = (await answer) ?? "";
   return !wrong.value;
 }
-watch(() => one.figure.value?.id, () => (wrong.value = ""));
+watch(
+  () => one.figure.value?.id,
+  () => (wrong.value = ""),
+);
 
 /** Begin on the spot with as many frames as go evenly into the scene, near a second. */
 function spot(on: boolean): void {
@@ -49,34 +63,114 @@ async function freeze(): Promise<void> {
     <div class="head">
       <h3>{{ one.gait.value ? "Gait" : "Let it walk" }}</h3>
       <span class="tools">
-        <button v-if="one.gait.value" class="chip small" title="Every setting of the gait, with sliders and leaves" @click="tuning = true">Tune…</button>
+        <button
+          v-if="one.gait.value"
+          class="chip small"
+          title="Every setting of the gait, with sliders and leaves"
+          @click="tuning = true"
+        >
+          Tune…
+        </button>
         <button class="chip small" title="Which thing is drawn on which bone" @click="hanging = true">Parts…</button>
       </span>
     </div>
     <div class="gaits" role="group" aria-label="Ready-made gaits">
-      <button v-for="gait in one.gaits.value" :key="gait.name" class="chip small" :title="`${gait.about} Where settings have keys, it is keyed at frame ${playback.frame}.`" @click="attempt(one.choose(gait.name))">{{ gait.label }}</button>
+      <button
+        v-for="gait in one.gaits.value"
+        :key="gait.name"
+        class="chip small"
+        :title="`${gait.about} Where settings have keys, it is keyed at frame ${playback.frame}.`"
+        @click="attempt(one.choose(gait.name))"
+      >
+        {{ gait.label }}
+      </button>
       <p v-if="!one.gaits.value.length">It has no legs: there is nothing to walk on.</p>
     </div>
-    <p v-if="standing" class="hint">It stands where it is: key Travel here, go to another frame, move it, and it walks there. Or let it walk on the spot.</p>
+    <p v-if="standing" class="hint">
+      It stands where it is: key Travel here, go to another frame, move it, and it walks there. Or let it walk on the
+      spot.
+    </p>
     <template v-if="one.gait.value">
-      <label class="line">on
-        <select aria-label="Ground" :value="one.word('ground')" :disabled="treadmill !== null" title="What it walks on" @change="attempt(one.set('ground', ($event.target as HTMLSelectElement).value || null))">
+      <label class="line"
+        >on
+        <select
+          aria-label="Ground"
+          :value="one.word('ground')"
+          :disabled="treadmill !== null"
+          title="What it walks on"
+          @change="attempt(one.set('ground', ($event.target as HTMLSelectElement).value || null))"
+        >
           <option value="">the way it goes</option>
           <option v-for="thing in grounds" :key="thing.id" :value="thing.id">{{ thing.name }}</option>
         </select>
       </label>
-      <label class="line check" title="Walking back it faces back, instead of going backwards"><input type="checkbox" :checked="one.word('facing') === 'the way it goes'" @change="attempt(one.set('facing', ($event.target as HTMLInputElement).checked ? 'the way it goes' : null))" /> faces the way it goes</label>
+      <label class="line check" title="Walking back it faces back, instead of going backwards"
+        ><input
+          type="checkbox"
+          :checked="one.word('facing') === 'the way it goes'"
+          @change="attempt(one.set('facing', ($event.target as HTMLInputElement).checked ? 'the way it goes' : null))"
+        />
+        faces the way it goes</label
+      >
       <div class="line">
-        <label class="check" title="Treadmill: one cycle in so many frames, for loops"><input type="checkbox" :checked="treadmill !== null" @change="spot(($event.target as HTMLInputElement).checked)" /> on the spot</label>
-        <NumberField v-if="treadmill !== null" label="Frames of a cycle" :value="treadmill" unit="frames" :step="1" :low="2" :high="1000" :digits="0" @change="attempt(one.set('treadmill', $event))" />
+        <label class="check" title="Treadmill: one cycle in so many frames, for loops"
+          ><input
+            type="checkbox"
+            :checked="treadmill !== null"
+            @change="spot(($event.target as HTMLInputElement).checked)"
+          />
+          on the spot</label
+        >
+        <NumberField
+          v-if="treadmill !== null"
+          label="Frames of a cycle"
+          :value="treadmill"
+          unit="frames"
+          :step="1"
+          :low="2"
+          :high="1000"
+          :digits="0"
+          @change="attempt(one.set('treadmill', $event))"
+        />
       </div>
       <div class="line">
-        <button v-if="treadmill !== null" class="chip small" title="Takes the same cycle along: x is keyed so that it goes one stride in a cycle, for ever" @click="attempt(one.travel(treadmill, false))">Go on like this</button>
-        <button v-else class="chip small" title="Turns what the gait does in some frames into keys of every joint; outside of them it goes on" @click="beginFreezing">Freeze frames…</button>
+        <button
+          v-if="treadmill !== null"
+          class="chip small"
+          title="Takes the same cycle along: x is keyed so that it goes one stride in a cycle, for ever"
+          @click="attempt(one.travel(treadmill, false))"
+        >
+          Go on like this
+        </button>
+        <button
+          v-else
+          class="chip small"
+          title="Turns what the gait does in some frames into keys of every joint; outside of them it goes on"
+          @click="beginFreezing"
+        >
+          Freeze frames…
+        </button>
       </div>
       <div v-if="freezing" class="line freeze" role="group" aria-label="Freeze frames">
-        <NumberField label="Freeze from" :value="first" :step="1" :low="0" :high="playback.last" :digits="0" @change="first = $event" /> to
-        <NumberField label="Freeze to" :value="last" :step="1" :low="0" :high="playback.last" :digits="0" @change="last = $event" />
+        <NumberField
+          label="Freeze from"
+          :value="first"
+          :step="1"
+          :low="0"
+          :high="playback.last"
+          :digits="0"
+          @change="first = $event"
+        />
+        to
+        <NumberField
+          label="Freeze to"
+          :value="last"
+          :step="1"
+          :low="0"
+          :high="playback.last"
+          :digits="0"
+          @change="last = $event"
+        />
         <button class="primary small" @click="freeze">Freeze</button>
         <button class="chip small" aria-label="Do not freeze" @click="freezing = false">×</button>
       </div>
@@ -84,19 +178,68 @@ async function freeze(): Promise<void> {
     <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
     <GaitDialog v-if="tuning && one.gait.value" v-model="tuning" :thing="one.figure.value" :rule="one.gait.value" />
     <PartsDialog v-if="hanging" v-model="hanging" :thing="one.figure.value" />
-    <p v-if="selection.tool === 'joints'" class="hint">Drag a joint of the dashed figure to make bones longer, shorter or lie another way; its parts go along.</p>
+    <p v-if="selection.tool === 'joints'" class="hint">
+      Drag a joint of the dashed figure to make bones longer, shorter or lie another way; its parts go along.
+    </p>
   </div>
 </template>
 
 <style scoped>
-.figure { border-bottom: 1px solid var(--line); padding: 2px 12px 9px 14px; display: grid; gap: 6px; background: var(--paper-2); }
-.head { display: flex; justify-content: space-between; align-items: center; min-height: 28px; }
-h3 { font-size: 13px; margin: 0; }
-.tools, .gaits { display: flex; flex-wrap: wrap; gap: 4px; }
-.line { display: flex; align-items: center; gap: 7px; font-size: 12.5px; }
-.check { display: flex; gap: 6px; align-items: center; cursor: pointer; white-space: nowrap; }
-select { flex: 1; min-width: 0; font: inherit; border: 1px solid var(--line); border-radius: var(--radius-s); background: var(--paper); padding: 2px 4px; }
-.freeze .primary { padding: 2px 10px; }
-p { margin: 0; font-size: 12px; color: var(--ink-2); }
-.wrong { color: #a32145; font-weight: 600; }
+.figure {
+  border-bottom: 1px solid var(--line);
+  padding: 2px 12px 9px 14px;
+  display: grid;
+  gap: 6px;
+  background: var(--paper-2);
+}
+.head {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  min-height: 28px;
+}
+h3 {
+  font-size: 13px;
+  margin: 0;
+}
+.tools,
+.gaits {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px;
+}
+.line {
+  display: flex;
+  align-items: center;
+  gap: 7px;
+  font-size: 12.5px;
+}
+.check {
+  display: flex;
+  gap: 6px;
+  align-items: center;
+  cursor: pointer;
+  white-space: nowrap;
+}
+select {
+  flex: 1;
+  min-width: 0;
+  font: inherit;
+  border: 1px solid var(--line);
+  border-radius: var(--radius-s);
+  background: var(--paper);
+  padding: 2px 4px;
+}
+.freeze .primary {
+  padding: 2px 10px;
+}
+p {
+  margin: 0;
+  font-size: 12px;
+  color: var(--ink-2);
+}
+.wrong {
+  color: #a32145;
+  font-weight: 600;
+}
 </style>

@@ -13,11 +13,23 @@ const channel = computed(() => vocabulary.channelsOf(props.thing).find((one) => 
 </script>
 
 <template>
-  <ElDialog v-model="open" :title="`How ${thing.name} walks`" width="424" append-to-body draggable modal-class="see-through" class="link-beside gait-beside" :close-on-click-modal="false">
+  <ElDialog
+    v-model="open"
+    :title="`How ${thing.name} walks`"
+    width="424"
+    append-to-body
+    draggable
+    modal-class="see-through"
+    class="link-beside gait-beside"
+    :close-on-click-modal="false"
+  >
     <RuleSettings :thing="thing" :rule="rule" :channel="channel" />
   </ElDialog>
 </template>
 
 <style>
-.gait-beside .el-dialog__body { max-height: calc(100vh - 170px); overflow-y: auto; }
+.gait-beside .el-dialog__body {
+  max-height: calc(100vh - 170px);
+  overflow-y: auto;
+}
 </style>

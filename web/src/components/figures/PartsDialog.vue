@@ -14,9 +14,16 @@ const one = useFigure();
 const wrong = ref("");
 const bones = computed(() => bonesOf(props.thing.figure));
 /** What can hang on a bone: anything that is no figure, and that nothing but this figure carries. */
-const things = computed(() => scene.objects.filter((other) => other.id !== props.thing.id && (!other.parent || other.parent === props.thing.id)).reverse());
-const hung = (bone: string): string[] => scene.objects.filter((other) => other.parent === props.thing.id && other.bone === bone).map((other) => other.id);
-const draft = ref<Record<string, string[]>>(Object.fromEntries(bones.value.map((bone) => [bone.name, hung(bone.name)])));
+const things = computed(() =>
+  scene.objects
+    .filter((other) => other.id !== props.thing.id && (!other.parent || other.parent === props.thing.id))
+    .reverse(),
+);
+const hung = (bone: string): string[] =>
+  scene.objects.filter((other) => other.parent === props.thing.id && other.bone === bone).map((other) => other.id);
+const draft = ref<Record<string, string[]>>(
+  Object.fromEntries(bones.value.map((bone) => [bone.name, hung(bone.name)])),
+);
 const changed = computed(() => {
   const parts: Record<string, string | null> = {};
   for (const bone of bones.value) {
@@ -31,7 +38,8 @@ const changed = computed(() => {
 /** A thing hangs on one bone only: the last one it was put on. */
 function put(bone: string, ids: string[]): void {
   const next = { ...draft.value };
-  for (const other of Object.keys(next)) if (other !== bone) next[other] = next[other]!.filter((id) => !ids.includes(id));
+  for (const other of Object.keys(next))
+    if (other !== bone) next[other] = next[other]!.filter((id) => !ids.includes(id));
   next[bone] = ids;
   draft.value = next;
 }
@@ -43,11 +51,24 @@ async function done(): Promise<void> {
 
 <template>
   <ElDialog v-model="open" :title="`Parts of ${thing.name}`" width="520" append-to-body>
-    <p>Say what is drawn on which bone. Everything stays where it lies at this frame, and from then on goes along with its bone, about its own pivot.</p>
+    <p>
+      Say what is drawn on which bone. Everything stays where it lies at this frame, and from then on goes along with
+      its bone, about its own pivot.
+    </p>
     <div class="bones">
       <template v-for="bone in bones" :key="bone.name">
         <span>{{ bone.label }}</span>
-        <ElSelect :model-value="draft[bone.name]" multiple filterable collapse-tags collapse-tags-tooltip size="small" placeholder="nothing" :aria-label="`On the bone ${bone.label}`" @update:model-value="put(bone.name, $event)">
+        <ElSelect
+          :model-value="draft[bone.name]"
+          multiple
+          filterable
+          collapse-tags
+          collapse-tags-tooltip
+          size="small"
+          placeholder="nothing"
+          :aria-label="`On the bone ${bone.label}`"
+          @update:model-value="put(bone.name, $event)"
+        >
           <ElOption v-for="other in things" :key="other.id" :value="other.id" :label="other.name" />
         </ElSelect>
       </template>
@@ -61,7 +82,22 @@ async function done(): Promise<void> {
 </template>
 
 <style scoped>
-p { margin: 0 0 10px; color: var(--ink-2); }
-.bones { display: grid; grid-template-columns: 170px 1fr; gap: 5px 10px; align-items: center; max-height: 52vh; overflow-y: auto; padding-right: 4px; }
-.wrong { color: #a32145; font-weight: 600; margin: 8px 0 0; }
+p {
+  margin: 0 0 10px;
+  color: var(--ink-2);
+}
+.bones {
+  display: grid;
+  grid-template-columns: 170px 1fr;
+  gap: 5px 10px;
+  align-items: center;
+  max-height: 52vh;
+  overflow-y: auto;
+  padding-right: 4px;
+}
+.wrong {
+  color: #a32145;
+  font-weight: 600;
+  margin: 8px 0 0;
+}
 </style>

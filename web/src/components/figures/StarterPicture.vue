@@ -12,11 +12,16 @@ const least = computed(() => (props.starter.height < 80 ? "-72 -88 158 94" : box
 
 <template>
   <svg :viewBox="least" width="118" height="104" aria-hidden="true">
-    <g v-for="(part, i) in starter.parts" :key="i" :transform="`translate(${part.at[0]} ${part.at[1]})`"><path :d="part.d" :fill="part.fill" /></g>
+    <g v-for="(part, i) in starter.parts" :key="i" :transform="`translate(${part.at[0]} ${part.at[1]})`">
+      <path :d="part.d" :fill="part.fill" />
+    </g>
     <line x1="-100" x2="120" y1="1" y2="1" />
   </svg>
 </template>
 
 <style scoped>
-line { stroke: #b9ad93; stroke-width: 1.5; }
+line {
+  stroke: #b9ad93;
+  stroke-width: 1.5;
+}
 </style>

@@ -9,7 +9,11 @@ const names = useNames();
 const said = computed(() => {
   const drag = linking.drag;
   if (!drag) return "";
-  const over = drag.over ? (drag.over.channel ? names.placeName({ object: drag.over.object, channel: drag.over.channel }) : names.objectName(drag.over.object)) : "a value, or something in the picture";
+  const over = drag.over
+    ? drag.over.channel
+      ? names.placeName({ object: drag.over.object, channel: drag.over.channel })
+      : names.objectName(drag.over.object)
+    : "a value, or something in the picture";
   return `${names.placeName(drag.from)} drives ${over}`;
 });
 const way = computed(() => {
@@ -35,10 +39,36 @@ const way = computed(() => {
 </template>
 
 <style scoped>
-.layer { position: fixed; inset: 0; z-index: 4000; pointer-events: none; }
-svg { width: 100%; height: 100%; }
-path { fill: none; stroke: var(--look); stroke-width: 2.5; }
-circle { fill: var(--look); stroke: var(--paper); stroke-width: 2; }
-.over { fill: var(--playhead); }
-span { position: absolute; background: var(--ink); color: var(--paper); border-radius: var(--radius-s); padding: 2px 8px; font-size: 12px; white-space: nowrap; }
+.layer {
+  position: fixed;
+  inset: 0;
+  z-index: 4000;
+  pointer-events: none;
+}
+svg {
+  width: 100%;
+  height: 100%;
+}
+path {
+  fill: none;
+  stroke: var(--look);
+  stroke-width: 2.5;
+}
+circle {
+  fill: var(--look);
+  stroke: var(--paper);
+  stroke-width: 2;
+}
+.over {
+  fill: var(--playhead);
+}
+span {
+  position: absolute;
+  background: var(--ink);
+  color: var(--paper);
+  border-radius: var(--radius-s);
+  padding: 2px 8px;
+  font-size: 12px;
+  white-space: nowrap;
+}
 </style>

@@ -3,9 +3,15 @@
 import { computed, ref } from "vue";
 import { readable } from "@/geometry/frames";
 import { across, type Frame, frameOf, type Ranges, upwards, valuesUnder } from "@/geometry/ranges";
-import { held } from "@/picture/held";
+import { beginOwnDrag } from "@/composables/useDrag";
 
-const props = defineProps<{ ranges: Ranges; least: number; most: number; now: number; names: { driver: string; driven: string } }>();
+const props = defineProps<{
+  ranges: Ranges;
+  least: number;
+  most: number;
+  now: number;
+  names: { driver: string; driven: string };
+}>();
 const emit = defineEmits<{ change: [ranges: Ranges] }>();
 const W = 210;
 const H = 116;
@@ -25,25 +31,43 @@ const line = computed(() => {
 });
 
 function changed(name: string, driver: number, driven: number): void {
-  const next = name === "low" ? { ...props.ranges, low: driver, to_low: driven } : { ...props.ranges, high: driver, to_high: driven };
+  const next =
+    name === "low"
+      ? { ...props.ranges, low: driver, to_low: driven }
+      : { ...props.ranges, high: driver, to_high: driven };
   if (next.low !== next.high) emit("change", next);
 }
 function grip(event: PointerEvent, name: string): void {
   still.value = frame.value;
   const move = (e: PointerEvent): void => {
     const box = area.value!.getBoundingClientRect();
-    const under = valuesUnder(frame.value, ((e.clientX - box.left) / box.width) * W, ((e.clientY - box.top) / box.height) * H, W, H);
+    const under = valuesUnder(
+      frame.value,
+      ((e.clientX - box.left) / box.width) * W,
+      ((e.clientY - box.top) / box.height) * H,
+      W,
+      H,
+    );
     changed(name, under.driver, under.driven);
   };
-  if (!held(event, move, () => (still.value = null))) still.value = null;
+  if (!beginOwnDrag(event, { move, end: () => (still.value = null) })) still.value = null;
 }
 function nudge(event: KeyboardEvent, end: { name: string; driver: number; driven: number }): void {
-  const by: Record<string, [number, number]> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] };
+  const by: Record<string, [number, number]> = {
+    ArrowLeft: [-1, 0],
+    ArrowRight: [1, 0],
+    ArrowUp: [0, 1],
+    ArrowDown: [0, -1],
+  };
   const step = by[event.key];
   if (!step) return;
   event.preventDefault();
   const { left, right, top, bottom } = frame.value;
-  changed(end.name, Number((end.driver + (step[0] * (right - left)) / 100).toPrecision(6)), Number((end.driven + (step[1] * (top - bottom)) / 100).toPrecision(6)));
+  changed(
+    end.name,
+    Number((end.driver + (step[0] * (right - left)) / 100).toPrecision(6)),
+    Number((end.driven + (step[1] * (top - bottom)) / 100).toPrecision(6)),
+  );
 }
 </script>
 
@@ -51,7 +75,9 @@ function nudge(event: KeyboardEvent, end: { name: string; driver: number; driven
   <figure>
     <svg ref="area" :viewBox="`0 0 ${W} ${H}`" :width="W" :height="H" role="group" aria-label="From a range to a range">
       <rect :width="W" :height="H" rx="6" />
-      <rect class="does" :x="x(least)" :width="Math.max(1, x(most) - x(least))" :height="H"><title>How far the driver goes in this scene</title></rect>
+      <rect class="does" :x="x(least)" :width="Math.max(1, x(most) - x(least))" :height="H">
+        <title>How far the driver goes in this scene</title>
+      </rect>
       <line class="now" :x1="x(now)" :x2="x(now)" y1="0" :y2="H" />
       <path :d="line" />
       <circle
@@ -68,19 +94,63 @@ function nudge(event: KeyboardEvent, end: { name: string; driver: number; driven
         @keydown="nudge($event, end)"
       />
     </svg>
-    <figcaption><span>{{ names.driver }} →</span><span>↑ {{ names.driven }}</span></figcaption>
+    <figcaption>
+      <span>{{ names.driver }} →</span><span>↑ {{ names.driven }}</span>
+    </figcaption>
   </figure>
 </template>
 
 <style scoped>
-figure { margin: 0; width: 210px; }
-svg { display: block; touch-action: none; overflow: visible; }
-rect { fill: var(--paper-2); stroke: var(--line); }
-.does { fill: var(--look-pale); stroke: none; }
-.now { stroke: var(--playhead); stroke-width: 1.2; }
-path { fill: none; stroke: var(--look); stroke-width: 2.2; stroke-linejoin: round; }
-circle { fill: var(--paper); stroke: var(--ink); stroke-width: 2; cursor: move; }
-circle:hover, circle:focus-visible { fill: var(--playhead-pale); stroke: var(--playhead); outline: none; }
-figcaption { display: flex; justify-content: space-between; gap: 8px; font-size: 11px; color: var(--ink-2); margin-top: 2px; }
-figcaption span { overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
+figure {
+  margin: 0;
+  width: 210px;
+}
+svg {
+  display: block;
+  touch-action: none;
+  overflow: visible;
+}
+rect {
+  fill: var(--paper-2);
+  stroke: var(--line);
+}
+.does {
+  fill: var(--look-pale);
+  stroke: none;
+}
+.now {
+  stroke: var(--playhead);
+  stroke-width: 1.2;
+}
+path {
+  fill: none;
+  stroke: var(--look);
+  stroke-width: 2.2;
+  stroke-linejoin: round;
+}
+circle {
+  fill: var(--paper);
+  stroke: var(--ink);
+  stroke-width: 2;
+  cursor: move;
+}
+circle:hover,
+circle:focus-visible {
+  fill: var(--playhead-pale);
+  stroke: var(--playhead);
+  outline: none;
+}
+figcaption {
+  display: flex;
+  justify-content: space-between;
+  gap: 8px;
+  font-size: 11px;
+  color: var(--ink-2);
+  margin-top: 2px;
+}
+figcaption span {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
 </style>

@@ -14,6 +14,22 @@ const scene = useScene();
 </template>
 
 <style scoped>
-.look { position: absolute; left: 50%; top: 10px; transform: translateX(-50%); display: flex; align-items: center; gap: 8px; background: var(--playhead-pale); border: 1px solid #e9a9b8; border-radius: 99px; padding: 5px 6px 5px 16px; box-shadow: 0 4px 16px #0002; white-space: nowrap; }
-.look button { padding: 4px 12px; }
+.look {
+  position: absolute;
+  left: 50%;
+  top: 10px;
+  transform: translateX(-50%);
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  background: var(--playhead-pale);
+  border: 1px solid #e9a9b8;
+  border-radius: 99px;
+  padding: 5px 6px 5px 16px;
+  box-shadow: 0 4px 16px #0002;
+  white-space: nowrap;
+}
+.look button {
+  padding: 4px 12px;
+}
 </style>

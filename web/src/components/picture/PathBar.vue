@@ -25,10 +25,18 @@ const picked = computed(() => keys.value.some((key) => props.path.isPicked(key))
 const WAYS = [
   { way: "straight" as const, says: "Straight", about: "Straight to and from these points" },
   { way: "bezier" as const, says: "Bezier", about: "Bent by handles you can pull" },
-  { way: "spline" as const, says: "Spline", about: "One smooth curve through the points, with tension, continuity and bias" },
+  {
+    way: "spline" as const,
+    says: "Spline",
+    about: "One smooth curve through the points, with tension, continuity and bias",
+  },
 ];
 /** The keys whose stretches touch the points meant, on either side. */
-const touched = computed(() => keys.value.slice(0, -1).filter((key, i) => meant.value.includes(key.frame) || meant.value.includes(keys.value[i + 1]!.frame)));
+const touched = computed(() =>
+  keys.value
+    .slice(0, -1)
+    .filter((key, i) => meant.value.includes(key.frame) || meant.value.includes(keys.value[i + 1]!.frame)),
+);
 const current = computed(() => {
   const ways = new Set(touched.value.map((key) => props.path.wayOf(keys.value.indexOf(key))));
   return ways.size === 1 ? [...ways][0] : null;
@@ -38,41 +46,134 @@ const canJoin = computed(() => selection.keysOf("x").length + selection.keysOf("
 const make = (...edits: Edit[]): void => void scene.edit(edits);
 
 function setWay(way: (typeof WAYS)[number]["way"]): void {
-  if (touched.value.length) make({ edit: "set-way", object: object.value, frames: touched.value.map((key) => key.frame), way });
+  if (touched.value.length)
+    make({ edit: "set-way", object: object.value, frames: touched.value.map((key) => key.frame), way });
 }
 </script>
 
 <template>
   <div class="bar" role="toolbar" aria-label="Path">
-    <template v-if="!selection.thing"><span>Pick an object first, then click in the picture to draw its path.</span></template>
+    <template v-if="!selection.thing"
+      ><span>Pick an object first, then click in the picture to draw its path.</span></template
+    >
     <template v-else-if="!keys.length">
       <span>{{ selection.thing.name }} has no path yet: click in the picture, point after point.</span>
-      <button v-if="canJoin" class="chip" title="Make one path of the keys of x and y; the motion stays" @click="make({ edit: 'join-path', object })">Join x and y</button>
+      <button
+        v-if="canJoin"
+        class="chip"
+        title="Make one path of the keys of x and y; the motion stays"
+        @click="make({ edit: 'join-path', object })"
+      >
+        Join x and y
+      </button>
     </template>
     <template v-else>
       <strong>{{ picked ? `${meant.length} ${meant.length === 1 ? "point" : "points"}` : "all points" }}</strong>
       <div class="ways" role="radiogroup" aria-label="Way">
-        <button v-for="one in WAYS" :key="one.way" role="radio" :aria-checked="current === one.way" :class="{ on: current === one.way }" :title="one.about" @click="setWay(one.way)">{{ one.says }}</button>
+        <button
+          v-for="one in WAYS"
+          :key="one.way"
+          role="radio"
+          :aria-checked="current === one.way"
+          :class="{ on: current === one.way }"
+          :title="one.about"
+          @click="setWay(one.way)"
+        >
+          {{ one.says }}
+        </button>
       </div>
-      <button class="chip" title="Go round these points sharply, without cutting the corner" @click="setCorner(meant, 'sharp')">Sharp</button>
+      <button
+        class="chip"
+        title="Go round these points sharply, without cutting the corner"
+        @click="setCorner(meant, 'sharp')"
+      >
+        Sharp
+      </button>
       <button class="chip" title="Round these points smoothly" @click="setCorner(meant, 'smooth')">Smooth</button>
-      <ElPopover v-if="splined" trigger="click" :width="200" placement="bottom">
-        <template #reference><button class="chip" title="Tension, continuity and bias of the spline">Bend…</button></template>
+      <ElPopover v-if="splined" trigger="click" :hide-after="0" :width="200" placement="bottom">
+        <template #reference
+          ><button class="chip" title="Tension, continuity and bias of the spline">Bend…</button></template
+        >
         <BendFields channel="path" :keys="keys" />
       </ElPopover>
-      <button class="chip" :disabled="keys.length < 3" title="Space the points in time so that it keeps one speed along its way" @click="make({ edit: 'even-speed', object, channels: ['path'] })">Even speed</button>
-      <button class="chip" title="Mirror the path, left to right" aria-label="Flip the path left to right" @click="make({ edit: 'flip', object, axis: 'x', what: 'way' })">↔</button>
-      <button class="chip" title="Mirror the path, top to bottom" aria-label="Flip the path top to bottom" @click="make({ edit: 'flip', object, axis: 'y', what: 'way' })">↕</button>
-      <button class="chip" title="Turn the path into keys of x and y; the motion stays" aria-label="Split into x and y" @click="make({ edit: 'split-path', object })">Split</button>
+      <button
+        class="chip"
+        :disabled="keys.length < 3"
+        title="Space the points in time so that it keeps one speed along its way"
+        @click="make({ edit: 'even-speed', object, channels: ['path'] })"
+      >
+        Even speed
+      </button>
+      <button
+        class="chip"
+        title="Mirror the path, left to right"
+        aria-label="Flip the path left to right"
+        @click="make({ edit: 'flip', object, axis: 'x', what: 'way' })"
+      >
+        ↔
+      </button>
+      <button
+        class="chip"
+        title="Mirror the path, top to bottom"
+        aria-label="Flip the path top to bottom"
+        @click="make({ edit: 'flip', object, axis: 'y', what: 'way' })"
+      >
+        ↕
+      </button>
+      <button
+        class="chip"
+        title="Turn the path into keys of x and y; the motion stays"
+        aria-label="Split into x and y"
+        @click="make({ edit: 'split-path', object })"
+      >
+        Split
+      </button>
     </template>
   </div>
 </template>
 
 <style scoped>
-.bar { position: absolute; left: 50%; top: 10px; transform: translateX(-50%); display: flex; align-items: center; gap: 5px; background: var(--paper); border: 1px solid var(--line); border-radius: 99px; padding: 4px 8px 4px 14px; box-shadow: 0 4px 18px #5a4a2033; white-space: nowrap; max-width: calc(100% - 110px); overflow-x: auto; }
-.chip { padding: 2px 9px; font-size: 12px; }
-strong, span { font-size: 12.5px; }
-.ways { display: flex; background: var(--paper-3); border-radius: 99px; padding: 2px; }
-.ways button { border: 0; background: none; border-radius: 99px; padding: 1px 9px; cursor: pointer; font-size: 12px; }
-.ways .on { background: var(--paper); font-weight: 600; }
+.bar {
+  position: absolute;
+  left: 50%;
+  top: 10px;
+  transform: translateX(-50%);
+  display: flex;
+  align-items: center;
+  gap: 5px;
+  background: var(--paper);
+  border: 1px solid var(--line);
+  border-radius: 99px;
+  padding: 4px 8px 4px 14px;
+  box-shadow: 0 4px 18px #5a4a2033;
+  white-space: nowrap;
+  max-width: calc(100% - 110px);
+  overflow-x: auto;
+}
+.chip {
+  padding: 2px 9px;
+  font-size: 12px;
+}
+strong,
+span {
+  font-size: 12.5px;
+}
+.ways {
+  display: flex;
+  background: var(--paper-3);
+  border-radius: 99px;
+  padding: 2px;
+}
+.ways button {
+  border: 0;
+  background: none;
+  border-radius: 99px;
+  padding: 1px 9px;
+  cursor: pointer;
+  font-size: 12px;
+}
+.ways .on {
+  background: var(--paper);
+  font-weight: 600;
+}
 </style>

@@ -27,7 +27,9 @@ const hold = computed(() => {
   if (!baked || baked.rows < 2) return "";
   const points: string[] = [];
   for (let i = Math.max(0, Math.ceil(first)); i <= Math.min(last, baked.rows - 1); i++) {
-    points.push(`${(baked.data[i * 2]! * props.view.scale.value + props.view.left.value).toFixed(1)} ${(baked.data[i * 2 + 1]! * props.view.scale.value + props.view.top.value).toFixed(1)}`);
+    points.push(
+      `${(baked.data[i * 2]! * props.view.scale.value + props.view.left.value).toFixed(1)} ${(baked.data[i * 2 + 1]! * props.view.scale.value + props.view.top.value).toFixed(1)}`,
+    );
   }
   return points.length ? `M${points.join("L")}` : "";
 });
@@ -36,10 +38,26 @@ const sharp = (key: Key): boolean => key.tension === 1 || (key.out?.[0] === 0 &&
 
 <template>
   <g>
-    <path class="hold" data-testid="path-hold" :d="hold" @pointerdown.stop.prevent="path.putOn($event)"><title>Click to put a point on the path; its shape stays</title></path>
+    <path class="hold" data-testid="path-hold" :d="hold" @pointerdown.stop.prevent="path.putOn($event)"
+      ><title>Click to put a point on the path; its shape stays</title></path
+    >
     <g v-for="handle in path.handles.value" :key="`${handle.side} ${handle.key.frame}`">
-      <line class="arm" :x1="place(handle.key).x" :y1="place(handle.key).y" :x2="handleAt(handle.key, handle.at).x" :y2="handleAt(handle.key, handle.at).y" />
-      <circle class="handle" :data-testid="`path-${handle.side}-${handle.key.frame}`" :cx="handleAt(handle.key, handle.at).x" :cy="handleAt(handle.key, handle.at).y" r="5.500" @pointerdown="path.begin($event, { kind: 'handle', handle })"><title>Pull to bend the path; Alt moves this side alone; Shift keeps a direction</title></circle>
+      <line
+        class="arm"
+        :x1="place(handle.key).x"
+        :y1="place(handle.key).y"
+        :x2="handleAt(handle.key, handle.at).x"
+        :y2="handleAt(handle.key, handle.at).y"
+      />
+      <circle
+        class="handle"
+        :data-testid="`path-${handle.side}-${handle.key.frame}`"
+        :cx="handleAt(handle.key, handle.at).x"
+        :cy="handleAt(handle.key, handle.at).y"
+        r="5.500"
+        @pointerdown="path.begin($event, { kind: 'handle', handle })"
+        ><title>Pull to bend the path; Alt moves this side alone; Shift keeps a direction</title></circle
+      >
     </g>
     <circle
       v-for="key in path.keys.value"
@@ -52,14 +70,42 @@ const sharp = (key: Key): boolean => key.tension === 1 || (key.out?.[0] === 0 &&
       r="7"
       @pointerdown="path.begin($event, { kind: 'point', key })"
       @dblclick.stop="setCorner([key.frame], sharp(key) ? 'smooth' : 'sharp')"
-    ><title>Frame {{ Number(key.frame.toFixed(2)) }}: drag it; Shift keeps a direction; double click makes it sharp or smooth</title></circle>
+      ><title>
+        Frame {{ Number(key.frame.toFixed(2)) }}: drag it; Shift keeps a direction; double click makes it sharp or
+        smooth
+      </title></circle
+    >
   </g>
 </template>
 
 <style scoped>
-.hold { fill: none; stroke: #0000; stroke-width: 13; pointer-events: stroke; cursor: copy; }
-.arm { stroke: var(--ink-2); stroke-width: 1.2; }
-.handle { fill: var(--paper); stroke: var(--travel); stroke-width: 2; pointer-events: all; cursor: move; }
-.point { fill: var(--travel); stroke: var(--paper); stroke-width: 2; pointer-events: all; cursor: move; }
-.point.picked { fill: var(--playhead); stroke: var(--paper); }
+.hold {
+  fill: none;
+  stroke: #0000;
+  stroke-width: 13;
+  pointer-events: stroke;
+  cursor: copy;
+}
+.arm {
+  stroke: var(--ink-2);
+  stroke-width: 1.2;
+}
+.handle {
+  fill: var(--paper);
+  stroke: var(--travel);
+  stroke-width: 2;
+  pointer-events: all;
+  cursor: move;
+}
+.point {
+  fill: var(--travel);
+  stroke: var(--paper);
+  stroke-width: 2;
+  pointer-events: all;
+  cursor: move;
+}
+.point.picked {
+  fill: var(--playhead);
+  stroke: var(--paper);
+}
 </style>

@@ -12,36 +12,140 @@ const scene = useScene();
 const selection = useSelection();
 const percent = computed(() => `${Math.round(props.view.scale.value * 100)} %`);
 const choose = (zoom: number | "fit"): void => (zoom === "fit" ? props.view.fit() : props.view.zoomTo(zoom));
-const set = (change: Partial<typeof selection.onion>): void => void (selection.onion = { ...selection.onion, ...change });
+const set = (change: Partial<typeof selection.onion>): void =>
+  void (selection.onion = { ...selection.onion, ...change });
 const snap = (change: Partial<typeof selection.snap>): void => void (selection.snap = { ...selection.snap, ...change });
 const others = computed(() => scene.objects.filter((one) => one.id !== selection.objectId));
 </script>
 
 <template>
   <div class="chips">
-    <button class="chip" :class="{ on: selection.showPath }" role="switch" :aria-checked="selection.showPath" title="The way the picked object takes: one dot a frame, close where it is slow, wide where it is fast (T)" @click="selection.showPath = !selection.showPath">path &amp; spacing</button>
-    <button class="chip" :class="{ on: selection.showDrives }" role="switch" :aria-checked="selection.showDrives" title="Who drives the picked object, and whom it drives" @click="selection.showDrives = !selection.showDrives">drivers</button>
-    <ElPopover trigger="click" :width="250" placement="top">
-      <template #reference><button class="chip" :class="{ on: selection.onion.on }" title="Onion skin: the picked object some frames before and after (G)">onion {{ selection.onion.before }}·{{ selection.onion.after }}</button></template>
+    <button
+      class="chip"
+      :class="{ on: selection.showPath }"
+      role="switch"
+      :aria-checked="selection.showPath"
+      title="The way the picked object takes: one dot a frame, close where it is slow, wide where it is fast (T)"
+      @click="selection.showPath = !selection.showPath"
+    >
+      path &amp; spacing
+    </button>
+    <button
+      class="chip"
+      :class="{ on: selection.showDrives }"
+      role="switch"
+      :aria-checked="selection.showDrives"
+      title="Who drives the picked object, and whom it drives"
+      @click="selection.showDrives = !selection.showDrives"
+    >
+      links
+    </button>
+    <ElPopover trigger="click" :hide-after="0" :width="250" placement="top">
+      <template #reference
+        ><button
+          class="chip"
+          :class="{ on: selection.onion.on }"
+          title="Onion skin: the picked object some frames before and after (G)"
+        >
+          onion {{ selection.onion.before }}·{{ selection.onion.after }}
+        </button></template
+      >
       <div class="panel" role="group" aria-label="Onion skin">
-        <label class="whole"><input type="checkbox" :checked="selection.onion.on" @change="set({ on: ($event.target as HTMLInputElement).checked })" /> show onion skin</label>
-        <span><i class="before" />before</span><NumberField label="Ghosts before" :value="selection.onion.before" :digits="0" :low="0" :high="12" @change="set({ before: Math.round($event) })" />
-        <span><i class="after" />after</span><NumberField label="Ghosts after" :value="selection.onion.after" :digits="0" :low="0" :high="12" @change="set({ after: Math.round($event) })" />
-        <span>every</span><NumberField label="Frames from ghost to ghost" :value="selection.onion.every" unit="frames" :digits="0" :low="1" :high="200" :disabled="selection.onion.keys" @change="set({ every: Math.round($event) })" />
-        <label class="whole"><input type="checkbox" :checked="selection.onion.keys" @change="set({ keys: ($event.target as HTMLInputElement).checked })" /> on keys only</label>
+        <label class="whole"
+          ><input
+            type="checkbox"
+            :checked="selection.onion.on"
+            @change="set({ on: ($event.target as HTMLInputElement).checked })"
+          />
+          show onion skin</label
+        >
+        <span><i class="before" />before</span
+        ><NumberField
+          label="Ghosts before"
+          :value="selection.onion.before"
+          :digits="0"
+          :low="0"
+          :high="12"
+          @change="set({ before: Math.round($event) })"
+        />
+        <span><i class="after" />after</span
+        ><NumberField
+          label="Ghosts after"
+          :value="selection.onion.after"
+          :digits="0"
+          :low="0"
+          :high="12"
+          @change="set({ after: Math.round($event) })"
+        />
+        <span>every</span
+        ><NumberField
+          label="Frames from ghost to ghost"
+          :value="selection.onion.every"
+          unit="frames"
+          :digits="0"
+          :low="1"
+          :high="200"
+          :disabled="selection.onion.keys"
+          @change="set({ every: Math.round($event) })"
+        />
+        <label class="whole"
+          ><input
+            type="checkbox"
+            :checked="selection.onion.keys"
+            @change="set({ keys: ($event.target as HTMLInputElement).checked })"
+          />
+          on keys only</label
+        >
         <span>and of</span>
-        <select aria-label="Ghost of another object too" :value="selection.onion.also ?? ''" @change="set({ also: ($event.target as HTMLSelectElement).value || null })">
+        <select
+          aria-label="Ghost of another object too"
+          :value="selection.onion.also ?? ''"
+          @change="set({ also: ($event.target as HTMLSelectElement).value || null })"
+        >
           <option value="">no other</option>
           <option v-for="one in others" :key="one.id" :value="one.id">{{ one.name }}</option>
         </select>
       </div>
     </ElPopover>
-    <ElPopover trigger="click" :width="230" placement="top">
-      <template #reference><button class="chip" :class="{ on: selection.snap.on }" title="Snapping while you move things; Alt lets go of it for a moment">snap</button></template>
+    <ElPopover trigger="click" :hide-after="0" :width="230" placement="top">
+      <template #reference
+        ><button
+          class="chip"
+          :class="{ on: selection.snap.on }"
+          title="Snapping while you move things; Alt lets go of it for a moment"
+        >
+          snap
+        </button></template
+      >
       <div class="panel" role="group" aria-label="Snapping">
-        <label class="whole"><input type="checkbox" :checked="selection.snap.on" @change="snap({ on: ($event.target as HTMLInputElement).checked })" /> snap to thirds, quarters, centre, edges and other objects</label>
-        <span>grid across</span><NumberField label="Columns of the grid" :value="selection.snap.across" :digits="0" :low="0" :high="64" hint="0 is no grid" @change="snap({ across: Math.round($event) })" />
-        <span>grid down</span><NumberField label="Rows of the grid" :value="selection.snap.down" :digits="0" :low="0" :high="64" hint="0 is no grid" @change="snap({ down: Math.round($event) })" />
+        <label class="whole"
+          ><input
+            type="checkbox"
+            :checked="selection.snap.on"
+            @change="snap({ on: ($event.target as HTMLInputElement).checked })"
+          />
+          snap to thirds, quarters, centre, edges and other objects</label
+        >
+        <span>grid across</span
+        ><NumberField
+          label="Columns of the grid"
+          :value="selection.snap.across"
+          :digits="0"
+          :low="0"
+          :high="64"
+          hint="0 is no grid"
+          @change="snap({ across: Math.round($event) })"
+        />
+        <span>grid down</span
+        ><NumberField
+          label="Rows of the grid"
+          :value="selection.snap.down"
+          :digits="0"
+          :low="0"
+          :high="64"
+          hint="0 is no grid"
+          @change="snap({ down: Math.round($event) })"
+        />
       </div>
     </ElPopover>
     <ElDropdown trigger="click" @command="choose">
@@ -57,12 +161,48 @@ const others = computed(() => scene.objects.filter((one) => one.id !== selection
 </template>
 
 <style scoped>
-.chips { position: absolute; right: 12px; bottom: 10px; display: flex; gap: 7px; }
-.on { color: #a31f43; border-color: var(--playhead); }
-.panel { display: grid; grid-template-columns: 90px 1fr; gap: 6px 8px; align-items: center; }
-.whole { grid-column: 1 / -1; display: flex; gap: 7px; align-items: baseline; }
-i { display: inline-block; width: 9px; height: 9px; border-radius: 50%; margin-right: 6px; }
-.before { background: var(--playhead); }
-.after { background: var(--look); }
-select { font: inherit; border: 1px solid var(--line); border-radius: var(--radius-s); background: var(--paper); padding: 2px 4px; min-width: 0; }
+.chips {
+  position: absolute;
+  right: 12px;
+  bottom: 10px;
+  display: flex;
+  gap: 7px;
+}
+.on {
+  color: #a31f43;
+  border-color: var(--playhead);
+}
+.panel {
+  display: grid;
+  grid-template-columns: 90px 1fr;
+  gap: 6px 8px;
+  align-items: center;
+}
+.whole {
+  grid-column: 1 / -1;
+  display: flex;
+  gap: 7px;
+  align-items: baseline;
+}
+i {
+  display: inline-block;
+  width: 9px;
+  height: 9px;
+  border-radius: 50%;
+  margin-right: 6px;
+}
+.before {
+  background: var(--playhead);
+}
+.after {
+  background: var(--look);
+}
+select {
+  font: inherit;
+  border: 1px solid var(--line);
+  border-radius: var(--radius-s);
+  background: var(--paper);
+  padding: 2px 4px;
+  min-width: 0;
+}
 </style>

@@ -35,11 +35,18 @@ const pairs = computed(() => {
 const dials = computed(() => scene.dials.filter((one) => pairs.value.some((pair) => pair.from === one.id)));
 
 function placeOf(id: string): Point | null {
-  if (isDial(id)) return { x: props.view.left.value + 16, y: props.view.top.value + 190 + dials.value.findIndex((one) => one.id === id) * 28 };
+  if (isDial(id))
+    return {
+      x: props.view.left.value + 16,
+      y: props.view.top.value + 190 + dials.value.findIndex((one) => one.id === id) * 28,
+    };
   const place = scene.motion?.objects.get(id)?.place;
   if (!place) return null;
   const [x = 0, y = 0] = valuesAt(place, playback.frame);
-  return { x: x * props.view.scale.value + props.view.left.value, y: y * props.view.scale.value + props.view.top.value };
+  return {
+    x: x * props.view.scale.value + props.view.left.value,
+    y: y * props.view.scale.value + props.view.top.value,
+  };
 }
 const threads = computed(() =>
   pairs.value.flatMap((pair) => {
@@ -50,8 +57,20 @@ const threads = computed(() =>
     // The head lies along the end of the thread, clear of the pivot.
     const way = Math.atan2(b.y - middle.y, b.x - middle.x);
     const tip = { x: b.x - 9 * Math.cos(way), y: b.y - 9 * Math.sin(way) };
-    const other = pair.from === selection.objectId ? { name: names.objectName(pair.to), at: b } : { name: names.objectName(pair.from), at: a };
-    return [{ ...pair, d: `M${a.x} ${a.y}Q${middle.x} ${middle.y} ${tip.x} ${tip.y}`, tip, turn: (way * 180) / Math.PI, outwards: pair.from === selection.objectId, other }];
+    const other =
+      pair.from === selection.objectId
+        ? { name: names.objectName(pair.to), at: b }
+        : { name: names.objectName(pair.from), at: a };
+    return [
+      {
+        ...pair,
+        d: `M${a.x} ${a.y}Q${middle.x} ${middle.y} ${tip.x} ${tip.y}`,
+        tip,
+        turn: (way * 180) / Math.PI,
+        outwards: pair.from === selection.objectId,
+        other,
+      },
+    ];
   }),
 );
 </script>
@@ -60,20 +79,57 @@ const threads = computed(() =>
   <g class="drives" :class="{ many: threads.length > 10 }" data-testid="driver-lines" :data-count="threads.length">
     <g v-for="one in threads" :key="`${one.from} ${one.to}`" :class="{ outwards: one.outwards }">
       <path v-if="threads.length <= 10" class="under" :d="one.d" />
-      <path class="thread" :d="one.d"><title>{{ one.says.join("\n") }}</title></path>
-      <path class="head" d="M0 0L-9 4.500V-4.500Z" :transform="`translate(${one.tip.x} ${one.tip.y}) rotate(${one.turn})`" />
+      <path class="thread" :d="one.d"
+        ><title>{{ one.says.join("\n") }}</title></path
+      >
+      <path
+        class="head"
+        d="M0 0L-9 4.500V-4.500Z"
+        :transform="`translate(${one.tip.x} ${one.tip.y}) rotate(${one.turn})`"
+      />
       <text v-if="threads.length <= 16" :x="one.other.at.x + 10" :y="one.other.at.y - 9">{{ one.other.name }}</text>
     </g>
-    <text v-for="dial in dials" :key="dial.id" :x="placeOf(dial.id)!.x - 8" :y="placeOf(dial.id)!.y - 8">{{ dial.name }}</text>
+    <text v-for="dial in dials" :key="dial.id" :x="placeOf(dial.id)!.x - 8" :y="placeOf(dial.id)!.y - 8">{{
+      dial.name
+    }}</text>
   </g>
 </template>
 
 <style scoped>
-path { fill: none; }
-.under { stroke: var(--paper); stroke-width: 4.500; opacity: 0.75; }
-.thread { stroke: var(--look); stroke-width: 1.8; pointer-events: stroke; }
-.outwards .thread { stroke-dasharray: 1 5; stroke-linecap: round; stroke-width: 2.600; }
-.many .thread { stroke-width: 1.200; stroke-dasharray: none; opacity: 0.8; }
-.head { fill: var(--look); stroke: var(--paper); stroke-width: 0.8; }
-text { font-size: 12px; font-weight: 600; fill: var(--ink); paint-order: stroke; stroke: var(--paper); stroke-width: 3px; }
+path {
+  fill: none;
+}
+.under {
+  stroke: var(--paper);
+  stroke-width: 4.5;
+  opacity: 0.75;
+}
+.thread {
+  stroke: var(--look);
+  stroke-width: 1.8;
+  pointer-events: stroke;
+}
+.outwards .thread {
+  stroke-dasharray: 1 5;
+  stroke-linecap: round;
+  stroke-width: 2.6;
+}
+.many .thread {
+  stroke-width: 1.2;
+  stroke-dasharray: none;
+  opacity: 0.8;
+}
+.head {
+  fill: var(--look);
+  stroke: var(--paper);
+  stroke-width: 0.8;
+}
+text {
+  font-size: 12px;
+  font-weight: 600;
+  fill: var(--ink);
+  paint-order: stroke;
+  stroke: var(--paper);
+  stroke-width: 3px;
+}
 </style>

@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** The skeleton of the picked figure: its bones, and what one pulls at to pose it; or, under its own tool, the joints where they rest. */
+/**
+ * The skeleton of the picked figure: its bones, and what one pulls at to pose it; or, under its own tool, the joints
+ * where they rest.
+ */
 import { computed, shallowRef } from "vue";
 import { bonesOf } from "@/api/figures";
 import { numberAt, valuesAt } from "@/api/motion";
@@ -7,7 +10,7 @@ import type { Edit, FigureObject } from "@/api/types";
 import type { PictureView } from "@/composables/usePictureView";
 import { type Joint, jointsOf, pulled, pullsOf, withJoint } from "@/geometry/joints";
 import { inverse, type Matrix, moved, type Point, times, toMatrix } from "@/geometry/matrix";
-import { held } from "@/picture/held";
+import { beginOwnDrag } from "@/composables/useDrag";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
@@ -20,17 +23,34 @@ const playback = usePlayback();
 const vocabulary = useVocabulary();
 
 const baked = computed(() => scene.motion?.objects.get(props.thing.id));
-const at = (name: string, otherwise = 0): number => (baked.value?.channels[name] ? numberAt(baked.value.channels[name], playback.frame) : otherwise);
-const matrixOf = (bone: string): Matrix | null => (baked.value?.bones[bone] ? toMatrix(valuesAt(baked.value.bones[bone], playback.frame)) : null);
+const at = (name: string, otherwise = 0): number =>
+  baked.value?.channels[name] ? numberAt(baked.value.channels[name], playback.frame) : otherwise;
+const matrixOf = (bone: string): Matrix | null =>
+  baked.value?.bones[bone] ? toMatrix(valuesAt(baked.value.bones[bone], playback.frame)) : null;
 /** From the space the figure rests in to the picture, the way it faces. */
-const resting = computed((): Matrix => times(baked.value ? toMatrix(valuesAt(baked.value.world, playback.frame)) : [1, 0, 0, 1, 0, 0], [at("facing", 1) < 0 ? -1 : 1, 0, 0, 1, 0, 0]));
+const resting = computed((): Matrix =>
+  times(baked.value ? toMatrix(valuesAt(baked.value.view, playback.frame)) : [1, 0, 0, 1, 0, 0], [
+    at("facing", 1) < 0 ? -1 : 1,
+    0,
+    0,
+    1,
+    0,
+    0,
+  ]),
+);
 
-const figure = computed(() => (fresh.value ?? props.thing.figure));
+const figure = computed(() => fresh.value ?? props.thing.figure);
 const bones = computed(() =>
   bonesOf(props.thing.figure).flatMap((bone) => {
     const world = matrixOf(bone.name);
     if (!world || bone.name === "hips") return [];
-    return [{ ...bone, a: props.view.onStage(world, { x: bone.start[0], y: bone.start[1] }), b: props.view.onStage(world, { x: bone.end[0], y: bone.end[1] }) }];
+    return [
+      {
+        ...bone,
+        a: props.view.onStage(world, { x: bone.start[0], y: bone.start[1] }),
+        b: props.view.onStage(world, { x: bone.end[0], y: bone.end[1] }),
+      },
+    ];
   }),
 );
 const pulls = computed(() => {
@@ -38,12 +58,23 @@ const pulls = computed(() => {
   return pullsOf(props.thing.figure, (limb) => at(`${limb}.reach`) >= 0.5).flatMap((pull) => {
     const [bone, world] = [named.get(pull.bone), matrixOf(pull.bone)];
     if (!bone || !world) return [];
-    const [start, end] = [moved(world, { x: bone.start[0], y: bone.start[1] }), moved(world, { x: bone.end[0], y: bone.end[1] })];
+    const [start, end] = [
+      moved(world, { x: bone.start[0], y: bone.start[1] }),
+      moved(world, { x: bone.end[0], y: bone.end[1] }),
+    ];
     return [{ pull, start, end, shown: props.view.onStage([1, 0, 0, 1, 0, 0], end) }];
   });
 });
-const joints = computed(() => jointsOf(figure.value).map((joint) => ({ joint, shown: props.view.onStage(resting.value, joint.at) })));
-const rest = computed(() => bonesOf(figure.value).map((bone) => ({ name: bone.name, a: props.view.onStage(resting.value, { x: bone.start[0], y: bone.start[1] }), b: props.view.onStage(resting.value, { x: bone.end[0], y: bone.end[1] }) })));
+const joints = computed(() =>
+  jointsOf(figure.value).map((joint) => ({ joint, shown: props.view.onStage(resting.value, joint.at) })),
+);
+const rest = computed(() =>
+  bonesOf(figure.value).map((bone) => ({
+    name: bone.name,
+    a: props.view.onStage(resting.value, { x: bone.start[0], y: bone.start[1] }),
+    b: props.view.onStage(resting.value, { x: bone.end[0], y: bone.end[1] }),
+  })),
+);
 
 /** Its drawn parts as they rest, pale: what is painted is the pose of this frame. */
 const ghosts = computed(() =>
@@ -54,7 +85,9 @@ const ghosts = computed(() =>
         if (!own || part.kind !== "shape" || part.shape.type !== "outline" || !part.bone) return [];
         const [a, b, c, d, e, f] = times(resting.value, toMatrix(valuesAt(own.local, playback.frame)));
         const [s, at] = [props.view.scale.value, props.view.onStage([1, 0, 0, 1, 0, 0], { x: e, y: f })];
-        return [{ id: part.id, d: part.shape.d, transform: `matrix(${a * s} ${b * s} ${c * s} ${d * s} ${at.x} ${at.y})` }];
+        return [
+          { id: part.id, d: part.shape.d, transform: `matrix(${a * s} ${b * s} ${c * s} ${d * s} ${at.x} ${at.y})` },
+        ];
       }),
 );
 
@@ -73,25 +106,26 @@ function pose(event: PointerEvent): void {
   const home = inverse(resting.value);
   if (event.button !== 0 || !home) return;
   playback.pause();
-  const row = vocabulary.rowsOf(props.thing).find((one) => one.channels.some((channel) => channel.name === pull.channels[0]));
+  const row = vocabulary
+    .rowsOf(props.thing)
+    .find((one) => one.channels.some((channel) => channel.name === pull.channels[0]));
   selection.pick(props.thing.id);
   if (row) selection.pickRow(row.name, pull.channels[0]);
   const [own, begun] = [moved(home, start), moved(home, from)];
   let edits: Edit[] = [];
   const looksOnly = !selection.keyAsIMove && pull.channels.some((name) => selection.keysOf(name).length > 0);
-  held(
-    event,
-    (e) => {
+  beginOwnDrag(event, {
+    move: (e) => {
       const by = pulled(pull, own, begun, moved(home, props.toPicture(e)));
       edits = [{ edit: "pose-joints", id: props.thing.id, frame: playback.frame, by, key: selection.keyAsIMove }];
       void scene.lookAt(edits);
     },
-    () => {
-      if (!edits.length) scene.letGo();
+    end: (kept) => {
+      if (!edits.length || !kept) scene.letGo();
       else if (looksOnly) void scene.lookAt(edits, `${props.thing.name}: ${pull.label} at frame ${playback.frame}`);
       else void scene.edit(edits);
     },
-  );
+  });
 }
 
 function shape(event: PointerEvent): void {
@@ -99,19 +133,18 @@ function shape(event: PointerEvent): void {
   const home = inverse(resting.value);
   if (event.button !== 0 || !home) return;
   playback.pause();
-  held(
-    event,
-    (e) => {
+  beginOwnDrag(event, {
+    move: (e) => {
       fresh.value = withJoint(props.thing.figure, joint, moved(home, props.toPicture(e)));
       void scene.lookAt([{ edit: "set-figure", id: props.thing.id, figure: fresh.value }]);
     },
-    () => {
+    end: (kept) => {
       const made = fresh.value;
       fresh.value = null;
-      if (!made) scene.letGo();
+      if (!made || !kept) scene.letGo();
       else void scene.edit([{ edit: "set-figure", id: props.thing.id, figure: made }]);
     },
-  );
+  });
 }
 </script>
 
@@ -121,7 +154,9 @@ function shape(event: PointerEvent): void {
     <line v-for="bone in rest" :key="bone.name" :x1="bone.a.x" :y1="bone.a.y" :x2="bone.b.x" :y2="bone.b.y" />
     <g v-for="{ joint, shown } in joints" :key="`${joint.of} ${joint.n}`">
       <circle class="joint" :cx="shown.x" :cy="shown.y" r="4.5" />
-      <circle class="grab" :cx="shown.x" :cy="shown.y" r="9" :data-testid="`joint ${joint.label}`" @pointerdown="shape"><title>{{ joint.label }}: drag it to where it belongs</title></circle>
+      <circle class="grab" :cx="shown.x" :cy="shown.y" r="9" :data-testid="`joint ${joint.label}`" @pointerdown="shape"
+        ><title>{{ joint.label }}: drag it to where it belongs</title></circle
+      >
     </g>
   </g>
   <g v-else class="skeleton" data-testid="skeleton">
@@ -132,10 +167,28 @@ function shape(event: PointerEvent): void {
     </g>
     <template v-if="selection.tool === 'pick'">
       <g v-for="{ pull, shown } in pulls" :key="pull.bone">
-        <rect v-if="pull.channels.length === 2" class="pull" :x="shown.x - 4.5" :y="shown.y - 4.5" width="9" height="9" rx="2.5" />
+        <rect
+          v-if="pull.channels.length === 2"
+          class="pull"
+          :x="shown.x - 4.5"
+          :y="shown.y - 4.5"
+          width="9"
+          height="9"
+          rx="2.5"
+        />
         <circle v-else class="pull turns" :cx="shown.x" :cy="shown.y" r="3.6" />
-        <circle class="grab" :cx="shown.x" :cy="shown.y" r="8" :data-testid="`pull ${pull.label}${pull.channels.length === 2 ? '' : ' turn'}`" @pointerdown="pose">
-          <title>{{ pull.label }}: {{ pull.channels.length === 2 ? "drag it to where it shall be" : "drag to turn it" }}, on top of what the gait does</title>
+        <circle
+          class="grab"
+          :cx="shown.x"
+          :cy="shown.y"
+          r="8"
+          :data-testid="`pull ${pull.label}${pull.channels.length === 2 ? '' : ' turn'}`"
+          @pointerdown="pose"
+        >
+          <title>
+            {{ pull.label }}: {{ pull.channels.length === 2 ? "drag it to where it shall be" : "drag to turn it" }}, on
+            top of what the gait does
+          </title>
         </circle>
       </g>
     </template>
@@ -143,13 +196,48 @@ function shape(event: PointerEvent): void {
 </template>
 
 <style scoped>
-.under { stroke: #fcf9f2; stroke-width: 4; opacity: 0.55; stroke-linecap: round; }
-.bone { stroke: var(--ink); stroke-width: 1.4; stroke-linecap: round; }
-.pin { fill: var(--ink); }
-.pull { fill: var(--paper); stroke: var(--travel); stroke-width: 2; }
-.pull.turns { stroke: var(--turn); }
-.grab { fill: none; pointer-events: all; cursor: grab; }
-.resting line { stroke: var(--ink); stroke-width: 1.6; stroke-dasharray: 4 3; }
-.ghost { fill: #fcf9f2; fill-opacity: 0.5; stroke: var(--size); stroke-width: 1; vector-effect: non-scaling-stroke; }
-.joint { fill: var(--size-pale); stroke: var(--size); stroke-width: 2; }
+.under {
+  stroke: #fcf9f2;
+  stroke-width: 4;
+  opacity: 0.55;
+  stroke-linecap: round;
+}
+.bone {
+  stroke: var(--ink);
+  stroke-width: 1.4;
+  stroke-linecap: round;
+}
+.pin {
+  fill: var(--ink);
+}
+.pull {
+  fill: var(--paper);
+  stroke: var(--travel);
+  stroke-width: 2;
+}
+.pull.turns {
+  stroke: var(--turn);
+}
+.grab {
+  fill: none;
+  pointer-events: all;
+  cursor: grab;
+}
+.resting line {
+  stroke: var(--ink);
+  stroke-width: 1.6;
+  stroke-dasharray: 4 3;
+}
+.ghost {
+  fill: #fcf9f2;
+  fill-opacity: 0.5;
+  stroke: var(--size);
+  stroke-width: 1;
+  vector-effect: non-scaling-stroke;
+}
+.joint {
+  fill: var(--size-pale);
+  stroke: var(--size);
+  stroke-width: 2;
+}
 </style>

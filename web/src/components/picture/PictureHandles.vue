@@ -11,21 +11,28 @@ import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
 
-const props = defineProps<{ thing: SceneObject; world: Matrix; box: Box | null; view: PictureView }>();
+const props = defineProps<{ thing: SceneObject; matrix: Matrix; box: Box | null; view: PictureView }>();
 const emit = defineEmits<{ grip: [event: PointerEvent, grip: Grip] }>();
 const scene = useScene();
 const playback = usePlayback();
 const selection = useSelection();
 
-const shown = computed(() => (props.box ? corners(props.box).map((corner) => ({ corner, at: props.view.onStage(props.world, corner) })) : []));
+const shown = computed(() =>
+  props.box ? corners(props.box).map((corner) => ({ corner, at: props.view.onStage(props.matrix, corner) })) : [],
+);
 const outline = computed(() => shown.value.map(({ at }) => `${at.x},${at.y}`).join(" "));
 const pivot = computed<Point>(() => {
   const channels = scene.motion?.objects.get(props.thing.id)?.channels;
   const at = (name: string) => (channels?.[name] ? numberAt(channels[name], playback.frame) : 0);
-  return props.view.onStage(props.world, { x: at("pivot.x"), y: at("pivot.y") });
+  return props.view.onStage(props.matrix, { x: at("pivot.x"), y: at("pivot.y") });
 });
 /** Around the whole object; around large ones no wider than a hand likes to reach. */
-const ring = computed(() => Math.min(150, Math.max(30, ...shown.value.map(({ at }) => Math.hypot(at.x - pivot.value.x, at.y - pivot.value.y) + 16))));
+const ring = computed(() =>
+  Math.min(
+    150,
+    Math.max(30, ...shown.value.map(({ at }) => Math.hypot(at.x - pivot.value.x, at.y - pivot.value.y) + 16)),
+  ),
+);
 
 /** A bracket that opens towards the middle of the box. */
 function bracket(at: Point, index: number): string {
@@ -45,31 +52,98 @@ function bracket(at: Point, index: number): string {
     <polygon v-if="outline" class="box" :points="outline" />
     <template v-if="selection.tool === 'pick'">
       <circle class="ring" :cx="pivot.x" :cy="pivot.y" :r="ring" />
-      <circle class="grab turn" data-testid="handle-turn" :cx="pivot.x" :cy="pivot.y" :r="ring" @pointerdown="emit('grip', $event, { kind: 'turn' })"><title>Drag round to turn; Shift turns in steps of 15°</title></circle>
+      <circle
+        class="grab turn"
+        data-testid="handle-turn"
+        :cx="pivot.x"
+        :cy="pivot.y"
+        :r="ring"
+        @pointerdown="emit('grip', $event, { kind: 'turn' })"
+        ><title>Drag round to turn; Shift turns in steps of 15°</title></circle
+      >
       <circle class="knob" :cx="pivot.x + ring" :cy="pivot.y" r="4" />
       <g v-for="({ corner, at }, i) in shown" :key="i">
         <path class="bracket" :d="bracket(at, i)" />
-        <circle class="grab corner" :data-testid="`handle-corner-${i}`" :cx="at.x" :cy="at.y" r="11" @pointerdown="emit('grip', $event, { kind: 'scale', corner })"><title>Drag to size; Shift keeps the proportions</title></circle>
+        <circle
+          class="grab corner"
+          :data-testid="`handle-corner-${i}`"
+          :cx="at.x"
+          :cy="at.y"
+          r="11"
+          @pointerdown="emit('grip', $event, { kind: 'scale', corner })"
+          ><title>Drag to size; Shift keeps the proportions</title></circle
+        >
       </g>
     </template>
     <g class="pivot" :class="{ tool: selection.tool === 'pivot' }">
       <circle class="disc" :cx="pivot.x" :cy="pivot.y" r="5.500" />
       <path :d="`M${pivot.x - 9} ${pivot.y}h18M${pivot.x} ${pivot.y - 9}v18`" />
       <!-- Only under its own tool: the middle of a thing is where a hand takes it to move it. -->
-      <circle v-if="selection.tool === 'pivot'" class="grab" data-testid="handle-pivot" :cx="pivot.x" :cy="pivot.y" r="14" @pointerdown="emit('grip', $event, { kind: 'pivot' })"><title>The pivot: drag it to where the object should turn and grow about</title></circle>
+      <circle
+        v-if="selection.tool === 'pivot'"
+        class="grab"
+        data-testid="handle-pivot"
+        :cx="pivot.x"
+        :cy="pivot.y"
+        r="14"
+        @pointerdown="emit('grip', $event, { kind: 'pivot' })"
+        ><title>The pivot: drag it to where the object should turn and grow about</title></circle
+      >
     </g>
   </g>
 </template>
 
 <style scoped>
-.box { fill: none; stroke: #1f2a2555; stroke-width: 1; stroke-dasharray: 2 4; }
-.bracket { fill: none; stroke: var(--ink); stroke-width: 2.5; stroke-linecap: round; stroke-linejoin: round; }
-.ring { fill: none; stroke: #6b4a8266; stroke-width: 1.5; }
-.knob { fill: var(--turn); stroke: var(--paper); stroke-width: 1.5; }
-.grab { fill: none; stroke: none; pointer-events: all; cursor: move; }
-.grab.turn { stroke: #0000; stroke-width: 13; pointer-events: stroke; cursor: grab; }
-.grab.corner { cursor: nwse-resize; }
-.pivot .disc { fill: var(--paper); stroke: var(--ink); stroke-width: 1.6; }
-.pivot path { stroke: var(--ink); stroke-width: 1.4; }
-.pivot.tool .disc { fill: var(--turn-pale); stroke: var(--turn); stroke-width: 2.5; }
+.box {
+  fill: none;
+  stroke: #1f2a2555;
+  stroke-width: 1;
+  stroke-dasharray: 2 4;
+}
+.bracket {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 2.5;
+  stroke-linecap: round;
+  stroke-linejoin: round;
+}
+.ring {
+  fill: none;
+  stroke: #6b4a8266;
+  stroke-width: 1.5;
+}
+.knob {
+  fill: var(--turn);
+  stroke: var(--paper);
+  stroke-width: 1.5;
+}
+.grab {
+  fill: none;
+  stroke: none;
+  pointer-events: all;
+  cursor: move;
+}
+.grab.turn {
+  stroke: #0000;
+  stroke-width: 13;
+  pointer-events: stroke;
+  cursor: grab;
+}
+.grab.corner {
+  cursor: nwse-resize;
+}
+.pivot .disc {
+  fill: var(--paper);
+  stroke: var(--ink);
+  stroke-width: 1.6;
+}
+.pivot path {
+  stroke: var(--ink);
+  stroke-width: 1.4;
+}
+.pivot.tool .disc {
+  fill: var(--turn-pale);
+  stroke: var(--turn);
+  stroke-width: 2.5;
+}
 </style>

@@ -5,6 +5,7 @@ import { computed, ref, watchEffect } from "vue";
 import type { PictureView } from "@/composables/usePictureView";
 import { onionFrames, paintGhost } from "@/picture/onion";
 import { withParts } from "@/picture/boxes";
+import { leavesOf } from "@/api/paintList";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
@@ -16,21 +17,30 @@ const playback = usePlayback();
 const canvas = ref<HTMLCanvasElement>();
 const { pixelRatio } = useDevicePixelRatio();
 
-/** Whose ghosts are seen, each with all its parts, in drawing order. */
+/** Whose ghosts are seen, each with all its parts. */
 const ids = computed(() => {
-  const whose = [selection.objectId, selection.onion.also].filter((id): id is string => Boolean(id && scene.byId.has(id)));
-  const all = new Set(whose.flatMap((id) => withParts(id, scene.parts)));
-  return (scene.motion?.order ?? []).filter((id) => all.has(id) && !scene.motion?.hidden.has(id));
+  const whose = [selection.objectId, selection.onion.also].filter((id): id is string =>
+    Boolean(id && scene.byId.has(id)),
+  );
+  return new Set(whose.flatMap((id) => withParts(id, scene.parts)).filter((id) => !scene.motion?.hidden.has(id)));
+});
+/** What is painted of them; one step an object is enough for its outline. */
+const leaves = computed(() => {
+  const own = leavesOf(scene.motion?.steps ?? []).filter(({ id }) => ids.value.has(id));
+  return [...new Map(own.map((leaf) => [leaf.id, leaf])).values()];
 });
 const keys = computed(() => {
-  const found = ids.value.flatMap((id) => Object.values(scene.byId.get(id)?.channels ?? {}).flatMap((channel) => channel.keys.map((key) => Math.round(key.frame))));
+  const found = [...ids.value].flatMap((id) =>
+    Object.values(scene.byId.get(id)?.channels ?? {}).flatMap((channel) =>
+      channel.keys.map((key) => Math.round(key.frame)),
+    ),
+  );
   return [...new Set(found)].sort((a, b) => a - b);
 });
 
 watchEffect(() => {
   const ctx = canvas.value?.getContext("2d");
-  const motion = scene.motion;
-  if (!ctx || !motion) return;
+  if (!ctx || !scene.motion) return;
   const ratio = pixelRatio.value;
   const [w, h] = [Math.max(1, Math.round(props.width * ratio)), Math.max(1, Math.round(props.height * ratio))];
   if (ctx.canvas.width !== w || ctx.canvas.height !== h) [ctx.canvas.width, ctx.canvas.height] = [w, h];
@@ -38,7 +48,7 @@ watchEffect(() => {
   ctx.clearRect(0, 0, w, h);
   const { scale, left, top } = props.view;
   for (const ghost of onionFrames(selection.onion, playback.frame, playback.last, keys.value)) {
-    paintGhost(ctx, ids.value.map((id) => motion.objects.get(id)), ghost, scale.value * ratio, left.value * ratio, top.value * ratio);
+    paintGhost(ctx, leaves.value, ghost, scale.value * ratio, left.value * ratio, top.value * ratio);
   }
 });
 </script>
@@ -48,5 +58,11 @@ watchEffect(() => {
 </template>
 
 <style scoped>
-.onion { position: absolute; inset: 0; width: 100%; height: 100%; pointer-events: none; }
+.onion {
+  position: absolute;
+  inset: 0;
+  width: 100%;
+  height: 100%;
+  pointer-events: none;
+}
 </style>

@@ -1,5 +1,7 @@
 <script setup lang="ts">
-/** The way an object's pivot takes through the picture: one dot a frame, close where it is slow, wide where it is fast. */
+/**
+ * The way an object's pivot takes through the picture: one dot a frame, close where it is slow, wide where it is fast.
+ */
 import { computed } from "vue";
 import type { Rows } from "@/api/motion";
 import type { PictureView } from "@/composables/usePictureView";
@@ -28,13 +30,22 @@ function wayOf(place: Rows | undefined): Point[] {
   const still = found.every((p) => Math.abs(p.x - found[0]!.x) + Math.abs(p.y - found[0]!.y) < 0.01);
   return still ? [] : found;
 }
-const onStage = computed(() => points.value.map((p) => ({ x: p.x * props.view.scale.value + props.view.left.value, y: p.y * props.view.scale.value + props.view.top.value })));
+const onStage = computed(() =>
+  points.value.map((p) => ({
+    x: p.x * props.view.scale.value + props.view.left.value,
+    y: p.y * props.view.scale.value + props.view.top.value,
+  })),
+);
 const text = (p: Point) => `${p.x.toFixed(1)} ${p.y.toFixed(1)}`;
 const line = computed(() => (onStage.value.length ? `M${onStage.value.map(text).join("L")}` : ""));
 const dots = computed(() => onStage.value.map((p) => `M${text(p)}h0`).join(""));
 const keyed = computed(() => {
   const channels = scene.byId.get(props.id)?.channels;
-  const frames = new Set([...(channels?.x?.keys ?? []), ...(channels?.y?.keys ?? []), ...(channels?.path?.keys ?? [])].map((key) => key.frame));
+  const frames = new Set(
+    [...(channels?.x?.keys ?? []), ...(channels?.y?.keys ?? []), ...(channels?.path?.keys ?? [])].map(
+      (key) => key.frame,
+    ),
+  );
   return [...frames].flatMap((frame) => onStage.value[frame] ?? []);
 });
 const here = computed(() => onStage.value[playback.frame]);
@@ -51,10 +62,31 @@ const here = computed(() => onStage.value[playback.frame]);
 </template>
 
 <style scoped>
-path { fill: none; stroke: var(--playhead); stroke-linecap: round; stroke-linejoin: round; }
-.line { stroke-width: 1.2; opacity: 0.75; }
-.dots { stroke-width: 5.400; }
-.dots.inner { stroke: var(--paper); stroke-width: 3; }
-.key { fill: var(--playhead); stroke: var(--paper); stroke-width: 1.2; }
-.here { fill: var(--ink); stroke: var(--paper); stroke-width: 1.2; }
+path {
+  fill: none;
+  stroke: var(--playhead);
+  stroke-linecap: round;
+  stroke-linejoin: round;
+}
+.line {
+  stroke-width: 1.2;
+  opacity: 0.75;
+}
+.dots {
+  stroke-width: 5.4;
+}
+.dots.inner {
+  stroke: var(--paper);
+  stroke-width: 3;
+}
+.key {
+  fill: var(--playhead);
+  stroke: var(--paper);
+  stroke-width: 1.2;
+}
+.here {
+  fill: var(--ink);
+  stroke: var(--paper);
+  stroke-width: 1.2;
+}
 </style>

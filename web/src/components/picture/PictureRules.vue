@@ -9,7 +9,7 @@ import type { PictureView } from "@/composables/usePictureView";
 import { type Matrix, IDENTITY, inverse, moved, type Point } from "@/geometry/matrix";
 import { drawingOf, type RuleGrip } from "@/geometry/ruleGrips";
 import { carrierOf } from "@/picture/boxes";
-import { held } from "@/picture/held";
+import { beginOwnDrag } from "@/composables/useDrag";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
@@ -25,10 +25,19 @@ const baked = computed(() => scene.motion?.objects.get(thing.value?.id ?? ""));
 /** The space the object moves in: its parent's, or the picture. */
 const space = computed((): Matrix => carrierOf(scene.motion, thing.value, playback.frame));
 const at = (p: Point): Point => props.view.onStage(space.value, p);
-const channel = (name: string, frame: number): number => (baked.value?.channels[name] ? numberAt(baked.value.channels[name], frame) : 0);
+const channel = (name: string, frame: number): number =>
+  baked.value?.channels[name] ? numberAt(baked.value.channels[name], frame) : 0;
 
-const here = computed(() => (thing.value && selection.channel ? rules.onChannel(thing.value, selection.channel.name).filter((rule) => rule.on) : []));
-const keys = computed(() => [...new Set(["x", "y", "path"].flatMap((name) => selection.keysOf(name).map((key) => key.frame)))].sort((a, b) => a - b));
+const here = computed(() =>
+  thing.value && selection.channel
+    ? rules.onChannel(thing.value, selection.channel.name).filter((rule) => rule.on)
+    : [],
+);
+const keys = computed(() =>
+  [...new Set(["x", "y", "path"].flatMap((name) => selection.keysOf(name).map((key) => key.frame)))].sort(
+    (a, b) => a - b,
+  ),
+);
 
 const drawings = computed(() =>
   here.value.map((rule) => ({
@@ -67,7 +76,11 @@ const ends = computed(() =>
     const found = placeOf(leader);
     const free = own.value ? { x: own.value.x + 46, y: own.value.y - 46 } : { x: 0, y: 0 };
     const sought = seeking.value?.rule === rule.id ? seeking.value : null;
-    return { rule, at: sought?.to ?? found ?? free, name: scene.byId.get(sought ? (sought.over ?? "") : leader)?.name ?? null };
+    return {
+      rule,
+      at: sought?.to ?? found ?? free,
+      name: scene.byId.get(sought ? (sought.over ?? "") : leader)?.name ?? null,
+    };
   }),
 );
 
@@ -75,10 +88,19 @@ const ends = computed(() =>
 const dots = computed(() => {
   if (!here.value.some((rule) => rule.kind === "squash-stretch")) return [];
   const list = [];
-  for (let frame = Math.max(0, playback.frame - 24); frame <= Math.min(playback.last, playback.frame + 24); frame += 2) {
+  for (
+    let frame = Math.max(0, playback.frame - 24);
+    frame <= Math.min(playback.last, playback.frame + 24);
+    frame += 2
+  ) {
     const stretch = channel("stretch", frame);
     const place = at({ x: channel("x", frame), y: channel("y", frame) });
-    list.push({ frame, transform: `translate(${place.x} ${place.y}) rotate(${channel("stretch.angle", frame)})`, rx: 7 * stretch, ry: 7 / stretch });
+    list.push({
+      frame,
+      transform: `translate(${place.x} ${place.y}) rotate(${channel("stretch.angle", frame)})`,
+      rx: 7 * stretch,
+      ry: 7 / stretch,
+    });
   }
   return list;
 });
@@ -99,7 +121,7 @@ function begin(event: PointerEvent, rule: Rule, grip: RuleGrip): void {
     wanted = edits(rule, grip.drag({ x: to.x + off.x, y: to.y + off.y }));
     void scene.lookAt(wanted);
   };
-  held(event, move, () => void (wanted.length && scene.edit(wanted)));
+  beginOwnDrag(event, { move, end: (kept) => void (wanted.length && (kept ? scene.edit(wanted) : scene.letGo())) });
 }
 
 function nudge(event: KeyboardEvent, rule: Rule, grip: RuleGrip): void {
@@ -123,11 +145,12 @@ function seek(event: PointerEvent, rule: Rule): void {
       .sort((a, b) => a.far - b.far)[0];
     seeking.value = { rule: rule.id, to, over: nearest && nearest.far < NEAR ? nearest.id : null };
   };
-  held(event, move, () => {
+  const end = (kept: boolean): void => {
     const found = seeking.value;
     seeking.value = null;
-    if (found) void scene.edit(rules.settingEdits(rule, "leader", found.over));
-  });
+    if (found && kept) void scene.edit(rules.settingEdits(rule, "leader", found.over));
+  };
+  beginOwnDrag(event, { move, end });
 }
 </script>
 
@@ -135,8 +158,23 @@ function seek(event: PointerEvent, rule: Rule): void {
   <g class="rules">
     <ellipse v-for="dot in dots" :key="dot.frame" class="dot" :transform="dot.transform" :rx="dot.rx" :ry="dot.ry" />
     <g v-for="{ rule, drawing } in drawings" :key="rule.id">
-      <line v-for="(line, i) in drawing.lines" :key="i" class="line" :x1="at(line[0]).x" :y1="at(line[0]).y" :x2="at(line[1]).x" :y2="at(line[1]).y" />
-      <circle v-for="(circle, i) in drawing.circles" :key="i" class="line" :cx="at(circle.middle).x" :cy="at(circle.middle).y" :r="circle.radius * view.scale.value" />
+      <line
+        v-for="(line, i) in drawing.lines"
+        :key="i"
+        class="line"
+        :x1="at(line[0]).x"
+        :y1="at(line[0]).y"
+        :x2="at(line[1]).x"
+        :y2="at(line[1]).y"
+      />
+      <circle
+        v-for="(circle, i) in drawing.circles"
+        :key="i"
+        class="line"
+        :cx="at(circle.middle).x"
+        :cy="at(circle.middle).y"
+        :r="circle.radius * view.scale.value"
+      />
       <circle
         v-for="grip in drawing.grips"
         :key="grip.id"
@@ -150,22 +188,78 @@ function seek(event: PointerEvent, rule: Rule): void {
         r="7"
         @pointerdown="begin($event, rule, grip)"
         @keydown="nudge($event, rule, grip)"
-      ><title>{{ grip.label }}: drag it, or use the arrow keys</title></circle>
-      <text v-for="grip in drawing.grips" :key="`${grip.id} says`" class="name" :x="at(grip.at).x + 12" :y="at(grip.at).y + 4">{{ grip.says }}</text>
+        ><title>{{ grip.label }}: drag it, or use the arrow keys</title></circle
+      >
+      <text
+        v-for="grip in drawing.grips"
+        :key="`${grip.id} says`"
+        class="name"
+        :x="at(grip.at).x + 12"
+        :y="at(grip.at).y + 4"
+        >{{ grip.says }}</text
+      >
     </g>
     <g v-for="end in ends" :key="end.rule.id">
       <line v-if="own" class="line led" :x1="own.x" :y1="own.y" :x2="end.at.x" :y2="end.at.y" />
-      <circle class="grip" role="button" tabindex="0" data-testid="rule-leader" :aria-label="end.name ? `Follows ${end.name}` : 'Follows nobody yet'" :cx="end.at.x" :cy="end.at.y" r="7" @pointerdown="seek($event, end.rule)"><title>{{ end.name ? `Follows ${end.name}` : "Follows nobody yet" }}: drag it onto whom it shall follow</title></circle>
+      <circle
+        class="grip"
+        role="button"
+        tabindex="0"
+        data-testid="rule-leader"
+        :aria-label="end.name ? `Follows ${end.name}` : 'Follows nobody yet'"
+        :cx="end.at.x"
+        :cy="end.at.y"
+        r="7"
+        @pointerdown="seek($event, end.rule)"
+        ><title>
+          {{ end.name ? `Follows ${end.name}` : "Follows nobody yet" }}: drag it onto whom it shall follow
+        </title></circle
+      >
       <text v-if="end.name" class="name" :x="end.at.x + 11" :y="end.at.y - 8">{{ end.name }}</text>
     </g>
   </g>
 </template>
 
 <style scoped>
-.line { fill: none; stroke: var(--ink); stroke-width: 1.4; stroke-dasharray: 6 4; opacity: 0.75; pointer-events: none; }
-.led { stroke-dasharray: none; stroke: var(--look); }
-.dot { fill: var(--size-fill); fill-opacity: 0.28; stroke: var(--size); stroke-width: 1; pointer-events: none; }
-.grip { fill: var(--paper); stroke: var(--ink); stroke-width: 2; pointer-events: all; cursor: move; }
-.grip:hover, .grip:focus-visible { fill: var(--playhead-pale); stroke: var(--playhead); outline: none; }
-.name { font-size: 12px; font-weight: 600; fill: var(--ink); paint-order: stroke; stroke: var(--paper); stroke-width: 3px; pointer-events: none; }
+.line {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 1.4;
+  stroke-dasharray: 6 4;
+  opacity: 0.75;
+  pointer-events: none;
+}
+.led {
+  stroke-dasharray: none;
+  stroke: var(--look);
+}
+.dot {
+  fill: var(--size-fill);
+  fill-opacity: 0.28;
+  stroke: var(--size);
+  stroke-width: 1;
+  pointer-events: none;
+}
+.grip {
+  fill: var(--paper);
+  stroke: var(--ink);
+  stroke-width: 2;
+  pointer-events: all;
+  cursor: move;
+}
+.grip:hover,
+.grip:focus-visible {
+  fill: var(--playhead-pale);
+  stroke: var(--playhead);
+  outline: none;
+}
+.name {
+  font-size: 12px;
+  font-weight: 600;
+  fill: var(--ink);
+  paint-order: stroke;
+  stroke: var(--paper);
+  stroke-width: 3px;
+  pointer-events: none;
+}
 </style>

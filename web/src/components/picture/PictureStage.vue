@@ -21,7 +21,7 @@ import { usePictureView } from "@/composables/usePictureView";
 import { useSnapping } from "@/composables/useSnapping";
 import { readable } from "@/geometry/frames";
 import type { Point } from "@/geometry/matrix";
-import { boxOf, corners, topmostAt, worldOf } from "@/picture/boxes";
+import { boxOf, corners, topmostAt, viewOf } from "@/picture/boxes";
 import { liveAt, paintLive } from "@/picture/live";
 import { paintFrame } from "@/picture/paint";
 import LiveBar from "@/components/cues/LiveBar.vue";
@@ -30,9 +30,11 @@ import { useLive } from "@/stores/live";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
+import { useVocabulary } from "@/stores/vocabulary";
 
 const scene = useScene();
 const selection = useSelection();
+const vocabulary = useVocabulary();
 const playback = usePlayback();
 const linking = useLinking();
 const live = useLive();
@@ -49,14 +51,21 @@ const path = usePathEdit(at);
 const { figure: skeleton } = useFigure();
 const hovered = ref<{ name: string; at: Point } | null>(null);
 
-const box = computed(() => (scene.motion && selection.cast ? boxOf(scene.motion, selection.cast.id, playback.frame, scene.parts) : null));
-const world = computed(() => (scene.motion && selection.cast ? worldOf(scene.motion, selection.cast.id, playback.frame) : null));
+const box = computed(() =>
+  scene.motion && selection.object ? boxOf(scene.motion, selection.object.id, playback.frame, scene.parts) : null,
+);
+const matrix = computed(() =>
+  scene.motion && selection.object ? viewOf(scene.motion, selection.object.id, playback.frame) : null,
+);
 
 watchEffect(() => {
   const motion = scene.motion;
   const ctx = canvas.value?.getContext("2d");
   if (!ctx || !motion) return;
-  const [w, h] = [Math.max(1, Math.round(view.shownWidth.value * pixelRatio.value)), Math.max(1, Math.round(view.shownHeight.value * pixelRatio.value))];
+  const [w, h] = [
+    Math.max(1, Math.round(view.shownWidth.value * pixelRatio.value)),
+    Math.max(1, Math.round(view.shownHeight.value * pixelRatio.value)),
+  ];
   if (ctx.canvas.width !== w || ctx.canvas.height !== h) [ctx.canvas.width, ctx.canvas.height] = [w, h];
   if (live.on) paintLive(ctx, motion, { frameOf: live.frames && live.frameOf, parentOf }, w, h);
   else paintFrame(ctx, motion, playback.frame, w, h);
@@ -66,7 +75,8 @@ watchEffect(() => {
 function pickable(id: string): string {
   const groupOf = (one: string): string => {
     const parent = scene.byId.get(one)?.parent;
-    return parent && scene.byId.get(parent)?.kind.match(/^(group|figure)$/) ? groupOf(parent) : one;
+    const above = parent ? scene.byId.get(parent) : undefined;
+    return above && vocabulary.kindWordsOf(above)?.is_whole ? groupOf(above.id) : one;
   };
   const whole = groupOf(id);
   const current = selection.objectId;
@@ -87,7 +97,7 @@ function press(event: PointerEvent): void {
   }
   if (event.button !== 0 || !scene.motion) return;
   stage.value?.focus({ preventScroll: true });
-  if (selection.tool === "path" && selection.cast) {
+  if (selection.tool === "path" && selection.object) {
     void path.goOnTo(event);
     return;
   }
@@ -96,7 +106,10 @@ function press(event: PointerEvent): void {
     const thing = id ? scene.byId.get(id) : undefined;
     if (!thing) return;
     selection.pick(thing.id);
-    const channel = selection.channel && selection.channel.unit !== "point" && selection.channel.unit !== "colour" ? selection.channel.name : "rotation";
+    const channel =
+      selection.channel && selection.channel.unit !== "point" && selection.channel.unit !== "colour"
+        ? selection.channel.name
+        : "rotation";
     linking.begin(event, { object: thing.id, channel });
     return;
   }
@@ -120,13 +133,19 @@ onBeforeUnmount(() => (linking.finder = null));
 
 /** Whether the object found belongs to what is picked already, so that a drag moves that. */
 function onPicked(found: string): boolean {
-  for (let id: string | null | undefined = found; id; id = scene.byId.get(id)?.parent) if (id === selection.objectId) return true;
+  for (let id: string | null | undefined = found; id; id = scene.byId.get(id)?.parent)
+    if (id === selection.objectId) return true;
   return false;
 }
 
 function pickPart(event: MouseEvent): void {
   if (!scene.motion || selection.tool === "path" || live.on) return;
-  const found = topmostAt(scene.motion, playback.frame, view.toPicture(event.clientX, event.clientY), 5 / view.scale.value);
+  const found = topmostAt(
+    scene.motion,
+    playback.frame,
+    view.toPicture(event.clientX, event.clientY),
+    5 / view.scale.value,
+  );
   if (found) selection.pick(found);
 }
 
@@ -135,23 +154,40 @@ function hover(event: PointerEvent): void {
     hovered.value = null;
     return;
   }
-  const found = topmostAt(scene.motion, playback.frame, view.toPicture(event.clientX, event.clientY), 5 / view.scale.value);
+  const found = topmostAt(
+    scene.motion,
+    playback.frame,
+    view.toPicture(event.clientX, event.clientY),
+    5 / view.scale.value,
+  );
   const id = found && (onPicked(found) ? selection.objectId : pickable(found));
   const name = id ? scene.byId.get(id)?.name : null;
   hovered.value = name ? { name, at: view.toStage(event.clientX, event.clientY) } : null;
 }
 
-const LABELS: Record<string, string> = { x: "x", y: "y", rotation: "turn", "scale.x": "wide", "scale.y": "high", "pivot.x": "pivot x", "pivot.y": "pivot y" };
+const LABELS: Record<string, string> = {
+  x: "x",
+  y: "y",
+  rotation: "turn",
+  "scale.x": "wide",
+  "scale.y": "high",
+  "pivot.x": "pivot x",
+  "pivot.y": "pivot y",
+};
 const dragged = computed(() => {
   if (path.moving.value) {
     const key = path.keys.value.find((one) => one.frame === path.moving.value!.frame);
     return key ? { text: path.moving.value.text, at: view.onStage(path.space.value, path.pointOf(key)) } : null;
   }
-  if (!drag.values.value || !world.value || !box.value) return null;
+  if (!drag.values.value || !matrix.value || !box.value) return null;
   const entries = Object.entries(drag.values.value).map(([name, value]) =>
-    name.startsWith("scale") ? `${LABELS[name]} ${readable(value * 100)} %` : `${LABELS[name] ?? name} ${readable(value)}${name === "rotation" ? "°" : ""}`,
+    name.startsWith("scale")
+      ? `${LABELS[name]} ${readable(value * 100)} %`
+      : `${LABELS[name] ?? name} ${readable(value)}${name === "rotation" ? "°" : ""}`,
   );
-  const lowest = corners(box.value).map((corner) => view.onStage(world.value!, corner)).reduce((a, b) => (b.y > a.y ? b : a));
+  const lowest = corners(box.value)
+    .map((corner) => view.onStage(matrix.value!, corner))
+    .reduce((a, b) => (b.y > a.y ? b : a));
   return { text: entries.join("   "), at: lowest };
 });
 
@@ -176,20 +212,62 @@ defineExpose({ nudge: drag.nudge });
         ref="canvas"
         class="canvas"
         data-testid="picture-canvas"
-        :style="{ left: `${view.left.value}px`, top: `${view.top.value}px`, width: `${view.shownWidth.value}px`, height: `${view.shownHeight.value}px` }"
+        :style="{
+          left: `${view.left.value}px`,
+          top: `${view.top.value}px`,
+          width: `${view.shownWidth.value}px`,
+          height: `${view.shownHeight.value}px`,
+        }"
       />
-      <PictureOnion v-if="selection.onion.on && !playback.playing && !live.on" :view="view" :width="width" :height="height" />
+      <PictureOnion
+        v-if="selection.onion.on && !playback.playing && !live.on"
+        :view="view"
+        :width="width"
+        :height="height"
+      />
       <svg v-if="!live.on" class="overlay" aria-hidden="true">
         <PictureGuides :view="view" :snapping="snapping" />
-        <PicturePath v-if="selection.tool !== 'joints' && (selection.showPath || selection.tool === 'path') && selection.cast" :id="selection.cast.id" :view="view" />
-        <PictureDrives v-if="selection.tool !== 'joints' && selection.showDrives && selection.thing && !playback.playing" :view="view" />
-        <PictureHandles v-if="selection.cast && world && !playback.playing" :thing="selection.cast" :world="world" :box="box" :view="view" @grip="drag.begin" />
-        <PictureFigure v-if="skeleton && !playback.playing" :key="skeleton.id" :thing="skeleton" :view="view" :to-picture="at" />
-        <PictureRules v-if="selection.tool === 'pick' && selection.cast?.rules.length && !playback.playing" :view="view" :to-picture="at" />
-        <PathPoints v-if="selection.tool === 'path' && selection.cast && !playback.playing" :path="path" :view="view" />
+        <PicturePath
+          v-if="selection.tool !== 'joints' && (selection.showPath || selection.tool === 'path') && selection.object"
+          :id="selection.object.id"
+          :view="view"
+        />
+        <PictureDrives
+          v-if="selection.tool !== 'joints' && selection.showDrives && selection.thing && !playback.playing"
+          :view="view"
+        />
+        <PictureHandles
+          v-if="selection.object && matrix && !playback.playing"
+          :thing="selection.object"
+          :matrix="matrix"
+          :box="box"
+          :view="view"
+          @grip="drag.begin"
+        />
+        <PictureFigure
+          v-if="skeleton && !playback.playing"
+          :key="skeleton.id"
+          :thing="skeleton"
+          :view="view"
+          :to-picture="at"
+        />
+        <PictureRules
+          v-if="selection.tool === 'pick' && selection.object?.rules.length && !playback.playing"
+          :view="view"
+          :to-picture="at"
+        />
+        <PathPoints
+          v-if="selection.tool === 'path' && selection.object && !playback.playing"
+          :path="path"
+          :view="view"
+        />
       </svg>
-      <span v-if="hovered" class="tag" :style="{ left: `${hovered.at.x + 14}px`, top: `${hovered.at.y + 14}px` }">{{ hovered.name }}</span>
-      <span v-if="dragged" class="tag strong" :style="{ left: `${dragged.at.x}px`, top: `${dragged.at.y + 16}px` }">{{ dragged.text }}</span>
+      <span v-if="hovered" class="tag" :style="{ left: `${hovered.at.x + 14}px`, top: `${hovered.at.y + 14}px` }">{{
+        hovered.name
+      }}</span>
+      <span v-if="dragged" class="tag strong" :style="{ left: `${dragged.at.x}px`, top: `${dragged.at.y + 16}px` }">{{
+        dragged.text
+      }}</span>
     </div>
     <LiveBar />
     <PictureTools v-if="!live.on" />
@@ -200,12 +278,55 @@ defineExpose({ nudge: drag.nudge });
 </template>
 
 <style scoped>
-.stage-frame { position: relative; min-width: 0; min-height: 0; overflow: hidden; background: var(--paper-3); }
-.stage { position: absolute; inset: 0; overflow: hidden; touch-action: none; outline-offset: -1px; }
-.stage:focus-visible { outline-width: 1px; }
-.stage:focus:not(:focus-visible) { outline: none; }
-.canvas { position: absolute; border-radius: 4px; box-shadow: 0 1px 3px #5a4a2033, 0 6px 24px #5a4a2022; }
-.overlay { position: absolute; inset: 0; width: 100%; height: 100%; pointer-events: none; }
-.tag { position: absolute; pointer-events: none; background: var(--paper); border: 1px solid var(--line); border-radius: var(--radius-s); padding: 1px 7px; font-size: 12px; white-space: pre; }
-.strong { background: var(--ink); color: var(--paper); border-color: transparent; font-family: var(--mono); transform: translateX(-50%); }
+.stage-frame {
+  position: relative;
+  min-width: 0;
+  min-height: 0;
+  overflow: hidden;
+  background: var(--paper-3);
+}
+.stage {
+  position: absolute;
+  inset: 0;
+  overflow: hidden;
+  touch-action: none;
+  outline-offset: -1px;
+}
+.stage:focus-visible {
+  outline-width: 1px;
+}
+.stage:focus:not(:focus-visible) {
+  outline: none;
+}
+.canvas {
+  position: absolute;
+  border-radius: 4px;
+  box-shadow:
+    0 1px 3px #5a4a2033,
+    0 6px 24px #5a4a2022;
+}
+.overlay {
+  position: absolute;
+  inset: 0;
+  width: 100%;
+  height: 100%;
+  pointer-events: none;
+}
+.tag {
+  position: absolute;
+  pointer-events: none;
+  background: var(--paper);
+  border: 1px solid var(--line);
+  border-radius: var(--radius-s);
+  padding: 1px 7px;
+  font-size: 12px;
+  white-space: pre;
+}
+.strong {
+  background: var(--ink);
+  color: var(--paper);
+  border-color: transparent;
+  font-family: var(--mono);
+  transform: translateX(-50%);
+}
 </style>

@@ -1,24 +1,66 @@
 <script setup lang="ts">
-import AddMenu from "@/components/cast/AddMenu.vue";
+import { computed } from "vue";
+import AddMenu from "@/components/troupe/AddMenu.vue";
 import VineIcon from "@/components/common/VineIcon.vue";
 import { useSelection } from "@/stores/selection";
 
 const selection = useSelection();
+
+/** By the names of the tools, which are those of their icons. */
+const TOOLS = [
+  { name: "pick", label: "Pick and move", about: "Pick, move, turn and size (V)" },
+  { name: "pivot", label: "Move the pivot", about: "Move the pivot; the picture stays (P)" },
+  { name: "path", label: "Draw and bend paths", about: "Draw and bend paths (W)" },
+  { name: "link", label: "Link by hand", about: "Link: drag from what drives onto what it shall drive (D)" },
+  { name: "joints", label: "Shape the joints", about: "Joints: drag them where they rest (J)" },
+] as const;
+/** Only figures have joints. */
+const offered = computed(() =>
+  TOOLS.filter(({ name }) => name !== "joints" || selection.thing?.kind === "figure" || selection.tool === "joints"),
+);
 </script>
 
 <template>
   <div class="tools" role="toolbar" aria-label="Tools" aria-orientation="vertical">
-    <button :class="{ on: selection.tool === 'pick' }" :aria-pressed="selection.tool === 'pick'" title="Pick, move, turn and size (V)" aria-label="Pick and move" @click="selection.tool = 'pick'"><VineIcon name="pick" solid /></button>
-    <button :class="{ on: selection.tool === 'pivot' }" :aria-pressed="selection.tool === 'pivot'" title="Move the pivot; the picture stays (P)" aria-label="Move the pivot" @click="selection.tool = 'pivot'"><VineIcon name="pivot" /></button>
-    <button :class="{ on: selection.tool === 'path' }" :aria-pressed="selection.tool === 'path'" title="Draw and bend paths (W)" aria-label="Draw and bend paths" @click="selection.tool = 'path'"><VineIcon name="path" /></button>
-    <button :class="{ on: selection.tool === 'link' }" :aria-pressed="selection.tool === 'link'" title="Link: drag from what drives onto what it shall drive (D)" aria-label="Link by hand" @click="selection.tool = 'link'"><VineIcon name="link" /></button>
-    <button v-if="selection.thing?.kind === 'figure' || selection.tool === 'joints'" :class="{ on: selection.tool === 'joints' }" :aria-pressed="selection.tool === 'joints'" title="Joints: drag them where they rest (J)" aria-label="Shape the joints" @click="selection.tool = 'joints'"><VineIcon name="joints" /></button>
-    <AddMenu placement="right-start"><button title="Put something new into the picture (N)" aria-label="Add to the picture"><VineIcon name="add" /></button></AddMenu>
+    <button
+      v-for="tool in offered"
+      :key="tool.name"
+      :class="{ on: selection.tool === tool.name }"
+      :aria-pressed="selection.tool === tool.name"
+      :title="tool.about"
+      :aria-label="tool.label"
+      @click="selection.tool = tool.name"
+    >
+      <VineIcon :name="tool.name" :solid="tool.name === 'pick'" />
+    </button>
+    <AddMenu placement="right-start"
+      ><button title="Put something new into the picture (N)" aria-label="Add to the picture">
+        <VineIcon name="add" /></button
+    ></AddMenu>
   </div>
 </template>
 
 <style scoped>
-.tools { position: absolute; left: 12px; top: 14px; display: grid; gap: 7px; }
-button { width: 34px; height: 34px; border: 1px solid var(--line); border-radius: 50%; background: var(--paper); display: grid; place-items: center; cursor: pointer; }
-.on { background: var(--travel); color: var(--paper); border-color: var(--travel); }
+.tools {
+  position: absolute;
+  left: 12px;
+  top: 14px;
+  display: grid;
+  gap: 7px;
+}
+button {
+  width: 34px;
+  height: 34px;
+  border: 1px solid var(--line);
+  border-radius: 50%;
+  background: var(--paper);
+  display: grid;
+  place-items: center;
+  cursor: pointer;
+}
+.on {
+  background: var(--travel);
+  color: var(--paper);
+  border-color: var(--travel);
+}
 </style>

@@ -28,27 +28,56 @@ function choose(command: string): void {
 
 <template>
   <ElDropdown trigger="click" @command="choose">
-    <button class="round more" aria-label="More for the time sheet" title="Zoom, pick and delete many leaves, leave out what has no keys"><VineIcon name="more" /></button>
+    <button
+      class="round more"
+      aria-label="More for the time sheet"
+      title="Zoom, pick and delete many leaves, leave out what has no keys"
+    >
+      <VineIcon name="more" />
+    </button>
     <template #dropdown>
       <ElDropdownMenu>
-        <ElDropdownItem command="only"><span role="menuitemcheckbox" :aria-checked="selection.onlyMoving">{{ selection.onlyMoving ? "Show objects without keys" : "Only keyed objects" }}</span></ElDropdownItem>
+        <ElDropdownItem command="only"
+          ><span role="menuitemcheckbox" :aria-checked="selection.onlyMoving">{{
+            selection.onlyMoving ? "Show objects without keys" : "Only keyed objects"
+          }}</span></ElDropdownItem
+        >
         <ElDropdownItem divided command="in">Zoom in at the playhead <kbd>i</kbd></ElDropdownItem>
         <ElDropdownItem command="out">Zoom out <kbd>o</kbd></ElDropdownItem>
         <ElDropdownItem command="fit">Show the whole scene <kbd>u</kbd></ElDropdownItem>
-        <ElDropdownItem command="keys" :disabled="!picks.frames.length">Show the picked leaves <kbd>y</kbd></ElDropdownItem>
+        <ElDropdownItem command="keys" :disabled="!picks.frames.length"
+          >Show the picked leaves <kbd>y</kbd></ElDropdownItem
+        >
         <ElDropdownItem divided command="pick frame">Pick all leaves on frame {{ playback.frame }}</ElDropdownItem>
-        <ElDropdownItem command="pick row" :disabled="!selection.thing">Pick all of {{ selection.row?.name ?? "the row" }}</ElDropdownItem>
-        <ElDropdownItem command="pick object" :disabled="!selection.thing">Pick all of {{ selection.thing?.name ?? "the object" }}</ElDropdownItem>
+        <ElDropdownItem command="pick row" :disabled="!selection.thing"
+          >Pick all of {{ selection.row?.name ?? "the row" }}</ElDropdownItem
+        >
+        <ElDropdownItem command="pick object" :disabled="!selection.thing"
+          >Pick all of {{ selection.thing?.name ?? "the object" }}</ElDropdownItem
+        >
         <ElDropdownItem command="pick scene">Pick all of the scene</ElDropdownItem>
-        <ElDropdownItem divided command="delete row" :disabled="!selection.thing || !leaf.within('row').length">Delete all keys of {{ selection.row?.name ?? "the row" }}…</ElDropdownItem>
-        <ElDropdownItem command="delete object" :disabled="!selection.thing || !leaf.within('object').length">Delete all keys of {{ selection.thing?.name ?? "the object" }}…</ElDropdownItem>
-        <ElDropdownItem command="delete scene" :disabled="!leaf.within('scene').length">Delete all keys of the scene…</ElDropdownItem>
+        <ElDropdownItem divided command="delete row" :disabled="!selection.thing || !leaf.within('row').length"
+          >Delete all keys of {{ selection.row?.name ?? "the row" }}…</ElDropdownItem
+        >
+        <ElDropdownItem command="delete object" :disabled="!selection.thing || !leaf.within('object').length"
+          >Delete all keys of {{ selection.thing?.name ?? "the object" }}…</ElDropdownItem
+        >
+        <ElDropdownItem command="delete scene" :disabled="!leaf.within('scene').length"
+          >Delete all keys of the scene…</ElDropdownItem
+        >
       </ElDropdownMenu>
     </template>
   </ElDropdown>
 </template>
 
 <style scoped>
-.more { width: 24px; height: 24px; }
-kbd { margin-left: 12px; color: var(--ink-3); font: 12px var(--mono); }
+.more {
+  width: 24px;
+  height: 24px;
+}
+kbd {
+  margin-left: 12px;
+  color: var(--ink-3);
+  font: 12px var(--mono);
+}
 </style>

@@ -14,5 +14,13 @@ const x = computed(() => AIR + playback.frame * time.perFrame - time.scroll);
 </template>
 
 <style scoped>
-.playhead { position: absolute; top: 22px; bottom: 0; left: -1px; width: 2px; background: var(--playhead); pointer-events: none; }
+.playhead {
+  position: absolute;
+  top: 22px;
+  bottom: 0;
+  left: -1px;
+  width: 2px;
+  background: var(--playhead);
+  pointer-events: none;
+}
 </style>

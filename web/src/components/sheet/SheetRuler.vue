@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The ruler: frames, the playhead one can drag, the play range, and where the view lies in the scene when zoomed. */
+import { beginDrag } from "@/composables/useDrag";
 import { computed, ref } from "vue";
 import SheetMenu from "@/components/sheet/SheetMenu.vue";
 import { rulerStep } from "@/geometry/frames";
@@ -9,7 +10,9 @@ import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
 import { AIR, NAMES, useTimeView } from "@/stores/timeView";
 
-const props = defineProps<{ /** Frames of keys the playhead snaps to while Shift is held. */ stops: readonly number[] }>();
+const props = defineProps<{
+  /** Frames of keys the playhead snaps to while Shift is held. */ stops: readonly number[];
+}>();
 const scene = useScene();
 const playback = usePlayback();
 const selection = useSelection();
@@ -20,7 +23,7 @@ const TABS = [
   { name: "sheet" as const, label: "Sheet", about: "Lanes with leaves: when things happen" },
   { name: "curves" as const, label: "Curves", about: "Values over time, with keys and handles to drag" },
   { name: "speed" as const, label: "Speed", about: "How fast it goes over time, to drag faster or slower" },
-  { name: "drivers" as const, label: "Drivers", about: "Who drives whom in the whole scene" },
+  { name: "links" as const, label: "Links", about: "Who drives whom in the whole scene" },
 ];
 const step = computed(() => rulerStep(time.perFrame, playback.fps));
 /** Frames to mark, of those that can be seen. */
@@ -37,32 +40,37 @@ const minor = computed(() => {
 const x = (frame: number): string => `${AIR + frame * time.perFrame - time.scroll}px`;
 /** Cues that begin together share a mark. */
 const cues = computed(() =>
-  [...Map.groupBy(scene.head?.cues ?? [], (cue) => cue.first)].map(([first, some]) => ({ first, last: Math.max(...some.map((cue) => cue.last)), names: some.map((cue) => cue.name).join(" · "), about: some.map((cue) => `Cue ${cue.name}: frames ${cue.first} to ${cue.last}`).join("\n") })),
+  [...Map.groupBy(scene.head?.cues ?? [], (cue) => cue.first)].map(([first, some]) => ({
+    first,
+    last: Math.max(...some.map((cue) => cue.last)),
+    names: some.map((cue) => cue.name).join(" · "),
+    about: some.map((cue) => `Cue ${cue.name}: frames ${cue.first} to ${cue.last}`).join("\n"),
+  })),
 );
 const part = computed(() => playback.from > 0 || playback.to < playback.last);
 
 function scrub(event: PointerEvent): void {
   if (event.button !== 0) return;
-  const target = event.currentTarget as HTMLElement;
-  target.setPointerCapture(event.pointerId);
   const go = (e: PointerEvent): void => {
     const at = (e.clientX - ruler.value!.getBoundingClientRect().left - AIR + time.scroll) / time.perFrame;
-    const found = e.shiftKey ? nearest(at, props.stops.map((frame) => ({ frame })), 12 / time.perFrame) : null;
+    const found = e.shiftKey
+      ? nearest(
+          at,
+          props.stops.map((frame) => ({ frame })),
+          12 / time.perFrame,
+        )
+      : null;
     playback.goTo(found?.frame ?? at);
   };
   go(event);
-  target.addEventListener("pointermove", go);
-  target.addEventListener("pointerup", () => target.removeEventListener("pointermove", go), { once: true });
+  beginDrag(event, { move: go });
 }
 
 function slide(event: PointerEvent): void {
   const from = event.clientX;
   const first = time.first;
-  const target = event.currentTarget as HTMLElement;
-  target.setPointerCapture(event.pointerId);
   const move = (e: PointerEvent): void => time.panTo(first + ((e.clientX - from) / time.room) * playback.last);
-  target.addEventListener("pointermove", move);
-  target.addEventListener("pointerup", () => target.removeEventListener("pointermove", move), { once: true });
+  beginDrag(event, { move });
 }
 </script>
 
@@ -70,7 +78,18 @@ function slide(event: PointerEvent): void {
   <div class="head">
     <div class="names" :style="{ width: `${NAMES}px` }">
       <div role="tablist" aria-label="Time">
-        <button v-for="tab in TABS" :key="tab.name" class="tab" role="tab" :aria-selected="selection.sheetTab === tab.name" :class="{ on: selection.sheetTab === tab.name }" :title="tab.about" @click="selection.sheetTab = tab.name">{{ tab.label }}</button>
+        <button
+          v-for="tab in TABS"
+          :key="tab.name"
+          class="tab"
+          role="tab"
+          :aria-selected="selection.sheetTab === tab.name"
+          :class="{ on: selection.sheetTab === tab.name }"
+          :title="tab.about"
+          @click="selection.sheetTab = tab.name"
+        >
+          {{ tab.label }}
+        </button>
       </div>
       <SheetMenu />
     </div>
@@ -89,29 +108,147 @@ function slide(event: PointerEvent): void {
       @keydown.left.prevent="playback.goTo(playback.frame - 1)"
       @keydown.right.prevent="playback.goTo(playback.frame + 1)"
     >
-      <span v-if="part" class="range" :style="{ left: x(playback.from), width: `${(playback.to - playback.from) * time.perFrame}px` }" />
-      <span v-for="cue in cues" :key="cue.first" class="cue" :style="{ left: x(cue.first), width: `${(cue.last - cue.first) * time.perFrame}px` }" :title="cue.about"><span>{{ cue.names }}</span></span>
+      <span
+        v-if="part"
+        class="range"
+        :style="{ left: x(playback.from), width: `${(playback.to - playback.from) * time.perFrame}px` }"
+      />
+      <span
+        v-for="cue in cues"
+        :key="cue.first"
+        class="cue"
+        :style="{ left: x(cue.first), width: `${(cue.last - cue.first) * time.perFrame}px` }"
+        :title="cue.about"
+        ><span>{{ cue.names }}</span></span
+      >
       <span v-for="frame in minor" :key="`m${frame}`" class="tick" :style="{ left: x(frame) }" />
       <span v-for="frame in labels" :key="frame" class="mark" :style="{ left: x(frame) }">{{ frame }}</span>
       <span class="flag" :style="{ left: x(playback.frame) }">{{ playback.frame }}</span>
-      <span v-if="time.zoomed" class="whole" title="The part of the scene in view: drag it along" @pointerdown.stop="slide"><span class="part" :style="{ left: `${(time.first / Math.max(1, playback.last)) * 100}%`, width: `${(time.shown / Math.max(1, playback.last)) * 100}%` }" /></span>
+      <span
+        v-if="time.zoomed"
+        class="whole"
+        title="The part of the scene in view: drag it along"
+        @pointerdown.stop="slide"
+        ><span
+          class="part"
+          :style="{
+            left: `${(time.first / Math.max(1, playback.last)) * 100}%`,
+            width: `${(time.shown / Math.max(1, playback.last)) * 100}%`,
+          }"
+      /></span>
     </div>
   </div>
 </template>
 
 <style scoped>
-.head { display: flex; height: 28px; flex: none; border-bottom: 1px solid var(--line); }
-.names { flex: none; display: flex; align-items: center; justify-content: space-between; padding: 0 2px 0 10px; border-right: 1px solid transparent; background: var(--paper); }
-[role="tablist"] { white-space: nowrap; }
-.tab { border: 0; border-bottom: 2px solid transparent; background: none; padding: 1px 1px; margin-right: 6px; font: 600 12.500px var(--heading); color: var(--ink-2); cursor: pointer; }
-.tab.on { color: var(--travel); border-color: var(--travel); }
-.ruler { position: relative; flex: 1; cursor: ew-resize; overflow: hidden; touch-action: none; outline-offset: -2px; }
-.mark { position: absolute; bottom: 0; height: 15px; border-left: 1px solid #b9ad93; padding-left: 4px; font: 11px var(--mono); color: var(--ink-2); line-height: 8px; }
-.tick { position: absolute; bottom: 0; height: 6px; border-left: 1px solid #d6cab0; }
-.range { position: absolute; bottom: 0; height: 4px; background: var(--travel); opacity: 0.5; border-radius: 2px; }
-.cue { position: absolute; top: 1px; height: 11px; border-left: 2px solid var(--look); border-bottom: 1.5px solid var(--look); border-radius: 0 0 0 4px; overflow: hidden; }
-.cue span { position: absolute; left: 4px; top: -1px; font-size: 9.500px; line-height: 11px; color: var(--look); white-space: nowrap; }
-.flag { position: absolute; top: 4px; transform: translateX(-50%); background: var(--playhead); color: #fff; border-radius: 99px; padding: 1px 8px; font: 700 12px var(--mono); }
-.whole { position: absolute; left: 22px; right: 22px; top: 0; height: 5px; background: var(--paper-3); border-radius: 3px; cursor: grab; }
-.part { position: absolute; top: 0; bottom: 0; background: var(--ink-3); border-radius: 3px; min-width: 8px; }
+.head {
+  display: flex;
+  height: 28px;
+  flex: none;
+  border-bottom: 1px solid var(--line);
+}
+.names {
+  flex: none;
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  padding: 0 2px 0 10px;
+  border-right: 1px solid transparent;
+  background: var(--paper);
+}
+[role="tablist"] {
+  white-space: nowrap;
+}
+.tab {
+  border: 0;
+  border-bottom: 2px solid transparent;
+  background: none;
+  padding: 1px 1px;
+  margin-right: 6px;
+  font: 600 12.5px var(--heading);
+  color: var(--ink-2);
+  cursor: pointer;
+}
+.tab.on {
+  color: var(--travel);
+  border-color: var(--travel);
+}
+.ruler {
+  position: relative;
+  flex: 1;
+  cursor: ew-resize;
+  overflow: hidden;
+  touch-action: none;
+  outline-offset: -2px;
+}
+.mark {
+  position: absolute;
+  bottom: 0;
+  height: 15px;
+  border-left: 1px solid #b9ad93;
+  padding-left: 4px;
+  font: 11px var(--mono);
+  color: var(--ink-2);
+  line-height: 8px;
+}
+.tick {
+  position: absolute;
+  bottom: 0;
+  height: 6px;
+  border-left: 1px solid #d6cab0;
+}
+.range {
+  position: absolute;
+  bottom: 0;
+  height: 4px;
+  background: var(--travel);
+  opacity: 0.5;
+  border-radius: 2px;
+}
+.cue {
+  position: absolute;
+  top: 1px;
+  height: 11px;
+  border-left: 2px solid var(--look);
+  border-bottom: 1.5px solid var(--look);
+  border-radius: 0 0 0 4px;
+  overflow: hidden;
+}
+.cue span {
+  position: absolute;
+  left: 4px;
+  top: -1px;
+  font-size: 9.5px;
+  line-height: 11px;
+  color: var(--look);
+  white-space: nowrap;
+}
+.flag {
+  position: absolute;
+  top: 4px;
+  transform: translateX(-50%);
+  background: var(--playhead);
+  color: #fff;
+  border-radius: 99px;
+  padding: 1px 8px;
+  font: 700 12px var(--mono);
+}
+.whole {
+  position: absolute;
+  left: 22px;
+  right: 22px;
+  top: 0;
+  height: 5px;
+  background: var(--paper-3);
+  border-radius: 3px;
+  cursor: grab;
+}
+.part {
+  position: absolute;
+  top: 0;
+  bottom: 0;
+  background: var(--ink-3);
+  border-radius: 3px;
+  min-width: 8px;
+}
 </style>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Grips beyond the first and last of the picked leaves: drag one to stretch time about the other end. */
+import { beginDrag } from "@/composables/useDrag";
 import { ref } from "vue";
 import { useLeafActions } from "@/composables/useLeafActions";
 import { useScene } from "@/stores/scene";
@@ -18,8 +19,6 @@ function begin(event: PointerEvent, side: "first" | "last"): void {
   const about = side === "first" ? last : first;
   const grabbed = side === "first" ? first : last;
   const from = event.clientX;
-  const target = event.currentTarget as Element;
-  target.setPointerCapture(event.pointerId);
   let factor = 1;
   const move = (e: PointerEvent): void => {
     const to = Math.round(grabbed + (e.clientX - from) / props.perFrame);
@@ -29,21 +28,44 @@ function begin(event: PointerEvent, side: "first" | "last"): void {
     shown.value = side === "first" ? { first: to, last } : { first, last: to };
     void scene.lookAt([leaf.stretchEdit(about, factor)]);
   };
-  const end = (): void => {
-    target.removeEventListener("pointermove", move as EventListener);
+  const end = (kept: boolean): void => {
     shown.value = null;
-    if (factor !== 1) void leaf.stretch(about, factor);
+    if (kept && factor !== 1) void leaf.stretch(about, factor);
+    else scene.letGo();
   };
-  target.addEventListener("pointermove", move as EventListener);
-  target.addEventListener("pointerup", end, { once: true });
+  beginDrag(event, { move, end });
 }
 </script>
 
 <template>
-  <button class="grip" aria-label="Stretch from the first picked leaf" title="Drag to stretch the picked leaves in time; the last one stays" :style="{ left: `${(shown?.first ?? leaf.frames.value[0] ?? 0) * perFrame - 20}px` }" @pointerdown="begin($event, 'first')" />
-  <button class="grip" aria-label="Stretch from the last picked leaf" title="Drag to stretch the picked leaves in time; the first one stays" :style="{ left: `${(shown?.last ?? leaf.frames.value.at(-1) ?? 0) * perFrame + 13}px` }" @pointerdown="begin($event, 'last')" />
+  <button
+    class="grip"
+    aria-label="Stretch from the first picked leaf"
+    title="Drag to stretch the picked leaves in time; the last one stays"
+    :style="{ left: `${(shown?.first ?? leaf.frames.value[0] ?? 0) * perFrame - 20}px` }"
+    @pointerdown="begin($event, 'first')"
+  />
+  <button
+    class="grip"
+    aria-label="Stretch from the last picked leaf"
+    title="Drag to stretch the picked leaves in time; the first one stays"
+    :style="{ left: `${(shown?.last ?? leaf.frames.value.at(-1) ?? 0) * perFrame + 13}px` }"
+    @pointerdown="begin($event, 'last')"
+  />
 </template>
 
 <style scoped>
-.grip { position: absolute; top: 4px; width: 7px; height: 16px; border: 0; border-radius: 3px; background: var(--playhead); cursor: ew-resize; padding: 0; touch-action: none; pointer-events: auto; }
+.grip {
+  position: absolute;
+  top: 4px;
+  width: 7px;
+  height: 16px;
+  border: 0;
+  border-radius: 3px;
+  background: var(--playhead);
+  cursor: ew-resize;
+  padding: 0;
+  touch-action: none;
+  pointer-events: auto;
+}
 </style>

@@ -14,9 +14,10 @@ import SheetPlayhead from "@/components/sheet/SheetPlayhead.vue";
 import SheetRuler from "@/components/sheet/SheetRuler.vue";
 import StretchGrips from "@/components/sheet/StretchGrips.vue";
 import { useBoxPick } from "@/composables/useBoxPick";
-import { useLanes } from "@/composables/useLanes";
+import { type Lane, useLanes } from "@/composables/useLanes";
 import { useLeafActions } from "@/composables/useLeafActions";
 import { useLeafDrag } from "@/composables/useLeafDrag";
+import { useRowsInView } from "@/composables/useRowsInView";
 import { useSlideStyle } from "@/composables/useSlideStyle";
 import type { Steps } from "@/api/motion";
 import { usePicks } from "@/stores/picks";
@@ -31,27 +32,60 @@ const playback = usePlayback();
 const picks = usePicks();
 const time = useTimeView();
 const body = ref<HTMLElement>();
-const list = ref<HTMLElement>();
 const { width } = useElementSize(body);
 watch(width, (now) => now > 0 && (time.width = now));
 const { lanes, opened, open } = useLanes();
 
 const leaf = useLeafActions();
-const drag = useLeafDrag(() => time.perFrame, () => lanes.value);
+const drag = useLeafDrag(
+  () => time.perFrame,
+  () => lanes.value,
+);
 useSlideStyle(() => (drag.sliding.value?.by ?? 0) * time.perFrame);
-const box = useBoxPick(list, () => lanes.value);
 /** The steps of a figure, where it walks. */
 function stepsOf(id: string): Steps | null {
   const steps = scene.motion?.objects.get(id)?.steps;
   return steps && Object.keys(steps.down).length ? steps : null;
 }
+/** The lanes of feet under the lane of a figure that walks, while it is opened or picked. */
+function footLanes(lane: Lane): Steps | null {
+  const near = opened.value.has(lane.thing.id) || selection.objectId === lane.thing.id;
+  return !lane.row && lane.thing.kind === "figure" && near ? stepsOf(lane.thing.id) : null;
+}
+
+/** Lanes and lanes of feet are so high, and so many are there beyond both ends of what is seen. */
+const [LANE, FOOT_LANE, BEYOND] = [24, 20, 40];
+const heights = computed(() => lanes.value.map((lane) => LANE + (footLanes(lane) ? FOOT_LANE * legsOf(lane) : 0)));
+const legsOf = (lane: Lane): number =>
+  lane.thing.kind === "figure" ? lane.thing.figure.limbs.filter((limb) => limb.kind === "leg").length : 0;
+const { shown, containerProps, wrapperProps } = useRowsInView(() => lanes.value, {
+  heightOf: (place) => heights.value[place] ?? LANE,
+  beyond: BEYOND,
+  isPicked: (lane) => lane.thing.id === selection.objectId,
+  picked: () => selection.objectId,
+});
+const box = useBoxPick(
+  containerProps.ref,
+  () => lanes.value,
+  () => heights.value,
+);
+
 const nothingKeyed = computed(() => scene.objects.length > 0 && lanes.value.every((lane) => lane.frames.length === 0));
 const stops = computed(() => [...new Set(lanes.value.flatMap((lane) => lane.frames))]);
-watch(() => playback.frame, (frame) => !playback.playing && time.reveal(frame));
+watch(
+  () => playback.frame,
+  (frame) => !playback.playing && time.reveal(frame),
+);
 /** The lane that carries the stretch grips: the last one with a picked leaf. */
 const gripLane = computed(() => {
   if (picks.frames.length < 2) return -1;
-  return lanes.value.findLastIndex((lane) => lane.row !== null && lane.channels.some((channel) => picks.keys.some((one) => one.object === lane.thing.id && one.channel === channel)));
+  return lanes.value.findLastIndex(
+    (lane) =>
+      lane.row !== null &&
+      lane.channels.some((channel) =>
+        picks.keys.some((one) => one.object === lane.thing.id && one.channel === channel),
+      ),
+  );
 });
 
 /** Ctrl and wheel zooms at the pointer; Shift and wheel, or a sideways wheel, scrolls in time. */
@@ -59,7 +93,8 @@ function wheel(event: WheelEvent): void {
   const sideways = event.shiftKey ? event.deltaY || event.deltaX : event.deltaX;
   if (event.ctrlKey || event.metaKey) {
     event.preventDefault();
-    const at = (event.clientX - (body.value?.getBoundingClientRect().left ?? 0) - NAMES - AIR + time.scroll) / time.perFrame;
+    const at =
+      (event.clientX - (body.value?.getBoundingClientRect().left ?? 0) - NAMES - AIR + time.scroll) / time.perFrame;
     time.zoomBy(Math.exp(-event.deltaY / 300), at);
   } else if (sideways) {
     event.preventDefault();
@@ -69,47 +104,141 @@ function wheel(event: WheelEvent): void {
 </script>
 
 <template>
-  <section ref="body" class="sheet" aria-label="Time sheet" :style="{ '--names': `${NAMES}px`, '--air': `${AIR}px`, '--scroll': `${time.scroll}px` }" @wheel="wheel">
+  <section
+    ref="body"
+    class="sheet"
+    aria-label="Time sheet"
+    :style="{ '--names': `${NAMES}px`, '--air': `${AIR}px`, '--scroll': `${time.scroll}px` }"
+    @wheel="wheel"
+  >
     <SheetRuler :stops="stops" />
     <CurveView v-if="selection.sheetTab === 'curves'" />
     <SpeedView v-else-if="selection.sheetTab === 'speed'" />
-    <DrivesView v-else-if="selection.sheetTab === 'drivers'" />
-    <div v-else ref="list" class="lanes" :class="{ under: picks.count > 0 }" role="list" @pointerdown="box.begin">
-      <template v-for="(lane, i) in lanes" :key="lane.key">
-        <SheetLane
-          :lane="lane"
-          :per-frame="time.perFrame"
-          :opened="opened.has(lane.thing.id)"
-          @open="open(lane.thing.id)"
-          @grip="drag.begin"
-          @nudge="drag.nudge"
-          @remove="leaf.remove"
-        />
-        <FootLanes v-if="!lane.row && lane.thing.kind === 'figure' && stepsOf(lane.thing.id) && (opened.has(lane.thing.id) || selection.objectId === lane.thing.id)" :thing="lane.thing" :steps="stepsOf(lane.thing.id)!" :per-frame="time.perFrame" :depth="lane.depth" />
-        <div v-if="i === gripLane && !drag.sliding.value" class="grips"><div class="strip"><StretchGrips :per-frame="time.perFrame" /></div></div>
-      </template>
-      <div v-if="box.shown.value" class="box" :style="{ left: `${box.shown.value.left}px`, top: `${box.shown.value.top}px`, width: `${box.shown.value.width}px`, height: `${box.shown.value.height}px` }" />
-      <p v-if="!scene.objects.length" class="hint">The time sheet shows when things move. Add an object, then key it with the leaf beside its values.</p>
-      <p v-else-if="nothingKeyed && !scene.objects.some((one) => one.rules.length)" class="hint">Nothing is keyed yet. Pick an object, click the leaf beside Travel, go to another frame and move it.</p>
+    <DrivesView v-else-if="selection.sheetTab === 'links'" />
+    <div
+      v-else
+      v-bind="containerProps"
+      class="lanes"
+      :class="{ under: picks.count > 0 }"
+      role="list"
+      @pointerdown="box.begin"
+    >
+      <div v-bind="wrapperProps" role="presentation">
+        <template v-for="{ row: lane, place: i } in shown" :key="lane.key">
+          <SheetLane
+            :class="{ even: i % 2 }"
+            :lane="lane"
+            :per-frame="time.perFrame"
+            :opened="opened.has(lane.thing.id)"
+            @open="open(lane.thing.id)"
+            @grip="drag.begin"
+            @nudge="drag.nudge"
+            @remove="leaf.remove"
+          />
+          <FootLanes
+            v-if="lane.thing.kind === 'figure' && footLanes(lane)"
+            :thing="lane.thing"
+            :steps="footLanes(lane)!"
+            :per-frame="time.perFrame"
+            :depth="lane.depth"
+          />
+          <div v-if="i === gripLane && !drag.sliding.value" class="grips">
+            <div class="strip"><StretchGrips :per-frame="time.perFrame" /></div>
+          </div>
+        </template>
+      </div>
+      <div
+        v-if="box.shown.value"
+        class="box"
+        :style="{
+          left: `${box.shown.value.left}px`,
+          top: `${box.shown.value.top}px`,
+          width: `${box.shown.value.width}px`,
+          height: `${box.shown.value.height}px`,
+        }"
+      />
+      <p v-if="!scene.objects.length" class="hint">
+        The time sheet shows when things move. Add an object, then key it with the leaf beside its values.
+      </p>
+      <p v-else-if="nothingKeyed && !scene.objects.some((one) => one.rules.length)" class="hint">
+        Nothing is keyed yet. Pick an object, click the leaf beside Travel, go to another frame and move it.
+      </p>
     </div>
-    <div v-if="drag.sliding.value?.snapped" class="snapped" :style="{ left: `${NAMES + AIR + drag.sliding.value.snapped.frame * time.perFrame - time.scroll}px` }"><span>{{ drag.sliding.value.snapped.frame }} · on {{ drag.sliding.value.snapped.to }}</span></div>
+    <div
+      v-if="drag.sliding.value?.snapped"
+      class="snapped"
+      :style="{ left: `${NAMES + AIR + drag.sliding.value.snapped.frame * time.perFrame - time.scroll}px` }"
+    >
+      <span>{{ drag.sliding.value.snapped.frame }} · on {{ drag.sliding.value.snapped.to }}</span>
+    </div>
     <LeafActions v-if="selection.sheetTab === 'sheet'" />
     <ClearDialog />
     <PasteDialog />
-    <SheetPlayhead v-if="selection.sheetTab !== 'drivers'" />
+    <SheetPlayhead v-if="selection.sheetTab !== 'links'" />
   </section>
 </template>
 
 <style scoped>
-.sheet { position: relative; display: flex; flex-direction: column; min-height: 0; border-top: 1px solid var(--line); background: var(--paper); overflow: hidden; }
-.lanes { position: relative; overflow-y: auto; overflow-x: hidden; flex: 1; }
+.sheet {
+  position: relative;
+  display: flex;
+  flex-direction: column;
+  min-height: 0;
+  border-top: 1px solid var(--line);
+  background: var(--paper);
+  overflow: hidden;
+}
+.lanes {
+  position: relative;
+  overflow-y: auto;
+  overflow-x: hidden;
+  flex: 1;
+}
 /* Room for the bar of what can be done with picked leaves. */
-.lanes.under { padding-bottom: 48px; }
-.hint { margin: 10px 14px 10px calc(var(--names) + 2 * var(--air)); color: var(--ink-2); }
+.lanes.under {
+  padding-bottom: 48px;
+}
+.hint {
+  margin: 10px 14px 10px calc(var(--names) + 2 * var(--air));
+  color: var(--ink-2);
+}
 /* Lies over the lane before it and takes no room. */
-.grips { position: relative; height: 24px; margin: -24px 0 0 var(--names); padding: 0 var(--air); overflow: clip; pointer-events: none; }
-.strip { position: relative; height: 100%; transform: translateX(calc(-1 * var(--scroll))); }
-.box { position: absolute; border: 1px solid var(--playhead); background: #d0365b1c; pointer-events: none; }
-.snapped { position: absolute; top: 28px; bottom: 0; width: 0; border-left: 1px dashed var(--ink-2); pointer-events: none; }
-.snapped span { position: absolute; bottom: 4px; left: 5px; background: var(--ink); color: var(--paper); border-radius: 4px; padding: 1px 6px; font-size: 11px; white-space: nowrap; }
+.grips {
+  position: relative;
+  height: 24px;
+  margin: -24px 0 0 var(--names);
+  padding: 0 var(--air);
+  overflow: clip;
+  pointer-events: none;
+}
+.strip {
+  position: relative;
+  height: 100%;
+  transform: translateX(calc(-1 * var(--scroll)));
+}
+.box {
+  position: absolute;
+  border: 1px solid var(--playhead);
+  background: #d0365b1c;
+  pointer-events: none;
+}
+.snapped {
+  position: absolute;
+  top: 28px;
+  bottom: 0;
+  width: 0;
+  border-left: 1px dashed var(--ink-2);
+  pointer-events: none;
+}
+.snapped span {
+  position: absolute;
+  bottom: 4px;
+  left: 5px;
+  background: var(--ink);
+  color: var(--paper);
+  border-radius: 4px;
+  padding: 1px 6px;
+  font-size: 11px;
+  white-space: nowrap;
+}
 </style>

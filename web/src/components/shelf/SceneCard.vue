@@ -1,6 +1,5 @@
 <script setup lang="ts">
 /** A scene on the Shelf: its picture, which moves while it is pointed at or focused. */
-import { useIntersectionObserver } from "@vueuse/core";
 import { ElDropdown, ElDropdownItem, ElDropdownMenu } from "element-plus";
 import { ref, shallowRef } from "vue";
 import { RouterLink } from "vue-router";
@@ -12,15 +11,20 @@ import VineIcon from "@/components/common/VineIcon.vue";
 
 const props = defineProps<{ scene: Summary }>();
 const emit = defineEmits<{ duplicate: []; remove: [] }>();
-const card = ref<HTMLElement>();
 const motion = shallowRef<Motion | null>(null);
 const playing = ref(false);
 
-const seen = useIntersectionObserver(card, ([entry]) => {
-  if (!entry?.isIntersecting) return;
-  seen.stop();
-  void api.motion(props.scene.id).then((message) => (motion.value = readMotion(message)), () => undefined);
-});
+/** The motion is fetched when the card is first pointed at or focused; until then a still from the server is shown. */
+function play(): void {
+  playing.value = true;
+  if (asked) return;
+  asked = true;
+  void api.motion(props.scene.id).then(
+    (message) => (motion.value = readMotion(message)),
+    () => (asked = false),
+  );
+}
+let asked = false;
 
 const WIDTH = 560;
 const height = Math.round((WIDTH / props.scene.width) * props.scene.height);
@@ -28,11 +32,31 @@ const choose = (command: string): void => (command === "duplicate" ? emit("dupli
 </script>
 
 <template>
-  <article ref="card" class="card" @pointerenter="playing = true" @pointerleave="playing = false" @focusin="playing = true" @focusout="playing = false">
+  <article
+    class="card"
+    @pointerenter="play"
+    @pointerleave="playing = false"
+    @focusin="play"
+    @focusout="playing = false"
+  >
     <RouterLink :to="`/scenes/${scene.id}`" class="open" :aria-label="`Open ${scene.name}`">
-      <div class="picture"><MotionPicture :motion="motion" :playing="playing" :width="WIDTH" :height="height" /></div>
+      <div class="picture">
+        <MotionPicture v-if="motion" :motion="motion" :playing="playing" :width="WIDTH" :height="height" />
+        <img
+          v-else
+          :src="`/api/scenes/${scene.id}/preview?revision=${scene.revision}`"
+          :width="WIDTH"
+          :height="height"
+          loading="lazy"
+          alt=""
+          draggable="false"
+        />
+      </div>
       <h2>{{ scene.name }}</h2>
-      <p>{{ (scene.length / scene.fps).toFixed(1) }} s at {{ scene.fps }} fps · {{ scene.objects }} {{ scene.objects === 1 ? "object" : "objects" }}</p>
+      <p>
+        {{ (scene.length / scene.fps).toFixed(1) }} s at {{ scene.fps }} fps · {{ scene.objects }}
+        {{ scene.objects === 1 ? "object" : "objects" }}
+      </p>
     </RouterLink>
     <ElDropdown trigger="click" placement="bottom-end" class="menu" @command="choose">
       <button class="round" :aria-label="`More for ${scene.name}`" title="More"><VineIcon name="more" /></button>
@@ -48,12 +72,55 @@ const choose = (command: string): void => (command === "duplicate" ? emit("dupli
 </template>
 
 <style scoped>
-.card { position: relative; background: var(--paper); border: 1px solid var(--line); border-radius: 16px; overflow: hidden; transition: box-shadow 0.15s; }
-.card:hover, .card:focus-within { box-shadow: 0 6px 24px #5a4a2022; }
-.open { display: block; color: inherit; text-decoration: none; }
-.picture { aspect-ratio: 16 / 9; background: var(--paper-3); display: grid; place-items: center; overflow: hidden; }
-h2 { font-size: 16px; padding: 10px 48px 0 14px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
-p { margin: 2px 14px 12px; color: var(--ink-2); font-size: 13px; }
-.menu { position: absolute; right: 8px; bottom: 16px; }
-a { color: inherit; text-decoration: none; }
+.card {
+  position: relative;
+  background: var(--paper);
+  border: 1px solid var(--line);
+  border-radius: 16px;
+  overflow: hidden;
+  transition: box-shadow 0.15s;
+}
+.card:hover,
+.card:focus-within {
+  box-shadow: 0 6px 24px #5a4a2022;
+}
+.open {
+  display: block;
+  color: inherit;
+  text-decoration: none;
+}
+.picture {
+  aspect-ratio: 16 / 9;
+  background: var(--paper-3);
+  display: grid;
+  place-items: center;
+  overflow: hidden;
+}
+img {
+  max-width: 100%;
+  max-height: 100%;
+  height: auto;
+  display: block;
+}
+h2 {
+  font-size: 16px;
+  padding: 10px 48px 0 14px;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+p {
+  margin: 2px 14px 12px;
+  color: var(--ink-2);
+  font-size: 13px;
+}
+.menu {
+  position: absolute;
+  right: 8px;
+  bottom: 16px;
+}
+a {
+  color: inherit;
+  text-decoration: none;
+}
 </style>

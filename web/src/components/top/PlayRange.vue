@@ -8,18 +8,37 @@ const playback = usePlayback();
 </script>
 
 <template>
-  <ElPopover trigger="click" :width="232" placement="bottom">
+  <ElPopover trigger="click" :hide-after="0" :width="232" placement="bottom">
     <template #reference>
-      <button class="chip" :class="{ still: !playback.loop }" title="Which frames play, and whether they start over" aria-label="Play range">
+      <button
+        class="chip"
+        :class="{ still: !playback.loop }"
+        title="Which frames play, and whether they start over"
+        aria-label="Play range"
+      >
         <VineIcon :name="playback.loop ? 'loop' : 'after'" /> {{ playback.from }}–{{ playback.to }}
       </button>
     </template>
     <div class="range">
       <h3>Play range</h3>
       <div class="ends">
-        <NumberField label="Play from frame" :value="playback.from" :digits="0" :low="0" :high="playback.last" @change="playback.setRange($event, playback.to)" />
+        <NumberField
+          label="Play from frame"
+          :value="playback.from"
+          :digits="0"
+          :low="0"
+          :high="playback.last"
+          @change="playback.setRange($event, playback.to)"
+        />
         <span>to</span>
-        <NumberField label="Play to frame" :value="playback.to" :digits="0" :low="0" :high="playback.last" @change="playback.setRange(playback.from, $event)" />
+        <NumberField
+          label="Play to frame"
+          :value="playback.to"
+          :digits="0"
+          :low="0"
+          :high="playback.last"
+          @change="playback.setRange(playback.from, $event)"
+        />
       </div>
       <div class="ends">
         <button class="chip" @click="playback.setRange(playback.frame, playback.to)">from here</button>
@@ -32,9 +51,24 @@ const playback = usePlayback();
 </template>
 
 <style scoped>
-.range { display: grid; gap: 10px; }
-h3 { font-size: 13px; }
-.ends { display: flex; gap: 6px; align-items: center; }
-.loop { display: flex; gap: 6px; align-items: center; }
-.still { color: var(--ink-2); }
+.range {
+  display: grid;
+  gap: 10px;
+}
+h3 {
+  font-size: 13px;
+}
+.ends {
+  display: flex;
+  gap: 6px;
+  align-items: center;
+}
+.loop {
+  display: flex;
+  gap: 6px;
+  align-items: center;
+}
+.still {
+  color: var(--ink-2);
+}
 </style>

@@ -20,11 +20,36 @@ function keep(): void {
 </script>
 
 <template>
-  <input v-if="draft !== null" ref="input" v-model="draft" class="name-input" aria-label="Name of the scene" maxlength="80" @keydown.enter="keep" @keydown.esc="draft = null" @blur="keep" />
-  <button v-else class="quiet name" :title="`${scene.head?.name}: click to rename the scene`" @click="begin">{{ scene.head?.name }}</button>
+  <input
+    v-if="draft !== null"
+    ref="input"
+    v-model="draft"
+    class="name-input"
+    aria-label="Name of the scene"
+    maxlength="80"
+    @keydown.enter="keep"
+    @keydown.esc="draft = null"
+    @blur="keep"
+  />
+  <button v-else class="quiet name" :title="`${scene.head?.name}: click to rename the scene`" @click="begin">
+    {{ scene.head?.name }}
+  </button>
 </template>
 
 <style scoped>
-.name { font: 600 14px var(--heading); max-width: 190px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
-.name-input { font: 600 14px var(--heading); width: 180px; border: 1px solid var(--travel); border-radius: var(--radius-s); padding: 4px 6px; background: var(--paper); }
+.name {
+  font: 600 14px var(--heading);
+  max-width: 190px;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.name-input {
+  font: 600 14px var(--heading);
+  width: 180px;
+  border: 1px solid var(--travel);
+  border-radius: var(--radius-s);
+  padding: 4px 6px;
+  background: var(--paper);
+}
 </style>

@@ -19,8 +19,17 @@ const selection = useSelection();
         <span class="brand-name">Vine Swing</span>
       </RouterLink>
       <SceneName />
-      <button v-if="scene.head" class="quiet state" :class="{ alarm: scene.state === 'not saved' }" title="Size, length, frames per second and background" aria-label="Scene settings" @click="emit('settings')">
-        <span aria-live="polite">{{ scene.state }}</span> · {{ scene.head.fps }} fps · {{ scene.head.length }} frames
+      <button
+        v-if="scene.head"
+        class="quiet state"
+        :class="{ alarm: scene.state === 'not saved' }"
+        title="Size, length, frames per second and background"
+        aria-label="Scene settings"
+        @click="emit('settings')"
+      >
+        <span aria-live="polite">{{ scene.state }}</span><span class="facts">
+          · {{ scene.head.fps }} fps · {{ scene.head.length }} frames</span
+        >
       </button>
     </div>
     <TransportBar />
@@ -36,33 +45,132 @@ const selection = useSelection();
         <span class="dot" aria-hidden="true" /> key as I move
       </button>
       <span class="rule" aria-hidden="true" />
-      <button class="round" :disabled="!scene.history.undo" :title="scene.history.undo ? `Undo: ${scene.history.undo} (Ctrl+Z)` : 'Nothing to undo'" aria-label="Undo" @click="scene.undo()">
+      <button
+        class="round"
+        :disabled="!scene.history.undo"
+        :title="scene.history.undo ? `Undo: ${scene.history.undo} (Ctrl+Z)` : 'Nothing to undo'"
+        aria-label="Undo"
+        @click="scene.undo()"
+      >
         <VineIcon name="undo" />
       </button>
-      <button class="round" :disabled="!scene.history.redo" :title="scene.history.redo ? `Redo: ${scene.history.redo} (Ctrl+Shift+Z)` : 'Nothing to redo'" aria-label="Redo" @click="scene.redo()">
+      <button
+        class="round"
+        :disabled="!scene.history.redo"
+        :title="scene.history.redo ? `Redo: ${scene.history.redo} (Ctrl+Shift+Z)` : 'Nothing to redo'"
+        aria-label="Redo"
+        @click="scene.redo()"
+      >
         <VineIcon name="redo" />
       </button>
-      <a class="round" :href="`/api/scenes/${scene.id}/file`" download title="Save this scene as a file of its own" aria-label="Save as file"><VineIcon name="file" /></a>
-      <button class="round" title="All keyboard shortcuts (?)" aria-label="Keyboard shortcuts" @click="emit('shortcuts')"><VineIcon name="keyboard" /></button>
+      <a
+        class="round"
+        :href="`/api/scenes/${scene.id}/file`"
+        download
+        title="Save this scene as a file of its own"
+        aria-label="Save as file"
+        ><VineIcon name="file"
+      /></a>
+      <button
+        class="round"
+        title="All keyboard shortcuts (?)"
+        aria-label="Keyboard shortcuts"
+        @click="emit('shortcuts')"
+      >
+        <VineIcon name="keyboard" />
+      </button>
       <button class="export" title="Paint the scene to a video or GIF (Ctrl+E)" @click="emit('export')">Export</button>
     </div>
   </header>
 </template>
 
 <style scoped>
-.top { display: grid; grid-template-columns: minmax(0, auto) 1fr auto; align-items: center; gap: 12px; padding: 0 12px; height: 48px; border-bottom: 1px solid var(--line); background: var(--paper); }
-.side { display: flex; align-items: center; gap: 6px; min-width: 0; }
-.end { justify-content: flex-end; }
-.top > :nth-child(2) { justify-self: center; }
-.brand { display: flex; align-items: center; gap: 8px; text-decoration: none; flex: none; }
-.brand-name { font: 700 16px var(--heading); color: var(--travel); white-space: nowrap; }
-.state { color: var(--ink-2); font-size: 12px; white-space: nowrap; overflow: hidden; text-overflow: ellipsis; min-width: 0; }
-.alarm { color: var(--playhead); font-weight: 600; }
-.rule { width: 1px; height: 20px; background: var(--line); }
-.export { border: 0; border-radius: 99px; background: var(--ink); color: var(--paper); padding: 7px 15px; cursor: pointer; font-weight: 500; }
-.key-chip { white-space: nowrap; color: var(--ink-2); }
-.key-chip.on { background: var(--playhead-pale); color: #a31f43; border-color: transparent; }
-.dot { width: 8px; height: 8px; border-radius: 50%; border: 1.5px solid currentColor; }
-.on .dot { background: currentColor; }
-@media (max-width: 1240px) { .brand-name { display: none; } }
+.top {
+  display: grid;
+  grid-template-columns: minmax(0, auto) minmax(max-content, 1fr) max-content;
+  align-items: center;
+  gap: 12px;
+  padding: 0 12px;
+  height: 48px;
+  border-bottom: 1px solid var(--line);
+  background: var(--paper);
+}
+.side {
+  display: flex;
+  align-items: center;
+  gap: 6px;
+  min-width: 0;
+}
+.end {
+  justify-content: flex-end;
+}
+.top > :nth-child(2) {
+  justify-self: center;
+}
+.brand {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  text-decoration: none;
+  flex: none;
+}
+.brand-name {
+  font: 700 16px var(--heading);
+  color: var(--travel);
+  white-space: nowrap;
+}
+.state {
+  color: var(--ink-2);
+  font-size: 12px;
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  min-width: 0;
+}
+.alarm {
+  color: var(--playhead);
+  font-weight: 600;
+}
+.rule {
+  width: 1px;
+  height: 20px;
+  background: var(--line);
+}
+.export {
+  border: 0;
+  border-radius: 99px;
+  background: var(--ink);
+  color: var(--paper);
+  padding: 7px 15px;
+  cursor: pointer;
+  font-weight: 500;
+}
+.key-chip {
+  white-space: nowrap;
+  color: var(--ink-2);
+}
+.key-chip.on {
+  background: var(--playhead-pale);
+  color: #a31f43;
+  border-color: transparent;
+}
+.dot {
+  width: 8px;
+  height: 8px;
+  border-radius: 50%;
+  border: 1.5px solid currentColor;
+}
+.on .dot {
+  background: currentColor;
+}
+@media (max-width: 1240px) {
+  .brand-name {
+    display: none;
+  }
+}
+@media (max-width: 1130px) {
+  .facts {
+    display: none;
+  }
+}
 </style>

@@ -34,12 +34,41 @@ defineExpose({ focus: () => field.value?.select() });
 
 <template>
   <div class="transport" role="group" aria-label="Transport">
-    <button class="round" title="First frame of the play range (Home)" aria-label="First frame" @click="playback.goTo(playback.from)"><VineIcon name="first" solid /></button>
-    <button class="quiet step" title="Previous key (Shift+,)" aria-label="Previous key" @click="toKey(-1)"><VineIcon name="before" /> leaf</button>
-    <button class="play" :title="playback.playing ? 'Pause (Space)' : 'Play (Space)'" :aria-label="playback.playing ? 'Pause' : 'Play'" @click="playback.toggle"><VineIcon :name="playback.playing ? 'pause' : 'play'" solid /></button>
-    <button class="quiet step" title="Next key (Shift+.)" aria-label="Next key" @click="toKey(1)">leaf <VineIcon name="after" /></button>
-    <button class="round" title="Last frame of the play range (End)" aria-label="Last frame" @click="playback.goTo(playback.to)"><VineIcon name="last" solid /></button>
-    <label class="frame" :class="{ wrong }" title="The frame shown. Type a frame (24), seconds (1.5s) or a step (+6). (F)">
+    <button
+      class="round"
+      title="First frame of the play range (Home)"
+      aria-label="First frame"
+      @click="playback.goTo(playback.from)"
+    >
+      <VineIcon name="first" solid />
+    </button>
+    <button class="quiet step" title="Previous key (Shift+,)" aria-label="Previous key" @click="toKey(-1)">
+      <VineIcon name="before" /> leaf
+    </button>
+    <button
+      class="play"
+      :title="playback.playing ? 'Pause (Space)' : 'Play (Space)'"
+      :aria-label="playback.playing ? 'Pause' : 'Play'"
+      @click="playback.toggle"
+    >
+      <VineIcon :name="playback.playing ? 'pause' : 'play'" solid />
+    </button>
+    <button class="quiet step" title="Next key (Shift+.)" aria-label="Next key" @click="toKey(1)">
+      leaf <VineIcon name="after" />
+    </button>
+    <button
+      class="round"
+      title="Last frame of the play range (End)"
+      aria-label="Last frame"
+      @click="playback.goTo(playback.to)"
+    >
+      <VineIcon name="last" solid />
+    </button>
+    <label
+      class="frame"
+      :class="{ wrong }"
+      title="The frame shown. Type a frame (24), seconds (1.5s) or a step (+6). (F)"
+    >
       <span class="sr-only">Frame</span>
       <input
         id="frame-field"
@@ -61,12 +90,60 @@ defineExpose({ focus: () => field.value?.select() });
 </template>
 
 <style scoped>
-.transport { display: flex; align-items: center; gap: 4px; }
-.play { width: 46px; height: 30px; border: 0; border-radius: 99px; background: var(--travel); color: var(--paper); display: grid; place-items: center; cursor: pointer; margin: 0 2px; }
-.step { display: flex; align-items: center; gap: 1px; padding: 4px 4px; }
-.frame { background: var(--paper-3); border-radius: var(--radius-s); padding: 4px 6px; border: 1px solid transparent; margin-left: 4px; }
-.frame:focus-within { border-color: var(--travel); background: var(--paper); }
-.wrong { border-color: var(--playhead) !important; }
-.frame input { width: 40px; border: 0; background: none; padding: 0; text-align: center; font: 700 15px var(--mono); color: var(--ink); outline: none; }
-.seconds { color: var(--ink-2); font-size: 12px; min-width: 46px; text-align: right; font-variant-numeric: tabular-nums; white-space: nowrap; margin-right: 2px; }
+.transport {
+  display: flex;
+  align-items: center;
+  gap: 4px;
+}
+.play {
+  width: 46px;
+  height: 30px;
+  border: 0;
+  border-radius: 99px;
+  background: var(--travel);
+  color: var(--paper);
+  display: grid;
+  place-items: center;
+  cursor: pointer;
+  margin: 0 2px;
+}
+.step {
+  display: flex;
+  align-items: center;
+  gap: 1px;
+  padding: 4px 4px;
+}
+.frame {
+  background: var(--paper-3);
+  border-radius: var(--radius-s);
+  padding: 4px 6px;
+  border: 1px solid transparent;
+  margin-left: 4px;
+}
+.frame:focus-within {
+  border-color: var(--travel);
+  background: var(--paper);
+}
+.wrong {
+  border-color: var(--playhead) !important;
+}
+.frame input {
+  width: 40px;
+  border: 0;
+  background: none;
+  padding: 0;
+  text-align: center;
+  font: 700 15px var(--mono);
+  color: var(--ink);
+  outline: none;
+}
+.seconds {
+  color: var(--ink-2);
+  font-size: 12px;
+  min-width: 46px;
+  text-align: right;
+  font-variant-numeric: tabular-nums;
+  white-space: nowrap;
+  margin-right: 2px;
+}
 </style>

@@ -32,7 +32,14 @@ const picked = (value: string | null): void => {
 
 <template>
   <div class="field" :class="{ wrong }">
-    <ElColorPicker :model-value="hex" show-alpha color-format="hex" size="small" :aria-label="`${label}: choose`" @change="picked" />
+    <ElColorPicker
+      :model-value="hex"
+      show-alpha
+      color-format="hex"
+      size="small"
+      :aria-label="`${label}: choose`"
+      @change="picked"
+    />
     <label>
       <span class="sr-only">{{ label }}</span>
       <input
@@ -52,10 +59,43 @@ const picked = (value: string | null): void => {
 </template>
 
 <style scoped>
-.field { display: flex; align-items: center; gap: 2px; background: var(--paper-3); border-radius: var(--radius-s); padding: 1px 4px 1px 2px; flex: 2.3; min-width: 0; border: 1px solid transparent; }
-.field:focus-within { border-color: var(--travel); background: var(--paper); }
-.wrong { border-color: var(--playhead) !important; }
-label { flex: 1; min-width: 0; display: flex; }
-input { border: 0; background: none; width: 100%; min-width: 0; padding: 0; font: 12px var(--mono); color: inherit; outline: none; }
-.field :deep(.el-color-picker__trigger) { border: 0; padding: 2px; width: 20px; height: 22px; }
+.field {
+  display: flex;
+  align-items: center;
+  gap: 2px;
+  background: var(--paper-3);
+  border-radius: var(--radius-s);
+  padding: 1px 4px 1px 2px;
+  flex: 2.3;
+  min-width: 0;
+  border: 1px solid transparent;
+}
+.field:focus-within {
+  border-color: var(--travel);
+  background: var(--paper);
+}
+.wrong {
+  border-color: var(--playhead) !important;
+}
+label {
+  flex: 1;
+  min-width: 0;
+  display: flex;
+}
+input {
+  border: 0;
+  background: none;
+  width: 100%;
+  min-width: 0;
+  padding: 0;
+  font: 12px var(--mono);
+  color: inherit;
+  outline: none;
+}
+.field :deep(.el-color-picker__trigger) {
+  border: 0;
+  padding: 2px;
+  width: 20px;
+  height: 22px;
+}
 </style>

@@ -25,14 +25,17 @@ const fields = computed(() => props.row.channels.filter((channel) => channel.uni
 const names = computed(() => props.row.channels.map((channel) => channel.name));
 const leaf = computed<"here" | "elsewhere" | "none">(() => {
   const keys = names.value.map((name) => props.thing.channels?.[name]?.keys ?? []);
-  if (keys.some((list) => list.some((key) => key.frame === playback.frame))) return "here";
+  if (keys.some((list) => list.some((key) => key.frame === playback.textFrame))) return "here";
   return keys.some((list) => list.length) ? "elsewhere" : "none";
 });
-const lone = computed(() => names.value.every((name) => (props.thing.channels?.[name]?.keys.length ?? 0) <= 1) && leaf.value !== "none");
+const lone = computed(
+  () => names.value.every((name) => (props.thing.channels?.[name]?.keys.length ?? 0) <= 1) && leaf.value !== "none",
+);
 const leafHint = computed(() => {
   const what = props.row.name.toLowerCase();
-  if (leaf.value === "here") return `${props.row.name} has a key at frame ${playback.frame}: click to take it away (K)`;
-  return `Key the ${what} as it is at frame ${playback.frame} (K)`;
+  if (leaf.value === "here")
+    return `${props.row.name} has a key at frame ${playback.textFrame}: click to take it away (K)`;
+  return `Key the ${what} as it is at frame ${playback.textFrame} (K)`;
 });
 
 /** The channel that a thread pulled from this row stands for. */
@@ -45,26 +48,43 @@ const baked = (name: string) => scene.motion?.objects.get(props.thing.id)?.chann
 /** The baked float32 as the decimal it stands for. */
 const shownValue = (name: string): number => {
   const array = baked(name);
-  return array ? Number(numberAt(array, playback.frame).toPrecision(7)) : 0;
+  return array ? Number(numberAt(array, playback.textFrame).toPrecision(7)) : 0;
 };
 const colour = (name: string) => {
   const rows = baked(name);
-  return rows ? valuesAt(rows, playback.frame) : [0, 0, 0, 1];
+  return rows ? valuesAt(rows, playback.textFrame) : [0, 0, 0, 1];
 };
-const digits = (channel: ChannelWords): number => (channel.step < 0.1 && channel.shown === 1 ? 2 : channel.step >= 1 && channel.unit === "" ? 0 : 1);
+const digits = (channel: ChannelWords): number =>
+  channel.step < 0.1 && channel.shown === 1 ? 2 : channel.step >= 1 && channel.unit === "" ? 0 : 1;
 /** Two lengths side by side are told apart by their names; a lone one says its unit. */
-const unitOf = (channel: ChannelWords): string => (props.row.channels.filter((one) => one.unit === "px").length > 1 ? channel.label : channel.unit);
-const scrub = (name: string, value: number | null): void => (value === null ? scene.letGo() : changing.show(props.thing, { [name]: value }, false));
+const unitOf = (channel: ChannelWords): string =>
+  props.row.channels.filter((one) => one.unit === "px").length > 1 ? channel.label : channel.unit;
+const scrub = (name: string, value: number | null): void =>
+  value === null ? scene.letGo() : changing.show(props.thing, { [name]: value }, false);
 const change = (name: string, value: number | string): void => void changing.make(props.thing, { [name]: value });
 </script>
 
 <template>
-  <div class="row" :class="[row.family, { picked: selection.row?.name === row.name }]" @pointerdown="selection.pickRow(row.name)" @focusin="selection.pickRow(row.name)">
-    <span class="dot" :title="`Drag onto another value, or onto something in the picture, to let ${row.name.toLowerCase()} drive it`" @pointerdown.stop="drives && linking.begin($event, drives)" />
+  <div
+    class="row"
+    :class="[row.family, { picked: selection.row?.name === row.name }]"
+    @pointerdown="selection.pickRow(row.name)"
+    @focusin="selection.pickRow(row.name)"
+  >
+    <span
+      class="dot"
+      :title="`Drag onto another value, or onto something in the picture, to let ${row.name.toLowerCase()} drive it`"
+      @pointerdown.stop="drives && linking.begin($event, drives)"
+    />
     <span class="label" :title="row.channels.map((c) => `${c.label}: ${c.about}`).join('\n')">{{ row.name }}</span>
     <div class="fields">
       <template v-for="channel in fields" :key="channel.name">
-        <ColourField v-if="channel.unit === 'colour'" :label="`${row.name} ${channel.label}`" :rgba="colour(channel.name)" @change="change(channel.name, $event)" />
+        <ColourField
+          v-if="channel.unit === 'colour'"
+          :label="`${row.name} ${channel.label}`"
+          :rgba="colour(channel.name)"
+          @change="change(channel.name, $event)"
+        />
         <NumberField
           v-else
           :data-link-object="thing.id"
@@ -83,24 +103,86 @@ const change = (name: string, value: number | string): void => void changing.mak
         />
       </template>
     </div>
-    <button class="key" :title="lone ? `${leafHint}. One key moves nothing yet.` : leafHint" :aria-label="leafHint" :aria-pressed="leaf === 'here'" @click="changing.toggleKeys(thing, names)"><LeafMark :state="leaf" :family="row.family" /></button>
+    <button
+      class="key"
+      :title="lone ? `${leafHint}. One key moves nothing yet.` : leafHint"
+      :aria-label="leafHint"
+      :aria-pressed="leaf === 'here'"
+      @click="changing.toggleKeys(thing, names)"
+    >
+      <LeafMark :state="leaf" :family="row.family" />
+    </button>
   </div>
 </template>
 
 <style scoped>
-.row { display: flex; align-items: center; gap: 8px; padding: 2px 8px 2px 14px; min-height: 32px; }
-.row.picked.travel { background: var(--travel-pale); }
-.row.picked.turn { background: var(--turn-pale); }
-.row.picked.size { background: var(--size-pale); }
-.row.picked.look { background: var(--look-pale); }
-.dot { width: 8px; height: 8px; border-radius: 50%; flex: none; background: currentColor; cursor: grab; outline: 5px solid transparent; touch-action: none; }
-.dot:hover { box-shadow: 0 0 0 3px color-mix(in srgb, currentColor 25%, transparent); }
-.travel .dot { color: var(--travel); }
-.turn .dot { color: var(--turn); }
-.size .dot { color: var(--size-fill); }
-.look .dot { color: var(--look); }
-.label { width: 64px; flex: none; }
-.fields { display: flex; gap: 5px; flex: 1; min-width: 0; }
-.key { border: 0; background: none; width: 28px; height: 28px; display: grid; place-items: center; border-radius: 50%; cursor: pointer; flex: none; padding: 0; }
-.key:hover { background: var(--paper-3); }
+.row {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  padding: 2px 8px 2px 14px;
+  min-height: 32px;
+}
+.row.picked.travel {
+  background: var(--travel-pale);
+}
+.row.picked.turn {
+  background: var(--turn-pale);
+}
+.row.picked.size {
+  background: var(--size-pale);
+}
+.row.picked.look {
+  background: var(--look-pale);
+}
+.dot {
+  width: 8px;
+  height: 8px;
+  border-radius: 50%;
+  flex: none;
+  background: currentColor;
+  cursor: grab;
+  outline: 5px solid transparent;
+  touch-action: none;
+}
+.dot:hover {
+  box-shadow: 0 0 0 3px color-mix(in srgb, currentColor 25%, transparent);
+}
+.travel .dot {
+  color: var(--travel);
+}
+.turn .dot {
+  color: var(--turn);
+}
+.size .dot {
+  color: var(--size-fill);
+}
+.look .dot {
+  color: var(--look);
+}
+.label {
+  width: 64px;
+  flex: none;
+}
+.fields {
+  display: flex;
+  gap: 5px;
+  flex: 1;
+  min-width: 0;
+}
+.key {
+  border: 0;
+  background: none;
+  width: 28px;
+  height: 28px;
+  display: grid;
+  place-items: center;
+  border-radius: 50%;
+  cursor: pointer;
+  flex: none;
+  padding: 0;
+}
+.key:hover {
+  background: var(--paper-3);
+}
 </style>

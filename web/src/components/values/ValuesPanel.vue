@@ -1,11 +1,12 @@
 <script setup lang="ts">
 /** Every value of the picked object at the playhead, with a leaf to key it. */
 import { ref } from "vue";
-import OutlineDialog from "@/components/cast/OutlineDialog.vue";
+import OutlineDialog from "@/components/troupe/OutlineDialog.vue";
 import FigurePanel from "@/components/figures/FigurePanel.vue";
 import DrivesList from "@/components/links/DrivesList.vue";
 import DialFields from "@/components/dials/DialFields.vue";
 import ValueRow from "@/components/values/ValueRow.vue";
+import { useOnceTrue } from "@/composables/useOnceTrue";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
@@ -14,6 +15,7 @@ const scene = useScene();
 const selection = useSelection();
 const playback = usePlayback();
 const outlining = ref(false);
+const outlineMounted = useOnceTrue(() => outlining.value);
 
 function setOutline(d: string): void {
   if (selection.thing) void scene.edit([{ edit: "set-shape", id: selection.thing.id, shape: { type: "outline", d } }]);
@@ -27,34 +29,75 @@ function flip(axis: "x" | "y"): void {
 <template>
   <section class="values" aria-label="Values at this frame">
     <div class="panel-head">
-      <h2 v-if="selection.thing">{{ selection.thing.name }} at frame {{ playback.frame }}</h2>
+      <h2 v-if="selection.thing">{{ selection.thing.name }} at frame {{ playback.textFrame }}</h2>
       <h2 v-else>Values</h2>
     </div>
     <div v-if="selection.thing" class="rows">
       <FigurePanel v-if="selection.thing.kind === 'figure'" />
-      <ValueRow v-for="row in selection.rows" :key="`${selection.thing.id} ${row.name}`" :thing="selection.thing" :row="row" />
+      <ValueRow
+        v-for="row in selection.rows"
+        :key="`${selection.thing.id} ${row.name}`"
+        :thing="selection.thing"
+        :row="row"
+      />
       <DialFields v-if="selection.thing.kind === 'dial'" :thing="selection.thing" />
       <div v-else class="flips">
         <button class="chip" title="Mirror it left to right, about its pivot" @click="flip('x')">Flip ↔</button>
         <button class="chip" title="Mirror it top to bottom, about its pivot" @click="flip('y')">Flip ↕</button>
       </div>
       <DrivesList :id="selection.thing.id" />
-      <button v-if="selection.thing.kind === 'shape' && selection.thing.shape.type === 'outline'" class="chip outline" @click="outlining = true">Change the outline…</button>
+      <button
+        v-if="selection.thing.kind === 'shape' && selection.thing.shape.type === 'outline'"
+        class="chip outline"
+        @click="outlining = true"
+      >
+        Change the outline…
+      </button>
     </div>
-    <p v-else class="empty">Pick something in the picture or the cast to see and change its values at this frame. The leaf beside a value keys it.</p>
+    <p v-else class="empty">
+      Pick something in the picture or the troupe to see and change its values at this frame. The leaf beside a value
+      keys it.
+    </p>
     <OutlineDialog
+      v-if="outlineMounted"
       v-model="outlining"
-      :initial="selection.thing?.kind === 'shape' && selection.thing.shape.type === 'outline' ? selection.thing.shape.d : ''"
+      :initial="
+        selection.thing?.kind === 'shape' && selection.thing.shape.type === 'outline' ? selection.thing.shape.d : ''
+      "
       @done="setOutline"
     />
   </section>
 </template>
 
 <style scoped>
-.values { display: flex; flex-direction: column; min-height: 0; border-left: 1px solid var(--line); background: var(--paper); }
-h2 { font-size: 13px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
-.rows { overflow-y: auto; flex: 1; padding-bottom: 8px; }
-.empty { color: var(--ink-2); padding: 0 14px; }
-.flips { display: flex; gap: 6px; margin: 8px 14px 0; }
-.outline { margin: 8px 14px; }
+.values {
+  display: flex;
+  flex-direction: column;
+  min-height: 0;
+  border-left: 1px solid var(--line);
+  background: var(--paper);
+}
+h2 {
+  font-size: 13px;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.rows {
+  overflow-y: auto;
+  flex: 1;
+  padding-bottom: 8px;
+}
+.empty {
+  color: var(--ink-2);
+  padding: 0 14px;
+}
+.flips {
+  display: flex;
+  gap: 6px;
+  margin: 8px 14px 0;
+}
+.outline {
+  margin: 8px 14px;
+}
 </style>

@@ -16,7 +16,13 @@ const end = computed(() => (props.mode === "climb" ? 18 : 12));
 </script>
 
 <template>
-  <svg viewBox="0 0 72 32" width="72" height="32" aria-hidden="true" :style="mirrored ? { transform: 'scaleX(-1)' } : {}">
+  <svg
+    viewBox="0 0 72 32"
+    width="72"
+    height="32"
+    aria-hidden="true"
+    :style="mirrored ? { transform: 'scaleX(-1)' } : {}"
+  >
     <path class="after" :d="AFTER[mode]" />
     <path class="keyed" :d="keyed" />
     <circle cx="8" cy="26" r="3" />
@@ -25,8 +31,20 @@ const end = computed(() => (props.mode === "climb" ? 18 : 12));
 </template>
 
 <style scoped>
-path { fill: none; stroke-width: 2; stroke-linejoin: round; stroke-linecap: round; }
-.keyed { stroke: var(--travel); }
-.after { stroke: #9db7a5; stroke-dasharray: 3 3; }
-circle { fill: var(--travel); }
+path {
+  fill: none;
+  stroke-width: 2;
+  stroke-linejoin: round;
+  stroke-linecap: round;
+}
+.keyed {
+  stroke: var(--travel);
+}
+.after {
+  stroke: #9db7a5;
+  stroke-dasharray: 3 3;
+}
+circle {
+  fill: var(--travel);
+}
 </style>

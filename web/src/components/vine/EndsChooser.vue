@@ -19,10 +19,18 @@ const SIDES = [
   { side: "after" as const, label: "After the last key" },
   { side: "before" as const, label: "Before the first key" },
 ];
-const endOf = (side: "before" | "after"): End => channelOf(props.thing, keyed.value[0]?.name ?? "")?.[side] ?? { mode: "hold", times: null };
+const endOf = (side: "before" | "after"): End =>
+  channelOf(props.thing, keyed.value[0]?.name ?? "")?.[side] ?? { mode: "hold", times: null };
 
 async function set(side: "before" | "after", end: End): Promise<void> {
-  await scene.edit(keyed.value.map((channel): Edit => ({ edit: "set-ends", object: props.thing.id, channel: channel.name, [side]: end })));
+  await scene.edit(
+    keyed.value.map((channel): Edit => ({
+      edit: "set-ends",
+      object: props.thing.id,
+      channel: channel.name,
+      [side]: end,
+    })),
+  );
 }
 
 const choose = (side: "before" | "after", mode: EndMode) => set(side, { mode, times: endOf(side).times ?? null });
@@ -30,20 +38,50 @@ const times = (side: "before" | "after", count: number | null) => set(side, { mo
 </script>
 
 <template>
-  <ElPopover trigger="click" :width="452" placement="top-start">
+  <ElPopover trigger="click" :hide-after="0" :width="452" placement="top-start">
     <template #reference>
-      <button class="chip small" :disabled="!keyed.length" :title="keyed.length ? 'Choose what happens past the keys' : 'Ends need two keys: set another one first'">Ends</button>
+      <button
+        class="chip small"
+        :disabled="!keyed.length"
+        :title="keyed.length ? 'Choose what happens past the keys' : 'Ends need two keys: set another one first'"
+      >
+        Ends
+      </button>
     </template>
     <div v-for="{ side, label } in SIDES" :key="side" class="side">
       <header>
         <h3>{{ label }}</h3>
         <div v-if="endOf(side).mode !== 'hold'" class="times">
-          <label><input type="checkbox" :checked="endOf(side).times === null" @change="times(side, ($event.target as HTMLInputElement).checked ? null : 1)" /> for ever</label>
-          <NumberField v-if="endOf(side).times !== null" :label="`${label}: how many times`" :value="endOf(side).times ?? 1" unit="times" :digits="0" :low="0" :high="1000000" @change="times(side, Math.round($event))" />
+          <label
+            ><input
+              type="checkbox"
+              :checked="endOf(side).times === null"
+              @change="times(side, ($event.target as HTMLInputElement).checked ? null : 1)"
+            />
+            for ever</label
+          >
+          <NumberField
+            v-if="endOf(side).times !== null"
+            :label="`${label}: how many times`"
+            :value="endOf(side).times ?? 1"
+            unit="times"
+            :digits="0"
+            :low="0"
+            :high="1000000"
+            @change="times(side, Math.round($event))"
+          />
         </div>
       </header>
       <div class="choices" role="radiogroup" :aria-label="label">
-        <button v-for="end in vocabulary.words?.ends ?? []" :key="end.mode" role="radio" :aria-checked="endOf(side).mode === end.mode" :class="{ on: endOf(side).mode === end.mode }" :title="end.about" @click="choose(side, end.mode)">
+        <button
+          v-for="end in vocabulary.words?.ends ?? []"
+          :key="end.mode"
+          role="radio"
+          :aria-checked="endOf(side).mode === end.mode"
+          :class="{ on: endOf(side).mode === end.mode }"
+          :title="end.about"
+          @click="choose(side, end.mode)"
+        >
           <EndPicture :mode="end.mode" :mirrored="side === 'before'" />
           {{ end.label }}
         </button>
@@ -53,11 +91,34 @@ const times = (side: "before" | "after", count: number | null) => set(side, { mo
 </template>
 
 <style scoped>
-.side + .side { margin-top: 12px; }
-header { display: flex; justify-content: space-between; align-items: center; height: 30px; }
-h3 { font-size: 13px; }
-.times { display: flex; align-items: center; gap: 8px; font-size: 12px; }
-.times label { display: flex; gap: 4px; align-items: center; white-space: nowrap; }
-.times .field { width: 92px; }
-.choices { grid-template-columns: repeat(5, 1fr); }
+.side + .side {
+  margin-top: 12px;
+}
+header {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  height: 30px;
+}
+h3 {
+  font-size: 13px;
+}
+.times {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  font-size: 12px;
+}
+.times label {
+  display: flex;
+  gap: 4px;
+  align-items: center;
+  white-space: nowrap;
+}
+.times .field {
+  width: 92px;
+}
+.choices {
+  grid-template-columns: repeat(5, 1fr);
+}
 </style>

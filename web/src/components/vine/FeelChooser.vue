@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** Choose how a stretch between two keys is passed, from small pictures that move. Resting on one shows it in the picture. */
+/**
+ * Choose how a stretch between two keys is passed, from small pictures that move. Resting on one shows it in the
+ * picture.
+ */
 import { ElPopover } from "element-plus";
 import { computed, ref } from "vue";
 import { keysOf as keysIn } from "@/api/channels";
@@ -34,11 +37,29 @@ interface Choice {
   readonly ease: Ease;
   readonly own: boolean;
 }
-const HOLD: Choice = { name: "hold", label: "Hold", about: "Stays on its value until the next key.", curve: [0, 0, 1], ease: "hold", own: false };
+const HOLD: Choice = {
+  name: "hold",
+  label: "Hold",
+  about: "Stays on its value until the next key.",
+  curve: [0, 0, 1],
+  ease: "hold",
+  own: false,
+};
 const feels = computed((): Choice[] => [
   HOLD,
-  ...(vocabulary.words?.feels ?? []).map((feel) => ({ ...feel, ease: (feel.name === "even" ? "linear" : feel.name) as Ease, own: false })),
-  ...vocabulary.ownFeels.map((feel) => ({ name: `own ${feel.name}`, label: feel.name, about: "Drawn by you, for all scenes.", curve: feel.curve, ease: feel.ease, own: true })),
+  ...(vocabulary.words?.feels ?? []).map((feel) => ({
+    ...feel,
+    ease: (feel.name === "even" ? "linear" : feel.name) as Ease,
+    own: false,
+  })),
+  ...vocabulary.ownFeels.map((feel) => ({
+    name: `own ${feel.name}`,
+    label: feel.name,
+    about: "Drawn by you, for all scenes.",
+    curve: feel.curve,
+    ease: feel.ease,
+    own: true,
+  })),
 ]);
 
 const channels = computed(() => {
@@ -48,23 +69,46 @@ const channels = computed(() => {
 });
 const keysOf = (name: string) => keysIn(props.thing, name);
 /** Frames of keys that a stretch leaves from: all but the last of each channel. */
-const leaving = computed(() => [...new Set(channels.value.flatMap((name) => keysOf(name).slice(0, -1).map((key) => key.frame)))].sort((a, b) => a - b));
+const leaving = computed(() =>
+  [
+    ...new Set(
+      channels.value.flatMap((name) =>
+        keysOf(name)
+          .slice(0, -1)
+          .map((key) => key.frame),
+      ),
+    ),
+  ].sort((a, b) => a - b),
+);
 /** The stretches meant: those of the picked leaves, else the one under the playhead. */
 const meant = computed<readonly number[]>(() => {
   if (everywhere.value) return leaving.value;
-  const picked = leaving.value.filter((frame) => picks.keys.some((one) => one.object === props.thing.id && one.frames.includes(frame)));
+  const picked = leaving.value.filter((frame) =>
+    picks.keys.some((one) => one.object === props.thing.id && one.frames.includes(frame)),
+  );
   if (picked.length) return picked;
-  return leaving.value.filter((frame) => frame <= playback.frame).slice(-1).concat(leaving.value.slice(0, 1)).slice(0, 1);
+  return leaving.value
+    .filter((frame) => frame <= playback.frame)
+    .slice(-1)
+    .concat(leaving.value.slice(0, 1))
+    .slice(0, 1);
 });
 const says = computed(() => {
   if (everywhere.value) return "All stretches";
   if (meant.value.length !== 1) return `${meant.value.length} stretches`;
-  const all = [...new Set(channels.value.flatMap((name) => keysOf(name).map((key) => key.frame)))].sort((a, b) => a - b);
+  const all = [...new Set(channels.value.flatMap((name) => keysOf(name).map((key) => key.frame)))].sort(
+    (a, b) => a - b,
+  );
   const from = meant.value[0]!;
   return `From frame ${from} to ${all.find((frame) => frame > from) ?? from}`;
 });
 const current = computed(() => {
-  const found = channels.value.flatMap((name) => keysOf(name).slice(0, -1).filter((key) => meant.value.includes(key.frame)).map((key) => key.ease));
+  const found = channels.value.flatMap((name) =>
+    keysOf(name)
+      .slice(0, -1)
+      .filter((key) => meant.value.includes(key.frame))
+      .map((key) => key.ease),
+  );
   const names = new Set(found.map(nameOf));
   return names.size === 1 ? [...names][0] : null;
 });
@@ -78,7 +122,10 @@ function nameOf(ease: Ease): string {
 
 function editsFor(ease: Ease): Edit[] {
   return channels.value.flatMap((channel): Edit[] => {
-    const frames = keysOf(channel).slice(0, -1).map((key) => key.frame).filter((frame) => meant.value.includes(frame));
+    const frames = keysOf(channel)
+      .slice(0, -1)
+      .map((key) => key.frame)
+      .filter((frame) => meant.value.includes(frame));
     return frames.length ? [{ edit: "set-ease", object: props.thing.id, channel, frames, ease }] : [];
   });
 }
@@ -109,9 +156,15 @@ async function forget(name: string): Promise<void> {
 </script>
 
 <template>
-  <ElPopover trigger="click" :width="424" placement="top-start" @hide="leave">
+  <ElPopover trigger="click" :hide-after="0" :width="424" placement="top-start" @hide="leave">
     <template #reference>
-      <button class="chip small" :disabled="!leaving.length" :title="leaving.length ? 'Choose how it gets from key to key' : 'A feel needs two keys: set another one first'">Feel</button>
+      <button
+        class="chip small"
+        :disabled="!leaving.length"
+        :title="leaving.length ? 'Choose how it gets from key to key' : 'A feel needs two keys: set another one first'"
+      >
+        Feel
+      </button>
     </template>
     <div class="panel">
       <header>
@@ -119,22 +172,51 @@ async function forget(name: string): Promise<void> {
         <label><input v-model="everywhere" type="checkbox" /> all stretches of {{ row.name.toLowerCase() }}</label>
       </header>
       <div class="scope" role="radiogroup" aria-label="Which channels">
-        <label title="x and y, wide and high: what moves as one gets one feel"><input v-model="scope" type="radio" value="row" /> {{ row.name.toLowerCase() }} together</label>
-        <label v-if="row.channels.length > 1" title="The channel the vine shows, on its own"><input v-model="scope" type="radio" value="channel" /> only {{ selection.channel?.label }}</label>
-        <label title="Everything that moves by the same keys"><input v-model="scope" type="radio" value="object" /> all of {{ thing.name }}</label>
+        <label title="x and y, wide and high: what moves as one gets one feel"
+          ><input v-model="scope" type="radio" value="row" /> {{ row.name.toLowerCase() }} together</label
+        >
+        <label v-if="row.channels.length > 1" title="The channel the vine shows, on its own"
+          ><input v-model="scope" type="radio" value="channel" /> only {{ selection.channel?.label }}</label
+        >
+        <label title="Everything that moves by the same keys"
+          ><input v-model="scope" type="radio" value="object" /> all of {{ thing.name }}</label
+        >
       </div>
       <div class="choices" role="radiogroup" aria-label="Feel">
         <div v-for="feel in feels" :key="feel.name" class="choice">
-          <button role="radio" :aria-checked="current === feel.name" :class="{ on: current === feel.name }" :title="`${feel.about} Rest here to see it.`" @click="choose(feel.ease)" @pointerenter="rest(feel.ease)" @pointerleave="leave">
+          <button
+            role="radio"
+            :aria-checked="current === feel.name"
+            :class="{ on: current === feel.name }"
+            :title="`${feel.about} Rest here to see it.`"
+            @click="choose(feel.ease)"
+            @pointerenter="rest(feel.ease)"
+            @pointerleave="leave"
+          >
             <FeelPicture :curve="feel.curve" :stepped="feel.name === 'hold'" />
             <span class="label">{{ feel.label }}</span>
           </button>
-          <button v-if="feel.own" class="gone" :aria-label="`Take ${feel.label} off the list`" title="Take it off the list; what moves by it still does" @click="forget(feel.label)">×</button>
+          <button
+            v-if="feel.own"
+            class="gone"
+            :aria-label="`Take ${feel.label} off the list`"
+            title="Take it off the list; what moves by it still does"
+            @click="forget(feel.label)"
+          >
+            ×
+          </button>
         </div>
       </div>
       <footer>
         <button class="chip" title="Draw a feel of several points" @click="drawing = true">Draw your own…</button>
-        <button class="chip" title="The same distance on every frame again" :disabled="current === 'even'" @click="choose('linear')">Back to even</button>
+        <button
+          class="chip"
+          title="The same distance on every frame again"
+          :disabled="current === 'even'"
+          @click="choose('linear')"
+        >
+          Back to even
+        </button>
       </footer>
     </div>
   </ElPopover>
@@ -142,14 +224,61 @@ async function forget(name: string): Promise<void> {
 </template>
 
 <style scoped>
-header, footer { display: flex; justify-content: space-between; align-items: center; margin-bottom: 8px; }
-footer { margin: 8px 0 0; }
-h3 { font-size: 13px; }
-label { font-size: 12px; display: flex; gap: 5px; align-items: center; cursor: pointer; }
-.scope { display: flex; gap: 14px; margin-bottom: 8px; }
-.choices { grid-template-columns: repeat(5, 1fr); max-height: 262px; overflow-y: auto; }
-.choice { position: relative; display: grid; }
-.label { max-width: 72px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
-.choices .gone { position: absolute; right: 1px; top: 1px; width: 17px; height: 17px; padding: 0; border: 0; border-radius: 50%; background: none; color: var(--ink-2); opacity: 0; }
-.choice:hover .gone, .gone:focus-visible { opacity: 1; }
+header,
+footer {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  margin-bottom: 8px;
+}
+footer {
+  margin: 8px 0 0;
+}
+h3 {
+  font-size: 13px;
+}
+label {
+  font-size: 12px;
+  display: flex;
+  gap: 5px;
+  align-items: center;
+  cursor: pointer;
+}
+.scope {
+  display: flex;
+  gap: 14px;
+  margin-bottom: 8px;
+}
+.choices {
+  grid-template-columns: repeat(5, 1fr);
+  max-height: 262px;
+  overflow-y: auto;
+}
+.choice {
+  position: relative;
+  display: grid;
+}
+.label {
+  max-width: 72px;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.choices .gone {
+  position: absolute;
+  right: 1px;
+  top: 1px;
+  width: 17px;
+  height: 17px;
+  padding: 0;
+  border: 0;
+  border-radius: 50%;
+  background: none;
+  color: var(--ink-2);
+  opacity: 0;
+}
+.choice:hover .gone,
+.gone:focus-visible {
+  opacity: 1;
+}
 </style>

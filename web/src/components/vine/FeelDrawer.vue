@@ -1,7 +1,9 @@
 <script setup lang="ts">
 /** Draw a feel: points put down and dragged, a seed that travels by it, a name to keep it under for all scenes. */
+import { beginDrag } from "@/composables/useDrag";
 import { ElDialog } from "element-plus";
 import { computed, ref, watch } from "vue";
+import { useNewest } from "@/composables/useNewest";
 import { useSeed } from "@/composables/useSeed";
 import { api, ServiceError } from "@/api/client";
 import type { Ease, FeelLook } from "@/api/types";
@@ -23,26 +25,38 @@ const area = ref<SVGSVGElement>();
 
 const x = (u: number): number => u * W;
 const y = (p: number): number => H * (1 - (p - LOW) / (HIGH - LOW));
-const path = computed(() => (look.value ? `M${look.value.curve.map((p, i) => `${x(i / (look.value!.curve.length - 1)).toFixed(1)} ${y(p).toFixed(1)}`).join("L")}` : ""));
+const path = computed(() =>
+  look.value
+    ? `M${look.value.curve.map((p, i) => `${x(i / (look.value!.curve.length - 1)).toFixed(1)} ${y(p).toFixed(1)}`).join("L")}`
+    : "",
+);
 
 watch(open, (now) => {
   if (!now) {
     stop();
     return;
   }
-  points.value = [[0, 0], [0.35, 0.7], [1, 1]];
+  points.value = [
+    [0, 0],
+    [0.35, 0.7],
+    [1, 1],
+  ];
   name.value = "";
   start();
 });
-let asked = 0;
-watch([points, smooth], async () => {
-  const mine = ++asked;
-  const found = await api.lookAtFeel({ points: points.value, smooth: smooth.value }).catch(() => null);
-  if (found && mine === asked) {
-    look.value = found;
-    if (open.value) emit("look", found.ease);
-  }
-}, { deep: true });
+const beginAsking = useNewest();
+watch(
+  [points, smooth],
+  async () => {
+    const isNewest = beginAsking();
+    const found = await api.lookAtFeel({ points: points.value, smooth: smooth.value }).catch(() => null);
+    if (found && isNewest()) {
+      look.value = found;
+      if (open.value) emit("look", found.ease);
+    }
+  },
+  { deep: true },
+);
 
 function place(event: MouseEvent): Point {
   const rect = area.value!.getBoundingClientRect();
@@ -56,8 +70,7 @@ function place(event: MouseEvent): Point {
 function hold(event: PointerEvent, i: number): void {
   event.preventDefault();
   event.stopPropagation();
-  const target = event.currentTarget as Element;
-  target.setPointerCapture(event.pointerId);
+  const was = points.value;
   const move = (e: PointerEvent): void => {
     const [u, p] = place(e);
     const [before, after] = [points.value[i - 1], points.value[i + 1]];
@@ -65,13 +78,13 @@ function hold(event: PointerEvent, i: number): void {
     const at = !before ? 0 : !after ? 1 : Math.min(Math.max(Number(u.toFixed(3)), before[0] + 0.005), after[0] - 0.005);
     points.value = points.value.map((one, n): Point => (n === i ? [at, p] : one));
   };
-  target.addEventListener("pointermove", move as EventListener);
-  target.addEventListener("pointerup", () => target.removeEventListener("pointermove", move as EventListener), { once: true });
+  beginDrag(event, { move, end: (kept) => kept || (points.value = was) });
 }
 
 function add(event: PointerEvent): void {
   const [u, p] = place(event);
-  if (event.button !== 0 || points.value.length >= 40 || points.value.some((one) => Math.abs(one[0] - u) < 0.006)) return;
+  if (event.button !== 0 || points.value.length >= 40 || points.value.some((one) => Math.abs(one[0] - u) < 0.006))
+    return;
   points.value = [...points.value, [Number(u.toFixed(3)), p] as Point].sort((a, b) => a[0] - b[0]);
 }
 
@@ -103,35 +116,125 @@ const taken = computed(() => vocabulary.ownFeels.some((feel) => feel.name === na
 </script>
 
 <template>
-  <ElDialog v-model="open" title="Draw a feel" width="400" append-to-body modal-class="see-through" top="6vh" @closed="emit('leave')">
-    <p>Click to put a point, drag to move it, double click to take it away. Left is the first key, right the next; the two lines are their values.</p>
-    <svg ref="area" class="area" :viewBox="`0 0 ${W} ${H}`" role="application" aria-label="Curve of the feel" @pointerdown="add">
+  <ElDialog
+    v-model="open"
+    title="Draw a feel"
+    width="400"
+    append-to-body
+    modal-class="see-through"
+    top="6vh"
+    @closed="emit('leave')"
+  >
+    <p>
+      Click to put a point, drag to move it, double click to take it away. Left is the first key, right the next; the
+      two lines are their values.
+    </p>
+    <svg
+      ref="area"
+      class="area"
+      :viewBox="`0 0 ${W} ${H}`"
+      role="application"
+      aria-label="Curve of the feel"
+      @pointerdown="add"
+    >
       <line class="value" x1="0" :x2="W" :y1="y(0)" :y2="y(0)" />
       <line class="value" x1="0" :x2="W" :y1="y(1)" :y2="y(1)" />
       <path :d="path" />
-      <circle v-for="(point, i) in points" :key="i" class="point" :data-testid="`feel-point-${i}`" :cx="x(point[0])" :cy="y(point[1])" r="7" tabindex="0" @pointerdown="hold($event, i)" @dblclick.stop="remove(i)" @keydown.delete.prevent="remove(i)"><title>{{ Math.round(point[0] * 100) }} % of the time, {{ Math.round(point[1] * 100) }} % of the way</title></circle>
+      <circle
+        v-for="(point, i) in points"
+        :key="i"
+        class="point"
+        :data-testid="`feel-point-${i}`"
+        :cx="x(point[0])"
+        :cy="y(point[1])"
+        r="7"
+        tabindex="0"
+        @pointerdown="hold($event, i)"
+        @dblclick.stop="remove(i)"
+        @keydown.delete.prevent="remove(i)"
+      >
+        <title>{{ Math.round(point[0] * 100) }} % of the time, {{ Math.round(point[1] * 100) }} % of the way</title>
+      </circle>
       <ellipse class="seed" :cx="W - 8" :cy="y(travelled)" rx="6" ry="5" />
     </svg>
     <div class="row">
       <label><input v-model="smooth" type="checkbox" /> smooth between the points</label>
     </div>
-    <label class="name"><span>Name</span><input v-model="name" maxlength="80" placeholder="such as Late settle" aria-label="Name of the feel" @keydown.enter="name.trim() && keep()" /></label>
+    <label class="name"
+      ><span>Name</span
+      ><input
+        v-model="name"
+        maxlength="80"
+        placeholder="such as Late settle"
+        aria-label="Name of the feel"
+        @keydown.enter="name.trim() && keep()"
+    /></label>
     <template #footer>
       <button class="plain" :disabled="!look" @click="use">Use it here only</button>
-      <button class="primary" :disabled="!look || !name.trim()" :title="name.trim() ? (taken ? 'The feel of this name is drawn anew' : 'Kept for all scenes') : 'Give it a name first'" @click="keep">{{ taken ? "Draw it anew" : "Keep and use" }}</button>
+      <button
+        class="primary"
+        :disabled="!look || !name.trim()"
+        :title="
+          name.trim() ? (taken ? 'The feel of this name is drawn anew' : 'Kept for all scenes') : 'Give it a name first'
+        "
+        @click="keep"
+      >
+        {{ taken ? "Draw it anew" : "Keep and use" }}
+      </button>
     </template>
   </ElDialog>
 </template>
 
 <style scoped>
-p { margin: 0 0 8px; color: var(--ink-2); font-size: 13px; }
-.area { width: 100%; background: var(--paper-2); border-radius: var(--radius); cursor: crosshair; touch-action: none; overflow: visible; }
-.value { stroke: #cfc3a9; stroke-dasharray: 4 4; }
-path { fill: none; stroke: var(--travel); stroke-width: 2.5; stroke-linejoin: round; }
-.point { fill: var(--paper); stroke: var(--travel); stroke-width: 2.5; cursor: move; }
-.seed { fill: var(--size-fill); }
-.row { margin: 8px 0; }
-label { display: flex; gap: 7px; align-items: center; }
-.name input { flex: 1; font: inherit; border: 1px solid var(--line); border-radius: var(--radius-s); padding: 5px 8px; background: var(--paper); }
-.plain { margin-right: 8px; }
+p {
+  margin: 0 0 8px;
+  color: var(--ink-2);
+  font-size: 13px;
+}
+.area {
+  width: 100%;
+  background: var(--paper-2);
+  border-radius: var(--radius);
+  cursor: crosshair;
+  touch-action: none;
+  overflow: visible;
+}
+.value {
+  stroke: #cfc3a9;
+  stroke-dasharray: 4 4;
+}
+path {
+  fill: none;
+  stroke: var(--travel);
+  stroke-width: 2.5;
+  stroke-linejoin: round;
+}
+.point {
+  fill: var(--paper);
+  stroke: var(--travel);
+  stroke-width: 2.5;
+  cursor: move;
+}
+.seed {
+  fill: var(--size-fill);
+}
+.row {
+  margin: 8px 0;
+}
+label {
+  display: flex;
+  gap: 7px;
+  align-items: center;
+}
+.name input {
+  flex: 1;
+  font: inherit;
+  border: 1px solid var(--line);
+  border-radius: var(--radius-s);
+  padding: 5px 8px;
+  background: var(--paper);
+}
+.plain {
+  margin-right: 8px;
+}
 </style>

@@ -10,7 +10,9 @@ const LOW = -0.35;
 const HIGH = 1.6;
 const y = (p: number): number => H - ((p - LOW) / (HIGH - LOW)) * H;
 const path = computed(() =>
-  props.stepped ? `M2 ${y(0)}H${W - 2}V${y(1)}` : `M${props.curve.map((p, i) => `${(2 + (i / (props.curve.length - 1)) * (W - 4)).toFixed(1)} ${y(p).toFixed(1)}`).join("L")}`,
+  props.stepped
+    ? `M2 ${y(0)}H${W - 2}V${y(1)}`
+    : `M${props.curve.map((p, i) => `${(2 + (i / (props.curve.length - 1)) * (W - 4)).toFixed(1)} ${y(p).toFixed(1)}`).join("L")}`,
 );
 
 const { share, start, stop } = useSeed(1500, 1100);
@@ -21,7 +23,14 @@ const at = computed(() => {
 </script>
 
 <template>
-  <svg :viewBox="`0 0 ${W} ${H + 10}`" :width="W" :height="H + 10" aria-hidden="true" @pointerenter="start" @pointerleave="stop">
+  <svg
+    :viewBox="`0 0 ${W} ${H + 10}`"
+    :width="W"
+    :height="H + 10"
+    aria-hidden="true"
+    @pointerenter="start"
+    @pointerleave="stop"
+  >
     <path :d="path" />
     <line x1="8" :x2="W - 8" :y1="H + 5" :y2="H + 5" />
     <ellipse :cx="12 + at * (W - 24)" :cy="H + 5" rx="4" ry="3.200" />
@@ -29,7 +38,17 @@ const at = computed(() => {
 </template>
 
 <style scoped>
-path { fill: none; stroke: var(--travel); stroke-width: 2; stroke-linejoin: round; }
-line { stroke: var(--line); stroke-width: 1.500; }
-ellipse { fill: var(--size-fill); }
+path {
+  fill: none;
+  stroke: var(--travel);
+  stroke-width: 2;
+  stroke-linejoin: round;
+}
+line {
+  stroke: var(--line);
+  stroke-width: 1.5;
+}
+ellipse {
+  fill: var(--size-fill);
+}
 </style>

@@ -24,11 +24,21 @@ function choose(command: string): void {
 </script>
 
 <template>
-  <ElPopover trigger="click" :width="424" placement="top-start">
-    <template #reference><button class="chip small" :aria-label="`Settings of ${rules.wordsOf(rule)?.label}`">Set</button></template>
+  <ElPopover trigger="click" :hide-after="0" :width="424" placement="top-start">
+    <template #reference
+      ><button class="chip small" :aria-label="`Settings of ${rules.wordsOf(rule)?.label}`">Set</button></template
+    >
     <RuleSettings :thing="thing" :rule="rule" :channel="channel" />
   </ElPopover>
-  <button class="switch" role="switch" :aria-checked="rule.on" :class="{ on: rule.on }" :title="rule.on ? 'Switch this rule off' : 'Switch this rule on'" :aria-label="`${rules.wordsOf(rule)?.label} on`" @click="rules.toggle(rule)" />
+  <button
+    class="switch"
+    role="switch"
+    :aria-checked="rule.on"
+    :class="{ on: rule.on }"
+    :title="rule.on ? 'Switch this rule off' : 'Switch this rule on'"
+    :aria-label="`${rules.wordsOf(rule)?.label} on`"
+    @click="rules.toggle(rule)"
+  />
   <ElDropdown trigger="click" max-height="320" @command="choose">
     <button class="round more" :aria-label="`More for ${rules.wordsOf(rule)?.label}`"><VineIcon name="more" /></button>
     <template #dropdown>
@@ -45,7 +55,22 @@ function choose(command: string): void {
 </template>
 
 <style scoped>
-.switch { width: 24px; height: 14px; border-radius: 99px; border: 1.5px solid #b9ad93; background: var(--paper-3); padding: 0; cursor: pointer; flex: none; }
-.switch.on { background: var(--travel); border-color: var(--travel); }
-.more { width: 22px; height: 22px; }
+.switch {
+  width: 24px;
+  height: 14px;
+  border-radius: 99px;
+  border: 1.5px solid #b9ad93;
+  background: var(--paper-3);
+  padding: 0;
+  cursor: pointer;
+  flex: none;
+}
+.switch.on {
+  background: var(--travel);
+  border-color: var(--travel);
+}
+.more {
+  width: 22px;
+  height: 22px;
+}
 </style>

@@ -20,14 +20,22 @@ const linking = useLinking();
 const open = ref(false);
 const chaining = ref(false);
 const colour = computed(() => selection.channel?.unit === "colour");
-const words = computed(() => (vocabulary.words?.rules ?? []).filter((one) => (one.of === "colour") === colour.value && (!one.joints || selection.thing?.kind === "figure")));
+const words = computed(() =>
+  (vocabulary.words?.rules ?? []).filter(
+    (one) => (one.of === "colour") === colour.value && (!one.joints || selection.thing?.kind === "figure"),
+  ),
+);
 const presets = computed(() => (colour.value ? [] : (vocabulary.words?.presets ?? [])));
 /** Something else to begin a link with: the object below, or a dial. */
 const other = computed(() => scene.objects.find((one) => one.id !== selection.objectId) ?? scene.dials[0]);
 function link(): void {
   const [to, channel, from] = [selection.objectId, selection.channel, other.value];
   open.value = false;
-  if (to && channel && from) linking.asked = { from: { object: from.id, channel: from.kind === "dial" ? "value" : channel.name }, to: { object: to, channel: channel.name } };
+  if (to && channel && from)
+    linking.asked = {
+      from: { object: from.id, channel: from.kind === "dial" ? "value" : channel.name },
+      to: { object: to, channel: channel.name },
+    };
 }
 
 async function add(kind: string, settings: Record<string, number | string> = {}): Promise<void> {
@@ -38,9 +46,15 @@ async function add(kind: string, settings: Record<string, number | string> = {})
 </script>
 
 <template>
-  <ElPopover v-model:visible="open" trigger="click" :width="760" placement="top">
+  <ElPopover v-model:visible="open" trigger="click" :hide-after="0" :width="760" placement="top">
     <template #reference>
-      <button class="add" title="Put a rule on: it changes the motion and leaves the keys alone" aria-label="Add a rule"><VineIcon name="add" /></button>
+      <button
+        class="add"
+        title="Put a rule on: it changes the motion and leaves the keys alone"
+        aria-label="Add a rule"
+      >
+        <VineIcon name="add" />
+      </button>
     </template>
     <h3>Add a rule</h3>
     <div class="choices">
@@ -53,27 +67,103 @@ async function add(kind: string, settings: Record<string, number | string> = {})
     <div class="line">
       <h3>Ready-made</h3>
       <span>
-        <button v-if="!colour && other" class="chip small" title="Have another value drive this one: the same, geared, mirrored, from a range to a range, later…" @click="link">Link by hand…</button>
-        <button v-if="!colour" class="chip small" title="Have a row of parts follow this object, each a little later than the one before" @click="((open = false), (chaining = true))">Follow down a chain…</button>
-        <RouterLink to="/principles" class="chip small" title="What animators have long known, and the rules that do it">Principles</RouterLink>
+        <button
+          v-if="!colour && other"
+          class="chip small"
+          title="Have another value drive this one: the same, geared, mirrored, from a range to a range, later…"
+          @click="link"
+        >
+          Link by hand…
+        </button>
+        <button
+          v-if="!colour"
+          class="chip small"
+          title="Have a row of parts follow this object, each a little later than the one before"
+          @click="((open = false), (chaining = true))"
+        >
+          Follow down a chain…
+        </button>
+        <RouterLink to="/principles" class="chip small" title="What animators have long known, and the rules that do it"
+          >Principles</RouterLink
+        >
       </span>
     </div>
     <div class="presets">
-      <button v-for="preset in presets" :key="preset.name" class="chip small" :title="preset.about" @click="add(preset.kind, preset.settings)">{{ preset.label }}</button>
+      <button
+        v-for="preset in presets"
+        :key="preset.name"
+        class="chip small"
+        :title="preset.about"
+        @click="add(preset.kind, preset.settings)"
+      >
+        {{ preset.label }}
+      </button>
     </div>
   </ElPopover>
-  <FollowChainDialog v-if="chaining && selection.thing && selection.channel" v-model="chaining" :leader="selection.thing" :channel="selection.channel" />
+  <FollowChainDialog
+    v-if="chaining && selection.thing && selection.channel"
+    v-model="chaining"
+    :leader="selection.thing"
+    :channel="selection.channel"
+  />
 </template>
 
 <style scoped>
-.add { flex: none; align-self: stretch; width: 40px; min-height: 96px; border: 1.5px dashed #b9ad93; border-radius: 14px; background: none; cursor: pointer; display: grid; place-items: center; color: var(--ink-2); position: relative; }
-.add:hover { background: var(--paper); border-color: var(--travel); color: var(--travel); }
-h3 { font-size: 13px; margin: 0 0 6px; }
-.choices { grid-template-columns: repeat(6, 1fr); margin-bottom: 10px; max-height: min(52vh, 430px); overflow-y: auto; }
-.choices button { align-content: start; padding: 6px; }
-.choices span { font-size: 11px; line-height: 1.25; color: var(--ink-2); text-align: center; }
-.line { display: flex; justify-content: space-between; align-items: center; }
-.line span { display: flex; gap: 5px; }
-.line a { text-decoration: none; color: inherit; }
-.presets { display: flex; flex-wrap: wrap; gap: 5px; }
+.add {
+  flex: none;
+  align-self: stretch;
+  width: 40px;
+  min-height: 96px;
+  border: 1.5px dashed #b9ad93;
+  border-radius: 14px;
+  background: none;
+  cursor: pointer;
+  display: grid;
+  place-items: center;
+  color: var(--ink-2);
+  position: relative;
+}
+.add:hover {
+  background: var(--paper);
+  border-color: var(--travel);
+  color: var(--travel);
+}
+h3 {
+  font-size: 13px;
+  margin: 0 0 6px;
+}
+.choices {
+  grid-template-columns: repeat(6, 1fr);
+  margin-bottom: 10px;
+  max-height: min(52vh, 430px);
+  overflow-y: auto;
+}
+.choices button {
+  align-content: start;
+  padding: 6px;
+}
+.choices span {
+  font-size: 11px;
+  line-height: 1.25;
+  color: var(--ink-2);
+  text-align: center;
+}
+.line {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+}
+.line span {
+  display: flex;
+  gap: 5px;
+}
+.line a {
+  text-decoration: none;
+  color: inherit;
+}
+.presets {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 5px;
+}
 </style>

@@ -38,24 +38,30 @@ function slider(one: SettingWords): { low: number; high: number } | null {
 const wrong = ref("");
 const leafOf = (one: SettingWords): "here" | "elsewhere" | "none" => {
   const keys = rules.keysOf(props.rule, one.name);
-  return keys.some((key) => key.frame === playback.frame) ? "here" : keys.length ? "elsewhere" : "none";
+  return keys.some((key) => key.frame === playback.textFrame) ? "here" : keys.length ? "elsewhere" : "none";
 };
-const refused = async (answer: Promise<string | null | undefined>): Promise<void> => void (wrong.value = (await answer) ?? "");
-const set = (one: SettingWords, value: number | string | null): void => void refused(scene.attempt(rules.settingEdits(props.rule, one.name, value)));
-const scrub = (one: SettingWords, value: number | null): void => (value === null ? scene.letGo() : void scene.lookAt(rules.settingEdits(props.rule, one.name, value)));
+const refused = async (answer: Promise<string | null | undefined>): Promise<void> =>
+  void (wrong.value = (await answer) ?? "");
+const set = (one: SettingWords, value: number | string | null): void =>
+  void refused(scene.attempt(rules.settingEdits(props.rule, one.name, value)));
+const scrub = (one: SettingWords, value: number | null): void =>
+  value === null ? scene.letGo() : void scene.lookAt(rules.settingEdits(props.rule, one.name, value));
 /** What a setting that was off begins with. */
 function begin(one: SettingWords): number {
   const length = scene.head?.length ?? 24;
   if (one.name === "loop") return length;
   // As many whole swings as it makes now, or nearly.
-  if (one.name === "cycles") return Math.max(1, Math.round(((rules.plainOf(props.rule, "frequency") ?? 1) * length) / playback.fps));
+  if (one.name === "cycles")
+    return Math.max(1, Math.round(((rules.plainOf(props.rule, "frequency") ?? 1) * length) / playback.fps));
   return Math.max(one.low ?? 0, 1) * (isChannels(one) ? props.channel.step : 1);
 }
 /** The setting whose formula is being written. */
 const linked = ref("");
 async function link(one: SettingWords, formula: string | null): Promise<void> {
   linked.value = formula === null ? "" : one.name;
-  await refused(scene.attempt([{ edit: "link-setting", object: props.thing.id, rule: props.rule.id, setting: one.name, formula }]));
+  await refused(
+    scene.attempt([{ edit: "link-setting", object: props.thing.id, rule: props.rule.id, setting: one.name, formula }]),
+  );
 }
 /** What a leader has to be read, by the rule that names one. */
 const leaderChannels = computed(() => {
@@ -63,7 +69,16 @@ const leaderChannels = computed(() => {
   return leader ? vocabulary.channelsOf(leader).filter((one) => one.unit !== "point" && one.unit !== "colour") : [];
 });
 const colourDials = computed(() => scene.dials.filter((dial) => isColourDial(dial.dial)));
-const numbers = computed(() => vocabulary.channelsOf(props.thing).filter((one) => one.unit !== "point" && (one.unit === "colour") === (words.value?.of === "colour") && (one.name === props.channel.name || one.row === props.channel.row)));
+const numbers = computed(() =>
+  vocabulary
+    .channelsOf(props.thing)
+    .filter(
+      (one) =>
+        one.unit !== "point" &&
+        (one.unit === "colour") === (words.value?.of === "colour") &&
+        (one.name === props.channel.name || one.row === props.channel.row),
+    ),
+);
 
 async function toggleChannel(name: string, box: HTMLInputElement): Promise<void> {
   const now = props.rule.channels === "keyed" ? [props.channel.name] : [...props.rule.channels];
@@ -81,28 +96,90 @@ async function toggleChannel(name: string, box: HTMLInputElement): Promise<void>
     <div class="grid">
       <template v-for="one in words.settings" :key="one.name">
         <span class="label" :title="one.about">{{ one.label }}</span>
-        <select v-if="one.choices.length" class="wide" :aria-label="one.label" :value="rules.settingOf(rule, one.name) ?? one.default" @change="set(one, ($event.target as HTMLSelectElement).value)">
+        <select
+          v-if="one.choices.length"
+          class="wide"
+          :aria-label="one.label"
+          :value="rules.settingOf(rule, one.name) ?? one.default"
+          @change="set(one, ($event.target as HTMLSelectElement).value)"
+        >
           <option v-for="choice in one.choices" :key="choice">{{ choice }}</option>
         </select>
-        <select v-else-if="one.names === 'object'" class="wide" :aria-label="one.label" :value="rules.settingOf(rule, one.name) ?? ''" @change="set(one, ($event.target as HTMLSelectElement).value || null)">
+        <select
+          v-else-if="one.names === 'object'"
+          class="wide"
+          :aria-label="one.label"
+          :value="rules.settingOf(rule, one.name) ?? ''"
+          @change="set(one, ($event.target as HTMLSelectElement).value || null)"
+        >
           <option value="">nobody</option>
-          <option v-for="other in scene.objects.filter((other) => other.id !== thing.id)" :key="other.id" :value="other.id">{{ other.name }}</option>
+          <option
+            v-for="other in scene.objects.filter((other) => other.id !== thing.id)"
+            :key="other.id"
+            :value="other.id"
+          >
+            {{ other.name }}
+          </option>
         </select>
-        <select v-else-if="one.names === 'limb' && thing.kind === 'figure'" class="wide" :aria-label="one.label" :value="rules.settingOf(rule, one.name) ?? ''" @change="set(one, ($event.target as HTMLSelectElement).value || null)">
+        <select
+          v-else-if="one.names === 'limb' && thing.kind === 'figure'"
+          class="wide"
+          :aria-label="one.label"
+          :value="rules.settingOf(rule, one.name) ?? ''"
+          @change="set(one, ($event.target as HTMLSelectElement).value || null)"
+        >
           <option value="">the first arm</option>
           <option v-for="limb in thing.figure.limbs" :key="limb.id" :value="limb.id">{{ limb.name }}</option>
         </select>
-        <select v-else-if="one.names === 'channel'" class="wide" :aria-label="one.label" :value="rules.settingOf(rule, one.name) ?? ''" @change="set(one, ($event.target as HTMLSelectElement).value || null)">
+        <select
+          v-else-if="one.names === 'channel'"
+          class="wide"
+          :aria-label="one.label"
+          :value="rules.settingOf(rule, one.name) ?? ''"
+          @change="set(one, ($event.target as HTMLSelectElement).value || null)"
+        >
           <option value="">the same</option>
-          <option v-for="other in leaderChannels" :key="other.name" :value="other.name">{{ other.row }} {{ other.label }}</option>
+          <option v-for="other in leaderChannels" :key="other.name" :value="other.name">
+            {{ other.row }} {{ other.label }}
+          </option>
         </select>
-        <select v-else-if="one.names === 'dial'" class="wide" :aria-label="one.label" :value="rules.settingOf(rule, one.name) ?? ''" @change="set(one, ($event.target as HTMLSelectElement).value || null)">
+        <select
+          v-else-if="one.names === 'dial'"
+          class="wide"
+          :aria-label="one.label"
+          :value="rules.settingOf(rule, one.name) ?? ''"
+          @change="set(one, ($event.target as HTMLSelectElement).value || null)"
+        >
           <option value="">none</option>
           <option v-for="dial in colourDials" :key="dial.id" :value="dial.dial.id">{{ dial.name }}</option>
         </select>
-        <input v-else-if="one.names === 'colour'" class="wide colour" :aria-label="one.label" :value="rules.settingOf(rule, one.name) ?? ''" placeholder="none: mixed towards the dial" spellcheck="false" @change="set(one, ($event.target as HTMLInputElement).value.trim() || null)" />
-        <FormulaField v-else-if="one.names === 'formula'" class="whole" :label="one.label" :thing="thing" :formula="String(rules.settingOf(rule, one.name) ?? one.default)" :wrong="wrong" @change="set(one, $event)" />
-        <button v-else-if="rules.numberOf(rule, one) === null" class="chip small off wide" :title="one.about" :aria-label="`Switch ${one.label} on`" @click="set(one, begin(one))">off</button>
+        <input
+          v-else-if="one.names === 'colour'"
+          class="wide colour"
+          :aria-label="one.label"
+          :value="rules.settingOf(rule, one.name) ?? ''"
+          placeholder="none: mixed towards the dial"
+          spellcheck="false"
+          @change="set(one, ($event.target as HTMLInputElement).value.trim() || null)"
+        />
+        <FormulaField
+          v-else-if="one.names === 'formula'"
+          class="whole"
+          :label="one.label"
+          :thing="thing"
+          :formula="String(rules.settingOf(rule, one.name) ?? one.default)"
+          :wrong="wrong"
+          @change="set(one, $event)"
+        />
+        <button
+          v-else-if="rules.numberOf(rule, one) === null"
+          class="chip small off wide"
+          :title="one.about"
+          :aria-label="`Switch ${one.label} on`"
+          @click="set(one, begin(one))"
+        >
+          off
+        </button>
         <input
           v-else-if="slider(one) && !rules.formulaOf(rule, one.name)"
           type="range"
@@ -135,46 +212,181 @@ async function toggleChannel(name: string, box: HTMLInputElement): Promise<void>
           @change="set(one, $event)"
         />
         <span v-if="one.names !== 'formula'" class="end">
-          <button v-if="isNumber(one) && rules.numberOf(rule, one) !== null" class="leaf" :title="`Key ${one.label} at frame ${playback.frame}, or take its key away`" :aria-label="`Key ${one.label} at frame ${playback.frame}`" :aria-pressed="leafOf(one) === 'here'" @click="rules.toggleKey(rule, one)"><LeafMark :state="leafOf(one)" family="turn" /></button>
-          <button v-if="isNumber(one) && rules.numberOf(rule, one) !== null" class="leaf" :class="{ linked: rules.formulaOf(rule, one.name) }" :title="rules.formulaOf(rule, one.name) ? `${one.label} comes from a formula: click to take it away` : `Let a formula make ${one.label}; or drop a dial on the number`" :aria-label="rules.formulaOf(rule, one.name) ? `Unlink ${one.label}` : `Link ${one.label}`" @click="rules.formulaOf(rule, one.name) ? link(one, null) : (linked = one.name)"><VineIcon name="link" /></button>
-          <button v-if="one.default === null && rules.numberOf(rule, one) !== null" class="leaf" :title="`Switch ${one.label} off`" :aria-label="`Switch ${one.label} off`" @click="set(one, null)">×</button>
+          <button
+            v-if="isNumber(one) && rules.numberOf(rule, one) !== null"
+            class="leaf"
+            :title="`Key ${one.label} at frame ${playback.textFrame}, or take its key away`"
+            :aria-label="`Key ${one.label} at frame ${playback.textFrame}`"
+            :aria-pressed="leafOf(one) === 'here'"
+            @click="rules.toggleKey(rule, one)"
+          >
+            <LeafMark :state="leafOf(one)" family="turn" />
+          </button>
+          <button
+            v-if="isNumber(one) && rules.numberOf(rule, one) !== null"
+            class="leaf"
+            :class="{ linked: rules.formulaOf(rule, one.name) }"
+            :title="
+              rules.formulaOf(rule, one.name)
+                ? `${one.label} comes from a formula: click to take it away`
+                : `Let a formula make ${one.label}; or drop a dial on the number`
+            "
+            :aria-label="rules.formulaOf(rule, one.name) ? `Unlink ${one.label}` : `Link ${one.label}`"
+            @click="rules.formulaOf(rule, one.name) ? link(one, null) : (linked = one.name)"
+          >
+            <VineIcon name="link" />
+          </button>
+          <button
+            v-if="one.default === null && rules.numberOf(rule, one) !== null"
+            class="leaf"
+            :title="`Switch ${one.label} off`"
+            :aria-label="`Switch ${one.label} off`"
+            @click="set(one, null)"
+          >
+            ×
+          </button>
         </span>
-        <FormulaField v-if="isNumber(one) && (rules.formulaOf(rule, one.name) || linked === one.name)" class="whole" :label="`Formula of ${one.label}`" :thing="thing" :formula="rules.formulaOf(rule, one.name) ?? ''" :wrong="linked === one.name ? wrong : ''" @change="link(one, $event || null)" />
+        <FormulaField
+          v-if="isNumber(one) && (rules.formulaOf(rule, one.name) || linked === one.name)"
+          class="whole"
+          :label="`Formula of ${one.label}`"
+          :thing="thing"
+          :formula="rules.formulaOf(rule, one.name) ?? ''"
+          :wrong="linked === one.name ? wrong : ''"
+          @change="link(one, $event || null)"
+        />
       </template>
       <template v-if="words.modes.length">
         <span class="label" title="How it is put together with what the card before made">mode</span>
-        <select class="wide" aria-label="mode" :value="rule.mode" @change="rules.setMode(rule, ($event.target as HTMLSelectElement).value as Rule['mode'])">
+        <select
+          class="wide"
+          aria-label="mode"
+          :value="rule.mode"
+          @change="rules.setMode(rule, ($event.target as HTMLSelectElement).value as Rule['mode'])"
+        >
           <option v-for="mode in words.modes" :key="mode">{{ mode }}</option>
         </select>
         <span />
       </template>
     </div>
-    <p v-if="wrong && !linked && !words.settings.some((one) => one.names === 'formula')" class="wrong" role="alert">{{ wrong }}</p>
+    <p v-if="wrong && !linked && !words.settings.some((one) => one.names === 'formula')" class="wrong" role="alert">
+      {{ wrong }}
+    </p>
     <div v-if="!words.joints" class="acts" role="group" aria-label="Acts on">
       <span>acts on</span>
-      <label v-for="one in numbers" :key="one.name"><input type="checkbox" :checked="rule.channels !== 'keyed' && rule.channels.includes(one.name)" @change="toggleChannel(one.name, $event.target as HTMLInputElement)" /> {{ one.label }}</label>
-      <label title="Every channel of the object that has keys"><input type="checkbox" :checked="rule.channels === 'keyed'" @change="refused(rules.setChannels(rule, rule.channels === 'keyed' ? [channel.name] : 'keyed'))" /> all keyed</label>
+      <label v-for="one in numbers" :key="one.name"
+        ><input
+          type="checkbox"
+          :checked="rule.channels !== 'keyed' && rule.channels.includes(one.name)"
+          @change="toggleChannel(one.name, $event.target as HTMLInputElement)"
+        />
+        {{ one.label }}</label
+      >
+      <label title="Every channel of the object that has keys"
+        ><input
+          type="checkbox"
+          :checked="rule.channels === 'keyed'"
+          @change="refused(rules.setChannels(rule, rule.channels === 'keyed' ? [channel.name] : 'keyed'))"
+        />
+        all keyed</label
+      >
     </div>
   </div>
 </template>
 
 <style scoped>
-h3 { font-size: 13px; }
-p { margin: 2px 0 8px; font-size: 12px; color: var(--ink-2); }
-.wrong { margin: 8px 0 0; color: var(--playhead-ink, #a32145); font-weight: 600; }
-.wide { grid-column: span 2; }
-.whole { grid-column: 1 / -1; }
-input[type="range"] { width: 100%; min-width: 0; height: 20px; margin: 0; accent-color: var(--travel); cursor: pointer; }
-.linked { color: var(--look); background: var(--look-pale); }
-.leaf .icon { width: 15px; height: 15px; }
-.colour { font: 12px var(--mono); border: 1px solid var(--line); border-radius: var(--radius-s); padding: 3px 6px; background: var(--paper); }
-.grid { display: grid; grid-template-columns: 84px minmax(0, 1fr) 100px 74px; gap: 5px 8px; align-items: center; }
-.label { font-size: 12.5px; }
-.end { display: flex; }
-.leaf { border: 0; background: none; width: 24px; height: 24px; display: grid; place-items: center; border-radius: 50%; cursor: pointer; padding: 0; color: var(--ink-2); }
-.leaf:hover { background: var(--paper-3); }
-.off { justify-self: start; color: var(--ink-2); }
-select { font: inherit; border: 1px solid var(--line); border-radius: var(--radius-s); background: var(--paper); padding: 2px 4px; min-width: 0; }
-.acts { display: flex; flex-wrap: wrap; gap: 4px 12px; margin-top: 10px; font-size: 12.5px; }
-.acts label { display: flex; gap: 5px; align-items: center; cursor: pointer; }
+h3 {
+  font-size: 13px;
+}
+p {
+  margin: 2px 0 8px;
+  font-size: 12px;
+  color: var(--ink-2);
+}
+.wrong {
+  margin: 8px 0 0;
+  color: var(--playhead-ink, #a32145);
+  font-weight: 600;
+}
+.wide {
+  grid-column: span 2;
+}
+.whole {
+  grid-column: 1 / -1;
+}
+input[type="range"] {
+  width: 100%;
+  min-width: 0;
+  height: 20px;
+  margin: 0;
+  accent-color: var(--travel);
+  cursor: pointer;
+}
+.linked {
+  color: var(--look);
+  background: var(--look-pale);
+}
+.leaf .icon {
+  width: 15px;
+  height: 15px;
+}
+.colour {
+  font: 12px var(--mono);
+  border: 1px solid var(--line);
+  border-radius: var(--radius-s);
+  padding: 3px 6px;
+  background: var(--paper);
+}
+.grid {
+  display: grid;
+  grid-template-columns: 84px minmax(0, 1fr) 100px 74px;
+  gap: 5px 8px;
+  align-items: center;
+}
+.label {
+  font-size: 12.5px;
+}
+.end {
+  display: flex;
+}
+.leaf {
+  border: 0;
+  background: none;
+  width: 24px;
+  height: 24px;
+  display: grid;
+  place-items: center;
+  border-radius: 50%;
+  cursor: pointer;
+  padding: 0;
+  color: var(--ink-2);
+}
+.leaf:hover {
+  background: var(--paper-3);
+}
+.off {
+  justify-self: start;
+  color: var(--ink-2);
+}
+select {
+  font: inherit;
+  border: 1px solid var(--line);
+  border-radius: var(--radius-s);
+  background: var(--paper);
+  padding: 2px 4px;
+  min-width: 0;
+}
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 12px;
+  margin-top: 10px;
+  font-size: 12.5px;
+}
+.acts label {
+  display: flex;
+  gap: 5px;
+  align-items: center;
+  cursor: pointer;
+}
 </style>

@@ -4,7 +4,14 @@ import LeafMark from "@/components/common/LeafMark.vue";
 import { curvePath } from "@/geometry/curves";
 
 const props = defineProps<{
-  step: { kind: string; label: string; rule: string | null; on: boolean; values: readonly number[]; remark: string | null };
+  step: {
+    kind: string;
+    label: string;
+    rule: string | null;
+    on: boolean;
+    values: readonly number[];
+    remark: string | null;
+  };
   before: readonly number[] | null;
   family: string;
   scale: { low: number; high: number };
@@ -15,12 +22,18 @@ const props = defineProps<{
 const W = 166;
 const H = 56;
 const curve = computed(() => curvePath(props.step.values, W, H, props.scale.low, props.scale.high));
-const ghost = computed(() => (props.before && props.step.kind !== "result" ? curvePath(props.before, W, H, props.scale.low, props.scale.high) : ""));
+const ghost = computed(() =>
+  props.before && props.step.kind !== "result" ? curvePath(props.before, W, H, props.scale.low, props.scale.high) : "",
+);
 const x = computed(() => (props.frame / Math.max(1, props.step.values.length - 1)) * W);
 </script>
 
 <template>
-  <article class="card" :class="[family, step.kind, { off: !step.on, ruled: step.rule !== null }]" :aria-label="`${step.label}: ${note}`">
+  <article
+    class="card"
+    :class="[family, step.kind, { off: !step.on, ruled: step.rule !== null }]"
+    :aria-label="`${step.label}: ${note}`"
+  >
     <div class="head">
       <LeafMark state="here" :family="family" />
       <h3>{{ step.label }}</h3>
@@ -36,24 +49,93 @@ const x = computed(() => (props.frame / Math.max(1, props.step.values.length - 1
 </template>
 
 <style scoped>
-.card { position: relative; flex: none; width: 188px; background: var(--paper); border: 1px solid var(--line); border-radius: 14px; padding: 7px 10px 6px; }
-.ruled { width: 242px; cursor: grab; }
-.head :deep(.leaf-mark) { flex: none; }
-.head { display: flex; align-items: center; gap: 7px; height: 24px; }
-h3 { font-size: 13px; flex: 1; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
-.chart { display: block; width: 100%; height: 62px; overflow: visible; }
-path { fill: none; stroke-linejoin: round; }
-.ghost { stroke: #cfc3a9; stroke-width: 1.5; }
-.curve { stroke: var(--curve); stroke-width: 2; }
-.now { stroke: var(--playhead); stroke-width: 1.2; }
-.note { margin: 2px 0 0; font-size: 12px; color: var(--ink-2); overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
-.travel { --curve: var(--travel); }
-.turn { --curve: var(--turn); }
-.size { --curve: var(--size); }
-.look { --curve: var(--look); }
-.off { opacity: 0.55; }
-.result { background: var(--ink); border-color: var(--ink); color: var(--paper); }
-.note.remark { color: #a32145; font-weight: 600; }
-.result .note { color: #cfd6cf; }
-.result { --curve: #f5b05c; }
+.card {
+  position: relative;
+  flex: none;
+  width: 188px;
+  background: var(--paper);
+  border: 1px solid var(--line);
+  border-radius: 14px;
+  padding: 7px 10px 6px;
+}
+.ruled {
+  width: 242px;
+  cursor: grab;
+}
+.head :deep(.leaf-mark) {
+  flex: none;
+}
+.head {
+  display: flex;
+  align-items: center;
+  gap: 7px;
+  height: 24px;
+}
+h3 {
+  font-size: 13px;
+  flex: 1;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.chart {
+  display: block;
+  width: 100%;
+  height: 62px;
+  overflow: visible;
+}
+path {
+  fill: none;
+  stroke-linejoin: round;
+}
+.ghost {
+  stroke: #cfc3a9;
+  stroke-width: 1.5;
+}
+.curve {
+  stroke: var(--curve);
+  stroke-width: 2;
+}
+.now {
+  stroke: var(--playhead);
+  stroke-width: 1.2;
+}
+.note {
+  margin: 2px 0 0;
+  font-size: 12px;
+  color: var(--ink-2);
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.travel {
+  --curve: var(--travel);
+}
+.turn {
+  --curve: var(--turn);
+}
+.size {
+  --curve: var(--size);
+}
+.look {
+  --curve: var(--look);
+}
+.off {
+  opacity: 0.55;
+}
+.result {
+  background: var(--ink);
+  border-color: var(--ink);
+  color: var(--paper);
+}
+.note.remark {
+  color: #a32145;
+  font-weight: 600;
+}
+.result .note {
+  color: #cfd6cf;
+}
+.result {
+  --curve: #f5b05c;
+}
 </style>

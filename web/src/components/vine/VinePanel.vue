@@ -9,6 +9,7 @@ import FeelChooser from "@/components/vine/FeelChooser.vue";
 import RuleControls from "@/components/vine/RuleControls.vue";
 import RuleMenu from "@/components/vine/RuleMenu.vue";
 import VineCard from "@/components/vine/VineCard.vue";
+import { useNewest } from "@/composables/useNewest";
 import { useRules } from "@/composables/useRules";
 import { endWords } from "@/composables/useLanes";
 import { extent } from "@/geometry/curves";
@@ -34,29 +35,37 @@ const playback = usePlayback();
 const vocabulary = useVocabulary();
 const steps = ref<readonly Step[]>([]);
 
-const subject = computed(() => (selection.thing && selection.channel ? { thing: selection.thing, channel: selection.channel } : null));
+const subject = computed(() =>
+  selection.thing && selection.channel ? { thing: selection.thing, channel: selection.channel } : null,
+);
 const source = computed(() => (subject.value ? channelOf(subject.value.thing, subject.value.channel.name) : undefined));
 /** The channels one can look at: a path only where there is one. */
-const shown = computed(() => (selection.row?.channels ?? []).filter((channel) => channel.unit !== "point" || selection.keysOf(channel.name).length > 0));
+const shown = computed(() =>
+  (selection.row?.channels ?? []).filter(
+    (channel) => channel.unit !== "point" || selection.keysOf(channel.name).length > 0,
+  ),
+);
 const keys = computed(() => source.value?.keys ?? []);
 const what = computed(() => {
   const channel = subject.value?.channel;
   if (!channel || !selection.row) return "";
   const row = selection.row.name.toLowerCase();
-  return selection.row.channels.length > 1 && channel.label !== "path" && channel.label !== row ? `${row} ${channel.label}` : row;
+  return selection.row.channels.length > 1 && channel.label !== "path" && channel.label !== row
+    ? `${row} ${channel.label}`
+    : row;
 });
 
-let asked = 0;
+const beginAsking = useNewest();
 watch(
   () => [scene.id, scene.revision, subject.value?.thing.id, subject.value?.channel.name] as const,
   async ([id, , object, channel]) => {
-    const mine = ++asked;
+    const isNewest = beginAsking();
     if (!id || !object || !channel) {
       steps.value = [];
       return;
     }
     const vine = await api.vine(id, object, channel).catch(() => null);
-    if (vine && mine === asked) steps.value = vine.steps;
+    if (vine && isNewest()) steps.value = vine.steps;
   },
   { immediate: true },
 );
@@ -69,7 +78,8 @@ const [dragged, over] = [ref<string | null>(null), ref<string | null>(null)];
 async function dropOn(step: Step): Promise<void> {
   const [thing, moved, target] = [subject.value?.thing, dragged.value, ruleOf(step)];
   [dragged.value, over.value] = [null, null];
-  if (thing && moved && target && moved !== target.id) await scene.edit([{ edit: "move-rule", object: thing.id, rule: moved, index: thing.rules.indexOf(target) }]);
+  if (thing && moved && target && moved !== target.id)
+    await scene.edit([{ edit: "move-rule", object: thing.id, rule: moved, index: thing.rules.indexOf(target) }]);
 }
 const hasRules = computed(() => steps.value.some((step) => step.rule !== null));
 
@@ -85,21 +95,26 @@ function note(step: Step): string {
   }
   if (step.kind === "ends") {
     const { before, after } = source.value ?? {};
-    const words = [before && before.mode !== "hold" ? `before: ${endWords(before)}` : "", after && after.mode !== "hold" ? `after: ${endWords(after)}` : ""].filter(Boolean);
+    const words = [
+      before && before.mode !== "hold" ? `before: ${endWords(before)}` : "",
+      after && after.mode !== "hold" ? `after: ${endWords(after)}` : "",
+    ].filter(Boolean);
     return words.join(" · ") || "holds before and after";
   }
-  if (step.kind === "result") return `${at(step)} at frame ${playback.frame}`;
+  if (step.kind === "result") return `${at(step)} at frame ${playback.textFrame}`;
   if (step.kind === "formula") return `${at(step)} now · ${source.value?.formula ?? ""}`;
   const rule = ruleOf(step);
   if (!step.on) return "switched off";
   if (step.remark) return step.remark;
-  return rule && subject.value ? `${at(step)} now · ${rules.summaryOf(rule, subject.value.channel)}` : `${at(step)} now`;
+  return rule && subject.value
+    ? `${at(step)} now · ${rules.summaryOf(rule, subject.value.channel)}`
+    : `${at(step)} now`;
 }
 
 function at(step: Step): string {
   const channel = subject.value?.channel;
   const { values } = step;
-  const value = values.at(Math.min(playback.frame, values.length - 1)) ?? 0;
+  const value = values.at(Math.min(playback.textFrame, values.length - 1)) ?? 0;
   if (unit.value === "point") return `${readable(value)} px along`;
   if (unit.value === "colour") return `lightness ${readable(value * 100)} %`;
   return `${readable(value * (channel?.shown ?? 1), channel && channel.step < 1 ? 2 : 1)}${unit.value === "°" ? "°" : unit.value ? ` ${unit.value}` : ""}`;
@@ -112,48 +127,153 @@ function at(step: Step): string {
       <template v-if="subject">
         <h2>How {{ whose(subject.thing.name) }} {{ what }} is made</h2>
         <div v-if="selection.row && shown.length > 1" class="which" role="radiogroup" aria-label="Channel">
-          <button v-for="channel in shown" :key="channel.name" role="radio" :aria-checked="channel.name === subject.channel.name" :class="{ on: channel.name === subject.channel.name }" @click="selection.pickRow(selection.row.name, channel.name)">{{ channel.label }}</button>
+          <button
+            v-for="channel in shown"
+            :key="channel.name"
+            role="radio"
+            :aria-checked="channel.name === subject.channel.name"
+            :class="{ on: channel.name === subject.channel.name }"
+            @click="selection.pickRow(selection.row.name, channel.name)"
+          >
+            {{ channel.label }}
+          </button>
         </div>
         <span class="hint">read left to right: each card shows the curve so far, the pale line is the card before</span>
       </template>
       <h2 v-else>The vine shows how a value is made, step by step</h2>
     </header>
     <div v-if="subject" class="cards">
-      <svg class="liana" preserveAspectRatio="none" viewBox="0 0 100 20" aria-hidden="true"><path d="M0 9C12 3 20 16 34 10S56 4 68 11 88 14 100 8" /></svg>
+      <svg class="liana" preserveAspectRatio="none" viewBox="0 0 100 20" aria-hidden="true">
+        <path d="M0 9C12 3 20 16 34 10S56 4 68 11 88 14 100 8" />
+      </svg>
       <VineCard
         v-for="(step, i) in steps"
+        :key="`${step.kind} ${step.rule ?? i}`"
         :style="{ order: step.kind === 'result' ? 2 : 0 }"
         :class="{ target: step.rule !== null && over === step.rule && dragged !== step.rule }"
         :draggable="step.rule !== null"
         :title="step.rule ? 'Drag the card to another place in the vine' : undefined"
+        :step="step"
+        :before="steps[i - 1]?.values ?? null"
+        :family="subject.channel.family"
+        :scale="scale"
+        :note="note(step)"
+        :frame="playback.frame"
         @dragstart="dragged = step.rule"
         @dragend="((dragged = null), (over = null))"
         @dragover="step.rule && dragged && ($event.preventDefault(), (over = step.rule))"
-        @drop.prevent="dropOn(step)" :key="`${step.kind} ${step.rule ?? i}`" :step="step" :before="steps[i - 1]?.values ?? null" :family="subject.channel.family" :scale="scale" :note="note(step)" :frame="playback.frame">
+        @drop.prevent="dropOn(step)"
+      >
         <FeelChooser v-if="step.kind === 'keys' && selection.row" :thing="subject.thing" :row="selection.row" />
         <EndsChooser v-else-if="step.kind === 'ends' && selection.row" :thing="subject.thing" :row="selection.row" />
-        <RuleControls v-else-if="ruleOf(step)" :thing="subject.thing" :rule="ruleOf(step)!" :channel="subject.channel" />
-        <button v-else-if="step.kind === 'result' && hasRules" class="freeze" title="Turn what the rules make into keys, few of them; undo brings the rules back" @click="rules.freeze(subject.channel.name, unit === 'colour' ? 0.01 : subject.channel.step / 2)">Freeze</button>
+        <RuleControls
+          v-else-if="ruleOf(step)"
+          :thing="subject.thing"
+          :rule="ruleOf(step)!"
+          :channel="subject.channel"
+        />
+        <button
+          v-else-if="step.kind === 'result' && hasRules"
+          class="freeze"
+          title="Turn what the rules make into keys, few of them; undo brings the rules back"
+          @click="rules.freeze(subject.channel.name, unit === 'colour' ? 0.01 : subject.channel.step / 2)"
+        >
+          Freeze
+        </button>
       </VineCard>
-      <RuleMenu v-if="unit !== 'point' && subject.thing.kind !== 'dial' && !isSetting(subject.channel.name)" :style="{ order: 1 }" />
+      <RuleMenu
+        v-if="unit !== 'point' && subject.thing.kind !== 'dial' && !isSetting(subject.channel.name)"
+        :style="{ order: 1 }"
+      />
     </div>
     <p v-else class="empty">Pick an object to see its keys, what happens past them, and the result, as curves.</p>
   </section>
 </template>
 
 <style scoped>
-.vine { border-top: 1px solid var(--line); background: var(--paper-2); display: flex; flex-direction: column; min-height: 0; overflow: hidden; }
-header { display: flex; align-items: center; gap: 10px; padding: 7px 14px 5px; white-space: nowrap; }
-h2 { font-size: 13px; }
-.hint { color: var(--ink-2); font-size: 12px; overflow: hidden; text-overflow: ellipsis; }
-.which { display: flex; background: var(--paper-3); border-radius: 99px; padding: 2px; }
-.which button { border: 0; background: none; border-radius: 99px; padding: 1px 10px; cursor: pointer; font-size: 12px; }
-.which .on { background: var(--paper); font-weight: 600; }
-.cards { position: relative; display: flex; gap: 18px; padding: 3px 14px 12px; overflow-x: auto; flex: 1; align-items: flex-start; }
-.liana { position: absolute; left: 0; top: 44px; width: 100%; height: 20px; pointer-events: none; }
-.liana path { fill: none; stroke: #6fa77f; stroke-width: 2.5; vector-effect: non-scaling-stroke; }
-.target { outline: 2px dashed var(--travel); outline-offset: 3px; }
-.freeze { border: 1px solid #56605a; border-radius: 99px; background: none; color: inherit; padding: 1px 9px; font-size: 12px; cursor: pointer; }
-.freeze:hover { background: #33403a; }
-.empty { color: var(--ink-2); margin: 4px 14px; }
+.vine {
+  border-top: 1px solid var(--line);
+  background: var(--paper-2);
+  display: flex;
+  flex-direction: column;
+  min-height: 0;
+  overflow: hidden;
+}
+header {
+  display: flex;
+  align-items: center;
+  gap: 10px;
+  padding: 7px 14px 5px;
+  white-space: nowrap;
+}
+h2 {
+  font-size: 13px;
+}
+.hint {
+  color: var(--ink-2);
+  font-size: 12px;
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+.which {
+  display: flex;
+  background: var(--paper-3);
+  border-radius: 99px;
+  padding: 2px;
+}
+.which button {
+  border: 0;
+  background: none;
+  border-radius: 99px;
+  padding: 1px 10px;
+  cursor: pointer;
+  font-size: 12px;
+}
+.which .on {
+  background: var(--paper);
+  font-weight: 600;
+}
+.cards {
+  position: relative;
+  display: flex;
+  gap: 18px;
+  padding: 3px 14px 12px;
+  overflow-x: auto;
+  flex: 1;
+  align-items: flex-start;
+}
+.liana {
+  position: absolute;
+  left: 0;
+  top: 44px;
+  width: 100%;
+  height: 20px;
+  pointer-events: none;
+}
+.liana path {
+  fill: none;
+  stroke: #6fa77f;
+  stroke-width: 2.5;
+  vector-effect: non-scaling-stroke;
+}
+.target {
+  outline: 2px dashed var(--travel);
+  outline-offset: 3px;
+}
+.freeze {
+  border: 1px solid #56605a;
+  border-radius: 99px;
+  background: none;
+  color: inherit;
+  padding: 1px 9px;
+  font-size: 12px;
+  cursor: pointer;
+}
+.freeze:hover {
+  background: #33403a;
+}
+.empty {
+  color: var(--ink-2);
+  margin: 4px 14px;
+}
 </style>

@@ -1,0 +1,312 @@
+"""Random scenes and random edits of them, valid and not: a generator that knows every kind, rule, setting, end, ease, handle, dial and cue.
+
+Everything comes from one seeded `random.Random`, so that a sequence that fails can be run again by its number.
+"""
+
+import random
+from typing import Any, get_args
+
+from vine_swing.motion.basics.specs import SHAPES
+from vine_swing.motion.edits import AnyEdit
+from vine_swing.motion.figure.presets import GAITS
+from vine_swing.motion.figure.starters import STARTERS
+from vine_swing.motion.rules import RULES
+from vine_swing.motion.scene.model import Scene
+
+EDITS = {get_args(edit.model_fields["edit"].annotation)[0]: edit for edit in get_args(get_args(AnyEdit)[0])}
+EASES: list[Any] = [
+    *("hold", "linear", "handles", "spline", "even", "slow-out", "snap", "overshoot", "spring", "bounce"),
+    {"bezier": [0.3, -1.5, 0.7, 2.5]},
+    {"bezier": [0, 1, 1, 0]},
+    {"points": [[0, 0], [0.5, 1.4], [0.5, 0.2], [1, 1]]},
+    {"spring": {"frequency": 4, "damping": 0.1}},
+    {"bounce": {"bounces": 4, "keep": 0.6}},
+]
+ENDS = ["hold", "coast", "loop", "climb", "ping-pong"]
+FRAMES = [0, 1, 5, 10, 12.5, 23, 40, 47, -3, 60, 119, 1e6, -1e6, 0.1]
+NUMBERS = [0, 1, -1, 0.5, 3, 12, 100, -40, 720.25, 1e9, -1e9, 1e-9, 1 / 3]
+COLOURS = ["#F2932B", "#abc", "#11223344", "#FFFFFF00"]
+NAMES = ["Mango", "Ada's leaf", 'say "hi"', "Ω", "Toucan", "x" * 80, "Mango 2"]
+PATHS = ["M 0 0 L 40 0 L 20 30 Z", "M0 0 C 10 40 50 40 60 0", "m 5 5 a 20 10 0 1 1 30 0 z", "nonsense", "M 1 1"]
+IDS = ["a", "b", "c", "d", "fig", "gone"]
+#: What no field takes, whatever it is.
+WRONG: list[Any] = [None, "", "\x00", [], {}, True, 1e308, "{", -1, "a" * 300, "\ud800"]
+
+
+class Anything:
+    """Random parts of scenes, drawn for one scene as it is."""
+
+    def __init__(self, draw: random.Random) -> None:
+        self.draw = draw
+
+    def one_of(self, *choices: Any) -> Any:
+        return self.draw.choice(choices)
+
+    def chance(self, share: float) -> bool:
+        return self.draw.random() < share
+
+    def number(self) -> float:
+        return float(self.draw.choice(NUMBERS) if self.chance(0.5) else round(self.draw.uniform(-300, 300), 3))
+
+    def small(self) -> float:
+        return round(self.draw.uniform(-3, 30), 3)
+
+    def frame(self) -> float:
+        return float(self.draw.choice(FRAMES) if self.chance(0.4) else self.draw.randrange(0, 48))
+
+    def value(self, kind: str) -> Any:
+        if kind == "colour":
+            return self.draw.choice(COLOURS)
+        return [self.number(), self.number()] if kind == "point" else self.number()
+
+    def key(self, frame: float, kind: str) -> dict[str, Any]:
+        key: dict[str, Any] = {"frame": float(frame), "value": self.value(kind), "ease": self.draw.choice(EASES)}
+        if kind == "number" and self.chance(0.2):
+            key |= {"out": [self.small(), self.number()], "in": [-abs(self.small()), self.number()]}
+        if self.chance(0.2):
+            key |= {"tension": self.draw.uniform(-1, 1), "continuity": self.draw.uniform(-1, 1), "bias": self.draw.uniform(-1, 1)}
+        if kind == "point" and self.chance(0.5):
+            key["way"] = self.one_of("straight", "bezier", "spline")
+        return key
+
+    def end(self) -> dict[str, Any]:
+        return {"mode": self.draw.choice(ENDS), "times": self.one_of(None, 0, 1, 3)}
+
+    def channel(self, kind: str = "number") -> Any:
+        frames = sorted({self.frame() for _ in range(self.draw.randrange(0, 5))})
+        if not frames:
+            return {} if kind == "point" else self.value(kind)
+        return {"keys": [self.key(frame, kind) for frame in frames], "before": self.end(), "after": self.end()}
+
+    def formula(self, scene: Scene | None) -> str:
+        names = [f"{{{thing.name}.{self.draw.choice(list(thing.specs))}}}" for thing in scene.objects[:4]] if scene is not None else []
+        names += [f"{{{dial.name}}}" for dial in scene.dials] if scene is not None else []
+        read = self.draw.choice([*names, "value", "f", "t", "{Nobody.x}"])
+        if read.startswith("{") and self.chance(0.3):
+            read = read[:-1] + self.one_of(" @ -6f}", " @ 0.25s}", " @ -2.5f}")
+        return self.one_of(
+            f"{read} * 2", f"sin({read}) + value", f"1 / ({read} - {read})", f"{read} if f > 10 else value", f"sqrt({read})", f"{read} ("
+        )
+
+    def rule(self, scene: Scene | None, id: str) -> dict[str, Any]:
+        spec = RULES[self.draw.choice(sorted(RULES))]
+        settings: dict[str, Any] = {}
+        for name, one in spec.settings.items():
+            if not self.chance(0.4):
+                continue
+            if one.choices:
+                settings[name] = self.draw.choice(one.choices)
+            elif one.names == "formula":
+                settings[name] = self.formula(scene)
+            elif one.names:
+                settings[name] = {"object": self.draw.choice(IDS), "dial": "d1", "colour": "#abc", "channel": "x", "limb": "near-leg"}[one.names]
+            else:
+                low, high = one.usual or (one.low if one.low is not None else -50.0, one.high if one.high is not None else 50.0)
+                numbers = [float(self.draw.uniform(low, high)) for _ in range(2)]
+                keyed = {"keys": [self.key(5, "number") | {"value": numbers[0]}, self.key(30, "number") | {"value": numbers[1]}]}
+                settings[name] = self.one_of(numbers[0], numbers[0], keyed, {"base": numbers[0], "formula": self.formula(scene)})
+        some = ["x", "y", "rotation", "scale.x", "opacity", "stretch", "fill", "width", "points", "near-leg.x"]
+        channels: Any = (
+            "keyed" if self.chance(0.3) else self.draw.sample(list(spec.acts) or some, 1) + self.draw.sample(some, self.draw.randrange(0, 2))
+        )
+        return {
+            "id": id,
+            "kind": spec.kind,
+            "channels": channels,
+            "mode": self.draw.choice(spec.modes or ("add",)),
+            "settings": settings,
+            "on": self.chance(0.9),
+        }
+
+    def shape(self) -> dict[str, Any]:
+        kind = self.draw.choice([*SHAPES])
+        return {"type": kind, "d": self.draw.choice(PATHS)} if kind == "outline" else {"type": kind}
+
+    def thing(self, scene: Scene | None, id: str) -> dict[str, Any]:
+        kind = self.draw.choice(["shape", "shape", "shape", "group", "figure"])
+        made: dict[str, Any] = {"id": id, "name": f"{self.draw.choice(NAMES)[:70]} {id}", "kind": kind}
+        if kind == "shape":
+            made["shape"] = self.shape()
+        if kind == "figure":
+            made["figure"] = STARTERS[self.draw.choice(sorted(STARTERS))].figure.model_dump(mode="json")
+        specs = SHAPES[made["shape"]["type"]] if kind == "shape" else []
+        channels = dict.fromkeys(("x", "y", "rotation", "scale.x", "skew", "opacity", "stretch"), "number") | {"path": "point"}
+        channels |= {spec.name: spec.kind for spec in specs} | ({"fill": "colour"} if kind == "shape" else {})
+        names = self.draw.sample(sorted(channels), self.draw.randrange(0, 5))
+        made["channels"] = {name: self.channel(channels[name]) for name in names}
+        made["rules"] = [self.rule(scene, f"r{n}") for n in range(self.draw.randrange(0, 3))]
+        if scene is not None and scene.objects and self.chance(0.4):
+            made["parent"] = self.draw.choice(scene.objects).id
+            if self.chance(0.4):
+                made["bone"] = self.one_of("hips", "near-leg.upper", "nowhere")
+        if self.chance(0.2):
+            made["span"] = {"first": self.draw.randrange(0, 20), "last": self.draw.randrange(20, 60)}
+        return made
+
+    def dial(self, id: str) -> dict[str, Any]:
+        kind = self.one_of("number", "number", "colour")
+        return {"id": id, "name": f"Wind {id}", "channel": self.channel(kind) or 0.0} | ({"low": -10.0, "high": 10.0} if self.chance(0.3) else {})
+
+    def cue(self, scene: Scene | None, id: str) -> dict[str, Any]:
+        objects = [thing.id for thing in scene.objects[:3]] if scene is not None else []
+        return {"id": id, "name": "Jump", "first": 2, "last": self.draw.randrange(3, 20), "objects": objects, "key": self.one_of("j", None, "space")}
+
+    def scene(self) -> dict[str, Any]:
+        """A scene file, which may or may not be in order."""
+        length = self.draw.choice([1, 24, 48, 60])
+        things = [self.thing(None, id) for id in self.draw.sample(IDS[:4], self.draw.randrange(1, 4))]
+        dials = [self.dial("d1")] if self.chance(0.5) else []
+        return {
+            "format": "vine-swing-scene",
+            "version": 1,
+            "name": "Any",
+            "length": length,
+            "fps": self.one_of(24.0, 12.5, 60.0),
+            "objects": things,
+            "dials": dials,
+        }
+
+    def edit(self, scene: Scene) -> dict[str, Any]:
+        """An edit; mostly of what the scene has, sometimes with a field that is wrong."""
+        kind = self.draw.choice(sorted(EDITS))
+        fields = EDITS[kind].model_fields
+        given = {"edit": kind}
+        thing = self.draw.choice(scene.objects) if scene.objects else None
+        for name, field in fields.items():
+            key = field.alias or name
+            if name == "edit" or (not field.is_required() and self.chance(0.5)):
+                continue
+            given[key] = self.field(kind, name, scene, thing)
+        if self.chance(0.08) and len(given) > 1:
+            given[self.draw.choice(sorted(set(given) - {"edit"}))] = self.draw.choice(WRONG)
+        return given
+
+    def field(self, kind: str, name: str, scene: Scene, thing: Any) -> Any:
+        """A value for a field of an edit of some kind, drawn for an object of the scene."""
+        own = thing.id if thing is not None else "gone"
+        channels = [*(thing.specs if thing is not None else ()), *(thing.moving_settings if thing is not None else ()), "nothing"]
+        keyed = [one for one in channels if thing is not None and one in thing.channels and thing.channels[one].keys]
+        channel = self.draw.choice(keyed if keyed and self.chance(0.6) else channels)
+        keys = thing.channels[channel].keys if channel in keyed else ()
+        frames = [key.frame for key in keys] if keys and self.chance(0.7) else [self.frame() for _ in range(self.draw.randrange(1, 3))]
+        rules = [rule.id for rule in thing.rules] if thing is not None else []
+        match name:
+            case "object" if kind == "add-object":
+                return self.thing(scene, self.draw.choice([*IDS, f"n{self.draw.randrange(99)}"]))
+            case "object":
+                return f"dial:{scene.dials[0].id}" if scene.dials and self.chance(0.1) else own
+            case "id" if kind in ("set-dial", "delete-dial"):
+                return scene.dials[0].id if scene.dials else "d1"
+            case "id" if kind == "delete-cue":
+                return scene.cues[0].id if scene.cues else "c1"
+            case "id" if kind == "add-figure":
+                return f"f{self.draw.randrange(99)}"
+            case "id" | "figure" if kind != "set-figure" or name == "id":
+                figures = [one.id for one in scene.objects if one.kind == "figure"]
+                return self.draw.choice(figures) if figures and self.chance(0.5) else own
+            case "parent":
+                return self.draw.choice([None, *[one.id for one in scene.objects]])
+            case "channel":
+                return channel
+            case "channels" if kind == "set-rule":
+                return self.one_of("keyed", ["x"], ["rotation", "y"], None)
+            case "channels":
+                return self.draw.sample(["x", "y", "rotation", "path", channel], 2)
+            case "value" if kind == "set-setting":
+                return self.one_of(None, self.small(), "sine", "a", "value + 1")
+            case "value":
+                known = thing.specs.get(channel) if thing is not None else None
+                return self.value(known.kind if known is not None else "number")
+            case "ease":
+                return self.draw.choice(EASES)
+            case "before" | "after":
+                return self.end()
+            case "out" | "into":
+                return [self.small(), self.number()]
+            case "keys" if kind == "paste-keys":
+                return [self.key(frame, "number") for frame in sorted(set(frames))]
+            case "keys":
+                return [{"object": own, "channel": channel, "frames": frames}]
+            case "frames" if kind in ("hold-here", "travel-cycle"):
+                return float(self.draw.randrange(1, 20))
+            case "frames":
+                return frames
+            case "frame" | "at" | "about" | "keep_at":
+                return self.draw.choice(frames)
+            case "first" if kind == "freeze-walk":
+                return 2
+            case "last" if kind == "freeze-walk":
+                return 12
+            case "first" | "start" | "rest":
+                return self.draw.randrange(0, 20)
+            case "last":
+                return self.draw.randrange(20, 60)
+            case "rule" if kind == "add-rule":
+                return self.rule(scene, f"r{self.draw.randrange(6)}")
+            case "rule":
+                return self.draw.choice([*rules, "r9"])
+            case "setting":
+                words = [word for rule in thing.rules for word in rule.spec.settings] if thing is not None else []
+                return self.draw.choice([*words, "amplitude"])
+            case "formula":
+                return self.one_of(None, self.formula(scene))
+            case "shape":
+                return self.shape()
+            case "figure":
+                return STARTERS[self.draw.choice(sorted(STARTERS))].figure.model_dump(mode="json")
+            case "dial":
+                return self.dial(f"d{self.draw.randrange(3)}")
+            case "cue":
+                return self.cue(scene, f"c{self.draw.randrange(3)}")
+            case "presses":
+                return [{"cue": scene.cues[0].id if scene.cues else "c1", "at": 0, "runs": 20}]
+            case "parts":
+                return {one.id: self.one_of("hips", "near-leg.upper", None) for one in scene.objects[:2]}
+            case "by" if kind == "pose-joints":
+                return {self.one_of("hips.x", "near-leg.x", "head.turn", "nothing"): self.small()}
+            case "starter":
+                return self.draw.choice(sorted(STARTERS))
+            case "preset":
+                return self.draw.choice(sorted(GAITS))
+            case "name":
+                return self.draw.choice(NAMES)
+            case "colour":
+                return self.draw.choice(COLOURS)
+            case "length":
+                return self.draw.choice([1, 24, 48, 90])
+            case "width" | "height":
+                return self.draw.randrange(1, 900) if kind == "set-size" else float(self.draw.randrange(20, 900))
+            case "fps":
+                return self.one_of(12.0, 24.0, 25.0, 120.0)
+            case "index":
+                return self.draw.randrange(0, 5)
+            case "times":
+                return self.draw.randrange(-3, 4)
+            case "tolerance":
+                return self.one_of(0.1, 1.0)
+            case "factor":
+                return self.one_of(0.5, 2.0, -1.0, 1e5)
+            case "tension" | "continuity" | "bias":
+                return self.draw.uniform(-1, 1)
+            case "low" | "high":
+                return self.number()
+            case "way":
+                return self.one_of("straight", "bezier", "spline")
+            case "corner":
+                return self.one_of("sharp", "smooth")
+            case "axis":
+                return self.one_of("x", "y")
+            case "what":
+                return self.one_of("picture", "way")
+            case "keep":
+                return self.one_of("frames", "seconds") if kind == "set-fps" else self.one_of("first", "frame", "base")
+            case "mode":
+                return self.one_of("add", "replace", "multiply")
+            case "unit":
+                return self.one_of("", "%", "px", "°")
+            case "stretch" | "push" | "replace" | "clockwise" | "on" | "shown" | "drawn" | "key" | "back":
+                return self.chance(0.5)
+            case "leaving" | "arriving" | "x" | "y" | "by":
+                return self.number()
+            case _:
+                raise AssertionError(f"the generator does not know the field '{name}' of '{kind}'")

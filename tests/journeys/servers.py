@@ -1,0 +1,107 @@
+"""Servers for journeys: forked from a process that has imported the application already, so that one is ready in a few tenths of a second.
+
+Each server is a process of its own with its own port and data folder. tests/test_cli.py starts the real
+command instead, so that the way a person starts it is covered too.
+"""
+
+import contextlib
+import multiprocessing
+import os
+import signal
+import socket
+import time
+from pathlib import Path
+from threading import Thread
+
+from vine_swing import cli
+
+FORK_SERVER = multiprocessing.get_context("forkserver")
+#: Imported once in the fork server, before any server process is forked from it.
+FORK_SERVER.set_forkserver_preload(["uvicorn", "vine_swing.service.app", "vine_swing.store", "vine_swing.cli"])
+
+
+def run_command(arguments: list[str]) -> None:
+    """The target of a server process: the command line with `arguments`, its output thrown away."""
+    with Path(os.devnull).open("w", encoding="utf-8") as nowhere, contextlib.redirect_stdout(nowhere):
+        cli.main(arguments)
+
+
+def free_port() -> int:
+    """A port of 127.0.0.1 that nothing listens on now."""
+    with socket.socket() as probe:
+        probe.bind(("127.0.0.1", 0))
+        port: int = probe.getsockname()[1]
+    return port
+
+
+class Server:
+    """`vine-swing serve` on a free port; can be stopped, killed and started again on the same data."""
+
+    def __init__(self, data: Path, command: str = "serve"):
+        self.data = data
+        self._command = command
+        self.port = free_port()
+        self.address = f"http://127.0.0.1:{self.port}"
+        self.start()
+
+    def start(self) -> None:
+        """Start the server and wait until its port answers."""
+        arguments = [self._command, "--data", str(self.data), "--port", str(self.port)]
+        self._process = FORK_SERVER.Process(target=run_command, args=(arguments,), daemon=True)
+        self._process.start()
+        deadline = time.monotonic() + 20
+        while time.monotonic() < deadline:
+            try:
+                socket.create_connection(("127.0.0.1", self.port), timeout=1).close()
+                return
+            except OSError:
+                assert self._process.is_alive(), f"the server ended with exit code {self._process.exitcode}"
+                time.sleep(0.01)
+        raise AssertionError("the server did not answer within 20 seconds")
+
+    def stop(self, how: signal.Signals = signal.SIGINT) -> None:
+        """End the server by a signal and wait until it is gone."""
+        if self._process.pid is not None and self._process.is_alive():
+            os.kill(self._process.pid, how)
+        self._process.join(20)
+
+
+class Prepared:
+    """Hands out servers that are ready already: while a test uses one, the next is started on an empty data folder of its own."""
+
+    def __init__(self, root: Path) -> None:
+        self._root, self._count = root, 0
+        self._starting: Thread | None = None
+        self._ready: Server | None = None
+        self._prepare()
+
+    def take(self) -> Server:
+        """A running server that nobody has used."""
+        assert self._starting is not None
+        self._starting.join()
+        server = self._ready
+        # If it did not come up in the background, it is started here, so that its error is seen.
+        self._ready = None
+        self._prepare()
+        return server if server is not None else Server(self._folder())
+
+    def close(self) -> None:
+        """End the server that was prepared for nobody."""
+        if self._starting is not None:
+            self._starting.join()
+        if self._ready is not None:
+            self._ready.stop(signal.SIGKILL)
+
+    def _folder(self) -> Path:
+        self._count += 1
+        return self._root / f"data-{self._count}"
+
+    def _prepare(self) -> None:
+        folder = self._folder()
+
+        def start() -> None:
+            with contextlib.suppress(AssertionError, OSError):
+                self._ready = Server(folder)
+
+        self._starting = Thread(target=start)
+        self._starting.start()

@@ -1,0 +1,175 @@
+"""Scene + frames → arrays.
+
+Everything a painter, a file or a test needs is worked out here, vectorised over frames. Handing in the bake of the scene
+before an edit makes the new one share every array that the edit cannot have changed; arrays are never written to
+again, so `is` tells what is new.
+"""
+
+from dataclasses import dataclass, field
+
+import numpy as np
+from numpy.typing import NDArray
+
+from vine_swing.motion.baking.effort import Effort
+from vine_swing.motion.baking.keyed import dial_values
+from vine_swing.motion.baking.making import Making
+from vine_swing.motion.baking.placing import BakedObject, placed
+from vine_swing.motion.baking.plan import Plan, changed_values
+from vine_swing.motion.baking.reading import Reader
+from vine_swing.motion.basics.errors import MotionError
+from vine_swing.motion.scene.graph import Ref
+from vine_swing.motion.scene.model import DIAL, DIAL_CHANNEL, Dial, Scene, SceneObject
+
+Array = NDArray[np.float64]
+
+
+@dataclass(frozen=True)
+class Baked:
+    """A whole scene over `frames`, shape (n,). `baked["Mango", "x"]` is one channel by the object's name, shape (n,)."""
+
+    scene: Scene
+    frames: Array
+    objects: dict[str, BakedObject]
+    dials: dict[str, Array]
+    plan: Plan
+    reader: Reader
+    #: Channels that reach too far to be shown, with the first frame at which they do; they are cut off there.
+    beyond: dict[Ref, float] = field(default_factory=dict)
+
+    def __getitem__(self, key: tuple[str, str]) -> Array:
+        name, channel = key
+        one = self.named(name)
+        if channel not in one.channels:
+            raise MotionError(f"'{name}' has no channel '{channel}'; it has {', '.join(one.channels)}")
+        return self.spread(one.channels[channel])
+
+    def named(self, name: str) -> BakedObject:
+        """The object with this name.
+
+        Raises:
+            MotionError: if there is none.
+        """
+        for one in self.objects.values():
+            if one.source.name == name:
+                return one
+        raise MotionError(f"there is no object '{name}'; there are {', '.join(o.source.name for o in self.objects.values()) or 'none'}")
+
+    def spread(self, array: Array) -> Array:
+        """The array with one row per frame, as a copy of its own."""
+        return np.broadcast_to(array, (len(self.frames), *array.shape[1:])).copy()
+
+
+def bake(scene: Scene, frames: Array | None = None, *, previous: Baked | None = None, effort: Effort | None = None) -> Baked:
+    """Work out every channel and matrix of a scene.
+
+    Args:
+        scene: what to bake.
+        frames: any real frames in any order, shape (n,); the scene's own 0 … length−1 if left out.
+        previous: a bake of an earlier version; what has not changed is taken from it (same frames and fps only).
+        effort: counts what is worked out, and stops it in time.
+
+    Raises:
+        LoopError: if channels read each other in a ring.
+        TooMuchWork: if it would cost more than `effort` allows.
+    """
+    grid = np.arange(scene.length, dtype=float) if frames is None else np.array(frames, dtype=float).reshape(-1)
+    if not np.isfinite(grid).all():
+        raise MotionError("every frame to bake must be a finite number")
+    effort = effort or Effort()
+    if previous is not None and _same_time(previous, scene, grid):
+        changed = changed_values(previous.scene, scene)
+        if changed is not None:
+            return _with_values(previous, scene, changed, effort)
+        return _whole(scene, grid, previous, effort)
+    return _whole(scene, grid, None, effort)
+
+
+def placed_at(scene: Scene, object_id: str, frame: float) -> BakedObject:
+    """One object as it is at one frame, without baking the rest of the scene: arrays of a single row.
+
+    What it hangs on is worked out too; the last few objects asked for in one scene are kept, since edits ask for the same ones again.
+    """
+    kept: dict[tuple[str, float], BakedObject] = scene.__dict__.setdefault("_placed_at", {})
+    if (object_id, frame) in kept:
+        return kept[object_id, frame]
+    grid = np.array([float(frame)])
+    reader = Reader(scene, grid)
+    things = [scene.by_id[object_id]]
+    while (parent := things[-1].parent) is not None and (parent, frame) not in kept:
+        things.append(scene.by_id[parent])
+    channels: dict[str, dict[str, Array]] = {}
+    for thing in things:
+        values = channels[thing.id] = {}
+        for name, spec in thing.specs.items():
+            if spec.kind == "number":
+                source = reader.fills.settled(lambda thing=thing, name=name: reader.final(thing.id, name))  # type: ignore[misc]
+                values[name] = reader.fills.settled(lambda source=source: source.at(reader.grid))[0]  # type: ignore[misc]
+    above = {parent: one for (parent, at), one in kept.items() if at == frame}
+    found = placed(things, scene, grid, channels, above)
+    kept.update({(one, frame): placed_object for one, placed_object in found.items()})
+    return found[object_id]
+
+
+def _whole(scene: Scene, grid: Array, previous: Baked | None, effort: Effort) -> Baked:
+    """A bake that looks at every object."""
+    plan, reader = Plan.of(scene), Reader(scene, grid, effort=effort)
+    old = previous.objects if previous is not None else {}
+    making = Making(reader, plan, old)
+    for thing in scene.objects:
+        making.add(thing)
+    making.make(was=previous.scene if previous is not None else None)
+    objects = placed(scene.objects, scene, grid, making.arrays, old)
+    dials = {dial.id: _dial(dial, grid, previous) for dial in scene.dials}
+    beyond = {ref: frame for ref, frame in previous.beyond.items() if _kept(ref, objects, old)} if previous is not None else {}
+    return Baked(scene, grid, {thing.id: objects[thing.id] for thing in scene.objects}, dials, plan, reader, beyond | making.beyond)
+
+
+def _with_values(previous: Baked, scene: Scene, changed: list[tuple[SceneObject, SceneObject]], effort: Effort) -> Baked:
+    """The bake of a scene in which only the values of some objects and dials differ from an earlier one: nothing else is visited."""
+    plan, grid, old = previous.plan, previous.frames, previous.objects
+    dials, moved = previous.dials, list[Ref]()
+    if previous.scene.dials is not scene.dials:
+        turned = [new for was, new in zip(previous.scene.dials, scene.dials, strict=True) if was is not new]
+        dials = dials | {dial.id: _dial(dial, grid, None) for dial in turned}
+        moved += [(f"{DIAL}{dial.id}", DIAL_CHANNEL) for dial in turned]
+    reader = Reader(scene, grid, effort=effort)
+    making = Making(reader, plan, old)
+    for _, thing in changed:
+        making.add(thing)
+    followers: set[Ref] = set()
+    if plan.reads:
+        # What might follow is every reader of what is made anew; it is made only if something it reads is another array indeed.
+        moved += [(thing.id, name) for _, thing in changed for name in making.arrays[thing.id]]
+        followers = plan.followers(moved)
+        for object_id in {object_id for object_id, _ in followers} - making.arrays.keys():
+            making.arrays[object_id] = dict(old[object_id].channels)
+        for ref in followers:
+            for object_id, _ in plan.reads[ref]:
+                if object_id in old and object_id not in making.arrays:
+                    making.arrays[object_id] = old[object_id].channels
+    making.make(followers, was=previous.scene)
+    new = {object_id for object_id, arrays in making.arrays.items() if arrays is not old[object_id].channels}
+    things = [scene.by_id[object_id] for object_id in plan.below(new)]
+    channels = {thing.id: making.arrays.get(thing.id, old[thing.id].channels) for thing in things}
+    objects = {**old, **placed(things, scene, grid, channels, old)}
+    beyond = {ref: frame for ref, frame in previous.beyond.items() if _kept(ref, objects, old)}
+    return Baked(scene, grid, objects, dials, plan, reader, beyond | making.beyond)
+
+
+def _same_time(previous: Baked, scene: Scene, grid: Array) -> bool:
+    """Whether arrays of an earlier bake can still stand: rules may read the fps and the length, not only the frames."""
+    return previous.scene.fps == scene.fps and previous.scene.length == scene.length and np.array_equal(previous.frames, grid)
+
+
+def _kept(ref: Ref, objects: dict[str, BakedObject], old: dict[str, BakedObject]) -> bool:
+    """Whether a channel's array was taken over from an earlier bake."""
+    object_id, name = ref
+    return object_id in objects and objects[object_id].channels.get(name) is old[object_id].channels.get(name)
+
+
+def _dial(dial: Dial, grid: Array, previous: Baked | None) -> Array:
+    """A dial's values, (1,) or (1, 4) where it never changes."""
+    if previous is not None and dial is previous.scene.dials_by_id.get(f"{DIAL}{dial.id}"):
+        return previous.dials[dial.id]
+    row: Array = dial_values(dial, grid[None, :] if dial.channel.keys else np.zeros((1, 1)))[0]
+    return row

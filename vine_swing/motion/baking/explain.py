@@ -1,0 +1,135 @@
+"""How one channel is made, step by step: the vine."""
+
+from dataclasses import dataclass
+from functools import partial
+from typing import Any
+
+import numpy as np
+from numpy.typing import NDArray
+
+from vine_swing.motion.baking.effort import Effort
+from vine_swing.motion.baking.keyed import dial_values
+from vine_swing.motion.baking.reading import Reader
+from vine_swing.motion.basics import colour
+from vine_swing.motion.basics.errors import NoSuchThing
+from vine_swing.motion.rules import Source
+from vine_swing.motion.rules.rule import SETTING, Rule, RuleSettings
+from vine_swing.motion.scene.model import DIAL_CHANNEL, Dial, Scene, SceneObject
+from vine_swing.motion.timing.channel import Channel
+from vine_swing.motion.timing.ends import HOLD
+from vine_swing.motion.timing.evaluate import evaluate, evaluate_colours
+from vine_swing.motion.timing.path import evaluate_path
+
+Array = NDArray[np.float64]
+
+
+@dataclass(frozen=True)
+class Step:
+    """One card: `kind` is keys, ends, the kind of a rule, or result; `values` (n,) is the curve so far, (n, 4) for
+    colours, (n, 2) for paths."""
+
+    kind: str
+    label: str
+    rule: str | None
+    on: bool
+    values: Array
+    #: What keeps a rule from doing its work, in a sentence.
+    remark: str | None = None
+
+
+def explain(scene: Scene, object_id: str, channel: str, *, effort: Effort | None = None) -> list[Step]:
+    """The steps that make a channel, each with the curve after it over frames 0 … length−1.
+
+    Raises:
+        NoSuchThing: if the scene has no such object or channel.
+    """
+    dial = scene.dials_by_id.get(object_id)
+    if dial is not None and channel == DIAL_CHANNEL:
+        return _explain_dial(scene, dial)
+    thing = scene.by_id.get(object_id)
+    if thing is not None and SETTING in channel:
+        return _explain_setting(scene, thing, channel, effort)
+    if thing is None or channel not in thing.specs:
+        raise NoSuchThing(f"there is no channel '{channel}' of an object '{object_id}' in this scene")
+    spec, source = thing.specs[channel], thing.channels.get(channel, Channel())
+    t = np.arange(scene.length, dtype=float)
+
+    path = thing.channels.get("path", Channel())
+
+    def read(one: Channel) -> Array:
+        if spec.kind == "point":
+            return evaluate_path(one, t) if one.keys else np.zeros((len(t), 2))
+        if not one.keys and channel in ("x", "y") and path.keys:
+            whole = evaluate_path(path.but(before=one.before, after=one.after) if one is keys_only else path, t)
+            return whole[:, 0 if channel == "x" else 1]
+        if one.keys:
+            rows: Array = (evaluate_colours if spec.is_colour else evaluate)([one], t)[0]
+            return rows
+        base: Any = spec.default if one.base is None else one.base
+        return np.tile(colour.parse_hex(base), (len(t), 1)) if spec.is_colour else np.full(len(t), float(base))
+
+    keys_only = source.but(before=HOLD, after=HOLD)
+    value = read(keys_only)
+    steps = [Step("keys", "Keys", None, True, value)]
+    value = read(source)
+    steps.append(Step("ends", "Ends", None, True, value))
+    rules = thing.rules_for(channel)
+    reader, grid = Reader(scene, effort=effort), t[None, :]
+    chain = reader.keyed([(thing, channel)]) if rules else None
+    for rule in rules:
+        remark = None
+        if rule.on and chain is not None:
+            value, remark, chain = reader.fills.settled(partial(_card, reader, chain, rule, grid))
+        steps.append(Step(rule.kind, rule.spec.label, rule.id, rule.on, value, remark))
+    return [*steps, Step("result", "Result", None, True, value)]
+
+
+def _card(reader: Reader, before: Source, rule: Rule, grid: Array) -> tuple[Array, str | None, Source]:
+    """What a card makes at some frames (1, n), its remark, and the channel after it."""
+    remark = rule.spec.remark(before, RuleSettings([rule], before), grid) if rule.spec.remark is not None else None
+    after = reader.after_card(before, rule)
+    value = after.at(grid)
+    return value[0], remark, reader.kept(_seen(after, grid, value[0]))
+
+
+def _seen(source: Source, grid: Array, values: Array) -> Source:
+    """A source that answers from known values on one grid."""
+    return source.reading(lambda t: values[None, :].copy() if t is grid else source.at(t))
+
+
+def _explain_setting(scene: Scene, thing: SceneObject, name: str, effort: Effort | None) -> list[Step]:
+    """The steps of a rule's setting, named `rule:setting`: no rules act on it."""
+    rule_id, _, setting = name.partition(SETTING)
+    rule = next((one for one in thing.rules if one.id == rule_id), None)
+    if rule is None or setting not in rule.spec.settings or rule.spec.settings[setting].is_word:
+        raise NoSuchThing(f"there is no setting '{name}' of '{thing.name}' that changes over time")
+    t = np.arange(scene.length, dtype=float)
+    written = rule.settings.get(setting)
+    channel = written if isinstance(written, Channel) else Channel()
+    default = rule.spec.settings[setting].default
+
+    def read(one: Channel) -> Array:
+        if one.keys:
+            row: Array = evaluate([one], t)[0]
+            return row
+        base: Any = one.base if one.base is not None else default
+        return np.full(len(t), float(base) if base is not None else 0.0)
+
+    values = read(channel)
+    steps = [Step("keys", "Keys", None, True, read(channel.but(before=HOLD, after=HOLD))), Step("ends", "Ends", None, True, values)]
+    if channel.formula is not None:
+        reader = Reader(scene, effort=effort)
+        source = reader.fills.settled(lambda: reader.final(thing.id, name))
+        steps.append(Step("formula", "Formula", None, True, reader.fills.settled(lambda: source.at(t[None, :]))[0]))
+    return [*steps, Step("result", "Result", None, True, steps[-1].values)]
+
+
+def _explain_dial(scene: Scene, dial: Dial) -> list[Step]:
+    t = np.arange(scene.length, dtype=float)[None, :]
+    held = dial.but(channel=dial.channel.but(before=HOLD, after=HOLD))
+    values = dial_values(dial, t)[0]
+    return [
+        Step("keys", "Keys", None, True, dial_values(held, t)[0]),
+        Step("ends", "Ends", None, True, values),
+        Step("result", "Result", None, True, values),
+    ]

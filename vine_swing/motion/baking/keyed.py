@@ -1,0 +1,123 @@
+"""Channels as their keys and ends give them, before any rule, and which of them can be evaluated together."""
+
+import hashlib
+from collections.abc import Callable, Hashable, Sequence
+from functools import lru_cache
+
+import numpy as np
+from numpy.typing import NDArray
+
+from vine_swing.motion.basics.colour import parse_hex
+from vine_swing.motion.rules import Timing
+from vine_swing.motion.scene.model import Dial, SceneObject
+from vine_swing.motion.timing.channel import Channel
+from vine_swing.motion.timing.ends import turn_marks
+from vine_swing.motion.timing.evaluate import KeyedChannels, evaluate_colours
+from vine_swing.motion.timing.path import evaluate_path
+
+Array = NDArray[np.float64]
+#: A channel of an object.
+Row = tuple[SceneObject, str]
+_NEVER_TOUCHED = Channel()
+
+
+def dial_values(dial: Dial, t: Array) -> Array:
+    """The values of a dial at frames t (1, n), within its range: (1, n), or colours as sRGB with alpha, (1, n, 4)."""
+    channel = dial.channel
+    if dial.is_colour:
+        return evaluate_colours([channel], t[0]) if channel.keys else np.tile(parse_hex(str(channel.base)), (*t.shape, 1))
+    if not channel.keys:
+        base = channel.base if isinstance(channel.base, int | float) else dial.spec.default
+        return np.full(t.shape, float(base))  # type: ignore[arg-type]
+    values = KeyedChannels([channel]).at(t)
+    return values if dial.low is None and dial.high is None else np.clip(values, dial.low, dial.high)
+
+
+def batch_key(thing: SceneObject, name: str, timing: Timing) -> Hashable:
+    """Channels with equal batch keys are evaluated together, one row each: they and what they look at differ in nothing but numbers."""
+    rules = thing.rules_on(name)
+    if not rules:
+        return kind_of(thing, name), tuple(breaks_of(thing, name, timing)), ()
+    if any(rule.spec.alone for rule in rules):
+        return thing.id, name
+    looks = {ref for rule in rules for ref in rule.looks(thing.id, name)}
+    if any(owner != thing.id or other not in thing.specs for owner, other in looks) or thing.specs[name].is_colour:
+        return thing.id, name
+    beside = {one for rule in rules for one in rule.spec.besides}
+    keys = tuple((one, kind_of(thing, one), tuple(breaks_of(thing, one, timing))) for one in sorted(beside) if one in thing.specs)
+    own = tuple((one, batch_key(thing, one, timing)) for _, one in sorted(looks))
+    # Rules for certain channels may treat each of them in its own way.
+    named = name if own or keys or kind_of(thing, name) == "along" or any(rule.spec.acts for rule in rules) else ""
+    return kind_of(thing, name), tuple(breaks_of(thing, name, timing)), tuple(rule.batch_key for rule in rules), keys, own, named
+
+
+def kind_of(thing: SceneObject, name: str) -> str:
+    """What makes a channel before its rules: its own keys ("keyed"), the path it goes along ("along"), or nothing ("still")."""
+    if thing.is_keyed(name):
+        return "keyed"
+    return "along" if name in ("x", "y") and thing.is_keyed("path") else "still"
+
+
+def moving_channel(thing: SceneObject, name: str) -> Channel:
+    """The channel whose keys move another: itself, or the path it follows."""
+    return thing.channels.get("path" if kind_of(thing, name) == "along" else name, _NEVER_TOUCHED)
+
+
+def before_rules(rows: Sequence[Row]) -> Callable[[Array], Array]:
+    """A function that reads channels with one batch key, one a row, at any frames (1 or r, n)."""
+    if rows[0][0].specs[rows[0][1]].is_colour:
+        return lambda t: np.stack([_colours(thing, name, t[n % len(t)]) for n, (thing, name) in enumerate(rows)])
+    match kind_of(*rows[0]):
+        case "keyed":
+            return KeyedChannels([thing.channels[name] for thing, name in rows]).at
+        case "along":
+            return lambda t: np.stack([_along(thing.channels["path"], name, t[n % len(t)]) for n, (thing, name) in enumerate(rows)])
+        case _:
+            values = np.array([plain_value(thing, name) for thing, name in rows])[:, None]
+            return lambda t: np.repeat(values, t.shape[1], axis=1)
+
+
+def _along(path: Channel, name: str, t: Array) -> Array:
+    column: Array = evaluate_path(path, t)[:, 0 if name == "x" else 1]
+    return column
+
+
+def _colours(thing: SceneObject, name: str, t: Array) -> Array:
+    """A colour channel as its keys give it at frames t (n,): (n, 4)."""
+    channel = thing.channels.get(name, _NEVER_TOUCHED)
+    if channel.keys:
+        rows: Array = evaluate_colours([channel], t)[0]
+        return rows
+    return np.tile(parse_hex(str(channel.base if channel.base is not None else thing.specs[name].default)), (len(t), 1))
+
+
+def plain_value(thing: SceneObject, name: str) -> float:
+    """A number channel without keys."""
+    base = thing.channels.get(name, _NEVER_TOUCHED).base
+    value = base if base is not None else thing.specs[name].default
+    assert isinstance(value, int | float)
+    return float(value)
+
+
+def breaks_of(thing: SceneObject, name: str, timing: Timing) -> Array:
+    """Frames between whole ones at which a keyed channel may jump or bend: its keys, and where its turns begin."""
+    channel = moving_channel(thing, name)
+    if channel.whole:
+        return np.empty(0)
+    frames = {key.frame for key in channel.keys}
+    if len(channel.keys) > 1:
+        first, last = channel.keys[0].frame, channel.keys[-1].frame
+        marks = turn_marks(first, last, channel.before, channel.after, timing.length)
+        repeating = {channel.before.mode, channel.after.mode} & {"loop", "climb", "ping-pong"}
+        if repeating and marks:
+            # Within a turn lie the keys again, forwards and backwards.
+            inner = [key.frame - first for key in channel.keys]
+            frames |= {mark + way for mark in marks for offset in inner for way in (offset, last - first - offset)}
+        frames |= set(marks)
+    return np.array(sorted(frame for frame in frames if frame != round(frame)), dtype=float)
+
+
+@lru_cache(maxsize=65536)
+def stream_of(object_id: str, name: str) -> int:
+    """A number for this channel alone, the same on every machine."""
+    return int.from_bytes(hashlib.blake2b(f"{object_id} {name}".encode(), digest_size=8).digest(), "big")

@@ -1,0 +1,375 @@
+"""Making the arrays of channels: first what keys and ends give, then rules, then what looks at other channels.
+
+Alike work is done together. Handing in the arrays of an earlier bake makes all that an edit cannot have changed the very same arrays.
+"""
+
+from collections.abc import Hashable, Iterable, Mapping, Sequence
+from dataclasses import dataclass, field
+from functools import lru_cache, partial
+from typing import Any
+
+import numpy as np
+from numpy.typing import NDArray
+
+from vine_swing.motion.baking.keyed import Row, batch_key
+from vine_swing.motion.baking.placing import BakedObject
+from vine_swing.motion.baking.plan import Plan
+from vine_swing.motion.baking.reading import Reader
+from vine_swing.motion.basics import colour
+from vine_swing.motion.basics.limits import FARTHEST
+from vine_swing.motion.basics.specs import GROUP_CHANNELS, ChannelSpec
+from vine_swing.motion.rules.link import NAMED
+from vine_swing.motion.rules.rule import SETTING
+from vine_swing.motion.scene.graph import Ref, resolved
+from vine_swing.motion.scene.model import Scene, SceneObject
+from vine_swing.motion.timing.channel import Channel
+from vine_swing.motion.timing.evaluate import evaluate, evaluate_colours
+from vine_swing.motion.timing.path import evaluate_path
+
+Array = NDArray[np.float64]
+#: The arrays of channels by object id and channel name, (n,) or (1,), (n, 4) for colours, (n, 2) for paths.
+Arrays = dict[str, dict[str, Array]]
+#: Samples of ruled channels with one batch key worked on at once; the rules before a spring or a smoothing are read at several times as many.
+_SAMPLES_AT_ONCE = 48_000
+
+
+@dataclass
+class Making:
+    """The arrays of one bake while they are made.
+
+    reader, plan: of the scene that is baked.
+    old: the objects of an earlier bake at the same frames.
+    arrays: what is made so far.
+    beyond: channels that are not finite or reach too far, with the first such frame; they are cut off.
+    """
+
+    reader: Reader
+    plan: Plan
+    old: Mapping[str, BakedObject]
+    arrays: Arrays = field(default_factory=dict)
+    beyond: dict[Ref, float] = field(default_factory=dict)
+    #: Channels and settings that look at others and are to be made anew whatever those do.
+    _anew: set[Ref] = field(default_factory=set)
+    _numbers: list[tuple[Ref, Channel]] = field(default_factory=list)
+    _colours: list[tuple[Ref, Channel]] = field(default_factory=list)
+    _ruled: list[Row] = field(default_factory=list)
+
+    def add(self, thing: SceneObject) -> None:
+        """Register an object: arrays that cannot have changed are reused, the others are queued for `make`."""
+        before = self.old.get(thing.id)
+        if before is None:
+            self.arrays[thing.id] = {}
+            self._add_new(thing)
+        elif before.source is thing:
+            self.arrays[thing.id] = dict(before.channels) if thing.looks else before.channels
+        else:
+            self.arrays[thing.id] = {}
+            self._add_changed(thing, before)
+
+    def make(self, candidates: Iterable[Ref] | None = None, *, was: Scene | None = None) -> None:
+        """Evaluate everything that is queued.
+
+        Args:
+            candidates: the channels that look at others, of those that may have changed besides the ones of added objects; None for all.
+            was: the scene of the earlier bake.
+        """
+        self._make_keyed()
+        self._make_ruled()
+        if self.plan.reads:
+            self._make_looking(self.plan.reads if candidates is None else {*self._anew, *candidates}, was)
+
+    # -- before rules
+
+    def _add_new(self, thing: SceneObject) -> None:
+        """A new object: channels without values, keys or rules share the default arrays of its kind."""
+        arrays, specs = self.arrays[thing.id], thing.specs
+        if thing.is_keyed("path"):
+            arrays["path"] = evaluate_path(thing.channels["path"], self._grid)
+        arrays |= _untouched(thing)
+        if "path" in arrays:
+            for name in ("x", "y"):
+                if not thing.is_keyed(name):
+                    arrays[name] = _on_path(arrays["path"], name)
+        for name, channel in thing.channels.items():
+            if name == "path":
+                continue
+            if channel.keys:
+                self._wait((thing.id, name), channel, specs[name])
+            elif channel.base is not None and ("path" not in arrays or name not in ("x", "y")):
+                arrays[name] = _constant(channel.base)
+        for name in thing.ruled:
+            self._wait_for_rules(thing, name)
+        self._add_settings(thing, None)
+
+    def _add_changed(self, thing: SceneObject, before: BakedObject) -> None:
+        """A changed object: channels with the same inputs as before keep their arrays."""
+        arrays = self.arrays[thing.id]
+        for name, spec in thing.specs.items():
+            channel = thing.channels.get(name)
+            if spec.kind == "point":
+                if thing.is_keyed(name):
+                    kept = _same_channel(before.source, thing, name)
+                    arrays[name] = before.channels[name] if kept else evaluate_path(thing.channels[name], self._grid)
+                continue
+            if _same_channel(before.source, thing, name):
+                arrays[name] = before.channels[name]
+                continue
+            if thing.rules_on(name):
+                self._wait_for_rules(thing, name)
+            if channel is not None and channel.keys:
+                # The place is taken now so that every object lists its channels in the same order.
+                arrays[name] = np.empty(0)
+                self._wait((thing.id, name), channel, spec)
+            else:
+                arrays[name] = _on_path(arrays["path"], name) if name in ("x", "y") and "path" in arrays else _still(channel, spec)
+        self._add_settings(thing, before)
+
+    def _add_settings(self, thing: SceneObject, before: BakedObject | None) -> None:
+        for name, setting in thing.moving_settings.items() if thing.rules else ():
+            if before is not None and before.source.moving_settings.get(name) is setting:
+                self.arrays[thing.id][name] = before.channels[name]
+                continue
+            self.arrays[thing.id][name] = np.empty(0)
+            if (thing.id, name) in self.plan.reads:
+                self._anew.add((thing.id, name))
+            elif setting.keys:
+                self._numbers.append(((thing.id, name), setting))
+            else:
+                # A formula of nothing but time.
+                self._put((thing.id, name), self._evaluated(thing.id, name))
+
+    def _wait(self, ref: Ref, channel: Channel, spec: ChannelSpec) -> None:
+        (self._colours if spec.is_colour else self._numbers).append((ref, channel))
+
+    def _wait_for_rules(self, thing: SceneObject, name: str) -> None:
+        if (thing.id, name) in self.plan.reads:
+            self._anew.add((thing.id, name))
+        elif thing.specs[name].kind != "point":
+            self._ruled.append((thing, name))
+
+    def _make_keyed(self) -> None:
+        """Evaluate channels from their keys and ends, before any rule."""
+        for waiting, work in ((self._numbers, evaluate), (self._colours, evaluate_colours)):
+            if waiting:
+                rows = work([channel for _, channel in waiting], self._grid)
+                self._put_rows([ref for ref, _ in waiting], rows)
+
+    # -- rules
+
+    def _make_ruled(self) -> None:
+        """Apply rules to the channels that read no other channels."""
+        for thing, name in self._ruled:
+            self.reader.before[thing.id, name] = self.arrays[thing.id][name]
+        for rows in self._batches(self._ruled):
+            self._make_rows(rows)
+
+    def _make_rows(self, rows: list[Row]) -> None:
+        """Evaluate channels with one batch key."""
+        settled, grid = self.reader.fills.settled, self.reader.grid
+        # The chain is made once: its tables must outlast the starts that fill them.
+        source = settled(lambda: self.reader.ruled(rows))
+        self._put_rows([(thing.id, name) for thing, name in rows], settled(lambda: source.at(grid)))
+
+    def _batches(self, waiting: Iterable[Row]) -> list[list[Row]]:
+        """Rows with one batch key together, so many at once that what is worked on stays in the processor's cache."""
+        groups: dict[Hashable, list[Row]] = {}
+        for thing, name in waiting:
+            groups.setdefault(batch_key(thing, name, self.reader.timing), []).append((thing, name))
+        at_once = max(1, _SAMPLES_AT_ONCE // max(1, self._grid.size))
+        return [group[start : start + at_once] for group in groups.values() for start in range(0, len(group), at_once)]
+
+    def _make_looking(self, candidates: Iterable[Ref], was: Scene | None) -> None:
+        """Make the channels and settings that look at others, level by level: what one level looks at is made before it."""
+        scene, reader = self.reader.scene, self.reader
+        levels: dict[int, list[Ref]] = {}
+        for ref in sorted(candidates, key=self.plan.level.__getitem__):
+            levels.setdefault(self.plan.level[ref], []).append(ref)
+        reader.after, reader.waiting = self.arrays, {ref for refs in levels.values() for ref in refs}
+        changes, ranges = _Changes.between(was, scene, self.old), self._ranges_read(reader.waiting)
+        for ref in self._anew:
+            if SETTING not in ref[1]:
+                reader.before[ref] = self.arrays[ref[0]][ref[1]]
+        for refs in levels.values():
+            due = [ref for ref in refs if ref in self._anew or self._reads_changed(ref, changes)]
+            self._prepare_keyed(due)
+            rows: list[Row] = []
+            for ref in due:
+                thing = scene.by_id[ref[0]]
+                if SETTING in ref[1]:
+                    self._put(ref, self._evaluated(*ref))
+                    continue
+                known = reader.fills.settled(lambda thing=thing, ref=ref: reader.at_once(thing, ref[1], self.plan.reads[ref]))  # type: ignore[misc]
+                if known is None:
+                    rows.append((thing, ref[1]))
+                else:
+                    self._put(ref, known)
+            for some in self._batches(rows):
+                if len(some) == 1:
+                    self._put((some[0][0].id, some[0][1]), self._evaluated(some[0][0].id, some[0][1]))
+                else:
+                    self._make_rows(some)
+            reader.waiting.difference_update(refs)
+            for ref in due:
+                if ref in ranges:
+                    reader.fills.settled(partial(reader.prepare, ref, *ranges[ref][:2], between=ranges[ref][2]))
+
+    def _ranges_read(self, refs: set[Ref]) -> dict[Ref, tuple[float, float, bool]]:
+        """Of some channels those that others of them read at frames beyond the grid: from which frame to which, and whether between whole ones.
+
+        Followed from the last reader back, so that each table of a long chain can be filled at once, as far as it will ever be read.
+        """
+        scene, first, last = self.reader.scene, float(self._grid.min(initial=0)), float(self._grid.max(initial=0))
+        ranges: dict[Ref, tuple[float, float, bool]] = {}
+        for ref in sorted(refs, key=self.plan.level.__getitem__, reverse=True):
+            if SETTING in ref[1]:
+                continue
+            low, high, between = ranges.get(ref, (first, last, False))
+            for rule in scene.by_id[ref[0]].rules_on(ref[1]):
+                for looked_at, frames, seconds in rule.shifts(*ref):
+                    shift = frames + seconds * scene.fps
+                    other = resolved(scene, looked_at) if shift or between or low < first or high > last else None
+                    if other in refs:
+                        known = ranges.get(other, (first, last, False))
+                        ranges[other] = min(known[0], low + shift), max(known[1], high + shift), known[2] or between or shift != np.floor(shift)
+        return ranges
+
+    def _reads_changed(self, ref: Ref, changes: "_Changes") -> bool:
+        """Whether a channel must be made anew because of what it looks at."""
+        object_id, name = ref
+        if object_id not in self.old or changes.everything:
+            return True
+        looked_at = self.plan.reads[ref]
+        thing = self.reader.scene.by_id[object_id]
+        return (
+            any(one in changes.dials if one not in self.arrays else self._is_new(one, other) for one, other in looked_at)
+            or (bool(changes.reshaped) and (object_id in changes.reshaped or any(one in changes.reshaped for one, _ in looked_at)))
+            or (changes.names and any(one == NAMED for one, _ in thing.looks[name]))
+        )
+
+    def _is_new(self, object_id: str, name: str) -> bool:
+        before = self.old.get(object_id)
+        return before is None or self.arrays[object_id][name] is not before.channels.get(name)
+
+    def _prepare_keyed(self, due: list[Ref]) -> None:
+        """Work out together what the first rules of some channels read, where that is not known yet."""
+        by_id = self.reader.scene.by_id
+        keyed = [
+            ref
+            for ref in due
+            if ref not in self._anew and SETTING not in ref[1] and by_id[ref[0]].is_keyed(ref[1]) and not by_id[ref[0]].specs[ref[1]].is_colour
+        ]
+        if keyed:
+            rows = evaluate([by_id[object_id].channels[name] for object_id, name in keyed], self._grid)
+            self.reader.before.update(zip(keyed, rows, strict=True))
+
+    def _evaluated(self, object_id: str, name: str) -> Array:
+        source = self.reader.fills.settled(lambda: self.reader.made(object_id, name))
+        row: Array = self.reader.fills.settled(lambda: source.at(self.reader.grid))[0]
+        return row
+
+    # -- results
+
+    @property
+    def _grid(self) -> Array:
+        row: Array = self.reader.grid[0]
+        return row
+
+    def _put(self, ref: Ref, values: Array) -> None:
+        self._put_rows([ref], values[None])
+
+    def _put_rows(self, refs: Sequence[Ref], rows: Array) -> None:
+        """Take over the values of some channels, one a row, cut off where they reach too far."""
+        with np.errstate(invalid="ignore"):
+            # NaN fails every comparison.
+            near = np.abs(rows) <= FARTHEST
+        if not near.all():
+            rows = np.clip(np.nan_to_num(rows, nan=0.0), -FARTHEST, FARTHEST)
+            for ref, fine in zip(refs, near, strict=True):
+                if not fine.all():
+                    bad = ~(fine if fine.ndim == 1 else fine.all(axis=-1))
+                    self.beyond[ref] = float(self._grid[min(int(np.argmax(bad)), len(self._grid) - 1)])
+        for (object_id, name), row in zip(refs, rows, strict=True):
+            self.arrays[object_id][name] = row
+
+
+@dataclass(frozen=True)
+class _Changes:
+    """What else than arrays differs between two versions of a scene, as channels see it that look at others.
+
+    dials: those that were turned, as `dial:` and their id. reshaped: ids of objects with another shape, or that hang on something else.
+    names: whether a name in a formula may mean another thing than it did. everything: there was no earlier version.
+    """
+
+    dials: set[str]
+    reshaped: set[str]
+    names: bool
+    everything: bool = False
+
+    @classmethod
+    def between(cls, was: Scene | None, scene: Scene, old: Mapping[str, BakedObject]) -> "_Changes":
+        if was is None:
+            return cls(set(scene.dials_by_id), set(), True, everything=True)
+        same_dials = was.dials is scene.dials
+        dials = set() if same_dials else {owner for owner, dial in scene.dials_by_id.items() if was.dials_by_id.get(owner) is not dial}
+        if was.objects is scene.objects:
+            return cls(dials, set(), was.dials is not scene.dials and _names(was) != _names(scene))
+        return cls(dials, _reshaped(scene, old), _names(was) != _names(scene))
+
+
+def _reshaped(scene: Scene, old: Mapping[str, BakedObject]) -> set[str]:
+    found = set()
+    for thing in scene.objects:
+        before = old[thing.id].source if thing.id in old else None
+        if before is None or before is thing:
+            continue
+        if thing.drawn_shape is not before.drawn_shape or thing.parent != before.parent:
+            found.add(thing.id)
+    return found
+
+
+def _names(scene: Scene) -> list[tuple[str, str, int]]:
+    """What formulas can name in a scene, and what that is."""
+    return [(thing.id, thing.name, id(thing.specs)) for thing in scene.objects] + [(dial.id, dial.name, 0) for dial in scene.dials]
+
+
+def _same_channel(before: SceneObject, thing: SceneObject, name: str) -> bool:
+    """Whether a channel is made just as it was: the same keys (by identity) and the same rules."""
+    same_keys = before.channels.get(name) is thing.channels.get(name) and before.specs.get(name) == thing.specs[name]
+    same_keys = same_keys and (thing.skeleton is before.skeleton or name in GROUP_CHANNELS)
+    beside = {other for rule in thing.rules_on(name) for other in rule.spec.besides}
+    same_keys = same_keys and all(before.channels.get(other) is thing.channels.get(other) for other in beside)
+    if name in ("x", "y"):
+        same_keys = same_keys and before.channels.get("path") is thing.channels.get("path")
+    return same_keys and (before.rules is thing.rules or before.rules_on(name) == thing.rules_on(name))
+
+
+def _on_path(path: Array, name: str) -> Array:
+    """x or y of something that follows its path."""
+    return path[:, 0 if name == "x" else 1].copy()
+
+
+def _still(channel: Channel | None, spec: ChannelSpec) -> Array:
+    return _constant(spec.default if channel is None or channel.base is None else channel.base)
+
+
+@lru_cache(maxsize=65536)
+def _constant(value: Any) -> Array:
+    """A value that never changes, as an array of a single row; equal ones share it."""
+    row: Array = colour.parse_hex(value)[None, :] if isinstance(value, str) else np.array([float(value)])
+    row.flags.writeable = False
+    return row
+
+
+#: The arrays of untouched objects by the identity of their table of channels, which is kept beside them so that no other can have it.
+_UNTOUCHED: dict[int, tuple[Any, dict[str, Array]]] = {}
+
+
+def _untouched(thing: SceneObject) -> dict[str, Array]:
+    """The default arrays of an object without values, keys or rules, in channel order; paths have none."""
+    specs = thing.specs
+    if thing.skeleton is not None:
+        return {name: _constant(spec.default) for name, spec in specs.items() if spec.kind != "point"}
+    found = _UNTOUCHED.get(id(specs))
+    if found is None:
+        found = _UNTOUCHED[id(specs)] = specs, {name: _constant(spec.default) for name, spec in specs.items() if spec.kind != "point"}
+    return found[1]

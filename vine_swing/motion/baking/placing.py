@@ -1,0 +1,178 @@
+"""Where objects are: from the arrays of their channels to matrices, places and opacity, parents first."""
+
+from collections.abc import Iterable, Iterator
+from dataclasses import dataclass, field
+
+import numpy as np
+from numpy.typing import NDArray
+
+from vine_swing.motion.basics import matrix
+from vine_swing.motion.basics.limits import FARTHEST
+from vine_swing.motion.basics.specs import GEOMETRY
+from vine_swing.motion.figure.channels import joint_channels
+from vine_swing.motion.figure.pose import bones
+from vine_swing.motion.scene.model import WHOLE, Scene, SceneObject
+
+Array = NDArray[np.float64]
+#: Numbers worked on at once where matrices of several objects are made together.
+_AT_ONCE = 50_000
+
+
+@dataclass(frozen=True)
+class BakedObject:
+    """One object over all frames. Arrays have one row per frame, or a single row where nothing moves.
+
+    channels: float64 (n,) or (1,), by channel name; colours are sRGB with alpha 0…1, (n, 4) or (1, 4). A path is there
+        only where it has keys, (n, 2); so are settings of rules that have keys or a formula, named `rule:setting`.
+    local: (n, 6) or (1, 6), a b c d e f, from the object's own space to its parent's.
+    world: the same from its own space to the scene.
+    view: the same from its own space to the picture.
+    fade: its own opacity, 0…1, and 0 outside its span.
+    opacity: `fade` times its parents'.
+    place: (n, 2) or (1, 2), where its pivot is in the picture.
+    middle: (n, 2) or (1, 2), where its own origin is in the picture.
+    bones: of a figure, for each bone by its name (n, 6) or (1, 6), from the space it rests in to the scene.
+    """
+
+    source: SceneObject
+    channels: dict[str, Array]
+    local: Array
+    world: Array
+    view: Array
+    fade: Array
+    opacity: Array
+    place: Array
+    middle: Array
+    bones: dict[str, Array] = field(default_factory=dict)
+
+    def carrier(self, bone: str | None) -> Array:
+        """What carries that which hangs on it, or on one of its bones: (n, 6) or (1, 6) to the scene."""
+        return self.world if bone is None else self.bones[bone]
+
+
+def placed(
+    things: Iterable[SceneObject], scene: Scene, grid: Array, channels: dict[str, dict[str, Array]], old: dict[str, BakedObject]
+) -> dict[str, BakedObject]:
+    """Some objects of a scene in their places, by id, parents first.
+
+    Args:
+        things: the objects; of those that hang on others, the others are among them or are as they were.
+        scene: the scene.
+        grid: frames, (n,).
+        channels: the arrays of every channel of these objects, by object id and channel name.
+        old: the objects of an earlier bake at the same frames; what has not changed is taken from them.
+    """
+    by_id = {thing.id: thing for thing in things}
+    local = dict(_locals(by_id.values(), channels, old))
+    done: dict[str, BakedObject] = {}
+    for thing in by_id.values():
+        waiting = [thing]
+        while (parent := waiting[-1].parent) is not None and parent in by_id and parent not in done:
+            waiting.append(by_id[parent])
+        for one in reversed(waiting):
+            if one.id not in done:
+                above = None if one.parent is None else done[one.parent] if one.parent in by_id else old[one.parent]
+                done[one.id] = _placed(one, scene, grid, channels[one.id], local[one.id], above, old)
+    return done
+
+
+def _locals(things: Iterable[SceneObject], channels: dict[str, dict[str, Array]], old: dict[str, BakedObject]) -> Iterator[tuple[str, Array]]:
+    """The matrix of each object in its parent's space; objects that move in the same channels are worked out together."""
+    alike: dict[tuple[int, ...], list[str]] = {}
+    for thing in things:
+        arrays, before = channels[thing.id], old.get(thing.id)
+        if before is not None and (arrays is before.channels or all(arrays[name] is before.channels[name] for name in GEOMETRY)):
+            yield thing.id, before.local
+        else:
+            alike.setdefault(tuple(len(arrays[name]) for name in GEOMETRY), []).append(thing.id)
+    for lengths, ids in alike.items():
+        at_once = max(1, _AT_ONCE // max(lengths))
+        for start in range(0, len(ids), at_once):
+            some = ids[start : start + at_once]
+            yield from zip(some, matrix.object_matrix(_geometry([channels[one] for one in some])), strict=True)
+
+
+def _geometry(rows: list[dict[str, Array]]) -> dict[str, Array]:
+    """The geometry of several objects, one a row."""
+    return {name: np.concatenate([arrays[name] for arrays in rows]).reshape(len(rows), -1) for name in GEOMETRY}
+
+
+def _placed(
+    thing: SceneObject,
+    scene: Scene,
+    grid: Array,
+    arrays: dict[str, Array],
+    local: Array,
+    above: BakedObject | None,
+    old: dict[str, BakedObject],
+) -> BakedObject:
+    before = old.get(thing.id)
+    above_before = old.get(before.source.parent) if before is not None and before.source.parent is not None else None
+    same = before is not None and before.source is thing and all(arrays[name] is before.channels[name] for name in thing.looks)
+    if before is not None and same and above_before is above:
+        return before
+    carrier = above.carrier(thing.bone) if above else None
+    carried = above_before.bones.get(before.source.bone or "", above_before.world) if before is not None and above_before is not None else None
+    moved_above = carrier is not carried
+    if before is not None and local is before.local and not moved_above:
+        world, place, middle = before.world, before.place, before.middle
+    else:
+        world = _within_reach(matrix.multiply(carrier, local)) if carrier is not None else local
+        middle = world[:, 4:6]
+        about_middle = _is_nothing(arrays["pivot.x"]) and _is_nothing(arrays["pivot.y"])
+        place = middle if about_middle else matrix.apply(world, arrays["pivot.x"], arrays["pivot.y"])
+    same_span = before is not None and before.source.span == thing.span
+    if before is not None and arrays["opacity"] is before.channels["opacity"] and same_span:
+        fade = before.fade
+    else:
+        fade = _within(arrays["opacity"])
+        if thing.span != WHOLE:
+            first, last = thing.span.within(scene.length)
+            # A frame is shown until the next one begins, its sub-frames too.
+            fade = fade * ((grid >= first) & (grid < last + 1))
+    faded_above = (above.opacity if above else None) is not (above_before.opacity if above_before else None)
+    if before is not None and fade is before.fade and not faded_above:
+        opacity = before.opacity
+    elif above is not None:
+        opacity = fade * above.opacity
+    else:
+        opacity = fade
+    # Without a camera, what is in the scene is in the picture where it is.
+    view = world
+    return BakedObject(thing, arrays, local, world, view, fade, opacity, place, middle, _bones(thing, arrays, world, before))
+
+
+def _within_reach(world: Array) -> Array:
+    """Matrices whose entries stay finite, however many large ones are multiplied down a chain of parents."""
+    if np.isfinite(world).all():
+        return world
+    return np.clip(np.nan_to_num(world), -FARTHEST, FARTHEST)
+
+
+def _is_nothing(values: Array) -> bool:
+    return (values.size == 1 and values[0] == 0) or not values.any()
+
+
+def _within(values: Array) -> Array:
+    """Within 0…1; the same array where it is."""
+    if values.size == 1 and 0 <= values[0] <= 1:
+        return values
+    return np.fmin(np.fmax(values, 0.0), 1.0)
+
+
+def _bones(thing: SceneObject, arrays: dict[str, Array], world: Array, before: BakedObject | None) -> dict[str, Array]:
+    """The bones of a figure; the same arrays as before where neither it nor its joints moved."""
+    figure = thing.skeleton
+    if figure is None:
+        return {}
+    if before is not None and before.world is world and before.source.skeleton is figure:
+        still = all(arrays[name] is before.channels[name] for name in joint_channels(figure))
+        if still:
+            return before.bones
+    was = before.bones if before is not None else {}
+    found = {}
+    for name, one in bones(figure, arrays).items():
+        now = matrix.multiply(world, one)
+        # A limb with equal values keeps its array, so that what hangs on it is not placed again.
+        found[name] = was[name] if name in was and np.array_equal(was[name], now) else now
+    return found

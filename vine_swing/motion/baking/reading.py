@@ -1,0 +1,413 @@
+"""Reading the channels of a scene at any frames, before and after their rules."""
+
+from collections.abc import Callable, Mapping, Sequence
+from functools import partial
+
+import numpy as np
+from numpy.typing import NDArray
+
+from vine_swing.motion.baking.effort import Effort
+from vine_swing.motion.baking.keyed import Row, before_rules, breaks_of, dial_values, kind_of, moving_channel, plain_value, stream_of
+from vine_swing.motion.baking.tabulated import Fills, Table
+from vine_swing.motion.basics import matrix
+from vine_swing.motion.basics.specs import GEOMETRY
+from vine_swing.motion.figure.channels import FACING
+from vine_swing.motion.figure.ground import Ground
+from vine_swing.motion.figure.walk import Walk
+from vine_swing.motion.formula import references
+from vine_swing.motion.outline.outline import Outline
+from vine_swing.motion.outline.shapes import DRAWN
+from vine_swing.motion.outline.svg_path import parse_path
+from vine_swing.motion.rules import Source, Timing, gait, link
+from vine_swing.motion.rules.link import NAMED
+from vine_swing.motion.rules.rule import SETTING, Rule, RuleSettings, chained
+from vine_swing.motion.rules.spec import Read, number_or
+from vine_swing.motion.scene.graph import Ref, looks_of, resolved
+from vine_swing.motion.scene.model import DIAL_CHANNEL, OutlineShape, Scene, SceneObject, Shape
+
+Array = NDArray[np.float64]
+#: A card that costs more numbers than this for each one read is kept in a table, and read from there between whole frames too.
+_EXPENSIVE = 24.0
+#: A channel that costs more than this is kept in a table at whole frames, where nothing is lost by it.
+_WORTH_KEEPING = 3.0
+#: What reading a table costs.
+_LOOKED_UP = 3.0
+
+
+class Reader:
+    """Reads the channels of one scene. What is known at the frames of a bake already is not worked out again there.
+
+    before: values (n,) or (1,) at `grid` before a channel's rules, by object id and channel name.
+    after: values at `grid` after all rules, by object id, then by channel name; those `waiting` are not made yet.
+    fills: what fills tables; work that reads chains of rules is to be run by `fills.settled`.
+    """
+
+    def __init__(self, scene: Scene, grid: Array | None = None, *, effort: Effort | None = None) -> None:
+        """
+        Args:
+            scene: whose channels are read.
+            grid: the frames (n,) of a bake; to read at them, hand `reader.grid` to a source.
+            effort: counts what is read; unbounded if left out.
+        """
+        self.scene = scene
+        self.timing = Timing(scene.fps, scene.length)
+        self.grid = np.empty((1, 0)) if grid is None else grid[None, :]
+        self.before: dict[Ref, Array] = {}
+        self.after: dict[str, dict[str, Array]] = {}
+        self.waiting: set[Ref] = set()
+        self.fills = Fills()
+        self._effort = effort or Effort()
+        self._final: dict[Ref, Source] = {}
+        self._made: dict[Ref, Source] = {}
+        self._tables: dict[Ref, Table] = {}
+        #: Cards by the identity of what they read, which is kept beside them so that no other can have it.
+        self._cards: dict[tuple[int, str], tuple[Source, Source]] = {}
+        #: Channels as some card of theirs reads them, by object, channel and the card's place.
+        self._before_cards: dict[tuple[str, str, int], Source] = {}
+        self._named: dict[str, Source | None] = {}
+        self._together: dict[str, Mapping[str, Array]] = {}
+        self._memos: dict[tuple[str, ...], dict[str, object]] = {}
+        self._grounds: dict[tuple[str, str | None], Ground | None] = {}
+        #: The first of `grid`, if it is a run of whole frames: its values can then be looked up at other frames.
+        self._run = _first_of_run(self.grid[0])
+
+    def keyed(self, rows: Sequence[Row]) -> Source:
+        """Channels with one batch key as their keys and ends give them: what their first rule reads."""
+        read: list[Callable[[Array], Array]] = []
+        refs = [(thing.id, name) for thing, name in rows]
+
+        def at(t: Array) -> Array:
+            if t is self.grid and all(ref in self.before for ref in refs):
+                known = [_spread(self.before[ref], t.shape[1]) for ref in refs]
+                return known[0] if len(known) == 1 else np.concatenate(known)
+            self._effort.spend(len(refs) * t.shape[1])
+            if not read:
+                read.append(before_rules(rows))
+            return read[0](t)
+
+        thing, name = rows[0]
+        things = [one for one, _ in rows]
+        return Source(
+            at=at,
+            breaks=breaks_of(thing, name, self.timing),
+            timing=self.timing,
+            streams=np.array([stream_of(one.id, name) for one in things], dtype=np.uint64)[:, None],
+            keys=tuple(moving_channel(*row) for row in rows),
+            owner=thing.id,
+            channel=name,
+            beside=lambda other: self.keyed([(one, other) for one in things]),
+            own=lambda other: self._own(things, other),
+            look=self.look,
+            named=self.named,
+            contacts=lambda: [self._contacts(one) for one in things],
+            figure=thing.skeleton,
+            surface=lambda object_id: self._ground(object_id, thing.parent),
+            place=lambda object_id: self._place(object_id, thing.parent),
+            memo=self._memos.setdefault(tuple(one.id for one in things), {}),
+            spend=self._effort.spend,
+        )
+
+    def ruled(self, rows: Sequence[Row]) -> Source:
+        """Channels with one batch key after all their rules that are switched on."""
+        cards = list(zip(*(thing.rules_on(name) for thing, name in rows), strict=True))
+        return chained(self.keyed(rows), cards, kept=self.kept) if cards else self.keyed(rows)
+
+    def after_card(self, before: Source, rule: Rule) -> Source:
+        """One channel after one more rule; asked again, it is the same source, tables and all."""
+        key = (id(before), rule.id)
+        if key not in self._cards:
+            self._cards[key] = before, chained(before, [[rule]])
+        return self._cards[key][1]
+
+    def kept(self, source: Source) -> Source:
+        """A card that is expensive to read often, read from a table."""
+        if source.cost <= _EXPENSIVE:
+            return source
+        return source.reading(Table(source.at, self.fills, between=True).at, cost=_LOOKED_UP)
+
+    def _own(self, things: Sequence[SceneObject], name: str) -> Source:
+        """A channel of some objects, one a row, after all its rules."""
+        if len(things) == 1:
+            return self.final(things[0].id, name)
+        rows = [(one, name) for one in things]
+        source = self.ruled(rows)
+
+        def at(t: Array) -> Array:
+            known = [self._known(ref[0].id, name) for ref in rows] if t is self.grid else []
+            if not known or any(one is None for one in known):
+                return source.at(t)
+            return np.concatenate([_spread(one, t.shape[1]) for one in known if one is not None])
+
+        return source.reading(at)
+
+    def look(self, object_id: str, name: str) -> Source | None:
+        """One channel after all its rules, or the value of a dial, if the scene has it."""
+        if object_id in self.scene.dials_by_id:
+            return self._dial(object_id)
+        thing = self.scene.by_id.get(object_id)
+        return self.final(object_id, name) if thing is not None and name in thing.specs else None
+
+    def named(self, text: str) -> Source | None:
+        """What formulas call by a name: a channel after all its rules, or a dial that holds numbers."""
+        if text in self._named:
+            return self._named[text]
+        ref = resolved(self.scene, (NAMED, text))
+        dial = self.scene.dials_by_id.get(ref[0]) if ref is not None else None
+        found = None if ref is None or (dial is not None and dial.is_colour) else self.look(*ref)
+        self._named[text] = found
+        return found
+
+    def _dial(self, owner: str) -> Source:
+        dial = self.scene.dials_by_id[owner]
+        ref = (owner, DIAL_CHANNEL)
+        if ref not in self._final:
+            self._final[ref] = Source(
+                at=self._remembered(ref, _lately(partial(dial_values, dial))),
+                breaks=np.empty(0),
+                timing=self.timing,
+                streams=np.array([[stream_of(*ref)]], dtype=np.uint64),
+                keys=(dial.channel,),
+                owner=owner,
+                channel=DIAL_CHANNEL,
+                beside=_nothing,
+                own=_nothing,
+                look=self.look,
+                named=self.named,
+                contacts=lambda: [np.empty(0)],
+            )
+        return self._final[ref]
+
+    def contacts(self, object_id: str) -> Array:
+        """The frames (k,) at which the rules of an object have it meet something, in order; as they are before later rules retime them."""
+        return self.fills.settled(lambda: self._contacts(self.scene.by_id[object_id]))
+
+    def _contacts(self, thing: SceneObject) -> Array:
+        found = [np.empty(0)]
+        for name in ("x", "y"):
+            rules = thing.rules_on(name)
+            for n, rule in enumerate(rules):
+                if rule.spec.contacts is not None:
+                    key = (thing.id, name, n)
+                    source = self._before_cards.get(key) or chained(self.keyed([(thing, name)]), [[one] for one in rules[:n]], kept=self.kept)
+                    self._before_cards[key] = source
+                    found.append(rule.spec.contacts(source, RuleSettings([rule], source)))
+        return np.unique(np.concatenate(found))
+
+    def at_once(self, thing: SceneObject, name: str, reads: Sequence[Ref]) -> Array | None:
+        """A channel at `grid`, where nothing keys it and a single rule acts on it whose work needs no chain of cards: a link that reads what is known
+        there, or a rule that works out all its channels together. None for any other; what is given is what the chain would give. `reads` is
+        all the channel looks at."""
+        rules = thing.rules_on(name)
+        if len(rules) != 1 or kind_of(thing, name) != "still" or thing.specs[name].is_colour:
+            return None
+        if rules[0].kind == link.SPEC.kind:
+            return self._linked(thing, name, rules[0], reads)
+        if rules[0].spec.together is None:
+            return None
+        free = self.after[thing.id].get(f"{name.partition('.')[0]}.free")
+        if free is not None and free.any():
+            return None
+        if thing.id not in self._together:
+            source = self.keyed([(thing, name)])
+            self._together[thing.id] = rules[0].spec.together(source, RuleSettings(rules, source), self.grid)
+        added, still = self._together[thing.id].get(name), plain_value(thing, name)
+        if added is None:
+            return np.full(self.grid.shape[1], still)
+        return added * still if name == FACING else added + still
+
+    def _linked(self, thing: SceneObject, name: str, rule: Rule, reads: Sequence[Ref]) -> Array | None:
+        """A channel made by one link from what is known at `grid`; None if the formula reads anything else."""
+        node = link.tree_of(rule.word("formula"))
+        if node is None:
+            return None
+        known: dict[str, Array] = {}
+        named = references(node)
+        for one in named:
+            # With a single reference that reads a single channel, the look-up by name can be skipped.
+            ref = reads[0] if len(named) == len(reads) == 1 else resolved(self.scene, (NAMED, one.text))
+            values = self.after.get(ref[0], {}).get(ref[1]) if ref is not None and ref not in self.waiting else None
+            if values is None or one.frames or one.seconds:
+                return None
+            known[one.text] = values[None]
+        so_far = np.full(self.grid.shape, plain_value(thing, name))
+        row: Array = link.put_together(node, self.grid, self.timing.fps, so_far, lambda one: known[one.text], rule.mode)[0]
+        return row
+
+    def walk(self, object_id: str) -> Walk | None:
+        """How a figure walks, if a gait walks it."""
+        thing = self.scene.by_id[object_id]
+        rule = next((one for one in thing.rules if one.on and one.kind == gait.SPEC.kind), None)
+        if rule is None or thing.skeleton is None:
+            return None
+        made = self._memos.get((object_id,), {}).get(rule.id)
+        if isinstance(made, gait._Walked):
+            return made.walk
+        source = self.keyed([(thing, "x")])
+        return Walk(gait.given(source, RuleSettings([rule], source)))
+
+    def _world(self, object_id: str | None, t: Array) -> Array:
+        """The matrix from the space of an object to the picture at frames t (1, n): (n, 6) or (1, 6); bones are not gone along."""
+        world = np.array([[1.0, 0, 0, 1, 0, 0]])
+        while object_id is not None:
+            channels = {name: self.final(object_id, name).at(t)[0] for name in GEOMETRY}
+            world = matrix.multiply(matrix.object_matrix(channels), world)
+            object_id = self.scene.by_id[object_id].parent
+        return world
+
+    def _place(self, object_id: str, seen_from: str | None) -> Callable[[Array], Array] | None:
+        """Where the pivot of an object is, as something sees it that hangs on `seen_from`: reads (n, 2) at frames t (1, n)."""
+        if object_id not in self.scene.by_id:
+            return None
+
+        def at(t: Array) -> Array:
+            world = matrix.multiply(matrix.home(self._world(seen_from, t)), self._world(object_id, t))
+            x, y = (self.final(object_id, name).at(t)[0] for name in ("pivot.x", "pivot.y"))
+            return matrix.apply(world, x, y)
+
+        return at
+
+    def _ground(self, object_id: str, seen_from: str | None) -> Ground | None:
+        """The upper edge of a shape, as something sees it that hangs on `seen_from`; where both are at frame 0."""
+        if (object_id, seen_from) not in self._grounds:
+            thing = self.scene.by_id.get(object_id)
+            self._grounds[object_id, seen_from] = None
+            if thing is not None and thing.drawn_shape is not None:
+                first = np.zeros((1, 1))
+                world = matrix.multiply(matrix.home(self._world(seen_from, first)), self._world(object_id, first))
+                lines = [matrix.apply(world, *line.T) for line in self._outline(thing.id, thing.drawn_shape).lines()]
+                self._grounds[object_id, seen_from] = Ground.under(lines)
+        return self._grounds[object_id, seen_from]
+
+    def _outline(self, object_id: str, shape: Shape) -> Outline:
+        if isinstance(shape, OutlineShape):
+            return parse_path(shape.d)
+        draw, words = DRAWN[shape.type]
+        return draw(**{word: float(self.final(object_id, name).at(np.zeros((1, 1)))[0, 0]) for name, word in words.items()})
+
+    def final(self, object_id: str, name: str) -> Source:
+        """One channel after all its rules; what has been prepared for one reader serves the next."""
+        ref = (object_id, name)
+        if ref not in self._final:
+            # What it looks at is prepared first, without recursion: chains of links and followers may be thousands long.
+            for needed in self._unprepared(ref):
+                self._final[needed] = self._prepared(*needed)
+        return self._final[ref]
+
+    def _unprepared(self, ref: Ref) -> list[Ref]:
+        """A channel or setting and all that it looks at, however far, that are not prepared yet; what is looked at first."""
+        order: list[Ref] = []
+        seen: set[Ref] = set()
+        waiting: list[tuple[Ref, bool]] = [(ref, False)]
+        while waiting:
+            one, ready = waiting.pop()
+            if ready:
+                order.append(one)
+            elif one not in seen and one not in self._final:
+                seen.add(one)
+                waiting.append((one, True))
+                thing = self.scene.by_id.get(one[0])
+                if thing is not None:
+                    waiting += [(looked, False) for looked in reversed(looks_of(self.scene, thing, one[1]))]
+        return [one for one in order if one[0] in self.scene.by_id]
+
+    def made(self, object_id: str, name: str) -> Source:
+        """As `final`, without a table of its own: what is read is worked out."""
+        ref = (object_id, name)
+        self.final(*ref)
+        return self._made[ref]
+
+    def _prepared(self, object_id: str, name: str) -> Source:
+        thing = self.scene.by_id[object_id]
+        source = self._setting(thing, name) if SETTING in name else self.ruled([(thing, name)])
+        ref = (object_id, name)
+        self._made[ref] = source
+        if source.cost <= _WORTH_KEEPING:
+            return source.reading(self._remembered(ref, source.at))
+        table = self._tables[ref] = Table(source.at, self.fills, between=source.cost > _EXPENSIVE)
+        return source.reading(self._remembered(ref, table.at, table), cost=min(source.cost, _LOOKED_UP) if source.cost > _EXPENSIVE else source.cost)
+
+    def _setting(self, thing: SceneObject, name: str) -> Source:
+        """A setting of a rule, named `rule:setting`: its formula over what its keys say."""
+        rule_id, _, setting = name.partition(SETTING)
+        rule = next(one for one in thing.rules if one.id == rule_id)
+        # What a setting reads is the same whichever channel its rule acts on.
+        source = self.keyed([(thing, "x")])
+        settings = RuleSettings([rule], source)
+        cost = 1.0 + sum(found.cost for _, text in rule.linked.get(setting, ()) if (found := self.named(text)) is not None)
+        return source.reading(lambda t: number_or(settings, setting, t), cost=cost)
+
+    def prepare(self, ref: Ref, low: float, high: float, *, between: bool) -> None:
+        """Fill a channel's table, if it has one, from a frame to another that are known to be read soon, and at places between whole frames."""
+        self.final(*ref)
+        table = self._tables.get(ref)
+        if table is not None:
+            self._seed(ref, table)
+            table.prepare(low, high, between=between)
+
+    def _known(self, object_id: str, name: str) -> Array | None:
+        """A channel at `grid` after all its rules, (n,) or (1,), if it is made already."""
+        return self.after.get(object_id, {}).get(name) if (object_id, name) not in self.waiting else None
+
+    def _remembered(self, ref: Ref, read: Read, table: Table | None = None) -> Read:
+        """A channel's reading, which takes what is made already: at `grid`, and from its table at the frames of `grid` among others."""
+        if table is None:
+
+            def at(t: Array) -> Array:
+                known = self._known(*ref) if t is self.grid else None
+                return read(t) if known is None else _spread(known, t.shape[1])
+
+            return at
+        seeded = False
+
+        def at_or_near(t: Array) -> Array:
+            nonlocal seeded
+            if t is self.grid:
+                known = self._known(*ref)
+                if known is not None:
+                    return _spread(known, t.shape[1])
+            elif not seeded:
+                seeded = self._seed(ref, table)
+            return read(t)
+
+        return at_or_near
+
+    def _seed(self, ref: Ref, table: Table) -> bool:
+        """Put what is made of a channel at `grid` into its table; whether it is made."""
+        known = self._known(*ref) if self._run is not None else None
+        if known is None or self._run is None:
+            return False
+        table.seed(self._run, _spread(known, self.grid.shape[1]))
+        return True
+
+
+def _lately(read: Read) -> Read:
+    """A source that caches its last readings: everything that reads a dial reads it at the same frames."""
+    known: list[tuple[Array, Array]] = []
+
+    def at(t: Array) -> Array:
+        for frames, values in known:
+            if frames is t:
+                return values
+        values = read(t)
+        known[:] = [*known[-3:], (t, values)]
+        return values
+
+    return at
+
+
+def _spread(values: Array, n: int) -> Array:
+    """What is known of a channel, (n,) or (1,), as a row of n that is not to be written to."""
+    row = values[None] if len(values) == n else np.repeat(values[None], n, axis=1)
+    row.flags.writeable = False
+    return row
+
+
+def _nothing(channel: str) -> Source:
+    raise LookupError(f"a dial has no channel '{channel}' beside its value")
+
+
+def _first_of_run(grid: Array) -> int | None:
+    """The first of some frames (n,), if they are whole and each is one after the last; None if they are not."""
+    if not len(grid) or grid[0] != np.floor(grid[0]) or not (np.diff(grid) == 1).all():
+        return None
+    return int(grid[0])

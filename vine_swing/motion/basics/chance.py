@@ -1,0 +1,58 @@
+"""Chance that is the same on every machine: hashed whole numbers, and gradient noise made of them.
+
+K. Perlin, "Improving noise" (2002): at every whole place of a lattice stands a slope drawn by chance, and between two of them
+their straight lines are blended by 6x⁵ − 15x⁴ + 10x³, so that value, slope and bend go on smoothly. Chance is a hash of whole numbers
+(S. Vigna's splitmix64).
+"""
+
+import numpy as np
+from numpy.typing import NDArray
+
+Array = NDArray[np.float64]
+Whole = NDArray[np.uint64]
+Lattice = NDArray[np.int64]
+_BEGIN = np.array([[0x9E3779B9]], np.uint64)
+
+
+def gradient_noise(places: Array, seed: int) -> Array:
+    """Noise within −1…1 at places (n,) of the lattice of a seed, about one sign change a lattice cell."""
+    streams = mixed(np.full((1, 1), seed & (2**64 - 1), np.uint64))
+    noise: Array = lattice_noise(places[None, :], streams, None)[0]
+    return noise
+
+
+def lattice_noise(place: Array, streams: Whole, ring: Lattice | None) -> Array:
+    """Noise within −1…1 at places (r, n) of a lattice."""
+    # The origin of the lattice is random too: otherwise all noises would be 0 together at its whole places.
+    shifted = place + _chance(_BEGIN, streams)
+    cell = np.floor(shifted)
+    inside = shifted - cell
+    first = cell.astype(np.int64)
+    # A ring of a single place has two slopes, so that it still moves.
+    left, right = (first, first + 1) if ring is None else (first % ring, (first + 1) % ring)
+    a = (2 * _chance(left.astype(np.uint64), streams) - 1) * inside
+    b = (2 * _chance(right.astype(np.uint64), streams) - 1) * (inside - 1)
+    blend = inside**3 * (inside * (6 * inside - 15) + 10)
+    # Two slopes of ±1 that meet half way reach a half.
+    noise: Array = 2 * (a + (b - a) * blend)
+    return noise
+
+
+def _chance(places: Whole, streams: Whole) -> Array:
+    """A number within 0…1 for each whole place (r, n) of some streams (r, 1)."""
+    with np.errstate(over="ignore"):
+        z = places * np.uint64(0x9E3779B97F4A7C15) + streams
+        z = (z ^ (z >> np.uint64(30))) * np.uint64(0xBF58476D1CE4E5B9)
+        z = (z ^ (z >> np.uint64(27))) * np.uint64(0x94D049BB133111EB)
+        z ^= z >> np.uint64(31)
+    return (z >> np.uint64(11)).astype(np.float64) / 2**53
+
+
+def mixed(*parts: Whole) -> Whole:
+    """One whole number made of several, so that streams that differ in one of them have nothing to do with each other."""
+    mixed = np.zeros((1, 1), np.uint64)
+    with np.errstate(over="ignore"):
+        for part in parts:
+            mixed = (mixed ^ part) * np.uint64(0xD6E8FEB86659FD93)
+            mixed = mixed ^ (mixed >> np.uint64(32))
+    return mixed

@@ -1,0 +1,8 @@
+"""What a scene may cost; limits on single values stand with the values (values.py, model.py)."""
+
+#: Numbers that one bake may work out: about fifteen seconds' worth on one core.
+MOST_SAMPLES = 4e8
+#: The longest stretch of time, in frames, whose motion an edit turns into other keys: that of the longest scene.
+MOST_TRACED = 20_000
+#: Where a baked value or an entry of a matrix is cut off: far beyond any picture, and far from where sums and products of doubles end.
+FARTHEST = 1e15

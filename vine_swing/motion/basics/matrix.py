@@ -1,0 +1,111 @@
+"""Plane affine matrices over time, as six columns a b c d e f in SVG's order:
+
+    | a c e |   | x |
+    | b d f | · | y |
+    | 0 0 1 |   | 1 |
+
+x right, y down, angles in degrees clockwise (design section 3). Every function takes and gives arrays of shape (n, 6), or
+(1, 6) for what never changes.
+"""
+
+import numpy as np
+from numpy.typing import NDArray
+
+from vine_swing.motion.basics.specs import GEOMETRY, GROUP_CHANNELS
+
+Array = NDArray[np.float64]
+#: Determinants smaller than this are treated as 0.
+_FLAT = 1e-12
+
+
+def columns(a: Array, b: Array, c: Array, d: Array, e: Array, f: Array) -> Array:
+    """Stack six columns of any broadcastable lengths."""
+    found = np.empty((*np.broadcast(a, b, c, d, e, f).shape, 6))
+    for n, column in enumerate((a, b, c, d, e, f)):
+        found[..., n] = column
+    return found
+
+
+def multiply(left: Array, right: Array) -> Array:
+    """left · right: what `right` does happens first."""
+    a1, b1, c1, d1, e1, f1 = left.T
+    a2, b2, c2, d2, e2, f2 = right.T
+    found = np.empty((max(len(left), len(right)), 6))
+    found[:, 0] = a1 * a2 + c1 * b2
+    found[:, 1] = b1 * a2 + d1 * b2
+    found[:, 2] = a1 * c2 + c1 * d2
+    found[:, 3] = b1 * c2 + d1 * d2
+    found[:, 4] = a1 * e2 + c1 * f2 + e1
+    found[:, 5] = b1 * e2 + d1 * f2 + f1
+    return found
+
+
+def apply(matrix: Array, x: Array, y: Array) -> Array:
+    """The points (x, y), each of shape (n,) or (1,), moved by the matrix; shape (n, 2)."""
+    a, b, c, d, e, f = matrix.T
+    right, down = a * x + c * y + e, b * x + d * y + f
+    found = np.empty((len(right), 2))
+    found[:, 0], found[:, 1] = right, down
+    return found
+
+
+#: The channels that make a matrix, with the limits of those that have any.
+_LIMITS = tuple((name, GROUP_CHANNELS[name].low, GROUP_CHANNELS[name].high) for name in GEOMETRY)
+
+
+def linear_part(rotation: Array, skew: Array, sx: Array, sy: Array, stretch: Array, angle: Array) -> tuple[Array, Array, Array, Array]:
+    """R(angle) · S(stretch, 1/stretch) · R(−angle) · R(rotation) · K(skew) · S(sx, sy), as its columns a, b, c, d."""
+    turn = np.radians(rotation)
+    rc, rs = np.cos(turn), np.sin(turn)
+    if (stretch == 1).all():
+        # Most things are never stretched.
+        if not skew.any():
+            return rc * sx, rs * sx, -rs * sy, rc * sy
+        slant = np.tan(np.radians(skew))
+        return rc * sx, rs * sx, (slant * rc - rs) * sy, (slant * rs + rc) * sy
+    alpha = np.radians(angle)
+    cos, sin = np.cos(alpha), np.sin(alpha)
+    wide, thin = stretch, 1 / stretch
+    # The symmetric matrix that pulls along alpha and thins across it; its determinant is 1.
+    cos2, sin2 = cos * cos, sin * sin
+    pa, pb, pd = wide * cos2 + thin * sin2, (wide - thin) * cos * sin, wide * sin2 + thin * cos2
+    slant = np.tan(np.radians(skew))
+    # R(rotation) · K(skew), where K slants the upright lines: (x, y) → (x + slant·y, y).
+    qa, qb, qc, qd = rc, rs, slant * rc - rs, slant * rs + rc
+    return (pa * qa + pb * qb) * sx, (pb * qa + pd * qb) * sx, (pa * qc + pb * qd) * sy, (pb * qc + pd * qd) * sy
+
+
+def object_matrix(channels: dict[str, Array]) -> Array:
+    """The matrix of one object in its parent's space: T(x, y) · linear part · T(−pivot), design section 4.
+
+    Args:
+        channels: arrays of shape (n,) or (1,) under the names of the channels every object has; or (k, n) and (k, 1) for k objects at
+            once, which give (k, n, 6). They are kept within their limits first (a stretch must stay above 0, a skew short of 90°);
+            rules may carry the channels themselves beyond.
+    """
+    g = {name: channels[name] if low is None else np.clip(channels[name], low, high) for name, low, high in _LIMITS}
+    a, b, c, d = linear_part(g["rotation"], g["skew"], g["scale.x"], g["scale.y"], g["stretch"], g["stretch.angle"])
+    px, py = g["pivot.x"], g["pivot.y"]
+    return columns(a, b, c, d, g["x"] - a * px - c * py, g["y"] - b * px - d * py)
+
+
+def inverse(matrix: Array) -> Array:
+    """The inverse of each matrix; a flattened one (determinant 0) has none and gives NaN."""
+    a, b, c, d, e, f = matrix.T
+    det = a * d - b * c
+    with np.errstate(divide="ignore", invalid="ignore"):
+        return columns(d / det, -b / det, -c / det, a / det, (c * f - d * e) / det, (b * e - a * f) / det)
+
+
+def home(matrix: Array) -> Array:
+    """The inverse of each matrix, into the space it comes from; a flattened one takes everything to the origin there."""
+    found = inverse(matrix)
+    a, b, c, d, _, _ = matrix.T
+    found[np.abs(a * d - b * c) < _FLAT] = 0.0
+    return found
+
+
+def rotation_of(matrix: Array) -> Array:
+    """The direction of the x axis after the matrix, in degrees, unwrapped over time; shape (n,)."""
+    angle: Array = np.degrees(np.unwrap(np.arctan2(matrix[:, 1], matrix[:, 0])))
+    return angle

@@ -1,0 +1,66 @@
+"""The plain values a scene is written with, and their limits.
+
+The limits are far beyond any picture, and keep every later computation finite in float64.
+"""
+
+from typing import Annotated, Any, Self
+
+from pydantic import BaseModel, ConfigDict, Discriminator, Field, Tag
+
+MAX_FRAME = 1_000_000
+MAX_NUMBER = 1e9
+MAX_LENGTH = 20_000
+
+#: A frame, counted from 0, as a real number.
+Frame = Annotated[float, Field(strict=True, ge=-MAX_FRAME, le=MAX_FRAME)]
+#: Any finite number a channel can hold: pixels, degrees, factors, Hz.
+Number = Annotated[float, Field(strict=True, ge=-MAX_NUMBER, le=MAX_NUMBER)]
+#: An sRGB colour as CSS writes it in hex, with or without alpha.
+Colour = Annotated[str, Field(pattern=r"^#(?:[0-9A-Fa-f]{3,4}|[0-9A-Fa-f]{6}|[0-9A-Fa-f]{8})$")]
+
+
+#: A point of the picture (or of the parent's space): [x, y] in pixels.
+Point = tuple[Number, Number]
+
+
+def _kind_of_value(value: Any) -> str:
+    return "as colour" if isinstance(value, str) else "as point" if isinstance(value, list | tuple) else "as number"
+
+
+#: A number, a colour or a point; the form decides which limits apply, so that a fault names only those.
+Value = Annotated[
+    Annotated[Number, Tag("as number")] | Annotated[Colour, Tag("as colour")] | Annotated[Point, Tag("as point")],
+    Discriminator(_kind_of_value),
+]
+#: What ties things together inside a file; never shown to people.
+Id = Annotated[str, Field(pattern=r"^[A-Za-z0-9_-]{1,64}$")]
+#: What owns a channel: an object by its id, or a dial as `dial:` and its id.
+Owner = Annotated[str, Field(pattern=r"^(?:dial:)?[A-Za-z0-9_-]{1,64}$")]
+#: What people call a thing. Braces and @ are kept free, since formulas write names inside braces.
+Name = Annotated[str, Field(min_length=1, max_length=80, pattern=r"^[^\x00-\x1f{}@]*[^\s\x00-\x1f{}@][^\x00-\x1f{}@]*$")]
+
+
+#: Any text without control characters but tabs and line breaks: others are no writing, and end a text early in some programs.
+Text = Annotated[str, Field(pattern=r"^[^\x00-\x08\x0b\x0c\x0e-\x1f\x7f]*$")]
+
+
+class Frozen(BaseModel):
+    """A part of a scene: never changed in place, so that unchanged parts can be shared between versions."""
+
+    model_config = ConfigDict(frozen=True, extra="forbid", allow_inf_nan=False)
+
+    def checked(self, **changes: Any) -> Self:
+        """As `but`, with everything checked.
+
+        Raises:
+            ValidationError: if the fields do not fit.
+        """
+        return type(self).model_validate({name: getattr(self, name) for name in type(self).model_fields} | changes)
+
+    def but(self, **changes: Any) -> Self:
+        """The same part with some fields changed. Nothing is checked again: callers hand in checked parts."""
+        copy = self.model_copy(update=changes)
+        for name in set(copy.__dict__) - set(type(self).model_fields):
+            # What was worked out from the old fields must not follow them into the copy.
+            del copy.__dict__[name]
+        return copy

@@ -1,0 +1,78 @@
+"""An outline: straight lines and cubic Bézier curves, the one form every shape is painted from.
+
+Page and export paint the same verbs and points, so they cannot disagree about a shape.
+"""
+
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+Array = NDArray[np.float64]
+
+MOVE, LINE, CUBIC, CLOSE = range(4)
+#: How many points each verb takes.
+POINTS_TAKEN = (1, 1, 3, 0)
+#: The handle length that makes a cubic follow a quarter of a circle within 0.03 % of its radius.
+QUARTER = 4 / 3 * (np.sqrt(2) - 1)
+
+
+@dataclass(frozen=True, eq=False)
+class Outline:
+    """`verbs`: one byte each (MOVE, LINE, CUBIC, CLOSE). `points`: float64 (m, 2), in the order the verbs take them."""
+
+    verbs: bytes
+    points: Array
+
+    def bounds(self) -> tuple[float, float, float, float]:
+        """left, top, right, bottom of all points (control points included); zeros for an empty outline."""
+        if not len(self.points):
+            return 0.0, 0.0, 0.0, 0.0
+        low, high = self.points.min(axis=0), self.points.max(axis=0)
+        return float(low[0]), float(low[1]), float(high[0]), float(high[1])
+
+    def lines(self, *, parts: int = 16) -> list[Array]:
+        """Its lines and curves as polylines, (k, 2) each; every curve is cut into so many parts."""
+        found: list[list[Array]] = []
+        at = 0
+        share = np.linspace(0, 1, parts + 1)[1:, None]
+        for verb in self.verbs:
+            taken = self.points[at : at + POINTS_TAKEN[verb]]
+            at += POINTS_TAKEN[verb]
+            if verb == MOVE or not found:
+                found.append([taken[:1]])
+            elif verb == LINE:
+                found[-1].append(taken)
+            elif verb == CUBIC:
+                a, (b, c, d) = found[-1][-1][-1], taken
+                found[-1].append((1 - share) ** 3 * a + 3 * (1 - share) ** 2 * share * b + 3 * (1 - share) * share**2 * c + share**3 * d)
+            else:
+                found[-1].append(found[-1][0][:1])
+        return [np.concatenate(line) for line in found]
+
+
+class OutlineBuilder:
+    """Collects verbs and points."""
+
+    def __init__(self) -> None:
+        self._verbs = bytearray()
+        self._points: list[tuple[float, float]] = []
+
+    def move(self, x: float, y: float) -> None:
+        self._add(MOVE, (x, y))
+
+    def line(self, x: float, y: float) -> None:
+        self._add(LINE, (x, y))
+
+    def cubic(self, *points: tuple[float, float]) -> None:
+        self._add(CUBIC, *points)
+
+    def close(self) -> None:
+        self._add(CLOSE)
+
+    def done(self) -> Outline:
+        return Outline(bytes(self._verbs), np.array(self._points, dtype=float).reshape(-1, 2))
+
+    def _add(self, verb: int, *points: tuple[float, float]) -> None:
+        self._verbs.append(verb)
+        self._points.extend(points)

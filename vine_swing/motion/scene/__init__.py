@@ -1,0 +1,6 @@
+"""The scene: its model, which is the scene file format, who reads whom in it, and reading and checking it."""
+
+from vine_swing.motion.scene.model import Dial, Scene, SceneObject
+from vine_swing.motion.scene.scene_file import dump, load, parse
+
+__all__ = ["Dial", "Scene", "SceneObject", "dump", "load", "parse"]

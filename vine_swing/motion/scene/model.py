@@ -1,0 +1,506 @@
+"""The scene model, which is also the scene file format (design section 9).
+
+Every part is frozen: an edit makes a new scene that shares all unchanged parts with the old one, so "what changed" is
+answered by identity.
+"""
+
+from collections.abc import Collection
+from functools import cached_property
+from typing import Annotated, Any, Literal, Self
+
+from pydantic import Field, field_validator, model_validator
+
+from vine_swing.motion.basics.specs import GROUP_CHANNELS, SHAPE_CHANNELS, ChannelSpec, Unit
+from vine_swing.motion.basics.values import MAX_FRAME, MAX_LENGTH, Colour, Frozen, Id, Name, Number, Text
+from vine_swing.motion.figure.channels import joint_channels
+from vine_swing.motion.figure.model import Figure
+from vine_swing.motion.rules.rule import SETTING, Rule
+from vine_swing.motion.timing.channel import Channel
+
+MAX_OBJECTS = 5_000
+WholeFrame = Annotated[int, Field(strict=True, ge=-MAX_FRAME, le=MAX_FRAME)]
+
+
+class PlainShape(Frozen):
+    """A shape drawn from its channels alone, about its own middle."""
+
+    type: Literal["ellipse", "rectangle", "polygon", "star", "line"]
+
+
+class OutlineShape(Frozen):
+    """Any outline, as SVG path data (SVG 2, section 9.3)."""
+
+    type: Literal["outline"]
+    d: Annotated[Text, Field(min_length=1, max_length=200_000)]
+
+
+Shape = Annotated[PlainShape | OutlineShape, Field(discriminator="type")]
+
+
+#: In place of an object's id: what follows is the id of a dial.
+DIAL = "dial:"
+#: The one channel of a dial.
+DIAL_CHANNEL = "value"
+
+
+class Dial(Frozen):
+    """A shared value of the scene that channels and settings of rules can read: a number, or a colour if its values are colours.
+
+    `low` and `high` are its range, where it has one: values lie within it, and eases that leave it are cut off there.
+    """
+
+    id: Id
+    name: Name
+    unit: Literal["", "%", "px", "°"] = ""
+    low: Number | None = None
+    high: Number | None = None
+    channel: Channel = Channel()
+
+    @property
+    def is_colour(self) -> bool:
+        """Whether it holds colours."""
+        return isinstance(self.channel.keys[0].value if self.channel.keys else self.channel.base, str)
+
+    @cached_property
+    def spec(self) -> ChannelSpec:
+        """What its value is, as a channel."""
+        ranged = self.low is not None and self.high is not None
+        span = (self.high or 0.0) - (self.low or 0.0) if ranged else 0.0
+        step = 0.01 if self.unit == "%" or 0 < span <= 5 else 0.1 if 0 < span <= 50 else 1.0
+        unit: Unit = "colour" if self.is_colour else self.unit
+        default: float | str = "#FFFFFF" if self.is_colour else float(self.low or 0.0)
+        return ChannelSpec(DIAL_CHANNEL, "value", "Value", "look", unit, default, self.low, self.high, step, "What all that reads this dial gets.")
+
+    @model_validator(mode="after")
+    def _one_kind(self) -> Self:
+        values = [key.value for key in self.channel.keys] + ([self.channel.base] if self.channel.base is not None else [])
+        if any(isinstance(value, tuple) for value in values):
+            raise ValueError(f"dial '{self.name}' has a point; a dial holds a number or a colour")
+        if len({isinstance(value, str) for value in values}) > 1:
+            raise ValueError(f"dial '{self.name}' has both numbers and colours; let all its values be of one kind")
+        if self.low is not None and self.high is not None and not self.low < self.high:
+            raise ValueError(f"dial '{self.name}' goes from {self.low:g} to {self.high:g}; its lower limit must lie below its upper one")
+        if self.channel.formula is not None:
+            raise ValueError(f"dial '{self.name}' has a formula, which dials do not take; let what reads it have the formula")
+        for value in values:
+            if isinstance(value, int | float) and self._beyond(value):
+                raise ValueError(f"dial '{self.name}' has the value {value:g}; its range is {self.range_words}")
+        return self
+
+    def _beyond(self, value: float) -> bool:
+        return (self.low is not None and value < self.low) or (self.high is not None and value > self.high)
+
+    @property
+    def range_words(self) -> str:
+        """Its range in words."""
+        if self.low is not None and self.high is not None:
+            return f"{self.low:g} to {self.high:g}"
+        return f"{self.low:g} or more" if self.low is not None else f"{self.high:g} or less" if self.high is not None else "any number"
+
+
+class Span(Frozen):
+    """The first and the last frame an object is shown at; None where that is the scene's own."""
+
+    first: WholeFrame | None = None
+    last: WholeFrame | None = None
+
+    @model_validator(mode="after")
+    def _in_order(self) -> Self:
+        if self.first is not None and self.last is not None and self.last < self.first:
+            raise ValueError(f"the last frame, {self.last}, lies before the first, {self.first}; swap them")
+        return self
+
+    def within(self, length: int) -> tuple[int, int]:
+        """Both frames, for a scene of `length` frames."""
+        return 0 if self.first is None else self.first, length - 1 if self.last is None else self.last
+
+
+WHOLE = Span()
+
+
+class _Object(Frozen):
+    id: Id
+    name: Name
+    parent: Id | None = None
+    #: The bone of its parent it hangs on, where that is a figure; none for the figure as a whole.
+    bone: Annotated[Text, Field(max_length=80)] | None = None
+    shown: bool = True
+    span: Span = WHOLE
+    channels: dict[str, Channel] = Field(default_factory=dict)
+    rules: Annotated[tuple[Rule, ...], Field(max_length=100)] = ()
+
+    @cached_property
+    def specs(self) -> dict[str, ChannelSpec]:
+        """What each of this object's channels is, by name."""
+        raise NotImplementedError
+
+    @property
+    def content(self) -> "Shape | Figure | None":
+        """What only an object of its kind has, such as its shape or its joints; None for a kind that has nothing of the sort."""
+        return None
+
+    @property
+    def drawn_shape(self) -> "Shape | None":
+        """Its shape, if it is drawn as one."""
+        return None
+
+    @property
+    def skeleton(self) -> Figure | None:
+        """Its joints, if it is a figure."""
+        return None
+
+    def joints_of(self, rule: Rule) -> Collection[str]:
+        """The channels that a rule for joints acts on unless told otherwise; only figures have any."""
+        return ()
+
+    def is_keyed(self, channel: str) -> bool:
+        """Whether a channel has keys."""
+        return channel in self.channels and bool(self.channels[channel].keys)
+
+    @cached_property
+    def moving_settings(self) -> dict[str, Channel]:
+        """The settings of rules that have keys or a formula, named `rule:setting`."""
+        settings = ((f"{rule.id}{SETTING}{name}", one) for rule in self.rules for name, one in rule.settings.items())
+        return {name: one for name, one in settings if isinstance(one, Channel) and (one.keys or one.formula is not None)}
+
+    def rules_for(self, channel: str) -> list[Rule]:
+        """The rules that act on a channel, in order, switched off or on. They act on numbers or on colours; on a path by its x and y."""
+        return self._acting[channel] if self.rules else []
+
+    def rules_on(self, channel: str) -> list[Rule]:
+        """The rules at work on a channel: those switched on."""
+        return self._working[channel] if self.rules else []
+
+    @cached_property
+    def ruled(self) -> frozenset[str]:
+        """The channels on which rules are at work."""
+        return frozenset(name for name, rules in self._working.items() if rules) if self.rules else frozenset()
+
+    @cached_property
+    def _acting(self) -> dict[str, list[Rule]]:
+        def acting(name: str, kind: str) -> list[Rule]:
+            keyed = self.is_keyed(name) or (name in ("x", "y") and self.is_keyed("path"))
+
+            def acts(rule: Rule) -> bool:
+                return name in self.joints_of(rule) if rule.spec.joints and rule.channels == "keyed" else rule.acts_on(name, keyed=keyed)
+
+            return [rule for rule in self.rules if rule.spec.of == kind and acts(rule)]
+
+        return {name: acting(name, spec.kind) for name, spec in self.specs.items()}
+
+    @cached_property
+    def _working(self) -> dict[str, list[Rule]]:
+        return {name: [rule for rule in rules if rule.on] for name, rules in self._acting.items()}
+
+    @cached_property
+    def looks(self) -> dict[str, tuple[tuple[str, str], ...]]:
+        """The channels and settings made from other channels, and from which: pairs of an object's id and a channel."""
+        if not self.rules:
+            return {}
+        found = {f"{rule.id}{SETTING}{name}": refs for rule in self.rules for name, refs in rule.linked.items()}
+        found |= {name: tuple(ref for rule in self.rules_on(name) for ref in rule.looks(self.id, name)) for name in self.specs}
+        return {name: tuple(dict.fromkeys(refs)) for name, refs in found.items() if refs}
+
+    @model_validator(mode="after")
+    def _channels_fit(self) -> Self:
+        for name, channel in self.channels.items():
+            spec = self.specs.get(name)
+            if spec is None:
+                raise ValueError(f"'{self.name}' has no channel '{name}'; it has {', '.join(self.specs)}")
+            check_values(channel, spec, f"'{self.name}', {name}")
+        ids = [rule.id for rule in self.rules]
+        if len(set(ids)) < len(ids):
+            twice = next(one for one in ids if ids.count(one) > 1)
+            raise ValueError(f"two rules of '{self.name}' have the id '{twice}'; give each its own")
+        for rule in self.rules:
+            if rule.spec.joints and self.skeleton is None:
+                raise ValueError(f"rule '{rule.id}' of '{self.name}' moves joints, which only figures have; put it on a figure")
+            for name in () if rule.channels == "keyed" else rule.channels:
+                if name not in self.specs or self.specs[name].kind != rule.spec.of:
+                    raise ValueError(f"rule '{rule.id}' of '{self.name}' acts on '{name}'; it can act on {self.fitting(rule)}")
+        return self
+
+    def fitting(self, rule: Rule) -> str:
+        """The channels a rule can act on, as words."""
+        return ", ".join(spec.name for spec in self.specs.values() if spec.kind == rule.spec.of) or "nothing here"
+
+
+class ShapeObject(_Object):
+    """Something drawn: a shape with fill and stroke."""
+
+    kind: Literal["shape"]
+    shape: Shape
+
+    @property
+    def content(self) -> "Shape":
+        return self.shape
+
+    @property
+    def drawn_shape(self) -> "Shape":
+        return self.shape
+
+    @cached_property
+    def specs(self) -> dict[str, ChannelSpec]:
+        return SHAPE_CHANNELS[self.shape.type]
+
+
+class GroupObject(_Object):
+    """Nothing to see itself: its children move, turn, grow and fade with it."""
+
+    kind: Literal["group"]
+
+    @cached_property
+    def specs(self) -> dict[str, ChannelSpec]:
+        return GROUP_CHANNELS
+
+
+class FigureObject(_Object):
+    """A jointed character. It is drawn by what hangs on its bones."""
+
+    kind: Literal["figure"]
+    figure: Figure
+
+    @cached_property
+    def specs(self) -> dict[str, ChannelSpec]:
+        return GROUP_CHANNELS | joint_channels(self.figure)
+
+    @property
+    def content(self) -> Figure:
+        return self.figure
+
+    @property
+    def skeleton(self) -> Figure:
+        return self.figure
+
+    def joints_of(self, rule: Rule) -> Collection[str]:
+        return rule.spec.joints(self.figure, rule.word) if rule.spec.joints else ()
+
+
+class DialObject(_Object):
+    """A dial as edits of channels see it: something with one channel. It is never part of a troupe."""
+
+    kind: Literal["dial"] = "dial"
+    dial: Dial
+
+    @classmethod
+    def of(cls, dial: Dial) -> "DialObject":
+        """The dial with this id, as something that has channels. Nothing is checked again."""
+        return cls.model_construct(id=f"{DIAL}{dial.id}", name=dial.name, channels={DIAL_CHANNEL: dial.channel}, dial=dial)
+
+    @property
+    def turned(self) -> Dial:
+        """The dial with the channel this has now, checked."""
+        return self.dial.checked(channel=self.channels[DIAL_CHANNEL])
+
+    @cached_property
+    def specs(self) -> dict[str, ChannelSpec]:
+        return {DIAL_CHANNEL: self.dial.spec}
+
+
+SceneObject = Annotated[ShapeObject | GroupObject | FigureObject, Field(discriminator="kind")]
+MAX_CUES = 200
+
+
+class Cue(Frozen):
+    """A stretch of the timeline that a key press or a click starts while the picture waits.
+
+    first, last: the stretch, in frames, both shown.
+    objects: the ids of those it moves; what hangs on them goes along.
+    key: the key that starts it, as W3C UI Events names keys, in small letters; None for none.
+    click: the id of the object on which a click starts it; None for none.
+    plays: "once"; "loop", until it is started again; "held", as long as the key is held down. The last two end with the round they are in.
+    """
+
+    id: Id
+    name: Name
+    first: WholeFrame
+    last: WholeFrame
+    objects: Annotated[tuple[Id, ...], Field(max_length=MAX_OBJECTS)] = ()
+    key: Annotated[str, Field(pattern=r"^(?:[^\s\x00-\x1f\x7fA-Z]|space|enter|arrowup|arrowdown|arrowleft|arrowright)$")] | None = None
+    click: Id | None = None
+    plays: Literal["once", "loop", "held"] = "once"
+
+    @model_validator(mode="after")
+    def _in_order(self) -> Self:
+        if self.last < self.first:
+            raise ValueError(f"cue '{self.name}' ends at frame {self.last}, before it begins at {self.first}; swap them")
+        return self
+
+
+class Scene(Frozen):
+    """One timeline with a picture size, fps and length; objects in drawing order, the first at the back."""
+
+    format: Literal["vine-swing-scene"] = "vine-swing-scene"
+    version: Literal[1] = 1
+    name: Name = "Untitled scene"
+    fps: Annotated[float, Field(strict=True, ge=1, le=240)] = 24.0
+    length: Annotated[int, Field(strict=True, ge=1, le=MAX_LENGTH)] = 120
+    size: tuple[Annotated[int, Field(strict=True, ge=1, le=8192)], Annotated[int, Field(strict=True, ge=1, le=8192)]] = (1280, 720)
+    background: Colour = "#F7F2E7"
+    dials: Annotated[tuple[Dial, ...], Field(max_length=500)] = ()
+    objects: Annotated[tuple[SceneObject, ...], Field(max_length=MAX_OBJECTS)] = ()
+    cues: Annotated[tuple[Cue, ...], Field(max_length=MAX_CUES)] = ()
+
+    @field_validator("size", mode="before")
+    @classmethod
+    def _size_from_json(cls, size: Any) -> Any:
+        return tuple(size) if isinstance(size, list) else size
+
+    @model_validator(mode="after")
+    def _objects_fit(self) -> Self:
+        by_id: dict[str, SceneObject] = {}
+        names: set[str] = set()
+        for thing in self.objects:
+            if thing.id in by_id:
+                raise ValueError(f"two objects have the id '{thing.id}'; every id must be its own")
+            if thing.name in names:
+                raise ValueError(f"two objects are called '{thing.name}'; give each its own name")
+            by_id[thing.id] = thing
+            names.add(thing.name)
+        for thing in self.objects:
+            if thing.parent is not None and thing.parent not in by_id:
+                raise ValueError(f"'{thing.name}' has the parent '{thing.parent}', which is no object of this scene")
+            if thing.bone is not None:
+                check_bone(thing, by_id.get(thing.parent or ""))
+        check_parents(self.objects)
+        if len({dial.id for dial in self.dials}) < len(self.dials) or len({dial.name for dial in self.dials}) < len(self.dials):
+            raise ValueError("two dials share an id or a name; give each its own")
+        check_cues(self.cues, by_id)
+        return self
+
+    @cached_property
+    def by_name(self) -> dict[str, SceneObject]:
+        """The objects by name, in drawing order."""
+        return {thing.name: thing for thing in self.objects}
+
+    @cached_property
+    def dials_by_id(self) -> dict[str, Dial]:
+        """The dials by `dial:` and their id."""
+        return {f"{DIAL}{dial.id}": dial for dial in self.dials}
+
+    @cached_property
+    def dials_by_name(self) -> dict[str, Dial]:
+        """The dials by name."""
+        return {dial.name: dial for dial in self.dials}
+
+    @cached_property
+    def by_id(self) -> dict[str, SceneObject]:
+        """The objects by id, in drawing order."""
+        return {thing.id: thing for thing in self.objects}
+
+    @cached_property
+    def children(self) -> dict[str, list[str]]:
+        """The ids of what hangs directly on each object, in drawing order; only of objects on which something hangs."""
+        found: dict[str, list[str]] = {}
+        for thing in self.objects:
+            if thing.parent is not None:
+                found.setdefault(thing.parent, []).append(thing.id)
+        return found
+
+    @cached_property
+    def _places(self) -> dict[str, int]:
+        """Where each object stands in the drawing order."""
+        return {thing.id: place for place, thing in enumerate(self.objects)}
+
+    def with_object(self, changed: SceneObject) -> Self:
+        """The scene with the object of this id replaced. Its tables by id go along, so that many edits at once cost in line with their number."""
+        place = self._places[changed.id]
+        scene = self.but(objects=(*self.objects[:place], changed, *self.objects[place + 1 :]))
+        scene.__dict__["_places"] = self._places
+        scene.__dict__["by_id"] = {**self.by_id, changed.id: changed}
+        if self.objects[place].name == changed.name:
+            scene.__dict__["names"] = self.names
+        return scene
+
+    def with_added(self, added: SceneObject, place: int) -> Self:
+        """The scene with one more object at a place of the drawing order."""
+        scene = self.but(objects=(*self.objects[:place], added, *self.objects[place:]))
+        if place >= len(self.objects):
+            scene.__dict__["by_id"] = {**self.by_id, added.id: added}
+            scene.__dict__["_places"] = {**self._places, added.id: len(self.objects)}
+        scene.__dict__["names"] = self.names | {added.name}
+        return scene
+
+    @cached_property
+    def names(self) -> frozenset[str]:
+        """The names of all objects."""
+        return frozenset(thing.name for thing in self.objects)
+
+
+_KINDS: dict[str, tuple[str, Any]] = {
+    "number": ("a number", int | float),
+    "colour": ("a colour such as '#F2932B'", str),
+    "point": ("a point such as [640, 360]", tuple),
+}
+
+
+def check_values(channel: Channel, spec: ChannelSpec, where: str) -> None:
+    """Refuse a number where a colour belongs, a point where a number belongs, and so on.
+
+    Raises:
+        ValueError: naming `where`, the value and what would fit.
+    """
+    if channel.formula is not None and SETTING not in spec.name:
+        raise ValueError(f"{where}: a formula stands in a link rule here; only settings of rules have one of their own")
+    wanted, kind = _KINDS[spec.kind]
+    values = [(f"key at frame {key.frame:g}", key.value) for key in channel.keys]
+    if channel.base is not None:
+        if spec.kind == "point":
+            raise ValueError(f"{where}: a path has no base; without keys, x and y say where the object is")
+        values.append(("base", channel.base))
+    for key in channel.keys:
+        if spec.kind == "colour" and (key.out is not None or key.into is not None):
+            raise ValueError(f"{where}: the key at frame {key.frame:g} has handles, which colours cannot have; use spline or an ease")
+        if spec.kind != "point" and key.way is not None:
+            raise ValueError(f"{where}: the key at frame {key.frame:g} has a way, which only keys of a path can have; take it out")
+    for what, value in values:
+        if not isinstance(value, kind):
+            raise ValueError(f"{where}: the {what} is {value!r}; it must be {wanted}")
+
+
+def check_cues(cues: tuple[Cue, ...], objects: Collection[str]) -> None:
+    """Refuse cues that share an id, or that name objects that are not there; `objects` are the ids of those that are.
+
+    Raises:
+        ValueError: naming the cue and the object.
+    """
+    if len({cue.id for cue in cues}) < len(cues):
+        raise ValueError("two cues share an id; give each its own")
+    for cue in cues:
+        for object_id in (*cue.objects, *((cue.click,) if cue.click is not None else ())):
+            if object_id not in objects:
+                raise ValueError(f"cue '{cue.name}' names '{object_id}', which is no object of this scene")
+
+
+def check_bone(thing: SceneObject, parent: SceneObject | None) -> None:
+    """Refuse something that hangs on a bone its parent does not have.
+
+    Raises:
+        ValueError: naming the object, the bone and what there is.
+    """
+    if parent is None or parent.skeleton is None:
+        raise ValueError(f"'{thing.name}' hangs on the bone '{thing.bone}', but its parent is no figure; take the bone out")
+    if thing.bone not in parent.skeleton.bones:
+        raise ValueError(f"'{thing.name}' hangs on the bone '{thing.bone}' of '{parent.name}'; there is {', '.join(parent.skeleton.bones)}")
+
+
+def check_parents(objects: tuple[SceneObject, ...]) -> None:
+    """Refuse parents that form a ring.
+
+    Raises:
+        ValueError: naming every object of the ring.
+    """
+    parents = {thing.id: thing.parent for thing in objects}
+    names = {thing.id: thing.name for thing in objects}
+    safe: set[str] = set()
+    for start in parents:
+        chain: dict[str, None] = {}
+        at: str | None = start
+        while at is not None and at not in safe:
+            if at in chain:
+                ids = list(chain)
+                ring = [*ids[ids.index(at) :], at]
+                raise ValueError(f"parents form a ring: {' → '.join(names[i] for i in ring)}; let one of them go")
+            chain[at] = None
+            at = parents[at]
+        safe.update(chain)

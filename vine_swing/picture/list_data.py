@@ -1,0 +1,96 @@
+"""The paint list as plain data: what is sent to the page, and what the small files of tests/picture/cases hold. See docs/paint-list.md."""
+
+import base64
+from collections.abc import Callable
+from dataclasses import dataclass
+from typing import Any
+
+import numpy as np
+
+from vine_swing.motion.basics import colour
+from vine_swing.motion.outline.svg_path import parse_path
+from vine_swing.picture.paint_list import Fill, Group, Instance, OutlineTrack, PaintList, Picture, Step, Stroke, Track
+
+Data = dict[str, Any]
+#: The name of each step in data.
+OPERATIONS: dict[str, type[Step]] = {"fill": Fill, "stroke": Stroke, "picture": Picture, "group": Group, "instance": Instance}
+_NAMES = {kind: name for name, kind in OPERATIONS.items()}
+
+
+def steps_data(steps: tuple[Step, ...]) -> list[Data]:
+    """Steps with the addresses of their tracks instead of values; what is as usual is left out."""
+    return [_step_data(step) for step in steps]
+
+
+def _step_data(step: Step) -> Data:
+    data: Data = {"op": _NAMES[type(step)], "id": step.id}
+    if step.opacity:
+        data["opacity"] = [_address(track) for track in step.opacity]
+    if not step.shown:
+        data["shown"] = False
+    match step:
+        case Fill():
+            data |= {"matrix": _address(step.matrix), "outline": step.outline.owner, "colour": _address(step.colour)}
+        case Stroke():
+            data |= {"matrix": _address(step.matrix), "outline": step.outline.owner, "colour": _address(step.colour)}
+            data["width"] = _address(step.width)
+        case Picture():
+            data |= {"matrix": _address(step.matrix), "size": _address(step.size), "page": _address(step.page), "smooth": step.smooth}
+            data["pictures"] = step.id
+        case Group():
+            data |= {"blend": step.blend, "steps": steps_data(step.children)}
+        case Instance():
+            data |= {"matrix": _address(step.matrix), "delay": step.delay, "steps": steps_data(step.children)}
+    return data
+
+
+def _address(track: Track) -> list[str]:
+    return [track.owner, track.name]
+
+
+@dataclass(frozen=True)
+class _Known:
+    """The values of a file, by their addresses."""
+
+    track: Callable[[list[str]], Track]
+    outlines: dict[str, OutlineTrack]
+    pictures: dict[str, tuple[bytes, ...]]
+
+
+def read(data: Data) -> PaintList:
+    """The paint list of a file: `size`, `background`, `steps`, and by owner `tracks` (rows by name), `outlines` (`which`, and `outlines` as SVG
+    path data) and `pictures` (in base64).
+
+    Raises:
+        KeyError: for a step that does not exist, or an address nothing is found at.
+    """
+    tracks: dict[tuple[str, str], Track] = {}
+    for owner, named in data["tracks"].items():
+        for name, rows in named.items():
+            values = np.array(rows, np.float64)
+            tracks[owner, name] = Track(owner, name, values[:, 0] if values.shape[1] == 1 else values)
+    outlines = {
+        owner: OutlineTrack([parse_path(d) for d in one["outlines"]], np.array(one["which"], np.uint16), owner)
+        for owner, one in data.get("outlines", {}).items()
+    }
+    pictures = {owner: tuple(base64.b64decode(one) for one in all_) for owner, all_ in data.get("pictures", {}).items()}
+    known = _Known(lambda address: tracks[address[0], address[1]], outlines, pictures)
+    width, height = data["size"]
+    return PaintList((width, height), colour.parse_hex(data["background"]), tuple(_read_step(step, known) for step in data["steps"]))
+
+
+def _read_step(data: Data, known: _Known) -> Step:
+    kind = OPERATIONS[data["op"]]
+    given: Data = {"id": data["id"], "shown": data.get("shown", True)}
+    given["opacity"] = tuple(known.track(address) for address in data.get("opacity", ()))
+    for name in ("matrix", "colour", "width", "size", "page"):
+        if name in data:
+            given[name] = known.track(data[name])
+    if "outline" in data:
+        given["outline"] = known.outlines[data["outline"]]
+    if "pictures" in data:
+        given["pictures"] = known.pictures[data["pictures"]]
+    if "steps" in data:
+        given["children"] = tuple(_read_step(step, known) for step in data["steps"])
+    given |= {name: data[name] for name in ("smooth", "blend", "delay") if name in data}
+    return kind(**given)

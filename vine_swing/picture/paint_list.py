@@ -1,0 +1,172 @@
+"""The paint list: what is painted at every frame, as a small tree of steps. docs/paint-list.md describes it as data.
+
+`listing.py` makes it from a bake; the Skia painter and the page are two short interpreters of it that decide nothing themselves.
+
+A step paints with its tracks at the frame it is painted at. Transforms nest: a step's matrix maps into the space of what it stands in,
+the outermost of which is the picture. All tracks of opacity of a step are multiplied, then clipped to 0…1.
+"""
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from math import floor
+from typing import Any, Literal
+
+import numpy as np
+from numpy.typing import NDArray
+
+from vine_swing.motion.outline.outline import Outline
+
+Array = NDArray[np.float64]
+
+#: The blend modes of "Compositing and Blending Level 1" (W3C), by their names there.
+Blend = Literal[
+    "normal",
+    "multiply",
+    "screen",
+    "overlay",
+    "darken",
+    "lighten",
+    "color-dodge",
+    "color-burn",
+    "hard-light",
+    "soft-light",
+    "difference",
+    "exclusion",
+    "hue",
+    "saturation",
+    "color",
+    "luminosity",
+]
+
+
+def _row(frame: float, rows: int) -> int:
+    """The row of a frame; a half goes up, as in the page."""
+    return min(max(floor(frame + 0.5), 0), rows - 1)
+
+
+@dataclass(frozen=True, eq=False)
+class Track:
+    """One quantity over the frames.
+
+    values: (n,), (1,), (n, w) or (1, w); a single row holds for all frames. Before the first and after the last row, those rows hold.
+    owner, name: whose it is and which; together they are its address in a message to the page.
+    """
+
+    owner: str
+    name: str
+    values: Array
+
+    def at(self, frame: float) -> Any:
+        """The row of the whole frame nearest to `frame`: a number, or an array (w,)."""
+        return self.values[_row(frame, len(self.values))]
+
+
+@dataclass(frozen=True, eq=False)
+class OutlineTrack:
+    """The outlines something has over time: `which` (n,) or (1,) picks one of `outlines` for each frame."""
+
+    outlines: list[Outline]
+    which: NDArray[np.uint16]
+    #: Whose outline it is: its address in a message to the page.
+    owner: str = ""
+
+    @property
+    def size(self) -> int:
+        """About how many bytes it takes."""
+        return self.which.nbytes + sum(outline.points.nbytes + len(outline.verbs) for outline in self.outlines)
+
+    def index_at(self, frame: float) -> int:
+        """Which of the outlines is shown at the whole frame nearest to `frame`."""
+        return int(self.which[_row(frame, len(self.which))])
+
+
+@dataclass(frozen=True, eq=False)
+class Fill:
+    """Fill an outline, by the non-zero rule. `matrix`: a b c d e f (w = 6); `colour`: sRGB with alpha, 0…1 (w = 4)."""
+
+    id: str
+    matrix: Track
+    outline: OutlineTrack
+    colour: Track
+    opacity: tuple[Track, ...] = ()
+    shown: bool = True
+
+
+@dataclass(frozen=True, eq=False)
+class Stroke:
+    """Draw the line of an outline, `width` px wide in the object's space, with round caps and joins."""
+
+    id: str
+    matrix: Track
+    outline: OutlineTrack
+    colour: Track
+    width: Track
+    opacity: tuple[Track, ...] = ()
+    shown: bool = True
+
+
+@dataclass(frozen=True, eq=False)
+class Picture:
+    """Paint one of some pictures, stretched over the box of `size` (width, height; w = 2) about the origin of the object's space.
+
+    pictures: PNG, JPEG or WebP data. page: which of them is shown: its whole part, modulo their number.
+    smooth: sampled bilinearly between pixels, or each pixel as a square.
+    """
+
+    id: str
+    matrix: Track
+    size: Track
+    pictures: tuple[bytes, ...]
+    page: Track
+    smooth: bool = True
+    opacity: tuple[Track, ...] = ()
+    shown: bool = True
+
+
+@dataclass(frozen=True, eq=False)
+class Group:
+    """Paint some steps, the first at the back, as one picture: with an opacity below 1 or another blend mode than normal, they are painted on
+    a layer of their own that is then laid onto what lies below."""
+
+    id: str
+    children: tuple["Step", ...]
+    opacity: tuple[Track, ...] = ()
+    blend: Blend = "normal"
+    shown: bool = True
+
+
+@dataclass(frozen=True, eq=False)
+class Instance:
+    """Paint some steps again: moved by `matrix`, and as they are `delay` frames earlier."""
+
+    id: str
+    children: tuple["Step", ...]
+    matrix: Track
+    delay: float = 0.0
+    opacity: tuple[Track, ...] = ()
+    shown: bool = True
+
+    def own_frame(self, frame: float) -> float:
+        """The frame its steps are at when it is at `frame`."""
+        return frame - self.delay
+
+
+Step = Fill | Stroke | Picture | Group | Instance
+
+
+@dataclass(frozen=True, eq=False)
+class PaintList:
+    """All steps of a scene, the first at the back, on a background (sRGB with alpha, (4,)). `size`: width and height in px."""
+
+    size: tuple[int, int]
+    background: Array
+    steps: tuple[Step, ...]
+
+
+def leaves(steps: tuple[Step, ...]) -> Iterator[Fill | Stroke | Picture]:
+    """The steps that paint something themselves, in order."""
+    for step in steps:
+        if isinstance(step, Group | Instance):
+            yield from leaves(step.children)
+        else:
+            yield step

@@ -1,0 +1,24 @@
+"""A small still of a scene, for lists of scenes."""
+
+import skia
+
+from vine_swing.motion.baking.bake import Baked
+from vine_swing.picture.paint import Painter
+
+#: Pixels across and down that a preview fits into: two device pixels for each of a card on the Shelf.
+WIDTH, HEIGHT = 560, 400
+#: Of WebP, 0…100.
+QUALITY = 82
+
+
+def telling_frame(length: int) -> int:
+    """The frame that a still of a scene shows: a third of the way in, when things are under way."""
+    return length // 3
+
+
+def preview(baked: Baked) -> bytes:
+    """A still of a baked scene as WebP, no larger than WIDTH × HEIGHT."""
+    width, height = baked.scene.size
+    painter = Painter(baked, scale=min(WIDTH / width, HEIGHT / height))
+    image = skia.Image.fromarray(painter.frame(telling_frame(baked.scene.length)), skia.kRGBA_8888_ColorType, skia.kPremul_AlphaType)
+    return bytes(image.encodeToData(skia.kWEBP, QUALITY))

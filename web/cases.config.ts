@@ -1,0 +1,18 @@
+import { fileURLToPath } from "node:url";
+import { defineConfig } from "vite";
+
+/** Builds the painter of case files as one script, into the folder given with --outDir. */
+export default defineConfig({
+  publicDir: false,
+  resolve: { alias: { "@": fileURLToPath(new URL("./src", import.meta.url)) } },
+  build: {
+    target: "es2022",
+    minify: false,
+    lib: {
+      entry: fileURLToPath(new URL("./src/picture/cases.ts", import.meta.url)),
+      formats: ["iife"],
+      name: "cases",
+      fileName: () => "cases.js",
+    },
+  },
+});

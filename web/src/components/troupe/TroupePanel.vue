@@ -1,0 +1,122 @@
+<script setup lang="ts">
+/** The objects of the scene, the foremost at the top, those that hang on another under it. */
+import { ref } from "vue";
+import AddMenu from "@/components/troupe/AddMenu.vue";
+import TroupeItem from "@/components/troupe/TroupeItem.vue";
+import HangDialog from "@/components/troupe/HangDialog.vue";
+import CuesPanel from "@/components/cues/CuesPanel.vue";
+import VineIcon from "@/components/common/VineIcon.vue";
+import DialsPanel from "@/components/dials/DialsPanel.vue";
+import { useOnceTrue } from "@/composables/useOnceTrue";
+import { useRowsInView } from "@/composables/useRowsInView";
+import { useTroupe } from "@/composables/useTroupe";
+import { useTroupeTree } from "@/composables/useTroupeTree";
+import type { SceneObject } from "@/api/types";
+import { useScene } from "@/stores/scene";
+import { useSelection } from "@/stores/selection";
+
+const scene = useScene();
+const selection = useSelection();
+const troupe = useTroupe();
+const hanging = ref<string | null>(null);
+const hangMounted = useOnceTrue(() => hanging.value !== null);
+const dragged = ref<string | null>(null);
+const { entries } = useTroupeTree();
+
+/** Lines are so high, and so many of them are there beyond both ends of what is seen. */
+const [LINE, BEYOND] = [36, 30];
+const { shown, containerProps, wrapperProps } = useRowsInView(() => entries.value, {
+  heightOf: () => LINE,
+  beyond: BEYOND,
+  isPicked: (entry) => entry.thing.id === selection.objectId,
+  picked: () => selection.objectId,
+});
+
+/** Drop what is dragged before, after or onto another. */
+function drop(target: SceneObject, where: "before" | "after" | "onto"): void {
+  const id = dragged.value;
+  dragged.value = null;
+  if (!id || id === target.id) return;
+  if (where === "onto") {
+    void troupe.hangOn(id, target.id);
+    return;
+  }
+  const from = scene.objects.findIndex((one) => one.id === id);
+  const to = scene.objects.findIndex((one) => one.id === target.id);
+  // The list shows the front first, so "before" here is one place nearer to the front.
+  const wanted = where === "before" ? to + 1 : to;
+  troupe.moveTo(id, wanted > from ? wanted - 1 : wanted);
+}
+</script>
+
+<template>
+  <section class="troupe" aria-label="Troupe">
+    <div class="panel-head">
+      <h2>Troupe</h2>
+      <AddMenu
+        ><button class="round small" title="Add an object (N)" aria-label="Add an object">
+          <VineIcon name="add" /></button
+      ></AddMenu>
+    </div>
+    <div v-if="entries.length" v-bind="containerProps" class="list">
+      <ul v-bind="wrapperProps" role="listbox" aria-label="Objects, the foremost first" tabindex="-1">
+        <TroupeItem
+          v-for="{ row: { thing, depth, parts } } in shown"
+          :key="thing.id"
+          :thing="thing"
+          :depth="depth"
+          :parts="parts"
+          :folded="!selection.unfolded.has(thing.id)"
+          :dragging="dragged"
+          @fold="selection.fold(thing.id)"
+          @hang="hanging = thing.id"
+          @drag="dragged = $event"
+          @drop="drop(thing, $event)"
+        />
+      </ul>
+    </div>
+    <div v-else class="empty">
+      <p>No objects yet: what you add is listed here.</p>
+      <AddMenu placement="right-start"
+        ><button class="primary"><VineIcon name="add" /> Add an object</button></AddMenu
+      >
+    </div>
+    <DialsPanel />
+    <CuesPanel />
+    <HangDialog v-if="hangMounted" v-model="hanging" />
+    <p v-if="selection.thing" class="sr-only" aria-live="polite">{{ selection.thing.name }} is picked</p>
+  </section>
+</template>
+
+<style scoped>
+.troupe {
+  display: flex;
+  flex-direction: column;
+  min-height: 0;
+  border-right: 1px solid var(--line);
+  background: var(--paper);
+}
+h2 {
+  font-size: 13px;
+}
+.small {
+  width: 26px;
+  height: 26px;
+}
+.list ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+.list {
+  padding: 0 6px 8px;
+  overflow-y: auto;
+  flex: 1;
+  min-height: 72px;
+}
+.empty {
+  padding: 16px;
+  text-align: center;
+  color: var(--ink-2);
+}
+</style>

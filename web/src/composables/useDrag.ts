@@ -1,0 +1,46 @@
+/** Drags with a pointer: from the press on something until it is let go, or called off by Escape or by the browser. */
+
+export interface Drag {
+  readonly move: (event: PointerEvent) => void;
+  /** `kept` is false if the drag was called off: what it showed must not stay then. */
+  readonly end?: (kept: boolean) => void;
+}
+
+/** Follow a press. What was pressed keeps the pointer; other pointers are not heard meanwhile. */
+export function beginDrag(press: PointerEvent, { move, end }: Drag): void {
+  const target = press.currentTarget as Element;
+  target.setPointerCapture(press.pointerId);
+  const listening = new AbortController();
+  const { signal } = listening;
+  const hear = (name: string, heard: (event: PointerEvent) => void): void =>
+    target.addEventListener(
+      name,
+      (event) => (event as PointerEvent).pointerId === press.pointerId && heard(event as PointerEvent),
+      { signal },
+    );
+  const finish = (kept: boolean): void => {
+    listening.abort();
+    end?.(kept);
+  };
+  hear("pointermove", move);
+  hear("pointerup", () => finish(true));
+  hear("pointercancel", () => finish(false));
+  window.addEventListener(
+    "keydown",
+    (event) => {
+      if (event.key !== "Escape") return;
+      event.stopPropagation();
+      finish(false);
+    },
+    { capture: true, signal },
+  );
+}
+
+/** Follow a press that nothing else shall hear of. False for any button but the first. */
+export function beginOwnDrag(press: PointerEvent, drag: Drag): boolean {
+  if (press.button !== 0) return false;
+  press.preventDefault();
+  press.stopPropagation();
+  beginDrag(press, drag);
+  return true;
+}

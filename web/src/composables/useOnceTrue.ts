@@ -1,0 +1,9 @@
+/** Whether something has ever been true: what a dialog needs to be mounted when it is first opened, and to stay. */
+import { whenever } from "@vueuse/core";
+import { readonly, type Ref, ref } from "vue";
+
+export function useOnceTrue(source: () => boolean): Readonly<Ref<boolean>> {
+  const once = ref(false);
+  whenever(source, () => (once.value = true), { immediate: true, once: true, flush: "sync" });
+  return readonly(once);
+}

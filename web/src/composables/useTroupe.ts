@@ -1,0 +1,152 @@
+/** Putting objects in, copying them, hanging them on each other, and taking them out. */
+import { isDial } from "@/api/dials";
+import type { TroupeObject, Channel, Edit } from "@/api/types";
+import type { IconName } from "@/components/common/VineIcon.vue";
+import { withParts } from "@/picture/boxes";
+import { usePlayback } from "@/stores/playback";
+import { useDeleting } from "@/stores/deleting";
+import { useScene } from "@/stores/scene";
+import { useSelection } from "@/stores/selection";
+
+export interface Kind {
+  readonly kind: string;
+  readonly label: string;
+  readonly icon: IconName;
+}
+
+export const KINDS: readonly Kind[] = [
+  { kind: "ellipse", label: "Ellipse", icon: "ellipse" },
+  { kind: "rectangle", label: "Rectangle", icon: "rectangle" },
+  { kind: "polygon", label: "Polygon", icon: "polygon" },
+  { kind: "star", label: "Star", icon: "star" },
+  { kind: "line", label: "Line", icon: "line" },
+  { kind: "outline", label: "Outline from SVG path…", icon: "outline" },
+  { kind: "group", label: "Group", icon: "group" },
+  { kind: "figure", label: "Figure that walks…", icon: "figure" },
+];
+
+/** Colours that new things take in turn, so that two of them can be told apart. */
+const COLOURS = [
+  { hex: "#F2932B", name: "Orange" },
+  { hex: "#3F8F63", name: "Green" },
+  { hex: "#8A5FA8", name: "Violet" },
+  { hex: "#3C86B5", name: "Blue" },
+  { hex: "#D0365B", name: "Red" },
+  { hex: "#B8862D", name: "Ochre" },
+] as const;
+const newId = (): string =>
+  [...crypto.getRandomValues(new Uint8Array(6))].map((byte) => byte.toString(36).padStart(2, "0")).join("");
+const still = (base: number | string): Channel => ({
+  base,
+  keys: [],
+  before: { mode: "hold", times: null },
+  after: { mode: "hold", times: null },
+});
+
+export function useTroupe() {
+  const scene = useScene();
+  const selection = useSelection();
+  const playback = usePlayback();
+  const deleting = useDeleting();
+
+  /** Add a new object in the middle of the picture and begin to name it. */
+  async function add(kind: string, pathData = ""): Promise<void> {
+    if (!scene.head) return;
+    const id = newId();
+    const [width, height] = scene.head.size;
+    const place = { x: still(width / 2), y: still(height / 2) };
+    const word = KINDS.find((one) => one.kind === kind)?.label.replace(/ from.*/, "") ?? "Object";
+    const { hex: colour, name: tint } = COLOURS[scene.objects.length % COLOURS.length] ?? COLOURS[0];
+    // Until it is called something better, its colour tells it from others of its shape.
+    const name = kind === "group" ? word : `${tint} ${word.toLowerCase()}`;
+    const common = { id, name, parent: null, shown: true, span: {}, rules: [] };
+    const paint: Record<string, Channel> = { [kind === "line" ? "stroke" : "fill"]: still(colour) };
+    const object: TroupeObject =
+      kind === "group"
+        ? { ...common, kind: "group", channels: place }
+        : kind === "outline"
+          ? { ...common, kind: "shape", shape: { type: "outline", d: pathData }, channels: { ...place, ...paint } }
+          : { ...common, kind: "shape", shape: { type: kind as "ellipse" }, channels: { ...place, ...paint } };
+    if (await scene.edit([{ edit: "add-object", object }])) {
+      selection.pick(id);
+      selection.renaming = id;
+    }
+  }
+
+  /** Begin a figure in the lower part of the picture, standing on its origin. */
+  async function addFigure(starter: string, name: string, height: number, drawn: boolean): Promise<void> {
+    if (!scene.head) return;
+    const id = newId();
+    const [wide, high] = scene.head.size;
+    if (
+      await scene.edit([
+        {
+          edit: "add-figure",
+          id,
+          name,
+          starter,
+          x: Math.round(wide * 0.25),
+          y: Math.round(high * 0.82),
+          height,
+          drawn,
+        },
+      ])
+    )
+      selection.pick(id);
+  }
+
+  /** Copy an object with all that hangs on it; the copy lies just beside it in time and place. */
+  async function duplicate(id: string): Promise<void> {
+    if (isDial(id)) return;
+    const ids = new Map(withParts(id, scene.parts).map((part) => [part, newId()]));
+    const edits = scene.objects
+      .filter((one) => ids.has(one.id))
+      .map((one): Edit => {
+        const parent = one.parent ? (ids.get(one.parent) ?? one.parent) : null;
+        return { edit: "add-object", object: { ...one, id: ids.get(one.id)!, parent } };
+      });
+    // Parents must be there before what hangs on them.
+    edits.sort((a, b) => depthOf(a) - depthOf(b));
+    if (await scene.edit(edits)) selection.pick(ids.get(id) ?? null);
+
+    function depthOf(edit: Edit): number {
+      let depth = 0;
+      if (edit.edit !== "add-object") return depth;
+      const originals = new Map([...ids].map(([from, to]) => [to, from]));
+      for (let at = originals.get(edit.object.id); at && ids.has(at); at = scene.byId.get(at)?.parent ?? undefined)
+        depth += 1;
+      return depth;
+    }
+  }
+
+  /** Take an object out, with all that hangs on it, or a dial. What others read is asked about first. */
+  async function remove(id: string): Promise<void> {
+    const thing = scene.byId.get(id);
+    if (thing) await deleting.ask(thing);
+  }
+
+  const hangOn = (id: string, parent: string | null) =>
+    scene.edit([{ edit: "reparent-object", id, parent, keep_at: playback.frame }]);
+  const show = (id: string, shown: boolean) => scene.edit([{ edit: "show-object", id, shown }]);
+
+  /** Move an object in the drawing order, by steps towards the front (+) or the back (−). */
+  function reorder(id: string, by: number): void {
+    const index = scene.objects.findIndex((one) => one.id === id);
+    moveTo(id, index + by);
+  }
+
+  function moveTo(id: string, index: number): void {
+    const within = Math.min(Math.max(index, 0), scene.objects.length - 1);
+    if (scene.objects.findIndex((one) => one.id === id) !== within)
+      void scene.edit([{ edit: "reorder-object", id, index: within }]);
+  }
+
+  /** Pick the next object of the troupe, towards the back (1) or the front (−1). */
+  function pickNext(by: 1 | -1): void {
+    const ids = scene.objects.map((one) => one.id).reverse();
+    const at = selection.objectId ? ids.indexOf(selection.objectId) : by > 0 ? -1 : ids.length;
+    selection.pick(ids[(at + by + ids.length) % ids.length] ?? null);
+  }
+
+  return { add, addFigure, duplicate, remove, hangOn, show, reorder, moveTo, pickNext };
+}

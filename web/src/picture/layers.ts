@@ -1,0 +1,75 @@
+/** Layers: where some steps lie on the canvas, and spare canvases to paint them on. */
+import { numberAt, valuesAt } from "@/api/motion";
+import { type Matrix, moved, times } from "@/geometry/matrix";
+import { type Looked, outlineAt, placeOf } from "@/picture/looked";
+import type { Step } from "@/api/paintList";
+
+/** A box in device pixels. */
+export interface Extent {
+  readonly left: number;
+  readonly top: number;
+  readonly width: number;
+  readonly height: number;
+}
+
+/** The box that some steps can paint in; null if they paint nothing. */
+export function extentOf(steps: readonly Step[], looked: Looked, base: Matrix, earlier: number): Extent | null {
+  let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity];
+  const add = (matrix: Matrix, box: readonly [number, number, number, number]): void => {
+    for (const x of [box[0], box[2]]) {
+      for (const y of [box[1], box[3]]) {
+        const p = moved(matrix, { x, y });
+        [left, top, right, bottom] = [
+          Math.min(left, p.x),
+          Math.min(top, p.y),
+          Math.max(right, p.x),
+          Math.max(bottom, p.y),
+        ];
+      }
+    }
+  };
+  const visit = (some: readonly Step[], outer: Matrix, before: number): void => {
+    for (const step of some) {
+      const frame = looked.frameOf(step.id) - before;
+      if (step.op === "group") visit(step.steps, outer, before);
+      else if (step.op === "instance")
+        visit(step.steps, times(outer, placeOf(step, frame, looked)), before + step.delay);
+      else if (step.op === "picture") {
+        const [width = 0, height = 0] = valuesAt(step.size, frame);
+        add(times(outer, placeOf(step, frame, looked)), [-width / 2, -height / 2, width / 2, height / 2]);
+      } else {
+        const bounds = outlineAt(step.outline, frame)?.bounds;
+        const line = step.op === "stroke" ? numberAt(step.width, frame) / 2 : 0;
+        if (bounds)
+          add(times(outer, placeOf(step, frame, looked)), [
+            bounds[0] - line,
+            bounds[1] - line,
+            bounds[2] + line,
+            bounds[3] + line,
+          ]);
+      }
+    }
+  };
+  visit(steps, base, earlier);
+  return right >= left ? { left, top, width: right - left, height: bottom - top } : null;
+}
+
+const spare: CanvasRenderingContext2D[] = [];
+
+/** An empty canvas of at least this size, to be given back. */
+export function borrowed(width: number, height: number): CanvasRenderingContext2D {
+  const ctx = spare.pop() ?? document.createElement("canvas").getContext("2d");
+  if (!ctx) throw new Error("the browser makes no canvas to paint on");
+  // Setting a size empties a canvas and is expensive, so it only ever grows.
+  if (ctx.canvas.width < width || ctx.canvas.height < height) {
+    ctx.canvas.width = Math.max(ctx.canvas.width, width);
+    ctx.canvas.height = Math.max(ctx.canvas.height, height);
+  } else {
+    ctx.setTransform(1, 0, 0, 1, 0, 0);
+    ctx.clearRect(0, 0, width, height);
+  }
+  return ctx;
+}
+
+/** Give a canvas back. */
+export const given = (layer: CanvasRenderingContext2D): void => void spare.push(layer);

@@ -1,0 +1,32 @@
+/** How a paint list is looked at: at which frame each step is, and what its tracks say there. */
+import { numberAt, type Outlines, type Rows, valuesAt } from "@/api/motion";
+import { type Matrix, toMatrix } from "@/geometry/matrix";
+import type { Step } from "@/api/paintList";
+
+/** How steps are looked at: which frame each is at, where it is, and which are painted. */
+export interface Looked {
+  readonly frameOf: (id: string) => number;
+  /** Another matrix than the step's own, for an object's steps. */
+  readonly matrixOf?: (id: string) => Matrix | undefined;
+  /** Which are painted; those that are shown, unless said. */
+  readonly only?: (step: Step) => boolean;
+}
+
+export const atFrame = (frame: number): Looked => ({ frameOf: () => frame });
+/** The opacity of a step at a frame, of its own and of what faded into it. */
+export const opacityAt = (step: Step, frame: number): number =>
+  Math.min(
+    1,
+    step.opacity.reduce((opacity, track) => opacity * numberAt(track, frame), 1),
+  );
+
+/** Where a step is, in the space of what it stands in. */
+export const placeOf = (step: Extract<Step, { matrix: Rows }>, frame: number, looked: Looked): Matrix =>
+  looked.matrixOf?.(step.id) ?? toMatrix(valuesAt(step.matrix, frame));
+
+/** The outline shown at a frame. */
+export function outlineAt(track: Outlines | undefined, frame: number) {
+  if (!track) return undefined;
+  const which = track.which[Math.min(Math.max(Math.round(frame), 0), track.which.length - 1)];
+  return track.outlines[which ?? 0];
+}

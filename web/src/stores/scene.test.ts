@@ -1,0 +1,131 @@
+import { encode } from "@msgpack/msgpack";
+import { createPinia, setActivePinia } from "pinia";
+import { beforeEach, expect, it, vi } from "vitest";
+import { api, type ChangedMotion, ServiceError } from "@/api/client";
+import type { Edit } from "@/api/types";
+import { useScene } from "@/stores/scene";
+
+const told = vi.hoisted(() => ({ warn: vi.fn(), error: vi.fn(), info: vi.fn() }));
+vi.mock("@/stores/said", () => ({ useSaid: () => told }));
+vi.mock("@/api/client", async (original) => ({
+  ...(await original<typeof import("@/api/client")>()),
+  api: { scene: vi.fn(), motion: vi.fn(), look: vi.fn(), edit: vi.fn(), undo: vi.fn(), redo: vi.fn() },
+}));
+
+const served = vi.mocked(api);
+const EDIT = { edit: "rename-scene", name: "Canopy" } as Edit;
+const moth = { id: "moth", name: "Moth", kind: "shape", parent: null, channels: {}, rules: [] };
+
+/** A message of motion in which nothing is painted. */
+function motion(revision: number, whole = true): Uint8Array {
+  const head = { revision, fps: 24, length: 48, size: [640, 360], background: "#FFFFFF", order: ["moth"], dials: [] };
+  return encode({ ...head, hidden: [], whole, objects: {}, steps: [] });
+}
+
+function changed(revision: number): ChangedMotion {
+  const head = { name: "Canopy", fps: 24, length: 48, size: [640, 360], background: "#FFFFFF", dials: [], cues: [] };
+  const answer = { revision, history: { undo: "step", redo: null }, head, order: ["moth"], objects: [] };
+  return { changed: answer as never, motion: motion(revision, false) };
+}
+
+/** A promise that is settled from outside. */
+function later<T>() {
+  let resolve!: (value: T) => void;
+  const promise = new Promise<T>((done) => (resolve = done));
+  return { promise, resolve };
+}
+
+async function opened() {
+  const scene = useScene();
+  await scene.open("s1");
+  return scene;
+}
+
+beforeEach(() => {
+  vi.clearAllMocks();
+  setActivePinia(createPinia());
+  const head = { name: "Gorge", fps: 24, length: 48, size: [640, 360], background: "#FFFFFF", dials: [], cues: [] };
+  served.scene.mockResolvedValue({
+    id: "s1",
+    revision: 3,
+    history: { undo: null, redo: null },
+    scene: { ...head, objects: [moth] },
+  } as never);
+  served.motion.mockResolvedValue(motion(3));
+});
+
+it("makes one edit after the other, each against the revision the one before left", async () => {
+  const scene = await opened();
+  const first = later<ChangedMotion>();
+  served.edit.mockReturnValueOnce(first.promise).mockResolvedValueOnce(changed(5));
+  const both = [scene.edit([EDIT]), scene.edit([EDIT])];
+  await Promise.resolve();
+  expect(scene.state).toBe("saving");
+  first.resolve(changed(4));
+  expect(await Promise.all(both)).toEqual([true, true]);
+  expect(served.edit.mock.calls.map((call) => call[1])).toEqual([3, 4]);
+  expect([scene.revision, scene.state, scene.head?.name]).toEqual([5, "saved", "Canopy"]);
+});
+
+it("keeps objects that an edit did not touch as they were", async () => {
+  const scene = await opened();
+  const before = scene.objects[0];
+  served.edit.mockResolvedValueOnce(changed(4));
+  await scene.edit([EDIT]);
+  expect(scene.objects[0]).toBe(before);
+});
+
+it("looks only at the newest of the edits asked for while a look is on its way", async () => {
+  const scene = await opened();
+  const slow = later<Uint8Array>();
+  served.look.mockReturnValueOnce(slow.promise).mockResolvedValue(motion(4, false));
+  const looks = [1, 2, 3].map((n) => scene.lookAt([{ ...EDIT, name: `Look ${n}` } as Edit]));
+  slow.resolve(motion(4, false));
+  await Promise.all(looks);
+  expect(served.look.mock.calls.map((call) => (call[2][0] as { name: string }).name)).toEqual(["Look 1", "Look 3"]);
+});
+
+it("forgets a look that comes back after it was let go", async () => {
+  const scene = await opened();
+  const slow = later<Uint8Array>();
+  served.look.mockReturnValueOnce(slow.promise);
+  const look = scene.lookAt([EDIT]);
+  const kept = scene.motion;
+  scene.letGo();
+  slow.resolve(motion(9, false));
+  await look;
+  expect(scene.motion).toBe(kept);
+});
+
+it("reads the scene anew where somebody else has changed it, and says that the change was not made", async () => {
+  const scene = await opened();
+  served.edit.mockRejectedValueOnce(new ServiceError(409, "old"));
+  expect(await scene.edit([EDIT])).toBeUndefined();
+  expect(served.scene).toHaveBeenCalledTimes(2);
+  expect(told.warn).toHaveBeenCalledOnce();
+  expect(scene.state).toBe("saved");
+});
+
+it("says that nothing is saved while the server does not answer", async () => {
+  const scene = await opened();
+  served.edit.mockRejectedValueOnce(new ServiceError(0, "no answer")).mockResolvedValueOnce(changed(4));
+  await scene.edit([EDIT]);
+  expect(scene.state).toBe("not saved");
+  expect(told.error).toHaveBeenCalledWith("no answer");
+  await scene.edit([EDIT]);
+  expect(scene.state).toBe("saved");
+});
+
+it("hands back what the service says against an attempt", async () => {
+  const scene = await opened();
+  served.edit.mockRejectedValueOnce(new ServiceError(422, "there is no 'Wnid'"));
+  expect(await scene.attempt([EDIT])).toBe("there is no 'Wnid'");
+  expect(told.error).not.toHaveBeenCalled();
+  served.edit.mockResolvedValueOnce(changed(4));
+  expect(await scene.attempt([EDIT])).toBeNull();
+});
+
+it("is false for a scene that is not there", async () => {
+  served.scene.mockRejectedValueOnce(new ServiceError(404, "none"));
+  expect(await useScene().open("gone")).toBe(false);
+});
