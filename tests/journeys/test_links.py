@@ -59,7 +59,7 @@ def test_two_gears_are_linked_by_hand(gears):
     for a, b in zip(great, small, strict=True):
         assert b - 12 == pytest.approx(-a * 24 / 9, abs=0.1), "the other way round, by their teeth"
     # The page says who drives whom, in the picture and beside the values.
-    assert w.page.get_by_test_id("driver-lines").get_attribute("data-count") == "1"
+    expect(w.page.get_by_test_id("driver-lines")).to_have_attribute("data-count", "1")
     values = w.page.get_by_role("region", name="Values at this frame")
     values.get_by_role("button", name="Great gear rotation").click()
     expect(values.get_by_role("heading", name=re.compile("^Great gear"))).to_be_visible()

@@ -40,7 +40,7 @@ def test_a_grid_to_snap_to_and_snapping_off(seed):
     columns.fill("16")
     columns.press("Enter")
     w.page.keyboard.press("Escape")
-    assert w.page.locator(".overlay line.grid").count() == 15
+    expect(w.page.locator(".overlay line.grid")).to_have_count(15)
     w.drag_in_picture((300, 200), (559, 231))
     assert w.value("Travel x") == 560
     w.page.get_by_role("button", name="snap", exact=True).click()

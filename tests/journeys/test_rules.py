@@ -21,14 +21,6 @@ def add(w, name):
     w.page.get_by_role("button", name="Add a rule").click()
     w.page.get_by_role("button", name=re.compile(f"^{name}")).last.click()
     w.saved()
-    w.page.wait_for_timeout(300)
-
-
-def cards(w):
-    return [
-        card.split(":")[0]
-        for card in w.page.get_by_role("region", name="Vine").get_by_role("article").evaluate_all("all => all.map(one => one.ariaLabel)")
-    ]
 
 
 def centre(locator):
@@ -60,7 +52,7 @@ def turns(w, frames):
 def test_a_breeze_is_put_on_set_keyed_and_switched_off(leaf):
     w = leaf
     add(w, "Gentle breeze")
-    assert cards(w) == ["Keys", "Ends", "Noise", "Result"]
+    assert w.cards() == ["Keys", "Ends", "Noise", "Result"]
     frames = range(5, 65, 10)
     moving = turns(w, frames)
     assert len(set(moving)) > 3
@@ -106,13 +98,12 @@ def test_rules_are_ordered_copied_and_removed(leaf):
     w.row("Rotation").locator(".label").click()
     add(w, "Rocking")
     add(w, "On twos")
-    assert cards(w) == ["Keys", "Ends", "Oscillator", "Steps", "Result"]
+    assert w.cards() == ["Keys", "Ends", "Oscillator", "Steps", "Result"]
     assert turns(w, (10, 11)) == [turns(w, (10,))[0]] * 2, "held on twos"
     w.page.get_by_role("button", name="More for Steps").click()
     w.page.get_by_role("menuitem", name="Earlier").click()
     w.saved()
-    w.page.wait_for_timeout(300)
-    assert cards(w) == ["Keys", "Ends", "Steps", "Oscillator", "Result"]
+    assert w.cards() == ["Keys", "Ends", "Steps", "Oscillator", "Result"]
     a, b = turns(w, (10, 11))
     assert a != b, "what swings after the steps is not held by them"
     w.page.get_by_role("button", name="More for Oscillator").click()
@@ -124,8 +115,7 @@ def test_rules_are_ordered_copied_and_removed(leaf):
     w.page.get_by_role("button", name="More for Steps").click()
     w.page.get_by_role("menu", name="More for Steps").get_by_role("menuitem", name="Remove").click()
     w.saved()
-    w.page.wait_for_timeout(300)
-    assert cards(w) == ["Keys", "Ends", "Oscillator", "Result"]
+    assert w.cards() == ["Keys", "Ends", "Oscillator", "Result"]
     w.page.keyboard.press("Control+z")
     expect(w.page.get_by_role("article", name=re.compile("^Steps"))).to_be_visible()
 
@@ -136,8 +126,7 @@ def test_what_rules_make_is_frozen_to_few_keys(leaf):
     before = turns(w, (0, 7, 33, 80))
     w.page.get_by_role("button", name="Freeze").click()
     w.saved()
-    w.page.wait_for_timeout(300)
-    assert cards(w) == ["Keys", "Ends", "Result"]
+    assert w.cards() == ["Keys", "Ends", "Result"]
     count = len(w.keys("Leaf", "rotation"))
     assert 5 < count < 60
     assert turns(w, (0, 7, 33, 80)) == pytest.approx(before, abs=0.6)
@@ -154,8 +143,7 @@ def test_a_card_is_dragged_to_another_place(leaf):
     vine = w.page.get_by_role("region", name="Vine")
     vine.get_by_role("article", name=re.compile("^Steps")).locator("svg.chart").drag_to(vine.get_by_role("article", name=re.compile("^Oscillator")))
     w.saved()
-    w.page.wait_for_timeout(300)
-    assert cards(w) == ["Keys", "Ends", "Steps", "Oscillator", "Result"]
+    assert w.cards() == ["Keys", "Ends", "Steps", "Oscillator", "Result"]
 
 
 # -- the journeys of issue 4

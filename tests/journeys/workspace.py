@@ -5,7 +5,7 @@ import re
 import time
 import urllib.request
 
-from playwright.sync_api import Locator, Page, expect
+from playwright.sync_api import Locator, Page, Request, expect
 
 
 class Workspace:
@@ -13,6 +13,10 @@ class Workspace:
 
     def __init__(self, page: Page, address: str):
         self.page, self.address = page, address
+        self.under_way: set[Request] = set()
+        page.on("request", lambda request: self.under_way.add(request))
+        page.on("requestfinished", lambda request: self.under_way.discard(request))
+        page.on("requestfailed", lambda request: self.under_way.discard(request))
         expect(page.get_by_role("region", name="Time sheet")).to_be_visible()
 
     # -- what the service keeps, to compare with what the page shows
@@ -49,8 +53,12 @@ class Workspace:
         self.painted()
 
     def painted(self) -> None:
-        """Wait until the page shows what it knows: two frames of the browser."""
-        self.page.evaluate("() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done)))")
+        """Wait until the page shows what it knows: two frames of the browser in which it asks the service for nothing more."""
+        deadline = time.monotonic() + 20
+        asking = True
+        while asking and time.monotonic() < deadline:
+            self.page.evaluate("() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done)))")
+            asking = bool(self.under_way)
 
     def pick(self, name: str) -> None:
         self.item(name).click()
@@ -108,8 +116,9 @@ class Workspace:
     # -- reading
 
     def saved(self) -> None:
-        """Wait until every edit is kept."""
+        """Wait until every edit is kept, and shown."""
         expect(self.page.get_by_role("button", name="Scene settings")).to_contain_text(re.compile("^saved"))
+        self.painted()
 
     def row(self, name: str) -> Locator:
         return self.page.get_by_role("region", name="Values at this frame").locator(".row").filter(has=self.page.get_by_text(name, exact=True))
@@ -118,6 +127,7 @@ class Workspace:
         return self.page.get_by_role("region", name="Values at this frame").get_by_role("spinbutton", name=label, exact=True)
 
     def value(self, label: str) -> float:
+        self.painted()
         return float(self.value_field(label).input_value().replace("−", "-"))
 
     def shows(self, label: str, value: float, within: float) -> None:
@@ -126,6 +136,12 @@ class Workspace:
         while abs(self.value(label) - value) > within:
             assert time.monotonic() < deadline, f"{label} is {self.value(label)}, not {value}"
             self.page.wait_for_timeout(50)
+
+    def cards(self) -> list[str]:
+        """The names of the cards of the vine, left to right."""
+        self.painted()
+        cards = self.page.get_by_role("region", name="Vine").get_by_role("article")
+        return [label.split(":")[0] for label in cards.evaluate_all("all => all.map(one => one.ariaLabel)")]
 
     def leaves(self, name: str, row: str) -> Locator:
         return self.page.get_by_role("button", name=re.compile(rf"^Key of {re.escape(name)} {re.escape(row)} at frame"))
@@ -142,6 +158,7 @@ class Workspace:
 
     def dots(self) -> list[tuple[float, float]]:
         """The spacing dots of the picked object's path, in scene pixels."""
+        self.painted()
         data = self.page.locator("[data-testid=path-dots] path.dots").first.get_attribute("d")
         stage, box, size = self.page.locator(".stage").bounding_box(), self.canvas(), self.kept()["scene"]["size"]
         found = re.findall(r"M([-\d.]+) ([-\d.]+)", data)
