@@ -161,11 +161,11 @@ def _export(options: argparse.Namespace) -> int:
 
 
 def _check(options: argparse.Namespace) -> int:
-    from vine_swing.motion.outline.svg_path import check_outlines
+    from vine_swing.motion.outline.drawing import check_drawn
     from vine_swing.motion.scene.references import missing_references
 
     scene = load(options.scene)
-    check_outlines(scene)
+    check_drawn(scene)
     missing = missing_references(scene)
     for sentence in missing:
         _say(f"{options.scene}: {sentence}")

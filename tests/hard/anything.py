@@ -27,6 +27,7 @@ FRAMES = [0, 1, 5, 10, 12.5, 23, 40, 47, -3, 60, 119, 1e6, -1e6, 0.1]
 NUMBERS = [0, 1, -1, 0.5, 3, 12, 100, -40, 720.25, 1e9, -1e9, 1e-9, 1 / 3]
 COLOURS = ["#F2932B", "#abc", "#11223344", "#FFFFFF00"]
 NAMES = ["Mango", "Ada's leaf", 'say "hi"', "Ω", "Toucan", "x" * 80, "Mango 2"]
+TEXTS = ["Mail", "", "{number:,.1f} nuts\nשלום", "☃"]
 PATHS = ["M 0 0 L 40 0 L 20 30 Z", "M0 0 C 10 40 50 40 60 0", "m 5 5 a 20 10 0 1 1 30 0 z", "nonsense", "M 1 1"]
 IDS = ["a", "b", "c", "d", "fig", "gone"]
 #: What no field takes, whatever it is.
@@ -120,7 +121,8 @@ class Anything:
 
     def shape(self) -> dict[str, Any]:
         kind = self.draw.choice([*SHAPES])
-        return {"type": kind, "d": self.draw.choice(PATHS)} if kind == "outline" else {"type": kind}
+        own = {"outline": {"d": self.draw.choice(PATHS)}, "text": {"text": self.draw.choice(TEXTS)}}
+        return {"type": kind} | own.get(kind, {})
 
     def thing(self, scene: Scene | None, id: str) -> dict[str, Any]:
         kind = self.draw.choice(["shape", "shape", "shape", "group", "figure"])

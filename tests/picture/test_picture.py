@@ -8,9 +8,10 @@ from hypothesis import strategies as st
 from tests.motion.scenes import channel, scene, shape
 from vine_swing.motion import MotionError, bake
 from vine_swing.motion.outline import svg_path
+from vine_swing.motion.outline.drawing import check_drawn
 from vine_swing.motion.outline.outline import CLOSE, CUBIC, MOVE, POINTS_TAKEN
 from vine_swing.motion.outline.shapes import DRAWN, ellipse, polygon, rectangle, star
-from vine_swing.motion.outline.svg_path import check_outlines, parse_path
+from vine_swing.motion.outline.svg_path import parse_path
 from vine_swing.picture.drawable import drawables
 from vine_swing.picture.listing import hidden
 from vine_swing.picture.paint import Painter
@@ -62,7 +63,7 @@ def test_svg_paths_of_every_command():
 def test_bad_paths_are_refused_by_the_objects_name(data, says):
     one = shape("hill") | {"shape": {"type": "outline", "d": data}}
     with pytest.raises(MotionError, match=f"'Hill': .*({says})"):
-        check_outlines(scene(one))
+        check_drawn(scene(one))
 
 
 def test_outlines_over_time_are_kept_once_each():

@@ -32,6 +32,10 @@ def still_there(client, made_scene, revision):
         assert one.get(f"/api/scenes/{made_scene['id']}/motion").status_code == 200
 
 
+#: What shapes have besides their channels.
+OWN = {"outline": {"d": "M 0 0 L 40 0 L 20 30 Z"}, "text": {"text": "Mail"}}
+
+
 @pytest.mark.parametrize("to", sorted(SHAPES))
 @pytest.mark.parametrize("of", sorted(set(SHAPES) - {"outline"}))
 def test_another_shape_takes_rules_on_channels_it_has_not_along(client, of, to):
@@ -39,8 +43,8 @@ def test_another_shape_takes_rules_on_channels_it_has_not_along(client, of, to):
         {"id": "r", "kind": "oscillator", "channels": [spec.name], "settings": {"amplitude": 3}} for spec in SHAPES[of] if spec.kind == "number"
     ][:1]
     rules += [{"id": "w", "kind": "noise", "channels": ["x", *[spec.name for spec in SHAPES[of] if spec.kind == "number"]]}]
-    one = made(client, data(shape("a", rules=rules) | {"shape": {"type": of}}))
-    shape_to = {"type": to, "d": "M 0 0 L 40 0 L 20 30 Z"} if to == "outline" else {"type": to}
+    one = made(client, data(shape("a", rules=rules) | {"shape": {"type": of} | OWN.get(of, {})}))
+    shape_to = {"type": to} | OWN.get(to, {})
     answer = edit(client, one, {"edit": "set-shape", "id": "a", "shape": shape_to})
     assert answer.status_code == 200, answer.text
     still_there(client, one, 1 if to != of else 0)

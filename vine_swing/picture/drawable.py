@@ -9,10 +9,12 @@ import numpy as np
 from numpy.typing import NDArray
 
 from vine_swing.motion.baking.bake import Baked
+from vine_swing.motion.baking.effort import TooMuchWork
 from vine_swing.motion.baking.placing import BakedObject
-from vine_swing.motion.outline.shapes import DRAWN
-from vine_swing.motion.outline.svg_path import parse_path
-from vine_swing.motion.scene.model import OutlineShape, Shape
+from vine_swing.motion.basics.limits import MOST_POINTS
+from vine_swing.motion.outline.drawing import Drawing, drawing_of
+from vine_swing.motion.outline.outline import Outline
+from vine_swing.motion.scene.model import Shape
 from vine_swing.picture.paint_list import OutlineTrack
 
 Array = NDArray[np.float64]
@@ -45,18 +47,41 @@ def drawables(baked: Baked, previous: dict[str, Drawable] | None = None) -> dict
 
 
 def _track(one: BakedObject, shape: Shape, was: Drawable | None) -> OutlineTrack:
-    before = was.baked if was is not None else None
-    names = [] if isinstance(shape, OutlineShape) else list(DRAWN[shape.type][1])
-    same_shape = before is not None and before.source.drawn_shape == shape
-    if was is not None and same_shape and all(one.channels[name] is was.baked.channels[name] for name in names):
+    drawing = drawing_of(shape)
+    same_shape = was is not None and was.baked.source.drawn_shape == shape
+    if was is not None and same_shape and all(one.channels[name] is was.baked.channels[name] for name in drawing.names):
         return was.outline
-    if isinstance(shape, OutlineShape):
-        return OutlineTrack([parse_path(shape.d)], np.zeros(1, np.uint16), one.source.id)
-    draw, words = DRAWN[shape.type]
-    values = np.stack(np.broadcast_arrays(*(_within(one, name) for name in names)), axis=-1)
+    if not drawing.names:
+        return OutlineTrack([drawing.draw({})], np.zeros(1, np.uint16), one.source.id)
+    values = np.stack(np.broadcast_arrays(*(_within(one, name) for name in drawing.names)), axis=-1)
     distinct, which = np.unique(values, axis=0, return_inverse=True)
-    outlines = [draw(**{words[name]: float(v) for name, v in zip(names, row, strict=True)}) for row in distinct]
-    return OutlineTrack(outlines, which.reshape(-1).astype(np.uint16), one.source.id)
+    outlines = _drawn(drawing, distinct, one.source.name)
+    # Different values may give the very same outline, as those of a number that is shown rounded.
+    places = {key: place for place, key in enumerate(dict.fromkeys(map(id, outlines)))}
+    shared = np.array([places[id(outline)] for outline in outlines], np.uint16)
+    return OutlineTrack(list({id(outline): outline for outline in outlines}.values()), shared[which.reshape(-1)], one.source.id, drawing.boxed)
+
+
+def _drawn(drawing: Drawing, rows: Array, name: str) -> list[Outline]:
+    """The outline for each row of values.
+
+    Raises:
+        TooMuchWork: if they would have more points than could be kept.
+    """
+    outlines: list[Outline] = []
+    seen: set[int] = set()
+    points = 0
+    for row in rows:
+        outlines.append(drawing.draw(dict(zip(drawing.names, map(float, row), strict=True))))
+        if id(outlines[-1]) not in seen:
+            seen.add(id(outlines[-1]))
+            points += len(outlines[-1].points)
+        if points > MOST_POINTS:
+            raise TooMuchWork(
+                f"the outline of '{name}' would take more than {MOST_POINTS / 1e6:.0f} million points over the whole scene; let it keep its shape"
+                " and key its scale, or make it shorter"
+            )
+    return outlines
 
 
 def _within(one: BakedObject, name: str) -> Array:

@@ -69,6 +69,8 @@ class OutlineTrack:
     which: NDArray[np.uint16]
     #: Whose outline it is: its address in a message to the page.
     owner: str = ""
+    #: Whether a hand takes hold of it anywhere within its bounds, as of a text, whose letters are full of gaps.
+    boxed: bool = False
 
     @property
     def size(self) -> int:

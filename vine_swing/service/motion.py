@@ -9,6 +9,7 @@ import numpy as np
 from vine_swing.motion.baking.bake import Baked, bake
 from vine_swing.motion.baking.effort import Effort
 from vine_swing.motion.figure.marks import marks_of
+from vine_swing.motion.outline.drawing import missing_in
 from vine_swing.motion.scene.model import DIAL_CHANNEL, Scene
 from vine_swing.motion.timing.ends import turn_marks
 from vine_swing.picture.drawable import Drawable, drawables
@@ -122,6 +123,11 @@ def _parts(baked: Baked, drawn: dict[str, Drawable], old: dict[str, Parts], befo
         parts |= {("channels", name): values for name, values in one.channels.items()}
         if object_id in drawn:
             parts[("outline",)] = drawn[object_id].outline
+            absent = missing_in(one.source.drawn_shape) if one.source.drawn_shape is not None else []
+            known = old.get(object_id, {}).get(("missing",))
+            if absent or known:
+                # What no longer lacks anything says so once.
+                parts[("missing",)] = known if known == absent else absent
         for name, channel in one.source.channels.items():
             if len(channel.keys) > 1:
                 marks = turn_marks(channel.keys[0].frame, channel.keys[-1].frame, channel.before, channel.after, baked.scene.length)

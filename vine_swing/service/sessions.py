@@ -12,7 +12,7 @@ from typing import Any
 
 from vine_swing.motion.basics.errors import MotionError
 from vine_swing.motion.edits import Edit, apply_labelled
-from vine_swing.motion.outline.svg_path import check_outlines
+from vine_swing.motion.outline.drawing import check_drawn
 from vine_swing.motion.scene.model import Scene, SceneObject
 from vine_swing.service.motion import Motion
 from vine_swing.service.patience import Patience
@@ -57,7 +57,7 @@ class Session:
         if self._look is not None and self._look[0] is before and self._look[1] == edits:
             return self._look[2:]
         after, label = apply_labelled(before, edits)
-        check_outlines(after, since=before)
+        check_drawn(after, since=before)
         motion = self.motion(patience)
         if after is not before:
             motion = motion.moved_on(after, self.stored.revision + 1, effort=patience.effort())
@@ -161,7 +161,7 @@ class Sessions:
 
     def create(self, scene: Scene, *, patience: Patience) -> str:
         """Keep a new scene, if it can be baked; returns its id."""
-        check_outlines(scene)
+        check_drawn(scene)
         motion = Motion.of(scene, 0, effort=patience.effort())
         _refuse_beyond(motion, None)
         scene_id = self.store.create(scene)

@@ -33,7 +33,8 @@ def array(values: NDArray[np.float64]) -> dict[str, Any]:
 
 def outline_track(track: OutlineTrack) -> dict[str, Any]:
     """The outlines and which of them each frame shows (as uint16)."""
-    return {"which": track.which.astype("<u2").tobytes(), "outlines": [_outline(outline) for outline in track.outlines]}
+    outlines = [_outline(outline) for outline in track.outlines]
+    return {"which": track.which.astype("<u2").tobytes(), "outlines": outlines, "boxed": track.boxed}
 
 
 def _outline(outline: Outline) -> dict[str, Any]:

@@ -15,15 +15,14 @@ from vine_swing.motion.figure.channels import FACING
 from vine_swing.motion.figure.ground import Ground
 from vine_swing.motion.figure.walk import Walk
 from vine_swing.motion.formula import references
+from vine_swing.motion.outline.drawing import drawing_of
 from vine_swing.motion.outline.outline import Outline
-from vine_swing.motion.outline.shapes import DRAWN
-from vine_swing.motion.outline.svg_path import parse_path
 from vine_swing.motion.rules import Source, Timing, gait, link
 from vine_swing.motion.rules.link import NAMED
 from vine_swing.motion.rules.rule import SETTING, Rule, RuleSettings, chained
 from vine_swing.motion.rules.spec import Read, number_or
 from vine_swing.motion.scene.graph import Ref, looks_of, resolved
-from vine_swing.motion.scene.model import DIAL_CHANNEL, OutlineShape, Scene, SceneObject, Shape
+from vine_swing.motion.scene.model import DIAL_CHANNEL, Scene, SceneObject, Shape
 
 Array = NDArray[np.float64]
 #: A card that costs more numbers than this for each one read is kept in a table, and read from there between whole frames too.
@@ -279,10 +278,8 @@ class Reader:
         return self._grounds[object_id, seen_from]
 
     def _outline(self, object_id: str, shape: Shape) -> Outline:
-        if isinstance(shape, OutlineShape):
-            return parse_path(shape.d)
-        draw, words = DRAWN[shape.type]
-        return draw(**{word: float(self.final(object_id, name).at(np.zeros((1, 1)))[0, 0]) for name, word in words.items()})
+        drawing = drawing_of(shape)
+        return drawing.draw({name: float(self.final(object_id, name).at(np.zeros((1, 1)))[0, 0]) for name in drawing.names})
 
     def final(self, object_id: str, name: str) -> Source:
         """One channel after all its rules; what has been prepared for one reader serves the next."""

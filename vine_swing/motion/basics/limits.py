@@ -6,3 +6,5 @@ MOST_SAMPLES = 4e8
 MOST_TRACED = 20_000
 #: Where a baked value or an entry of a matrix is cut off: far beyond any picture, and far from where sums and products of doubles end.
 FARTHEST = 1e15
+#: Points that the outlines of one object may have together, over all frames.
+MOST_POINTS = 8_000_000

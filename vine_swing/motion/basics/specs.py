@@ -45,6 +45,11 @@ class ChannelSpec:
         return 100.0 if self.unit == "%" else 1.0
 
 
+def within(spec: ChannelSpec, value: float) -> float:
+    """A value cut off at the limits of its channel."""
+    return min(max(value, spec.low if spec.low is not None else value), spec.high if spec.high is not None else value)
+
+
 #: The channels an object's matrix is made from.
 GEOMETRY = ("x", "y", "rotation", "scale.x", "scale.y", "skew", "pivot.x", "pivot.y", "stretch", "stretch.angle")
 
@@ -99,11 +104,20 @@ SHAPES: dict[str, tuple[ChannelSpec, ...]] = {
         ChannelSpec("end.y", "y", "End", "size", "px", 0.0, about="Where the line ends, from where it begins."),
     ),
     "outline": (),
+    "text": (
+        ChannelSpec(
+            "text.size", "size", "Text", "size", "px", 72.0, 0.0, 10_000.0, about="How large it is set: the height of its line without leading."
+        ),
+        ChannelSpec("tracking", "tracking", "Text", "size", "%", 0.0, -1.0, 10.0, 0.01, "More room after each letter, as a share of the size."),
+        ChannelSpec("leading", "leading", "Text", "size", "%", 1.2, 0.0, 20.0, 0.01, "From one line to the next, as a share of the size."),
+        ChannelSpec("number", "number", "Text", "look", "", 0.0, about="What {number} in the text shows."),
+    ),
 }
 
 _PAINT_DEFAULTS: dict[str, dict[str, float | str]] = {
     # A line has no inside: it shows by its stroke alone.
     "line": {"fill": "#00000000", "stroke.width": 6.0},
+    "text": {"fill": "#1F2A25"},
 }
 
 

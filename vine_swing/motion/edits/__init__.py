@@ -18,6 +18,7 @@ from vine_swing.motion.edits.keys import DeleteKeys, MoveKeys, SetBend, SetEase,
 from vine_swing.motion.edits.objects import (
     AddObject,
     DeleteObject,
+    MakeOutline,
     MovePivot,
     RenameObject,
     ReorderObject,
@@ -46,6 +47,7 @@ AnyEdit = Annotated[
     | ShowObject
     | DeleteObject
     | SetShape
+    | MakeOutline
     | MovePivot
     | SetSpan
     | SetValue

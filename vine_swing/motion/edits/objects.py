@@ -8,10 +8,24 @@ from pydantic import Field, ValidationError
 from vine_swing.motion.baking.bake import placed_at
 from vine_swing.motion.basics import matrix
 from vine_swing.motion.basics.errors import EditError
+from vine_swing.motion.basics.specs import within
 from vine_swing.motion.basics.values import Frame, Id, Name, Number
 from vine_swing.motion.edits.base import Edit, in_time, object_in, with_object, with_parts
 from vine_swing.motion.edits.renaming import formulas_renamed
-from vine_swing.motion.scene.model import MAX_OBJECTS, Scene, SceneObject, Shape, ShapeObject, Span, WholeFrame, check_parents
+from vine_swing.motion.outline.drawing import drawing_of
+from vine_swing.motion.outline.svg_path import path_data
+from vine_swing.motion.scene.model import (
+    MAX_OBJECTS,
+    MAX_PATH_DATA,
+    OutlineShape,
+    Scene,
+    SceneObject,
+    Shape,
+    ShapeObject,
+    Span,
+    WholeFrame,
+    check_parents,
+)
 from vine_swing.motion.timing.channel import Channel
 
 Index = Annotated[int, Field(strict=True, ge=0, le=MAX_OBJECTS)]
@@ -153,6 +167,34 @@ class SetShape(_ObjectEdit):
 
     def label(self, scene: Scene) -> str:
         return f"shape of {self._name(scene)}"
+
+
+class MakeOutline(_ObjectEdit):
+    """Turn a drawn object into a plain outline that looks as it does at a frame, to be changed point by point."""
+
+    edit: Literal["make-outline"]
+    frame: Frame
+
+    def apply(self, scene: Scene) -> Scene:
+        thing = object_in(scene, self.id)
+        if not isinstance(thing, ShapeObject):
+            raise EditError(f"'{thing.name}' is a {thing.kind} and has no outline of its own; choose one of its parts")
+        if isinstance(thing.shape, OutlineShape):
+            return scene
+        drawing, values = drawing_of(thing.shape), placed_at(scene, self.id, self.frame).channels
+        outline = drawing.draw({name: within(thing.specs[name], float(values[name][0])) for name in drawing.names})
+        data = path_data(outline)
+        if not data:
+            raise EditError(f"'{thing.name}' shows nothing at frame {self.frame:g}; go to a frame at which it can be seen")
+        if len(data) > MAX_PATH_DATA:
+            raise EditError(f"'{thing.name}' would take {len(data)} characters of path data; at most {MAX_PATH_DATA} are kept, so divide it first")
+        # Shapes differ in what colours they have where none was chosen.
+        paint = {name: Channel(base=thing.specs[name].default) for name in ("fill", "stroke", "stroke.width") if name not in thing.channels}
+        shape = OutlineShape(type="outline", d=data)
+        return with_object(scene, fitted(thing.but(shape=shape, channels=thing.channels | paint)))
+
+    def label(self, scene: Scene) -> str:
+        return f"make an outline of {self._name(scene)}"
 
 
 class ReparentObject(_ObjectEdit):

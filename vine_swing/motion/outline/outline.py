@@ -51,6 +51,10 @@ class Outline:
         return [np.concatenate(line) for line in found]
 
 
+#: What has nothing to draw.
+NOTHING = Outline(b"", np.empty((0, 2)))
+
+
 class OutlineBuilder:
     """Collects verbs and points."""
 

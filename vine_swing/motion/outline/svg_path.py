@@ -8,9 +8,10 @@ from functools import lru_cache
 import svgelements
 
 from vine_swing.motion.basics.errors import MotionError
-from vine_swing.motion.outline.outline import CLOSE, MOVE, Outline, OutlineBuilder
-from vine_swing.motion.scene.model import OutlineShape, Scene
+from vine_swing.motion.outline.outline import CLOSE, CUBIC, LINE, MOVE, POINTS_TAKEN, Outline, OutlineBuilder
 
+#: What SVG calls each verb.
+_LETTERS = {MOVE: "M", LINE: "L", CUBIC: "C", CLOSE: "Z"}
 _SPACE = " \t\r\n\f,"
 _CLOSE = re.compile("[zZ]")
 #: Everything up to a close-path, or the rest.
@@ -42,21 +43,15 @@ def parse_path(data: str) -> Outline:
     return outline
 
 
-def check_outlines(scene: Scene, *, since: Scene | None = None) -> None:
-    """Refuse a scene with path data that cannot be drawn. Objects it shares with `since` have been checked before.
-
-    Raises:
-        MotionError: naming the object.
-    """
-    known = since.by_id if since is not None else {}
-    for thing in scene.objects:
-        if known.get(thing.id) is thing:
-            continue
-        if isinstance(thing.drawn_shape, OutlineShape):
-            try:
-                parse_path(thing.drawn_shape.d)
-            except MotionError as error:
-                raise MotionError(f"'{thing.name}': {error}") from error
+def path_data(outline: Outline) -> str:
+    """An outline as SVG path data, with its numbers to a millionth of a px."""
+    words: list[str] = []
+    at = 0
+    for verb in outline.verbs:
+        taken = outline.points[at : at + POINTS_TAKEN[verb]].round(6).reshape(-1).tolist()
+        at += POINTS_TAKEN[verb]
+        words.append(" ".join([_LETTERS[verb], *(f"{value:.6f}".rstrip("0").rstrip(".") for value in taken)]))
+    return " ".join(words)
 
 
 def _segments(data: str) -> Iterator[svgelements.PathSegment]:

@@ -18,6 +18,10 @@ from vine_swing.motion.rules.rule import SETTING, Rule
 from vine_swing.motion.timing.channel import Channel
 
 MAX_OBJECTS = 5_000
+#: Characters of SVG path data of one outline.
+MAX_PATH_DATA = 200_000
+#: Characters of one text.
+MAX_TEXT = 2_000
 WholeFrame = Annotated[int, Field(strict=True, ge=-MAX_FRAME, le=MAX_FRAME)]
 
 
@@ -31,10 +35,24 @@ class OutlineShape(Frozen):
     """Any outline, as SVG path data (SVG 2, section 9.3)."""
 
     type: Literal["outline"]
-    d: Annotated[Text, Field(min_length=1, max_length=200_000)]
+    d: Annotated[Text, Field(min_length=1, max_length=MAX_PATH_DATA)]
 
 
-Shape = Annotated[PlainShape | OutlineShape, Field(discriminator="type")]
+class TextShape(Frozen):
+    """A text set in a font. `{number}` in it shows the channel `number`.
+
+    font: the name of a family. weight: 400 for regular, 700 for bold, as CSS counts. wrap: how wide lines may be, in px; None for any width.
+    """
+
+    type: Literal["text"]
+    text: Annotated[Text, Field(max_length=MAX_TEXT)]
+    font: Id = "figtree"
+    weight: Annotated[int, Field(strict=True, ge=1, le=1000)] = 400
+    align: Literal["left", "middle", "right"] = "middle"
+    wrap: Annotated[float, Field(strict=True, ge=1, le=100_000)] | None = None
+
+
+Shape = Annotated[PlainShape | OutlineShape | TextShape, Field(discriminator="type")]
 
 
 #: In place of an object's id: what follows is the id of a dial.

@@ -22,6 +22,8 @@ export interface Outline {
 export interface Outlines {
   readonly which: Uint16Array;
   readonly outlines: readonly Outline[];
+  /** Whether it is taken hold of anywhere within its bounds, as a text is. */
+  readonly boxed?: boolean;
 }
 
 export interface BakedObject {
@@ -45,6 +47,8 @@ export interface BakedObject {
   readonly bones: Readonly<Record<string, Rows>>;
   /** Of a figure that walks: its steps. */
   readonly steps: Steps;
+  /** Of a text: the characters that no font has. */
+  readonly missing: readonly string[];
 }
 
 /** When each leg is on the ground, from frame to frame, and the poses of its steps: [frame, pose, leg]. */
@@ -84,12 +88,14 @@ interface WireObject {
   channels?: Record<string, WireArray>;
   outline?: {
     which: Uint8Array;
+    boxed?: boolean;
     outlines: { verbs: Uint8Array; points: Uint8Array; bounds: [number, number, number, number] }[];
   };
   turns?: Record<string, number[]>;
   contacts?: number[];
   bones?: Record<string, WireArray>;
   steps?: Steps;
+  missing?: string[];
 }
 interface WireMotion extends Omit<Motion, "hidden" | "objects" | "steps" | "stepData"> {
   steps?: StepData[];
@@ -154,6 +160,7 @@ function merged(was: BakedObject | undefined, fresh: WireObject): BakedObject {
     contacts: fresh.contacts ?? was?.contacts ?? [],
     bones: { ...was?.bones, ...mapped(fresh.bones, (array) => rows(array) ?? NOTHING) },
     steps: fresh.steps ?? was?.steps ?? NO_STEPS,
+    missing: fresh.missing ?? was?.missing ?? [],
   };
 }
 
@@ -172,6 +179,7 @@ const aligned = (data: Uint8Array): ArrayBuffer => data.slice().buffer as ArrayB
 function readOutlines(wire: NonNullable<WireObject["outline"]>): BakedObject["outline"] {
   return {
     which: new Uint16Array(aligned(wire.which)),
+    boxed: wire.boxed,
     outlines: wire.outlines.map(({ verbs, points, bounds }) => ({
       path: buildPath(verbs, new Float32Array(aligned(points))),
       bounds,

@@ -41,6 +41,10 @@ export type Vocabulary = Schemas["Vocabulary"];
 export type KindWords = Schemas["KindWords"];
 export type PrincipleWords = Schemas["PrincipleWords"];
 export type ChannelWords = Schemas["ChannelWords"];
+/** Something drawn. */
+export type ShapeThing = Schemas["ShapeObject"];
+export type FontWords = Schemas["FontWords"];
+export type TextShape = Schemas["TextShape"];
 export type FeelWords = Schemas["FeelWords"];
 export type DrawnFeel = Schemas["DrawnFeel"];
 export type FeelLook = Schemas["FeelLook"];

@@ -1,6 +1,6 @@
 /** Putting objects in, copying them, hanging them on each other, and taking them out. */
 import { isDial } from "@/api/dials";
-import type { TroupeObject, Channel, Edit } from "@/api/types";
+import type { TroupeObject, Channel, Edit, TextShape } from "@/api/types";
 import type { IconName } from "@/components/common/VineIcon.vue";
 import { withParts } from "@/picture/boxes";
 import { usePlayback } from "@/stores/playback";
@@ -20,6 +20,7 @@ export const KINDS: readonly Kind[] = [
   { kind: "polygon", label: "Polygon", icon: "polygon" },
   { kind: "star", label: "Star", icon: "star" },
   { kind: "line", label: "Line", icon: "line" },
+  { kind: "text", label: "Text", icon: "text" },
   { kind: "outline", label: "Outline from SVG path…", icon: "outline" },
   { kind: "group", label: "Group", icon: "group" },
   { kind: "figure", label: "Figure that walks…", icon: "figure" },
@@ -34,6 +35,10 @@ const COLOURS = [
   { hex: "#D0365B", name: "Red" },
   { hex: "#B8862D", name: "Ochre" },
 ] as const;
+/** Whether a name is one that a new text was given, and nobody chose. */
+export const isGivenName = (name: string): boolean =>
+  COLOURS.some((one) => name.replace(/ \d+$/, "") === `${one.name} text`);
+const NEW_TEXT: TextShape = { type: "text", text: "Text", font: "figtree", weight: 600, align: "middle", wrap: null };
 const newId = (): string =>
   [...crypto.getRandomValues(new Uint8Array(6))].map((byte) => byte.toString(36).padStart(2, "0")).join("");
 const still = (base: number | string): Channel => ({
@@ -66,10 +71,14 @@ export function useTroupe() {
         ? { ...common, kind: "group", channels: place }
         : kind === "outline"
           ? { ...common, kind: "shape", shape: { type: "outline", d: pathData }, channels: { ...place, ...paint } }
-          : { ...common, kind: "shape", shape: { type: kind as "ellipse" }, channels: { ...place, ...paint } };
+          : kind === "text"
+            ? { ...common, kind: "shape", shape: { ...NEW_TEXT }, channels: { ...place, ...paint } }
+            : { ...common, kind: "shape", shape: { type: kind as "ellipse" }, channels: { ...place, ...paint } };
     if (await scene.edit([{ edit: "add-object", object }])) {
       selection.pick(id);
-      selection.renaming = id;
+      // A text is written first; its name follows what is written.
+      if (kind === "text") selection.writing = id;
+      else selection.renaming = id;
     }
   }
 

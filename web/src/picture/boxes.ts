@@ -85,6 +85,10 @@ function hits(step: Leaf, matrix: Matrix, frame: number, point: Point, near: num
   }
   const outline = outlineAt(step.outline, frame);
   if (!outline) return false;
+  if (step.outline.boxed) {
+    const [left, top, right, bottom] = outline.bounds;
+    return local.x >= left && local.x <= right && local.y >= top && local.y <= bottom;
+  }
   if (step.op === "fill")
     return (valuesAt(step.colour, frame)[3] ?? 0) > 0 && probe.isPointInPath(outline.path, local.x, local.y);
   const width = numberAt(step.width, frame);

@@ -22,6 +22,8 @@ export const useSelection = defineStore("selection", () => {
   const rowName = ref("Travel");
   const channelName = ref<string | null>(null);
   const renaming = ref<string | null>(null);
+  /** The text that is being written in the picture. */
+  const writing = ref<string | null>(null);
   /** Objects whose parts are shown in the troupe and on the time sheet. */
   const unfolded = ref<ReadonlySet<string>>(new Set());
   const tool = ref<Tool>("pick");
@@ -134,6 +136,7 @@ export const useSelection = defineStore("selection", () => {
     channelName,
     leaves,
     renaming,
+    writing,
     unfolded,
     tool,
     keyAsIMove,

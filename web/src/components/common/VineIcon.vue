@@ -36,6 +36,7 @@ export const ICONS = {
   polygon: "M10 3 17 8.2 14.3 16.500H5.700L3 8.200Z",
   star: "M10 2.5 12.2 7.6 17.6 8.1 13.5 11.7 14.8 17 10 14.2 5.2 17 6.5 11.7 2.4 8.1 7.8 7.600Z",
   line: "M4 16 16 4",
+  text: "M4 6.500V4h12v2.500M10 4v12.500M7.5 16.500h5",
   outline: "M3 13C4 4 9 3 10 8s6 4 7 1c1 6-4 9-8 8s-5-1-6-4Z",
 } as const;
 export type IconName = keyof typeof ICONS;

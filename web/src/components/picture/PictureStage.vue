@@ -14,6 +14,8 @@ import PictureOnion from "@/components/picture/PictureOnion.vue";
 import PicturePath from "@/components/picture/PicturePath.vue";
 import PictureRules from "@/components/picture/PictureRules.vue";
 import PictureTools from "@/components/picture/PictureTools.vue";
+import PictureText from "@/components/text/PictureText.vue";
+import { textOf } from "@/composables/useText";
 import { useFigure } from "@/composables/useFigure";
 import { usePathEdit } from "@/composables/usePathEdit";
 import { usePictureDrag } from "@/composables/usePictureDrag";
@@ -146,7 +148,9 @@ function pickPart(event: MouseEvent): void {
     view.toPicture(event.clientX, event.clientY),
     5 / view.scale.value,
   );
-  if (found) selection.pick(found);
+  if (!found) return;
+  selection.pick(found);
+  if (textOf(scene.byId.get(found))) selection.writing = found;
 }
 
 function hover(event: PointerEvent): void {
@@ -269,6 +273,12 @@ defineExpose({ nudge: drag.nudge });
         dragged.text
       }}</span>
     </div>
+    <PictureText
+      v-if="selection.writing && !playback.playing && !live.on"
+      :view="view"
+      :width="width"
+      :height="height"
+    />
     <LiveBar />
     <PictureTools v-if="!live.on" />
     <PathBar v-if="selection.tool === 'path'" :path="path" />

@@ -1,11 +1,13 @@
 <script setup lang="ts">
 /** Every value of the picked object at the playhead, with a leaf to key it. */
-import { ref } from "vue";
+import { computed, ref } from "vue";
 import OutlineDialog from "@/components/troupe/OutlineDialog.vue";
 import FigurePanel from "@/components/figures/FigurePanel.vue";
 import DrivesList from "@/components/links/DrivesList.vue";
 import DialFields from "@/components/dials/DialFields.vue";
+import TextFields from "@/components/text/TextFields.vue";
 import ValueRow from "@/components/values/ValueRow.vue";
+import { textOf } from "@/composables/useText";
 import { useOnceTrue } from "@/composables/useOnceTrue";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
@@ -14,6 +16,7 @@ import { useSelection } from "@/stores/selection";
 const scene = useScene();
 const selection = useSelection();
 const playback = usePlayback();
+const text = computed(() => textOf(selection.thing));
 const outlining = ref(false);
 const outlineMounted = useOnceTrue(() => outlining.value);
 
@@ -34,6 +37,7 @@ function flip(axis: "x" | "y"): void {
     </div>
     <div v-if="selection.thing" class="rows">
       <FigurePanel v-if="selection.thing.kind === 'figure'" />
+      <TextFields v-if="text && selection.thing.kind === 'shape'" :thing="selection.thing" :shape="text" />
       <ValueRow
         v-for="row in selection.rows"
         :key="`${selection.thing.id} ${row.name}`"

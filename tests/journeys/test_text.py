@@ -1,0 +1,69 @@
+"""Text: written in the picture, set in the panel, counting, and made an outline."""
+
+import re
+
+from playwright.sync_api import expect
+
+from tests.journeys.workspace import Workspace
+
+
+def test_a_title_is_written_set_and_counts(workspace: Workspace):
+    w, page = workspace, workspace.page
+    page.get_by_role("button", name="Add to the picture").click()
+    page.get_by_role("menuitem", name="Text").click()
+    expect(page.get_by_role("textbox", name=re.compile("Words of"))).to_be_focused()
+    page.keyboard.type("Letters today\n{number:,d} ☃")
+    # Seen before it is kept: the panel names what no font has.
+    expect(page.get_by_role("status").filter(has_text="No font here has ☃")).to_be_visible()
+    page.keyboard.press("Backspace")
+    page.keyboard.press("Backspace")
+    page.keyboard.press("Control+Enter")
+    w.saved()
+    (title,) = w.kept()["scene"]["objects"]
+    assert (title["name"], title["shape"]["text"]) == ("Letters today", "Letters today\n{number:,d}")
+    # The number is a value as any other: keyed, it counts.
+    w.key("Text")
+    w.go_to("48")
+    w.type_value("Text number", "1200")
+    w.go_to("24")
+    assert w.value("Text number") == 600
+    group = page.get_by_role("group", name="Text", exact=True)
+    group.locator(".font").click()
+    page.get_by_role("option", name="Bricolage Grotesque").click()
+    w.saved()
+    group.get_by_role("combobox", name="Weight").select_option("Extra bold")
+    w.saved()
+    group.get_by_role("radio", name="Align left").click()
+    w.saved()
+    group.get_by_role("button", name="Wrap").click()
+    w.saved()
+    shape = w.kept()["scene"]["objects"][0]["shape"]
+    assert [shape[name] for name in ("font", "weight", "align", "wrap")] == ["bricolage-grotesque", 800, "left", 480]
+
+
+def test_words_are_changed_where_they_stand_and_brought_back(workspace: Workspace):
+    w, page = workspace, workspace.page
+    page.get_by_role("button", name="Add to the picture").click()
+    page.get_by_role("menuitem", name="Text").click()
+    page.keyboard.type("Post")
+    page.keyboard.press("Control+Enter")
+    w.saved()
+    x, y = w.on_screen(640, 340)
+    page.mouse.dblclick(x, y)
+    field = page.get_by_role("textbox", name="Words of Post")
+    expect(field).to_be_focused()
+    page.keyboard.type("Canopy Post")
+    page.keyboard.press("Escape")
+    expect(field).to_have_count(0)
+    assert w.kept()["scene"]["objects"][0]["shape"]["text"] == "Post"
+    page.mouse.dblclick(x, y)
+    page.keyboard.type("Mail")
+    page.keyboard.press("Control+Enter")
+    w.saved()
+    assert w.kept()["scene"]["objects"][0]["shape"]["text"] == "Mail"
+    page.get_by_role("button", name="Outline it").click()
+    w.saved()
+    assert w.kept()["scene"]["objects"][0]["shape"]["type"] == "outline"
+    page.get_by_role("button", name=re.compile("^Undo")).click()
+    w.saved()
+    assert w.kept()["scene"]["objects"][0]["shape"]["text"] == "Mail"

@@ -1,0 +1,93 @@
+"""What a shape is drawn from, and how: the one place that tells shapes apart by what gives them their outline."""
+
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass
+from functools import lru_cache, partial
+
+from vine_swing.motion.basics.errors import MotionError
+from vine_swing.motion.outline.outline import NOTHING, Outline
+from vine_swing.motion.outline.shapes import DRAWN
+from vine_swing.motion.outline.svg_path import parse_path
+from vine_swing.motion.outline.text import FAMILIES, Setting, Typeset, typeset
+from vine_swing.motion.outline.text.numbers import check_numbers, counts, with_number
+from vine_swing.motion.scene.model import OutlineShape, Scene, Shape, TextShape
+
+#: Sizes of text, in px, and widths are told apart in steps of this many; what keyed values give is seldom twice the same.
+_FINEST = 1e-6
+
+
+@dataclass(frozen=True)
+class Drawing:
+    """How a shape is drawn.
+
+    names: the channels it is drawn from.
+    draw: its outline, from their values by name; equal values may give the very same outline.
+    boxed: whether it is taken hold of anywhere within its bounds.
+    """
+
+    names: tuple[str, ...]
+    draw: Callable[[Mapping[str, float]], Outline]
+    boxed: bool = False
+
+
+def drawing_of(shape: Shape) -> Drawing:
+    """How a shape is drawn."""
+    if isinstance(shape, OutlineShape):
+        return Drawing((), lambda _: parse_path(shape.d))
+    if isinstance(shape, TextShape):
+        names = ("text.size", "tracking", "leading", "number") if counts(shape.text) else ("text.size", "tracking", "leading")
+        return Drawing(names, partial(_text_outline, shape), boxed=True)
+    draw, words = DRAWN[shape.type]
+    return Drawing(tuple(words), lambda values: draw(**{word: values[name] for name, word in words.items()}))
+
+
+def typeset_text(shape: TextShape, values: Mapping[str, float]) -> Typeset:
+    """A text as it is set with certain values of its channels; `number` may be left out where none stands in it."""
+    size = max(values["text.size"], _FINEST)
+    wrap = None if shape.wrap is None else round(shape.wrap / size, 6)
+    setting = Setting(shape.font, shape.weight, shape.align, wrap, round(values["tracking"], 6), round(values["leading"], 6))
+    return typeset(with_number(shape.text, values.get("number", 0.0)), setting)
+
+
+def missing_in(shape: Shape) -> list[str]:
+    """The characters of a text that no font has; none where nothing is written."""
+    if not isinstance(shape, TextShape):
+        return []
+    return list(typeset_text(shape, {"text.size": 1.0, "tracking": 0.0, "leading": 1.0}).missing)
+
+
+def check_drawn(scene: Scene, *, since: Scene | None = None) -> None:
+    """Refuse a scene with a shape that cannot be drawn: path data that is none, a font there is not, a format that cannot be followed.
+
+    Objects it shares with `since` have been checked before.
+
+    Raises:
+        MotionError: naming the object.
+    """
+    known = since.by_id if since is not None else {}
+    for thing in scene.objects:
+        if known.get(thing.id) is not thing and thing.drawn_shape is not None:
+            try:
+                _check(thing.drawn_shape)
+            except ValueError as error:
+                raise MotionError(f"'{thing.name}': {error}") from error
+
+
+def _check(shape: Shape) -> None:
+    if isinstance(shape, OutlineShape):
+        parse_path(shape.d)
+    elif isinstance(shape, TextShape):
+        check_numbers(shape.text)
+        if shape.font not in FAMILIES:
+            raise MotionError(f"there is no font '{shape.font}'; there is {', '.join(FAMILIES)}")
+
+
+def _text_outline(shape: TextShape, values: Mapping[str, float]) -> Outline:
+    size = values["text.size"]
+    return _sized(typeset_text(shape, values), round(size, 6)) if size > 0 else NOTHING
+
+
+@lru_cache(maxsize=1024)
+def _sized(text: Typeset, size: float) -> Outline:
+    """A text at a size; one that counts is often the same for many frames."""
+    return text.outline(size)

@@ -1,0 +1,41 @@
+/** Writing and setting a text: looks while it is typed, one edit when it is done. */
+import type { Edit, SceneObject, TextShape } from "@/api/types";
+import { isGivenName } from "@/composables/useTroupe";
+import { useScene } from "@/stores/scene";
+
+/** The shape of an object, if it is a text. */
+export const textOf = (thing: SceneObject | null | undefined): TextShape | null =>
+  thing?.kind === "shape" && thing.shape.type === "text" ? thing.shape : null;
+
+export function useText() {
+  const scene = useScene();
+  const edit = (id: string, shape: TextShape, change: Partial<TextShape>): Edit => ({
+    edit: "set-shape",
+    id,
+    shape: { ...shape, ...change },
+  });
+
+  /** Show a text as it would be. */
+  function show(id: string, change: Partial<TextShape>): void {
+    const shape = textOf(scene.byId.get(id));
+    if (shape) void scene.lookAt([edit(id, shape, change)]);
+  }
+
+  /** Change a text; nothing happens where nothing differs. */
+  async function set(id: string, change: Partial<TextShape>): Promise<void> {
+    const shape = textOf(scene.byId.get(id));
+    const differs = shape && Object.entries(change).some(([name, value]) => shape[name as keyof TextShape] !== value);
+    if (!shape || !differs) scene.letGo();
+    else await scene.edit([edit(id, shape, change), ...renamed(id, change.text)]);
+  }
+
+  /** A text is called by its words until somebody gives it another name. */
+  function renamed(id: string, words: string | undefined): Edit[] {
+    const name = words?.split("\n")[0]?.replace(/[{}@]/g, "").trim().slice(0, 40).trim();
+    const before = scene.byId.get(id)?.name ?? "";
+    if (!name || !isGivenName(before) || scene.objects.some((one) => one.name === name)) return [];
+    return [{ edit: "rename-object", id, name }];
+  }
+
+  return { show, set };
+}
