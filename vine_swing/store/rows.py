@@ -258,7 +258,7 @@ def _scene_values(scene: Scene) -> tuple[Any, ...]:
 
 
 def _object_values(thing: SceneObject, position: int) -> tuple[Any, ...]:
-    own, kept = KINDS[thing.kind].content, thing.content.model_dump_json() if thing.content is not None else None
+    own, kept = KINDS[thing.kind].content, thing.content.model_dump_json(by_alias=True) if thing.content is not None else None
     contents = (kept if column == own else None for column in CONTENT_COLUMNS)
     return position, thing.name, thing.kind, thing.parent, int(thing.shown), thing.span.first, thing.span.last, thing.bone, *contents
 

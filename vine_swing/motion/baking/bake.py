@@ -10,6 +10,7 @@ from dataclasses import dataclass, field
 import numpy as np
 from numpy.typing import NDArray
 
+from vine_swing.motion.baking.copies import BakedParade, CopyBaker
 from vine_swing.motion.baking.effort import Effort
 from vine_swing.motion.baking.keyed import dial_values
 from vine_swing.motion.baking.making import Making
@@ -33,6 +34,8 @@ class Baked:
     dials: dict[str, Array]
     plan: Plan
     reader: Reader
+    #: The copies of parades that hang in no other, by id.
+    parades: dict[str, BakedParade] = field(default_factory=dict)
     #: Channels that reach too far to be shown, with the first frame at which they do; they are cut off there.
     beyond: dict[Ref, float] = field(default_factory=dict)
 
@@ -121,7 +124,8 @@ def _whole(scene: Scene, grid: Array, previous: Baked | None, effort: Effort) ->
     objects = placed(scene.objects, scene, grid, making.arrays, old)
     dials = {dial.id: _dial(dial, grid, previous) for dial in scene.dials}
     beyond = {ref: frame for ref, frame in previous.beyond.items() if _kept(ref, objects, old)} if previous is not None else {}
-    return Baked(scene, grid, {thing.id: objects[thing.id] for thing in scene.objects}, dials, plan, reader, beyond | making.beyond)
+    parades = _parades(scene, plan, objects, reader, previous, effort)
+    return Baked(scene, grid, {thing.id: objects[thing.id] for thing in scene.objects}, dials, plan, reader, parades, beyond | making.beyond)
 
 
 def _with_values(previous: Baked, scene: Scene, changed: list[tuple[SceneObject, SceneObject]], effort: Effort) -> Baked:
@@ -153,7 +157,17 @@ def _with_values(previous: Baked, scene: Scene, changed: list[tuple[SceneObject,
     channels = {thing.id: making.arrays.get(thing.id, old[thing.id].channels) for thing in things}
     objects = {**old, **placed(things, scene, grid, channels, old)}
     beyond = {ref: frame for ref, frame in previous.beyond.items() if _kept(ref, objects, old)}
-    return Baked(scene, grid, objects, dials, plan, reader, beyond | making.beyond)
+    parades = _parades(scene, plan, objects, reader, previous, effort)
+    return Baked(scene, grid, objects, dials, plan, reader, parades, beyond | making.beyond)
+
+
+def _parades(
+    scene: Scene, plan: Plan, objects: dict[str, BakedObject], reader: Reader, previous: Baked | None, effort: Effort
+) -> dict[str, BakedParade]:
+    if not any(thing.copying is not None for thing in scene.objects):
+        return {}
+    baker = CopyBaker(scene, plan, objects, previous.objects if previous is not None else {}, effort)
+    return baker.top(reader, reader.grid[0], previous.parades if previous is not None else {})
 
 
 def _same_time(previous: Baked, scene: Scene, grid: Array) -> bool:

@@ -1,6 +1,7 @@
 """Reading the channels of a scene at any frames, before and after their rules."""
 
 from collections.abc import Callable, Mapping, Sequence
+from dataclasses import dataclass
 from functools import partial
 
 import numpy as np
@@ -14,7 +15,7 @@ from vine_swing.motion.basics.specs import GEOMETRY
 from vine_swing.motion.figure.channels import FACING
 from vine_swing.motion.figure.ground import Ground
 from vine_swing.motion.figure.walk import Walk
-from vine_swing.motion.formula import references
+from vine_swing.motion.formula import ALONE, Copy, references
 from vine_swing.motion.outline.drawing import drawing_of
 from vine_swing.motion.outline.outline import Outline
 from vine_swing.motion.rules import Source, Timing, gait, link
@@ -33,6 +34,22 @@ _WORTH_KEEPING = 3.0
 _LOOKED_UP = 3.0
 
 
+@dataclass(frozen=True)
+class CopyView:
+    """What is different for one copy of a parade.
+
+    base: reads what is the same for all copies.
+    copy: which copy it is.
+    varying: the channels that may differ from those of `base`.
+    given: what lists make of a channel, by object id and channel name: from its values after all rules.
+    """
+
+    base: "Reader"
+    copy: Copy
+    varying: frozenset[Ref]
+    given: Mapping[Ref, Callable[[Array], Array]]
+
+
 class Reader:
     """Reads the channels of one scene. What is known at the frames of a bake already is not worked out again there.
 
@@ -41,20 +58,23 @@ class Reader:
     fills: what fills tables; work that reads chains of rules is to be run by `fills.settled`.
     """
 
-    def __init__(self, scene: Scene, grid: Array | None = None, *, effort: Effort | None = None) -> None:
+    def __init__(self, scene: Scene, grid: Array | None = None, *, effort: Effort | None = None, view: CopyView | None = None) -> None:
         """
         Args:
             scene: whose channels are read.
             grid: the frames (n,) of a bake; to read at them, hand `reader.grid` to a source.
             effort: counts what is read; unbounded if left out.
+            view: reads as one copy of a parade sees it.
         """
         self.scene = scene
-        self.timing = Timing(scene.fps, scene.length)
+        self._view = view
+        self.timing = Timing(scene.fps, scene.length, view.copy if view is not None else ALONE)
         self.grid = np.empty((1, 0)) if grid is None else grid[None, :]
         self.before: dict[Ref, Array] = {}
         self.after: dict[str, dict[str, Array]] = {}
         self.waiting: set[Ref] = set()
-        self.fills = Fills()
+        # One set of fills for all copies: a chain of one reads tables of what all share.
+        self.fills: Fills = view.base.fills if view is not None else Fills()
         self._effort = effort or Effort()
         self._final: dict[Ref, Source] = {}
         self._made: dict[Ref, Source] = {}
@@ -69,6 +89,21 @@ class Reader:
         self._grounds: dict[tuple[str, str | None], Ground | None] = {}
         #: The first of `grid`, if it is a run of whole frames: its values can then be looked up at other frames.
         self._run = _first_of_run(self.grid[0])
+
+    @property
+    def view(self) -> CopyView | None:
+        """How a copy of a parade sees the scene, if it reads for one."""
+        return self._view
+
+    @property
+    def is_plain(self) -> bool:
+        """Whether it reads the scene itself, and not as a copy of a parade sees it."""
+        return self._view is None
+
+    @property
+    def varying(self) -> frozenset[Ref]:
+        """The channels that differ from those of the scene itself."""
+        return self._view.varying if self._view is not None else frozenset()
 
     def keyed(self, rows: Sequence[Row]) -> Source:
         """Channels with one batch key as their keys and ends give them: what their first rule reads."""
@@ -229,7 +264,7 @@ class Reader:
                 return None
             known[one.text] = values[None]
         so_far = np.full(self.grid.shape, plain_value(thing, name))
-        row: Array = link.put_together(node, self.grid, self.timing.fps, so_far, lambda one: known[one.text], rule.mode)[0]
+        row: Array = link.put_together(node, self.grid, self.timing, so_far, lambda one: known[one.text], rule.mode)[0]
         return row
 
     def walk(self, object_id: str) -> Walk | None:
@@ -244,7 +279,7 @@ class Reader:
         source = self.keyed([(thing, "x")])
         return Walk(gait.given(source, RuleSettings([rule], source)))
 
-    def _world(self, object_id: str | None, t: Array) -> Array:
+    def world(self, object_id: str | None, t: Array) -> Array:
         """The matrix from the space of an object to the picture at frames t (1, n): (n, 6) or (1, 6); bones are not gone along."""
         world = np.array([[1.0, 0, 0, 1, 0, 0]])
         while object_id is not None:
@@ -259,7 +294,7 @@ class Reader:
             return None
 
         def at(t: Array) -> Array:
-            world = matrix.multiply(matrix.home(self._world(seen_from, t)), self._world(object_id, t))
+            world = matrix.multiply(matrix.home(self.world(seen_from, t)), self.world(object_id, t))
             x, y = (self.final(object_id, name).at(t)[0] for name in ("pivot.x", "pivot.y"))
             return matrix.apply(world, x, y)
 
@@ -272,7 +307,7 @@ class Reader:
             self._grounds[object_id, seen_from] = None
             if thing is not None and thing.drawn_shape is not None:
                 first = np.zeros((1, 1))
-                world = matrix.multiply(matrix.home(self._world(seen_from, first)), self._world(object_id, first))
+                world = matrix.multiply(matrix.home(self.world(seen_from, first)), self.world(object_id, first))
                 lines = [matrix.apply(world, *line.T) for line in self._outline(thing.id, thing.drawn_shape).lines()]
                 self._grounds[object_id, seen_from] = Ground.under(lines)
         return self._grounds[object_id, seen_from]
@@ -284,6 +319,8 @@ class Reader:
     def final(self, object_id: str, name: str) -> Source:
         """One channel after all its rules; what has been prepared for one reader serves the next."""
         ref = (object_id, name)
+        if self._view is not None and ref not in self._view.varying:
+            return self._view.base.final(object_id, name)
         if ref not in self._final:
             # What it looks at is prepared first, without recursion: chains of links and followers may be thousands long.
             for needed in self._unprepared(ref):
@@ -299,7 +336,7 @@ class Reader:
             one, ready = waiting.pop()
             if ready:
                 order.append(one)
-            elif one not in seen and one not in self._final:
+            elif one not in seen and one not in self._final and (self._view is None or one in self._view.varying):
                 seen.add(one)
                 waiting.append((one, True))
                 thing = self.scene.by_id.get(one[0])
@@ -317,6 +354,9 @@ class Reader:
         thing = self.scene.by_id[object_id]
         source = self._setting(thing, name) if SETTING in name else self.ruled([(thing, name)])
         ref = (object_id, name)
+        if self._view is not None and ref in self._view.given:
+            before, change = source.at, self._view.given[ref]
+            source = source.reading(lambda t: change(before(t)))
         self._made[ref] = source
         if source.cost <= _WORTH_KEEPING:
             return source.reading(self._remembered(ref, source.at))

@@ -1,6 +1,7 @@
 """Working a formula out over many frames at once."""
 
 from collections.abc import Callable
+from dataclasses import dataclass
 
 import numpy as np
 from numpy.typing import NDArray
@@ -20,7 +21,20 @@ class NoAnswer(MotionError):
         super().__init__(f"{what} has no answer at frame {frame:g}")
 
 
-def evaluate(node: Node, t: Array, fps: float, value: Callable[[], Array], look: Callable[[Reference], Array]) -> Array:
+@dataclass(frozen=True)
+class Copy:
+    """Which copy of a parade something is worked out for: the `n`-th of `count`, from 0, with the number `item` of its list."""
+
+    n: float = 0.0
+    count: float = 1.0
+    item: float = 0.0
+
+
+#: What hangs in no parade.
+ALONE = Copy()
+
+
+def evaluate(node: Node, t: Array, fps: float, value: Callable[[], Array], look: Callable[[Reference], Array], copy: Copy = ALONE) -> Array:
     """A formula's values at frames t (1, n); NaN where it has no answer.
 
     Args:
@@ -29,9 +43,10 @@ def evaluate(node: Node, t: Array, fps: float, value: Callable[[], Array], look:
         fps: frames per second.
         value: gives what the card before made, (1, n).
         look: gives what a reference reads, (1, n).
+        copy: what `n`, `count` and `item` are.
     """
     with np.errstate(all="ignore"):
-        found = _worked_out(node, t, fps, value, look)
+        found = _worked_out(node, t, fps, value, look, copy)
     result = np.empty(t.shape)
     result[...] = found
     finite = np.isfinite(result)
@@ -40,16 +55,18 @@ def evaluate(node: Node, t: Array, fps: float, value: Callable[[], Array], look:
     return result
 
 
-def first_without_answer(node: Node, t: Array, fps: float, value: Callable[[], Array], look: Callable[[Reference], Array]) -> NoAnswer | None:
+def first_without_answer(
+    node: Node, t: Array, fps: float, value: Callable[[], Array], look: Callable[[Reference], Array], copy: Copy = ALONE
+) -> NoAnswer | None:
     """The innermost part of a formula that has no answer, and the first frame at which it has none; None if all is well."""
-    if np.isfinite(evaluate(node, t, fps, value, look)).all():
+    if np.isfinite(evaluate(node, t, fps, value, look, copy)).all():
         return None
     for inner in node.given if isinstance(node, Call) else ():
-        found = first_without_answer(inner, t, fps, value, look)
+        found = first_without_answer(inner, t, fps, value, look, copy)
         # What is chosen between may have no answer where it is not chosen.
         if found is not None and not (isinstance(node, Call) and node.function == "if"):
             return found
-    bad = ~np.isfinite(evaluate(node, t, fps, value, look))[0]
+    bad = ~np.isfinite(evaluate(node, t, fps, value, look, copy))[0]
     frame = float(t[0][int(np.argmax(bad))])
     return NoAnswer(_said(node), node.at if isinstance(node, Call | Reference) else 0, frame)
 
@@ -60,7 +77,7 @@ def _said(node: Node) -> str:
     return {"/": "dividing by 0", "%": "dividing by 0", "^": "this power"}.get(node.function, node.function)
 
 
-def _worked_out(node: Node, t: Array, fps: float, value: Callable[[], Array], look: Callable[[Reference], Array]) -> Array:
+def _worked_out(node: Node, t: Array, fps: float, value: Callable[[], Array], look: Callable[[Reference], Array], copy: Copy) -> Array:
     match node:
         case Number():
             return np.full((1, 1), node.value)
@@ -68,12 +85,14 @@ def _worked_out(node: Node, t: Array, fps: float, value: Callable[[], Array], lo
             return t / fps
         case Name("f"):
             return t
-        case Name():
+        case Name("value"):
             return value()
+        case Name():
+            return np.full((1, 1), float(getattr(copy, node.name)))
         case Reference():
             return look(node)
         case Call():
-            given = [_worked_out(part, t, fps, value, look) for part in node.given]
+            given = [_worked_out(part, t, fps, value, look, copy) for part in node.given]
             work = OPERATORS[node.function] if node.function in OPERATORS else FUNCTIONS[node.function].apply
             result: Array = work(*given)
             return result

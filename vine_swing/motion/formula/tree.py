@@ -22,8 +22,10 @@ MAX_LENGTH = 2_000
 MAX_DEPTH = 60
 #: As many parts are read within a few hundredths of a second.
 MAX_PARTS = 250
-#: What a name can stand for besides functions: seconds, the frame, and what the card before made.
-NAMES = ("t", "f", "value")
+#: What tells the copies of a parade apart: which it is, how many there are, and its number in the list.
+COPY_NAMES = ("n", "count", "item")
+#: What a name can stand for besides functions: seconds, the frame, what the card before made, and what tells copies apart.
+NAMES = ("t", "f", "value", *COPY_NAMES)
 
 
 class FormulaError(MotionError):
@@ -43,7 +45,7 @@ class Number:
 
 @dataclass(frozen=True)
 class Name:
-    """t, f or value."""
+    """One of NAMES."""
 
     name: str
 
@@ -109,6 +111,13 @@ def nodes(node: Node) -> Iterator[Node]:
         yield one
         if isinstance(one, Call):
             waiting.extend(reversed(one.given))
+
+
+def tells_copies_apart(node: Node) -> bool:
+    """Whether a formula asks which copy of a parade it is for."""
+    if isinstance(node, Name):
+        return node.name in COPY_NAMES
+    return isinstance(node, Call) and any(tells_copies_apart(part) for part in node.given)
 
 
 def references(node: Node) -> list[Reference]:
@@ -193,7 +202,7 @@ def _named(name: str, at: int) -> Node:
         if name in FUNCTIONS
         else f"; a channel is written {{{name}.x}}, a dial {{{name}}}"
     )
-    raise FormulaError(f"'{name}' is no name a formula knows: t (seconds), f (frame), value, pi{hint}", at)
+    raise FormulaError(f"'{name}' is no name a formula knows: t (seconds), f (frame), value, pi; n, count and item in a parade{hint}", at)
 
 
 def _reference(text: str, at: int) -> Node:

@@ -3,6 +3,10 @@
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 from functools import lru_cache, partial
+from typing import Literal
+
+import numpy as np
+from numpy.typing import NDArray
 
 from vine_swing.motion.basics.errors import MotionError
 from vine_swing.motion.outline.outline import NOTHING, Outline
@@ -14,6 +18,17 @@ from vine_swing.motion.scene.model import OutlineShape, Scene, Shape, TextShape
 
 #: Sizes of text, in px, and widths are told apart in steps of this many; what keyed values give is seldom twice the same.
 _FINEST = 1e-6
+
+
+#: What a text can be shown by, a part at a time.
+PartsOfText = Literal["letters", "words", "lines"]
+
+
+class TextPart(TextShape):
+    """One letter, word or line of a text, drawn about its own middle on its baseline; made for the copies of a parade, and never kept."""
+
+    by: PartsOfText
+    which: int
 
 
 @dataclass(frozen=True)
@@ -35,8 +50,11 @@ def drawing_of(shape: Shape) -> Drawing:
     if isinstance(shape, OutlineShape):
         return Drawing((), lambda _: parse_path(shape.d))
     if isinstance(shape, TextShape):
+        draw: Callable[[Mapping[str, float]], Outline] = (
+            partial(_part_outline, shape) if isinstance(shape, TextPart) else partial(_text_outline, shape)
+        )
         names = ("text.size", "tracking", "leading", "number") if counts(shape.text) else ("text.size", "tracking", "leading")
-        return Drawing(names, partial(_text_outline, shape), boxed=True)
+        return Drawing(names, draw, boxed=True)
     draw, words = DRAWN[shape.type]
     return Drawing(tuple(words), lambda values: draw(**{word: values[name] for name, word in words.items()}))
 
@@ -85,6 +103,25 @@ def _check(shape: Shape) -> None:
 def _text_outline(shape: TextShape, values: Mapping[str, float]) -> Outline:
     size = values["text.size"]
     return _sized(typeset_text(shape, values), round(size, 6)) if size > 0 else NOTHING
+
+
+def middles_of_parts(shape: TextShape, by: PartsOfText, values: Mapping[str, float]) -> NDArray[np.float64]:
+    """Where each letter, word or line of a text has its middle, on its baseline: (n, 2), px."""
+    text, size = typeset_text(shape, values), values["text.size"]
+    found = []
+    for which in range(text.count(by)):
+        left, _, right, _ = text.part(by, which, 1.0).extent()
+        found.append((size * (left + right) / 2, size * float(text.places[np.argmax(getattr(text, by) == which), 1])))
+    return np.array(found, float).reshape(-1, 2)
+
+
+def _part_outline(shape: TextPart, values: Mapping[str, float]) -> Outline:
+    size, text = values["text.size"], typeset_text(shape, values)
+    if size <= 0 or shape.which >= text.count(shape.by):
+        return NOTHING
+    middle = middles_of_parts(shape, shape.by, values)[shape.which]
+    outline = text.part(shape.by, shape.which, size)
+    return Outline(outline.verbs, outline.points - middle)
 
 
 @lru_cache(maxsize=1024)

@@ -31,6 +31,24 @@ class Outline:
         low, high = self.points.min(axis=0), self.points.max(axis=0)
         return float(low[0]), float(low[1]), float(high[0]), float(high[1])
 
+    def extent(self) -> tuple[float, float, float, float]:
+        """left, top, right, bottom of what is drawn, exactly: of curves, not of their control points. Zeros for an empty outline."""
+        if not len(self.points):
+            return 0.0, 0.0, 0.0, 0.0
+        on = [self.points[0]]
+        curves: list[Array] = []
+        at = 0
+        for verb in self.verbs:
+            taken = self.points[at : at + POINTS_TAKEN[verb]]
+            at += POINTS_TAKEN[verb]
+            if verb == CUBIC:
+                curves.append(np.vstack([on[-1], taken]))
+            if len(taken):
+                on.append(taken[-1])
+        points = np.vstack([*on, *_turning_points(np.stack(curves))] if curves else on)
+        low, high = points.min(axis=0), points.max(axis=0)
+        return float(low[0]), float(low[1]), float(high[0]), float(high[1])
+
     def lines(self, *, parts: int = 16) -> list[Array]:
         """Its lines and curves as polylines, (k, 2) each; every curve is cut into so many parts."""
         found: list[list[Array]] = []
@@ -49,6 +67,23 @@ class Outline:
             else:
                 found[-1].append(found[-1][0][:1])
         return [np.concatenate(line) for line in found]
+
+
+def _turning_points(curves: Array) -> Array:
+    """The points of cubics (k, 4, 2) at which x or y turns round, (m, 2): where the derivative, a quadratic, is 0."""
+    p0, p1, p2, p3 = (curves[:, n] for n in range(4))
+    a, b, c = p3 - 3 * p2 + 3 * p1 - p0, 2 * (p2 - 2 * p1 + p0), p1 - p0
+    with np.errstate(divide="ignore", invalid="ignore"):
+        root = np.sqrt(b * b - 4 * a * c)
+        # The numerically stable pair of roots, which holds where a is 0 too.
+        q = -0.5 * (b + np.where(b < 0, -1.0, 1.0) * root)
+        both = np.stack([q / a, c / q])
+    roots = np.where((both > 0) & (both < 1), both, 0.0)
+    t = roots[..., None]
+    w0, w1, w2, w3 = (1 - t) ** 3, 3 * (1 - t) ** 2 * t, 3 * (1 - t) * t**2, t**3
+    at = w0 * p0[None, :, None] + w1 * p1[None, :, None] + w2 * p2[None, :, None] + w3 * p3[None, :, None]
+    found: Array = at.reshape(-1, 2)
+    return found
 
 
 #: What has nothing to draw.

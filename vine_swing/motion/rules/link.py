@@ -10,7 +10,7 @@ from functools import lru_cache
 import numpy as np
 
 from vine_swing.motion.formula import FormulaError, Node, Reference, evaluate, first_without_answer, read, references
-from vine_swing.motion.rules.spec import Array, Mode, Read, RuleSpec, Settings, SettingSpec, Shift, Source, by_name, combined
+from vine_swing.motion.rules.spec import Array, Mode, Read, RuleSpec, Settings, SettingSpec, Shift, Source, Timing, by_name, combined
 
 
 def prepare(source: Source, settings: Settings, mode: Mode) -> Read:
@@ -24,12 +24,12 @@ def computed(source: Source, formula: str, before: Read, mode: Mode = "replace")
     if node is None:
         return before
 
-    return lambda t: put_together(node, t, source.timing.fps, before(t), looking(source, t), mode)
+    return lambda t: put_together(node, t, source.timing, before(t), looking(source, t), mode)
 
 
-def put_together(node: Node, t: Array, fps: float, so_far: Array, look: Callable[[Reference], Array], mode: Mode) -> Array:
+def put_together(node: Node, t: Array, timing: Timing, so_far: Array, look: Callable[[Reference], Array], mode: Mode) -> Array:
     """What a formula makes at frames t (1, n) of what the card before made, (1, n); `look` gives what it reads there."""
-    worked = evaluate(node, t, fps, lambda: so_far, look)
+    worked = evaluate(node, t, timing.fps, lambda: so_far, look, timing.copy)
     made = combined(mode, so_far, worked)
     # A sum is no number as soon as one of its parts is none, and cheaper to ask.
     return np.where(np.isnan(worked), so_far, made) if np.isnan(worked.sum()) else made
@@ -43,7 +43,7 @@ def remark(source: Source, settings: Settings, t: Array) -> str | None:
     for one in references(node):
         if source.named(one.text) is None:
             return f"there is no '{one.text}' any more; the value of the card before stays"
-    found = first_without_answer(node, t, source.timing.fps, lambda: source.at(t), looking(source, t))
+    found = first_without_answer(node, t, source.timing.fps, lambda: source.at(t), looking(source, t), source.timing.copy)
     return None if found is None else f"{found}; there the value of the card before stays"
 
 

@@ -10,6 +10,7 @@ from numpy.typing import NDArray
 
 from vine_swing.motion.figure.ground import Ground
 from vine_swing.motion.figure.model import Figure
+from vine_swing.motion.formula import ALONE, Copy
 from vine_swing.motion.timing.channel import Channel
 
 Array = NDArray[np.float64]
@@ -69,10 +70,11 @@ class Settings(Protocol):
 
 @dataclass(frozen=True)
 class Timing:
-    """What a rule knows of the scene: frames per second, and the length in frames."""
+    """What a rule knows of the scene: frames per second, the length in frames, and which copy of a parade it works for."""
 
     fps: float
     length: int
+    copy: Copy = ALONE
 
 
 #: Values (r, n) of r channels at real frames, in any order: (1, n) for all alike, or (r, n).

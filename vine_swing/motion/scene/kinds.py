@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass
 
-from vine_swing.motion.scene.model import FigureObject, GroupObject, SceneObject, ShapeObject
+from vine_swing.motion.scene.model import FigureObject, GroupObject, ParadeObject, SceneObject, ShapeObject
 
 
 @dataclass(frozen=True)
@@ -31,6 +31,7 @@ KINDS: dict[str, Kind] = {
         Kind("shape", "ellipse", ShapeObject, content="shape", is_drawn=True),
         Kind("group", "group", GroupObject, is_whole=True),
         Kind("figure", "figure", FigureObject, content="figure", is_whole=True),
+        Kind("parade", "parade", ParadeObject, content="parade", is_whole=True),
     )
 }
 

@@ -4,7 +4,7 @@ Every part is frozen: an edit makes a new scene that shares all unchanged parts 
 answered by identity.
 """
 
-from collections.abc import Collection
+from collections.abc import Collection, Mapping
 from functools import cached_property
 from typing import Annotated, Any, Literal, Self
 
@@ -14,6 +14,8 @@ from vine_swing.motion.basics.specs import GROUP_CHANNELS, SHAPE_CHANNELS, Chann
 from vine_swing.motion.basics.values import MAX_FRAME, MAX_LENGTH, Colour, Frozen, Id, Name, Number, Text
 from vine_swing.motion.figure.channels import joint_channels
 from vine_swing.motion.figure.model import Figure
+from vine_swing.motion.parade.channels import PARADE_CHANNELS
+from vine_swing.motion.parade.model import ITEM, Parade, fault_of
 from vine_swing.motion.rules.rule import SETTING, Rule
 from vine_swing.motion.timing.channel import Channel
 
@@ -153,7 +155,7 @@ class _Object(Frozen):
         raise NotImplementedError
 
     @property
-    def content(self) -> "Shape | Figure | None":
+    def content(self) -> "Shape | Figure | Parade | None":
         """What only an object of its kind has, such as its shape or its joints; None for a kind that has nothing of the sort."""
         return None
 
@@ -165,6 +167,11 @@ class _Object(Frozen):
     @property
     def skeleton(self) -> Figure | None:
         """Its joints, if it is a figure."""
+        return None
+
+    @property
+    def copying(self) -> Parade | None:
+        """How it shows copies of what hangs on it, if it is a parade."""
         return None
 
     def joints_of(self, rule: Rule) -> Collection[str]:
@@ -294,6 +301,25 @@ class FigureObject(_Object):
         return rule.spec.joints(self.figure, rule.word) if rule.spec.joints else ()
 
 
+class ParadeObject(_Object):
+    """What hangs on it is the element; it shows that many times, spaced and delayed."""
+
+    kind: Literal["parade"]
+    parade: Parade = Parade()
+
+    @cached_property
+    def specs(self) -> dict[str, ChannelSpec]:
+        return PARADE_CHANNELS
+
+    @property
+    def content(self) -> Parade:
+        return self.parade
+
+    @property
+    def copying(self) -> Parade:
+        return self.parade
+
+
 class DialObject(_Object):
     """A dial as edits of channels see it: something with one channel. It is never part of a troupe."""
 
@@ -315,7 +341,7 @@ class DialObject(_Object):
         return {DIAL_CHANNEL: self.dial.spec}
 
 
-SceneObject = Annotated[ShapeObject | GroupObject | FigureObject, Field(discriminator="kind")]
+SceneObject = Annotated[ShapeObject | GroupObject | FigureObject | ParadeObject, Field(discriminator="kind")]
 MAX_CUES = 200
 
 
@@ -384,6 +410,9 @@ class Scene(Frozen):
         if len({dial.id for dial in self.dials}) < len(self.dials) or len({dial.name for dial in self.dials}) < len(self.dials):
             raise ValueError("two dials share an id or a name; give each its own")
         check_cues(self.cues, by_id)
+        for thing in self.objects:
+            if thing.copying is not None:
+                check_lists(thing.name, thing.copying, by_id)
         return self
 
     @cached_property
@@ -474,6 +503,26 @@ def check_values(channel: Channel, spec: ChannelSpec, where: str) -> None:
     for what, value in values:
         if not isinstance(value, kind):
             raise ValueError(f"{where}: the {what} is {value!r}; it must be {wanted}")
+
+
+def check_lists(name: str, parade: Parade, objects: Mapping[str, "SceneObject"]) -> None:
+    """Refuse lists with values that the channel they are for cannot have. What they are for may be gone; then they wait.
+
+    Raises:
+        ValueError: naming the parade, the channel and the row.
+    """
+    for one in parade.lists:
+        thing = objects.get(one.object or "")
+        kind = "number" if one.channel == ITEM else thing.specs[one.channel].kind if thing is not None and one.channel in thing.specs else None
+        if kind is None:
+            continue
+        for row, value in enumerate(one.values):
+            if fault := fault_of(value, kind):
+                raise ValueError(f"'{name}', list for {thing.name + ' ' if thing is not None else ''}{one.channel}, row {row + 1}: {fault}")
+    for overrule in parade.overrules:
+        thing = objects.get(overrule.object)
+        if thing is not None and overrule.channel in thing.specs and (fault := fault_of(overrule.value, thing.specs[overrule.channel].kind)):
+            raise ValueError(f"'{name}', copy {overrule.copy_ + 1}, {thing.name} {overrule.channel}: {fault}")
 
 
 def check_cues(cues: tuple[Cue, ...], objects: Collection[str]) -> None:

@@ -1,0 +1,431 @@
+"""The copies of parades: what hangs on one, worked out at the frames its copies read, and where each copy stands.
+
+All copies share the arrays of what is the same for them; `frames.py` of the parade room lays their frames out so that each reads a run of rows.
+What lists or formulas (`n`, `count`, `item`) make different is worked out for each copy, and only that.
+"""
+
+from collections.abc import Iterable, Mapping
+from dataclasses import dataclass, field, replace
+
+import numpy as np
+from numpy.typing import NDArray
+
+from vine_swing.motion.baking.effort import Effort
+from vine_swing.motion.baking.given import Given, given_to_copies
+from vine_swing.motion.baking.placing import BakedObject, placed
+from vine_swing.motion.baking.plan import Plan
+from vine_swing.motion.baking.reading import CopyView, Reader
+from vine_swing.motion.baking.surroundings import measured, surroundings_of
+from vine_swing.motion.basics.limits import FARTHEST
+from vine_swing.motion.basics.specs import GEOMETRY
+from vine_swing.motion.formula import Copy
+from vine_swing.motion.outline.drawing import TextPart
+from vine_swing.motion.parade.arranging import Places, Surroundings, arranged
+from vine_swing.motion.parade.channels import NAMES
+from vine_swing.motion.parade.frames import Layout, laid_out
+from vine_swing.motion.parade.model import MAX_COPIES, Parade
+from vine_swing.motion.parade.ranks import ranks
+from vine_swing.motion.scene.model import GroupObject, Scene, SceneObject, TextShape
+
+Array = NDArray[np.float64]
+#: Numbers that stand for one copy at one frame when effort is counted: its matrix, its opacity, and what is sent of them.
+_A_COPY = 20.0
+_ONE = np.ones(1)
+_NOWHERE = np.zeros((1, 2))
+#: In place of a parade for what hangs on it: its places are those in the parade's own space.
+_UNMOVED = np.array([[1.0, 0, 0, 1, 0, 0]])
+_HERE = BakedObject(
+    source=GroupObject(id="here", name="here", kind="group"),
+    channels={},
+    local=_UNMOVED,
+    world=_UNMOVED,
+    view=_UNMOVED,
+    fade=_ONE,
+    opacity=_ONE,
+    place=_NOWHERE,
+    middle=_NOWHERE,
+)
+
+
+@dataclass(frozen=True, eq=False)
+class Element:
+    """What hangs on a parade, in the parade's own space.
+
+    objects: by id, in drawing order; of a single copy, only those in which it differs from the others.
+    parades: the copies of those of them that are parades.
+    """
+
+    objects: dict[str, BakedObject]
+    parades: dict[str, "BakedParade"]
+
+
+@dataclass(frozen=True, eq=False)
+class BakedParade:
+    """A parade over m frames.
+
+    source: the parade.
+    layout: at which frames its element is worked out, and at which row each copy begins.
+    places: where copies stand, in the parade's own space.
+    order: the copies from the back to the front, (m, n) or (1, n); None where they are painted as they are counted.
+    element: what all copies share.
+    own: for each copy what differs of it; empty where nothing ever does.
+    around: what the arrangement went by.
+    """
+
+    source: SceneObject
+    parade: Parade
+    grid: Array
+    layout: Layout
+    places: Places
+    order: NDArray[np.intp] | None
+    element: Element
+    own: tuple[Element, ...]
+    around: Surroundings
+    #: The objects of the scene's own bake that it was made from, to tell later whether it still holds.
+    made_from: Mapping[str, BakedObject] = field(default_factory=dict)
+
+    @property
+    def count(self) -> int:
+        """For how many copies there is a place."""
+        return len(self.places.matrices)
+
+
+@dataclass
+class CopyBaker:
+    """Bakes the parades of one scene.
+
+    scene, plan: what is baked.
+    main: the objects of the scene's own bake.
+    before: the same of an earlier bake; what has not changed is taken from it.
+    """
+
+    scene: Scene
+    plan: Plan
+    main: Mapping[str, BakedObject]
+    before: Mapping[str, BakedObject]
+    effort: Effort
+
+    def top(self, reader: Reader, grid: Array, known: Mapping[str, BakedParade]) -> dict[str, BakedParade]:
+        """The parades that hang in no other, by id; from those `known` where nothing they are made from has changed."""
+        found = {}
+        for thing in self.scene.objects:
+            if thing.copying is not None and not self._within_parade(thing):
+                values = {name: self.main[thing.id].channels[name] for name in NAMES}
+                found[thing.id] = self.copies_of(thing, values, grid, reader, known.get(thing.id))
+        return found
+
+    def copies_of(self, thing: SceneObject, values: Mapping[str, Array], grid: Array, reader: Reader, was: BakedParade | None) -> BakedParade:
+        """The copies of one parade at some frames.
+
+        Args:
+            thing: the parade.
+            values: its channels at these frames.
+            grid: the frames, (m,).
+            reader: reads the scene there, as one copy of the parade sees it that this one hangs in.
+            was: the same parade in an earlier bake.
+        """
+        parade = thing.copying
+        assert parade is not None
+        parts = self._parts(thing)
+        made_from = {one: self.main[one] for one in (thing.id, *self._all_below(thing), *self._guides(thing)) if one in self.main}
+        same_frames = was is not None and np.array_equal(was.grid, grid)
+        same_things = was is not None and same_frames and reader.is_plain and made_from.keys() == was.made_from.keys()
+        if was is not None and same_things and all(was.made_from[one] is now for one, now in made_from.items()):
+            return was
+        same_parts = was is not None and all(was.made_from.get(one) is self.main[one] for one in self._all_below(thing))
+        around = self._around(thing, parts, values, grid, reader, was if same_parts else None)
+        counts = np.floor(np.clip(values["count"], 0, MAX_COPIES))
+        if around.points is not None:
+            counts = np.array([float(min(around.points.shape[-2], MAX_COPIES))])
+        most = int(counts.max(initial=0))
+        self.effort.spend(most * len(grid) * _A_COPY)
+        places = _kept(arranged(parade, values, counts, most, around), was)
+        ranked = ranks(parade.order, counts, most, parade.seed)
+        lags = values["delay"][None, :] * ranked
+        layout = laid_out(grid, lags)
+        if was is not None and same_parts and np.array_equal(layout.frames, was.layout.frames) and reader.is_plain:
+            element = was.element
+        else:
+            element = self._element(parts, layout.frames, Reader(self.scene, layout.frames, effort=self.effort, view=reader.view), was)
+        own = self._own(thing, parts, element, layout, len(grid), most, reader, was if same_parts else None)
+        return BakedParade(thing, parade, grid, layout, places, _order(parade, places, was), element, own, around, made_from)
+
+    # -- the element
+
+    def _element(self, parts: list[SceneObject], frames: Array, reader: Reader, was: BakedParade | None) -> Element:
+        """What all copies share, at some frames."""
+        old = was.element.objects if was is not None and np.array_equal(frames, was.layout.frames) else {}
+        channels = {thing.id: self._channels(thing, reader, old.get(thing.id)) for thing in parts}
+        objects = self._placed(parts, frames, channels, old)
+        return Element(objects, self._inner(objects, frames, reader, was.element.parades if was is not None else {}))
+
+    def _inner(self, objects: Mapping[str, BakedObject], frames: Array, reader: Reader, was: Mapping[str, BakedParade]) -> dict[str, BakedParade]:
+        return {
+            object_id: self.copies_of(one.source, {name: one.channels[name] for name in NAMES}, frames, reader, was.get(object_id))
+            for object_id, one in objects.items()
+            if one.source.copying is not None
+        }
+
+    def _channels(self, thing: SceneObject, reader: Reader, old: BakedObject | None) -> dict[str, Array]:
+        """The channels of an object at the reader's grid. What never changes keeps the array of the scene's own bake; so does, of `old`, what is
+        made from the same."""
+        now, before = self.main[thing.id].channels, self.before[thing.id].channels if thing.id in self.before else {}
+        found = {}
+        for name, spec in thing.specs.items():
+            if spec.kind == "point":
+                continue
+            if not _moves(thing, name):
+                found[name] = now[name]
+            elif old is not None and before.get(name) is now[name]:
+                found[name] = old.channels[name]
+            else:
+                found[name] = _read(reader, thing.id, name)
+        return found
+
+    def _placed(
+        self, things: Iterable[SceneObject], frames: Array, channels: dict[str, dict[str, Array]], old: Mapping[str, BakedObject]
+    ) -> dict[str, BakedObject]:
+        some = list(things)
+        here = {parent: _HERE for thing in some if (parent := thing.parent) is not None and self.scene.by_id[parent].copying is not None}
+        made = placed(some, self.scene, frames, channels, {**old, **here})
+        return {thing.id: made[thing.id] for thing in some}
+
+    # -- what differs from copy to copy
+
+    def _own(
+        self,
+        thing: SceneObject,
+        parts: list[SceneObject],
+        element: Element,
+        layout: Layout,
+        length: int,
+        count: int,
+        reader: Reader,
+        was: BakedParade | None,
+    ) -> tuple[Element, ...]:
+        parade = thing.copying
+        assert parade is not None
+        given = given_to_copies(self.scene, self.plan, parade, self._all_below(thing), parts, count)
+        shown_by = parade.arrange if parade.arrange in ("letters", "words", "lines") else None
+        if not given.varying and not given.words and shown_by is None:
+            return ()
+        same_rows = was is not None and np.array_equal(was.layout.frames, layout.frames) and np.array_equal(was.layout.offsets, layout.offsets)
+        if was is not None and same_rows and was.parade == parade and len(was.own) == count and reader.is_plain and was.element is element:
+            return was.own
+        text = self._text(parts) if shown_by is not None else None
+        found = []
+        for k in range(count):
+            words = dict(given.words[k]) if given.words else {}
+            shapes = {one: _worded(self.scene.by_id[one], text) for one, text in words.items()}
+            if text is not None and shown_by is not None:
+                said = shapes.get(text.id, text.drawn_shape)
+                assert isinstance(said, TextShape)
+                fields = {name: getattr(said, name) for name in TextShape.model_fields}
+                shapes[text.id] = TextPart.model_construct(**fields, by=shown_by, which=k)
+            found.append(
+                self._copy(parts, element, layout, length, given, k, reader, {one: shape for one, shape in shapes.items() if shape is not None})
+            )
+        return tuple(found)
+
+    def _copy(
+        self,
+        parts: list[SceneObject],
+        element: Element,
+        layout: Layout,
+        length: int,
+        given: Given,
+        k: int,
+        reader: Reader,
+        shapes: Mapping[str, TextShape],
+    ) -> Element:
+        """What differs of one copy."""
+        rows = layout.rows(k, length)
+        frames = layout.frames[rows]
+        own: dict[str, dict[str, Array]] = {}
+        view = CopyView(reader, Copy(float(k), float(given.count), given.items[k]), given.varying | reader.varying, given.changes[k])
+        mine = Reader(self.scene, frames, effort=self.effort, view=view)
+        ids = {thing.id for thing in parts}
+        for object_id, name in sorted(given.varying):
+            if object_id in ids and name in element.objects[object_id].channels:
+                change = given.changes[k].get((object_id, name))
+                shared = element.objects[object_id].channels[name]
+                if not given.alone:
+                    own.setdefault(object_id, {})[name] = _shrunk(_read(mine, object_id, name))
+                elif change is not None:
+                    own.setdefault(object_id, {})[name] = _shrunk(change(_rows(shared, rows)[None])[0])
+        moved = {one for one, names in own.items() if any(_places_it(self.scene.by_id[one], name) for name in names)}
+        affected = [thing for thing in parts if self._below_any(thing, moved)]
+        objects: dict[str, BakedObject] = {}
+        if affected:
+            gathered = {one: _gathered(element.objects[one], rows) for one in self._carriers(affected)}
+            channels = {
+                thing.id: {name: _rows(array, rows) for name, array in element.objects[thing.id].channels.items()} | own.get(thing.id, {})
+                for thing in affected
+            }
+            objects = self._placed(affected, frames, channels, gathered)
+            # What is not the copy's own is read where all copies read it.
+            objects = {one: replace(made, channels=element.objects[one].channels | own.get(one, {})) for one, made in objects.items()}
+        for one in (own.keys() | shapes.keys()) - objects.keys():
+            objects[one] = replace(element.objects[one], channels=element.objects[one].channels | own.get(one, {}))
+        for one, shape in shapes.items():
+            if one in objects:
+                objects[one] = replace(objects[one], source=objects[one].source.but(shape=shape))
+        return Element(objects, self._own_parades(parts, element, own, frames, rows, given, mine))
+
+    def _own_parades(
+        self,
+        parts: list[SceneObject],
+        element: Element,
+        own: Mapping[str, Mapping[str, Array]],
+        frames: Array,
+        rows: NDArray[np.intp],
+        given: Given,
+        mine: Reader,
+    ) -> dict[str, BakedParade]:
+        """Of the parades that hang in this one, those in which a copy differs."""
+        found = {}
+        for thing in parts:
+            if thing.copying is None:
+                continue
+            below = {thing.id, *self._all_below(thing)}
+            if any(one in below for one, _ in given.varying):
+                values = {name: own.get(thing.id, {}).get(name, _rows(element.objects[thing.id].channels[name], rows)) for name in NAMES}
+                found[thing.id] = self.copies_of(thing, values, frames, mine, None)
+        return found
+
+    # -- the tree of the scene
+
+    def _parts(self, thing: SceneObject) -> list[SceneObject]:
+        """What hangs on a parade, however deep, without what hangs in a parade among it; in drawing order."""
+        found: set[str] = set()
+        waiting = [thing.id]
+        while waiting:
+            for one in self.scene.children.get(waiting.pop(), ()):
+                found.add(one)
+                if self.scene.by_id[one].copying is None:
+                    waiting.append(one)
+        return [one for one in self.scene.objects if one.id in found] if found else []
+
+    def _all_below(self, thing: SceneObject) -> list[str]:
+        below = self.plan.below({thing.id})
+        return sorted(below - {thing.id})
+
+    def _guides(self, thing: SceneObject) -> list[str]:
+        """What a parade stands along, and all that carries it and the parade: where it is goes by where they are."""
+        parade = thing.copying
+        if parade is None or parade.guide is None or parade.guide not in self.scene.by_id:
+            return []
+        found = []
+        for start in (parade.guide, thing.id):
+            one: str | None = start
+            while one is not None:
+                found.append(one)
+                one = self.scene.by_id[one].parent
+        return found
+
+    def _within_parade(self, thing: SceneObject) -> bool:
+        one = thing.parent
+        while one is not None:
+            if self.scene.by_id[one].copying is not None:
+                return True
+            one = self.scene.by_id[one].parent
+        return False
+
+    def _below_any(self, thing: SceneObject, ids: set[str]) -> bool:
+        one: str | None = thing.id
+        while one is not None:
+            if one in ids:
+                return True
+            one = self.scene.by_id[one].parent
+        return False
+
+    def _carriers(self, affected: list[SceneObject]) -> list[str]:
+        """What carries some objects and is not among them nor a parade."""
+        ids = {thing.id for thing in affected}
+        parents = dict.fromkeys(thing.parent for thing in affected if thing.parent is not None and thing.parent not in ids)
+        return [one for one in parents if self.scene.by_id[one].copying is None]
+
+    def _text(self, parts: list[SceneObject]) -> SceneObject | None:
+        return next((thing for thing in parts if isinstance(thing.drawn_shape, TextShape)), None)
+
+    def _around(
+        self, thing: SceneObject, parts: list[SceneObject], values: Mapping[str, Array], grid: Array, reader: Reader, was: BakedParade | None
+    ) -> Surroundings:
+        parade = thing.copying
+        assert parade is not None
+        width = height = 0.0
+        if parade.arrange in ("row", "column", "grid"):
+            if was is not None and was.parade.measured_at == parade.measured_at and was.parade.arrange in ("row", "column", "grid"):
+                width, height = was.around.width, was.around.height
+            else:
+                frames = np.array([parade.measured_at])
+                left, top, right, bottom = measured(
+                    self._element(parts, frames, Reader(self.scene, frames, effort=self.effort, view=reader.view), None)
+                )
+                width, height = right - left, bottom - top
+        return surroundings_of(self.scene, thing, self._text(parts), width, height, grid, reader)
+
+
+def _moves(thing: SceneObject, name: str) -> bool:
+    """Whether a channel changes over time."""
+    return thing.is_keyed(name) or bool(thing.rules_on(name)) or (name in ("x", "y") and thing.is_keyed("path"))
+
+
+def _places_it(thing: SceneObject, name: str) -> bool:
+    """Whether a channel says where an object is or how much of it can be seen, or bends its joints."""
+    return name in GEOMETRY or name == "opacity" or (thing.skeleton is not None and "." in name)
+
+
+def _worded(thing: SceneObject, words: str) -> TextShape | None:
+    shape = thing.drawn_shape
+    return shape.but(text=words) if isinstance(shape, TextShape) else None
+
+
+def _read(reader: Reader, object_id: str, name: str) -> Array:
+    """A channel at the reader's grid: (n,), or (n, 4) for colours; cut off where it reaches too far."""
+    source = reader.fills.settled(lambda: reader.final(object_id, name))
+    row: Array = reader.fills.settled(lambda: source.at(reader.grid))[0]
+    if np.isfinite(row).all() and (not row.size or np.abs(row).max() <= FARTHEST):
+        return row
+    return np.clip(np.nan_to_num(row, nan=0.0), -FARTHEST, FARTHEST)
+
+
+def _rows(array: Array, rows: NDArray[np.intp]) -> Array:
+    """Some rows of an array; the same array where it has a single one for all frames."""
+    return array if len(array) == 1 else array[rows]
+
+
+def _shrunk(array: Array) -> Array:
+    """An array whose rows are all alike, as that one row."""
+    return array[:1] if len(array) > 1 and bool((array == array[:1]).all()) else array
+
+
+def _gathered(one: BakedObject, rows: NDArray[np.intp]) -> BakedObject:
+    """What carries something, at the rows of a copy."""
+    bones = {name: _rows(bone, rows) for name, bone in one.bones.items()}
+    return replace(one, world=_rows(one.world, rows), opacity=_rows(one.opacity, rows), bones=bones)
+
+
+def _kept(places: Places, was: BakedParade | None) -> Places:
+    """Places with the arrays of an earlier bake where they are equal."""
+    if was is None:
+        return places
+    old = was.places
+    matrices, opacity = (
+        before if np.array_equal(before, now) else now for before, now in ((old.matrices, places.matrices), (old.opacity, places.opacity))
+    )
+    return Places(matrices, opacity, places.scale)
+
+
+def _order(parade: Parade, places: Places, was: BakedParade | None) -> NDArray[np.intp] | None:
+    """The copies from the back to the front, for each frame."""
+    n = len(places.scale)
+    if parade.front == "last" or n == 0:
+        return None
+    if parade.front == "first":
+        now: NDArray[np.intp] = np.arange(n, dtype=np.intp)[::-1][None]
+    else:
+        now = np.argsort(-np.abs(places.scale), axis=0, kind="stable").T.astype(np.intp)
+        now = now[:1] if (now == now[:1]).all() else now
+    before = was.order if was is not None else None
+    return before if before is not None and np.array_equal(before, now) else now

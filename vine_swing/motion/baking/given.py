@@ -1,0 +1,115 @@
+"""What lists, overrules and formulas give each copy of a parade: which channels differ from copy to copy, and what becomes of them."""
+
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+from vine_swing.motion.baking.plan import Plan
+from vine_swing.motion.formula import tells_copies_apart
+from vine_swing.motion.parade.lists import colours_for, numbers_for, words_for
+from vine_swing.motion.parade.model import ITEM, WORDS, ItemList, Parade
+from vine_swing.motion.rules.link import tree_of
+from vine_swing.motion.rules.rule import Rule
+from vine_swing.motion.scene.graph import Ref
+from vine_swing.motion.scene.model import Scene, SceneObject, TextShape
+from vine_swing.motion.timing.channel import Channel
+
+Array = NDArray[np.float64]
+#: From a channel's values (1, n) or (1, n, 4) to those of one copy.
+Change = Callable[[Array], Array]
+
+
+@dataclass(frozen=True)
+class Given:
+    """What each of `count` copies is given.
+
+    varying: the channels that may differ from copy to copy.
+    changes: for each copy, what becomes of a channel after all its rules.
+    words: for each copy, the words of texts by the id of their object; empty where no list has words.
+    items: for each copy, the number that formulas call `item`.
+    alone: whether lists are all that differs, and nothing else reads what they change.
+    """
+
+    count: int
+    varying: frozenset[Ref]
+    changes: tuple[Mapping[Ref, Change], ...]
+    words: tuple[Mapping[str, str], ...]
+    items: tuple[float, ...]
+    alone: bool
+
+
+def given_to_copies(scene: Scene, plan: Plan, parade: Parade, below: list[str], parts: list[SceneObject], count: int) -> Given:
+    """What the copies of a parade are given.
+
+    Args:
+        scene, plan: where it stands.
+        parade: what says it.
+        below: the ids of all that hangs on it, however deep.
+        parts: the same as objects, without what hangs in a parade among it: their formulas know which copy they are for.
+        count: of copies.
+    """
+    inside = set(below)
+    changes: list[dict[Ref, Change]] = [{} for _ in range(count)]
+    words: list[dict[str, str]] = [{} for _ in range(count)]
+    items = [0.0] * count
+    for one in parade.lists:
+        if one.channel == ITEM and one.object is None:
+            items = [0.0 if value is None else value for value in numbers_for(one, count)]
+        elif one.object in inside:
+            _from_list(scene.by_id[one.object], one, count, changes, words)
+    for overrule in parade.overrules:
+        if overrule.object in inside and overrule.copy_ < count:
+            single = ItemList(object=overrule.object, channel=overrule.channel, values=(overrule.value,), fill="once")
+            _from_list(scene.by_id[overrule.object], single, 1, [changes[overrule.copy_]], [words[overrule.copy_]])
+    listed = {ref for one in changes for ref in one}
+    told_apart = {(thing.id, name) for thing in parts for name in _asks(thing)}
+    start = listed | told_apart
+    varying = {ref for ref in start | plan.followers(list(start)) if ref[0] in inside} if start else set()
+    has_words = any(words)
+    return Given(count, frozenset(varying), tuple(changes), tuple(words) if has_words else (), tuple(items), varying == listed)
+
+
+def _asks(thing: SceneObject) -> list[str]:
+    """The channels of an object whose rules ask which copy they are for."""
+    asking = [rule for rule in thing.rules if rule.on and any(_tells_apart(formula) for formula in _formulas(rule))]
+    return [name for name in thing.specs if asking and any(rule in asking for rule in thing.rules_on(name))]
+
+
+def _formulas(rule: Rule) -> list[str]:
+    own = [rule.word("formula")] if "formula" in rule.spec.settings else []
+    return own + [one.formula for one in rule.settings.values() if isinstance(one, Channel) and one.formula is not None]
+
+
+def _tells_apart(formula: str) -> bool:
+    node = tree_of(formula)
+    return node is not None and tells_copies_apart(node)
+
+
+def _from_list(thing: SceneObject, one: ItemList, count: int, changes: list[dict[Ref, Change]], words: list[dict[str, str]]) -> None:
+    """Add what one list gives to each copy."""
+    if one.channel == WORDS and isinstance(thing.drawn_shape, TextShape):
+        for k, said in enumerate(words_for(one, count)):
+            if said is not None:
+                words[k][thing.id] = said
+        return
+    spec = thing.specs.get(one.channel)
+    if spec is None or spec.kind == "point":
+        return
+    values: list[float | None] | list[Array | None] = colours_for(one, count) if spec.is_colour else numbers_for(one, count)
+    for k, value in enumerate(values):
+        if value is not None:
+            before = changes[k].get((thing.id, one.channel))
+            changes[k][thing.id, one.channel] = _change(one.mode, np.asarray(value, float), before)
+
+
+def _change(mode: str, value: Array, before: Change | None) -> Change:
+    def change(values: Array) -> Array:
+        so_far = before(values) if before is not None else values
+        if mode == "replace":
+            return np.broadcast_to(value, so_far.shape).copy()
+        made = so_far + value if mode == "add" else so_far * value
+        return np.clip(made, 0.0, 1.0) if value.ndim else made
+
+    return change

@@ -1,0 +1,158 @@
+"""What the arrangement of a parade goes by: how large its element is, the points of a text's letters, the way it stands along."""
+
+from typing import TYPE_CHECKING
+
+import numpy as np
+from numpy.typing import NDArray
+
+from vine_swing.motion.baking.placing import BakedObject
+from vine_swing.motion.baking.reading import Reader
+from vine_swing.motion.basics import matrix
+from vine_swing.motion.basics.specs import within
+from vine_swing.motion.outline.drawing import PartsOfText, drawing_of, middles_of_parts
+from vine_swing.motion.outline.outline import CUBIC, MOVE, POINTS_TAKEN, Outline
+from vine_swing.motion.outline.way import Way
+from vine_swing.motion.parade.arranging import Surroundings
+from vine_swing.motion.scene.model import Scene, SceneObject, TextShape
+
+if TYPE_CHECKING:
+    from vine_swing.motion.baking.copies import Element
+
+Array = NDArray[np.float64]
+_FIRST = np.zeros((1, 1))
+
+
+def surroundings_of(
+    scene: Scene, thing: SceneObject, text: SceneObject | None, width: float, height: float, grid: Array, reader: Reader
+) -> Surroundings:
+    """What a parade goes by at some frames (m,).
+
+    Args:
+        scene: where it stands.
+        thing: the parade.
+        text: the text that hangs on it, if there is one.
+        width, height: of its element.
+        grid: the frames.
+        reader: reads the scene.
+    """
+    parade = thing.copying
+    assert parade is not None
+    guide = scene.by_id.get(parade.guide) if parade.guide is not None else None
+    points: Array | None = None
+    if parade.arrange in ("letters", "words", "lines"):
+        points = _text_points(text, parade.arrange, grid, reader) if text is not None else np.empty((0, 2))
+    elif parade.arrange == "points":
+        points = _corner_points(guide, thing, grid, reader) if guide is not None else np.empty((0, 2))
+    if guide is None or parade.arrange not in ("along", "letters", "words", "lines"):
+        return Surroundings(width, height, points)
+    way = Way.of_path(guide.channels["path"]) if guide.is_keyed("path") else _way_of_shape(guide, reader)
+    if way is None:
+        return Surroundings(width, height, points)
+    # A path lies in the space of what its object hangs on, an outline in the object's own.
+    carrier = guide.parent if guide.is_keyed("path") else guide.id
+    there = _between(carrier, thing.id, grid, reader)
+
+    def at(share: Array) -> tuple[Array, Array, Array]:
+        place, direction = way.at(share)
+        a, b, c, d, e, f = (column[None, :] for column in there.T)
+        x, y = place[..., 0], place[..., 1]
+        dx, dy = direction[..., 0], direction[..., 1]
+        return a * x + c * y + e, b * x + d * y + f, np.degrees(np.arctan2(b * dx + d * dy, a * dx + c * dy))
+
+    return Surroundings(width, height, points, at, way.closed, way.length)
+
+
+def measured(element: "Element") -> tuple[float, float, float, float]:
+    """left, top, right, bottom of what is drawn of an element, worked out at a single frame; curves are measured themselves, lines without their
+    width."""
+    boxes = [moved.extent() for moved in _drawn(element, np.array([[1.0, 0, 0, 1, 0, 0]])) if len(moved.points)]
+    if not boxes:
+        return 0.0, 0.0, 0.0, 0.0
+    left, top, right, bottom = zip(*boxes, strict=True)
+    return min(left), min(top), max(right), max(bottom)
+
+
+def _drawn(element: "Element", above: Array) -> list[Outline]:
+    """The outlines of an element at its first row, moved by a matrix (1, 6)."""
+    found = []
+    for object_id, one in element.objects.items():
+        world = matrix.multiply(above, one.world[:1])
+        if one.source.drawn_shape is not None and one.source.shown:
+            outline = _outline_of(one)
+            found.append(Outline(outline.verbs, matrix.apply(world, *outline.points.T)) if len(outline.points) else outline)
+        inner = element.parades.get(object_id)
+        if inner is not None:
+            for k in range(inner.count):
+                if inner.places.opacity[k, 0] > 0:
+                    found += _drawn(inner.element, matrix.multiply(world, inner.places.matrices[k, :1]))
+    return found
+
+
+def _outline_of(one: BakedObject) -> Outline:
+    shape = one.source.drawn_shape
+    assert shape is not None
+    drawing = drawing_of(shape)
+    return drawing.draw({name: within(one.source.specs[name], float(one.channels[name][0])) for name in drawing.names})
+
+
+def _values(thing: SceneObject, names: tuple[str, ...], t: Array, reader: Reader) -> Array:
+    """Some channels of an object at frames t (1, m): (names, m), within their limits."""
+    rows = [reader.fills.settled(lambda name=name: reader.final(thing.id, name).at(t))[0] for name in names]  # type: ignore[misc]
+    specs = [thing.specs[name] for name in names]
+    return np.stack([np.clip(row, spec.low, spec.high) if spec.low is not None else row for row, spec in zip(rows, specs, strict=True)])
+
+
+def _text_points(text: SceneObject, by: PartsOfText, grid: Array, reader: Reader) -> Array:
+    """The middles of the letters, words or lines of a text, (n, 2), or (m, n, 2) where its setting changes; as many as at the first frame."""
+    shape = text.drawn_shape
+    assert isinstance(shape, TextShape)
+    names = drawing_of(shape).names
+    rows = _values(text, names, grid[None], reader).T if len(grid) else np.zeros((1, len(names)))
+    distinct, which = np.unique(rows, axis=0, return_inverse=True)
+    sets = [middles_of_parts(shape, by, dict(zip(names, map(float, row), strict=True))) for row in distinct]
+    most = max(len(one) for one in sets)
+    padded = np.stack([np.concatenate([one, np.zeros((most - len(one), 2))]) for one in sets])
+    found: Array = padded[0] if len(padded) == 1 else padded[which.reshape(-1)]
+    return found
+
+
+def _corner_points(guide: SceneObject, thing: SceneObject, grid: Array, reader: Reader) -> Array:
+    """The points an outline passes, in the parade's space: (n, 2), or (m, n, 2) where either moves."""
+    outline = _first_outline(guide, reader)
+    if outline is None:
+        return np.empty((0, 2))
+    on, at = [], 0
+    for verb in outline.verbs:
+        taken = outline.points[at : at + POINTS_TAKEN[verb]]
+        at += POINTS_TAKEN[verb]
+        if len(taken):
+            on.append(taken[-1])
+    points = np.array(on)
+    # A closed outline may come back to its first point by a line or a curve of its own.
+    if len(points) > 1 and np.hypot(*(points[0] - points[-1])) < 1e-6 and outline.verbs.count(MOVE) == 1 and CUBIC in outline.verbs:
+        points = points[:-1]
+    there = _between(guide.id, thing.id, grid, reader)
+    moved = np.stack([matrix.apply(row[None], *points.T) for row in there])
+    return moved[0] if len(moved) == 1 else moved
+
+
+def _way_of_shape(guide: SceneObject, reader: Reader) -> Way | None:
+    outline = _first_outline(guide, reader)
+    return Way.of_outline(outline) if outline is not None else None
+
+
+def _first_outline(guide: SceneObject, reader: Reader) -> Outline | None:
+    """The outline of an object at frame 0."""
+    shape = guide.drawn_shape
+    if shape is None:
+        return None
+    names = drawing_of(shape).names
+    values = _values(guide, names, _FIRST, reader)[:, 0] if names else np.empty(0)
+    return drawing_of(shape).draw(dict(zip(names, map(float, values), strict=True)))
+
+
+def _between(of: str | None, to: str, grid: Array, reader: Reader) -> Array:
+    """From the space of one object (the scene, for None) to that of another, (m, 6), or (1, 6) where it never changes."""
+    t = grid[None]
+    found: Array = reader.fills.settled(lambda: matrix.multiply(matrix.home(reader.world(to, t)), reader.world(of, t)))
+    return found[:1] if (found == found[:1]).all() else found
