@@ -86,7 +86,13 @@ class Anything:
         if read.startswith("{") and self.chance(0.3):
             read = read[:-1] + self.one_of(" @ -6f}", " @ 0.25s}", " @ -2.5f}")
         return self.one_of(
-            f"{read} * 2", f"sin({read}) + value", f"1 / ({read} - {read})", f"{read} if f > 10 else value", f"sqrt({read})", f"{read} ("
+            f"{read} * 2",
+            f"{read} + n * count",
+            f"sin({read}) + value",
+            f"1 / ({read} - {read})",
+            f"{read} if f > 10 else value",
+            f"sqrt({read})",
+            f"{read} (",
         )
 
     def rule(self, scene: Scene | None, id: str) -> dict[str, Any]:
@@ -119,23 +125,53 @@ class Anything:
             "on": self.chance(0.9),
         }
 
+    def parade(self, scene: Scene | None) -> dict[str, Any]:
+        ids = [thing.id for thing in scene.objects] if scene is not None else IDS
+        lists = [
+            {
+                "object": self.draw.choice(ids),
+                "channel": channel,
+                "values": [self.value("colour" if channel == "fill" else "number") for _ in range(self.draw.randrange(0, 4))],
+                "fill": self.one_of("cycle", "once", "spread"),
+                "mode": self.one_of("replace", "add", "multiply"),
+            }
+            for channel in self.draw.sample(["fill", "x", "width", "text", "rotation"], self.draw.randrange(0, 3))
+            if ids
+        ]
+        return {
+            "arrange": self.draw.choice(["row", "column", "free", "grid", "ring", "along", "points", "letters", "words", "nest"]),
+            "order": self.one_of("first", "last", "middle", "ends", "chance"),
+            "guide": self.one_of(None, self.draw.choice(ids) if ids else None),
+            "wraps": self.chance(0.3),
+            "turned": self.chance(0.5),
+            "front": self.one_of("last", "first", "smallest"),
+            "geometric": self.chance(0.3),
+            "feel": self.one_of("even", "slow-in", "overshoot"),
+            "lists": lists,
+        }
+
     def shape(self) -> dict[str, Any]:
         kind = self.draw.choice([*SHAPES])
         own = {"outline": {"d": self.draw.choice(PATHS)}, "text": {"text": self.draw.choice(TEXTS)}}
         return {"type": kind} | own.get(kind, {})
 
     def thing(self, scene: Scene | None, id: str) -> dict[str, Any]:
-        kind = self.draw.choice(["shape", "shape", "shape", "group", "figure"])
+        kind = self.draw.choice(["shape", "shape", "shape", "group", "figure", "parade"])
         made: dict[str, Any] = {"id": id, "name": f"{self.draw.choice(NAMES)[:70]} {id}", "kind": kind}
         if kind == "shape":
             made["shape"] = self.shape()
+        if kind == "parade":
+            made["parade"] = self.parade(scene)
         if kind == "figure":
             made["figure"] = STARTERS[self.draw.choice(sorted(STARTERS))].figure.model_dump(mode="json")
         specs = SHAPES[made["shape"]["type"]] if kind == "shape" else []
         channels = dict.fromkeys(("x", "y", "rotation", "scale.x", "skew", "opacity", "stretch"), "number") | {"path": "point"}
         channels |= {spec.name: spec.kind for spec in specs} | ({"fill": "colour"} if kind == "shape" else {})
+        channels |= dict.fromkeys(("delay", "shift", "gap", "arc", "to.scale"), "number") if kind == "parade" else {}
         names = self.draw.sample(sorted(channels), self.draw.randrange(0, 5))
         made["channels"] = {name: self.channel(channels[name]) for name in names}
+        if kind == "parade":
+            made["channels"]["count"] = float(self.draw.randrange(0, 6))
         made["rules"] = [self.rule(scene, f"r{n}") for n in range(self.draw.randrange(0, 3))]
         if scene is not None and scene.objects and self.chance(0.4):
             made["parent"] = self.draw.choice(scene.objects).id
@@ -193,6 +229,12 @@ class Anything:
         frames = [key.frame for key in keys] if keys and self.chance(0.7) else [self.frame() for _ in range(self.draw.randrange(1, 3))]
         rules = [rule.id for rule in thing.rules] if thing is not None else []
         match name:
+            case "parade":
+                return self.parade(scene)
+            case "values":
+                return {"count": float(self.draw.randrange(0, 6)), "delay": self.small()}
+            case "parts" if kind == "make-parade":
+                return self.draw.sample([one.id for one in scene.objects] or ["gone"], 1)
             case "object" if kind == "add-object":
                 return self.thing(scene, self.draw.choice([*IDS, f"n{self.draw.randrange(99)}"]))
             case "object":

@@ -3,12 +3,14 @@
 The paint list is made of them (listing.py).
 """
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 
 import numpy as np
 from numpy.typing import NDArray
 
 from vine_swing.motion.baking.bake import Baked
+from vine_swing.motion.baking.copies import BakedParade, Element
 from vine_swing.motion.baking.effort import TooMuchWork
 from vine_swing.motion.baking.placing import BakedObject
 from vine_swing.motion.basics.limits import MOST_POINTS
@@ -32,11 +34,15 @@ class Drawable:
     stroke_width: Array
 
 
-def drawables(baked: Baked, previous: dict[str, Drawable] | None = None) -> dict[str, Drawable]:
+def drawables(baked: Baked, previous: Mapping[str, Drawable] | None = None) -> dict[str, Drawable]:
     """The drawables of a scene in drawing order, taken from `previous` where the object is the same. Groups have none."""
-    old = previous or {}
+    return drawn(baked.objects, previous or {})
+
+
+def drawn(objects: Mapping[str, BakedObject], old: Mapping[str, Drawable]) -> dict[str, Drawable]:
+    """The drawables of some baked objects, taken from `old` ones where the object is the same."""
     result: dict[str, Drawable] = {}
-    for object_id, one in baked.objects.items():
+    for object_id, one in objects.items():
         was = old.get(object_id)
         if was is not None and was.baked is one:
             result[object_id] = was
@@ -44,6 +50,46 @@ def drawables(baked: Baked, previous: dict[str, Drawable] | None = None) -> dict
             ch = one.channels
             result[object_id] = Drawable(object_id, one, _track(one, shape, was), ch["fill"], ch["stroke"], ch["stroke.width"])
     return result
+
+
+@dataclass(frozen=True, eq=False)
+class DrawnElement:
+    """What hangs on a parade, or what differs of it in one copy: drawables, and those of the parades among it."""
+
+    element: Element
+    drawn: dict[str, Drawable]
+    parades: dict[str, "DrawnParade"]
+
+
+@dataclass(frozen=True, eq=False)
+class DrawnParade:
+    """The drawables of a parade: of what all copies share, and of each copy what differs."""
+
+    baked: BakedParade
+    element: DrawnElement
+    own: tuple[DrawnElement, ...]
+
+
+def drawn_parades(parades: Mapping[str, BakedParade], previous: Mapping[str, DrawnParade] | None = None) -> dict[str, DrawnParade]:
+    """The drawables of parades, taken from `previous` where what they are drawn from is the same."""
+    old = previous or {}
+    return {object_id: _drawn_parade(one, old.get(object_id)) for object_id, one in parades.items()}
+
+
+def _drawn_parade(parade: BakedParade, was: DrawnParade | None) -> DrawnParade:
+    if was is not None and was.baked is parade:
+        return was
+    element = _drawn_element(parade.element, was.element if was is not None else None, None)
+    before = was.own if was is not None and len(was.own) == len(parade.own) else (None,) * len(parade.own)
+    return DrawnParade(parade, element, tuple(_drawn_element(one, old, element) for one, old in zip(parade.own, before, strict=True)))
+
+
+def _drawn_element(element: Element, was: DrawnElement | None, shared: DrawnElement | None) -> DrawnElement:
+    """The drawables of an element; of one copy, outlines that it shares are those of `shared`."""
+    if was is not None and was.element is element:
+        return was
+    old = {**(shared.drawn if shared is not None else {}), **(was.drawn if was is not None and shared is None else {})}
+    return DrawnElement(element, drawn(element.objects, old), drawn_parades(element.parades, was.parades if was is not None else None))
 
 
 def _track(one: BakedObject, shape: Shape, was: Drawable | None) -> OutlineTrack:

@@ -2,18 +2,18 @@
 
 import base64
 from collections.abc import Callable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any
 
 import numpy as np
 
 from vine_swing.motion.basics import colour
 from vine_swing.motion.outline.svg_path import parse_path
-from vine_swing.picture.paint_list import Fill, Group, Instance, OutlineTrack, PaintList, Picture, Step, Stroke, Track
+from vine_swing.picture.paint_list import Copies, Fill, Group, Instance, OutlineTrack, PaintList, Picture, Step, Stroke, Track
 
 Data = dict[str, Any]
 #: The name of each step in data.
-OPERATIONS: dict[str, type[Step]] = {"fill": Fill, "stroke": Stroke, "picture": Picture, "group": Group, "instance": Instance}
+OPERATIONS: dict[str, type[Step]] = {"fill": Fill, "stroke": Stroke, "picture": Picture, "group": Group, "instance": Instance, "copies": Copies}
 _NAMES = {kind: name for name, kind in OPERATIONS.items()}
 
 
@@ -30,9 +30,9 @@ def _step_data(step: Step) -> Data:
         data["shown"] = False
     match step:
         case Fill():
-            data |= {"matrix": _address(step.matrix), "outline": step.outline.owner, "colour": _address(step.colour)}
+            data |= {"matrix": _address(step.matrix), "outline": _outline_address(step.outline), "colour": _address(step.colour)}
         case Stroke():
-            data |= {"matrix": _address(step.matrix), "outline": step.outline.owner, "colour": _address(step.colour)}
+            data |= {"matrix": _address(step.matrix), "outline": _outline_address(step.outline), "colour": _address(step.colour)}
             data["width"] = _address(step.width)
         case Picture():
             data |= {"matrix": _address(step.matrix), "size": _address(step.size), "page": _address(step.page), "smooth": step.smooth}
@@ -41,18 +41,26 @@ def _step_data(step: Step) -> Data:
             data |= {"blend": step.blend, "steps": steps_data(step.children)}
         case Instance():
             data |= {"matrix": _address(step.matrix), "delay": step.delay, "steps": steps_data(step.children)}
+        case Copies():
+            data |= {"matrices": _address(step.matrices), "delays": list(step.delays), "each": [steps_data(steps) for steps in step.each]}
+            data |= {name: _address(track) for name, track in (("fades", step.fades), ("order", step.order)) if track is not None}
     return data
 
 
-def _address(track: Track) -> list[str]:
-    return [track.owner, track.name]
+def _address(track: Track) -> list[Any]:
+    """Whose it is, which it is, and the frame of its first row where that is not 0."""
+    return [track.owner, track.name, *([track.first] if track.first else [])]
+
+
+def _outline_address(track: OutlineTrack) -> Any:
+    return [track.owner, track.first] if track.first else track.owner
 
 
 @dataclass(frozen=True)
 class _Known:
     """The values of a file, by their addresses."""
 
-    track: Callable[[list[str]], Track]
+    track: Callable[[list[Any]], Track]
     outlines: dict[str, OutlineTrack]
     pictures: dict[str, tuple[bytes, ...]]
 
@@ -74,7 +82,7 @@ def read(data: Data) -> PaintList:
         for owner, one in data.get("outlines", {}).items()
     }
     pictures = {owner: tuple(base64.b64decode(one) for one in all_) for owner, all_ in data.get("pictures", {}).items()}
-    known = _Known(lambda address: tracks[address[0], address[1]], outlines, pictures)
+    known = _Known(lambda address: replace(tracks[address[0], address[1]], first=address[2] if len(address) > 2 else 0), outlines, pictures)
     width, height = data["size"]
     return PaintList((width, height), colour.parse_hex(data["background"]), tuple(_read_step(step, known) for step in data["steps"]))
 
@@ -83,14 +91,18 @@ def _read_step(data: Data, known: _Known) -> Step:
     kind = OPERATIONS[data["op"]]
     given: Data = {"id": data["id"], "shown": data.get("shown", True)}
     given["opacity"] = tuple(known.track(address) for address in data.get("opacity", ()))
-    for name in ("matrix", "colour", "width", "size", "page"):
+    for name in ("matrix", "colour", "width", "size", "page", "matrices", "fades", "order"):
         if name in data:
             given[name] = known.track(data[name])
     if "outline" in data:
-        given["outline"] = known.outlines[data["outline"]]
+        owner, first = data["outline"] if isinstance(data["outline"], list) else (data["outline"], 0)
+        given["outline"] = replace(known.outlines[owner], first=first)
     if "pictures" in data:
         given["pictures"] = known.pictures[data["pictures"]]
     if "steps" in data:
         given["children"] = tuple(_read_step(step, known) for step in data["steps"])
+    if "each" in data:
+        given["each"] = tuple(tuple(_read_step(step, known) for step in steps) for steps in data["each"])
+        given["delays"] = tuple(data["delays"])
     given |= {name: data[name] for name in ("smooth", "blend", "delay") if name in data}
     return kind(**given)

@@ -5,14 +5,20 @@ becomes a group, so that it fades as one picture: a shape with a fill and a line
 between the parts of a group, the parts before and those after it are a group each.
 """
 
+from collections.abc import Callable, Collection, Mapping
 from dataclasses import dataclass, field, replace
+from typing import Any
+
+from numpy.typing import NDArray
 
 from vine_swing.motion.baking.bake import Baked
 from vine_swing.motion.baking.placing import BakedObject
 from vine_swing.motion.basics import colour
 from vine_swing.motion.scene.model import Scene
-from vine_swing.picture.drawable import Drawable, drawables
-from vine_swing.picture.paint_list import Fill, Group, PaintList, Step, Stroke, Track
+from vine_swing.picture.drawable import Drawable, DrawnParade, drawables, drawn_parades
+from vine_swing.picture.paint_list import Copies, Fill, Group, Instance, PaintList, Step, Stroke, Track
+
+Array = NDArray[Any]
 
 #: Groups that fade may stand in one another so many deep.
 MOST_NESTED = 12
@@ -21,7 +27,7 @@ MOST_NESTED = 12
 def paint_list(baked: Baked) -> PaintList:
     """The paint list of a baked scene."""
     drawn = drawables(baked)
-    steps = steps_of(baked, drawn, visible_parts(baked, drawn), hidden(baked.scene))
+    steps = steps_of(baked, drawn, visible_parts(baked, drawn), hidden(baked.scene), drawn_parades(baked.parades))
     return PaintList(baked.scene.size, colour.parse_hex(baked.scene.background), steps)
 
 
@@ -66,45 +72,145 @@ def visible_parts(
     }
 
 
-def steps_of(baked: Baked, drawn: dict[str, Drawable], visible: dict[str, Visible], unseen: list[str]) -> tuple[Step, ...]:
+def steps_of(
+    baked: Baked, drawn: Mapping[str, Drawable], visible: Mapping[str, Visible], unseen: list[str], parades: Mapping[str, DrawnParade]
+) -> tuple[Step, ...]:
     """The steps of a baked scene, the first at the back; `unseen` are the ids of objects that are not shown."""
-    not_shown = set(unseen)
-    nested, chains = _Nested(), _Chains(baked, visible)
-    for object_id, drawable in drawn.items():
-        steps = _painted(drawable, visible[object_id], object_id not in not_shown)
-        if steps:
-            nested.add(chains.of(object_id), steps)
-    return nested.finished()
+    inside = {one for parade in parades for one in baked.plan.below({parade})} - parades.keys()
+    return _Layer(baked.objects, drawn, visible, parades, frozenset(unseen), inside).steps()
 
 
-def _painted(drawable: Drawable, seen: Visible, shown: bool) -> list[Step]:
-    matrix = Track(drawable.id, "view", drawable.baked.view)
-    steps: list[Step] = []
-    if seen.fills:
-        steps.append(Fill(drawable.id, matrix, drawable.outline, Track(drawable.id, "fill", drawable.fill), shown=shown))
-    if seen.strokes:
-        line, width = Track(drawable.id, "stroke", drawable.stroke), Track(drawable.id, "stroke.width", drawable.stroke_width)
-        steps.append(Stroke(drawable.id, matrix, drawable.outline, line, width, shown=shown))
-    return steps
+@dataclass(frozen=True)
+class _Layer:
+    """What is painted in one space: the scene, or the element of a parade.
+
+    objects: by id, in drawing order. drawn, visible, parades: of these. unseen: ids of what is not shown. skipped: ids of what is painted elsewhere.
+    address: for arrays of an object, whose they are called and the frame of their first row.
+    """
+
+    objects: Mapping[str, BakedObject]
+    drawn: Mapping[str, Drawable]
+    visible: Mapping[str, Visible]
+    parades: Mapping[str, DrawnParade]
+    unseen: frozenset[str]
+    skipped: Collection[str] = ()
+    address: Callable[[str, Array], tuple[str, int]] = lambda owner, _: (owner, 0)
+    #: Added to the ids of objects, to call the arrays of copies by.
+    suffix: str = ""
+
+    def steps(self) -> tuple[Step, ...]:
+        """Its steps, the first at the back."""
+        nested, chains = _Nested(), _Chains(self)
+        for object_id in self.objects:
+            if object_id in self.skipped:
+                continue
+            steps = self._of(object_id)
+            if steps:
+                nested.add(chains.of(object_id), steps)
+        return nested.finished()
+
+    def track(self, owner: str, name: str, values: Array) -> Track:
+        """The track for an array of an object."""
+        called, first = self.address(owner, values)
+        return Track(called, name, values, first)
+
+    def _of(self, object_id: str) -> list[Step]:
+        shown = object_id not in self.unseen
+        parade = self.parades.get(object_id)
+        if parade is not None:
+            return self._copies(object_id, parade, shown)
+        drawable = self.drawn.get(object_id)
+        return self._painted(object_id, drawable, self.visible[object_id], shown) if drawable is not None else []
+
+    def _painted(self, object_id: str, drawable: Drawable, seen: Visible, shown: bool) -> list[Step]:
+        matrix = self.track(object_id, "view", self.objects[object_id].view)
+        outline = drawable.outline
+        called, first = self.address(object_id, outline.which)
+        if called != outline.owner or first != outline.first:
+            outline = replace(outline, owner=called, first=first)
+        steps: list[Step] = []
+        if seen.fills:
+            steps.append(Fill(object_id, matrix, outline, self.track(object_id, "fill", drawable.fill), shown=shown))
+        if seen.strokes:
+            line, width = self.track(object_id, "stroke", drawable.stroke), self.track(object_id, "stroke.width", drawable.stroke_width)
+            steps.append(Stroke(object_id, matrix, outline, line, width, shown=shown))
+        return steps
+
+    def _copies(self, object_id: str, drawn: DrawnParade, shown: bool) -> list[Step]:
+        parade = drawn.baked
+        n = parade.count
+        if n == 0 or not parade.element.objects:
+            return []
+        called, first = self.address(object_id, parade.places.matrices)
+        suffix = called.removeprefix(object_id)
+        matrices = Track(called, "copies", parade.places.flat, first)
+        fades = Track(called, "copies.fade", parade.places.fades, first) if parade.places.fades is not None else None
+        order = Track(called, "copies.order", parade.order, first) if parade.order is not None else None
+        shared = f"{suffix}#"
+        seen = visible_copies(drawn)
+        layer = _Layer(
+            parade.element.objects, drawn.element.drawn, seen, drawn.element.parades, self.unseen, (), lambda owner, _: (owner + shared, 0), shared
+        )
+        each = tuple(self._own(drawn, k, layer, seen, suffix).steps() for k in range(n)) if drawn.own else (layer.steps(),)
+        delays = tuple(float(first - offset) for offset in parade.layout.offsets.tolist())
+        copies = Copies(object_id, each, matrices, delays, fades, order, shown=shown)
+        return [Instance(object_id, (copies,), self.track(object_id, "view", self.objects[object_id].view), shown=shown)]
+
+    def _own(self, drawn: DrawnParade, k: int, shared: "_Layer", seen: Mapping[str, Visible], called: str) -> "_Layer":
+        """The layer of one copy that differs from the others: what it has of its own begins at its first row."""
+        own, offset = drawn.own[k], int(drawn.baked.layout.offsets[k])
+        suffix = f"{called}#{k}"
+        common = {id(array) for one in drawn.baked.element.objects.values() for array in arrays_of(one)}
+        common |= {id(one.outline.which) for one in drawn.element.drawn.values()}
+        common |= {id(one.baked.places.matrices) for one in drawn.element.parades.values()}
+
+        def address(owner: str, array: Array) -> tuple[str, int]:
+            if id(array) in common:
+                return owner + shared.suffix, 0
+            return owner + suffix, offset
+
+        objects = {object_id: own.element.objects.get(object_id, one) for object_id, one in drawn.baked.element.objects.items()}
+        parades = {**drawn.element.parades, **own.parades}
+        return _Layer(objects, {**drawn.element.drawn, **own.drawn}, seen, parades, self.unseen, (), address, suffix)
+
+
+def arrays_of(one: BakedObject) -> list[Array]:
+    """The arrays of an object that are painted from."""
+    return [one.view, one.fade, *(one.channels[name] for name in ("fill", "stroke", "stroke.width") if name in one.channels)]
+
+
+def visible_copies(drawn: DrawnParade) -> dict[str, Visible]:
+    """What can be seen of each object of an element, in any of its copies."""
+    found = {object_id: Visible.of(one, drawn.element.drawn.get(object_id)) for object_id, one in drawn.baked.element.objects.items()}
+    for own in drawn.own:
+        for object_id, one in own.element.objects.items():
+            a, b = found[object_id], Visible.of(one, own.drawn.get(object_id))
+            found[object_id] = Visible(a.fills or b.fills, a.strokes or b.strokes, a.fades or b.fades)
+    return found
 
 
 class _Chains:
-    """For each object, what fades of it and of everything it hangs on, the outermost first. Each chain is made from its parent's."""
+    """For each object, what fades of it and of everything it hangs on in its layer, the outermost first. Each chain is made from its parent's."""
 
-    def __init__(self, baked: Baked, seen: dict[str, Visible]) -> None:
-        self._baked, self._seen = baked, seen
+    def __init__(self, layer: _Layer) -> None:
+        self._layer = layer
         self._known: dict[str | None, tuple[Track, ...]] = {None: ()}
 
     def of(self, object_id: str) -> tuple[Track, ...]:
         """The chain of an object."""
         waiting = [object_id]
-        while (parent := self._baked.objects[waiting[-1]].source.parent) not in self._known:
+        while (parent := self._parent(waiting[-1])) not in self._known:
             waiting.append(str(parent))
         for one in reversed(waiting):
-            baked = self._baked.objects[one]
-            own = (Track(one, "fade", baked.fade),) if self._seen[one].fades else ()
-            self._known[one] = self._known[baked.source.parent] + own if own else self._known[baked.source.parent]
+            baked = self._layer.objects[one]
+            own = (self._layer.track(one, "fade", baked.fade),) if self._layer.visible[one].fades else ()
+            above = self._known[self._parent(one)]
+            self._known[one] = above + own if own else above
         return self._known[object_id]
+
+    def _parent(self, object_id: str) -> str | None:
+        parent = self._layer.objects[object_id].source.parent
+        return parent if parent in self._layer.objects else None
 
 
 @dataclass

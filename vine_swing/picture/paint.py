@@ -13,7 +13,7 @@ from numpy.typing import NDArray
 from vine_swing.motion.baking.bake import Baked
 from vine_swing.motion.outline.outline import CLOSE, CUBIC, LINE, MOVE, POINTS_TAKEN, Outline
 from vine_swing.picture.listing import paint_list
-from vine_swing.picture.paint_list import Blend, Fill, Group, Instance, OutlineTrack, PaintList, Picture, Step, Stroke, Track
+from vine_swing.picture.paint_list import Blend, Copies, Fill, Group, Instance, OutlineTrack, PaintList, Picture, Step, Stroke, Track
 
 _BLENDS = {
     "normal": skia.BlendMode.kSrcOver,
@@ -122,6 +122,8 @@ class _Interpreter:
             case Instance():
                 with self._within(step.matrix, frame):
                     self._layer(step.children, step.own_frame(frame), opacity, "normal")
+            case Copies():
+                self._layer(tuple(step.in_order(frame)), frame, opacity, "normal")
 
     def _layer(self, steps: tuple[Step, ...], frame: float, opacity: float, blend: Blend) -> None:
         """Paint some steps as one picture; on a layer of their own only where that shows."""
@@ -143,6 +145,9 @@ class _Interpreter:
             match step:
                 case Group():
                     whole.join(self._extent(step.children, frame))
+                    continue
+                case Copies():
+                    whole.join(self._extent(step.instances, frame))
                     continue
                 case Instance():
                     box = self._extent(step.children, step.own_frame(frame))

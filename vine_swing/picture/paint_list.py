@@ -8,6 +8,7 @@ the outermost of which is the picture. All tracks of opacity of a step are multi
 
 from collections.abc import Iterator
 from dataclasses import dataclass
+from functools import cached_property
 from math import floor
 from typing import Any, Literal
 
@@ -50,15 +51,17 @@ class Track:
 
     values: (n,), (1,), (n, w) or (1, w); a single row holds for all frames. Before the first and after the last row, those rows hold.
     owner, name: whose it is and which; together they are its address in a message to the page.
+    first: the frame of its first row.
     """
 
     owner: str
     name: str
     values: Array
+    first: int = 0
 
     def at(self, frame: float) -> Any:
         """The row of the whole frame nearest to `frame`: a number, or an array (w,)."""
-        return self.values[_row(frame, len(self.values))]
+        return self.values[_row(frame - self.first, len(self.values))]
 
 
 @dataclass(frozen=True, eq=False)
@@ -71,6 +74,8 @@ class OutlineTrack:
     owner: str = ""
     #: Whether a hand takes hold of it anywhere within its bounds, as of a text, whose letters are full of gaps.
     boxed: bool = False
+    #: The frame of the first of `which`.
+    first: int = 0
 
     @property
     def size(self) -> int:
@@ -79,7 +84,7 @@ class OutlineTrack:
 
     def index_at(self, frame: float) -> int:
         """Which of the outlines is shown at the whole frame nearest to `frame`."""
-        return int(self.which[_row(frame, len(self.which))])
+        return int(self.which[_row(frame - self.first, len(self.which))])
 
 
 @dataclass(frozen=True, eq=False)
@@ -153,7 +158,46 @@ class Instance:
         return frame - self.delay
 
 
-Step = Fill | Stroke | Picture | Group | Instance
+@dataclass(frozen=True, eq=False)
+class Copies:
+    """Paint some steps n times, each moved and delayed: the instances of a parade.
+
+    each: the steps of each copy, or once those of all.
+    matrices: (rows, 6n), the matrix of each copy one after the other.
+    delays: by how many frames each copy is earlier than this step is.
+    fades: (rows, n), the opacity of each copy; None where all are opaque.
+    order: (rows, n), the copies from the back to the front; None where they are painted as they are counted.
+    """
+
+    id: str
+    each: tuple[tuple["Step", ...], ...]
+    matrices: Track
+    delays: tuple[float, ...]
+    fades: Track | None = None
+    order: Track | None = None
+    opacity: tuple[Track, ...] = ()
+    shown: bool = True
+
+    @cached_property
+    def instances(self) -> tuple[Instance, ...]:
+        """Its copies, one by one, as they are counted."""
+        return tuple(self._instance(k, delay) for k, delay in enumerate(self.delays))
+
+    def in_order(self, frame: float) -> list[Instance]:
+        """Its copies at a frame, from the back to the front."""
+        if self.order is None:
+            return list(self.instances)
+        return [self.instances[int(k)] for k in self.order.at(frame)]
+
+    def _instance(self, k: int, delay: float) -> Instance:
+        matrices = self.matrices
+        matrix = Track(matrices.owner, matrices.name, matrices.values[:, 6 * k : 6 * k + 6], matrices.first)
+        fades = self.fades
+        faded = () if fades is None else (Track(fades.owner, fades.name, fades.values[:, k], fades.first),)
+        return Instance(self.id, self.each[k if len(self.each) > 1 else 0], matrix, delay, faded)
+
+
+Step = Fill | Stroke | Picture | Group | Instance | Copies
 
 
 @dataclass(frozen=True, eq=False)
@@ -165,10 +209,42 @@ class PaintList:
     steps: tuple[Step, ...]
 
 
+def copied_tracks(steps: tuple[Step, ...]) -> Iterator[Track | OutlineTrack]:
+    """What the copies among some steps are painted from."""
+    for step in steps:
+        if isinstance(step, Copies):
+            yield from (track for track in (step.matrices, step.fades, step.order) if track is not None)
+            for one in step.each:
+                yield from _tracks(one)
+        elif isinstance(step, Group | Instance):
+            yield from copied_tracks(step.children)
+
+
+def _tracks(steps: tuple[Step, ...]) -> Iterator[Track | OutlineTrack]:
+    """All that some steps and the steps in them are painted from."""
+    for step in steps:
+        yield from step.opacity
+        if isinstance(step, Fill | Stroke | Picture | Instance):
+            yield step.matrix
+        match step:
+            case Fill() | Stroke():
+                yield from (step.outline, step.colour)
+                if isinstance(step, Stroke):
+                    yield step.width
+            case Picture():
+                yield from (step.size, step.page)
+            case Group() | Instance():
+                yield from _tracks(step.children)
+            case Copies():
+                yield from copied_tracks((step,))
+
+
 def leaves(steps: tuple[Step, ...]) -> Iterator[Fill | Stroke | Picture]:
     """The steps that paint something themselves, in order."""
     for step in steps:
         if isinstance(step, Group | Instance):
             yield from leaves(step.children)
+        elif isinstance(step, Copies):
+            yield from leaves(tuple(one for steps in step.each for one in steps))
         else:
             yield step

@@ -1,21 +1,25 @@
 """The baked motion of one scene, and which of its arrays are newer than a given revision."""
 
-from dataclasses import dataclass, field
+from collections.abc import Iterable
+from dataclasses import dataclass, field, replace
 from functools import cached_property
 from typing import Any
 
 import numpy as np
 
 from vine_swing.motion.baking.bake import Baked, bake
+from vine_swing.motion.baking.copies import BakedParade
 from vine_swing.motion.baking.effort import Effort
+from vine_swing.motion.baking.placing import BakedObject
+from vine_swing.motion.basics import matrix
 from vine_swing.motion.figure.marks import marks_of
 from vine_swing.motion.outline.drawing import missing_in
 from vine_swing.motion.scene.model import DIAL_CHANNEL, Scene
 from vine_swing.motion.timing.ends import turn_marks
-from vine_swing.picture.drawable import Drawable, drawables
+from vine_swing.picture.drawable import Drawable, DrawnParade, drawables, drawn_parades
 from vine_swing.picture.list_data import steps_data
 from vine_swing.picture.listing import Visible, hidden, steps_of, visible_parts
-from vine_swing.picture.paint_list import OutlineTrack
+from vine_swing.picture.paint_list import OutlineTrack, Track, copied_tracks
 from vine_swing.service import wire
 
 #: What a painter needs and where it is found; sent when it is another array than before.
@@ -31,6 +35,7 @@ class Motion:
 
     baked: Baked
     drawn: dict[str, Drawable]
+    parades: dict[str, DrawnParade]
     painted: "Painted"
     revision: int
     parts: dict[str, Parts] = field(default_factory=dict)
@@ -40,20 +45,22 @@ class Motion:
     def of(cls, scene: Scene, revision: int, *, effort: Effort | None = None) -> "Motion":
         """Bake a scene from nothing."""
         baked = bake(scene, effort=effort)
-        drawn = drawables(baked)
-        parts = _parts(baked, drawn, {})
-        return cls(baked, drawn, Painted.of(baked, drawn, revision), revision, parts, {i: dict.fromkeys(p, revision) for i, p in parts.items()})
+        drawn, parades = drawables(baked), drawn_parades(baked.parades)
+        painted = Painted.of(baked, drawn, parades, revision)
+        parts = _with_copies(_parts(baked, drawn, {}), painted.copied, baked.parades, {})
+        return cls(baked, drawn, parades, painted, revision, parts, {i: dict.fromkeys(p, revision) for i, p in parts.items()})
 
     def moved_on(self, scene: Scene, revision: int, *, effort: Effort | None = None) -> "Motion":
         """The motion after a change; shares what did not change, and leaves this one as it was."""
         baked = bake(scene, previous=self.baked, effort=effort)
-        drawn = drawables(baked, self.drawn)
-        parts = _parts(baked, drawn, self.parts, self.baked)
+        drawn, parades = drawables(baked, self.drawn), drawn_parades(baked.parades, self.parades)
+        painted = self.painted.moved_on(self.baked, baked, drawn, parades, revision)
+        parts = _with_copies(_parts(baked, drawn, self.parts, self.baked), painted.copied, baked.parades, self.parts)
         stamps = {}
         for object_id, now in parts.items():
             was, stamped = self.parts.get(object_id, {}), self.stamps.get(object_id, {})
             stamps[object_id] = stamped if now is was else {name: stamped[name] if was.get(name) is part else revision for name, part in now.items()}
-        return Motion(baked, drawn, self.painted.moved_on(self.baked, baked, drawn, revision), revision, parts, stamps)
+        return Motion(baked, drawn, parades, painted, revision, parts, stamps)
 
     @cached_property
     def size(self) -> int:
@@ -79,6 +86,7 @@ class Motion:
             "whole": since is None,
             "order": [thing.id for thing in scene.objects],
             "dials": list(scene.dials_by_id),
+            "copies": [owner for owner in self.parts if COPIED in owner],
             "hidden": self.painted.hidden,
         }
         if since is None or self.painted.revision > since:
@@ -88,38 +96,77 @@ class Motion:
 
 @dataclass(frozen=True)
 class Painted:
-    """The steps of the paint list as they are sent, and the revision they last changed at."""
+    """The steps of the paint list as they are sent, and the revision they last changed at.
+
+    copied: what the copies of parades are painted from.
+    """
 
     visible: dict[str, Visible]
     hidden: list[str]
     steps: list[dict[str, Any]]
+    copied: tuple[Track | OutlineTrack, ...]
     revision: int
 
     @classmethod
-    def of(cls, baked: Baked, drawn: dict[str, Drawable], revision: int) -> "Painted":
+    def of(cls, baked: Baked, drawn: dict[str, Drawable], parades: dict[str, DrawnParade], revision: int) -> "Painted":
         """The steps of a bake."""
-        return cls._made(baked, drawn, visible_parts(baked, drawn), hidden(baked.scene), revision)
+        return cls._made(baked, drawn, parades, visible_parts(baked, drawn), hidden(baked.scene), revision)
 
     @classmethod
-    def _made(cls, baked: Baked, drawn: dict[str, Drawable], visible: dict[str, Visible], unseen: list[str], revision: int) -> "Painted":
-        return cls(visible, unseen, steps_data(steps_of(baked, drawn, visible, unseen)), revision)
+    def _made(
+        cls, baked: Baked, drawn: dict[str, Drawable], parades: dict[str, DrawnParade], visible: dict[str, Visible], unseen: list[str], revision: int
+    ) -> "Painted":
+        steps = steps_of(baked, drawn, visible, unseen, parades)
+        return cls(visible, unseen, steps_data(steps), tuple(copied_tracks(steps)), revision)
 
-    def moved_on(self, before: Baked, baked: Baked, drawn: dict[str, Drawable], revision: int) -> "Painted":
+    def moved_on(self, before: Baked, baked: Baked, drawn: dict[str, Drawable], parades: dict[str, DrawnParade], revision: int) -> "Painted":
         """The steps after a change; these very ones where only values changed, as steps name their values and do not hold them."""
         visible, unseen = visible_parts(baked, drawn, before, self.visible), hidden(baked.scene)
         same_places = [(one.id, one.parent) for one in before.scene.objects] == [(one.id, one.parent) for one in baked.scene.objects]
-        if same_places and visible == self.visible and unseen == self.hidden:
+        same = same_places and visible == self.visible and unseen == self.hidden
+        if same and baked.parades == before.parades:
             return self
-        return self._made(baked, drawn, visible, unseen, revision)
+        made = self._made(baked, drawn, parades, visible, unseen, revision)
+        # Of a parade, values may change without its steps, and steps without a change of the order or of what is seen.
+        return replace(made, steps=self.steps, revision=self.revision) if made.steps == self.steps else made
+
+
+#: In the names of owners of what copies are painted from.
+COPIED = "#"
+
+
+def _with_copies(
+    parts: dict[str, Parts], tracks: Iterable[Track | OutlineTrack], parades: dict[str, BakedParade], old: dict[str, Parts]
+) -> dict[str, Parts]:
+    """Some parts with what the copies of parades are painted from; of a parade itself, beside its other parts."""
+    found: dict[str, Parts] = {}
+    for track in tracks:
+        if isinstance(track, OutlineTrack):
+            # Whose it is called differs from copy to copy, what is drawn may be the same.
+            known = old.get(track.owner, {}).get(("outline",))
+            same = isinstance(known, OutlineTrack) and known.which is track.which and known.outlines is track.outlines
+            found.setdefault(track.owner, {})[("outline",)] = known if same else track
+        else:
+            path = (track.name,) if track.name in ("view", "fade") else ("channels", track.name)
+            found.setdefault(track.owner, {})[path] = track.values
+    for object_id, parade in parades.items():
+        lead = np.array([float(parade.lead or 0)])
+        found.setdefault(object_id, {}).update({("channels", "copies.lag"): parade.lags, ("channels", "copies.lead"): lead})
+    return parts | {owner: parts.get(owner, {}) | copied for owner, copied in found.items()}
 
 
 def _parts(baked: Baked, drawn: dict[str, Drawable], old: dict[str, Parts], before: Baked | None = None) -> dict[str, Parts]:
     result: dict[str, Parts] = {}
+    leads = _leads(baked)
     for object_id, one in baked.objects.items():
-        if before is not None and before.objects.get(object_id) is one and before.scene.length == baked.scene.length:
+        led = leads.get(object_id)
+        same_lead = led is None or (before is not None and before.parades.get(led.source.id) is led)
+        if same_lead and before is not None and before.objects.get(object_id) is one and before.scene.length == baked.scene.length:
             result[object_id] = old[object_id]
             continue
         parts: Parts = {("view",): one.view, ("local",): one.local, ("fade",): one.fade, ("place",): one.place, ("middle",): one.middle}
+        if led is not None:
+            parts |= _led(one, led, baked.objects[led.source.id])
         parts |= {("channels", name): values for name, values in one.channels.items()}
         if object_id in drawn:
             parts[("outline",)] = drawn[object_id].outline
@@ -158,6 +205,19 @@ def _parts(baked: Baked, drawn: dict[str, Drawable], old: dict[str, Parts], befo
             dial_parts["turns", DIAL_CHANNEL] = was if was == marks else marks
         result[owner] = dial_parts
     return result
+
+
+def _leads(baked: Baked) -> dict[str, BakedParade]:
+    """The parade that each object hangs in, by the object's id; only of objects that hang in one."""
+    return {one: parade for object_id, parade in baked.parades.items() for one in baked.plan.below({object_id}) - {object_id}}
+
+
+def _led(one: BakedObject, parade: BakedParade, above: BakedObject) -> Parts:
+    """Where a part is in the lead of its parade: hands take hold of it there."""
+    lead = matrix.multiply(above.view, matrix.multiply(parade.lead_matrix(), matrix.home(above.view)))
+    view = matrix.multiply(lead, one.view)
+    place, middle = (matrix.apply(lead, *points.T) for points in (one.place, one.middle))
+    return {("view",): view, ("place",): place, ("middle",): middle}
 
 
 def _packed(parts: Parts) -> dict[str, Any]:

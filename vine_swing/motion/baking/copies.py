@@ -6,6 +6,7 @@ What lists or formulas (`n`, `count`, `item`) make different is worked out for e
 
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, field, replace
+from functools import cached_property
 
 import numpy as np
 from numpy.typing import NDArray
@@ -77,7 +78,7 @@ class BakedParade:
     grid: Array
     layout: Layout
     places: Places
-    order: NDArray[np.intp] | None
+    order: Array | None
     element: Element
     own: tuple[Element, ...]
     around: Surroundings
@@ -88,6 +89,25 @@ class BakedParade:
     def count(self) -> int:
         """For how many copies there is a place."""
         return len(self.places.matrices)
+
+    @cached_property
+    def lags(self) -> Array:
+        """How many frames each copy is behind, (m, n), or (1, n) where that never changes."""
+        if not self.count:
+            return np.zeros((1, 0))
+        read = [self.layout.frames[self.layout.rows(k, len(self.grid))] for k in range(self.count)]
+        lags = self.grid[:, None] - np.stack(read, axis=1)
+        return lags[:1] if len(lags) and np.allclose(lags, lags[:1]) else lags
+
+    @property
+    def lead(self) -> int | None:
+        """The copy that shows what hangs on it without delay: what hands and eyes take for the thing itself. None where there is no copy."""
+        return int(np.argmin(np.abs(self.lags[0]))) if self.count else None
+
+    def lead_matrix(self) -> Array:
+        """Where the lead stands, in the parade's own space: (m, 6) or (1, 6). Letters have no lead: their text stands where it is set."""
+        text = self.parade.arrange in ("letters", "words", "lines")
+        return _UNMOVED if self.lead is None or text else self.places.matrices[self.lead]
 
 
 @dataclass
@@ -132,7 +152,7 @@ class CopyBaker:
         same_things = was is not None and same_frames and reader.is_plain and made_from.keys() == was.made_from.keys()
         if was is not None and same_things and all(was.made_from[one] is now for one, now in made_from.items()):
             return was
-        same_parts = was is not None and all(was.made_from.get(one) is self.main[one] for one in self._all_below(thing))
+        same_parts = was is not None and all(_same_made(was.made_from.get(one), self.main[one]) for one in self._all_below(thing))
         around = self._around(thing, parts, values, grid, reader, was if same_parts else None)
         counts = np.floor(np.clip(values["count"], 0, MAX_COPIES))
         if around.points is not None:
@@ -143,11 +163,14 @@ class CopyBaker:
         ranked = ranks(parade.order, counts, most, parade.seed)
         lags = values["delay"][None, :] * ranked
         layout = laid_out(grid, lags)
-        if was is not None and same_parts and np.array_equal(layout.frames, was.layout.frames) and reader.is_plain:
+        if not len(layout.frames):
+            # Nothing is shown, so nothing is worked out.
+            element = Element({}, {})
+        elif was is not None and same_parts and np.array_equal(layout.frames, was.layout.frames) and reader.is_plain:
             element = was.element
         else:
             element = self._element(parts, layout.frames, Reader(self.scene, layout.frames, effort=self.effort, view=reader.view), was)
-        own = self._own(thing, parts, element, layout, len(grid), most, reader, was if same_parts else None)
+        own = () if not element.objects else self._own(thing, parts, element, layout, len(grid), most, reader, was if same_parts else None)
         return BakedParade(thing, parade, grid, layout, places, _order(parade, places, was), element, own, around, made_from)
 
     # -- the element
@@ -366,6 +389,13 @@ class CopyBaker:
         return surroundings_of(self.scene, thing, self._text(parts), width, height, grid, reader)
 
 
+def _same_made(was: BakedObject | None, now: BakedObject) -> bool:
+    """Whether an object is made as before, wherever what it hangs on may be now."""
+    if was is None or was.source is not now.source:
+        return False
+    return was.channels is now.channels or all(was.channels.get(name) is array for name, array in now.channels.items())
+
+
 def _moves(thing: SceneObject, name: str) -> bool:
     """Whether a channel changes over time."""
     return thing.is_keyed(name) or bool(thing.rules_on(name)) or (name in ("x", "y") and thing.is_keyed("path"))
@@ -407,25 +437,22 @@ def _gathered(one: BakedObject, rows: NDArray[np.intp]) -> BakedObject:
 
 
 def _kept(places: Places, was: BakedParade | None) -> Places:
-    """Places with the arrays of an earlier bake where they are equal."""
-    if was is None:
+    """The places of an earlier bake where they are equal."""
+    old = was.places if was is not None else None
+    if old is None or not np.array_equal(old.matrices, places.matrices):
         return places
-    old = was.places
-    matrices, opacity = (
-        before if np.array_equal(before, now) else now for before, now in ((old.matrices, places.matrices), (old.opacity, places.opacity))
-    )
-    return Places(matrices, opacity, places.scale)
+    return old if np.array_equal(old.opacity, places.opacity) and np.array_equal(old.scale, places.scale) else places
 
 
-def _order(parade: Parade, places: Places, was: BakedParade | None) -> NDArray[np.intp] | None:
+def _order(parade: Parade, places: Places, was: BakedParade | None) -> Array | None:
     """The copies from the back to the front, for each frame."""
     n = len(places.scale)
     if parade.front == "last" or n == 0:
         return None
     if parade.front == "first":
-        now: NDArray[np.intp] = np.arange(n, dtype=np.intp)[::-1][None]
+        now = np.arange(n, dtype=float)[::-1][None]
     else:
-        now = np.argsort(-np.abs(places.scale), axis=0, kind="stable").T.astype(np.intp)
+        now = np.argsort(-np.abs(places.scale), axis=0, kind="stable").T.astype(float)
         now = now[:1] if (now == now[:1]).all() else now
     before = was.order if was is not None else None
     return before if before is not None and np.array_equal(before, now) else now

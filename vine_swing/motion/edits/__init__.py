@@ -28,9 +28,11 @@ from vine_swing.motion.edits.objects import (
     ShowObject,
     free_name,
 )
+from vine_swing.motion.edits.parades import MakeParade, OpenParade, SetParade
 from vine_swing.motion.edits.paths import JoinPath, SetCorner, SetWay, SplitPath
 from vine_swing.motion.edits.rules import AddRule, DeleteRule, FreezeChannel, LinkSetting, MoveRule, SetRule, SetSetting
 from vine_swing.motion.edits.scene import RenameScene, SetBackground, SetFps, SetLength, SetSize
+from vine_swing.motion.edits.take_apart import TakeApart
 from vine_swing.motion.edits.timing import CloseLoop, EvenSpeed, HoldHere, PasteKeys, ReverseKeys, SpreadKeys, StretchKeys
 from vine_swing.motion.edits.turns import Flip, TurnTimes
 from vine_swing.motion.scene.checking import checked
@@ -88,6 +90,10 @@ AnyEdit = Annotated[
     | AddFigure
     | SetFigure
     | HangOnBones
+    | MakeParade
+    | SetParade
+    | OpenParade
+    | TakeApart
     | PoseJoints
     | SetGait
     | TravelCycle

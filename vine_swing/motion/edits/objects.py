@@ -264,6 +264,12 @@ def kept_at(before: Scene, after: Scene, object_id: str, frame: float) -> Scene:
 
 def kept_object(before: Scene, after: Scene, object_id: str, frame: float) -> SceneObject:
     """The object of `kept_at` alone."""
+    with np.errstate(all="ignore"):
+        # Where numbers come to an end, so does the look: that is told below.
+        return _kept_object(before, after, object_id, frame)
+
+
+def _kept_object(before: Scene, after: Scene, object_id: str, frame: float) -> SceneObject:
     old, new = placed_at(before, object_id, frame), placed_at(after, object_id, frame)
     thing = new.source
     above = placed_at(after, thing.parent, frame).carrier(thing.bone) if thing.parent is not None else np.array([[1.0, 0, 0, 1, 0, 0]])
@@ -283,6 +289,8 @@ def kept_object(before: Scene, after: Scene, object_id: str, frame: float) -> Sc
     high = float(a * d - b * c) / wide
     slant = float(a * c + b * d) / wide / high if high else 0.0
     turn = float(np.degrees(np.arctan2(b, a)))
+    if not np.isfinite([wide, high, slant, turn, *place]).all():
+        raise EditError(f"'{thing.name}' cannot keep its look here, because it lies out of reach at frame {frame:g}")
     turn += 360 * round((now["rotation"] - turn) / 360)
     target = {"x": place[0], "y": place[1], "rotation": turn, "skew": float(np.degrees(np.arctan(slant)))}
     shifted = _shifted(thing, {name: float(value) - now[name] for name, value in target.items()})

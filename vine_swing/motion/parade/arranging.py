@@ -6,6 +6,7 @@ at u, and goes straight on beyond 0…1.
 
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass
+from functools import cached_property
 
 import numpy as np
 from numpy.typing import NDArray
@@ -46,6 +47,16 @@ class Places:
     matrices: Array
     opacity: Array
     scale: Array
+
+    @cached_property
+    def flat(self) -> Array:
+        """The matrices of all copies one after the other: (m, 6n)."""
+        return self.matrices.transpose(1, 0, 2).reshape(self.matrices.shape[1], -1)
+
+    @cached_property
+    def fades(self) -> Array | None:
+        """The opacity of all copies, (m, n); None where all are opaque."""
+        return np.ascontiguousarray(self.opacity.T) if (self.opacity != 1).any() else None
 
 
 def arranged(parade: Parade, values: Mapping[str, Array], counts: Array, most: int, around: Surroundings) -> Places:

@@ -17,6 +17,7 @@ from vine_swing.motion.figure.model import Chain, Figure, Limb
 from vine_swing.motion.figure.presets import GAITS
 from vine_swing.motion.figure.starters import STARTERS, TINTS, height
 from vine_swing.motion.formula.functions import FUNCTIONS
+from vine_swing.motion.parade.channels import PARADE_CHANNELS
 from vine_swing.motion.rules import RULES, RuleSpec
 from vine_swing.motion.rules.presets import PRESETS
 from vine_swing.motion.rules.rule import Rule, Setting
@@ -183,7 +184,7 @@ class Vocabulary(BaseModel):
 def vocabulary() -> Vocabulary:
     """Everything there is to choose from."""
     u = np.linspace(0, 1, PICTURE_POINTS)
-    tables = {**SHAPE_CHANNELS, "group": GROUP_CHANNELS}
+    tables = {**SHAPE_CHANNELS, "group": GROUP_CHANNELS, "parade": PARADE_CHANNELS}
     return Vocabulary(
         kinds=[KindWords(name=k.name, icon=k.icon, is_whole=k.is_whole, is_drawn=k.is_drawn) for k in KINDS.values()],
         channels={kind: [_words(spec) for spec in specs.values()] for kind, specs in tables.items()},

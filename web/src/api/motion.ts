@@ -10,6 +10,8 @@ export interface Rows {
   readonly width: number;
   readonly rows: number;
   readonly data: Float32Array;
+  /** The frame of its first row, where that is not 0. */
+  readonly first?: number;
 }
 
 export interface Outline {
@@ -24,6 +26,8 @@ export interface Outlines {
   readonly outlines: readonly Outline[];
   /** Whether it is taken hold of anywhere within its bounds, as a text is. */
   readonly boxed?: boolean;
+  /** The frame of the first of `which`, where that is not 0. */
+  readonly first?: number;
 }
 
 export interface BakedObject {
@@ -101,13 +105,14 @@ interface WireMotion extends Omit<Motion, "hidden" | "objects" | "steps" | "step
   steps?: StepData[];
   whole: boolean;
   dials: string[];
+  copies: string[];
   hidden: string[];
   objects: Record<string, WireObject>;
 }
 
 /** The row of an array at a frame, as an offset into its data. */
 export const rowAt = (array: Rows, frame: number): number =>
-  array.rows > 1 ? Math.min(Math.max(Math.round(frame), 0), array.rows - 1) * array.width : 0;
+  array.rows > 1 ? Math.min(Math.max(Math.round(frame - (array.first ?? 0)), 0), array.rows - 1) * array.width : 0;
 
 /** The first number of the row at a frame. */
 export const numberAt = (array: Rows, frame: number): number => array.data[rowAt(array, frame)] ?? 0;
@@ -123,7 +128,7 @@ export function readMotion(message: Uint8Array, before?: Motion): Motion {
   const wire = decode(message) as WireMotion;
   const old = wire.whole ? undefined : before;
   const objects = new Map<string, BakedObject>();
-  for (const id of [...wire.order, ...wire.dials]) {
+  for (const id of [...wire.order, ...wire.dials, ...wire.copies]) {
     const was = old?.objects.get(id);
     const fresh = wire.objects[id];
     if (fresh) objects.set(id, merged(was, fresh));
@@ -132,12 +137,16 @@ export function readMotion(message: Uint8Array, before?: Motion): Motion {
   const { revision, fps, length, size, background, order } = wire;
   const stepData = wire.steps ?? old?.stepData ?? [];
   const steps = resolved(stepData, {
-    track: ([owner, name]) => trackOf(objects.get(owner), name),
-    outline: (owner) => objects.get(owner)?.outline,
+    track: ([owner, name, first]) => startingAt(trackOf(objects.get(owner), name), first),
+    outline: (owner, first) => startingAt(objects.get(owner)?.outline, first),
     pictures: () => undefined,
   });
   return { revision, fps, length, size, background, order, hidden: new Set(wire.hidden), objects, steps, stepData };
 }
+
+/** Rows whose first is that of another frame than 0. */
+const startingAt = <T extends object>(rows: T | undefined, first: number | undefined): T | undefined =>
+  rows && first ? { ...rows, first } : rows;
 
 /** A track of an object by its name in the paint list. */
 function trackOf(thing: BakedObject | undefined, name: string): Rows | undefined {

@@ -1,5 +1,5 @@
 /** The paint list: what is painted at every frame, as a tree of steps. docs/paint-list.md describes it. */
-import type { Outlines, Rows } from "@/api/motion";
+import { type Outlines, type Rows, valuesAt } from "@/api/motion";
 
 interface Common {
   /** Whose step it is. */
@@ -40,11 +40,17 @@ export interface Instance extends Common {
   readonly delay: number;
   readonly steps: readonly Step[];
 }
+/** Some steps n times: the instances of a parade, as they are counted, and in which order they are painted. */
+export interface Copies extends Common {
+  readonly op: "copies";
+  readonly instances: readonly Instance[];
+  readonly order: Rows | undefined;
+}
 export type Leaf = Fill | Stroke | Picture;
-export type Step = Leaf | Group | Instance;
+export type Step = Leaf | Group | Instance | Copies;
 
-/** Where a track is found: whose it is and its name. */
-export type Address = readonly [owner: string, name: string];
+/** Where a track is found: whose it is, its name, and the frame of its first row where that is not 0. */
+export type Address = readonly [owner: string, name: string, first?: number];
 /** A step as it is sent, with addresses instead of tracks; what is as usual is left out. */
 export interface StepData {
   readonly op: Step["op"];
@@ -52,7 +58,7 @@ export interface StepData {
   readonly opacity?: readonly Address[];
   readonly shown?: boolean;
   readonly matrix?: Address;
-  readonly outline?: string;
+  readonly outline?: string | readonly [owner: string, first: number];
   readonly colour?: Address;
   readonly width?: Address;
   readonly size?: Address;
@@ -62,12 +68,17 @@ export interface StepData {
   readonly blend?: string;
   readonly delay?: number;
   readonly steps?: readonly StepData[];
+  readonly matrices?: Address;
+  readonly fades?: Address;
+  readonly order?: Address;
+  readonly delays?: readonly number[];
+  readonly each?: readonly (readonly StepData[])[];
 }
 
 /** What addresses stand for. */
 export interface Known {
   readonly track: (address: Address) => Rows | undefined;
-  readonly outline: (owner: string) => Outlines | undefined;
+  readonly outline: (owner: string, first: number) => Outlines | undefined;
   readonly pictures: (owner: string) => readonly CanvasImageSource[] | undefined;
 }
 
@@ -87,11 +98,17 @@ function resolvedStep(data: StepData, known: Known): Step | undefined {
     find(data.size),
     find(data.page),
   ];
-  const outline = data.outline === undefined ? undefined : known.outline(data.outline);
+  const outline =
+    data.outline === undefined
+      ? undefined
+      : typeof data.outline === "string"
+        ? known.outline(data.outline, 0)
+        : known.outline(...data.outline);
   const steps = resolved(data.steps ?? [], known);
   if (op === "fill") return matrix && outline && colour && { op, ...common, matrix, outline, colour };
   if (op === "stroke") return matrix && outline && colour && width && { op, ...common, matrix, outline, colour, width };
   if (op === "group") return { op, ...common, blend: data.blend ?? "normal", steps };
+  if (op === "copies") return copies(data, common, known);
   if (op === "instance") return matrix && { op, ...common, matrix, delay: data.delay ?? 0, steps };
   const pictures = data.pictures === undefined ? undefined : known.pictures(data.pictures);
   return (
@@ -99,11 +116,70 @@ function resolvedStep(data: StepData, known: Known): Step | undefined {
   );
 }
 
-/** The steps that paint something themselves, in order, each with the opacity of the groups it stands in. */
+/** The column of each copy in an array of all copies. */
+function column(array: Rows, copy: number, width: number): Rows {
+  const data = new Float32Array(array.rows * width);
+  for (let row = 0; row < array.rows; row++)
+    data.set(
+      array.data.subarray(row * array.width + copy * width, row * array.width + (copy + 1) * width),
+      row * width,
+    );
+  return { ...array, width, data };
+}
+
+function copies(data: StepData, common: Common, known: Known): Copies | undefined {
+  const matrices = data.matrices && known.track(data.matrices);
+  if (!matrices) return undefined;
+  const fades = data.fades && known.track(data.fades);
+  const each = (data.each ?? []).map((steps) => resolved(steps, known));
+  const instances = (data.delays ?? []).map((delay, k): Instance => ({
+    op: "instance",
+    id: common.id,
+    shown: true,
+    opacity: fades ? [column(fades, k, 1)] : [],
+    matrix: column(matrices, k, 6),
+    delay,
+    steps: each[each.length > 1 ? k : 0] ?? [],
+  }));
+  return { op: "copies", ...common, instances, order: data.order && known.track(data.order) };
+}
+
+/** The copies of a parade at a frame, from the back to the front. */
+export function inOrder(step: Copies, frame: number): readonly Instance[] {
+  if (!step.order) return step.instances;
+  return [...valuesAt(step.order, frame)].flatMap((k) => step.instances[k] ?? []);
+}
+
+/** Of some steps, those that paint certain objects, in what they stand in. */
+export function stepsOf(steps: readonly Step[], ids: ReadonlySet<string>): Step[] {
+  const known = new Map<readonly Step[], Step[]>();
+  const within = (some: readonly Step[]): Step[] => {
+    // Copies share their steps.
+    const found = known.get(some) ?? stepsOf(some, ids);
+    known.set(some, found);
+    return found;
+  };
+  return steps.flatMap((step): Step[] => {
+    if (step.op === "copies") {
+      const instances = step.instances.map((one) => ({ ...one, steps: within(one.steps) }));
+      return instances.some((one) => one.steps.length) ? [{ ...step, instances }] : [];
+    }
+    if (step.op !== "group" && step.op !== "instance") return ids.has(step.id) ? [step] : [];
+    const inner = within(step.steps);
+    return inner.length ? [{ ...step, steps: inner }] : [];
+  });
+}
+
+/**
+ * The steps that paint something themselves and stand in no copies, in order, each with the opacity of the groups it
+ * stands in.
+ */
 export function leavesOf(steps: readonly Step[], above: readonly Rows[] = []): Leaf[] {
   return steps.flatMap((step): Leaf[] => {
     const opacity = above.length ? [...above, ...step.opacity] : step.opacity;
     if (step.op === "group" || step.op === "instance") return leavesOf(step.steps, opacity);
+    // Ghosts of every copy would hide more than they show.
+    if (step.op === "copies") return [];
     return [above.length ? { ...step, opacity } : step];
   });
 }

@@ -13,7 +13,11 @@ export type Summary = Schemas["Summary"];
 export type Shelf = Schemas["Shelf"];
 /** What scenes show. */
 export type FigureObject = Schemas["FigureObject"];
-export type TroupeObject = Schemas["ShapeObject"] | Schemas["GroupObject"] | FigureObject;
+export type ParadeObject = Schemas["ParadeObject"];
+/** How the copies of a parade are laid out, with their lists. */
+export type Parade = Schemas["Parade"];
+export type ItemList = Parade["lists"][number];
+export type TroupeObject = Schemas["ShapeObject"] | Schemas["GroupObject"] | FigureObject | ParadeObject;
 /** The joints of a figure, where they rest. */
 export type Figure = Schemas["Figure"];
 export type Limb = Schemas["Limb"];

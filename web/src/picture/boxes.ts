@@ -1,9 +1,9 @@
 /** Where objects lie in the picture: their own boxes, and which of them a point hits. */
-import { type Motion, numberAt, valuesAt } from "@/api/motion";
+import { type BakedObject, type Motion, numberAt, valuesAt } from "@/api/motion";
 import type { SceneObject } from "@/api/types";
-import { IDENTITY, inverse, type Matrix, moved, type Point, toMatrix } from "@/geometry/matrix";
+import { IDENTITY, inverse, type Matrix, moved, type Point, times, toMatrix } from "@/geometry/matrix";
 import { atFrame, type Looked, opacityAt, outlineAt, placeOf } from "@/picture/looked";
-import type { Leaf, Step } from "@/api/paintList";
+import { inOrder, type Leaf, type Step } from "@/api/paintList";
 
 export interface Box {
   readonly left: number;
@@ -29,7 +29,16 @@ export const viewOf = (motion: Motion, id: string, frame: number): Matrix | null
 export function carrierOf(motion: Motion | null, thing: SceneObject | null, frame: number): Matrix {
   const parent = thing && thing.kind !== "dial" && thing.parent ? motion?.objects.get(thing.parent) : undefined;
   if (!parent || !thing || thing.kind === "dial") return IDENTITY;
-  return toMatrix(valuesAt((thing.bone ? parent.bones[thing.bone] : undefined) ?? parent.view, frame));
+  const carrier = toMatrix(valuesAt((thing.bone ? parent.bones[thing.bone] : undefined) ?? parent.view, frame));
+  const lead = parent.channels["copies.lead"];
+  // What hangs on a parade is taken hold of where its lead stands.
+  return lead ? times(carrier, placeOfCopy(parent, numberAt(lead, frame), frame)) : carrier;
+}
+
+/** Where a copy of a parade stands, in the parade's own space. */
+export function placeOfCopy(parade: BakedObject, copy: number, frame: number): Matrix {
+  const row = parade.channels["copies"] ? valuesAt(parade.channels["copies"], frame) : null;
+  return row && row.length >= 6 * (copy + 1) ? toMatrix(row.subarray(6 * copy, 6 * copy + 6)) : IDENTITY;
 }
 
 /** What hangs directly on each object, by its id. */
@@ -61,6 +70,14 @@ export function boxOf(motion: Motion, id: string, frame: number, parts: Parts): 
     const view = toMatrix(valuesAt(thing.view, frame));
     for (const corner of corners({ left: box[0], top: box[1], right: box[2], bottom: box[3] }))
       points.push(moved(home, moved(view, corner)));
+  }
+  const copies = own.channels["copies"];
+  const lead = copies && inverse(placeOfCopy(own, numberAt(own.channels["copies.lead"] ?? copies, frame), frame));
+  if (copies && lead) {
+    // The box around a parade is that around its copies.
+    const element = points.splice(0);
+    for (let k = 0; k < copies.width / 6; k++)
+      for (const point of element) points.push(moved(times(placeOfCopy(own, k, frame), lead), point));
   }
   if (points.length === 0) return null;
   const xs = points.map((p) => p.x);
@@ -114,7 +131,11 @@ export function topmostIn(
       if (found) return found;
     } else if (step.op === "instance") {
       const home = inverse(placeOf(step, frame, looked));
-      if (home && topmostIn(step.steps, looked, moved(home, point), near, earlier + step.delay)) return step.id;
+      const found = home && topmostIn(step.steps, looked, moved(home, point), near, earlier + step.delay);
+      if (found) return found;
+    } else if (step.op === "copies") {
+      const found = topmostIn(inOrder(step, frame), looked, point, near, earlier);
+      if (found) return found;
     } else if (hits(step, placeOf(step, frame, looked), frame, point, near)) return step.id;
   }
   return null;

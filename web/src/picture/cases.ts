@@ -5,7 +5,7 @@
 import type { Outlines, Rows } from "@/api/motion";
 import { atFrame } from "@/picture/looked";
 import { background, paintSteps } from "@/picture/paint";
-import { resolved, type StepData } from "@/api/paintList";
+import { type Address, resolved, type StepData } from "@/api/paintList";
 
 interface Case {
   readonly size: readonly [number, number];
@@ -39,15 +39,16 @@ async function paintCase(given: Case, frame: number): Promise<string> {
   const pictures = new Map<string, ImageBitmap[]>();
   for (const [owner, list] of Object.entries(given.pictures ?? {}))
     pictures.set(owner, await Promise.all(list.map(bitmap)));
-  const track = ([owner, name]: readonly [string, string]): Rows | undefined => {
+  const track = ([owner, name, first]: Address): Rows | undefined => {
     const rows = given.tracks[owner]?.[name];
-    return rows && { width: rows[0]?.length ?? 1, rows: rows.length, data: new Float32Array(rows.flat()) };
+    return rows && { width: rows[0]?.length ?? 1, rows: rows.length, data: new Float32Array(rows.flat()), first };
   };
-  const outline = (owner: string): Outlines | undefined => {
+  const outline = (owner: string, first: number): Outlines | undefined => {
     const one = given.outlines?.[owner];
     return (
       one && {
         which: new Uint16Array(one.which),
+        first,
         outlines: one.outlines.map((d, i) => ({ path: new Path2D(d), bounds: one.bounds[i]! })),
       }
     );

@@ -32,6 +32,7 @@ export function extentOf(steps: readonly Step[], looked: Looked, base: Matrix, e
     for (const step of some) {
       const frame = looked.frameOf(step.id) - before;
       if (step.op === "group") visit(step.steps, outer, before);
+      else if (step.op === "copies") visit(step.instances, outer, before);
       else if (step.op === "instance")
         visit(step.steps, times(outer, placeOf(step, frame, looked)), before + step.delay);
       else if (step.op === "picture") {

@@ -26,7 +26,9 @@ export function viewLive(motion: Motion, live: Live, id: string): Matrix {
 
 const looked = (motion: Motion, live: Live): Looked => ({
   frameOf: live.frameOf,
-  matrixOf: (id) => (motion.objects.has(id) ? viewLive(motion, live, id) : undefined),
+  // What stands in copies has a place of its own there.
+  matrixOf: (step) =>
+    "matrix" in step && motion.objects.get(step.id)?.view === step.matrix ? viewLive(motion, live, step.id) : undefined,
 });
 
 export function paintLive(

@@ -7,7 +7,7 @@ import type { Step } from "@/api/paintList";
 export interface Looked {
   readonly frameOf: (id: string) => number;
   /** Another matrix than the step's own, for an object's steps. */
-  readonly matrixOf?: (id: string) => Matrix | undefined;
+  readonly matrixOf?: (step: Step) => Matrix | undefined;
   /** Which are painted; those that are shown, unless said. */
   readonly only?: (step: Step) => boolean;
 }
@@ -22,11 +22,12 @@ export const opacityAt = (step: Step, frame: number): number =>
 
 /** Where a step is, in the space of what it stands in. */
 export const placeOf = (step: Extract<Step, { matrix: Rows }>, frame: number, looked: Looked): Matrix =>
-  looked.matrixOf?.(step.id) ?? toMatrix(valuesAt(step.matrix, frame));
+  looked.matrixOf?.(step) ?? toMatrix(valuesAt(step.matrix, frame));
 
 /** The outline shown at a frame. */
 export function outlineAt(track: Outlines | undefined, frame: number) {
   if (!track) return undefined;
-  const which = track.which[Math.min(Math.max(Math.round(frame), 0), track.which.length - 1)];
+  const row = Math.round(frame - (track.first ?? 0));
+  const which = track.which[Math.min(Math.max(row, 0), track.which.length - 1)];
   return track.outlines[which ?? 0];
 }

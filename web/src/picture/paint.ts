@@ -3,7 +3,7 @@ import { type Motion, numberAt, type Rows, rowAt, valuesAt } from "@/api/motion"
 import { type Matrix, times } from "@/geometry/matrix";
 import { borrowed, type Extent, extentOf, given } from "@/picture/layers";
 import { atFrame, type Looked, opacityAt, outlineAt, placeOf } from "@/picture/looked";
-import type { Picture, Step } from "@/api/paintList";
+import { inOrder, type Picture, type Step } from "@/api/paintList";
 
 const isShown = (step: Step): boolean => step.shown;
 
@@ -49,6 +49,7 @@ export function paintSteps(
     const opacity = opacityAt(step, frame);
     if (!(looked.only ?? isShown)(step) || opacity <= 0) continue;
     if (step.op === "group") paintGroup(ctx, step.steps, looked, base, earlier, opacity, step.blend);
+    else if (step.op === "copies") paintGroup(ctx, inOrder(step, frame), looked, base, earlier, opacity, "normal");
     else if (step.op === "instance")
       paintGroup(
         ctx,

@@ -18,12 +18,30 @@ const moth = { id: "moth", name: "Moth", kind: "shape", parent: null, channels: 
 
 /** A message of motion in which nothing is painted. */
 function motion(revision: number, whole = true): Uint8Array {
-  const head = { revision, fps: 24, length: 48, size: [640, 360], background: "#FFFFFF", order: ["moth"], dials: [] };
+  const head = {
+    revision,
+    fps: 24,
+    length: 48,
+    size: [640, 360],
+    background: "#FFFFFF",
+    order: ["moth"],
+    dials: [],
+    copies: [],
+  };
   return encode({ ...head, hidden: [], whole, objects: {}, steps: [] });
 }
 
 function changed(revision: number): ChangedMotion {
-  const head = { name: "Canopy", fps: 24, length: 48, size: [640, 360], background: "#FFFFFF", dials: [], cues: [] };
+  const head = {
+    name: "Canopy",
+    fps: 24,
+    length: 48,
+    size: [640, 360],
+    background: "#FFFFFF",
+    dials: [],
+    copies: [],
+    cues: [],
+  };
   const answer = { revision, history: { undo: "step", redo: null }, head, order: ["moth"], objects: [] };
   return { changed: answer as never, motion: motion(revision, false) };
 }
@@ -44,7 +62,16 @@ async function opened() {
 beforeEach(() => {
   vi.clearAllMocks();
   setActivePinia(createPinia());
-  const head = { name: "Gorge", fps: 24, length: 48, size: [640, 360], background: "#FFFFFF", dials: [], cues: [] };
+  const head = {
+    name: "Gorge",
+    fps: 24,
+    length: 48,
+    size: [640, 360],
+    background: "#FFFFFF",
+    dials: [],
+    copies: [],
+    cues: [],
+  };
   served.scene.mockResolvedValue({
     id: "s1",
     revision: 3,

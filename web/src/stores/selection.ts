@@ -22,6 +22,8 @@ export const useSelection = defineStore("selection", () => {
   const rowName = ref("Travel");
   const channelName = ref<string | null>(null);
   const renaming = ref<string | null>(null);
+  /** What a parade is being made of. */
+  const parading = ref<string | null>(null);
   /** The text that is being written in the picture. */
   const writing = ref<string | null>(null);
   /** Objects whose parts are shown in the troupe and on the time sheet. */
@@ -49,6 +51,9 @@ export const useSelection = defineStore("selection", () => {
   if (!SHEET_TABS.includes(sheetTab.value)) sheetTab.value = "sheet";
   /** Whether the time sheet leaves out what has no keys. */
   const onlyMoving = useLocalStorage("only-moving", false);
+
+  /** Whether the time sheet shows the keys of every copy of a parade. */
+  const copyLanes = useLocalStorage("copy-lanes", true);
 
   const thing = computed(() => scene.byId.get(objectId.value ?? "") ?? null);
   /** The picked object, where it is one of the troupe and no dial. */
@@ -127,6 +132,8 @@ export const useSelection = defineStore("selection", () => {
     picks.clear();
     unfolded.value = new Set();
     renaming.value = null;
+    writing.value = null;
+    parading.value = null;
     tool.value = "pick";
   }
 
@@ -137,6 +144,7 @@ export const useSelection = defineStore("selection", () => {
     leaves,
     renaming,
     writing,
+    parading,
     unfolded,
     tool,
     keyAsIMove,
@@ -145,6 +153,7 @@ export const useSelection = defineStore("selection", () => {
     showPath,
     showDrives,
     onlyMoving,
+    copyLanes,
     sheetTab,
     thing,
     object,

@@ -10,6 +10,7 @@ import PanelDivider from "@/components/common/PanelDivider.vue";
 import LinkDialog from "@/components/links/LinkDialog.vue";
 import LinkDrag from "@/components/links/LinkDrag.vue";
 import TakersDialog from "@/components/links/TakersDialog.vue";
+import ParadeDialog from "@/components/parades/ParadeDialog.vue";
 import ReadersDialog from "@/components/dialogs/ReadersDialog.vue";
 import ExportDialog from "@/components/dialogs/ExportDialog.vue";
 import SceneSettings from "@/components/dialogs/SceneSettings.vue";
@@ -124,6 +125,13 @@ const ready = computed(() => scene.head !== null && vocabulary.words !== null);
     <LinkDrag />
     <LinkDialog v-if="linking.asked" />
     <TakersDialog v-if="linking.takers" :key="linking.takers" />
+    <ParadeDialog
+      v-if="selection.parading"
+      :id="selection.parading"
+      :key="selection.parading"
+      :model-value="true"
+      @update:model-value="selection.parading = null"
+    />
     <ReadersDialog />
     <ExportDialog v-if="mounted.export.value" v-model="exporting" />
     <SceneSettings v-if="mounted.settings.value" v-model="setting" />

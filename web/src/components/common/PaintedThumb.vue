@@ -21,7 +21,7 @@ import { IDENTITY } from "@/geometry/matrix";
 import { extentOf } from "@/picture/layers";
 import { atFrame } from "@/picture/looked";
 import { paintSteps } from "@/picture/paint";
-import { leavesOf, type Step } from "@/api/paintList";
+import { stepsOf } from "@/api/paintList";
 import { useScene } from "@/stores/scene";
 
 const props = defineProps<{ ids: readonly string[]; frame: number }>();
@@ -39,16 +39,18 @@ function paint(): void {
   ctx.setTransform(1, 0, 0, 1, 0, 0);
   ctx.clearRect(0, 0, side, side);
   const own = new Set(props.ids);
-  const leaves = leavesOf(scene.motion?.steps ?? []).filter(({ id }) => own.has(id));
-  const looked = {
-    ...atFrame(props.frame),
-    only: (step: Step) => step.op === "group" || step.op === "instance" || own.has(step.id),
-  };
-  const box = extentOf(leaves, looked, IDENTITY, 0);
+  const steps = stepsOf(scene.motion?.steps ?? [], own);
+  const last = (scene.motion?.length ?? 1) - 1;
+  // What grows out of nothing is shown at a frame at which it is there.
+  const frames = [props.frame, Math.round(last / 3), Math.round((2 * last) / 3)];
+  const seenAt = (frame: number) => extentOf(steps, { ...atFrame(frame), only: () => true }, IDENTITY, 0);
+  const frame = frames.find((one) => (seenAt(one)?.width ?? 0) > 0.5) ?? props.frame;
+  const looked = { ...atFrame(frame), only: () => true };
+  const box = extentOf(steps, looked, IDENTITY, 0);
   if (box) {
     const scale = (side - 6) / Math.max(box.width, box.height, 1);
     const [dx, dy] = [side / 2 - (box.left + box.width / 2) * scale, side / 2 - (box.top + box.height / 2) * scale];
-    paintSteps(ctx, scene.motion?.steps ?? [], looked, [scale, 0, 0, scale, dx, dy]);
+    paintSteps(ctx, steps, looked, [scale, 0, 0, scale, dx, dy]);
   }
   source.value = ctx.canvas.toDataURL();
 }

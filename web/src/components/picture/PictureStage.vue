@@ -14,6 +14,7 @@ import PictureOnion from "@/components/picture/PictureOnion.vue";
 import PicturePath from "@/components/picture/PicturePath.vue";
 import PictureRules from "@/components/picture/PictureRules.vue";
 import PictureTools from "@/components/picture/PictureTools.vue";
+import PictureParade from "@/components/parades/PictureParade.vue";
 import PictureText from "@/components/text/PictureText.vue";
 import { textOf } from "@/composables/useText";
 import { useFigure } from "@/composables/useFigure";
@@ -257,6 +258,12 @@ defineExpose({ nudge: drag.nudge });
         />
         <PictureRules
           v-if="selection.tool === 'pick' && selection.object?.rules.length && !playback.playing"
+          :view="view"
+          :to-picture="at"
+        />
+        <PictureParade
+          v-if="selection.tool === 'pick' && selection.object?.kind === 'parade' && !playback.playing"
+          :thing="selection.object"
           :view="view"
           :to-picture="at"
         />

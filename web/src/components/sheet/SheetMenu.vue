@@ -19,6 +19,7 @@ function choose(command: string): void {
   if (what === "pick") leaf.pickAll(scope);
   else if (what === "delete") void leaf.remove(leaf.within(scope));
   else if (what === "only") selection.onlyMoving = !selection.onlyMoving;
+  else if (what === "copies") selection.copyLanes = !selection.copyLanes;
   else if (what === "fit") time.fit();
   else if (what === "keys" && picks.frames.length) time.show(picks.frames[0]!, picks.frames.at(-1)!);
   else if (what === "in") time.zoomBy(1.5);
@@ -40,6 +41,11 @@ function choose(command: string): void {
         <ElDropdownItem command="only"
           ><span role="menuitemcheckbox" :aria-checked="selection.onlyMoving">{{
             selection.onlyMoving ? "Show objects without keys" : "Only keyed objects"
+          }}</span></ElDropdownItem
+        >
+        <ElDropdownItem command="copies"
+          ><span role="menuitemcheckbox" :aria-checked="selection.copyLanes">{{
+            selection.copyLanes ? "Hide the keys of copies" : "Show the keys of copies"
           }}</span></ElDropdownItem
         >
         <ElDropdownItem divided command="in">Zoom in at the playhead <kbd>i</kbd></ElDropdownItem>

@@ -8,6 +8,8 @@ import SpeedView from "@/components/curves/SpeedView.vue";
 import ClearDialog from "@/components/sheet/ClearDialog.vue";
 import LeafActions from "@/components/sheet/LeafActions.vue";
 import PasteDialog from "@/components/sheet/PasteDialog.vue";
+import CopyLanes from "@/components/parades/CopyLanes.vue";
+import { MOST_LANES } from "@/geometry/copyLanes";
 import FootLanes from "@/components/figures/FootLanes.vue";
 import SheetLane from "@/components/sheet/SheetLane.vue";
 import SheetPlayhead from "@/components/sheet/SheetPlayhead.vue";
@@ -55,7 +57,15 @@ function footLanes(lane: Lane): Steps | null {
 
 /** Lanes and lanes of feet are so high, and so many are there beyond both ends of what is seen. */
 const [LANE, FOOT_LANE, BEYOND] = [24, 20, 40];
-const heights = computed(() => lanes.value.map((lane) => LANE + (footLanes(lane) ? FOOT_LANE * legsOf(lane) : 0)));
+const heights = computed(() =>
+  lanes.value.map((lane) => LANE + FOOT_LANE * ((footLanes(lane) ? legsOf(lane) : 0) + copiesOf(lane))),
+);
+/** How many copies of a parade have a lane under its own, while it is opened or picked. */
+function copiesOf(lane: Lane): number {
+  const near = opened.value.has(lane.thing.id) || selection.objectId === lane.thing.id;
+  if (lane.row || lane.thing.kind !== "parade" || !near || !selection.copyLanes) return 0;
+  return Math.min(MOST_LANES, (scene.motion?.objects.get(lane.thing.id)?.channels["copies"]?.width ?? 0) / 6);
+}
 const legsOf = (lane: Lane): number =>
   lane.thing.kind === "figure" ? lane.thing.figure.limbs.filter((limb) => limb.kind === "leg").length : 0;
 const { shown, containerProps, wrapperProps } = useRowsInView(() => lanes.value, {
@@ -139,6 +149,12 @@ function wheel(event: WheelEvent): void {
             v-if="lane.thing.kind === 'figure' && footLanes(lane)"
             :thing="lane.thing"
             :steps="footLanes(lane)!"
+            :per-frame="time.perFrame"
+            :depth="lane.depth"
+          />
+          <CopyLanes
+            v-if="lane.thing.kind === 'parade' && copiesOf(lane)"
+            :thing="lane.thing"
             :per-frame="time.perFrame"
             :depth="lane.depth"
           />

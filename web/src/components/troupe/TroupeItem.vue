@@ -40,6 +40,7 @@ const painted = computed(() => {
 });
 const note = computed(() => {
   const keyed = Object.values(props.thing.channels ?? {}).some((channel) => channel.keys.length > 1);
+  if (props.thing.kind === "parade") return "parade";
   if (props.thing.kind === "figure")
     return props.thing.rules.some((rule) => rule.kind === "gait" && rule.on) ? "walks" : "figure";
   return props.parts
@@ -85,6 +86,7 @@ function choose(command: string): void {
   const actions: Record<string, () => void> = {
     rename: () => (selection.renaming = id),
     hang: () => emit("hang"),
+    parade: () => (selection.parading = id),
     free: () => void troupe.hangOn(id, null),
     forward: () => troupe.reorder(id, 1),
     back: () => troupe.reorder(id, -1),
@@ -181,6 +183,7 @@ function dropHere(): void {
         <ElDropdownMenu>
           <ElDropdownItem command="rename">Rename (F2)</ElDropdownItem>
           <ElDropdownItem command="copy">Duplicate (Ctrl+D)</ElDropdownItem>
+          <ElDropdownItem command="parade">Make a parade of this…</ElDropdownItem>
           <ElDropdownItem command="hang">Hang on…</ElDropdownItem>
           <ElDropdownItem v-if="thing.parent" command="free">Free from its parent</ElDropdownItem>
           <ElDropdownItem command="forward" divided>One nearer (Alt+Up)</ElDropdownItem>

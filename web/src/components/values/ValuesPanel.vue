@@ -2,6 +2,8 @@
 /** Every value of the picked object at the playhead, with a leaf to key it. */
 import { computed, ref } from "vue";
 import OutlineDialog from "@/components/troupe/OutlineDialog.vue";
+import { rowsRead } from "@/api/parades";
+import ParadePanel from "@/components/parades/ParadePanel.vue";
 import FigurePanel from "@/components/figures/FigurePanel.vue";
 import DrivesList from "@/components/links/DrivesList.vue";
 import DialFields from "@/components/dials/DialFields.vue";
@@ -16,6 +18,8 @@ import { useSelection } from "@/stores/selection";
 const scene = useScene();
 const selection = useSelection();
 const playback = usePlayback();
+/** Of a parade, the rows that its arrangement reads. */
+const rows = computed(() => (selection.thing ? rowsRead(selection.thing, selection.rows) : []));
 const text = computed(() => textOf(selection.thing));
 const outlining = ref(false);
 const outlineMounted = useOnceTrue(() => outlining.value);
@@ -37,13 +41,9 @@ function flip(axis: "x" | "y"): void {
     </div>
     <div v-if="selection.thing" class="rows">
       <FigurePanel v-if="selection.thing.kind === 'figure'" />
+      <ParadePanel v-if="selection.thing.kind === 'parade'" :key="selection.thing.id" />
       <TextFields v-if="text && selection.thing.kind === 'shape'" :thing="selection.thing" :shape="text" />
-      <ValueRow
-        v-for="row in selection.rows"
-        :key="`${selection.thing.id} ${row.name}`"
-        :thing="selection.thing"
-        :row="row"
-      />
+      <ValueRow v-for="row in rows" :key="`${selection.thing.id} ${row.name}`" :thing="selection.thing" :row="row" />
       <DialFields v-if="selection.thing.kind === 'dial'" :thing="selection.thing" />
       <div v-else class="flips">
         <button class="chip" title="Mirror it left to right, about its pivot" @click="flip('x')">Flip ↔</button>

@@ -1,0 +1,217 @@
+"""Taking a parade apart: its copies as plain objects that move as they did."""
+
+from collections.abc import Mapping
+from typing import Literal
+
+import numpy as np
+from numpy.typing import NDArray
+
+from vine_swing.motion.baking.bake import Baked, bake
+from vine_swing.motion.baking.copies import BakedParade
+from vine_swing.motion.baking.placing import BakedObject
+from vine_swing.motion.basics import colour
+from vine_swing.motion.basics.errors import EditError
+from vine_swing.motion.basics.limits import MOST_TRACED
+from vine_swing.motion.basics.specs import GROUP_CHANNELS
+from vine_swing.motion.basics.values import Frame, Id
+from vine_swing.motion.edits.base import Edit, in_time, object_in
+from vine_swing.motion.edits.figures import free_id
+from vine_swing.motion.edits.objects import fitted, free_name
+from vine_swing.motion.edits.parades import parade_in
+from vine_swing.motion.outline.drawing import TextPart, drawing_of
+from vine_swing.motion.outline.svg_path import path_data
+from vine_swing.motion.scene.model import MAX_OBJECTS, MAX_PATH_DATA, GroupObject, OutlineShape, ParadeObject, Scene, SceneObject, ShapeObject
+from vine_swing.motion.timing.channel import Channel, Key
+from vine_swing.motion.timing.fit import fit_colours, fit_keys
+
+Array = NDArray[np.float64]
+#: How far keys may lie from the motion they stand for: px, degrees, and shares of colours and factors.
+_TOLERANCE = {"px": 0.05, "°": 0.02}
+_FINE = 0.0005
+
+
+class TakeApart(Edit):
+    """Turn a parade into plain objects: a group in its place, and in it a group for each copy with copies of the parts.
+
+    Keys are moved in time by the delay of their copy; what rules made, or delays that change, becomes keys that stay close to it. What is drawn
+    differently from frame to frame (letters whose size is keyed) is drawn as at `frame`.
+    """
+
+    edit: Literal["take-apart"]
+    id: Id
+    frame: Frame
+
+    def apply(self, scene: Scene) -> Scene:
+        thing = parade_in(scene, self.id)
+        if scene.length < 2 or scene.length > MOST_TRACED:
+            raise EditError(f"a parade is taken apart over 2 to {MOST_TRACED} frames; this scene has {scene.length}")
+        baked = bake(scene)
+        parade = baked.parades.get(self.id)
+        if parade is None:
+            raise EditError(f"'{thing.name}' hangs in another parade; take that one apart first")
+        return _Apart(scene, baked, thing, parade, min(max(round(self.frame), 0), scene.length - 1)).done()
+
+    def label(self, scene: Scene) -> str:
+        return f"take {object_in(scene, self.id).name} apart"
+
+
+class _Apart:
+    """The work of taking one parade apart."""
+
+    def __init__(self, scene: Scene, baked: Baked, thing: ParadeObject, parade: BakedParade, frame: int) -> None:
+        self._scene, self._thing, self._parade, self._frame = scene, thing, parade, frame
+        self._frames = baked.frames
+        below = baked.plan.below({thing.id}) - {thing.id}
+        #: All that hangs on the parade, parents first.
+        self._parts = sorted((scene.by_id[one] for one in below), key=self._depth)
+        self._taken = dict.fromkeys(scene.by_id)
+        self._names = scene
+
+    def done(self) -> Scene:
+        """The scene without the parade."""
+        scene, thing, count = self._scene, self._thing, self._parade.count
+        if len(scene.objects) + count * (len(self._parts) + 1) > MAX_OBJECTS:
+            raise EditError(f"that would make more than {MAX_OBJECTS} objects; show fewer copies first")
+        group = GroupObject(
+            id=thing.id, name=thing.name, kind="group", parent=thing.parent, bone=thing.bone, shown=thing.shown, span=thing.span,
+            channels={name: one for name, one in thing.channels.items() if name in GROUP_CHANNELS},
+            rules=thing.rules,
+        )  # fmt: skip
+        made: list[SceneObject] = []
+        for k in self._order():
+            made += self._copy(k)
+        gone = {one.id for one in self._parts}
+        objects: list[SceneObject] = []
+        for one in scene.objects:
+            if one.id == thing.id:
+                objects += [fitted(group), *made]
+            elif one.id not in gone:
+                objects.append(one)
+        cues = tuple(
+            cue.but(objects=tuple(one for one in cue.objects if one not in gone), click=None if cue.click in gone else cue.click)
+            for cue in scene.cues
+        )
+        return scene.but(objects=tuple(objects), cues=cues)
+
+    def _order(self) -> list[int]:
+        order = self._parade.order
+        return list(range(self._parade.count)) if order is None else [int(k) for k in order[min(self._frame, len(order) - 1)]]
+
+    def _depth(self, thing: SceneObject) -> tuple[int, int]:
+        depth, one = 0, thing.parent
+        while one is not None:
+            depth, one = depth + 1, self._scene.by_id[one].parent
+        return depth, self._scene.objects.index(thing)
+
+    def _copy(self, k: int) -> list[SceneObject]:
+        """The group of one copy, with its parts."""
+        place = self._group(k)
+        ids = {one.id: self._id(f"{one.id}-{k + 1}") for one in self._parts}
+        own = self._parade.own[k].objects if self._parade.own else {}
+        rows = self._parade.layout.rows(k, len(self._frames))
+        lags = self._frames - self._parade.layout.frames[rows]
+        lag = float(lags[0]) if np.allclose(lags, lags[0]) else None
+        made: list[SceneObject] = [place]
+        for part in self._parts:
+            shared = self._parade.element.objects.get(part.id)
+            parent = place.id if part.parent == self._thing.id else ids[str(part.parent)]
+            changed = self._part(part, shared, own.get(part.id), rows, lag).but(id=ids[part.id], name=self._name(part.name), parent=parent)
+            made.append(self._renamed_within(changed, ids))
+        return made
+
+    def _group(self, k: int) -> GroupObject:
+        """Where a copy stands, as a group."""
+        places = self._parade.places
+        a, b, c, d, e, f = places.matrices[k].T
+        wide = np.hypot(a, b)
+        with np.errstate(divide="ignore", invalid="ignore"):
+            high = np.where(wide > 0, (a * d - b * c) / wide, 0.0)
+            slant = np.where(wide * high != 0, (a * c + b * d) / (wide * high), 0.0)
+        values = {
+            "x": e, "y": f, "rotation": np.degrees(np.unwrap(np.arctan2(b, a))), "scale.x": wide, "scale.y": high,
+            "skew": np.degrees(np.arctan(slant)), "opacity": places.opacity[k],
+        }  # fmt: skip
+        channels = {}
+        for name, array in values.items():
+            channel = self._sampled(Channel(), name, array, GROUP_CHANNELS[name].unit)
+            if channel.keys or channel.base != GROUP_CHANNELS[name].default:
+                channels[name] = channel
+        name = self._name(f"{self._thing.name[:70]} {k + 1}")
+        return GroupObject(id=self._id(f"{self._thing.id}-copy-{k + 1}"), name=name, kind="group", parent=self._thing.id, channels=channels)
+
+    def _part(self, part: SceneObject, shared: BakedObject | None, own: BakedObject | None, rows: NDArray[np.intp], lag: float | None) -> SceneObject:
+        """A part as one copy shows it."""
+        channels = dict(part.channels)
+        baked = own if own is not None else shared
+        arrays: Mapping[str, Array] = baked.channels if baked is not None else {}
+        common: Mapping[str, Array] = shared.channels if shared is not None else {}
+        for name, array in arrays.items():
+            channel = channels.get(name, Channel())
+            given = array is not common.get(name)
+            if not given and not part.rules_on(name) and lag is not None:
+                continue
+            if not given and len(array) == 1:
+                continue
+            seen = array if given or len(array) == 1 else array[rows]
+            channels[name] = self._sampled(channel, name, seen, part.specs[name].unit)
+        if lag is not None:
+            still = {name for name in part.specs if name not in arrays or (arrays[name] is common.get(name) and not part.rules_on(name))}
+            channels = {name: in_time(one, 1.0, 0.0, lag) if name in still else one for name, one in channels.items()}
+        elif "path" in channels:
+            # Where delays change, x and y say where it goes.
+            del channels["path"]
+        rules = part.rules if shared is None else ()
+        span = part.span
+        if lag:
+            later = round(lag)
+            span = span.but(first=span.first + later if span.first is not None else None, last=span.last + later if span.last is not None else None)
+        changed = part.but(channels=channels, rules=rules, span=span)
+        return self._drawn(changed, baked)
+
+    def _drawn(self, part: SceneObject, baked: BakedObject | None) -> SceneObject:
+        """A part with the shape its copy has: other words, or a single letter, which becomes an outline."""
+        shape = baked.source.drawn_shape if baked is not None else None
+        if not isinstance(part, ShapeObject) or shape is None or shape is part.shape:
+            return part
+        if not isinstance(shape, TextPart):
+            return part.but(shape=shape)
+        assert baked is not None
+        drawing = drawing_of(shape)
+        data = path_data(drawing.draw({name: float(baked.channels[name][min(self._frame, len(baked.channels[name]) - 1)]) for name in drawing.names}))
+        if not data or len(data) > MAX_PATH_DATA:
+            return part.but(shown=False)
+        paint = {name: Channel(base=part.specs[name].default) for name in ("fill", "stroke", "stroke.width") if name not in part.channels}
+        return fitted(part.but(shape=OutlineShape(type="outline", d=data), channels=part.channels | paint))
+
+    def _sampled(self, before: Channel, name: str, array: Array, unit: str) -> Channel:
+        """A channel that goes as an array does over the scene."""
+        if array.ndim == 2:
+            if len(array) == 1:
+                return Channel(base=colour.to_hex(array[0]))
+            keys: list[Key] = fit_colours(self._frames, array, 0.002)
+        elif len(array) == 1 or bool((array == array[0]).all()):
+            return Channel(base=float(array[0]))
+        else:
+            keys = fit_keys(self._frames, array, _TOLERANCE.get(unit, _FINE))
+        return Channel(base=before.base, keys=tuple(keys))
+
+    def _renamed_within(self, thing: SceneObject, ids: Mapping[str, str]) -> SceneObject:
+        """What a parade among the parts names, as the copy calls it."""
+        parade = thing.copying
+        if parade is None:
+            return thing
+        lists = tuple(one.but(object=ids.get(one.object or "", one.object)) for one in parade.lists)
+        overrules = tuple(one.but(object=ids.get(one.object, one.object)) for one in parade.overrules)
+        return thing.but(parade=parade.but(lists=lists, overrules=overrules, guide=ids.get(parade.guide or "", parade.guide)))
+
+    def _id(self, wanted: str) -> str:
+        found = free_id(self._taken, wanted[:60])
+        self._taken[found] = None
+        return found
+
+    def _name(self, wanted: str) -> str:
+        name = free_name(self._names, wanted)
+        names = self._names.names | {name}
+        self._names = self._names.but()
+        self._names.__dict__["names"] = names
+        return name
