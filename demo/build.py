@@ -55,6 +55,15 @@ def group(name: str, **rest: Any) -> Data:
     return thing(name, None, **rest)
 
 
+def text(name: str, words: str, size: float, *, font: str = "figtree", weight: int = 400, align: str = "middle", **rest: Any) -> Data:
+    return thing(name, {"type": "text", "text": words, "font": font, "weight": weight, "align": align}, text_size=size, **rest)
+
+
+def parade(name: str, settings: Data, **rest: Any) -> Data:
+    """A parade; what hangs on it is shown again and again."""
+    return thing(name, None, **rest) | {"kind": "parade", "parade": settings}
+
+
 def rule(kind: str, *channels: str, **settings: Any) -> Data:
     """A rule on some channels; numbers, words and whole channels are its settings."""
     return {"id": f"{kind}-{'-'.join(channels).replace('.', '-')}", "kind": kind, "channels": list(channels), "settings": settings}

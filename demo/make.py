@@ -4,13 +4,16 @@ from pathlib import Path
 
 from demo import (
     breezy_station,
+    hypnotic_hibiscus,
     liana,
     mango_drop,
     morning_round,
+    post_report,
     principles,
     rolling_nuts,
     signal_tree,
     sorting_mill,
+    stamp_sheet,
     throw_and_catch,
     thrown_mango,
     toucan_glide,
@@ -34,6 +37,9 @@ MAKERS = {
     "10-weather": weather.make,
     "11-signal-tree": signal_tree.make,
     "12-morning-round": morning_round.make,
+    "13-post-report": post_report.make,
+    "14-hypnotic-hibiscus": hypnotic_hibiscus.make,
+    "15-stamp-sheet": stamp_sheet.make,
 }
 
 

@@ -3,9 +3,10 @@
 import argparse
 import socket
 import sys
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
+from contextlib import contextmanager
 from pathlib import Path
-from typing import TYPE_CHECKING
+from typing import TYPE_CHECKING, TextIO
 
 from vine_swing.motion import MotionError, Scene, load
 
@@ -38,9 +39,11 @@ def _parser() -> argparse.ArgumentParser:
         serve.add_argument("--data", type=Path, default=DEFAULT_DATA, help="folder of the data file (default: %(default)s)")
         serve.add_argument("--port", type=int, default=DEFAULT_PORT, help="port on 127.0.0.1 (default: %(default)s)")
         serve.set_defaults(run=run)
-    bake = commands.add_parser("bake", help="write the values of every moving channel as CSV")
+    bake = commands.add_parser("bake", help="write the values of every moving channel as CSV, or outlines as JSON")
     bake.add_argument("scene", type=Path)
-    bake.add_argument("--csv", type=Path, required=True, help="the file to write; - for standard output")
+    bake.add_argument("--csv", type=Path, help="the table to write; - for standard output")
+    bake.add_argument("--outlines", type=Path, help="the JSON file to write, with points along every outline; - for standard output")
+    bake.add_argument("--places", type=int, default=16, help="points on every curve of an outline (default: %(default)s)")
     bake.add_argument("--every", type=float, default=1.0, help="frames between rows, such as 0.5 (default: %(default)s)")
     bake.add_argument("--world", action="store_true", help="add where each object is in the picture: world.x, world.y, world.rotation")
     bake.set_defaults(run=_bake)
@@ -126,15 +129,29 @@ def _loaded(path: Path) -> Scene:
 
 
 def _bake(options: argparse.Namespace) -> int:
+    from vine_swing.formats.outlines import write_outlines
     from vine_swing.formats.table import write_csv
 
+    if options.csv is None and options.outlines is None:
+        return _say("bake has nothing to write; give it --csv OUT.csv, --outlines OUT.json, or both")
     scene = _loaded(options.scene)
-    if str(options.csv) == "-":
-        write_csv(scene, sys.stdout, every=options.every, world=options.world)
-    else:
-        with options.csv.open("w", encoding="utf-8", newline="") as file:
+    if options.csv is not None:
+        with _written(options.csv) as file:
             write_csv(scene, file, every=options.every, world=options.world)
+    if options.outlines is not None:
+        with _written(options.outlines) as file:
+            write_outlines(scene, file, every=options.every, places=options.places)
     return 0
+
+
+@contextmanager
+def _written(path: Path) -> Iterator[TextIO]:
+    """A file to write text to; standard output for `-`."""
+    if str(path) == "-":
+        yield sys.stdout
+        return
+    with path.open("w", encoding="utf-8", newline="") as file:
+        yield file
 
 
 def _export(options: argparse.Namespace) -> int:

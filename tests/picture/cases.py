@@ -27,4 +27,5 @@ def cases() -> Iterator[tuple[str, dict[str, Any]]]:
 
 def operations(steps: list[dict[str, Any]]) -> set[str]:
     """The operations that some steps use."""
-    return {step["op"] for step in steps} | {op for step in steps for op in operations(step.get("steps", []))}
+    inner = [one for step in steps for one in (step.get("steps", []), *step.get("each", []))]
+    return {step["op"] for step in steps} | {op for one in inner for op in operations(one)}

@@ -8,7 +8,7 @@ import pytest
 from demo.make import SCENES
 from vine_swing.motion import bake, load
 from vine_swing.picture.paint import Painter
-from vine_swing.picture.paint_list import Group, leaves
+from vine_swing.picture.paint_list import Copies, Group, Instance, leaves
 
 #: The most that a pixel of the page may differ from the export's, of 255: edges are smoothed by two different programs.
 FARTHEST = 12
@@ -18,8 +18,10 @@ def without(steps, left_out):
     """Steps without one that paints something."""
     kept = []
     for step in steps:
-        if isinstance(step, Group):
+        if isinstance(step, Group | Instance):
             kept.append(replace(step, children=without(step.children, left_out)))
+        elif isinstance(step, Copies):
+            kept.append(replace(step, each=tuple(without(one, left_out) for one in step.each)))
         elif step is not left_out:
             kept.append(step)
     return tuple(kept)

@@ -8,20 +8,43 @@ from numpy.typing import NDArray
 
 from vine_swing.motion import MotionError, bake
 from vine_swing.motion.baking.bake import Baked
+from vine_swing.motion.baking.element import BakedParade
 from vine_swing.motion.baking.placing import BakedObject
 from vine_swing.motion.basics import colour, matrix
-from vine_swing.motion.scene.model import Scene
+from vine_swing.motion.scene.model import Scene, SceneObject
+
+Array = NDArray[np.float64]
 
 #: More rows than this are surely a mistyped step.
 MAX_ROWS = 2_000_000
 
 
 def write_csv(scene: Scene, file: TextIO, *, every: float = 1.0, world: bool = False) -> None:
-    """Write `frame`, then `Name.channel` for every channel that is keyed or ruled; colours as hex.
+    """Write `frame`, then `Name.channel` for every channel that is keyed or ruled; colours as hex. Of a part of a parade, `Name#k.channel` is that
+    of copy k, from 0; of a part of a parade within a parade, `Name#k#j.channel` that of copy j of copy k.
 
     Args:
         every: frames between rows; rows run from 0 to length − 1.
-        world: add `Name.world.x`, `.y` (the pivot in the picture) and `.rotation` (degrees, unwrapped) for every object.
+        world: add `Name.world.x`, `.y` (the pivot in the picture) and `.rotation` (degrees, unwrapped) for every object and copy.
+
+    Raises:
+        MotionError: if `every` is not above 0, or makes too many rows.
+    """
+    baked = bake(scene, frames_of(scene, every))
+    columns = [("frame", [_number(frame) for frame in baked.frames])]
+    for one in baked.objects.values():
+        columns += _channels(baked, one)
+        if world:
+            columns += _world(baked, one)
+    for object_id, parade in baked.parades.items():
+        columns += _copies(baked, parade, baked.objects[object_id].world, np.arange(len(baked.frames)), "", world)
+    writer = csv.writer(file)
+    writer.writerow([name for name, _ in columns])
+    writer.writerows(zip(*(values for _, values in columns), strict=True))
+
+
+def frames_of(scene: Scene, every: float) -> Array:
+    """The frames of a scene, so many apart, from 0 to length − 1.
 
     Raises:
         MotionError: if `every` is not above 0, or makes too many rows.
@@ -32,34 +55,73 @@ def write_csv(scene: Scene, file: TextIO, *, every: float = 1.0, world: bool = F
     if count > MAX_ROWS:
         raise MotionError(f"that would be {count} rows; at most {MAX_ROWS} are written, so take larger steps")
     # Each frame is multiplied out, so that no rounding adds up along the way.
-    baked = bake(scene, np.arange(count, dtype=np.float64) * every)
-    columns = [("frame", [_number(frame) for frame in baked.frames])]
-    for one in baked.objects.values():
-        columns += _channels(baked, one)
-        if world:
-            columns += _world(baked, one)
-    writer = csv.writer(file)
-    writer.writerow([name for name, _ in columns])
-    writer.writerows(zip(*(values for _, values in columns), strict=True))
+    return np.arange(count, dtype=np.float64) * every
+
+
+def _copies(baked: Baked, parade: BakedParade, above: Array, at: NDArray[np.intp], suffix: str, world: bool) -> list[tuple[str, list[str]]]:
+    """The columns of every copy of a parade.
+
+    Args:
+        above: from the parade's space to the scene, at the rows written.
+        at: the rows of the parade's own frames that are written.
+        suffix: which copy it stands in itself.
+    """
+    columns = []
+    for k in range(parade.count):
+        called = f"{suffix}#{k}"
+        carrier = matrix.multiply(above, _rows(parade.places.matrices[k], at))
+        own = parade.own[k] if parade.own else None
+        for object_id, shared in parade.element.objects.items():
+            one = own.objects.get(object_id, shared) if own is not None else shared
+            seen = at + int(parade.layout.offsets[k])
+
+            def rows(array: Array, common: Array, seen: NDArray[np.intp] = seen) -> Array:
+                return _rows(array, seen if array is common else at)
+
+            spread = {name: baked.spread(rows(array, shared.channels[name])) for name, array in one.channels.items()}
+            columns += _moving(one.source, spread, called)
+            inside = matrix.multiply(carrier, rows(one.world, shared.world))
+            if world:
+                x, y = spread["pivot.x"], spread["pivot.y"]
+                columns += _placed(f"{one.source.name}{called}", matrix.apply(inside, x, y), baked.spread(inside))
+            inner = parade.element.parades.get(object_id)
+            mine = own.parades.get(object_id) if own is not None else None
+            if mine is not None:
+                columns += _copies(baked, mine, inside, at, called, world)
+            elif inner is not None:
+                columns += _copies(baked, inner, inside, seen, called, world)
+    return columns
+
+
+def _rows(array: Array, rows: NDArray[np.intp]) -> Array:
+    return array if len(array) == 1 else array[rows]
 
 
 def _channels(baked: Baked, one: BakedObject) -> list[tuple[str, list[str]]]:
+    return _moving(one.source, {name: baked.spread(array) for name, array in one.channels.items()}, "")
+
+
+def _moving(thing: SceneObject, values: dict[str, Array], called: str) -> list[tuple[str, list[str]]]:
+    """The columns of the channels of an object that move, from their values with a row a frame."""
     columns = []
-    on_path = one.source.is_keyed("path")
-    for name, spec in one.source.specs.items():
+    on_path = thing.is_keyed("path")
+    for name, spec in thing.specs.items():
         if spec.kind == "point":
             # A path is written as the x and y it gives.
             continue
-        if one.source.is_keyed(name) or one.source.rules_on(name) or (on_path and name in ("x", "y")):
-            values = baked.spread(one.channels[name])
-            columns.append((f"{one.source.name}.{name}", [colour.to_hex(v) if spec.is_colour else _number(v) for v in values]))
+        if thing.is_keyed(name) or thing.rules_on(name) or (on_path and name in ("x", "y")):
+            columns.append((f"{thing.name}{called}.{name}", [colour.to_hex(v) if spec.is_colour else _number(v) for v in values[name]]))
     return columns
 
 
 def _world(baked: Baked, one: BakedObject) -> list[tuple[str, list[str]]]:
-    place = baked.spread(one.place)
-    parts = (("x", place[:, 0]), ("y", place[:, 1]), ("rotation", matrix.rotation_of(baked.spread(one.world))))
-    return [(f"{one.source.name}.world.{name}", _numbers(values)) for name, values in parts]
+    return _placed(one.source.name, baked.spread(one.place), baked.spread(one.world))
+
+
+def _placed(name: str, place: Array, world: Array) -> list[tuple[str, list[str]]]:
+    spread = np.broadcast_to(place, (len(world), 2))
+    parts = (("x", spread[:, 0]), ("y", spread[:, 1]), ("rotation", matrix.rotation_of(world)))
+    return [(f"{name}.world.{part}", _numbers(values)) for part, values in parts]
 
 
 def _numbers(values: NDArray[np.float64]) -> list[str]:

@@ -10,8 +10,8 @@ import numpy as np
 from numpy.typing import NDArray
 
 from vine_swing.motion.baking.bake import Baked
-from vine_swing.motion.baking.copies import BakedParade, Element
 from vine_swing.motion.baking.effort import TooMuchWork
+from vine_swing.motion.baking.element import BakedParade, Element
 from vine_swing.motion.baking.placing import BakedObject
 from vine_swing.motion.basics.limits import MOST_POINTS
 from vine_swing.motion.outline.drawing import Drawing, drawing_of

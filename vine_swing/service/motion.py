@@ -8,8 +8,8 @@ from typing import Any
 import numpy as np
 
 from vine_swing.motion.baking.bake import Baked, bake
-from vine_swing.motion.baking.copies import BakedParade
 from vine_swing.motion.baking.effort import Effort
+from vine_swing.motion.baking.element import BakedParade
 from vine_swing.motion.baking.placing import BakedObject
 from vine_swing.motion.basics import matrix
 from vine_swing.motion.figure.marks import marks_of

@@ -10,8 +10,9 @@ from dataclasses import dataclass, field
 import numpy as np
 from numpy.typing import NDArray
 
-from vine_swing.motion.baking.copies import BakedParade, CopyBaker
+from vine_swing.motion.baking.copies import CopyBaker
 from vine_swing.motion.baking.effort import Effort
+from vine_swing.motion.baking.element import BakedParade
 from vine_swing.motion.baking.keyed import dial_values
 from vine_swing.motion.baking.making import Making
 from vine_swing.motion.baking.placing import BakedObject, placed

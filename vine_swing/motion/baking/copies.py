@@ -5,13 +5,13 @@ What lists or formulas (`n`, `count`, `item`) make different is worked out for e
 """
 
 from collections.abc import Iterable, Mapping
-from dataclasses import dataclass, field, replace
-from functools import cached_property
+from dataclasses import dataclass, replace
 
 import numpy as np
 from numpy.typing import NDArray
 
 from vine_swing.motion.baking.effort import Effort
+from vine_swing.motion.baking.element import UNMOVED, BakedParade, Element
 from vine_swing.motion.baking.given import Given, given_to_copies
 from vine_swing.motion.baking.placing import BakedObject, placed
 from vine_swing.motion.baking.plan import Plan
@@ -34,80 +34,17 @@ _A_COPY = 20.0
 _ONE = np.ones(1)
 _NOWHERE = np.zeros((1, 2))
 #: In place of a parade for what hangs on it: its places are those in the parade's own space.
-_UNMOVED = np.array([[1.0, 0, 0, 1, 0, 0]])
 _HERE = BakedObject(
     source=GroupObject(id="here", name="here", kind="group"),
     channels={},
-    local=_UNMOVED,
-    world=_UNMOVED,
-    view=_UNMOVED,
+    local=UNMOVED,
+    world=UNMOVED,
+    view=UNMOVED,
     fade=_ONE,
     opacity=_ONE,
     place=_NOWHERE,
     middle=_NOWHERE,
 )
-
-
-@dataclass(frozen=True, eq=False)
-class Element:
-    """What hangs on a parade, in the parade's own space.
-
-    objects: by id, in drawing order; of a single copy, only those in which it differs from the others.
-    parades: the copies of those of them that are parades.
-    """
-
-    objects: dict[str, BakedObject]
-    parades: dict[str, "BakedParade"]
-
-
-@dataclass(frozen=True, eq=False)
-class BakedParade:
-    """A parade over m frames.
-
-    source: the parade.
-    layout: at which frames its element is worked out, and at which row each copy begins.
-    places: where copies stand, in the parade's own space.
-    order: the copies from the back to the front, (m, n) or (1, n); None where they are painted as they are counted.
-    element: what all copies share.
-    own: for each copy what differs of it; empty where nothing ever does.
-    around: what the arrangement went by.
-    """
-
-    source: SceneObject
-    parade: Parade
-    grid: Array
-    layout: Layout
-    places: Places
-    order: Array | None
-    element: Element
-    own: tuple[Element, ...]
-    around: Surroundings
-    #: The objects of the scene's own bake that it was made from, to tell later whether it still holds.
-    made_from: Mapping[str, BakedObject] = field(default_factory=dict)
-
-    @property
-    def count(self) -> int:
-        """For how many copies there is a place."""
-        return len(self.places.matrices)
-
-    @cached_property
-    def lags(self) -> Array:
-        """How many frames each copy is behind, (m, n), or (1, n) where that never changes."""
-        if not self.count:
-            return np.zeros((1, 0))
-        read = [self.layout.frames[self.layout.rows(k, len(self.grid))] for k in range(self.count)]
-        lags = self.grid[:, None] - np.stack(read, axis=1)
-        return lags[:1] if len(lags) and np.allclose(lags, lags[:1]) else lags
-
-    @property
-    def lead(self) -> int | None:
-        """The copy that shows what hangs on it without delay: what hands and eyes take for the thing itself. None where there is no copy."""
-        return int(np.argmin(np.abs(self.lags[0]))) if self.count else None
-
-    def lead_matrix(self) -> Array:
-        """Where the lead stands, in the parade's own space: (m, 6) or (1, 6). Letters have no lead: their text stands where it is set."""
-        text = self.parade.arrange in ("letters", "words", "lines")
-        return _UNMOVED if self.lead is None or text else self.places.matrices[self.lead]
 
 
 @dataclass
@@ -180,6 +117,10 @@ class CopyBaker:
         old = was.element.objects if was is not None and np.array_equal(frames, was.layout.frames) else {}
         channels = {thing.id: self._channels(thing, reader, old.get(thing.id)) for thing in parts}
         objects = self._placed(parts, frames, channels, old)
+        for object_id in objects.keys() & reader.words.keys():
+            shape = _worded(self.scene.by_id[object_id], reader.words[object_id])
+            if shape is not None:
+                objects[object_id] = replace(objects[object_id], source=objects[object_id].source.but(shape=shape))
         return Element(objects, self._inner(objects, frames, reader, was.element.parades if was is not None else {}))
 
     def _inner(self, objects: Mapping[str, BakedObject], frames: Array, reader: Reader, was: Mapping[str, BakedParade]) -> dict[str, BakedParade]:
@@ -197,7 +138,10 @@ class CopyBaker:
         for name, spec in thing.specs.items():
             if spec.kind == "point":
                 continue
-            if not _moves(thing, name):
+            if (thing.id, name) in reader.varying:
+                # It is another in each copy of the parade that this one hangs in.
+                found[name] = _shrunk(_read(reader, thing.id, name))
+            elif not _moves(thing, name):
                 found[name] = now[name]
             elif old is not None and before.get(name) is now[name]:
                 found[name] = old.channels[name]
@@ -265,7 +209,8 @@ class CopyBaker:
         rows = layout.rows(k, length)
         frames = layout.frames[rows]
         own: dict[str, dict[str, Array]] = {}
-        view = CopyView(reader, Copy(float(k), float(given.count), given.items[k]), given.varying | reader.varying, given.changes[k])
+        words = {**reader.words, **(given.words[k] if given.words else {})}
+        view = CopyView(reader, Copy(float(k), float(given.count), given.items[k]), given.varying | reader.varying, given.changes[k], words)
         mine = Reader(self.scene, frames, effort=self.effort, view=view)
         ids = {thing.id for thing in parts}
         for object_id, name in sorted(given.varying):
@@ -311,7 +256,8 @@ class CopyBaker:
             if thing.copying is None:
                 continue
             below = {thing.id, *self._all_below(thing)}
-            if any(one in below for one, _ in given.varying):
+            worded = given.words and any(one in below for words in given.words for one in words)
+            if worded or any(one in below for one, _ in given.varying):
                 values = {name: own.get(thing.id, {}).get(name, _rows(element.objects[thing.id].channels[name], rows)) for name in NAMES}
                 found[thing.id] = self.copies_of(thing, values, frames, mine, None)
         return found

@@ -42,12 +42,14 @@ class CopyView:
     copy: which copy it is.
     varying: the channels that may differ from those of `base`.
     given: what lists make of a channel, by object id and channel name: from its values after all rules.
+    words: what lists write in texts, by object id.
     """
 
     base: "Reader"
     copy: Copy
     varying: frozenset[Ref]
     given: Mapping[Ref, Callable[[Array], Array]]
+    words: Mapping[str, str]
 
 
 class Reader:
@@ -99,6 +101,11 @@ class Reader:
     def is_plain(self) -> bool:
         """Whether it reads the scene itself, and not as a copy of a parade sees it."""
         return self._view is None
+
+    @property
+    def words(self) -> Mapping[str, str]:
+        """What texts say instead of their own words, by object id."""
+        return self._view.words if self._view is not None else {}
 
     @property
     def varying(self) -> frozenset[Ref]:

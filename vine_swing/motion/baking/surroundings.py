@@ -1,10 +1,9 @@
 """What the arrangement of a parade goes by: how large its element is, the points of a text's letters, the way it stands along."""
 
-from typing import TYPE_CHECKING
-
 import numpy as np
 from numpy.typing import NDArray
 
+from vine_swing.motion.baking.element import Element
 from vine_swing.motion.baking.placing import BakedObject
 from vine_swing.motion.baking.reading import Reader
 from vine_swing.motion.basics import matrix
@@ -14,9 +13,6 @@ from vine_swing.motion.outline.outline import CUBIC, MOVE, POINTS_TAKEN, Outline
 from vine_swing.motion.outline.way import Way
 from vine_swing.motion.parade.arranging import Surroundings
 from vine_swing.motion.scene.model import Scene, SceneObject, TextShape
-
-if TYPE_CHECKING:
-    from vine_swing.motion.baking.copies import Element
 
 Array = NDArray[np.float64]
 _FIRST = np.zeros((1, 1))
@@ -62,7 +58,7 @@ def surroundings_of(
     return Surroundings(width, height, points, at, way.closed, way.length)
 
 
-def measured(element: "Element") -> tuple[float, float, float, float]:
+def measured(element: Element) -> tuple[float, float, float, float]:
     """left, top, right, bottom of what is drawn of an element, worked out at a single frame; curves are measured themselves, lines without their
     width."""
     boxes = [moved.extent() for moved in _drawn(element, np.array([[1.0, 0, 0, 1, 0, 0]])) if len(moved.points)]
@@ -72,7 +68,7 @@ def measured(element: "Element") -> tuple[float, float, float, float]:
     return min(left), min(top), max(right), max(bottom)
 
 
-def _drawn(element: "Element", above: Array) -> list[Outline]:
+def _drawn(element: Element, above: Array) -> list[Outline]:
     """The outlines of an element at its first row, moved by a matrix (1, 6)."""
     found = []
     for object_id, one in element.objects.items():

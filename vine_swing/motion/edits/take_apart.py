@@ -7,7 +7,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from vine_swing.motion.baking.bake import Baked, bake
-from vine_swing.motion.baking.copies import BakedParade
+from vine_swing.motion.baking.element import BakedParade
 from vine_swing.motion.baking.placing import BakedObject
 from vine_swing.motion.basics import colour
 from vine_swing.motion.basics.errors import EditError

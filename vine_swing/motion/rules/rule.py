@@ -49,6 +49,14 @@ class Rule(Frozen):
         """What kind of rule it is."""
         return RULES[self.kind]
 
+    @model_validator(mode="before")
+    @classmethod
+    def _usual_mode(cls, data: Any) -> Any:
+        """A rule whose mode is left out does what its kind usually does: a link replaces, others add."""
+        if isinstance(data, dict) and "mode" not in data and (spec := RULES.get(str(data.get("kind")))) is not None:
+            return data | {"mode": spec.usual_mode}
+        return data
+
     @model_validator(mode="after")
     def _fits_its_kind(self) -> Self:
         spec = RULES.get(self.kind)

@@ -199,6 +199,11 @@ class RuleSpec:
     looks: Callable[[Callable[[str], str], str], tuple[tuple[str, str], ...]] = _nowhere
     shifts: Callable[[Callable[[str], str], Callable[[str], float | None], str], list[Shift]] = _unshifted
 
+    @property
+    def usual_mode(self) -> Mode:
+        """How it acts unless told otherwise."""
+        return self.modes[0] if self.modes else "add"
+
 
 def at_once(apply: Callable[[Source, Settings, Mode, Array], Array]) -> Callable[[Source, Settings, Mode], Read]:
     """`prepare` for rules that have nothing to prepare: each reading is worked out on its own."""

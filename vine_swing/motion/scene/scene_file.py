@@ -58,11 +58,14 @@ def dump(scene: Scene, *, indent: int | None = 1) -> str:
 def to_data(scene: Scene) -> dict[str, Any]:
     """The scene as plain JSON data, format and version first."""
     head = {"format": scene.format, "version": scene.version}
-    return (
-        head
-        | scene.model_dump(mode="json", exclude_defaults=True, by_alias=True)
-        | {"name": scene.name, "fps": scene.fps, "length": scene.length, "size": list(scene.size)}
-    )
+    data = scene.model_dump(mode="json", exclude_defaults=True, by_alias=True)
+    for thing, written in zip(scene.objects, data.get("objects", ()), strict=True):
+        for rule, one in zip(thing.rules, written.get("rules", ()), strict=True):
+            # What is left out is read as the usual mode of the rule's kind.
+            one.pop("mode", None)
+            if rule.mode != rule.spec.usual_mode:
+                one["mode"] = rule.mode
+    return head | data | {"name": scene.name, "fps": scene.fps, "length": scene.length, "size": list(scene.size)}
 
 
 def load(path: str | Path) -> Scene:
