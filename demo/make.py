@@ -4,6 +4,7 @@ from pathlib import Path
 
 from demo import (
     breezy_station,
+    elements,
     hypnotic_hibiscus,
     liana,
     mango_drop,
@@ -51,5 +52,7 @@ def texts() -> dict[str, str]:
 if __name__ == "__main__":
     for name, text in principles.texts().items():
         (principles.FOLDER / name).write_text(text, encoding="utf-8")
+    for name, text in elements.texts().items():
+        (elements.FOLDER / name).write_text(text, encoding="utf-8")
     for name, text in texts().items():
         (SCENES / name).write_text(text, encoding="utf-8")

@@ -13,7 +13,7 @@ import numpy as np
 import pytest
 
 import vine_swing
-from demo import principles
+from demo import elements, principles
 from demo.make import MAKERS, SCENES, texts
 from tests.motion.scenes import EXAMPLE
 from vine_swing.motion import bake
@@ -213,3 +213,7 @@ def test_every_rule_is_in_the_format_s_document():
 def test_shipped_principles_are_what_makes_them():
     assert {file.name: file.read_text(encoding="utf-8") for file in principles.FOLDER.glob("*.json")} == principles.texts()
     assert len(principles.texts()) == 12
+
+
+def test_shipped_elements_are_what_makes_them():
+    assert {file.name: file.read_text(encoding="utf-8") for file in elements.FOLDER.glob("*.json")} == elements.texts()

@@ -13,7 +13,7 @@ from vine_swing.service import problems
 from vine_swing.service.exports import Exports
 from vine_swing.service.guard import Guard
 from vine_swing.service.page import serve_page
-from vine_swing.service.routes import exports, feels, fonts, links, motion, principles, scenes, vocabulary
+from vine_swing.service.routes import elements, exports, feels, fonts, links, motion, principles, scenes, vocabulary
 from vine_swing.service.sessions import Sessions
 from vine_swing.store import SceneStore
 
@@ -32,7 +32,17 @@ def create_app(store: SceneStore, *, web: Path = WEB) -> FastAPI:
     app.state.sessions = Sessions(store)
     app.state.exports = Exports()
     problems.install(app)
-    for router in (scenes.router, motion.router, exports.router, vocabulary.router, feels.router, fonts.router, principles.router, links.router):
+    for router in (
+        scenes.router,
+        motion.router,
+        exports.router,
+        vocabulary.router,
+        feels.router,
+        fonts.router,
+        elements.router,
+        principles.router,
+        links.router,
+    ):
         app.include_router(router, prefix="/api", responses=problems.RESPONSES)
     app.add_middleware(Guard)
     _serve_docs(app)

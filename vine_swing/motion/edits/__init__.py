@@ -32,6 +32,7 @@ from vine_swing.motion.edits.parades import MakeParade, OpenParade, SetParade
 from vine_swing.motion.edits.paths import JoinPath, SetCorner, SetWay, SplitPath
 from vine_swing.motion.edits.rules import AddRule, DeleteRule, FreezeChannel, LinkSetting, MoveRule, SetRule, SetSetting
 from vine_swing.motion.edits.scene import RenameScene, SetBackground, SetFps, SetLength, SetSize
+from vine_swing.motion.edits.several import AddObjects
 from vine_swing.motion.edits.take_apart import TakeApart
 from vine_swing.motion.edits.timing import CloseLoop, EvenSpeed, HoldHere, PasteKeys, ReverseKeys, SpreadKeys, StretchKeys
 from vine_swing.motion.edits.turns import Flip, TurnTimes
@@ -43,6 +44,7 @@ __all__ = ["AnyEdit", "Edit", "apply_all", "apply_labelled", "free_name", "label
 
 AnyEdit = Annotated[
     AddObject
+    | AddObjects
     | RenameObject
     | ReorderObject
     | ReparentObject

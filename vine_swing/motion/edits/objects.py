@@ -234,7 +234,7 @@ class MovePivot(_ObjectEdit):
         at = {name: float(one.channels[name][0]) for name in ("x", "y", "pivot.x", "pivot.y")}
         place = matrix.apply(one.local, np.array([self.x]), np.array([self.y]))[0]
         by = {"x": place[0] - at["x"], "y": place[1] - at["y"], "pivot.x": self.x - at["pivot.x"], "pivot.y": self.y - at["pivot.y"]}
-        return with_object(scene, _shifted(thing, {name: float(amount) for name, amount in by.items()}))
+        return with_object(scene, shifted(thing, {name: float(amount) for name, amount in by.items()}))
 
     def label(self, scene: Scene) -> str:
         return f"pivot of {self._name(scene)}"
@@ -293,20 +293,20 @@ def _kept_object(before: Scene, after: Scene, object_id: str, frame: float) -> S
         raise EditError(f"'{thing.name}' cannot keep its look here, because it lies out of reach at frame {frame:g}")
     turn += 360 * round((now["rotation"] - turn) / 360)
     target = {"x": place[0], "y": place[1], "rotation": turn, "skew": float(np.degrees(np.arctan(slant)))}
-    shifted = _shifted(thing, {name: float(value) - now[name] for name, value in target.items()})
+    moved = shifted(thing, {name: float(value) - now[name] for name, value in target.items()})
     factors = {"scale.x": wide / now["scale.x"] if now["scale.x"] else 1.0, "scale.y": high / now["scale.y"] if now["scale.y"] else 1.0}
-    return _scaled(shifted, factors)
+    return _scaled(moved, factors)
 
 
-def _shifted(thing: SceneObject, by: dict[str, float]) -> SceneObject:
+def shifted(thing: SceneObject, by: dict[str, float]) -> SceneObject:
     """The object with the base and every key of some number channels moved by an amount."""
-    shifted = remade(thing, {name: (1.0, amount) for name, amount in by.items() if amount})
-    path = shifted.channels.get("path")
+    moved = remade(thing, {name: (1.0, amount) for name, amount in by.items() if amount})
+    path = moved.channels.get("path")
     if path is None or not path.keys:
-        return shifted
+        return moved
     dx, dy = by.get("x", 0.0), by.get("y", 0.0)
     keys = tuple(key.but(value=(key.value[0] + dx, key.value[1] + dy)) for key in path.keys if isinstance(key.value, tuple))
-    return shifted.but(channels=shifted.channels | {"path": path.but(keys=keys)})
+    return moved.but(channels=moved.channels | {"path": path.but(keys=keys)})
 
 
 def _scaled(thing: SceneObject, by: dict[str, float]) -> SceneObject:

@@ -47,6 +47,7 @@ export type PrincipleWords = Schemas["PrincipleWords"];
 export type ChannelWords = Schemas["ChannelWords"];
 /** Something drawn. */
 export type ShapeThing = Schemas["ShapeObject"];
+export type ElementWords = Schemas["ElementWords"];
 export type FontWords = Schemas["FontWords"];
 export type TextShape = Schemas["TextShape"];
 export type FeelWords = Schemas["FeelWords"];

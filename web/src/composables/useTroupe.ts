@@ -23,6 +23,7 @@ export const KINDS: readonly Kind[] = [
   { kind: "text", label: "Text", icon: "text" },
   { kind: "outline", label: "Outline from SVG path…", icon: "outline" },
   { kind: "group", label: "Group", icon: "group" },
+  { kind: "element", label: "Ready element…", icon: "parade" },
   { kind: "figure", label: "Figure that walks…", icon: "figure" },
 ];
 

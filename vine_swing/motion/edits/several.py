@@ -1,0 +1,73 @@
+"""Putting several objects into a scene at once, as they stand together elsewhere."""
+
+from collections.abc import Mapping
+from typing import Annotated, Literal
+
+from pydantic import Field, ValidationError
+
+from vine_swing.motion.basics.errors import EditError
+from vine_swing.motion.basics.values import Id, Number
+from vine_swing.motion.edits.base import Edit
+from vine_swing.motion.edits.objects import RenameObject, free_name, shifted
+from vine_swing.motion.rules.rule import Rule
+from vine_swing.motion.scene.model import MAX_OBJECTS, Scene, SceneObject
+from vine_swing.motion.scene.scene_file import faults
+
+
+class AddObjects(Edit):
+    """Put several objects into the troupe, in front of all others. What they name among themselves (parents, leaders, lists, formulas) stays
+    theirs, even where ids and names are taken here.
+
+    prefix: what their ids begin with here. x, y: how far what hangs on nothing is moved, px.
+    """
+
+    edit: Literal["add-objects"]
+    objects: Annotated[tuple[SceneObject, ...], Field(min_length=1, max_length=500)]
+    prefix: Annotated[str, Field(pattern=r"^[A-Za-z0-9_-]{1,20}$")]
+    x: Number = 0.0
+    y: Number = 0.0
+
+    def apply(self, scene: Scene) -> Scene:
+        if len(scene.objects) + len(self.objects) > MAX_OBJECTS:
+            raise EditError(f"a scene holds at most {MAX_OBJECTS} objects; delete some first")
+        try:
+            alone = Scene(objects=self.objects)
+        except ValidationError as error:
+            raise EditError("; ".join(faults(error))) from error
+        taken = scene
+        for thing in self.objects:
+            name = free_name(taken, thing.name)
+            if name != thing.name and name in alone.names:
+                name = free_name(alone, name)
+            if name != thing.name:
+                alone = RenameObject(edit="rename-object", id=thing.id, name=name).apply(alone)
+            taken = taken.with_added(alone.by_id[thing.id].but(id=f"taken-{len(taken.objects)}", parent=None), len(taken.objects))
+        ids: dict[str, Id] = {thing.id: f"{self.prefix}-{thing.id}"[:64] for thing in self.objects}
+        if len(set(ids.values())) < len(ids) or set(ids.values()) & scene.by_id.keys():
+            raise EditError(f"ids that begin with '{self.prefix}' are taken in this scene; begin them with something else")
+        for thing in alone.objects:
+            moved = shifted(thing, {"x": float(self.x), "y": float(self.y)}) if thing.parent is None else thing
+            scene = scene.with_added(_with_ids(moved, ids), len(scene.objects))
+        return scene
+
+    def label(self, scene: Scene) -> str:
+        return f"add {self.objects[-1].name}"
+
+
+def _with_ids(thing: SceneObject, ids: Mapping[str, str]) -> SceneObject:
+    """An object that names others by their ids here."""
+    changed = thing.but(id=ids[thing.id], parent=ids[thing.parent] if thing.parent is not None else None)
+    changed = changed.but(rules=tuple(_rule_with_ids(rule, ids) for rule in thing.rules))
+    parade = thing.copying
+    if parade is None:
+        return changed
+    lists = tuple(one.but(object=ids.get(one.object or "", one.object)) for one in parade.lists)
+    overrules = tuple(one.but(object=ids.get(one.object, one.object)) for one in parade.overrules)
+    return changed.but(parade=parade.but(lists=lists, overrules=overrules, guide=ids.get(parade.guide or "", parade.guide)))
+
+
+def _rule_with_ids(rule: Rule, ids: Mapping[str, str]) -> Rule:
+    named = {
+        name: ids.get(str(word), word) for name, word in rule.settings.items() if isinstance(word, str) and rule.spec.settings[name].names == "object"
+    }
+    return rule.but(settings=rule.settings | named) if named else rule

@@ -1,0 +1,73 @@
+<script setup lang="ts">
+/** One ready element, alive while it can be seen. */
+import { useElementVisibility, usePreferredReducedMotion } from "@vueuse/core";
+import { computed, ref, shallowRef, watch } from "vue";
+import { api } from "@/api/client";
+import { type Motion, readMotion } from "@/api/motion";
+import type { ElementWords } from "@/api/types";
+import MotionPicture from "@/components/common/MotionPicture.vue";
+
+const props = defineProps<{ element: ElementWords; disabled: boolean }>();
+const emit = defineEmits<{ add: [] }>();
+const card = ref<HTMLElement>();
+const seen = useElementVisibility(card);
+const reduced = usePreferredReducedMotion();
+const pointed = ref(false);
+const motion = shallowRef<Motion | null>(null);
+/** Who asked for little motion gets it only where they point. */
+const playing = computed(() => seen.value && (pointed.value || reduced.value !== "reduce"));
+watch(
+  seen,
+  (visible) => {
+    if (visible && !motion.value)
+      void api.elementMotion(props.element.name).then(
+        (message) => (motion.value = readMotion(message)),
+        () => undefined,
+      );
+  },
+  { immediate: true },
+);
+</script>
+
+<template>
+  <button
+    ref="card"
+    class="card"
+    :disabled="disabled"
+    :aria-label="`Add ${element.label}`"
+    :title="element.about"
+    @pointerenter="pointed = true"
+    @pointerleave="pointed = false"
+    @click="emit('add')"
+  >
+    <MotionPicture :motion="motion" :playing="playing" :width="element.width" :height="element.height" />
+    <strong>{{ element.label }}</strong>
+    <span>{{ element.about }}</span>
+  </button>
+</template>
+
+<style scoped>
+.card {
+  display: grid;
+  gap: 3px;
+  align-content: start;
+  padding: 6px;
+  text-align: left;
+  border: 1px solid var(--line);
+  border-radius: 10px;
+  background: var(--paper);
+  color: var(--ink);
+  font: inherit;
+}
+.card:hover:not(:disabled) {
+  border-color: var(--ink-3);
+}
+span {
+  color: var(--ink-2);
+  font-size: 12px;
+}
+canvas {
+  width: 100%;
+  border-radius: 6px;
+}
+</style>

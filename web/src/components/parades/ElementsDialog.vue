@@ -1,0 +1,52 @@
+<script setup lang="ts">
+/** Ready elements to put into the picture: each moves while it can be seen. */
+import { ElDialog } from "element-plus";
+import { ref, shallowRef } from "vue";
+import { api } from "@/api/client";
+import type { ElementWords } from "@/api/types";
+import ElementCard from "@/components/parades/ElementCard.vue";
+import { useElements } from "@/composables/useElements";
+
+const open = defineModel<boolean>({ required: true });
+const elements = shallowRef<readonly ElementWords[]>([]);
+const adding = ref<string | null>(null);
+const { putIn } = useElements();
+void api.elements().then((all) => (elements.value = all));
+
+async function add(element: ElementWords): Promise<void> {
+  adding.value = element.name;
+  const done = await putIn(element);
+  adding.value = null;
+  if (done) open.value = false;
+}
+</script>
+
+<template>
+  <ElDialog v-model="open" title="Ready elements" width="760" append-to-body>
+    <p>Each is made of plain objects with keys and rules: change what you like, or make a parade of it.</p>
+    <div class="cards">
+      <ElementCard
+        v-for="element in elements"
+        :key="element.name"
+        :element="element"
+        :disabled="adding !== null"
+        @add="add(element)"
+      />
+    </div>
+  </ElDialog>
+</template>
+
+<style scoped>
+p {
+  margin: 0 0 10px;
+  color: var(--ink-2);
+}
+.cards {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(165px, 1fr));
+  gap: 10px;
+  max-height: 62vh;
+  overflow-y: auto;
+  padding: 2px;
+}
+</style>
