@@ -231,6 +231,11 @@ class Anything:
         match name:
             case "parade":
                 return self.parade(scene)
+            case "objects" if kind == "add-objects":
+                first = self.thing(None, "first")
+                return [first, self.thing(None, "second") | {"parent": self.one_of(None, "first", "nowhere")}]
+            case "prefix":
+                return self.one_of("new", f"n{self.draw.randrange(99)}")
             case "values":
                 return {"count": float(self.draw.randrange(0, 6)), "delay": self.small()}
             case "parts" if kind == "make-parade":

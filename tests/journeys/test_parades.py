@@ -221,3 +221,23 @@ def test_ants_walk_around_a_ring(page, server, arrangement):
     w.drag_handle("parade-radius", (0, -15))
     assert thing(w, "parade")["channels"]["radius"]["base"] > 235
     assert [one["kind"] for one in w.kept()["scene"]["objects"]].count("figure") == 1
+
+
+def test_a_ready_list_is_put_in_and_gets_other_words(page, server):
+    w = opened(page, server.address, objects=[], length=72)
+    page.get_by_role("button", name="Add to the picture").click()
+    page.get_by_role("menuitem", name="Ready element").click()
+    page.get_by_role("dialog", name="Ready elements").get_by_role("button", name="Add List of texts").click()
+    expect(w.item("List of texts")).to_have_attribute("aria-selected", "true")
+    w.saved()
+    page.get_by_role("button", name="Lists").click()
+    lists = page.get_by_role("dialog", name="Lists of List of texts")
+    lists.get_by_label("Line words: words, copy 2").fill("Wake the sloth")
+    lists.get_by_role("button", name="Keep the lists").click()
+    expect(lists).to_have_count(0)
+    w.saved()
+    assert thing(w, "parade")["parade"]["lists"][0]["values"] == ["Sort the letters", "Wake the sloth", "Fly at noon"]
+    # Leaving one takes the parade away, and nothing else.
+    page.get_by_role("button", name="Leave one").click()
+    w.saved()
+    assert [one["kind"] for one in w.kept()["scene"]["objects"]] == ["group", "shape", "shape"]

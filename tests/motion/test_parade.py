@@ -11,6 +11,7 @@ from tests.motion.scenes import channel, channels, scene, shape
 from vine_swing.motion import bake
 from vine_swing.motion.basics import matrix
 from vine_swing.motion.edits import apply_all
+from vine_swing.motion.edits.keys import SetValue
 from vine_swing.motion.edits.parades import MakeParade
 from vine_swing.motion.edits.take_apart import TakeApart
 from vine_swing.motion.outline.drawing import drawing_of
@@ -302,3 +303,38 @@ def test_a_change_of_the_gap_leaves_the_element_as_it_was():
     fresh = bake(changed)
     np.testing.assert_array_equal(after.parades["p"].places.matrices, fresh.parades["p"].places.matrices)
     assert bake(changed, previous=after).parades["p"] is after.parades["p"]
+
+
+CHANGES = st.one_of(
+    st.tuples(
+        st.just("p"), st.sampled_from(["gap", "delay", "count", "shift", "to.scale", "x", "to.opacity"]), st.sampled_from([1.0, 2.0, 3.0, 0.5])
+    ),
+    st.tuples(st.sampled_from(["seal", "label", "g"]), st.sampled_from(["x", "rotation", "opacity", "scale.y"]), st.sampled_from([0.25, 1.0, 40.0])),
+    st.tuples(st.just("dial:wind"), st.just("value"), st.sampled_from([0.0, 30.0])),
+)
+
+
+@settings(max_examples=30, deadline=None)
+@given(st.lists(CHANGES, min_size=1, max_size=5))
+def test_after_any_changes_the_picture_is_that_of_a_fresh_bake(changes):
+    rule = {"id": "l", "kind": "link", "channels": ["y"], "settings": {"formula": "n * 5 + {Wind} + {Seal.x}"}}
+    lists = [
+        {"object": "seal", "channel": "fill", "values": ["#D0365B", "#3F8F63"]},
+        {"object": "seal", "channel": "x", "values": [0, 9], "mode": "add"},
+    ]
+    one = scene(
+        shape("seal", parent="g", width=30, height=20, y=channel((0, 0), (10, 30)), rules=RULES[:1]),
+        shape("label", parent="g", width=12, height=12, rules=[rule]),
+        {"id": "g", "name": "Group", "kind": "group", "parent": "p", "channels": {}},
+        parade(settings={"lists": lists, "order": "last"}, count=3, delay=2, x=40, y=40),
+        length=16,
+        size=[200, 120],
+        dials=[{"id": "wind", "name": "Wind", "channel": {"base": 3}}],
+    )
+    baked = bake(one)
+    for owner, name, value in changes:
+        one = apply_all(one, [SetValue(edit="set-value", object=owner, channel=name, value=value)])
+        baked = bake(one, previous=baked)
+    ours, fresh = Painter(baked), Painter(bake(one))
+    for frame in (0, 9):
+        np.testing.assert_array_equal(ours.frame(frame), fresh.frame(frame))

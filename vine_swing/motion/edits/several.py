@@ -8,7 +8,7 @@ from pydantic import Field, ValidationError
 from vine_swing.motion.basics.errors import EditError
 from vine_swing.motion.basics.values import Id, Number
 from vine_swing.motion.edits.base import Edit
-from vine_swing.motion.edits.objects import RenameObject, free_name, shifted
+from vine_swing.motion.edits.objects import RenameObject, shifted
 from vine_swing.motion.rules.rule import Rule
 from vine_swing.motion.scene.model import MAX_OBJECTS, Scene, SceneObject
 from vine_swing.motion.scene.scene_file import faults
@@ -36,9 +36,9 @@ class AddObjects(Edit):
             raise EditError("; ".join(faults(error))) from error
         taken = scene
         for thing in self.objects:
-            name = free_name(taken, thing.name)
-            if name != thing.name and name in alone.names:
-                name = free_name(alone, name)
+            name, n = thing.name, 2
+            while name in taken.names or (name != thing.name and name in alone.names):
+                name, n = f"{thing.name[:74]} {n}", n + 1
             if name != thing.name:
                 alone = RenameObject(edit="rename-object", id=thing.id, name=name).apply(alone)
             taken = taken.with_added(alone.by_id[thing.id].but(id=f"taken-{len(taken.objects)}", parent=None), len(taken.objects))
