@@ -11,9 +11,6 @@ from tests.journeys.workspace import Workspace
 
 SHOTS = Path(__file__).resolve().parents[1] / "docs" / "screenshots"
 
-#: Scene, telling frame, what is picked in it, and the picture's name.
-PRINCIPLES = (("Rolling nuts", 44, "Big nut", "Rotation", "rolling-nuts"),)
-
 
 def take(page: Page, name: str) -> None:
     page.wait_for_timeout(600)
@@ -38,8 +35,6 @@ def links(page: Page, server: Server) -> None:
     page.get_by_role("button", name="Link by hand").click()
     workspace.drag_in_picture((640, 395), (880, 640), release=False)
     page.mouse.up()
-    page.get_by_role("radio", name="range to range").click()
-    take(page, "link-by-hand")
     page.keyboard.press("Escape")
     page.get_by_role("tab", name="Sheet").click()
     page.get_by_role("button", name="Pick and move").click()
@@ -75,8 +70,28 @@ def figures(page: Page, server: Server) -> None:
     workspace.row("Hips").locator(".label").click()
     page.get_by_role("radio", name="y", exact=True).click()
     take(page, "figure")
-    page.get_by_role("button", name="Tune…").click()
-    take(page, "gait")
+    page.keyboard.press("Escape")
+
+
+def parades(page: Page, server: Server) -> None:
+    """Parades and text: a chart with its table, a title by letters, nested blossoms, a sheet of stamps, and ready elements."""
+    workspace = open_scene(page, server, "Post report", 40)
+    workspace.pick("Week")
+    page.get_by_role("button", name="Lists").click()
+    take(page, "parade-lists")
+    page.keyboard.press("Escape")
+    workspace.pick("Title")
+    page.get_by_role("button", name="Show the parts of Title").click()
+    workspace.pick("Title words")
+    workspace.go_to("26")
+    take(page, "text")
+    workspace = open_scene(page, server, "Hypnotic hibiscus", 20)
+    workspace.pick("Rings")
+    workspace.row("Shift").locator(".label").click()
+    take(page, "hypnotic-hibiscus")
+    workspace = open_scene(page, server, "Stamp sheet", 38)
+    workspace.pick("Sheet")
+    take(page, "stamp-sheet")
 
 
 def main() -> None:
@@ -124,15 +139,7 @@ def main() -> None:
         workspace.pick("Liana 1")
         workspace.row("Rotation").locator(".label").click()
         take(page, "vine")
-        page.get_by_role("button", name="Add a rule").click()
-        take(page, "add-rule")
-        page.keyboard.press("Escape")
         page.get_by_role("tab", name="Sheet").click()
-        for name, frame, picked, row, shot in PRINCIPLES:
-            workspace = open_scene(page, server, name, frame)
-            workspace.pick(picked)
-            workspace.row(row).locator(".label").click()
-            take(page, shot)
         page.goto(f"{server.address}/principles")
         page.wait_for_selector("canvas")
         take(page, "principles")
@@ -142,6 +149,7 @@ def main() -> None:
         page.keyboard.press("Escape")
         links(page, server)
         figures(page, server)
+        parades(page, server)
         browser.close()
         server.stop()
 

@@ -234,6 +234,8 @@ class Anything:
             case "objects" if kind == "add-objects":
                 first = self.thing(None, "first")
                 return [first, self.thing(None, "second") | {"parent": self.one_of(None, "first", "nowhere")}]
+            case "font":
+                return {"id": "file-0000000000000000", "name": "Leaf", "licence": "ours", "data": "AAEAAA=="}
             case "prefix":
                 return self.one_of("new", f"n{self.draw.randrange(99)}")
             case "values":

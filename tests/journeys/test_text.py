@@ -5,13 +5,19 @@ import re
 from playwright.sync_api import expect
 
 from tests.journeys.workspace import Workspace
+from vine_swing.motion.outline.text.families import _FONTS as FONTS
+
+
+def begin(page):
+    """A new text, about to be written."""
+    page.get_by_role("button", name="Add to the picture").click()
+    page.get_by_role("menuitem", name="Text").click()
+    expect(page.get_by_role("textbox", name=re.compile("Words of"))).to_be_focused()
 
 
 def test_a_title_is_written_set_and_counts(workspace: Workspace):
     w, page = workspace, workspace.page
-    page.get_by_role("button", name="Add to the picture").click()
-    page.get_by_role("menuitem", name="Text").click()
-    expect(page.get_by_role("textbox", name=re.compile("Words of"))).to_be_focused()
+    begin(page)
     page.keyboard.type("Letters today\n{number:,d} ☃")
     # Seen before it is kept: the panel names what no font has.
     expect(page.get_by_role("status").filter(has_text="No font here has ☃")).to_be_visible()
@@ -43,8 +49,7 @@ def test_a_title_is_written_set_and_counts(workspace: Workspace):
 
 def test_words_are_changed_where_they_stand_and_brought_back(workspace: Workspace):
     w, page = workspace, workspace.page
-    page.get_by_role("button", name="Add to the picture").click()
-    page.get_by_role("menuitem", name="Text").click()
+    begin(page)
     page.keyboard.type("Post")
     page.keyboard.press("Control+Enter")
     w.saved()
@@ -67,3 +72,26 @@ def test_words_are_changed_where_they_stand_and_brought_back(workspace: Workspac
     page.get_by_role("button", name=re.compile("^Undo")).click()
     w.saved()
     assert w.kept()["scene"]["objects"][0]["shape"]["text"] == "Mail"
+
+
+def test_an_own_font_is_kept_with_the_scene(workspace: Workspace):
+    w, page = workspace, workspace.page
+    begin(page)
+    page.keyboard.type("Dear frog")
+    page.keyboard.press("Control+Enter")
+    w.saved()
+    page.get_by_role("group", name="Text", exact=True).locator(".font").click()
+    page.get_by_role("option", name="Own font file…").click()
+    dialog = page.get_by_role("dialog", name="Own font file")
+    dialog.get_by_label("Font file").set_input_files(FONTS / "caveat" / "latin.ttf")
+    expect(dialog.get_by_role("button", name="Keep and use it")).to_be_disabled()
+    dialog.get_by_label("Licence").fill("SIL Open Font License")
+    dialog.get_by_role("button", name="Keep and use it").click()
+    expect(dialog).to_have_count(0)
+    w.saved()
+    scene = w.kept()["scene"]
+    assert scene["objects"][0]["shape"]["font"] == scene["fonts"][0]["id"]
+    assert (scene["fonts"][0]["name"], scene["fonts"][0]["licence"]) == ("latin", "SIL Open Font License")
+    page.reload()
+    w.pick("Dear frog")
+    expect(page.get_by_role("group", name="Text", exact=True).locator(".font")).to_contain_text("latin")

@@ -4,6 +4,8 @@ Objects, rules, dials, cues and channels are lists of parts with an id; each is 
 versions share are not looked at.
 """
 
+import base64
+import hashlib
 import json
 import sqlite3
 from collections import defaultdict
@@ -15,7 +17,7 @@ from pydantic import TypeAdapter
 
 from vine_swing.motion.rules.rule import Rule
 from vine_swing.motion.scene.kinds import CONTENT_COLUMNS, KINDS
-from vine_swing.motion.scene.model import DIAL_CHANNEL, Cue, Dial, Scene, SceneObject
+from vine_swing.motion.scene.model import DIAL_CHANNEL, Cue, Dial, OwnFont, Scene, SceneObject
 from vine_swing.motion.timing.channel import Channel, Key
 from vine_swing.motion.timing.ease import Ease
 
@@ -60,8 +62,13 @@ def read(db: sqlite3.Connection, scene_id: str) -> Scene | None:
         | {"first": cue["first_frame"], "last": cue["last_frame"], "objects": json.loads(cue["objects"])}
         for cue in db.execute("SELECT * FROM cue WHERE scene = ? ORDER BY position", (scene_id,))
     ]
+    fonts = [
+        {"id": font["id"], "name": font["name"], "licence": font["licence"], "data": base64.b64encode(font["data"]).decode()}
+        for font in db.execute("SELECT font.*, blob.data FROM font JOIN blob ON blob.hash = font.hash WHERE scene = ? ORDER BY position", (scene_id,))
+    ]
     head = {name: row[name] for name in ("name", "fps", "length", "background")}
-    return Scene.model_validate({**head, "size": (row["width"], row["height"]), "objects": objects, "dials": dials, "cues": cues})
+    parts = {"objects": objects, "dials": dials, "cues": cues, "fonts": fonts}
+    return Scene.model_validate({**head, "size": (row["width"], row["height"]), **parts})
 
 
 def insert(db: sqlite3.Connection, scene_id: str, scene: Scene, now: str) -> None:
@@ -73,6 +80,8 @@ def insert(db: sqlite3.Connection, scene_id: str, scene: Scene, now: str) -> Non
         _insert_dial(db, scene_id, dial, position)
     for position, cue in enumerate(scene.cues):
         _insert_cue(db, scene_id, cue, position)
+    for position, font in enumerate(scene.fonts):
+        _insert_font(db, scene_id, font, position)
 
 
 def write_difference(db: sqlite3.Connection, scene_id: str, before: Scene, after: Scene) -> None:
@@ -97,6 +106,14 @@ def write_difference(db: sqlite3.Connection, scene_id: str, before: Scene, after
             if _dial_values(*was) != _dial_values(*now):
                 _update(db, "dial", _DIAL, _dial_values(*now), "row", row)
             _update_channels(db, "dial", row, {DIAL_CHANNEL: was[0].channel}, {DIAL_CHANNEL: now[0].channel})
+    for change, _, now in _changes(before.fonts, after.fonts):
+        if change is None:
+            _insert_font(db, scene_id, *now)
+        elif now is None:
+            db.execute("DELETE FROM font WHERE scene = ? AND id = ?", (scene_id, change))
+        else:
+            values = (now[1], now[0].name, now[0].licence)
+            _update(db, "font", ("position", "name", "licence"), values, "row", _row(db, "font", "scene", scene_id, change))
     for change, was, now in _changes(before.cues, after.cues):
         if change is None:
             _insert_cue(db, scene_id, *now)
@@ -177,6 +194,12 @@ def _insert_rule(db: sqlite3.Connection, object_row: int, rule: Rule, position: 
 def _insert_dial(db: sqlite3.Connection, scene_id: str, dial: Dial, position: int) -> None:
     row = _insert(db, "dial", ("scene", "id", *_DIAL), (scene_id, dial.id, *_dial_values(dial, position)))
     _insert_channel(db, "dial", row, DIAL_CHANNEL, dial.channel)
+
+
+def _insert_font(db: sqlite3.Connection, scene_id: str, font: OwnFont, position: int) -> None:
+    digest = hashlib.sha256(font.content).hexdigest()
+    db.execute("INSERT OR IGNORE INTO blob (hash, media_type, data) VALUES (?, 'font/sfnt', ?)", (digest, font.content))
+    _insert(db, "font", ("scene", "id", "position", "name", "licence", "hash"), (scene_id, font.id, position, font.name, font.licence, digest))
 
 
 def _insert_cue(db: sqlite3.Connection, scene_id: str, cue: Cue, position: int) -> None:

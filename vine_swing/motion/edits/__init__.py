@@ -14,6 +14,7 @@ from vine_swing.motion.edits.base import Edit
 from vine_swing.motion.edits.cues import AddCue, DeleteCue, LayPresses, SetCue
 from vine_swing.motion.edits.dials import AddDial, DeleteDial, SetDial
 from vine_swing.motion.edits.figures import AddFigure, FreezeWalk, HangOnBones, PoseJoints, SetFigure, SetGait, TravelCycle
+from vine_swing.motion.edits.fonts import AddFont, RemoveFont
 from vine_swing.motion.edits.keys import DeleteKeys, MoveKeys, SetBend, SetEase, SetEnds, SetHandles, SetKey, SetSpeed, SetValue
 from vine_swing.motion.edits.objects import (
     AddObject,
@@ -101,6 +102,8 @@ AnyEdit = Annotated[
     | TravelCycle
     | FreezeWalk
     | Flip
+    | AddFont
+    | RemoveFont
     | RenameScene
     | SetFps
     | SetLength

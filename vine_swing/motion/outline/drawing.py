@@ -13,8 +13,9 @@ from vine_swing.motion.outline.outline import NOTHING, Outline
 from vine_swing.motion.outline.shapes import DRAWN
 from vine_swing.motion.outline.svg_path import parse_path
 from vine_swing.motion.outline.text import FAMILIES, Setting, Typeset, typeset
+from vine_swing.motion.outline.text.families import faces_of
 from vine_swing.motion.outline.text.numbers import check_numbers, counts, with_number
-from vine_swing.motion.scene.model import OutlineShape, Scene, Shape, TextShape
+from vine_swing.motion.scene.model import OutlineShape, OwnFont, Scene, Shape, TextShape
 
 #: Sizes of text, in px, and widths are told apart in steps of this many; what keyed values give is seldom twice the same.
 _FINEST = 1e-6
@@ -83,21 +84,38 @@ def check_drawn(scene: Scene, *, since: Scene | None = None) -> None:
         MotionError: naming the object.
     """
     known = since.by_id if since is not None else {}
+    for font in scene.fonts:
+        if since is None or font not in since.fonts:
+            check_font(font)
+    own = {font.id: font.name for font in scene.fonts}
     for thing in scene.objects:
         if known.get(thing.id) is not thing and thing.drawn_shape is not None:
             try:
-                _check(thing.drawn_shape)
+                _check(thing.drawn_shape, own)
             except ValueError as error:
                 raise MotionError(f"'{thing.name}': {error}") from error
 
 
-def _check(shape: Shape) -> None:
+def check_font(font: OwnFont) -> None:
+    """Refuse a file that is no font, or one with no characters.
+
+    Raises:
+        MotionError: saying what would work.
+    """
+    start = font.content[:4]
+    if start in (b"wOFF", b"wOF2"):
+        raise MotionError(f"'{font.name}' is a font for web pages (WOFF); bring the TrueType or OpenType file it was made from (.ttf, .otf)")
+    if start not in (b"\0\1\0\0", b"OTTO", b"true") or not faces_of(font.id)[0].covers:
+        raise MotionError(f"'{font.name}' is no font that can be read; bring a TrueType or OpenType file (.ttf, .otf)")
+
+
+def _check(shape: Shape, own: Mapping[str, str]) -> None:
     if isinstance(shape, OutlineShape):
         parse_path(shape.d)
     elif isinstance(shape, TextShape):
         check_numbers(shape.text)
-        if shape.font not in FAMILIES:
-            raise MotionError(f"there is no font '{shape.font}'; there is {', '.join(FAMILIES)}")
+        if shape.font not in FAMILIES and shape.font not in own:
+            raise MotionError(f"there is no font '{shape.font}'; there is {', '.join([*FAMILIES, *own.values()])}")
 
 
 def _text_outline(shape: TextShape, values: Mapping[str, float]) -> Outline:

@@ -33,6 +33,8 @@ def checked(scene: Scene, *, since: Scene) -> Scene:
             dial.checked()
     if scene.cues is not since.cues:
         _check_whole(scene.cues, since.cues)
+    if scene.fonts is not since.fonts:
+        _check_whole(scene.fonts, since.fonts)
     # Checks how the parts fit together; parts that are models already are taken as they are.
     scene.checked()
     return scene

@@ -4,12 +4,14 @@ Every part is frozen: an edit makes a new scene that shares all unchanged parts 
 answered by identity.
 """
 
+import base64
 from collections.abc import Collection, Mapping
 from functools import cached_property
 from typing import Annotated, Any, Literal, Self
 
 from pydantic import Field, field_validator, model_validator
 
+from vine_swing.motion.basics import font_data
 from vine_swing.motion.basics.specs import GROUP_CHANNELS, SHAPE_CHANNELS, ChannelSpec, Unit
 from vine_swing.motion.basics.values import MAX_FRAME, MAX_LENGTH, Colour, Frozen, Id, Name, Number, Text
 from vine_swing.motion.figure.channels import joint_channels
@@ -22,6 +24,8 @@ from vine_swing.motion.timing.channel import Channel
 MAX_OBJECTS = 5_000
 #: Characters of SVG path data of one outline.
 MAX_PATH_DATA = 200_000
+#: Font files kept with one scene, and the characters that one takes as base64: six megabytes.
+MAX_FONTS, MAX_FONT_DATA = 20, 8_000_000
 #: Characters of one text.
 MAX_TEXT = 2_000
 WholeFrame = Annotated[int, Field(strict=True, ge=-MAX_FRAME, le=MAX_FRAME)]
@@ -55,6 +59,33 @@ class TextShape(Frozen):
 
 
 Shape = Annotated[PlainShape | OutlineShape | TextShape, Field(discriminator="type")]
+
+
+class OwnFont(Frozen):
+    """A font file that somebody brought along, kept with the scene: TrueType or OpenType.
+
+    id: `file-` and the first sixteen digits of the SHA-256 of its content. licence: a note of what allows its use. data: the file, in base64.
+    """
+
+    id: Annotated[str, Field(pattern=r"^file-[0-9a-f]{16}$")]
+    name: Name
+    licence: Annotated[Text, Field(min_length=1, max_length=20_000)]
+    data: Annotated[str, Field(max_length=MAX_FONT_DATA)]
+
+    @cached_property
+    def content(self) -> bytes:
+        """The file itself."""
+        return base64.b64decode(self.data, validate=True)
+
+    @model_validator(mode="after")
+    def _is_what_its_id_says(self) -> Self:
+        try:
+            content = self.content
+        except ValueError as error:
+            raise ValueError(f"the data of the font '{self.name}' is no base64; keep the file again") from error
+        if font_data.keep(content) != self.id:
+            raise ValueError(f"the font '{self.name}' has the id '{self.id}', but its content is that of '{font_data.id_of(content)}'")
+        return self
 
 
 #: In place of an object's id: what follows is the id of a dial.
@@ -384,6 +415,7 @@ class Scene(Frozen):
     dials: Annotated[tuple[Dial, ...], Field(max_length=500)] = ()
     objects: Annotated[tuple[SceneObject, ...], Field(max_length=MAX_OBJECTS)] = ()
     cues: Annotated[tuple[Cue, ...], Field(max_length=MAX_CUES)] = ()
+    fonts: Annotated[tuple[OwnFont, ...], Field(max_length=MAX_FONTS)] = ()
 
     @field_validator("size", mode="before")
     @classmethod
@@ -410,6 +442,8 @@ class Scene(Frozen):
         if len({dial.id for dial in self.dials}) < len(self.dials) or len({dial.name for dial in self.dials}) < len(self.dials):
             raise ValueError("two dials share an id or a name; give each its own")
         check_cues(self.cues, by_id)
+        if len({font.id for font in self.fonts}) < len(self.fonts):
+            raise ValueError("a font file is kept twice; keep it once")
         for thing in self.objects:
             if thing.copying is not None:
                 check_lists(thing.name, thing.copying, by_id)

@@ -11,7 +11,8 @@ from starlette.concurrency import run_in_threadpool
 
 from vine_swing.motion.basics.values import Name
 from vine_swing.motion.edits import AnyEdit
-from vine_swing.motion.scene.model import Cue, Dial, Scene, SceneObject
+from vine_swing.motion.outline.text.families import faces_of
+from vine_swing.motion.scene.model import Cue, Dial, OwnFont, Scene, SceneObject
 from vine_swing.motion.scene.scene_file import parse, to_data
 from vine_swing.service import wire
 from vine_swing.service.deps import PatienceDep, SessionsDep
@@ -51,6 +52,20 @@ class HistoryState(BaseModel):
     redo: str | None
 
 
+class OwnFontWords(BaseModel):
+    """A font file kept with a scene, without its content; the weights to choose from."""
+
+    id: str
+    name: str
+    licence: str
+    weights: list[int]
+
+    @classmethod
+    def of(cls, font: OwnFont) -> "OwnFontWords":
+        """What is told of a font file."""
+        return cls(id=font.id, name=font.name, licence=font.licence, weights=list(faces_of(font.id)[0].weights))
+
+
 class SceneState(BaseModel):
     """A scene as it is at a revision."""
 
@@ -58,6 +73,7 @@ class SceneState(BaseModel):
     revision: int
     history: HistoryState
     scene: Scene
+    own_fonts: tuple[OwnFontWords, ...] = ()
 
 
 class SceneHead(BaseModel):
@@ -70,11 +86,13 @@ class SceneHead(BaseModel):
     background: str
     dials: tuple[Dial, ...]
     cues: tuple[Cue, ...]
+    own_fonts: tuple[OwnFontWords, ...] = ()
 
     @classmethod
     def of(cls, scene: Scene) -> "SceneHead":
         """The head of a scene, as it is."""
-        return cls.model_construct(**{name: getattr(scene, name) for name in cls.model_fields})
+        given = {name: getattr(scene, name) for name in cls.model_fields if name != "own_fonts"}
+        return cls.model_construct(**given, own_fonts=tuple(OwnFontWords.of(font) for font in scene.fonts))
 
 
 class Changed(BaseModel):
@@ -209,7 +227,9 @@ def redo(scene_id: SceneId, at: AtRevision, sessions: SessionsDep, patience: Pat
 def _opened(sessions: Sessions, scene_id: str) -> SceneState:
     with sessions.use(scene_id) as session:
         stored = session.stored
-    return SceneState(id=scene_id, revision=stored.revision, history=HistoryState(**vars(stored.history)), scene=stored.scene)
+    fonts = tuple(OwnFontWords.of(font) for font in stored.scene.fonts)
+    history = HistoryState(**vars(stored.history))
+    return SceneState(id=scene_id, revision=stored.revision, history=history, scene=stored.scene, own_fonts=fonts)
 
 
 def _changed(sessions: Sessions, scene_id: str, patience: Patience, accept: str, work: Callable[[], Session]) -> Changed | Response:

@@ -100,7 +100,7 @@ export const useScene = defineStore("scene", () => {
     id.value = sceneId;
     revision.value = found.revision;
     history.value = found.history;
-    head.value = found.scene;
+    head.value = { ...found.scene, own_fonts: found.own_fonts ?? [] };
     objects.value = found.scene.objects;
     kept.value = readMotion(message);
     letGo();

@@ -37,6 +37,12 @@ class Face:
         self.covers = frozenset(self._face.unicodes)
         self._at_weight: dict[int, hb.Font] = {}
 
+    @property
+    def weights(self) -> tuple[int, ...]:
+        """The weights to choose from: those of its axis in steps of 100, or one where it has none."""
+        axis = next((one for one in self._face.axis_infos if one.tag == "wght"), None)
+        return (400,) if axis is None else tuple(weight for weight in range(100, 1000, 100) if axis.min_value <= weight <= axis.max_value) or (400,)
+
     def font(self, weight: int) -> hb.Font:
         """The font at a weight; the nearest there is."""
         if weight not in self._at_weight:

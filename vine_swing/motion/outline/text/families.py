@@ -4,6 +4,7 @@ from dataclasses import dataclass
 from functools import cached_property, lru_cache
 from importlib.resources import files
 
+from vine_swing.motion.basics import font_data
 from vine_swing.motion.outline.text.face import Face
 
 _FONTS = files("vine_swing.motion.outline.text") / "fonts"
@@ -86,5 +87,8 @@ def faces_of(family: str) -> tuple[Face, ...]:
     Raises:
         KeyError: if there is no such family.
     """
+    if family.startswith(font_data.FILE):
+        own: tuple[Face, ...] = (Face(family, font_data.data_of(family)),)
+        return own + tuple(face for name in _FALLBACKS for face in FAMILIES[name].faces)
     names = dict.fromkeys((family, *_FALLBACKS))
     return tuple(face for name in names for face in FAMILIES[name].faces)

@@ -1,10 +1,12 @@
 <script setup lang="ts">
 /** What a text says and how it is set: words, font, weight, alignment, wrapping. */
 import { ElOption, ElSelect } from "element-plus";
-import { computed, shallowRef } from "vue";
+import { computed, ref, shallowRef } from "vue";
 import { api } from "@/api/client";
 import type { FontWords, ShapeThing, TextShape } from "@/api/types";
 import NumberField from "@/components/common/NumberField.vue";
+import FontDialog from "@/components/text/FontDialog.vue";
+import { useOnceTrue } from "@/composables/useOnceTrue";
 import FontSample from "@/components/text/FontSample.vue";
 import WordsField from "@/components/text/WordsField.vue";
 import { useText } from "@/composables/useText";
@@ -38,8 +40,22 @@ const font = computed(() => fonts.value.find((one) => one.name === props.shape.f
 const missing = computed(() => scene.motion?.objects.get(props.thing.id)?.missing ?? []);
 const set = (change: Partial<TextShape>): void => void text.set(props.thing.id, change);
 
+const own = computed(() => scene.head?.own_fonts ?? []);
+const weightsOf = (name: string): readonly number[] =>
+  fonts.value.find((one) => one.name === name)?.weights ?? own.value.find((one) => one.id === name)?.weights ?? [];
+const weights = computed(() => {
+  const found = weightsOf(props.shape.font);
+  return found.length ? found : [props.shape.weight];
+});
+const bringing = ref(false);
+const bringMounted = useOnceTrue(() => bringing.value);
+
 function setFont(name: string): void {
-  const weights = fonts.value.find((one) => one.name === name)?.weights ?? [];
+  if (name === "bring") {
+    bringing.value = true;
+    return;
+  }
+  const weights = weightsOf(name);
   const nearest = weights.reduce(
     (best, one) => (Math.abs(one - props.shape.weight) < Math.abs(best - props.shape.weight) ? one : best),
     weights[0] ?? 400,
@@ -69,17 +85,23 @@ function setFont(name: string): void {
         :teleported="true"
         @update:model-value="setFont"
       >
-        <template #label><FontSample v-if="font" :font="font" :height="17" /></template>
+        <template #label
+          ><FontSample v-if="font" :font="font" :height="17" /><span v-else>{{
+            own.find((one) => one.id === shape.font)?.name
+          }}</span></template
+        >
         <ElOption v-for="one in fonts" :key="one.name" :value="one.name" :label="one.label" :title="one.about">
           <FontSample :font="one" :height="22" />
         </ElOption>
+        <ElOption v-for="one in own" :key="one.id" :value="one.id" :label="one.name" :title="one.licence" />
+        <ElOption value="bring" label="Own font file…" title="A TrueType or OpenType file, kept with the scene" />
       </ElSelect>
       <select
         aria-label="Weight"
         :value="shape.weight"
         @change="set({ weight: Number(($event.target as HTMLSelectElement).value) })"
       >
-        <option v-for="weight in font?.weights ?? [shape.weight]" :key="weight" :value="weight">
+        <option v-for="weight in weights" :key="weight" :value="weight">
           {{ WEIGHTS[weight] ?? weight }}
         </option>
       </select>
@@ -121,6 +143,7 @@ function setFont(name: string): void {
         Outline it
       </button>
     </div>
+    <FontDialog v-if="bringMounted" :id="thing.id" v-model="bringing" :shape="shape" />
   </div>
 </template>
 
