@@ -81,7 +81,6 @@ def parades(page: Page, server: Server) -> None:
     take(page, "parade-lists")
     page.keyboard.press("Escape")
     workspace.pick("Title")
-    page.get_by_role("button", name="Show the parts of Title").click()
     workspace.pick("Title words")
     workspace.go_to("26")
     take(page, "text")

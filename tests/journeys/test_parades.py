@@ -203,7 +203,9 @@ def test_hypnotic_rings_close_their_loop(page, server):
     assert page.get_by_test_id("picture-canvas").evaluate("(c) => c.toDataURL()") != shots[0]
     # The count can be typed, and the copies follow.
     w.type_value("Copies count", "4")
-    assert len(copies(w)) == 4
+    assert thing(w, "parade")["channels"]["count"]["base"] == 4
+    w.type_value("Delay delay", "2")
+    assert copies(w) == ["", "2", "4", "6"]
 
 
 @pytest.mark.parametrize("arrangement", ["Ring"])

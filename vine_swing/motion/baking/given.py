@@ -104,12 +104,12 @@ def _from_list(thing: SceneObject, one: ItemList, count: int, changes: list[dict
             changes[k][thing.id, one.channel] = _change(one.mode, np.asarray(value, float), before)
 
 
-def _change(mode: str, value: Array, before: Change | None) -> Change:
+def _change(mode: str, row: Array, before: Change | None) -> Change:
     def change(values: Array) -> Array:
         so_far = before(values) if before is not None else values
         if mode == "replace":
-            return np.broadcast_to(value, so_far.shape).copy()
-        made = so_far + value if mode == "add" else so_far * value
-        return np.clip(made, 0.0, 1.0) if value.ndim else made
+            return np.broadcast_to(row, so_far.shape).copy()
+        made = so_far + row if mode == "add" else so_far * row
+        return np.clip(made, 0.0, 1.0) if row.ndim else made
 
     return change

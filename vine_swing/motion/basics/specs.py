@@ -108,8 +108,8 @@ SHAPES: dict[str, tuple[ChannelSpec, ...]] = {
         ChannelSpec(
             "text.size", "size", "Text", "size", "px", 72.0, 0.0, 10_000.0, about="How large it is set: the height of its line without leading."
         ),
-        ChannelSpec("tracking", "tracking", "Text", "size", "%", 0.0, -1.0, 10.0, 0.01, "More room after each letter, as a share of the size."),
-        ChannelSpec("leading", "leading", "Text", "size", "%", 1.2, 0.0, 20.0, 0.01, "From one line to the next, as a share of the size."),
+        ChannelSpec("tracking", "tracking", "Spacing", "size", "%", 0.0, -1.0, 10.0, 0.01, "More room after each letter, as a share of the size."),
+        ChannelSpec("leading", "leading", "Spacing", "size", "%", 1.2, 0.0, 20.0, 0.01, "From one line to the next, as a share of the size."),
         ChannelSpec("number", "number", "Text", "look", "", 0.0, about="What {number} in the text shows."),
     ),
 }

@@ -69,7 +69,7 @@ const nudge = (by: number): void => void changing.make(props.thing, { delay: del
     <div class="track">
       <div class="strip">
         <button
-          v-if="lane.to > lane.from || lane.frames.length"
+          v-if="lane.frames.length || lane.lag"
           class="bar"
           :class="{ lead: !lane.rank }"
           :style="{ left: `${lane.from * perFrame - 6}px`, width: `${(lane.to - lane.from) * perFrame + 12}px` }"

@@ -9,6 +9,7 @@ import ClearDialog from "@/components/sheet/ClearDialog.vue";
 import LeafActions from "@/components/sheet/LeafActions.vue";
 import PasteDialog from "@/components/sheet/PasteDialog.vue";
 import CopyLanes from "@/components/parades/CopyLanes.vue";
+import { withParts } from "@/picture/boxes";
 import { MOST_LANES } from "@/geometry/copyLanes";
 import FootLanes from "@/components/figures/FootLanes.vue";
 import SheetLane from "@/components/sheet/SheetLane.vue";
@@ -64,7 +65,12 @@ const heights = computed(() =>
 function copiesOf(lane: Lane): number {
   const near = opened.value.has(lane.thing.id) || selection.objectId === lane.thing.id;
   if (lane.row || lane.thing.kind !== "parade" || !near || !selection.copyLanes) return 0;
-  return Math.min(MOST_LANES, (scene.motion?.objects.get(lane.thing.id)?.channels["copies"]?.width ?? 0) / 6);
+  const baked = scene.motion?.objects.get(lane.thing.id)?.channels;
+  // Where nothing is keyed and nothing is later, there is nothing to see.
+  const parts = withParts(lane.thing.id, scene.parts).slice(1);
+  const keyed = parts.some((id) => Object.values(scene.byId.get(id)?.channels ?? {}).some((one) => one.keys.length));
+  if (!keyed && !baked?.["copies.lag"]?.data.some((lag) => lag !== 0)) return 0;
+  return Math.min(MOST_LANES, (baked?.["copies"]?.width ?? 0) / 6);
 }
 const legsOf = (lane: Lane): number =>
   lane.thing.kind === "figure" ? lane.thing.figure.limbs.filter((limb) => limb.kind === "leg").length : 0;

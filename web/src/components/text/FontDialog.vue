@@ -20,14 +20,15 @@ function choose(event: Event): void {
 }
 
 async function keep(): Promise<void> {
-  if (!file.value) return;
-  const bytes = new Uint8Array(await file.value.arrayBuffer());
+  const chosen = file.value;
+  if (!chosen) return;
+  const bytes = new Uint8Array(await chosen.arrayBuffer());
   const digest = new Uint8Array(await crypto.subtle.digest("SHA-256", bytes));
   const id = `file-${[...digest.slice(0, 8)].map((byte) => byte.toString(16).padStart(2, "0")).join("")}`;
   const parts: string[] = [];
   for (let at = 0; at < bytes.length; at += 0x8000) parts.push(String.fromCharCode(...bytes.subarray(at, at + 0x8000)));
   const name =
-    file.value.name
+    chosen.name
       .replace(/\.\w+$/, "")
       .replace(/[{}@]/g, "")
       .trim()
