@@ -136,12 +136,37 @@ def counter() -> list[Data]:
 def chart() -> list[Data]:
     parts = [part | {"channels": dict(part["channels"])} for part in bar()]
     parts[0]["channels"] |= {"x": 0, "y": 0, "scale.x": 0.75, "scale.y": 0.85}
-    parts[0]["parent"] = "bar-chart"
+    parts[0]["parent"] = "bars"
     lists = [
         {"object": "bar-label", "channel": "text", "values": ["Mon", "Tue", "Wed", "Thu"]},
         {"object": "bar-column", "channel": "scale.y", "values": [0.4, 0.8, 0.55, 1.0], "mode": "multiply"},
     ]
-    return [*parts, parade("Bar chart", {"measured_at": 30, "lists": lists}, x=82, y=215, count=4, delay=5, gap=26)]
+    axis = thing(
+        "Axis", {"type": "line"}, parent="Bar chart", x=-36, y=1, stroke=PALETTE["ink"], stroke_width=3, end_x=keys((0, 0, "slow-in"), (16, 308))
+    )
+    marks = parade(
+        "Marks",
+        {"arrange": "free", "lists": [{"object": "mark-words", "channel": "text", "values": ["0", "50", "100"]}]},
+        parent="Bar chart",
+        x=-44,
+        count=3,
+        delay=3,
+        spread_x=0,
+        spread_y=-68,
+    )
+    mark = text(
+        "Mark words",
+        "0",
+        18,
+        parent="Marks",
+        font="atkinson-hyperlegible-mono",
+        align="right",
+        y=6,
+        fill="#26332CAA",
+        opacity=keys((4, 0.0), (12, 1.0)),
+    )
+    bars = parade("Bars", {"measured_at": 30, "lists": lists}, parent="Bar chart", count=4, delay=5, gap=26)
+    return [group("Bar chart", x=92, y=215), mark, marks, axis, *parts, bars]
 
 
 def lines_of(name: str, settings: Data, *parts: Data) -> list[Data]:
@@ -201,7 +226,7 @@ WORDS: tuple[tuple[str, str, Any], ...] = (
     ("Postcard", "Turns over to show its greeting, and back.", postcard),
     ("Underlined word", "A line draws itself under a word.", underline),
     ("Counter", "Counts up to a number, on a plate.", counter),
-    ("Bar chart", "Four bars from a table: change rows and numbers under Lists.", chart),
+    ("Bar chart", "Four bars from a table, with an axis: change rows and shares under the Lists of Bars.", chart),
     ("List of texts", "Lines that come in one after the other.", texts_list),
     ("Numbered list", "Seals with numbers, and words beside them.", numbered),
     ("Endless rings", "Blossoms in one another that grow for ever, without a seam.", rings),

@@ -6,7 +6,9 @@ import pytest
 from playwright.sync_api import expect
 
 from tests.journeys.scenes import opened, shape
+from tests.journeys.test_cues import shows
 
+RED = [0xD0, 0x36, 0x5B]
 GROWS = {"keys": [{"frame": 0, "value": 0, "ease": "overshoot"}, {"frame": 20, "value": 1}]}
 
 
@@ -243,3 +245,18 @@ def test_a_ready_list_is_put_in_and_gets_other_words(page, server):
     page.get_by_role("button", name="Leave one").click()
     w.saved()
     assert [one["kind"] for one in w.kept()["scene"]["objects"]] == ["group", "shape", "shape"]
+
+
+def test_a_cue_plays_a_parade(page, server):
+    seal = shape("Seal", y={"keys": [{"frame": 0, "value": 0}, {"frame": 12, "value": -400}]}, fill="#D0365B") | {"parent": "row"}
+    row = {"id": "row", "name": "Row", "kind": "parade", "channels": {"x": 200, "y": 600, "count": 3, "delay": 4, "gap": 200}}
+    cues = [{"id": "up", "name": "Up", "first": 0, "last": 24, "objects": ["row"], "key": "r"}]
+    w = opened(page, server.address, objects=[seal, row], cues=cues, length=48)
+    page.get_by_role("button", name="Play live").click()
+    for x in (200, 520, 840):
+        shows(w, x, 600, RED)
+    page.keyboard.press("r")
+    # Each arrives, the last eight frames after the first.
+    for x in (200, 520, 840):
+        shows(w, x, 200, RED)
+    assert w.frame() == 0, "the playhead waits"

@@ -14,6 +14,7 @@ from vine_swing.motion.edits import apply_all
 from vine_swing.motion.edits.keys import SetValue
 from vine_swing.motion.edits.parades import MakeParade
 from vine_swing.motion.edits.take_apart import TakeApart
+from vine_swing.motion.figure.starters import STARTERS
 from vine_swing.motion.outline.drawing import drawing_of
 from vine_swing.motion.outline.outline import Outline
 from vine_swing.motion.parade.frames import laid_out
@@ -338,3 +339,33 @@ def test_after_any_changes_the_picture_is_that_of_a_fresh_bake(changes):
     ours, fresh = Painter(baked), Painter(bake(one))
     for frame in (0, 9):
         np.testing.assert_array_equal(ours.frame(frame), fresh.frame(frame))
+
+
+def test_figures_walk_in_parades_as_they_walk_alone():
+    ant = {
+        "id": "ant",
+        "name": "Ant",
+        "kind": "figure",
+        "parent": "p",
+        "figure": STARTERS["six-legs"].figure.model_dump(mode="json"),
+        "channels": {"x": channel((0, 0), (40, 300)).model_dump(by_alias=True)},
+        "rules": [{"id": "walk", "kind": "gait", "settings": {}}],
+    }
+    body = shape("body", parent="ant") | {"bone": "hips"}
+    one = scene(ant, body, parade(settings={"arrange": "free"}, count=3, delay=4), length=30)
+    baked = bake(one)
+    alone = bake(one, baked.frames - 8)
+    seen, rows = baked.parades["p"].element.objects, baked.parades["p"].layout.rows(2, 30)
+    for bone, world in alone.objects["ant"].bones.items():
+        np.testing.assert_allclose(seen["ant"].bones[bone][rows], np.broadcast_to(world, (30, 6)), atol=1e-9, err_msg=bone)
+    np.testing.assert_allclose(seen["body"].world[rows], alone.objects["body"].world, atol=1e-9)
+
+
+def test_lists_reach_into_parades_within():
+    words = {"id": "w", "name": "Words", "kind": "shape", "parent": "q", "shape": {"type": "text", "text": "a"}, "channels": {"text.size": 40}}
+    lists = [{"object": "dot", "channel": "width", "values": [10, 20]}, {"object": "w", "channel": "text", "values": ["one", "two"]}]
+    inner = parade("q", parent="p", settings={"arrange": "free"}, count=2, delay=0)
+    one = scene(shape("dot", parent="q"), words, inner, parade("p", settings={"arrange": "free", "lists": lists}, count=2, delay=0), length=2)
+    own = bake(one).parades["p"].own
+    assert [element.parades["q"].element.objects["dot"].channels["width"][0] for element in own] == [10, 20]
+    assert [element.parades["q"].element.objects["w"].source.shape.text for element in own] == ["one", "two"]

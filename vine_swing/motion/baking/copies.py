@@ -233,7 +233,7 @@ class CopyBaker:
             objects = self._placed(affected, frames, channels, gathered)
             # What is not the copy's own is read where all copies read it.
             objects = {one: replace(made, channels=element.objects[one].channels | own.get(one, {})) for one, made in objects.items()}
-        for one in (own.keys() | shapes.keys()) - objects.keys():
+        for one in ((own.keys() | shapes.keys()) & element.objects.keys()) - objects.keys():
             objects[one] = replace(element.objects[one], channels=element.objects[one].channels | own.get(one, {}))
         for one, shape in shapes.items():
             if one in objects:

@@ -3,7 +3,8 @@ import { type BakedObject, type Motion, numberAt, valuesAt } from "@/api/motion"
 import type { SceneObject } from "@/api/types";
 import { IDENTITY, inverse, type Matrix, moved, type Point, times, toMatrix } from "@/geometry/matrix";
 import { atFrame, type Looked, opacityAt, outlineAt, placeOf } from "@/picture/looked";
-import { inOrder, type Leaf, type Step } from "@/api/paintList";
+import { inOrder, type Leaf, type Step, stepsOf } from "@/api/paintList";
+import { extentOf } from "@/picture/layers";
 
 export interface Box {
   readonly left: number;
@@ -62,6 +63,18 @@ export function boxOf(motion: Motion, id: string, frame: number, parts: Parts): 
   if (bounds) return { left: bounds[0], top: bounds[1], right: bounds[2], bottom: bounds[3] };
   const home = inverse(toMatrix(valuesAt(own.view, frame)));
   if (!home) return null;
+  if (own.channels["copies"]) {
+    // The box around a parade is that around all its copies, and the copies within.
+    const painted = extentOf(stepsOf(motion.steps, new Set(withParts(id, parts))), atFrame(frame), home, 0);
+    return (
+      painted && {
+        left: painted.left,
+        top: painted.top,
+        right: painted.left + painted.width,
+        bottom: painted.top + painted.height,
+      }
+    );
+  }
   const points: Point[] = [];
   for (const part of withParts(id, parts).slice(1)) {
     const thing = motion.objects.get(part);
@@ -70,14 +83,6 @@ export function boxOf(motion: Motion, id: string, frame: number, parts: Parts): 
     const view = toMatrix(valuesAt(thing.view, frame));
     for (const corner of corners({ left: box[0], top: box[1], right: box[2], bottom: box[3] }))
       points.push(moved(home, moved(view, corner)));
-  }
-  const copies = own.channels["copies"];
-  const lead = copies && inverse(placeOfCopy(own, numberAt(own.channels["copies.lead"] ?? copies, frame), frame));
-  if (copies && lead) {
-    // The box around a parade is that around its copies.
-    const element = points.splice(0);
-    for (let k = 0; k < copies.width / 6; k++)
-      for (const point of element) points.push(moved(times(placeOfCopy(own, k, frame), lead), point));
   }
   if (points.length === 0) return null;
   const xs = points.map((p) => p.x);
