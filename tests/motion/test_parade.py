@@ -9,6 +9,7 @@ from hypothesis import strategies as st
 
 from tests.motion.scenes import channel, channels, scene, shape
 from vine_swing.motion import bake
+from vine_swing.motion.baking.effort import TooMuchWork
 from vine_swing.motion.basics import matrix
 from vine_swing.motion.edits import apply_all
 from vine_swing.motion.edits.keys import SetValue
@@ -369,3 +370,9 @@ def test_lists_reach_into_parades_within():
     own = bake(one).parades["p"].own
     assert [element.parades["q"].element.objects["dot"].channels["width"][0] for element in own] == [10, 20]
     assert [element.parades["q"].element.objects["w"].source.shape.text for element in own] == ["one", "two"]
+
+
+def test_more_copies_than_can_be_painted_are_refused():
+    inner = parade("q", parent="p", settings={"arrange": "free"}, count=1500)
+    with pytest.raises(TooMuchWork, match="'P' would show 1500000 copies; at most 20000"):
+        bake(scene(shape("dot", parent="q"), inner, parade("p", settings={"arrange": "free"}, count=1000), length=2))

@@ -143,3 +143,8 @@ def test_arcs_keep_to_their_circle():
     outline = parse_path("M 100 0 A 100 100 0 1 1 -100 0 A 100 100 0 1 1 100 0 z")
     points = np.concatenate(outline.lines(parts=8))
     np.testing.assert_allclose(np.hypot(*points.T), 100, rtol=1e-5)
+
+
+def test_a_line_without_length_is_not_drawn():
+    still = scene(shape("line", type="line", end_x=0, stroke_width=20, stroke="#000000", x=100, y=100), size=[200, 200])
+    assert np.ptp(Painter(bake(still)).frame(0), axis=(0, 1)).max() == 0

@@ -10,14 +10,14 @@ from dataclasses import dataclass, replace
 import numpy as np
 from numpy.typing import NDArray
 
-from vine_swing.motion.baking.effort import Effort
+from vine_swing.motion.baking.effort import Effort, TooMuchWork
 from vine_swing.motion.baking.element import UNMOVED, BakedParade, Element
 from vine_swing.motion.baking.given import Given, given_to_copies
 from vine_swing.motion.baking.placing import BakedObject, placed
 from vine_swing.motion.baking.plan import Plan
 from vine_swing.motion.baking.reading import CopyView, Reader
 from vine_swing.motion.baking.surroundings import measured, surroundings_of
-from vine_swing.motion.basics.limits import FARTHEST
+from vine_swing.motion.basics.limits import FARTHEST, MOST_COPIES
 from vine_swing.motion.basics.specs import GEOMETRY
 from vine_swing.motion.formula import Copy
 from vine_swing.motion.outline.drawing import TextPart
@@ -107,6 +107,11 @@ class CopyBaker:
             element = was.element
         else:
             element = self._element(parts, layout.frames, Reader(self.scene, layout.frames, effort=self.effort, view=reader.view), was)
+        within = max(1, sum(inner.painted for inner in element.parades.values()))
+        if most * within > MOST_COPIES:
+            raise TooMuchWork(
+                f"'{thing.name}' would show {most * within} copies; at most {MOST_COPIES} are painted, so let it, or what is in it, show fewer"
+            )
         own = () if not element.objects else self._own(thing, parts, element, layout, len(grid), most, reader, was if same_parts else None)
         return BakedParade(thing, parade, grid, layout, places, _order(parade, places, was), element, own, around, made_from)
 

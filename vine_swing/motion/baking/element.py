@@ -60,6 +60,11 @@ class BakedParade:
         return len(self.places.matrices)
 
     @cached_property
+    def painted(self) -> int:
+        """How many copies it comes to, with those of parades within."""
+        return self.count * max(1, sum(inner.painted for inner in self.element.parades.values()))
+
+    @cached_property
     def lags(self) -> Array:
         """How many frames each copy is behind, (m, n), or (1, n) where that never changes."""
         if not self.count:

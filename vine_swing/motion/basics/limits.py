@@ -8,3 +8,5 @@ MOST_TRACED = 20_000
 FARTHEST = 1e15
 #: Points that the outlines of one object may have together, over all frames.
 MOST_POINTS = 8_000_000
+#: Copies that parades within parades may come to: more could not be painted in time.
+MOST_COPIES = 20_000

@@ -125,11 +125,16 @@ def _text_outline(shape: TextShape, values: Mapping[str, float]) -> Outline:
 
 def middles_of_parts(shape: TextShape, by: PartsOfText, values: Mapping[str, float]) -> NDArray[np.float64]:
     """Where each letter, word or line of a text has its middle, on its baseline: (n, 2), px."""
-    text, size = typeset_text(shape, values), values["text.size"]
+    return values["text.size"] * _middles(typeset_text(shape, values), by)
+
+
+@lru_cache(maxsize=256)
+def _middles(text: Typeset, by: PartsOfText) -> NDArray[np.float64]:
+    """The middles of a text of size 1: (n, 2)."""
     found = []
     for which in range(text.count(by)):
         left, _, right, _ = text.part(by, which, 1.0).extent()
-        found.append((size * (left + right) / 2, size * float(text.places[np.argmax(getattr(text, by) == which), 1])))
+        found.append(((left + right) / 2, float(text.places[np.argmax(getattr(text, by) == which), 1])))
     return np.array(found, float).reshape(-1, 2)
 
 
@@ -137,9 +142,8 @@ def _part_outline(shape: TextPart, values: Mapping[str, float]) -> Outline:
     size, text = values["text.size"], typeset_text(shape, values)
     if size <= 0 or shape.which >= text.count(shape.by):
         return NOTHING
-    middle = middles_of_parts(shape, shape.by, values)[shape.which]
     outline = text.part(shape.by, shape.which, size)
-    return Outline(outline.verbs, outline.points - middle)
+    return Outline(outline.verbs, outline.points - size * _middles(text, shape.by)[shape.which])
 
 
 @lru_cache(maxsize=1024)

@@ -5,7 +5,7 @@ from collections.abc import Callable
 import numpy as np
 from numpy.typing import NDArray
 
-from vine_swing.motion.outline.outline import CLOSE, LINE, MOVE, QUARTER, Outline, OutlineBuilder
+from vine_swing.motion.outline.outline import CLOSE, LINE, MOVE, NOTHING, QUARTER, Outline, OutlineBuilder
 
 Array = NDArray[np.float64]
 
@@ -39,7 +39,9 @@ def star(*, width: float, height: float, points: float, inner: float) -> Outline
 
 
 def line(*, end_x: float, end_y: float) -> Outline:
-    """A straight line from (0, 0)."""
+    """A straight line from (0, 0); one without length is not drawn, as some painters would put a dot there and others nothing."""
+    if end_x == 0 and end_y == 0:
+        return NOTHING
     builder = OutlineBuilder()
     builder.move(0, 0)
     builder.line(end_x, end_y)
