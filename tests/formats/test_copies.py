@@ -7,8 +7,7 @@ import json
 import numpy as np
 import pytest
 
-from tests.motion.scenes import channel, scene, shape
-from tests.motion.test_parade import parade
+from tests.motion.scenes import channel, parade, scene, shape
 from vine_swing.formats.outlines import write_outlines
 from vine_swing.formats.table import write_csv
 from vine_swing.motion.basics.errors import MotionError

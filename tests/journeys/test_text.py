@@ -5,7 +5,7 @@ import re
 from playwright.sync_api import expect
 
 from tests.journeys.workspace import Workspace
-from vine_swing.motion.outline.text.families import _FONTS as FONTS
+from vine_swing.motion.outline.text.families import FONTS
 
 
 def begin(page):

@@ -72,6 +72,35 @@ def shape(
     }
 
 
+def text(words: str = "Canopy Post", **changes: Any) -> dict[str, Any]:
+    """A text called Title; `shape` is what its shape has besides the words."""
+    settings = changes.pop("shape", {})
+    shape = {"type": "text", "text": words} | settings
+    return {
+        "id": "title",
+        "name": "Title",
+        "kind": "shape",
+        "shape": shape,
+        "channels": {name.replace("_", "."): one for name, one in changes.items()},
+    }
+
+
+def parade(
+    object_id: str = "p", *, parent: str | None = None, settings: dict[str, Any] | None = None, rules: Any = (), **values: Any
+) -> dict[str, Any]:
+    """A parade; channel names are written with `_` for the dot."""
+    named = {key.replace("_", "."): one.model_dump(by_alias=True) if hasattr(one, "model_dump") else one for key, one in values.items()}
+    return {
+        "id": object_id,
+        "name": object_id.title(),
+        "kind": "parade",
+        "parent": parent,
+        "parade": settings or {},
+        "channels": named,
+        "rules": list(rules),
+    }
+
+
 def scene(*objects: dict[str, Any], **head: Any) -> Scene:
     return from_data({"format": "vine-swing-scene", "version": 1, "objects": list(objects), **head})
 

@@ -7,7 +7,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from tests.motion.scenes import channel, channels, scene, shape
+from tests.motion.scenes import channel, channels, parade, scene, shape
 from vine_swing.motion import bake
 from vine_swing.motion.baking.effort import TooMuchWork
 from vine_swing.motion.basics import matrix
@@ -34,19 +34,6 @@ RULES = [
     {"id": "q", "kind": "squash-stretch", "channels": ["stretch", "stretch.angle"], "settings": {}},
     {"id": "n", "kind": "noise", "channels": ["rotation"], "settings": {"amplitude": 5, "seed": 3}},
 ]
-
-
-def parade(object_id="p", *, parent=None, settings=None, rules=(), **values):
-    named = {key.replace("_", "."): one.model_dump(by_alias=True) if hasattr(one, "model_dump") else one for key, one in values.items()}
-    return {
-        "id": object_id,
-        "name": object_id.title(),
-        "kind": "parade",
-        "parent": parent,
-        "parade": settings or {},
-        "channels": named,
-        "rules": list(rules),
-    }
 
 
 def of_copy(baked, parade_id, k, part, name):

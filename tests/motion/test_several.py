@@ -2,8 +2,7 @@
 
 import pytest
 
-from tests.motion.scenes import channel, scene, shape
-from tests.motion.test_parade import parade
+from tests.motion.scenes import channel, parade, scene, shape
 from vine_swing.elements import elements
 from vine_swing.motion import bake
 from vine_swing.motion.basics.errors import EditError

@@ -8,7 +8,7 @@ from fontTools.ttLib import TTFont
 from hypothesis import given
 from hypothesis import strategies as st
 
-from tests.motion.scenes import channel, scene
+from tests.motion.scenes import channel, scene, text
 from vine_swing.motion import bake
 from vine_swing.motion.basics.errors import MotionError
 from vine_swing.motion.edits import apply_all
@@ -17,7 +17,7 @@ from vine_swing.motion.outline.drawing import check_drawn, missing_in
 from vine_swing.motion.outline.outline import CUBIC
 from vine_swing.motion.outline.svg_path import parse_path
 from vine_swing.motion.outline.text import FAMILIES, Setting, typeset
-from vine_swing.motion.outline.text.families import _FONTS
+from vine_swing.motion.outline.text.families import FONTS
 from vine_swing.motion.outline.text.numbers import with_number
 from vine_swing.motion.scene.model import TextShape
 from vine_swing.picture.drawable import drawables
@@ -29,23 +29,11 @@ def setting(**changes):
     return Setting(**(PLAIN.__dict__ | changes))
 
 
-def text(words="Canopy Post", **changes):
-    settings = changes.pop("shape", {})
-    shape = {"type": "text", "text": words} | settings
-    return {
-        "id": "title",
-        "name": "Title",
-        "kind": "shape",
-        "shape": shape,
-        "channels": {name.replace("_", "."): one for name, one in changes.items()},
-    }
-
-
 @pytest.mark.parametrize("family", FAMILIES)
 @pytest.mark.parametrize("weight", [400, 650])
 def test_widths_are_the_advances_of_harfbuzz(family, weight):
     words = "AVATAR Tjy difficult"
-    data = (_FONTS / family / "latin.ttf").read_bytes()
+    data = (FONTS / family / "latin.ttf").read_bytes()
     font = hb.Font(hb.Face(data))
     font.set_variations({"wght": weight})
     buffer = hb.Buffer()
@@ -59,7 +47,7 @@ def test_widths_are_the_advances_of_harfbuzz(family, weight):
 @pytest.mark.parametrize("end", ["minValue", "maxValue"])
 @pytest.mark.parametrize("family", FAMILIES)
 def test_outlines_are_those_of_fonttools(family, end):
-    font = TTFont(_FONTS / family / "latin.ttf")
+    font = TTFont(FONTS / family / "latin.ttf")
     # Between the ends of the axis, HarfBuzz rounds where it stands to 1/16384 as OpenType asks, and fontTools does not.
     weight = int(getattr(font["fvar"].axes[0], end))
     glyphs = font.getGlyphSet(location={"wght": weight})

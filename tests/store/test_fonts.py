@@ -4,21 +4,20 @@ import base64
 
 import pytest
 
-from tests.motion.scenes import scene
-from tests.motion.test_text import text
+from tests.motion.scenes import scene, text
 from vine_swing.motion import MotionError, bake, dump
 from vine_swing.motion.basics.errors import EditError
 from vine_swing.motion.basics.font_data import id_of
 from vine_swing.motion.edits import apply_all
 from vine_swing.motion.edits.fonts import AddFont, RemoveFont
 from vine_swing.motion.edits.objects import SetShape
-from vine_swing.motion.outline.text.families import _FONTS
+from vine_swing.motion.outline.text.families import FONTS
 from vine_swing.motion.scene.model import OwnFont, TextShape
 from vine_swing.motion.scene.scene_file import parse
 from vine_swing.picture.drawable import drawables
 from vine_swing.store import SceneStore
 
-HAND = (_FONTS / "caveat" / "latin.ttf").read_bytes()
+HAND = (FONTS / "caveat" / "latin.ttf").read_bytes()
 
 
 def font(data=HAND, name="Hand"):

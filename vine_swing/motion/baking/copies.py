@@ -83,13 +83,13 @@ class CopyBaker:
         """
         parade = thing.copying
         assert parade is not None
-        parts = self._parts(thing)
-        made_from = {one: self.main[one] for one in (thing.id, *self._all_below(thing), *self._guides(thing)) if one in self.main}
+        parts, below = self._parts(thing), self._all_below(thing)
+        made_from = {one: self.main[one] for one in (thing.id, *below, *self._guides(thing))}
         same_frames = was is not None and np.array_equal(was.grid, grid)
         same_things = was is not None and same_frames and reader.is_plain and made_from.keys() == was.made_from.keys()
         if was is not None and same_things and all(was.made_from[one] is now for one, now in made_from.items()):
             return was
-        same_parts = was is not None and all(_same_made(was.made_from.get(one), self.main[one]) for one in self._all_below(thing))
+        same_parts = was is not None and all(_same_made(was.made_from.get(one), self.main[one]) for one in below)
         around = self._around(thing, parts, values, grid, reader, was if same_parts else None)
         counts = np.floor(np.clip(values["count"], 0, MAX_COPIES))
         if around.points is not None:
@@ -107,10 +107,10 @@ class CopyBaker:
             element = was.element
         else:
             element = self._element(parts, layout.frames, Reader(self.scene, layout.frames, effort=self.effort, view=reader.view), was)
-        within = max(1, sum(inner.painted for inner in element.parades.values()))
-        if most * within > MOST_COPIES:
+        if most * element.painted > MOST_COPIES:
+            copies = most * element.painted
             raise TooMuchWork(
-                f"'{thing.name}' would show {most * within} copies; at most {MOST_COPIES} are painted, so let it, or what is in it, show fewer"
+                f"'{thing.name}' would show {copies} copies; at most {MOST_COPIES} are painted, so let it, or what is in it, show fewer"
             )
         own = () if not element.objects else self._own(thing, parts, element, layout, len(grid), most, reader, was if same_parts else None)
         return BakedParade(thing, parade, grid, layout, places, _order(parade, places, was), element, own, around, made_from)
@@ -178,8 +178,8 @@ class CopyBaker:
         parade = thing.copying
         assert parade is not None
         given = given_to_copies(self.scene, self.plan, parade, self._all_below(thing), parts, count)
-        shown_by = parade.arrange if parade.arrange in ("letters", "words", "lines") else None
-        if not given.varying and not given.words and shown_by is None:
+        shown_by = parade.text_part
+        if not given.varying and not any(given.words) and shown_by is None:
             return ()
         same_rows = was is not None and np.array_equal(was.layout.frames, layout.frames) and np.array_equal(was.layout.offsets, layout.offsets)
         if was is not None and same_rows and was.parade == parade and len(was.own) == count and reader.is_plain and was.element is element:
@@ -187,8 +187,7 @@ class CopyBaker:
         text = self._text(parts) if shown_by is not None else None
         found = []
         for k in range(count):
-            words = dict(given.words[k]) if given.words else {}
-            shapes = {one: _worded(self.scene.by_id[one], text) for one, text in words.items()}
+            shapes = {one: _worded(self.scene.by_id[one], words) for one, words in given.words[k].items()}
             if text is not None and shown_by is not None:
                 said = shapes.get(text.id, text.drawn_shape)
                 assert isinstance(said, TextShape)
@@ -214,7 +213,7 @@ class CopyBaker:
         rows = layout.rows(k, length)
         frames = layout.frames[rows]
         own: dict[str, dict[str, Array]] = {}
-        words = {**reader.words, **(given.words[k] if given.words else {})}
+        words = {**reader.words, **given.words[k]}
         view = CopyView(reader, Copy(float(k), float(given.count), given.items[k]), given.varying | reader.varying, given.changes[k], words)
         mine = Reader(self.scene, frames, effort=self.effort, view=view)
         ids = {thing.id for thing in parts}
@@ -261,8 +260,7 @@ class CopyBaker:
             if thing.copying is None:
                 continue
             below = {thing.id, *self._all_below(thing)}
-            worded = given.words and any(one in below for words in given.words for one in words)
-            if worded or any(one in below for one, _ in given.varying):
+            if any(one in below for words in given.words for one in words) or any(one in below for one, _ in given.varying):
                 values = {name: own.get(thing.id, {}).get(name, _rows(element.objects[thing.id].channels[name], rows)) for name in NAMES}
                 found[thing.id] = self.copies_of(thing, values, frames, mine, None)
         return found
@@ -289,29 +287,13 @@ class CopyBaker:
         parade = thing.copying
         if parade is None or parade.guide is None or parade.guide not in self.scene.by_id:
             return []
-        found = []
-        for start in (parade.guide, thing.id):
-            one: str | None = start
-            while one is not None:
-                found.append(one)
-                one = self.scene.by_id[one].parent
-        return found
+        return [one.id for start in (parade.guide, thing.id) for one in self.scene.upwards(start)]
 
     def _within_parade(self, thing: SceneObject) -> bool:
-        one = thing.parent
-        while one is not None:
-            if self.scene.by_id[one].copying is not None:
-                return True
-            one = self.scene.by_id[one].parent
-        return False
+        return any(one.copying is not None for one in self.scene.upwards(thing.parent))
 
     def _below_any(self, thing: SceneObject, ids: set[str]) -> bool:
-        one: str | None = thing.id
-        while one is not None:
-            if one in ids:
-                return True
-            one = self.scene.by_id[one].parent
-        return False
+        return any(one.id in ids for one in self.scene.upwards(thing.id))
 
     def _carriers(self, affected: list[SceneObject]) -> list[str]:
         """What carries some objects and is not among them nor a parade."""
@@ -328,8 +310,8 @@ class CopyBaker:
         parade = thing.copying
         assert parade is not None
         width = height = 0.0
-        if parade.arrange in ("row", "column", "grid"):
-            if was is not None and was.parade.measured_at == parade.measured_at and was.parade.arrange in ("row", "column", "grid"):
+        if parade.is_measured:
+            if was is not None and was.parade.is_measured and was.parade.measured_at == parade.measured_at:
                 width, height = was.around.width, was.around.height
             else:
                 frames = np.array([parade.measured_at])

@@ -28,6 +28,11 @@ class Element:
     objects: dict[str, BakedObject]
     parades: dict[str, "BakedParade"]
 
+    @cached_property
+    def painted(self) -> int:
+        """How many times something of it is painted: once, or as often as the parades in it have copies."""
+        return max(1, sum(inner.count * inner.element.painted for inner in self.parades.values()))
+
 
 @dataclass(frozen=True, eq=False)
 class BakedParade:
@@ -60,11 +65,6 @@ class BakedParade:
         return len(self.places.matrices)
 
     @cached_property
-    def painted(self) -> int:
-        """How many copies it comes to, with those of parades within."""
-        return self.count * max(1, sum(inner.painted for inner in self.element.parades.values()))
-
-    @cached_property
     def lags(self) -> Array:
         """How many frames each copy is behind, (m, n), or (1, n) where that never changes."""
         if not self.count:
@@ -80,5 +80,4 @@ class BakedParade:
 
     def lead_matrix(self) -> Array:
         """Where the lead stands, in the parade's own space: (m, 6) or (1, 6). Letters have no lead: their text stands where it is set."""
-        text = self.parade.arrange in ("letters", "words", "lines")
-        return UNMOVED if self.lead is None or text else self.places.matrices[self.lead]
+        return UNMOVED if self.lead is None or self.parade.text_part is not None else self.places.matrices[self.lead]

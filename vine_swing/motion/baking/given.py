@@ -27,7 +27,7 @@ class Given:
 
     varying: the channels that may differ from copy to copy.
     changes: for each copy, what becomes of a channel after all its rules.
-    words: for each copy, the words of texts by the id of their object; empty where no list has words.
+    words: for each copy, the words of texts by the id of their object.
     items: for each copy, the number that formulas call `item`.
     alone: whether lists are all that differs, and nothing else reads what they change.
     """
@@ -67,8 +67,7 @@ def given_to_copies(scene: Scene, plan: Plan, parade: Parade, below: list[str], 
     told_apart = {(thing.id, name) for thing in parts for name in _asks(thing)}
     start = listed | told_apart
     varying = {ref for ref in start | plan.followers(list(start)) if ref[0] in inside} if start else set()
-    has_words = any(words)
-    return Given(count, frozenset(varying), tuple(changes), tuple(words) if has_words else (), tuple(items), varying == listed)
+    return Given(count, frozenset(varying), tuple(changes), tuple(words), tuple(items), varying == listed)
 
 
 def _asks(thing: SceneObject) -> list[str]:

@@ -8,10 +8,11 @@ from vine_swing.motion.baking.placing import BakedObject
 from vine_swing.motion.baking.reading import Reader
 from vine_swing.motion.basics import matrix
 from vine_swing.motion.basics.specs import within
-from vine_swing.motion.outline.drawing import PartsOfText, drawing_of, middles_of_parts
+from vine_swing.motion.outline.drawing import drawing_of, middles_of_parts
 from vine_swing.motion.outline.outline import CUBIC, MOVE, POINTS_TAKEN, Outline
 from vine_swing.motion.outline.way import Way
 from vine_swing.motion.parade.arranging import Surroundings
+from vine_swing.motion.parade.model import TextPartName
 from vine_swing.motion.scene.model import Scene, SceneObject, TextShape
 
 Array = NDArray[np.float64]
@@ -35,11 +36,12 @@ def surroundings_of(
     assert parade is not None
     guide = scene.by_id.get(parade.guide) if parade.guide is not None else None
     points: Array | None = None
-    if parade.arrange in ("letters", "words", "lines"):
-        points = _text_points(text, parade.arrange, grid, reader) if text is not None else np.empty((0, 2))
+    by = parade.text_part
+    if by is not None:
+        points = _text_points(text, by, grid, reader) if text is not None else np.empty((0, 2))
     elif parade.arrange == "points":
         points = _corner_points(guide, thing, grid, reader) if guide is not None else np.empty((0, 2))
-    if guide is None or parade.arrange not in ("along", "letters", "words", "lines"):
+    if guide is None or (by is None and parade.arrange != "along"):
         return Surroundings(width, height, points)
     way = Way.of_path(guide.channels["path"]) if guide.is_keyed("path") else _way_of_shape(guide, reader)
     if way is None:
@@ -98,7 +100,7 @@ def _values(thing: SceneObject, names: tuple[str, ...], t: Array, reader: Reader
     return np.stack([np.clip(row, spec.low, spec.high) if spec.low is not None else row for row, spec in zip(rows, specs, strict=True)])
 
 
-def _text_points(text: SceneObject, by: PartsOfText, grid: Array, reader: Reader) -> Array:
+def _text_points(text: SceneObject, by: TextPartName, grid: Array, reader: Reader) -> Array:
     """The middles of the letters, words or lines of a text, (n, 2), or (m, n, 2) where its setting changes; as many as at the first frame."""
     shape = text.drawn_shape
     assert isinstance(shape, TextShape)

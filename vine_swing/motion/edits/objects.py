@@ -1,5 +1,6 @@
 """Edits of the troupe: which objects there are, in what order and under which parent."""
 
+from collections.abc import Collection, Iterable
 from typing import Annotated, Any, Literal
 
 import numpy as np
@@ -17,6 +18,7 @@ from vine_swing.motion.outline.svg_path import path_data
 from vine_swing.motion.scene.model import (
     MAX_OBJECTS,
     MAX_PATH_DATA,
+    Cue,
     OutlineShape,
     Scene,
     SceneObject,
@@ -141,13 +143,7 @@ class DeleteObject(_ObjectEdit):
     def apply(self, scene: Scene) -> Scene:
         object_in(scene, self.id)
         gone = set(with_parts((self.id,), scene.children))
-        cues = tuple(
-            cue.but(objects=tuple(one for one in cue.objects if one not in gone), click=None if cue.click in gone else cue.click)
-            if gone & {*cue.objects, cue.click}
-            else cue
-            for cue in scene.cues
-        )
-        return scene.but(objects=tuple(thing for thing in scene.objects if thing.id not in gone), cues=cues)
+        return scene.but(objects=tuple(thing for thing in scene.objects if thing.id not in gone), cues=cues_without(scene.cues, gone))
 
     def label(self, scene: Scene) -> str:
         return f"delete {self._name(scene)}"
@@ -188,10 +184,7 @@ class MakeOutline(_ObjectEdit):
             raise EditError(f"'{thing.name}' shows nothing at frame {self.frame:g}; go to a frame at which it can be seen")
         if len(data) > MAX_PATH_DATA:
             raise EditError(f"'{thing.name}' would take {len(data)} characters of path data; at most {MAX_PATH_DATA} are kept, so divide it first")
-        # Shapes differ in what colours they have where none was chosen.
-        paint = {name: Channel(base=thing.specs[name].default) for name in ("fill", "stroke", "stroke.width") if name not in thing.channels}
-        shape = OutlineShape(type="outline", d=data)
-        return with_object(scene, fitted(thing.but(shape=shape, channels=thing.channels | paint)))
+        return with_object(scene, outlined(thing, data))
 
     def label(self, scene: Scene) -> str:
         return f"make an outline of {self._name(scene)}"
@@ -240,9 +233,30 @@ class MovePivot(_ObjectEdit):
         return f"pivot of {self._name(scene)}"
 
 
+def cues_without(cues: Iterable[Cue], gone: Collection[str]) -> tuple[Cue, ...]:
+    """Cues that no longer name objects that are gone."""
+    return tuple(
+        cue.but(objects=tuple(one for one in cue.objects if one not in gone), click=None if cue.click in gone else cue.click)
+        if any(one in gone for one in (*cue.objects, cue.click))
+        else cue
+        for cue in cues
+    )
+
+
+def outlined(thing: ShapeObject, data: str) -> SceneObject:
+    """A drawn object with SVG path data as its shape, in the colours it has; what only its old shape had is let go."""
+    # Shapes differ in what colours they have where none was chosen.
+    paint = {name: Channel(base=thing.specs[name].default) for name in ("fill", "stroke", "stroke.width") if name not in thing.channels}
+    return fitted(thing.but(shape=OutlineShape(type="outline", d=data), channels=thing.channels | paint))
+
+
 def free_name(scene: Scene, wanted: str) -> str:
     """The wanted name, with the first number that makes it the scene's only one of that name."""
-    taken = scene.names
+    return name_beside(scene.names, wanted)
+
+
+def name_beside(taken: Collection[str], wanted: str) -> str:
+    """The wanted name, with the first number that tells it from those taken."""
     name, n = wanted.strip(), 2
     while name in taken:
         name, n = f"{wanted.strip()[:74]} {n}", n + 1

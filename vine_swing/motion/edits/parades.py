@@ -8,7 +8,7 @@ from vine_swing.motion.baking.bake import placed_at
 from vine_swing.motion.basics.errors import EditError
 from vine_swing.motion.basics.values import Frame, Id, Name, Number
 from vine_swing.motion.edits.base import Edit, object_in, with_object
-from vine_swing.motion.edits.objects import free_name, kept_object
+from vine_swing.motion.edits.objects import cues_without, free_name, kept_object
 from vine_swing.motion.parade.channels import NAMES
 from vine_swing.motion.parade.model import Parade
 from vine_swing.motion.scene.model import MAX_OBJECTS, ParadeObject, Scene, SceneObject
@@ -75,11 +75,8 @@ class SetParade(Edit):
         guide = self.parade.guide
         if guide is not None:
             object_in(scene, guide)
-            one: str | None = guide
-            while one is not None:
-                if one == self.id:
-                    raise EditError(f"'{scene.by_id[guide].name}' hangs on '{thing.name}' itself; choose something else to stand along")
-                one = scene.by_id[one].parent
+            if any(one.id == self.id for one in scene.upwards(guide)):
+                raise EditError(f"'{scene.by_id[guide].name}' hangs on '{thing.name}' itself; choose something else to stand along")
         return with_object(scene, thing.but(parade=self.parade))
 
     def label(self, scene: Scene) -> str:
@@ -102,11 +99,7 @@ class OpenParade(Edit):
         for one in parts:
             freed = with_object(freed, kept_object(scene, freed, one.id, self.frame))
         objects = tuple(one for one in freed.objects if one.id != self.id)
-        cues = tuple(
-            cue.but(objects=tuple(one for one in cue.objects if one != self.id), click=None if cue.click == self.id else cue.click)
-            for cue in scene.cues
-        )
-        return freed.but(objects=objects, cues=cues)
+        return freed.but(objects=objects, cues=cues_without(scene.cues, {self.id}))
 
     def label(self, scene: Scene) -> str:
         return f"one of {object_in(scene, self.id).name} alone"

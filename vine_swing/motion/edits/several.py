@@ -8,7 +8,7 @@ from pydantic import Field, ValidationError
 from vine_swing.motion.basics.errors import EditError
 from vine_swing.motion.basics.values import Id, Number
 from vine_swing.motion.edits.base import Edit
-from vine_swing.motion.edits.objects import RenameObject, shifted
+from vine_swing.motion.edits.objects import RenameObject, name_beside, shifted
 from vine_swing.motion.rules.rule import Rule
 from vine_swing.motion.scene.model import MAX_OBJECTS, Scene, SceneObject
 from vine_swing.motion.scene.scene_file import faults
@@ -34,14 +34,13 @@ class AddObjects(Edit):
             alone = Scene(objects=self.objects)
         except ValidationError as error:
             raise EditError("; ".join(faults(error))) from error
-        taken = scene
+        taken = set(scene.names)
         for thing in self.objects:
-            name, n = thing.name, 2
-            while name in taken.names or (name != thing.name and name in alone.names):
-                name, n = f"{thing.name[:74]} {n}", n + 1
-            if name != thing.name:
+            name = thing.name
+            if name in taken:
+                name = name_beside(taken | alone.names, name)
                 alone = RenameObject(edit="rename-object", id=thing.id, name=name).apply(alone)
-            taken = taken.with_added(alone.by_id[thing.id].but(id=f"taken-{len(taken.objects)}", parent=None), len(taken.objects))
+            taken.add(name)
         ids: dict[str, Id] = {thing.id: f"{self.prefix}-{thing.id}"[:64] for thing in self.objects}
         if len(set(ids.values())) < len(ids) or set(ids.values()) & scene.by_id.keys():
             raise EditError(f"ids that begin with '{self.prefix}' are taken in this scene; begin them with something else")
@@ -61,9 +60,7 @@ def _with_ids(thing: SceneObject, ids: Mapping[str, str]) -> SceneObject:
     parade = thing.copying
     if parade is None:
         return changed
-    lists = tuple(one.but(object=ids.get(one.object or "", one.object)) for one in parade.lists)
-    overrules = tuple(one.but(object=ids.get(one.object, one.object)) for one in parade.overrules)
-    return changed.but(parade=parade.but(lists=lists, overrules=overrules, guide=ids.get(parade.guide or "", parade.guide)))
+    return changed.but(parade=parade.with_ids(ids))
 
 
 def _rule_with_ids(rule: Rule, ids: Mapping[str, str]) -> Rule:

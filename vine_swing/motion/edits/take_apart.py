@@ -16,11 +16,11 @@ from vine_swing.motion.basics.specs import GROUP_CHANNELS
 from vine_swing.motion.basics.values import Frame, Id
 from vine_swing.motion.edits.base import Edit, in_time, object_in
 from vine_swing.motion.edits.figures import free_id
-from vine_swing.motion.edits.objects import fitted, free_name
+from vine_swing.motion.edits.objects import cues_without, fitted, name_beside, outlined
 from vine_swing.motion.edits.parades import parade_in
 from vine_swing.motion.outline.drawing import TextPart, drawing_of
 from vine_swing.motion.outline.svg_path import path_data
-from vine_swing.motion.scene.model import MAX_OBJECTS, MAX_PATH_DATA, GroupObject, OutlineShape, ParadeObject, Scene, SceneObject, ShapeObject
+from vine_swing.motion.scene.model import MAX_OBJECTS, MAX_PATH_DATA, GroupObject, ParadeObject, Scene, SceneObject, ShapeObject
 from vine_swing.motion.timing.channel import Channel, Key
 from vine_swing.motion.timing.fit import fit_colours, fit_keys
 
@@ -65,7 +65,7 @@ class _Apart:
         #: All that hangs on the parade, parents first.
         self._parts = sorted((scene.by_id[one] for one in below), key=self._depth)
         self._taken = dict.fromkeys(scene.by_id)
-        self._names = scene
+        self._names = set(scene.names)
 
     def done(self) -> Scene:
         """The scene without the parade."""
@@ -87,21 +87,14 @@ class _Apart:
                 objects += [fitted(group), *made]
             elif one.id not in gone:
                 objects.append(one)
-        cues = tuple(
-            cue.but(objects=tuple(one for one in cue.objects if one not in gone), click=None if cue.click in gone else cue.click)
-            for cue in scene.cues
-        )
-        return scene.but(objects=tuple(objects), cues=cues)
+        return scene.but(objects=tuple(objects), cues=cues_without(scene.cues, gone))
 
     def _order(self) -> list[int]:
         order = self._parade.order
         return list(range(self._parade.count)) if order is None else [int(k) for k in order[min(self._frame, len(order) - 1)]]
 
     def _depth(self, thing: SceneObject) -> tuple[int, int]:
-        depth, one = 0, thing.parent
-        while one is not None:
-            depth, one = depth + 1, self._scene.by_id[one].parent
-        return depth, self._scene.objects.index(thing)
+        return sum(1 for _ in self._scene.upwards(thing.parent)), self._scene.objects.index(thing)
 
     def _copy(self, k: int) -> list[SceneObject]:
         """The group of one copy, with its parts."""
@@ -180,8 +173,7 @@ class _Apart:
         data = path_data(drawing.draw({name: float(baked.channels[name][min(self._frame, len(baked.channels[name]) - 1)]) for name in drawing.names}))
         if not data or len(data) > MAX_PATH_DATA:
             return part.but(shown=False)
-        paint = {name: Channel(base=part.specs[name].default) for name in ("fill", "stroke", "stroke.width") if name not in part.channels}
-        return fitted(part.but(shape=OutlineShape(type="outline", d=data), channels=part.channels | paint))
+        return outlined(part, data)
 
     def _sampled(self, before: Channel, name: str, array: Array, unit: str) -> Channel:
         """A channel that goes as an array does over the scene."""
@@ -200,9 +192,7 @@ class _Apart:
         parade = thing.copying
         if parade is None:
             return thing
-        lists = tuple(one.but(object=ids.get(one.object or "", one.object)) for one in parade.lists)
-        overrules = tuple(one.but(object=ids.get(one.object, one.object)) for one in parade.overrules)
-        return thing.but(parade=parade.but(lists=lists, overrules=overrules, guide=ids.get(parade.guide or "", parade.guide)))
+        return thing.but(parade=parade.with_ids(ids))
 
     def _id(self, wanted: str) -> str:
         found = free_id(self._taken, wanted[:60])
@@ -210,8 +200,6 @@ class _Apart:
         return found
 
     def _name(self, wanted: str) -> str:
-        name = free_name(self._names, wanted)
-        names = self._names.names | {name}
-        self._names = self._names.but()
-        self._names.__dict__["names"] = names
-        return name
+        found = name_beside(self._names, wanted)
+        self._names.add(found)
+        return found

@@ -3,7 +3,6 @@
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 from functools import lru_cache, partial
-from typing import Literal
 
 import numpy as np
 from numpy.typing import NDArray
@@ -15,20 +14,17 @@ from vine_swing.motion.outline.svg_path import parse_path
 from vine_swing.motion.outline.text import FAMILIES, Setting, Typeset, typeset
 from vine_swing.motion.outline.text.families import faces_of
 from vine_swing.motion.outline.text.numbers import check_numbers, counts, with_number
+from vine_swing.motion.parade.model import TextPartName
 from vine_swing.motion.scene.model import OutlineShape, OwnFont, Scene, Shape, TextShape
 
 #: Sizes of text, in px, and widths are told apart in steps of this many; what keyed values give is seldom twice the same.
 _FINEST = 1e-6
 
 
-#: What a text can be shown by, a part at a time.
-PartsOfText = Literal["letters", "words", "lines"]
-
-
 class TextPart(TextShape):
     """One letter, word or line of a text, drawn about its own middle on its baseline; made for the copies of a parade, and never kept."""
 
-    by: PartsOfText
+    by: TextPartName
     which: int
 
 
@@ -123,13 +119,13 @@ def _text_outline(shape: TextShape, values: Mapping[str, float]) -> Outline:
     return _sized(typeset_text(shape, values), round(size, 6)) if size > 0 else NOTHING
 
 
-def middles_of_parts(shape: TextShape, by: PartsOfText, values: Mapping[str, float]) -> NDArray[np.float64]:
+def middles_of_parts(shape: TextShape, by: TextPartName, values: Mapping[str, float]) -> NDArray[np.float64]:
     """Where each letter, word or line of a text has its middle, on its baseline: (n, 2), px."""
     return values["text.size"] * _middles(typeset_text(shape, values), by)
 
 
 @lru_cache(maxsize=256)
-def _middles(text: Typeset, by: PartsOfText) -> NDArray[np.float64]:
+def _middles(text: Typeset, by: TextPartName) -> NDArray[np.float64]:
     """The middles of a text of size 1: (n, 2)."""
     found = []
     for which in range(text.count(by)):

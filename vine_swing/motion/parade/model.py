@@ -1,7 +1,8 @@
 """What a parade is told besides its channels, as it stands in the scene file."""
 
 import re
-from typing import Annotated, Any, Literal
+from collections.abc import Mapping
+from typing import Annotated, Any, Literal, Self
 
 from pydantic import Field, field_validator
 
@@ -16,6 +17,7 @@ MAX_ROWS = 5_000
 MAX_LISTS = 50
 
 Arrange = Literal["row", "column", "free", "grid", "ring", "along", "points", "letters", "words", "lines", "nest"]
+TextPartName = Literal["letters", "words", "lines"]
 Order = Literal["first", "last", "middle", "ends", "chance"]
 #: In place of a channel: the words of a text, and the number that formulas call `item`.
 WORDS, ITEM = "text", "item"
@@ -80,6 +82,22 @@ class Parade(Frozen):
     measured_at: Frame = 0.0
     lists: Annotated[tuple[ItemList, ...], Field(max_length=MAX_LISTS)] = ()
     overrules: Annotated[tuple[Overrule, ...], Field(max_length=MAX_COPIES)] = ()
+
+    @property
+    def text_part(self) -> TextPartName | None:
+        """What its copies show of a text, one each; None where they show the element whole."""
+        return self.arrange if self.arrange in ("letters", "words", "lines") else None
+
+    @property
+    def is_measured(self) -> bool:
+        """Whether copies stand as far apart as the element is wide or high."""
+        return self.arrange in ("row", "column", "grid")
+
+    def with_ids(self, ids: Mapping[str, str]) -> Self:
+        """The same, with the ids of objects it names replaced; those not among `ids` stay."""
+        lists = tuple(one.but(object=ids.get(one.object or "", one.object)) for one in self.lists)
+        overrules = tuple(one.but(object=ids.get(one.object, one.object)) for one in self.overrules)
+        return self.but(lists=lists, overrules=overrules, guide=ids.get(self.guide or "", self.guide))
 
 
 def fault_of(value: float | str | None, kind: str) -> str | None:

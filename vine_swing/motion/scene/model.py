@@ -5,7 +5,7 @@ answered by identity.
 """
 
 import base64
-from collections.abc import Collection, Mapping
+from collections.abc import Collection, Iterator, Mapping
 from functools import cached_property
 from typing import Annotated, Any, Literal, Self
 
@@ -477,6 +477,13 @@ class Scene(Frozen):
             if thing.parent is not None:
                 found.setdefault(thing.parent, []).append(thing.id)
         return found
+
+    def upwards(self, object_id: str | None) -> Iterator[SceneObject]:
+        """An object, what it hangs on, what that hangs on, and so on; nothing for None."""
+        while object_id is not None:
+            thing = self.by_id[object_id]
+            yield thing
+            object_id = thing.parent
 
     @cached_property
     def _places(self) -> dict[str, int]:

@@ -7,7 +7,8 @@ from importlib.resources import files
 from vine_swing.motion.basics import font_data
 from vine_swing.motion.outline.text.face import Face
 
-_FONTS = files("vine_swing.motion.outline.text") / "fonts"
+#: The folder of the font files.
+FONTS = files("vine_swing.motion.outline.text") / "fonts"
 
 
 @dataclass(frozen=True)
@@ -30,12 +31,12 @@ class Family:
     @cached_property
     def faces(self) -> tuple[Face, ...]:
         """Its files, read when they are first asked for."""
-        return tuple(Face(f"{self.name} {part}", (_FONTS / self.name / f"{part}.ttf").read_bytes()) for part in self.parts)
+        return tuple(Face(f"{self.name} {part}", (FONTS / self.name / f"{part}.ttf").read_bytes()) for part in self.parts)
 
     @property
     def licence(self) -> str:
         """The text of its licence."""
-        return (_FONTS / self.name / "OFL.txt").read_text(encoding="utf-8")
+        return (FONTS / self.name / "OFL.txt").read_text(encoding="utf-8")
 
 
 FAMILIES: dict[str, Family] = {

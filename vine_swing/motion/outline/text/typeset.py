@@ -15,6 +15,7 @@ from numpy.typing import NDArray
 from vine_swing.motion.outline.outline import NOTHING, Outline
 from vine_swing.motion.outline.text.families import faces_of
 from vine_swing.motion.outline.text.runs import base_level, missing_in, runs_of
+from vine_swing.motion.parade.model import TextPartName
 
 Align = Literal["left", "middle", "right"]
 #: What lines can be broken after.
@@ -57,12 +58,12 @@ class Typeset:
         """All of it as one outline, at a size in px per em."""
         return _joined(self.outlines, self.places, size)
 
-    def part(self, by: Literal["letters", "words", "lines"], which: int, size: float) -> Outline:
+    def part(self, by: TextPartName, which: int, size: float) -> Outline:
         """One of its letters, words or lines, where it stands."""
         places = np.flatnonzero(getattr(self, by) == which)
         return _joined(tuple(self.outlines[one] for one in places), self.places[places], size)
 
-    def count(self, by: Literal["letters", "words", "lines"]) -> int:
+    def count(self, by: TextPartName) -> int:
         """How many letters, words or lines it has."""
         numbers: NDArray[np.intp] = getattr(self, by)
         return int(numbers.max()) + 1 if len(numbers) else 0
