@@ -13,6 +13,8 @@ export interface Arrangement {
   readonly rows: readonly string[];
   /** What it needs besides the element: something to stand along, or a text among its parts. */
   readonly needs?: "guide" | "text";
+  /** Whether there are as many copies as it finds places for, however many are asked for. */
+  readonly counts?: boolean;
 }
 
 export const ARRANGEMENTS: readonly Arrangement[] = [
@@ -73,6 +75,7 @@ export const ARRANGEMENTS: readonly Arrangement[] = [
     icon: "M3 16h.01M8 6h.01M13 12h.01M17 4h.01",
     rows: [],
     needs: "guide",
+    counts: true,
   },
   {
     arrange: "letters",
@@ -81,6 +84,7 @@ export const ARRANGEMENTS: readonly Arrangement[] = [
     icon: "M3 15 6 6l3 9M4 12h4M12 15V6h3a2 2 0 0 1 0 4.500h-3M15.500 10.500a2 2 0 0 1 0 4.500H12",
     rows: ["Along"],
     needs: "text",
+    counts: true,
   },
   {
     arrange: "words",
@@ -89,6 +93,7 @@ export const ARRANGEMENTS: readonly Arrangement[] = [
     icon: "M2 10h6M11 10h7",
     rows: ["Along"],
     needs: "text",
+    counts: true,
   },
   {
     arrange: "lines",
@@ -97,6 +102,7 @@ export const ARRANGEMENTS: readonly Arrangement[] = [
     icon: "M3 5h14M3 10h10M3 15h12",
     rows: ["Along"],
     needs: "text",
+    counts: true,
   },
 ];
 
@@ -149,7 +155,7 @@ const FIRST = [
 /** Whether a row of values has any say in how a parade is laid out. */
 function isRead(parade: Parade, row: string): boolean {
   if (row === "Along" && !parade.guide) return false;
-  if (row === "Copies" && ["points", "letters", "words", "lines"].includes(parade.arrange)) return false;
+  if (row === "Copies" && arrangementOf(parade.arrange).counts) return false;
   return ARRANGEMENTS.every((one) => !one.rows.includes(row)) || arrangementOf(parade.arrange).rows.includes(row);
 }
 

@@ -1,4 +1,5 @@
 /** What a new cue begins with: the play range or the keys of the picked object, and a key that is still free. */
+import { newId } from "@/api/ids";
 import { keyedNames, keysOf } from "@/api/channels";
 import type { Cue } from "@/api/types";
 import { withParts } from "@/picture/boxes";
@@ -33,11 +34,8 @@ export function useCues() {
       [...name.toLowerCase(), ..."abcdefghijklmnopqrstuvwxyz"].find(
         (letter) => /[a-z]/.test(letter) && !taken.has(letter),
       ) ?? null;
-    const id = [...crypto.getRandomValues(new Uint8Array(6))]
-      .map((byte) => byte.toString(36).padStart(2, "0"))
-      .join("");
     return {
-      id,
+      id: newId(),
       name,
       first: Math.max(0, Math.round(first)),
       last: Math.round(last),

@@ -1,11 +1,10 @@
 /** Dials of the scene: adding, naming, ranging and removing them. */
+import { newId } from "@/api/ids";
 import type { Dial, DialThing, Edit } from "@/api/types";
 import { useDeleting } from "@/stores/deleting";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
 
-const newId = (): string =>
-  [...crypto.getRandomValues(new Uint8Array(6))].map((byte) => byte.toString(36).padStart(2, "0")).join("");
 const HOLD = { mode: "hold" as const, times: null };
 
 export function useDials() {

@@ -1,4 +1,5 @@
 /** Putting ready elements into the picture. */
+import { newId } from "@/api/ids";
 import { api } from "@/api/client";
 import type { ElementWords, Scene } from "@/api/types";
 import { useScene } from "@/stores/scene";
@@ -12,9 +13,7 @@ export function useElements() {
   async function putIn(element: ElementWords): Promise<boolean> {
     if (!scene.head) return false;
     const { objects } = JSON.parse(await api.elementFile(element.name)) as Scene;
-    const prefix = [...crypto.getRandomValues(new Uint8Array(5))]
-      .map((byte) => byte.toString(36).padStart(2, "0"))
-      .join("");
+    const prefix = newId();
     const [width, height] = scene.head.size;
     const done = await scene.edit([
       {

@@ -1,4 +1,5 @@
 /** Turning a link made by hand into edits. */
+import { newId } from "@/api/ids";
 import { api } from "@/api/client";
 import { isSetting } from "@/api/channels";
 import type { Edit, How, Place, Rule } from "@/api/types";
@@ -10,11 +11,7 @@ export function useLinkEdits() {
   const ids = new Map<string, string>();
   const idFor = (place: Place): string => {
     const key = `${place.object} ${place.channel}`;
-    if (!ids.has(key))
-      ids.set(
-        key,
-        `r${[...crypto.getRandomValues(new Uint8Array(5))].map((byte) => byte.toString(36).padStart(2, "0")).join("")}`,
-      );
+    if (!ids.has(key)) ids.set(key, `r${newId()}`);
     return ids.get(key)!;
   };
 

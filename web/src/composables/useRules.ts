@@ -1,4 +1,5 @@
 /** Rules on the picked object: putting them on, changing, ordering, copying and removing them. */
+import { newId } from "@/api/ids";
 import { isColourDial } from "@/api/dials";
 import { numberAt, valuesAt } from "@/api/motion";
 import type { Channel, ChannelWords, Edit, Rule, RuleWords, SceneObject, SettingWords } from "@/api/types";
@@ -9,8 +10,7 @@ import { useSelection } from "@/stores/selection";
 import { useVocabulary } from "@/stores/vocabulary";
 
 type Settings = Rule["settings"];
-const newId = (): string =>
-  `r${[...crypto.getRandomValues(new Uint8Array(5))].map((byte) => byte.toString(36).padStart(2, "0")).join("")}`;
+const newRuleId = (): string => `r${newId()}`;
 
 export function useRules() {
   const scene = useScene();
@@ -120,7 +120,7 @@ export function useRules() {
         edit: "add-rule",
         object: thing.id,
         rule: {
-          id: newId(),
+          id: newRuleId(),
           kind: words.kind,
           on: true,
           channels: "keyed",
@@ -138,7 +138,7 @@ export function useRules() {
           : channels.filter((name) => name === channel.name);
     if (!meant.length) return;
     const rule = {
-      id: newId(),
+      id: newRuleId(),
       kind: words.kind,
       on: true,
       channels: meant,
@@ -157,7 +157,12 @@ export function useRules() {
   const toggle = (rule: Rule) => make({ edit: "set-rule", ...own(rule), on: !rule.on });
   const remove = (rule: Rule) => make({ edit: "delete-rule", ...own(rule) });
   const duplicate = (thing: SceneObject, rule: Rule) =>
-    make({ edit: "add-rule", object: thing.id, rule: { ...rule, id: newId() }, index: thing.rules.indexOf(rule) + 1 });
+    make({
+      edit: "add-rule",
+      object: thing.id,
+      rule: { ...rule, id: newRuleId() },
+      index: thing.rules.indexOf(rule) + 1,
+    });
   const setChannels = (rule: Rule, channels: string[] | "keyed") =>
     scene.attempt([{ edit: "set-rule", ...own(rule), channels }]);
   const setMode = (rule: Rule, mode: Rule["mode"]) => make({ edit: "set-rule", ...own(rule), mode });
@@ -198,7 +203,14 @@ export function useRules() {
       return {
         edit: "add-rule",
         object,
-        rule: { id: newId(), kind: "follow", on: true, channels: [channel], mode: "add", settings } as unknown as Rule,
+        rule: {
+          id: newRuleId(),
+          kind: "follow",
+          on: true,
+          channels: [channel],
+          mode: "add",
+          settings,
+        } as unknown as Rule,
       };
     });
   }
@@ -221,7 +233,7 @@ export function useRules() {
       return {
         edit: "add-rule",
         object,
-        rule: { ...rule, id: newId(), settings, ...(channel ? { channels: [channel] } : {}) } as Rule,
+        rule: { ...rule, id: newRuleId(), settings, ...(channel ? { channels: [channel] } : {}) } as Rule,
       };
     });
   }

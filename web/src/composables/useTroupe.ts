@@ -1,5 +1,6 @@
 /** Putting objects in, copying them, hanging them on each other, and taking them out. */
 import { isDial } from "@/api/dials";
+import { newId } from "@/api/ids";
 import type { TroupeObject, Channel, Edit, TextShape } from "@/api/types";
 import type { IconName } from "@/components/common/VineIcon.vue";
 import { withParts } from "@/picture/boxes";
@@ -40,8 +41,6 @@ const COLOURS = [
 export const isGivenName = (name: string): boolean =>
   COLOURS.some((one) => name.replace(/ \d+$/, "") === `${one.name} text`);
 const NEW_TEXT: TextShape = { type: "text", text: "Text", font: "figtree", weight: 600, align: "middle", wrap: null };
-const newId = (): string =>
-  [...crypto.getRandomValues(new Uint8Array(6))].map((byte) => byte.toString(36).padStart(2, "0")).join("");
 const still = (base: number | string): Channel => ({
   base,
   keys: [],

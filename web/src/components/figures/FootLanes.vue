@@ -5,6 +5,7 @@
 import { computed } from "vue";
 import type { Steps } from "@/api/motion";
 import type { FigureObject } from "@/api/types";
+import SubLane from "@/components/sheet/SubLane.vue";
 import { POSES } from "@/geometry/poses";
 import { usePlayback } from "@/stores/playback";
 
@@ -28,82 +29,40 @@ const down = (leg: string, frame: number): boolean =>
 </script>
 
 <template>
-  <div
+  <SubLane
     v-for="leg in legs"
     :key="leg.id"
-    class="lane feet"
-    role="listitem"
+    :depth="depth"
+    :title="`When the foot of ${leg.name.toLowerCase()} is on the ground`"
     :aria-label="`${leg.name} on the ground`"
     :data-down="(steps.down[leg.id] ?? []).length"
   >
-    <div
-      class="name"
-      :style="{ paddingLeft: `${34 + depth * 14}px` }"
-      :title="`When the foot of ${leg.name.toLowerCase()} is on the ground`"
+    <template #name
+      >{{ leg.name }} <small>{{ down(leg.id, playback.frame) ? "down" : "up" }}</small></template
     >
-      <span class="text"
-        >{{ leg.name }} <small>{{ down(leg.id, playback.frame) ? "down" : "up" }}</small></span
-      >
-    </div>
-    <div class="track">
-      <div class="strip">
-        <span
-          v-for="([a, b], i) in steps.down[leg.id] ?? []"
-          :key="i"
-          class="bar"
-          :style="{ left: `${a * perFrame}px`, width: `${Math.max(2, (b - a) * perFrame)}px` }"
-          :title="`On the ground from frame ${near(a)} to ${near(b)}`"
-        />
-        <button
-          v-for="[frame, pose] in posesOf(leg.id)"
-          :key="`${pose} ${frame}`"
-          class="pose"
-          :class="pose"
-          :style="{ left: `${frame * perFrame}px` }"
-          :aria-label="`${pose} of ${leg.name} at frame ${near(frame)}`"
-          :title="`${POSES[pose]?.label}: frame ${near(frame)}\n${POSES[pose]?.about}\nClick to go there`"
-          @click="playback.goTo(frame)"
-        >
-          <svg viewBox="0 0 10 10" aria-hidden="true"><path :d="POSES[pose]?.mark" /></svg>
-        </button>
-      </div>
-    </div>
-  </div>
+    <span
+      v-for="([a, b], i) in steps.down[leg.id] ?? []"
+      :key="i"
+      class="bar"
+      :style="{ left: `${a * perFrame}px`, width: `${Math.max(2, (b - a) * perFrame)}px` }"
+      :title="`On the ground from frame ${near(a)} to ${near(b)}`"
+    />
+    <button
+      v-for="[frame, pose] in posesOf(leg.id)"
+      :key="`${pose} ${frame}`"
+      class="pose"
+      :class="pose"
+      :style="{ left: `${frame * perFrame}px` }"
+      :aria-label="`${pose} of ${leg.name} at frame ${near(frame)}`"
+      :title="`${POSES[pose]?.label}: frame ${near(frame)}\n${POSES[pose]?.about}\nClick to go there`"
+      @click="playback.goTo(frame)"
+    >
+      <svg viewBox="0 0 10 10" aria-hidden="true"><path :d="POSES[pose]?.mark" /></svg>
+    </button>
+  </SubLane>
 </template>
 
 <style scoped>
-.lane {
-  display: flex;
-  height: 20px;
-}
-.name {
-  width: var(--names);
-  flex: none;
-  display: flex;
-  align-items: center;
-  color: var(--ink-2);
-  overflow: hidden;
-}
-.text {
-  white-space: nowrap;
-  font-size: 12.5px;
-}
-small {
-  font-size: 11px;
-  color: var(--ink-3);
-  margin-left: 4px;
-}
-.track {
-  position: relative;
-  flex: 1;
-  padding: 0 var(--air);
-  overflow: clip;
-}
-.strip {
-  position: relative;
-  height: 100%;
-  transform: translateX(calc(-1 * var(--scroll)));
-}
 .bar {
   position: absolute;
   top: 11px;

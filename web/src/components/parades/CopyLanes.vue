@@ -4,6 +4,7 @@ import { computed } from "vue";
 import { numberAt, valuesAt } from "@/api/motion";
 import type { ParadeObject } from "@/api/types";
 import { beginOwnDrag } from "@/composables/useDrag";
+import SubLane from "@/components/sheet/SubLane.vue";
 import { useChanging } from "@/composables/useChanging";
 import { copyLanes } from "@/geometry/copyLanes";
 import { withParts } from "@/picture/boxes";
@@ -54,76 +55,32 @@ const nudge = (by: number): void => void changing.make(props.thing, { delay: del
 </script>
 
 <template>
-  <div
-    v-for="lane in lanes"
-    :key="lane.copy"
-    class="lane"
-    role="listitem"
-    :aria-label="`Copy ${lane.copy + 1} of ${thing.name}`"
-  >
-    <div class="name" :style="{ paddingLeft: `${34 + depth * 14}px` }">
-      <span class="text"
-        >copy {{ lane.copy + 1 }} <small>{{ lane.lag ? `${near(lane.lag)} later` : "leads" }}</small></span
-      >
-    </div>
-    <div class="track">
-      <div class="strip">
-        <button
-          v-if="lane.frames.length || lane.lag"
-          class="bar"
-          :class="{ lead: !lane.rank }"
-          :style="{ left: `${lane.from * perFrame - 6}px`, width: `${(lane.to - lane.from) * perFrame + 12}px` }"
-          :data-testid="`copy-lane-${lane.copy + 1}`"
-          :aria-label="`Delay of copy ${lane.copy + 1}: ${near(lane.lag)} frames`"
-          :title="
-            lane.rank
-              ? `Copy ${lane.copy + 1} starts ${near(lane.lag)} frames later: pull it to change the delay of all (Alt for parts of frames; arrow keys too)`
-              : 'This copy leads: it shows the keys where they are'
-          "
-          @pointerdown="pull($event, lane.rank)"
-          @keydown.left.prevent.stop="nudge(-1)"
-          @keydown.right.prevent.stop="nudge(1)"
-        >
-          <i v-for="frame in lane.frames" :key="frame" :style="{ left: `${(frame - lane.from) * perFrame + 6}px` }" />
-        </button>
-      </div>
-    </div>
-  </div>
+  <SubLane v-for="lane in lanes" :key="lane.copy" :depth="depth" :aria-label="`Copy ${lane.copy + 1} of ${thing.name}`">
+    <template #name
+      >copy {{ lane.copy + 1 }} <small>{{ lane.lag ? `${near(lane.lag)} later` : "leads" }}</small></template
+    >
+    <button
+      v-if="lane.frames.length || lane.lag"
+      class="bar"
+      :class="{ lead: !lane.rank }"
+      :style="{ left: `${lane.from * perFrame - 6}px`, width: `${(lane.to - lane.from) * perFrame + 12}px` }"
+      :data-testid="`copy-lane-${lane.copy + 1}`"
+      :aria-label="`Delay of copy ${lane.copy + 1}: ${near(lane.lag)} frames`"
+      :title="
+        lane.rank
+          ? `Copy ${lane.copy + 1} starts ${near(lane.lag)} frames later: pull it to change the delay of all (Alt for parts of frames; arrow keys too)`
+          : 'This copy leads: it shows the keys where they are'
+      "
+      @pointerdown="pull($event, lane.rank)"
+      @keydown.left.prevent.stop="nudge(-1)"
+      @keydown.right.prevent.stop="nudge(1)"
+    >
+      <i v-for="frame in lane.frames" :key="frame" :style="{ left: `${(frame - lane.from) * perFrame + 6}px` }" />
+    </button>
+  </SubLane>
 </template>
 
 <style scoped>
-.lane {
-  display: flex;
-  height: 20px;
-}
-.name {
-  width: var(--names);
-  flex: none;
-  display: flex;
-  align-items: center;
-  color: var(--ink-2);
-  overflow: hidden;
-}
-.text {
-  white-space: nowrap;
-  font-size: 12.5px;
-}
-small {
-  font-size: 11px;
-  color: var(--ink-3);
-  margin-left: 4px;
-}
-.track {
-  position: relative;
-  flex: 1;
-  padding: 0 var(--air);
-  overflow: clip;
-}
-.strip {
-  position: relative;
-  height: 100%;
-  transform: translateX(calc(-1 * var(--scroll)));
-}
 .bar {
   position: absolute;
   top: 4px;

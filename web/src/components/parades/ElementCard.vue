@@ -1,32 +1,15 @@
 <script setup lang="ts">
 /** One ready element, alive while it can be seen. */
-import { useElementVisibility, usePreferredReducedMotion } from "@vueuse/core";
-import { computed, ref, shallowRef, watch } from "vue";
+import { ref } from "vue";
 import { api } from "@/api/client";
-import { type Motion, readMotion } from "@/api/motion";
 import type { ElementWords } from "@/api/types";
+import { useMotionInView } from "@/composables/useMotionInView";
 import MotionPicture from "@/components/common/MotionPicture.vue";
 
 const props = defineProps<{ element: ElementWords; disabled: boolean }>();
 const emit = defineEmits<{ add: [] }>();
 const card = ref<HTMLElement>();
-const seen = useElementVisibility(card);
-const reduced = usePreferredReducedMotion();
-const pointed = ref(false);
-const motion = shallowRef<Motion | null>(null);
-/** Who asked for little motion gets it only where they point. */
-const playing = computed(() => seen.value && (pointed.value || reduced.value !== "reduce"));
-watch(
-  seen,
-  (visible) => {
-    if (visible && !motion.value)
-      void api.elementMotion(props.element.name).then(
-        (message) => (motion.value = readMotion(message)),
-        () => undefined,
-      );
-  },
-  { immediate: true },
-);
+const { motion, playing, pointed } = useMotionInView(card, () => api.elementMotion(props.element.name));
 </script>
 
 <template>

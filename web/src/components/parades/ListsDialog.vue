@@ -25,7 +25,6 @@ interface Column {
   mode: ItemList["mode"];
 }
 const columns = ref<Column[]>([]);
-const wrong = ref("");
 const count = computed(() => {
   const copies = scene.kept?.objects.get(props.thing.id)?.channels["copies"];
   if (copies) return copies.width / 6;
@@ -38,7 +37,6 @@ watch(
   open,
   (now) => {
     if (!now) return;
-    wrong.value = "";
     columns.value = (paradeOf(scene.byId.get(props.thing.id))?.lists ?? []).map((list) => ({
       object: list.object ?? null,
       channel: list.channel,
@@ -223,7 +221,6 @@ async function keep(): Promise<void> {
       <option value="">Add a list for…</option>
       <option v-for="(place, n) in places" :key="n" :value="n">{{ place.says }}</option>
     </select>
-    <p v-if="wrong" role="alert">{{ wrong }}</p>
     <template #footer>
       <button class="plain" @click="open = false">Cancel</button>
       <button class="primary" @click="keep">Keep the lists</button>

@@ -2,6 +2,7 @@
 /** Making a parade of something: how many, in what figure, how far apart, how much later. The picture shows it before it is kept. */
 import { ElDialog } from "element-plus";
 import { computed, onBeforeUnmount, ref, watch } from "vue";
+import { newId } from "@/api/ids";
 import { type Arrange, arrangementOf, ORDERS } from "@/api/parades";
 import type { Parade } from "@/api/types";
 import NumberField from "@/components/common/NumberField.vue";
@@ -17,7 +18,7 @@ const scene = useScene();
 const selection = useSelection();
 const parades = useParade();
 
-const made = [...crypto.getRandomValues(new Uint8Array(6))].map((byte) => byte.toString(36).padStart(2, "0")).join("");
+const made = newId();
 const chosen = ref<string[]>([props.id]);
 const arrange = ref<Arrange>("row");
 const order = ref<Parade["order"]>("first");
@@ -33,13 +34,12 @@ const beside = computed(() => {
 const texts = computed(() => chosen.value.some((id) => textOf(scene.byId.get(id))));
 const guides = computed(() => parades.guidesFor(chosen.value));
 const about = computed(() => arrangementOf(arrange.value));
-const follows = computed(() => ["letters", "words", "lines", "points"].includes(arrange.value));
 
 /** The values that the arrangement reads. */
 const read = computed(() => {
   const wanted: Record<string, number> = { delay: values.value["delay"] ?? 0 };
   const take = (...names: string[]): void => names.forEach((name) => (wanted[name] = values.value[name] ?? 0));
-  if (!follows.value) take("count");
+  if (!about.value.counts) take("count");
   if (["row", "column", "grid"].includes(arrange.value)) take("gap");
   if (arrange.value === "grid") wanted["gap.down"] = values.value["gap"] ?? 0;
   if (arrange.value === "ring") take("radius");
@@ -98,7 +98,7 @@ async function keep(): Promise<void> {
   >
     <ArrangeChooser :arrange="arrange" :has-text="texts" :has-guides="guides.length > 0" @choose="arrange = $event" />
     <div class="grid">
-      <template v-if="!follows">
+      <template v-if="!about.counts">
         <span>how many</span>
         <NumberField
           label="How many"
