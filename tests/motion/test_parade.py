@@ -11,13 +11,13 @@ from tests.motion.scenes import channel, channels, parade, scene, shape
 from vine_swing.motion import bake
 from vine_swing.motion.baking.effort import TooMuchWork
 from vine_swing.motion.basics import matrix
+from vine_swing.motion.curves.outline import Outline
 from vine_swing.motion.edits import apply_all
 from vine_swing.motion.edits.keys import SetValue
 from vine_swing.motion.edits.parades import MakeParade
 from vine_swing.motion.edits.take_apart import TakeApart
 from vine_swing.motion.figure.starters import STARTERS
 from vine_swing.motion.outline.drawing import drawing_of
-from vine_swing.motion.outline.outline import Outline
 from vine_swing.motion.parade.frames import laid_out
 from vine_swing.motion.parade.ranks import ranks
 from vine_swing.picture.drawable import drawables

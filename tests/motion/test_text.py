@@ -11,11 +11,11 @@ from hypothesis import strategies as st
 from tests.motion.scenes import channel, scene, text
 from vine_swing.motion import bake
 from vine_swing.motion.basics.errors import MotionError
+from vine_swing.motion.curves.outline import CUBIC
+from vine_swing.motion.curves.svg_path import parse_path
 from vine_swing.motion.edits import apply_all
 from vine_swing.motion.edits.objects import MakeOutline
 from vine_swing.motion.outline.drawing import check_drawn, missing_in
-from vine_swing.motion.outline.outline import CUBIC
-from vine_swing.motion.outline.svg_path import parse_path
 from vine_swing.motion.outline.text import FAMILIES, Setting, typeset
 from vine_swing.motion.outline.text.families import FONTS
 from vine_swing.motion.outline.text.numbers import with_number

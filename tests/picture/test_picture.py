@@ -7,11 +7,11 @@ from hypothesis import strategies as st
 
 from tests.motion.scenes import channel, scene, shape
 from vine_swing.motion import MotionError, bake
-from vine_swing.motion.outline import svg_path
+from vine_swing.motion.curves import svg_path
+from vine_swing.motion.curves.outline import CLOSE, CUBIC, MOVE, POINTS_TAKEN
+from vine_swing.motion.curves.svg_path import parse_path
 from vine_swing.motion.outline.drawing import check_drawn
-from vine_swing.motion.outline.outline import CLOSE, CUBIC, MOVE, POINTS_TAKEN
 from vine_swing.motion.outline.shapes import DRAWN, ellipse, polygon, rectangle, star
-from vine_swing.motion.outline.svg_path import parse_path
 from vine_swing.picture.drawable import drawables
 from vine_swing.picture.listing import hidden
 from vine_swing.picture.paint import Painter

@@ -106,7 +106,7 @@ def _moving(thing: SceneObject, values: dict[str, Array], called: str) -> list[t
     columns = []
     on_path = thing.is_keyed("path")
     for name, spec in thing.specs.items():
-        if spec.kind == "point":
+        if not spec.has_array:
             # A path is written as the x and y it gives.
             continue
         if thing.is_keyed(name) or thing.rules_on(name) or (on_path and name in ("x", "y")):

@@ -5,18 +5,17 @@ The paint list is made of them (listing.py).
 
 from collections.abc import Mapping
 from dataclasses import dataclass
+from typing import Literal
 
 import numpy as np
 from numpy.typing import NDArray
 
 from vine_swing.motion.baking.bake import Baked
-from vine_swing.motion.baking.effort import TooMuchWork
 from vine_swing.motion.baking.element import BakedParade, Element
+from vine_swing.motion.baking.outlines import drawn_series
 from vine_swing.motion.baking.placing import BakedObject
-from vine_swing.motion.basics.limits import MOST_POINTS
-from vine_swing.motion.outline.drawing import Drawing, drawing_of
-from vine_swing.motion.outline.outline import Outline
-from vine_swing.motion.scene.model import Shape
+from vine_swing.motion.outline.drawing import drawing_of
+from vine_swing.motion.scene.model import OutlineShape, Shape
 from vine_swing.picture.paint_list import OutlineTrack
 
 Array = NDArray[np.float64]
@@ -32,6 +31,7 @@ class Drawable:
     fill: Array
     stroke: Array
     stroke_width: Array
+    fill_rule: Literal["nonzero", "evenodd"] = "nonzero"
 
 
 def drawables(baked: Baked, previous: Mapping[str, Drawable] | None = None) -> dict[str, Drawable]:
@@ -48,7 +48,8 @@ def drawn(objects: Mapping[str, BakedObject], old: Mapping[str, Drawable]) -> di
             result[object_id] = was
         elif (shape := one.source.drawn_shape) is not None:
             ch = one.channels
-            result[object_id] = Drawable(object_id, one, _track(one, shape, was), ch["fill"], ch["stroke"], ch["stroke.width"])
+            rule = shape.fill_rule if isinstance(shape, OutlineShape) else "nonzero"
+            result[object_id] = Drawable(object_id, one, _track(one, shape, was), ch["fill"], ch["stroke"], ch["stroke.width"], rule)
     return result
 
 
@@ -93,41 +94,14 @@ def _drawn_element(element: Element, was: DrawnElement | None, shared: DrawnElem
 
 
 def _track(one: BakedObject, shape: Shape, was: Drawable | None) -> OutlineTrack:
+    if one.bent is not None:
+        return was.outline if was is not None and was.baked.bent is one.bent else OutlineTrack(one.bent, one.source.id, drawing_of(shape).boxed)
     drawing = drawing_of(shape)
-    same_shape = was is not None and was.baked.source.drawn_shape == shape
+    same_shape = was is not None and was.baked.source.drawn_shape == shape and was.baked.bent is None
     if was is not None and same_shape and all(one.channels[name] is was.baked.channels[name] for name in drawing.names):
         return was.outline
-    if not drawing.names:
-        return OutlineTrack([drawing.draw({})], np.zeros(1, np.uint16), one.source.id)
-    values = np.stack(np.broadcast_arrays(*(_within(one, name) for name in drawing.names)), axis=-1)
-    distinct, which = np.unique(values, axis=0, return_inverse=True)
-    outlines = _drawn(drawing, distinct, one.source.name)
-    # Different values may give the very same outline, as those of a number that is shown rounded.
-    places = {key: place for place, key in enumerate(dict.fromkeys(map(id, outlines)))}
-    shared = np.array([places[id(outline)] for outline in outlines], np.uint16)
-    return OutlineTrack(list({id(outline): outline for outline in outlines}.values()), shared[which.reshape(-1)], one.source.id, drawing.boxed)
-
-
-def _drawn(drawing: Drawing, rows: Array, name: str) -> list[Outline]:
-    """The outline for each row of values.
-
-    Raises:
-        TooMuchWork: if they would have more points than could be kept.
-    """
-    outlines: list[Outline] = []
-    seen: set[int] = set()
-    points = 0
-    for row in rows:
-        outlines.append(drawing.draw(dict(zip(drawing.names, map(float, row), strict=True))))
-        if id(outlines[-1]) not in seen:
-            seen.add(id(outlines[-1]))
-            points += len(outlines[-1].points)
-        if points > MOST_POINTS:
-            raise TooMuchWork(
-                f"the outline of '{name}' would take more than {MOST_POINTS / 1e6:.0f} million points over the whole scene; let it keep its shape"
-                " and key its scale, or make it shorter"
-            )
-    return outlines
+    values = np.stack(np.broadcast_arrays(*(_within(one, name) for name in drawing.names)), axis=-1) if drawing.names else np.empty((1, 0))
+    return OutlineTrack(drawn_series(drawing, values, one.source.name), one.source.id, drawing.boxed)
 
 
 def _within(one: BakedObject, name: str) -> Array:

@@ -8,7 +8,8 @@ from typing import Any
 import numpy as np
 
 from vine_swing.motion.basics import colour
-from vine_swing.motion.outline.svg_path import parse_path
+from vine_swing.motion.curves.series import OutlineSeries
+from vine_swing.motion.curves.svg_path import parse_path
 from vine_swing.picture.paint_list import Copies, Fill, Group, Instance, OutlineTrack, PaintList, Picture, Step, Stroke, Track
 
 Data = dict[str, Any]
@@ -31,6 +32,7 @@ def _step_data(step: Step) -> Data:
     match step:
         case Fill():
             data |= {"matrix": _address(step.matrix), "outline": _outline_address(step.outline), "colour": _address(step.colour)}
+            data |= {"rule": step.rule} if step.rule != "nonzero" else {}
         case Stroke():
             data |= {"matrix": _address(step.matrix), "outline": _outline_address(step.outline), "colour": _address(step.colour)}
             data["width"] = _address(step.width)
@@ -78,7 +80,7 @@ def read(data: Data) -> PaintList:
             values = np.array(rows, np.float64)
             tracks[owner, name] = Track(owner, name, values[:, 0] if values.shape[1] == 1 else values)
     outlines = {
-        owner: OutlineTrack([parse_path(d) for d in one["outlines"]], np.array(one["which"], np.uint16), owner)
+        owner: OutlineTrack(OutlineSeries.of([parse_path(d) for d in one["outlines"]], np.array(one["which"], np.intp)), owner)
         for owner, one in data.get("outlines", {}).items()
     }
     pictures = {owner: tuple(base64.b64decode(one) for one in all_) for owner, all_ in data.get("pictures", {}).items()}
@@ -104,5 +106,5 @@ def _read_step(data: Data, known: _Known) -> Step:
     if "each" in data:
         given["each"] = tuple(tuple(_read_step(step, known) for step in steps) for steps in data["each"])
         given["delays"] = tuple(data["delays"])
-    given |= {name: data[name] for name in ("smooth", "blend", "delay") if name in data}
+    given |= {name: data[name] for name in ("smooth", "blend", "delay", "rule") if name in data}
     return kind(**given)

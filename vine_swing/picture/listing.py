@@ -125,12 +125,12 @@ class _Layer:
     def _painted(self, object_id: str, drawable: Drawable, seen: Visible, shown: bool) -> list[Step]:
         matrix = self.track(object_id, "view", self.objects[object_id].view)
         outline = drawable.outline
-        called, first = self.address(object_id, outline.which)
+        called, first = self.address(object_id, outline.series.which)
         if called != outline.owner or first != outline.first:
             outline = replace(outline, owner=called, first=first)
         steps: list[Step] = []
         if seen.fills:
-            steps.append(Fill(object_id, matrix, outline, self.track(object_id, "fill", drawable.fill), shown=shown))
+            steps.append(Fill(object_id, matrix, outline, self.track(object_id, "fill", drawable.fill), drawable.fill_rule, shown=shown))
         if seen.strokes:
             line, width = self.track(object_id, "stroke", drawable.stroke), self.track(object_id, "stroke.width", drawable.stroke_width)
             steps.append(Stroke(object_id, matrix, outline, line, width, shown=shown))
@@ -161,7 +161,7 @@ class _Layer:
         own, offset = drawn.own[k], int(drawn.baked.layout.offsets[k])
         suffix = f"{called}#{k}"
         common = {id(array) for one in drawn.baked.element.objects.values() for array in arrays_of(one)}
-        common |= {id(one.outline.which) for one in drawn.element.drawn.values()}
+        common |= {id(one.outline.series.which) for one in drawn.element.drawn.values()}
         common |= {id(one.baked.places.matrices) for one in drawn.element.parades.values()}
 
         def address(owner: str, array: Array) -> tuple[str, int]:

@@ -11,7 +11,7 @@ import skia
 from numpy.typing import NDArray
 
 from vine_swing.motion.baking.bake import Baked
-from vine_swing.motion.outline.outline import CLOSE, CUBIC, LINE, MOVE, POINTS_TAKEN, Outline
+from vine_swing.motion.curves.outline import CLOSE, CUBIC, LINE, MOVE, POINTS_TAKEN, Outline
 from vine_swing.picture.listing import paint_list
 from vine_swing.picture.paint_list import Blend, Copies, Fill, Group, Instance, OutlineTrack, PaintList, Picture, Step, Stroke, Track
 
@@ -71,14 +71,17 @@ class Painter:
 class _Assets:
     """Skia's own form of outlines and pictures, made when they are first painted."""
 
-    paths: dict[int, list[skia.Path]] = field(default_factory=dict)
+    paths: dict[tuple[int, int, bool], skia.Path] = field(default_factory=dict)
     images: dict[int, list[skia.Image]] = field(default_factory=dict)
 
-    def path(self, track: OutlineTrack, frame: float) -> skia.Path:
+    def path(self, track: OutlineTrack, frame: float, rule: str = "nonzero") -> skia.Path:
         """The outline of a track at a frame. The list painted keeps its tracks alive, so that their identity is their own."""
-        if id(track) not in self.paths:
-            self.paths[id(track)] = [_path(outline) for outline in track.outlines]
-        return self.paths[id(track)][track.index_at(frame)]
+        index, even_odd = track.index_at(frame), rule == "evenodd"
+        key = (id(track.series), index, even_odd)
+        if key not in self.paths:
+            path = self.paths[key] = _path(track.series.outlines[index])
+            path.setFillType(skia.PathFillType.kEvenOdd if even_odd else skia.PathFillType.kWinding)
+        return self.paths[key]
 
     def image(self, step: Picture, frame: float) -> skia.Image:
         """The picture a step shows at a frame."""
@@ -106,7 +109,7 @@ class _Interpreter:
             case Fill():
                 brush = skia.Paint(Color4f=_colour(step.colour.at(frame), opacity), AntiAlias=True)
                 with self._within(step.matrix, frame):
-                    self._canvas.drawPath(self._assets.path(step.outline, frame), brush)
+                    self._canvas.drawPath(self._assets.path(step.outline, frame, step.rule), brush)
             case Stroke():
                 if (width := float(step.width.at(frame))) > 0:
                     with self._within(step.matrix, frame):

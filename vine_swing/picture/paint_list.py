@@ -15,7 +15,8 @@ from typing import Any, Literal
 import numpy as np
 from numpy.typing import NDArray
 
-from vine_swing.motion.outline.outline import Outline
+from vine_swing.motion.curves.outline import Outline
+from vine_swing.motion.curves.series import OutlineSeries
 
 Array = NDArray[np.float64]
 
@@ -66,35 +67,46 @@ class Track:
 
 @dataclass(frozen=True, eq=False)
 class OutlineTrack:
-    """The outlines something has over time: `which` (n,) or (1,) picks one of `outlines` for each frame."""
+    """The outlines something has over time."""
 
-    outlines: list[Outline]
-    which: NDArray[np.uint16]
+    series: OutlineSeries
     #: Whose outline it is: its address in a message to the page.
     owner: str = ""
     #: Whether a hand takes hold of it anywhere within its bounds, as of a text, whose letters are full of gaps.
     boxed: bool = False
-    #: The frame of the first of `which`.
+    #: The frame of the first of them.
     first: int = 0
+
+    @property
+    def outlines(self) -> list[Outline]:
+        """The different outlines."""
+        return self.series.outlines
+
+    @property
+    def which(self) -> NDArray[np.intp]:
+        """Which of them each frame shows, (n,) or (1,)."""
+        return self.series.which
 
     @property
     def size(self) -> int:
         """About how many bytes it takes."""
-        return self.which.nbytes + sum(outline.points.nbytes + len(outline.verbs) for outline in self.outlines)
+        return self.series.which.nbytes + 8 * self.series.size
 
     def index_at(self, frame: float) -> int:
         """Which of the outlines is shown at the whole frame nearest to `frame`."""
-        return int(self.which[_row(frame - self.first, len(self.which))])
+        return int(self.series.which[_row(frame - self.first, len(self.series.which))])
 
 
 @dataclass(frozen=True, eq=False)
 class Fill:
-    """Fill an outline, by the non-zero rule. `matrix`: a b c d e f (w = 6); `colour`: sRGB with alpha, 0…1 (w = 4)."""
+    """Fill an outline. `matrix`: a b c d e f (w = 6); `colour`: sRGB with alpha, 0…1 (w = 4); `rule`: what is inside where lines cross, as SVG
+    calls it."""
 
     id: str
     matrix: Track
     outline: OutlineTrack
     colour: Track
+    rule: Literal["nonzero", "evenodd"] = "nonzero"
     opacity: tuple[Track, ...] = ()
     shown: bool = True
 

@@ -144,7 +144,7 @@ def _with_copies(
         if isinstance(track, OutlineTrack):
             # Whose it is called differs from copy to copy, what is drawn may be the same.
             known = old.get(track.owner, {}).get(("outline",))
-            same = isinstance(known, OutlineTrack) and known.which is track.which and known.outlines is track.outlines
+            same = isinstance(known, OutlineTrack) and known.series is track.series
             found.setdefault(track.owner, {})[("outline",)] = known if same else track
         else:
             path = (track.name,) if track.name in ("view", "fade") else ("channels", track.name)

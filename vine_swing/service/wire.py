@@ -9,7 +9,7 @@ import msgpack
 import numpy as np
 from numpy.typing import NDArray
 
-from vine_swing.motion.outline.outline import Outline
+from vine_swing.motion.curves.series import Block
 from vine_swing.picture.paint_list import OutlineTrack
 
 MEDIA_TYPE = "application/vnd.msgpack"
@@ -32,10 +32,12 @@ def array(values: NDArray[np.float64]) -> dict[str, Any]:
 
 
 def outline_track(track: OutlineTrack) -> dict[str, Any]:
-    """The outlines and which of them each frame shows (as uint16)."""
-    outlines = [_outline(outline) for outline in track.outlines]
-    return {"which": track.which.astype("<u2").tobytes(), "outlines": outlines, "boxed": track.boxed}
+    """The different outlines, and which of them each frame shows (as uint16); those with equal verbs are one block of points."""
+    return {"which": track.series.which.astype("<u2").tobytes(), "blocks": [_block(block) for block in track.series.blocks], "boxed": track.boxed}
 
 
-def _outline(outline: Outline) -> dict[str, Any]:
-    return {"verbs": outline.verbs, "points": outline.points.astype("<f4").tobytes(), "bounds": list(outline.bounds())}
+def _block(block: Block) -> dict[str, Any]:
+    """`points` and `bounds` (left, top, right, bottom of all control points) of `count` outlines, one after the other."""
+    points = block.points
+    bounds = np.concatenate([points.min(axis=1), points.max(axis=1)], axis=1) if points.shape[1] else np.zeros((len(points), 4))
+    return {"verbs": block.verbs, "count": len(points), "points": points.astype("<f4").tobytes(), "bounds": bounds.astype("<f4").tobytes()}

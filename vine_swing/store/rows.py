@@ -22,13 +22,13 @@ from vine_swing.motion.timing.channel import Channel, Key
 from vine_swing.motion.timing.ease import Ease
 
 _EASE: TypeAdapter[Ease] = TypeAdapter(Ease)
-_SCENE = ("name", "fps", "length", "width", "height", "background")
+_SCENE = ("name", "fps", "length", "width", "height", "background", "palette")
 _OBJECT = ("position", "name", "kind", "parent", "shown", "first_frame", "last_frame", "bone", *CONTENT_COLUMNS)
 _RULE = ("position", "kind", '"on"', "channels", "mode", "words")
 _DIAL = ("position", "name", "unit", "low", "high")
 _CUE = ("position", "name", "first_frame", "last_frame", "objects", "key", "click", "plays")
 _CHANNEL = ("base", "before_mode", "before_times", "after_mode", "after_times", "formula")
-_KEY = ("value", "ease", "out_frames", "out_value", "in_frames", "in_value", "tension", "continuity", "bias", "way", "value_y")
+_KEY = ("value", "ease", "out_frames", "out_value", "in_frames", "in_value", "tension", "continuity", "bias", "way", "value_y", "meets")
 
 
 def read(db: sqlite3.Connection, scene_id: str) -> Scene | None:
@@ -66,7 +66,7 @@ def read(db: sqlite3.Connection, scene_id: str) -> Scene | None:
         {"id": font["id"], "name": font["name"], "licence": font["licence"], "data": base64.b64encode(font["data"]).decode()}
         for font in db.execute("SELECT font.*, blob.data FROM font JOIN blob ON blob.hash = font.hash WHERE scene = ? ORDER BY position", (scene_id,))
     ]
-    head = {name: row[name] for name in ("name", "fps", "length", "background")}
+    head = {name: row[name] for name in ("name", "fps", "length", "background")} | {"palette": tuple(json.loads(row["palette"]))}
     parts = {"objects": objects, "dials": dials, "cues": cues, "fonts": fonts}
     return Scene.model_validate({**head, "size": (row["width"], row["height"]), **parts})
 
@@ -277,7 +277,7 @@ def _update(db: sqlite3.Connection, table: str, columns: tuple[str, ...], values
 
 
 def _scene_values(scene: Scene) -> tuple[Any, ...]:
-    return scene.name, scene.fps, scene.length, *scene.size, scene.background
+    return scene.name, scene.fps, scene.length, *scene.size, scene.background, json.dumps(scene.palette)
 
 
 def _object_values(thing: SceneObject, position: int) -> tuple[Any, ...]:
@@ -313,6 +313,8 @@ def _read_key(row: sqlite3.Row) -> dict[str, Any]:
         key[name] = None if handle[0] is None else handle
     if row["value_y"] is not None:
         key["value"] = (row["value"], row["value_y"])
+    if row["meets"] is not None:
+        key["meets"] = tuple(json.loads(row["meets"]))
     return key | {"ease": _ease_data(row["ease"])}
 
 
@@ -331,4 +333,5 @@ def _key_values(key: Key) -> tuple[Any, ...]:
     ease = _ease_text(key.ease)
     # A point takes two columns; whatever else a key holds takes the first.
     value, y = key.value if isinstance(key.value, tuple) else (key.value, None)
-    return value, ease, *(key.out or (None, None)), *(key.into or (None, None)), key.tension, key.continuity, key.bias, key.way, y
+    meets = None if key.meets is None else json.dumps(key.meets)
+    return value, ease, *(key.out or (None, None)), *(key.into or (None, None)), key.tension, key.continuity, key.bias, key.way, y, meets

@@ -3,8 +3,8 @@
 import numpy as np
 import pytest
 
+from vine_swing.motion.curves.svg_path import parse_path
 from vine_swing.motion.figure.ground import Ground
-from vine_swing.motion.outline.svg_path import parse_path
 
 
 def test_the_highest_part_counts_and_beyond_its_ends_it_is_level():

@@ -15,6 +15,7 @@ from vine_swing.motion.baking.effort import Effort
 from vine_swing.motion.baking.element import BakedParade
 from vine_swing.motion.baking.keyed import dial_values
 from vine_swing.motion.baking.making import Making
+from vine_swing.motion.baking.outlines import with_outlines
 from vine_swing.motion.baking.placing import BakedObject, placed
 from vine_swing.motion.baking.plan import Plan, changed_values
 from vine_swing.motion.baking.reading import Reader
@@ -123,6 +124,7 @@ def _whole(scene: Scene, grid: Array, previous: Baked | None, effort: Effort) ->
         making.add(thing)
     making.make(was=previous.scene if previous is not None else None)
     objects = placed(scene.objects, scene, grid, making.arrays, old)
+    objects = with_outlines(objects, scene, grid, reader, old, objects)
     dials = {dial.id: _dial(dial, grid, previous) for dial in scene.dials}
     beyond = {ref: frame for ref, frame in previous.beyond.items() if _kept(ref, objects, old)} if previous is not None else {}
     parades = _parades(scene, plan, objects, reader, previous, effort)
@@ -156,7 +158,9 @@ def _with_values(previous: Baked, scene: Scene, changed: list[tuple[SceneObject,
     new = {object_id for object_id, arrays in making.arrays.items() if arrays is not old[object_id].channels}
     things = [scene.by_id[object_id] for object_id in plan.below(new)]
     channels = {thing.id: making.arrays.get(thing.id, old[thing.id].channels) for thing in things}
-    objects = {**old, **placed(things, scene, grid, channels, old)}
+    replaced = placed(things, scene, grid, channels, old)
+    objects = {**old, **replaced}
+    objects |= with_outlines(replaced, scene, grid, reader, old, objects)
     beyond = {ref: frame for ref, frame in previous.beyond.items() if _kept(ref, objects, old)}
     parades = _parades(scene, plan, objects, reader, previous, effort)
     return Baked(scene, grid, objects, dials, plan, reader, parades, beyond | making.beyond)

@@ -13,14 +13,15 @@ from numpy.typing import NDArray
 from vine_swing.motion.baking.effort import Effort, TooMuchWork
 from vine_swing.motion.baking.element import UNMOVED, BakedParade, Element
 from vine_swing.motion.baking.given import Given, given_to_copies
+from vine_swing.motion.baking.outlines import is_bent, with_outlines
 from vine_swing.motion.baking.placing import BakedObject, placed
 from vine_swing.motion.baking.plan import Plan
 from vine_swing.motion.baking.reading import CopyView, Reader
 from vine_swing.motion.baking.surroundings import measured, surroundings_of
 from vine_swing.motion.basics.limits import FARTHEST, MOST_COPIES
-from vine_swing.motion.basics.specs import GEOMETRY
+from vine_swing.motion.basics.specs import GEOMETRY, OUTLINE
 from vine_swing.motion.formula import Copy
-from vine_swing.motion.outline.drawing import TextPart
+from vine_swing.motion.outline.drawing import TextPart, drawing_of
 from vine_swing.motion.parade.arranging import Places, Surroundings, arranged
 from vine_swing.motion.parade.channels import NAMES
 from vine_swing.motion.parade.frames import Layout, laid_out
@@ -126,7 +127,15 @@ class CopyBaker:
             shape = _worded(self.scene.by_id[object_id], reader.words[object_id])
             if shape is not None:
                 objects[object_id] = replace(objects[object_id], source=objects[object_id].source.but(shape=shape))
+        objects = self._bent(objects, frames, reader)
         return Element(objects, self._inner(objects, frames, reader, was.element.parades if was is not None else {}))
+
+    def _bent(
+        self, objects: dict[str, BakedObject], frames: Array, reader: Reader, around: Mapping[str, BakedObject] | None = None
+    ) -> dict[str, BakedObject]:
+        """Some objects of an element with the outlines that keys and rules make of them within it."""
+        everything = {**(around or {}), **objects}
+        return with_outlines(objects, self.scene, frames, reader, {}, everything)
 
     def _inner(self, objects: Mapping[str, BakedObject], frames: Array, reader: Reader, was: Mapping[str, BakedParade]) -> dict[str, BakedParade]:
         return {
@@ -141,7 +150,7 @@ class CopyBaker:
         now, before = self.main[thing.id].channels, self.before[thing.id].channels if thing.id in self.before else {}
         found = {}
         for name, spec in thing.specs.items():
-            if spec.kind == "point":
+            if not spec.has_array:
                 continue
             if (thing.id, name) in reader.varying:
                 # It is another in each copy of the parade that this one hangs in.
@@ -242,7 +251,18 @@ class CopyBaker:
         for one, shape in shapes.items():
             if one in objects:
                 objects[one] = replace(objects[one], source=objects[one].source.but(shape=shape))
+        redrawn = {thing.id for thing in parts if self._redraws(thing, own.get(thing.id, {}), given, thing.id in shapes)}
+        for one in redrawn - objects.keys():
+            objects[one] = element.objects[one]
+        objects |= self._bent({one: replace(objects[one], bent=None, bent_from=None) for one in redrawn}, frames, mine, element.objects | objects)
         return Element(objects, self._own_parades(parts, element, own, frames, rows, given, mine))
+
+    def _redraws(self, thing: SceneObject, own: Mapping[str, Array], given: Given, reworded: bool) -> bool:
+        """Whether keys or rules bend an object's outline into another one in a copy, in which some of its channels are its own."""
+        if not is_bent(self.scene, thing) or thing.drawn_shape is None:
+            return False
+        asked = any((one.id, OUTLINE) in given.varying for one in self.scene.upwards(thing.id))
+        return asked or reworded or any(name in own for name in drawing_of(thing.drawn_shape).names)
 
     def _own_parades(
         self,

@@ -12,12 +12,15 @@ from vine_swing.motion.baking.keyed import dial_values
 from vine_swing.motion.baking.reading import Reader
 from vine_swing.motion.basics import colour
 from vine_swing.motion.basics.errors import NoSuchThing
+from vine_swing.motion.basics.specs import OUTLINE
+from vine_swing.motion.curves.series import OutlineSeries
 from vine_swing.motion.rules import Source
 from vine_swing.motion.rules.rule import SETTING, Rule, RuleSettings
 from vine_swing.motion.scene.model import DIAL_CHANNEL, Dial, Scene, SceneObject
 from vine_swing.motion.timing.channel import Channel
 from vine_swing.motion.timing.ends import HOLD
 from vine_swing.motion.timing.evaluate import evaluate, evaluate_colours
+from vine_swing.motion.timing.outlines import KeyedOutlines
 from vine_swing.motion.timing.path import evaluate_path
 
 Array = NDArray[np.float64]
@@ -26,7 +29,7 @@ Array = NDArray[np.float64]
 @dataclass(frozen=True)
 class Step:
     """One card: `kind` is keys, ends, the kind of a rule, or result; `values` (n,) is the curve so far, (n, 4) for
-    colours, (n, 2) for paths."""
+    colours, (n, 2) for paths; of outlines, `outlines` are those so far, and there are no values."""
 
     kind: str
     label: str
@@ -35,6 +38,7 @@ class Step:
     values: Array
     #: What keeps a rule from doing its work, in a sentence.
     remark: str | None = None
+    outlines: OutlineSeries | None = None
 
 
 def explain(scene: Scene, object_id: str, channel: str, *, effort: Effort | None = None) -> list[Step]:
@@ -51,6 +55,8 @@ def explain(scene: Scene, object_id: str, channel: str, *, effort: Effort | None
         return _explain_setting(scene, thing, channel, effort)
     if thing is None or channel not in thing.specs:
         raise NoSuchThing(f"there is no channel '{channel}' of an object '{object_id}' in this scene")
+    if channel == OUTLINE:
+        return _explain_outline(scene, thing, effort)
     spec, source = thing.specs[channel], thing.channels.get(channel, Channel())
     t = np.arange(scene.length, dtype=float)
 
@@ -82,6 +88,31 @@ def explain(scene: Scene, object_id: str, channel: str, *, effort: Effort | None
             value, remark, chain = reader.fills.settled(partial(_card, reader, chain, rule, grid))
         steps.append(Step(rule.kind, rule.spec.label, rule.id, rule.on, value, remark))
     return [*steps, Step("result", "Result", None, True, value)]
+
+
+def _explain_outline(scene: Scene, thing: SceneObject, effort: Effort | None) -> list[Step]:
+    """The cards of an outline; of what is not drawn itself, of all that hangs on it as one outline."""
+    t = np.arange(scene.length, dtype=float)
+    reader = Reader(scene, t, effort=effort)
+    nothing = np.empty(0)
+    acting = thing.rules_for(OUTLINE)
+    if thing.drawn_shape is None:
+        made = [reader.outlines.gathered(thing, upto, t) for upto in range(len(acting) + 1)]
+        first = Step("parts", "Parts", None, True, nothing, outlines=made[0])
+        cards = [Step(rule.kind, rule.spec.label, rule.id, rule.on, nothing, outlines=one) for rule, one in zip(acting, made[1:], strict=True)]
+        return [first, *cards, Step("result", "Result", None, True, nothing, outlines=made[-1])]
+    read = reader.outlines.cards(thing)
+    so_far = read[0][1](t)
+    steps = [Step("shape", "Shape", None, True, nothing, outlines=so_far)]
+    if thing.is_keyed(OUTLINE):
+        keyed = thing.channels[OUTLINE]
+        held = KeyedOutlines(keyed.but(before=HOLD, after=HOLD)).at(t)
+        steps = [Step("keys", "Keys", None, True, nothing, outlines=held), Step("ends", "Ends", None, True, nothing, outlines=so_far)]
+    after = {rule.id: reading for rule, reading in read if rule is not None}
+    for rule in acting:
+        so_far = after[rule.id](t) if rule.id in after else so_far
+        steps.append(Step(rule.kind, rule.spec.label, rule.id, rule.on, nothing, outlines=so_far.compact()))
+    return [*steps, Step("result", "Result", None, True, nothing, outlines=reader.outlines.seen(thing, t))]
 
 
 def _card(reader: Reader, before: Source, rule: Rule, grid: Array) -> tuple[Array, str | None, Source]:

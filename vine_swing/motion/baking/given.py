@@ -94,7 +94,7 @@ def _from_list(thing: SceneObject, one: ItemList, count: int, changes: list[dict
                 words[k][thing.id] = said
         return
     spec = thing.specs.get(one.channel)
-    if spec is None or spec.kind == "point":
+    if spec is None or not spec.has_array:
         return
     values: list[float | None] | list[Array | None] = colours_for(one, count) if spec.is_colour else numbers_for(one, count)
     for k, value in enumerate(values):

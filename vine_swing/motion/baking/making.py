@@ -17,7 +17,7 @@ from vine_swing.motion.baking.plan import Plan
 from vine_swing.motion.baking.reading import Reader
 from vine_swing.motion.basics import colour
 from vine_swing.motion.basics.limits import FARTHEST
-from vine_swing.motion.basics.specs import GROUP_CHANNELS, ChannelSpec
+from vine_swing.motion.basics.specs import GROUP_CHANNELS, OUTLINE, ChannelSpec
 from vine_swing.motion.rules.link import NAMED
 from vine_swing.motion.rules.rule import SETTING
 from vine_swing.motion.scene.graph import Ref, resolved
@@ -91,7 +91,7 @@ class Making:
                 if not thing.is_keyed(name):
                     arrays[name] = _on_path(arrays["path"], name)
         for name, channel in thing.channels.items():
-            if name == "path":
+            if not specs[name].has_array:
                 continue
             if channel.keys:
                 self._wait((thing.id, name), channel, specs[name])
@@ -110,6 +110,8 @@ class Making:
                 if thing.is_keyed(name):
                     kept = _same_channel(before.source, thing, name)
                     arrays[name] = before.channels[name] if kept else evaluate_path(thing.channels[name], self._grid)
+                continue
+            if not spec.has_array:
                 continue
             if _same_channel(before.source, thing, name):
                 arrays[name] = before.channels[name]
@@ -144,7 +146,7 @@ class Making:
     def _wait_for_rules(self, thing: SceneObject, name: str) -> None:
         if (thing.id, name) in self.plan.reads:
             self._anew.add((thing.id, name))
-        elif thing.specs[name].kind != "point":
+        elif thing.specs[name].has_array:
             self._ruled.append((thing, name))
 
     def _make_keyed(self) -> None:
@@ -322,7 +324,8 @@ def _reshaped(scene: Scene, old: Mapping[str, BakedObject]) -> set[str]:
         before = old[thing.id].source if thing.id in old else None
         if before is None or before is thing:
             continue
-        if thing.drawn_shape is not before.drawn_shape or thing.parent != before.parent:
+        bent = thing.channels.get(OUTLINE) is not before.channels.get(OUTLINE) or thing.rules_on(OUTLINE) != before.rules_on(OUTLINE)
+        if thing.drawn_shape is not before.drawn_shape or thing.parent != before.parent or bent:
             found.add(thing.id)
     return found
 
@@ -368,8 +371,8 @@ def _untouched(thing: SceneObject) -> dict[str, Array]:
     """The default arrays of an object without values, keys or rules, in channel order; paths have none."""
     specs = thing.specs
     if thing.skeleton is not None:
-        return {name: _constant(spec.default) for name, spec in specs.items() if spec.kind != "point"}
+        return {name: _constant(spec.default) for name, spec in specs.items() if spec.has_array}
     found = _UNTOUCHED.get(id(specs))
     if found is None:
-        found = _UNTOUCHED[id(specs)] = specs, {name: _constant(spec.default) for name, spec in specs.items() if spec.kind != "point"}
+        found = _UNTOUCHED[id(specs)] = specs, {name: _constant(spec.default) for name, spec in specs.items() if spec.has_array}
     return found[1]

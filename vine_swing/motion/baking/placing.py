@@ -9,6 +9,7 @@ from numpy.typing import NDArray
 from vine_swing.motion.basics import matrix
 from vine_swing.motion.basics.limits import FARTHEST
 from vine_swing.motion.basics.specs import GEOMETRY
+from vine_swing.motion.curves.series import OutlineSeries
 from vine_swing.motion.figure.channels import joint_channels
 from vine_swing.motion.figure.pose import bones
 from vine_swing.motion.scene.model import WHOLE, Scene, SceneObject
@@ -31,6 +32,8 @@ class BakedObject:
     opacity: `fade` times its parents'.
     place: (n, 2) or (1, 2), where its pivot is in the picture.
     middle: (n, 2) or (1, 2), where its own origin is in the picture.
+    bent: the outline that keys and rules on outlines make of a drawn object; None where its own channels say all.
+    bent_from: what that was made from, to tell whether it still holds.
     bones: of a figure, for each bone by its name (n, 6) or (1, 6), from the space it rests in to the scene.
     """
 
@@ -44,6 +47,8 @@ class BakedObject:
     place: Array
     middle: Array
     bones: dict[str, Array] = field(default_factory=dict)
+    bent: OutlineSeries | None = None
+    bent_from: object = None
 
     def carrier(self, bone: str | None) -> Array:
         """What carries that which hangs on it, or on one of its bones: (n, 6) or (1, 6) to the scene."""

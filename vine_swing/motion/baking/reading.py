@@ -9,6 +9,7 @@ from numpy.typing import NDArray
 
 from vine_swing.motion.baking.effort import Effort
 from vine_swing.motion.baking.keyed import Row, before_rules, breaks_of, dial_values, kind_of, moving_channel, plain_value, stream_of
+from vine_swing.motion.baking.outlines import OutlineReader
 from vine_swing.motion.baking.tabulated import Fills, Table
 from vine_swing.motion.basics import matrix
 from vine_swing.motion.basics.specs import GEOMETRY
@@ -16,14 +17,12 @@ from vine_swing.motion.figure.channels import FACING
 from vine_swing.motion.figure.ground import Ground
 from vine_swing.motion.figure.walk import Walk
 from vine_swing.motion.formula import ALONE, Copy, references
-from vine_swing.motion.outline.drawing import drawing_of
-from vine_swing.motion.outline.outline import Outline
 from vine_swing.motion.rules import Source, Timing, gait, link
 from vine_swing.motion.rules.link import NAMED
 from vine_swing.motion.rules.rule import SETTING, Rule, RuleSettings, chained
 from vine_swing.motion.rules.spec import Read, number_or
 from vine_swing.motion.scene.graph import Ref, looks_of, resolved
-from vine_swing.motion.scene.model import DIAL_CHANNEL, Scene, SceneObject, Shape
+from vine_swing.motion.scene.model import DIAL_CHANNEL, Scene, SceneObject
 
 Array = NDArray[np.float64]
 #: A card that costs more numbers than this for each one read is kept in a table, and read from there between whole frames too.
@@ -88,6 +87,8 @@ class Reader:
         self._named: dict[str, Source | None] = {}
         self._together: dict[str, Mapping[str, Array]] = {}
         self._memos: dict[tuple[str, ...], dict[str, object]] = {}
+        #: Reads outlines.
+        self.outlines = OutlineReader(self)
         self._grounds: dict[tuple[str, str | None], Ground | None] = {}
         #: The first of `grid`, if it is a run of whole frames: its values can then be looked up at other frames.
         self._run = _first_of_run(self.grid[0])
@@ -111,6 +112,10 @@ class Reader:
     def varying(self) -> frozenset[Ref]:
         """The channels that differ from those of the scene itself."""
         return self._view.varying if self._view is not None else frozenset()
+
+    def spend(self, numbers: float) -> None:
+        """Count numbers that are worked out for a reading."""
+        self._effort.spend(numbers)
 
     def keyed(self, rows: Sequence[Row]) -> Source:
         """Channels with one batch key as their keys and ends give them: what their first rule reads."""
@@ -315,13 +320,9 @@ class Reader:
             if thing is not None and thing.drawn_shape is not None:
                 first = np.zeros((1, 1))
                 world = matrix.multiply(matrix.home(self.world(seen_from, first)), self.world(object_id, first))
-                lines = [matrix.apply(world, *line.T) for line in self._outline(thing.id, thing.drawn_shape).lines()]
+                lines = [matrix.apply(world, *line.T) for line in self.outlines.seen(thing, np.zeros(1)).at(0).lines()]
                 self._grounds[object_id, seen_from] = Ground.under(lines)
         return self._grounds[object_id, seen_from]
-
-    def _outline(self, object_id: str, shape: Shape) -> Outline:
-        drawing = drawing_of(shape)
-        return drawing.draw({name: float(self.final(object_id, name).at(np.zeros((1, 1)))[0, 0]) for name in drawing.names})
 
     def final(self, object_id: str, name: str) -> Source:
         """One channel after all its rules; what has been prepared for one reader serves the next."""

@@ -8,15 +8,14 @@ from vine_swing.motion.baking.placing import BakedObject
 from vine_swing.motion.baking.reading import Reader
 from vine_swing.motion.basics import matrix
 from vine_swing.motion.basics.specs import within
+from vine_swing.motion.curves.outline import CUBIC, MOVE, POINTS_TAKEN, Outline
 from vine_swing.motion.outline.drawing import drawing_of, middles_of_parts
-from vine_swing.motion.outline.outline import CUBIC, MOVE, POINTS_TAKEN, Outline
 from vine_swing.motion.outline.way import Way
 from vine_swing.motion.parade.arranging import Surroundings
 from vine_swing.motion.parade.model import TextPartName
 from vine_swing.motion.scene.model import Scene, SceneObject, TextShape
 
 Array = NDArray[np.float64]
-_FIRST = np.zeros((1, 1))
 
 
 def surroundings_of(
@@ -89,6 +88,8 @@ def _drawn(element: Element, above: Array) -> list[Outline]:
 def _outline_of(one: BakedObject) -> Outline:
     shape = one.source.drawn_shape
     assert shape is not None
+    if one.bent is not None:
+        return one.bent.at(0)
     drawing = drawing_of(shape)
     return drawing.draw({name: within(one.source.specs[name], float(one.channels[name][0])) for name in drawing.names})
 
@@ -115,10 +116,10 @@ def _text_points(text: SceneObject, by: TextPartName, grid: Array, reader: Reade
 
 
 def _corner_points(guide: SceneObject, thing: SceneObject, grid: Array, reader: Reader) -> Array:
-    """The points an outline passes, in the parade's space: (n, 2), or (m, n, 2) where either moves."""
-    outline = _first_outline(guide, reader)
-    if outline is None:
+    """The points an outline passes at the first frame, in the parade's space: (n, 2), or (m, n, 2) where either moves."""
+    if guide.drawn_shape is None:
         return np.empty((0, 2))
+    outline = reader.outlines.seen(guide, np.zeros(1)).at(0)
     on, at = [], 0
     for verb in outline.verbs:
         taken = outline.points[at : at + POINTS_TAKEN[verb]]
@@ -135,18 +136,7 @@ def _corner_points(guide: SceneObject, thing: SceneObject, grid: Array, reader: 
 
 
 def _way_of_shape(guide: SceneObject, reader: Reader) -> Way | None:
-    outline = _first_outline(guide, reader)
-    return Way.of_outline(outline) if outline is not None else None
-
-
-def _first_outline(guide: SceneObject, reader: Reader) -> Outline | None:
-    """The outline of an object at frame 0."""
-    shape = guide.drawn_shape
-    if shape is None:
-        return None
-    names = drawing_of(shape).names
-    values = _values(guide, names, _FIRST, reader)[:, 0] if names else np.empty(0)
-    return drawing_of(shape).draw(dict(zip(names, map(float, values), strict=True)))
+    return Way.of_outline(reader.outlines.seen(guide, np.zeros(1)).at(0)) if guide.drawn_shape is not None else None
 
 
 def _between(of: str | None, to: str, grid: Array, reader: Reader) -> Array:

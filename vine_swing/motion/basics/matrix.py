@@ -97,6 +97,13 @@ def inverse(matrix: Array) -> Array:
         return columns(d / det, -b / det, -c / det, a / det, (c * f - d * e) / det, (b * e - a * f) / det)
 
 
+def determinant(matrix: Array) -> Array:
+    """By how much each matrix makes areas larger, (n,); below 0 it flips them."""
+    a, b, c, d, _, _ = matrix.T
+    found: Array = a * d - b * c
+    return found
+
+
 def home(matrix: Array) -> Array:
     """The inverse of each matrix, into the space it comes from; a flattened one takes everything to the origin there."""
     found = inverse(matrix)

@@ -8,8 +8,8 @@ from dataclasses import dataclass
 from typing import Literal
 
 Family = Literal["travel", "turn", "size", "look"]
-Unit = Literal["px", "°", "%", "", "colour", "point"]
-Kind = Literal["number", "colour", "point"]
+Unit = Literal["px", "°", "%", "", "colour", "point", "outline"]
+Kind = Literal["number", "colour", "point", "outline"]
 
 
 @dataclass(frozen=True)
@@ -34,11 +34,16 @@ class ChannelSpec:
     @property
     def kind(self) -> Kind:
         """What its values are."""
-        return self.unit if self.unit in ("colour", "point") else "number"
+        return self.unit if self.unit in ("colour", "point", "outline") else "number"
 
     @property
     def is_colour(self) -> bool:
         return self.unit == "colour"
+
+    @property
+    def has_array(self) -> bool:
+        """Whether it has one value a frame, a number or a colour: paths and outlines are kept in other ways."""
+        return self.unit not in ("point", "outline")
 
     @property
     def shown(self) -> float:
@@ -49,6 +54,9 @@ def within(spec: ChannelSpec, value: float) -> float:
     """A value cut off at the limits of its channel."""
     return min(max(value, spec.low if spec.low is not None else value), spec.high if spec.high is not None else value)
 
+
+#: The name of the channel whose values are outlines.
+OUTLINE = "outline"
 
 #: The channels an object's matrix is made from.
 GEOMETRY = ("x", "y", "rotation", "scale.x", "scale.y", "skew", "pivot.x", "pivot.y", "stretch", "stretch.angle")
@@ -66,6 +74,15 @@ COMMON = (
     ChannelSpec("pivot.x", "x", "Pivot", "turn", "px", 0.0, about="The point it turns and grows about, from its own middle."),
     ChannelSpec("pivot.y", "y", "Pivot", "turn", "px", 0.0, about="The point it turns and grows about, from its own middle."),
     ChannelSpec("opacity", "see-through", "Opacity", "look", "%", 1.0, 0.0, 1.0, 0.01, "0 % cannot be seen; parts fade with their parent."),
+    ChannelSpec(
+        OUTLINE,
+        "outline",
+        "Outline",
+        "size",
+        "outline",
+        "",
+        about="Its points, keyed or bent; of a group, those of all that hangs on it.",
+    ),
     ChannelSpec("depth", "depth", "Depth", "look", "", 1.0, 0.01, 1000.0, 0.1, "How far away it is: 1 is the picture plane."),
 )
 PAINT = (

@@ -23,13 +23,24 @@ Colour = Annotated[str, Field(pattern=r"^#(?:[0-9A-Fa-f]{3,4}|[0-9A-Fa-f]{6}|[0-
 Point = tuple[Number, Number]
 
 
+#: Characters of SVG path data of one outline.
+MAX_PATH_DATA = 200_000
+#: An outline as SVG path data (SVG 2, section 9.3), which begins with a move.
+PathData = Annotated[str, Field(min_length=1, max_length=MAX_PATH_DATA, pattern=r"^\s*[Mm][^\x00-\x08\x0b\x0c\x0e-\x1f\x7f]*$")]
+
+
 def _kind_of_value(value: Any) -> str:
+    if isinstance(value, str) and value.lstrip()[:1] in ("M", "m"):
+        return "as outline"
     return "as colour" if isinstance(value, str) else "as point" if isinstance(value, list | tuple) else "as number"
 
 
-#: A number, a colour or a point; the form decides which limits apply, so that a fault names only those.
+#: A number, a colour, a point or an outline; the form decides which limits apply, so that a fault names only those.
 Value = Annotated[
-    Annotated[Number, Tag("as number")] | Annotated[Colour, Tag("as colour")] | Annotated[Point, Tag("as point")],
+    Annotated[Number, Tag("as number")]
+    | Annotated[Colour, Tag("as colour")]
+    | Annotated[Point, Tag("as point")]
+    | Annotated[PathData, Tag("as outline")],
     Discriminator(_kind_of_value),
 ]
 #: What ties things together inside a file; never shown to people.

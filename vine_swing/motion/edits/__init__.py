@@ -29,6 +29,24 @@ from vine_swing.motion.edits.objects import (
     ShowObject,
     free_name,
 )
+from vine_swing.motion.edits.outlines import (
+    AddPoint,
+    CombineOutlines,
+    CutOutline,
+    DrawOutline,
+    FirstPoint,
+    JoinEnds,
+    MeetPoints,
+    MovePoints,
+    OutlineLine,
+    RefitOutline,
+    RemovePoints,
+    ReverseOutline,
+    SetOutline,
+    SetPalette,
+    SetPointHandle,
+    SetPoints,
+)
 from vine_swing.motion.edits.parades import MakeParade, OpenParade, SetParade
 from vine_swing.motion.edits.paths import JoinPath, SetCorner, SetWay, SplitPath
 from vine_swing.motion.edits.rules import AddRule, DeleteRule, FreezeChannel, LinkSetting, MoveRule, SetRule, SetSetting
@@ -53,6 +71,22 @@ AnyEdit = Annotated[
     | DeleteObject
     | SetShape
     | MakeOutline
+    | SetOutline
+    | MovePoints
+    | SetPointHandle
+    | AddPoint
+    | RemovePoints
+    | SetPoints
+    | CutOutline
+    | JoinEnds
+    | ReverseOutline
+    | FirstPoint
+    | MeetPoints
+    | DrawOutline
+    | RefitOutline
+    | CombineOutlines
+    | OutlineLine
+    | SetPalette
     | MovePivot
     | SetSpan
     | SetValue

@@ -7,10 +7,10 @@ from pydantic import ValidationError
 
 from vine_swing.motion.basics.errors import EditError, NoSuchThing
 from vine_swing.motion.basics.limits import MOST_TRACED
-from vine_swing.motion.basics.specs import ChannelSpec
+from vine_swing.motion.basics.specs import OUTLINE, ChannelSpec
 from vine_swing.motion.basics.values import MAX_FRAME, Frozen
 from vine_swing.motion.rules.rule import SETTING, Rule, check_setting
-from vine_swing.motion.scene.model import DIAL, Dial, DialObject, Scene, SceneObject, check_values
+from vine_swing.motion.scene.model import DIAL, Dial, DialObject, OutlineShape, Scene, SceneObject, ShapeObject, check_values
 from vine_swing.motion.scene.scene_file import faults
 from vine_swing.motion.timing.channel import Channel, Key
 
@@ -135,6 +135,8 @@ def with_channel(
         return emptied
     if after is before:
         return scene
+    if spec.kind == "outline":
+        return _with_outline(scene, thing, after)
     try:
         checked = after if new_keys is None else after.but(keys=tuple(new_keys()))
         check_values(checked, spec, f"'{thing.name}', {name}")
@@ -145,6 +147,21 @@ def with_channel(
     except ValueError as error:
         raise EditError(str(error)) from error
     return with_object(scene, thing.but(channels=thing.channels | {name: after}))
+
+
+def _with_outline(scene: Scene, thing: SceneObject | DialObject, channel: Channel) -> Scene:
+    """The scene with other keys of an object's outline. One that has lost its last key leaves the shape as `base` says."""
+    shape = thing.drawn_shape
+    if not isinstance(shape, OutlineShape) or not isinstance(thing, ShapeObject):
+        raise EditError(f"'{thing.name}' has no points of its own to key; make an outline of it first")
+    if not channel.keys and isinstance(channel.base, str):
+        thing = thing.but(shape=shape.but(d=channel.base, hand=None))
+    kept = channel.but(base=None)
+    try:
+        check_values(kept, thing.specs[OUTLINE], f"'{thing.name}', {OUTLINE}")
+    except ValueError as error:
+        raise EditError(str(error)) from error
+    return with_object(scene, thing.but(channels=thing.channels | {OUTLINE: kept}))
 
 
 def in_time(channel: Channel, factor: float, about: float = 0.0, to: float = 0.0) -> Channel:

@@ -10,13 +10,15 @@ from vine_swing.motion.basics import colour
 from vine_swing.motion.basics.errors import EditError, NoSuchThing
 from vine_swing.motion.basics.specs import ChannelSpec
 from vine_swing.motion.basics.values import MAX_FRAME, Frame, Owner, Value
+from vine_swing.motion.curves.svg_path import path_data
 from vine_swing.motion.edits.base import Edit, owner_in, said, spec_of, with_channel
 from vine_swing.motion.edits.divide import divided
-from vine_swing.motion.scene.model import DialObject, Scene, SceneObject
+from vine_swing.motion.scene.model import DialObject, OutlineShape, Scene, SceneObject
 from vine_swing.motion.timing.channel import MAX_KEYS, NAMED_IN, SHAPED_BY_KEYS, Bend, Channel, Handle, Key
 from vine_swing.motion.timing.ease import BezierEase, Ease, build
 from vine_swing.motion.timing.ends import End
 from vine_swing.motion.timing.evaluate import evaluate, evaluate_colours
+from vine_swing.motion.timing.outlines import KeyedOutlines
 from vine_swing.motion.timing.path import evaluate_path
 
 Frames = Annotated[tuple[Frame, ...], Field(min_length=1, max_length=MAX_KEYS)]
@@ -255,11 +257,19 @@ def keyed_value(channel: Channel, spec: ChannelSpec, frame: float, thing: SceneO
     path = thing.channels.get("path")
     if not channel.keys and spec.name in ("x", "y") and path is not None and path.keys:
         return float(evaluate_path(path, t)[0, 0 if spec.name == "x" else 1])
+    if not channel.keys and spec.kind == "outline":
+        shape = thing.drawn_shape
+        if not isinstance(shape, OutlineShape):
+            raise EditError(f"'{thing.name}' has no points of its own to key; make an outline of it first")
+        return shape.d
     if not channel.keys:
         return spec.default if channel.base is None else channel.base
     if spec.kind == "point":
         x, y = evaluate_path(channel, t)[0]
         return float(x), float(y)
+    if spec.kind == "outline":
+        own = channel.key_at(frame)
+        return own.value if own is not None else path_data(KeyedOutlines(channel).at(t).at(0))
     return colour.to_hex(evaluate_colours([channel], t)[0, 0]) if spec.is_colour else float(evaluate([channel], t)[0, 0])
 
 

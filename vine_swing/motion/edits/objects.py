@@ -10,14 +10,13 @@ from vine_swing.motion.baking.bake import placed_at
 from vine_swing.motion.basics import matrix
 from vine_swing.motion.basics.errors import EditError
 from vine_swing.motion.basics.specs import within
-from vine_swing.motion.basics.values import Frame, Id, Name, Number
+from vine_swing.motion.basics.values import MAX_PATH_DATA, Frame, Id, Name, Number
+from vine_swing.motion.curves.svg_path import path_data
 from vine_swing.motion.edits.base import Edit, in_time, object_in, with_object, with_parts
 from vine_swing.motion.edits.renaming import formulas_renamed
 from vine_swing.motion.outline.drawing import drawing_of
-from vine_swing.motion.outline.svg_path import path_data
 from vine_swing.motion.scene.model import (
     MAX_OBJECTS,
-    MAX_PATH_DATA,
     Cue,
     OutlineShape,
     Scene,

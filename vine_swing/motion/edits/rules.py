@@ -180,7 +180,7 @@ class FreezeChannel(Edit):
             raise EditError("a scene of a single frame does not move; give it more frames first")
         if SETTING in self.channel:
             return self._setting(scene, thing)
-        if spec.kind == "point" or not thing.rules_for(self.channel):
+        if not spec.has_array or not thing.rules_for(self.channel):
             raise EditError(f"no rule acts on {said(thing, self.channel)}, so there is nothing to freeze")
         alike = [name for name, one in thing.specs.items() if one.kind == spec.kind and thing.is_keyed(name)]
         rules = []
@@ -188,7 +188,7 @@ class FreezeChannel(Edit):
             usual = sorted(thing.joints_of(rule)) if rule.spec.joints else alike
             acts_on = usual if rule.channels == "keyed" else rule.channels
             left = tuple(name for name in acts_on if name != self.channel)
-            if rule.spec.of != spec.kind or self.channel not in acts_on:
+            if not rule.spec.fits(spec.kind) or self.channel not in acts_on:
                 rules.append(rule)
             elif left:
                 rules.append(rule.but(channels=left))
@@ -250,6 +250,6 @@ def _checked(thing: SceneObject) -> SceneObject:
     for rule in thing.rules:
         for name in () if rule.channels == "keyed" else rule.channels:
             spec: Any = thing.specs.get(name)
-            if spec is None or spec.kind != rule.spec.of:
+            if spec is None or not rule.spec.fits(spec.kind):
                 raise EditError(f"a rule of '{thing.name}' cannot act on '{name}'; it can act on {thing.fitting(rule)}")
     return thing

@@ -13,14 +13,14 @@ from vine_swing.motion.basics import colour
 from vine_swing.motion.basics.errors import EditError
 from vine_swing.motion.basics.limits import MOST_TRACED
 from vine_swing.motion.basics.specs import GROUP_CHANNELS
-from vine_swing.motion.basics.values import Frame, Id
+from vine_swing.motion.basics.values import MAX_PATH_DATA, Frame, Id
+from vine_swing.motion.curves.svg_path import path_data
 from vine_swing.motion.edits.base import Edit, in_time, object_in
 from vine_swing.motion.edits.figures import free_id
 from vine_swing.motion.edits.objects import cues_without, fitted, name_beside, outlined
 from vine_swing.motion.edits.parades import parade_in
 from vine_swing.motion.outline.drawing import TextPart, drawing_of
-from vine_swing.motion.outline.svg_path import path_data
-from vine_swing.motion.scene.model import MAX_OBJECTS, MAX_PATH_DATA, GroupObject, ParadeObject, Scene, SceneObject, ShapeObject
+from vine_swing.motion.scene.model import MAX_OBJECTS, GroupObject, ParadeObject, Scene, SceneObject, ShapeObject
 from vine_swing.motion.timing.channel import Channel, Key
 from vine_swing.motion.timing.fit import fit_colours, fit_keys
 

@@ -93,7 +93,9 @@ class ReverseKeys(_TimingEdit):
         eases = [own[-1].ease, *(reversed_ease(key.ease) for key in own[:-1])]
         # So does the way of a path, which also belongs to the stretch that leaves a key.
         ways = [own[-1].way, *(key.way for key in own[:-1])]
-        return [key.mirrored().but(ease=ease, way=way) for key, ease, way in zip(own, eases, ways, strict=True)]
+        # And so does which points of an outline meet, told from the other side.
+        meets = [own[-1].meets, *(None if key.meets is None else (key.meets[1], key.meets[0]) for key in own[:-1])]
+        return [key.mirrored().but(ease=ease, way=way, meets=met) for key, ease, way, met in zip(own, eases, ways, meets, strict=True)]
 
     def label(self, scene: Scene) -> str:
         return "reverse keys"
@@ -123,8 +125,8 @@ class EvenSpeed(Edit):
     def apply(self, scene: Scene) -> Scene:
         thing = owner_in(scene, self.object)
         for name in self.channels:
-            if spec_of(thing, name).kind == "colour":
-                raise EditError(f"'{thing.name}', {name}: colours have no speed; choose channels that are numbers")
+            if (kind := spec_of(thing, name).kind) in ("colour", "outline"):
+                raise EditError(f"'{thing.name}', {name}: {kind}s have no speed; choose channels that are numbers")
         if "path" in self.channels and thing.is_keyed("path"):
             return with_channel(scene, self.object, "path", lambda path: self._along(path, thing.name))
         moving = {name: thing.channels[name] for name in self.channels if name in thing.channels and thing.channels[name].keys}

@@ -8,9 +8,9 @@ import numpy as np
 from numpy.typing import NDArray
 
 from vine_swing.motion.basics.errors import MotionError
-from vine_swing.motion.outline.outline import NOTHING, Outline
-from vine_swing.motion.outline.shapes import DRAWN
-from vine_swing.motion.outline.svg_path import parse_path
+from vine_swing.motion.curves.outline import NOTHING, Outline
+from vine_swing.motion.curves.svg_path import parse_path
+from vine_swing.motion.outline.shapes import DRAWN, FINE
 from vine_swing.motion.outline.text import FAMILIES, Setting, Typeset, typeset
 from vine_swing.motion.outline.text.families import faces_of
 from vine_swing.motion.outline.text.numbers import check_numbers, counts, with_number
@@ -42,8 +42,8 @@ class Drawing:
     boxed: bool = False
 
 
-def drawing_of(shape: Shape) -> Drawing:
-    """How a shape is drawn."""
+def drawing_of(shape: Shape, *, fine: bool = False) -> Drawing:
+    """How a shape is drawn; `fine` where rules go by its outline, with round shapes within a millionth of their size."""
     if isinstance(shape, OutlineShape):
         return Drawing((), lambda _: parse_path(shape.d))
     if isinstance(shape, TextShape):
@@ -52,7 +52,7 @@ def drawing_of(shape: Shape) -> Drawing:
         )
         names = ("text.size", "tracking", "leading", "number") if counts(shape.text) else ("text.size", "tracking", "leading")
         return Drawing(names, draw, boxed=True)
-    draw, words = DRAWN[shape.type]
+    draw, words = (FINE if fine and shape.type in FINE else DRAWN)[shape.type]
     return Drawing(tuple(words), lambda values: draw(**{word: values[name] for name, word in words.items()}))
 
 

@@ -5,14 +5,29 @@ from collections.abc import Callable
 import numpy as np
 from numpy.typing import NDArray
 
-from vine_swing.motion.outline.outline import CLOSE, LINE, MOVE, NOTHING, QUARTER, Outline, OutlineBuilder
+from vine_swing.motion.curves.outline import CLOSE, CUBIC, LINE, MOVE, NOTHING, QUARTER, Outline, OutlineBuilder
 
 Array = NDArray[np.float64]
+#: Cubics of a fine ellipse.
+_FINE_PIECES = 32
 
 
 def ellipse(*, width: float, height: float) -> Outline:
     """Four cubics, clockwise from the right."""
     return _rounded(width / 2, height / 2, width / 2, height / 2)
+
+
+def fine_ellipse(*, width: float, height: float) -> Outline:
+    """As `ellipse`, of so many cubics that it is one within a billionth of its size."""
+    turn = np.arange(_FINE_PIECES + 1) / _FINE_PIECES * 2 * np.pi
+    at = np.stack([np.cos(turn), np.sin(turn)], axis=1)
+    # The last point is the first, and not what rounding makes of it.
+    at[-1] = at[0]
+    reach = 4 / 3 * np.tan(np.pi / _FINE_PIECES / 2)
+    way = reach * np.stack([-at[:, 1], at[:, 0]], axis=1)
+    curves = np.stack([at[:-1] + way[:-1], at[1:] - way[1:], at[1:]], axis=1).reshape(-1, 2)
+    half = np.array([width, height]) / 2
+    return Outline(bytes([MOVE, *[CUBIC] * _FINE_PIECES, CLOSE]), np.concatenate([at[:1], curves]) * half)
 
 
 def rectangle(*, width: float, height: float, roundness: float) -> Outline:
@@ -56,6 +71,10 @@ DRAWN: dict[str, tuple[Callable[..., Outline], dict[str, str]]] = {
     "star": (star, {"width": "width", "height": "height", "points": "points", "inner": "inner"}),
     "line": (line, {"end.x": "end_x", "end.y": "end_y"}),
 }
+
+
+#: Shapes that can be drawn more finely than they are painted.
+FINE: dict[str, tuple[Callable[..., Outline], dict[str, str]]] = {"ellipse": (fine_ellipse, {"width": "width", "height": "height"})}
 
 
 def _count(points: float) -> int:

@@ -6,7 +6,7 @@ from itertools import pairwise
 import numpy as np
 from numpy.typing import NDArray
 
-from vine_swing.motion.outline.outline import Outline
+from vine_swing.motion.curves.outline import Outline
 from vine_swing.motion.timing.channel import Channel
 from vine_swing.motion.timing.path import evaluate_path
 

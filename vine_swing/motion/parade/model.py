@@ -108,4 +108,4 @@ def fault_of(value: float | str | None, kind: str) -> str | None:
         return f"'{value[:30]}' is no number"
     if kind == "colour" and not (isinstance(value, str) and _COLOUR.fullmatch(value)):
         return f"{value!r} is no colour such as '#F2932B'"
-    return "a path cannot have a list" if kind == "point" else None
+    return "a path or an outline cannot have a list" if kind in ("point", "outline") else None

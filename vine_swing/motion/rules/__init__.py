@@ -2,7 +2,9 @@
 
 from vine_swing.motion.rules import (
     arc,
+    bend,
     bounce,
+    draw_on,
     exaggerate,
     face,
     follow,
@@ -16,11 +18,16 @@ from vine_swing.motion.rules import (
     overshoot,
     pendulum,
     retime,
+    ripple,
     roll,
+    rough,
+    round,
     smooth,
     spring,
     squash_stretch,
     steps,
+    swirl,
+    taper,
     tint,
     wind_up,
 )
@@ -35,5 +42,6 @@ RULES: dict[str, RuleSpec] = {
         *(retime, steps, oscillator, noise, spring, smooth, limit),
         *(bounce, pendulum, squash_stretch, wind_up, overshoot, arc, exaggerate, roll, face, follow, link, tint),
         *(gait, look_at, hold_on),
+        *(ripple, taper, bend, swirl, rough, draw_on, round),
     )
 }

@@ -49,6 +49,7 @@ SPEC = RuleSpec(
     ),
     modes=(),
     prepare=at_once(apply),
+    on_outlines="time",
     summary="{delay} later · {speed}",
     telling={"delay": 10.0},
 )

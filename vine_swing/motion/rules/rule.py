@@ -9,6 +9,7 @@ import numpy as np
 from numpy.typing import NDArray
 from pydantic import Discriminator, Field, Tag, model_validator
 
+from vine_swing.motion.basics.specs import OUTLINE
 from vine_swing.motion.basics.values import Frozen, Id, Text
 from vine_swing.motion.formula import read
 from vine_swing.motion.formula.tree import MAX_LENGTH
@@ -118,7 +119,9 @@ class Rule(Frozen):
         return None if value is None else float(value)
 
     def acts_on(self, channel: str, *, keyed: bool) -> bool:
-        """Whether it changes a channel."""
+        """Whether it changes a channel. What bends outlines acts on them whether or not they have keys."""
+        if self.channels == "keyed" and self.spec.of == "outline":
+            return channel == OUTLINE
         return keyed if self.channels == "keyed" else channel in self.channels
 
 
@@ -140,6 +143,16 @@ class RuleSettings:
     def choice(self, name: str) -> str:
         """A setting that is one of several words."""
         return self._rules[0].word(name)
+
+    @property
+    def spec(self) -> RuleSpec:
+        """What kind of rules they are of."""
+        return self._rules[0].spec
+
+    @property
+    def source(self) -> Source:
+        """What the rules read."""
+        return self._source
 
     @property
     def key(self) -> str:

@@ -104,6 +104,7 @@ SPEC = RuleSpec(
     ),
     modes=(),
     prepare=at_once(apply),
+    on_outlines="points",
     reads=64.0,
     summary="± {frames}",
     telling={"frames": 10.0},

@@ -3,7 +3,7 @@
 from collections.abc import Callable, Collection, Mapping
 from dataclasses import dataclass, field
 from functools import partial
-from typing import Literal, Protocol
+from typing import TYPE_CHECKING, Literal, Protocol
 
 import numpy as np
 from numpy.typing import NDArray
@@ -12,6 +12,9 @@ from vine_swing.motion.figure.ground import Ground
 from vine_swing.motion.figure.model import Figure
 from vine_swing.motion.formula import ALONE, Copy
 from vine_swing.motion.timing.channel import Channel
+
+if TYPE_CHECKING:
+    from vine_swing.motion.rules.bending import Bend
 
 Array = NDArray[np.float64]
 Mode = Literal["add", "multiply", "replace"]
@@ -169,7 +172,10 @@ class RuleSpec:
     `shifts` says, where that is known beforehand, at which other frames it reads the channels it looks at: for each of `looks` how many frames and
     seconds later than its own, from its settings that are words and those that are numbers (None for one that changes). Tables are filled by it.
 
-    `of` says what the channels hold it acts on; colours come as sRGB with alpha, (r, n, 4).
+    `of` says what the channels hold it acts on; colours come as sRGB with alpha, (r, n, 4). A rule of outlines has `bend` in place of
+    `prepare`; `still` says whether what it does is the same at all frames unless a setting changes, and `by_frame` that it may give outlines of other
+    points at every frame, and so is handed one at a time. Some rules of numbers act on outlines too, as `on_outlines` says: those of `time` read
+    them at other frames, those of `points` take every coordinate for a number.
 
     For cards and menus: `acts` are the channels it is for; none if it is for any. `summary` says a rule in one line, in parts divided
     by " · ", with `{setting}` for a number with its unit and `{one|other}` for the first that is on; parts with nothing on are left
@@ -193,11 +199,19 @@ class RuleSpec:
     together: Callable[[Source, Settings, Array], Mapping[str, Array]] | None = None
     joints: Callable[[Figure, Callable[[str], str]], Collection[str]] | None = None
     besides: tuple[str, ...] = ()
-    of: Literal["number", "colour"] = "number"
+    of: Literal["number", "colour", "outline"] = "number"
+    on_outlines: Literal["", "time", "points"] = ""
+    bend: "Bend | None" = None
+    still: Callable[[Settings, Array], bool] = lambda settings, t: True
+    by_frame: bool = False
     contacts: Callable[[Source, Settings], Array] | None = None
     remark: Callable[[Source, Settings, Array], str | None] | None = None
     looks: Callable[[Callable[[str], str], str], tuple[tuple[str, str], ...]] = _nowhere
     shifts: Callable[[Callable[[str], str], Callable[[str], float | None], str], list[Shift]] = _unshifted
+
+    def fits(self, kind: str) -> bool:
+        """Whether it acts on channels that hold values of a kind."""
+        return kind == self.of or (kind == "outline" and self.on_outlines != "")
 
     @property
     def usual_mode(self) -> Mode:

@@ -219,6 +219,7 @@ SPEC = RuleSpec(
     ),
     modes=(),
     prepare=prepare,
+    on_outlines="points",
     reads=0.0,
     summary="{frequency} · damping {damping}",
 )

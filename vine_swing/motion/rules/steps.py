@@ -22,6 +22,7 @@ SPEC = RuleSpec(
     ),
     modes=(),
     prepare=at_once(apply),
+    on_outlines="time",
     summary="every {every}",
     telling={"every": 8.0},
 )

@@ -12,8 +12,10 @@ from typing import Annotated, Any, Literal, Self
 from pydantic import Field, field_validator, model_validator
 
 from vine_swing.motion.basics import font_data
-from vine_swing.motion.basics.specs import GROUP_CHANNELS, SHAPE_CHANNELS, ChannelSpec, Unit
-from vine_swing.motion.basics.values import MAX_FRAME, MAX_LENGTH, Colour, Frozen, Id, Name, Number, Text
+from vine_swing.motion.basics.errors import MotionError
+from vine_swing.motion.basics.specs import GROUP_CHANNELS, OUTLINE, SHAPE_CHANNELS, ChannelSpec, Unit
+from vine_swing.motion.basics.values import MAX_FRAME, MAX_LENGTH, MAX_PATH_DATA, Colour, Frozen, Id, Name, Number, Point, Text
+from vine_swing.motion.curves.svg_path import parse_path
 from vine_swing.motion.figure.channels import joint_channels
 from vine_swing.motion.figure.model import Figure
 from vine_swing.motion.parade.channels import PARADE_CHANNELS
@@ -22,8 +24,12 @@ from vine_swing.motion.rules.rule import SETTING, Rule
 from vine_swing.motion.timing.channel import Channel
 
 MAX_OBJECTS = 5_000
-#: Characters of SVG path data of one outline.
-MAX_PATH_DATA = 200_000
+#: Places that a hand went, kept with what was drawn through them.
+MAX_HAND = 5_000
+#: Keys of one outline.
+MAX_OUTLINE_KEYS = 2_000
+#: Colours of the palette of a scene.
+MAX_PALETTE = 64
 #: Font files kept with one scene, and the characters that one takes as base64: six megabytes.
 MAX_FONTS, MAX_FONT_DATA = 20, 8_000_000
 #: Characters of one text.
@@ -37,11 +43,30 @@ class PlainShape(Frozen):
     type: Literal["ellipse", "rectangle", "polygon", "star", "line"]
 
 
+class Hand(Frozen):
+    """The places a hand went that an outline was fitted through, in px, and how far from them the outline may stray."""
+
+    places: Annotated[tuple[Point, ...], Field(min_length=2, max_length=MAX_HAND)]
+    tolerance: Annotated[float, Field(strict=True, ge=0.01, le=200)] = 2.0
+    closed: bool = False
+
+    @field_validator("places", mode="before")
+    @classmethod
+    def _places_from_json(cls, places: Any) -> Any:
+        return tuple(tuple(one) if isinstance(one, list) else one for one in places) if isinstance(places, list) else places
+
+
 class OutlineShape(Frozen):
-    """Any outline, as SVG path data (SVG 2, section 9.3)."""
+    """Any outline, as SVG path data (SVG 2, section 9.3).
+
+    fill_rule: what is inside where lines cross, as SVG and CSS call it. hand: of one that was drawn freely and not changed since, where the hand
+    went.
+    """
 
     type: Literal["outline"]
     d: Annotated[Text, Field(min_length=1, max_length=MAX_PATH_DATA)]
+    fill_rule: Literal["nonzero", "evenodd"] = "nonzero"
+    hand: Hand | None = None
 
 
 class TextShape(Frozen):
@@ -229,8 +254,8 @@ class _Object(Frozen):
 
     @cached_property
     def ruled(self) -> frozenset[str]:
-        """The channels on which rules are at work."""
-        return frozenset(name for name, rules in self._working.items() if rules) if self.rules else frozenset()
+        """The channels of numbers and colours on which rules are at work."""
+        return frozenset(name for name, rules in self._working.items() if rules and name != OUTLINE) if self.rules else frozenset()
 
     @cached_property
     def _acting(self) -> dict[str, list[Rule]]:
@@ -240,7 +265,7 @@ class _Object(Frozen):
             def acts(rule: Rule) -> bool:
                 return name in self.joints_of(rule) if rule.spec.joints and rule.channels == "keyed" else rule.acts_on(name, keyed=keyed)
 
-            return [rule for rule in self.rules if rule.spec.of == kind and acts(rule)]
+            return [rule for rule in self.rules if rule.spec.fits(kind) and acts(rule)]
 
         return {name: acting(name, spec.kind) for name, spec in self.specs.items()}
 
@@ -254,7 +279,8 @@ class _Object(Frozen):
         if not self.rules:
             return {}
         found = {f"{rule.id}{SETTING}{name}": refs for rule in self.rules for name, refs in rule.linked.items()}
-        found |= {name: tuple(ref for rule in self.rules_on(name) for ref in rule.looks(self.id, name)) for name in self.specs}
+        # An outline is read by no other channel, so it needs no place in their order; the settings of its rules have theirs.
+        found |= {name: tuple(ref for rule in self.rules_on(name) for ref in rule.looks(self.id, name)) for name in self.specs if name != OUTLINE}
         return {name: tuple(dict.fromkeys(refs)) for name, refs in found.items() if refs}
 
     @model_validator(mode="after")
@@ -264,6 +290,9 @@ class _Object(Frozen):
             if spec is None:
                 raise ValueError(f"'{self.name}' has no channel '{name}'; it has {', '.join(self.specs)}")
             check_values(channel, spec, f"'{self.name}', {name}")
+        outline = self.channels.get(OUTLINE)
+        if outline is not None and outline.keys and not isinstance(self.drawn_shape, OutlineShape):
+            raise ValueError(f"the outline of '{self.name}' has keys, which only an outline can have; make an outline of it first")
         ids = [rule.id for rule in self.rules]
         if len(set(ids)) < len(ids):
             twice = next(one for one in ids if ids.count(one) > 1)
@@ -272,13 +301,13 @@ class _Object(Frozen):
             if rule.spec.joints and self.skeleton is None:
                 raise ValueError(f"rule '{rule.id}' of '{self.name}' moves joints, which only figures have; put it on a figure")
             for name in () if rule.channels == "keyed" else rule.channels:
-                if name not in self.specs or self.specs[name].kind != rule.spec.of:
+                if name not in self.specs or not rule.spec.fits(self.specs[name].kind):
                     raise ValueError(f"rule '{rule.id}' of '{self.name}' acts on '{name}'; it can act on {self.fitting(rule)}")
         return self
 
     def fitting(self, rule: Rule) -> str:
         """The channels a rule can act on, as words."""
-        return ", ".join(spec.name for spec in self.specs.values() if spec.kind == rule.spec.of) or "nothing here"
+        return ", ".join(spec.name for spec in self.specs.values() if rule.spec.fits(spec.kind)) or "nothing here"
 
 
 class ShapeObject(_Object):
@@ -416,6 +445,7 @@ class Scene(Frozen):
     objects: Annotated[tuple[SceneObject, ...], Field(max_length=MAX_OBJECTS)] = ()
     cues: Annotated[tuple[Cue, ...], Field(max_length=MAX_CUES)] = ()
     fonts: Annotated[tuple[OwnFont, ...], Field(max_length=MAX_FONTS)] = ()
+    palette: Annotated[tuple[Colour, ...], Field(max_length=MAX_PALETTE)] = ()
 
     @field_validator("size", mode="before")
     @classmethod
@@ -519,6 +549,7 @@ _KINDS: dict[str, tuple[str, Any]] = {
     "number": ("a number", int | float),
     "colour": ("a colour such as '#F2932B'", str),
     "point": ("a point such as [640, 360]", tuple),
+    "outline": ("SVG path data such as 'M 0 0 L 40 0 L 20 30 Z'", str),
 }
 
 
@@ -535,15 +566,32 @@ def check_values(channel: Channel, spec: ChannelSpec, where: str) -> None:
     if channel.base is not None:
         if spec.kind == "point":
             raise ValueError(f"{where}: a path has no base; without keys, x and y say where the object is")
+        if spec.kind == "outline":
+            raise ValueError(f"{where}: an outline has no base; without keys, the shape says what it is")
         values.append(("base", channel.base))
+    if spec.kind == "outline":
+        _check_outlines(channel, where)
     for key in channel.keys:
-        if spec.kind == "colour" and (key.out is not None or key.into is not None):
-            raise ValueError(f"{where}: the key at frame {key.frame:g} has handles, which colours cannot have; use spline or an ease")
+        if spec.kind in ("colour", "outline") and (key.out is not None or key.into is not None):
+            raise ValueError(f"{where}: the key at frame {key.frame:g} has handles, which {spec.kind}s cannot have; use spline or an ease")
+        if spec.kind != "outline" and key.meets is not None:
+            raise ValueError(f"{where}: the key at frame {key.frame:g} says which point it meets, which only keys of an outline can; take it out")
         if spec.kind != "point" and key.way is not None:
             raise ValueError(f"{where}: the key at frame {key.frame:g} has a way, which only keys of a path can have; take it out")
     for what, value in values:
-        if not isinstance(value, kind):
+        if not isinstance(value, kind) or (isinstance(value, str) and value.startswith("#") != (spec.kind == "colour")):
             raise ValueError(f"{where}: the {what} is {value!r}; it must be {wanted}")
+
+
+def _check_outlines(channel: Channel, where: str) -> None:
+    if len(channel.keys) > MAX_OUTLINE_KEYS:
+        raise ValueError(f"{where}: there are {len(channel.keys)} keys; an outline has at most {MAX_OUTLINE_KEYS}")
+    for key in channel.keys:
+        if isinstance(key.value, str) and not key.value.startswith("#"):
+            try:
+                parse_path(key.value)
+            except MotionError as error:
+                raise ValueError(f"{where}: the key at frame {key.frame:g}: {error}") from error
 
 
 def check_lists(name: str, parade: Parade, objects: Mapping[str, "SceneObject"]) -> None:

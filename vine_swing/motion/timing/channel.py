@@ -23,6 +23,8 @@ LINEAR = build("linear")
 #: A handle: [frames, value] from its key.
 Handle = tuple[Frame, Number]
 Bend = Annotated[float, Field(strict=True, ge=-1, le=1)]
+#: A point of an outline, and the point of another that it goes to.
+Meeting = tuple[Annotated[int, Field(strict=True, ge=0, le=100_000)], Annotated[int, Field(strict=True, ge=0, le=100_000)]]
 #: How a path goes from one of its keys to the next.
 Way = Literal["straight", "bezier", "spline"]
 
@@ -40,6 +42,9 @@ class Key(Frozen):
     The keys of a path are points. There `way` says how the path goes on from the key, `out` and `in` are [dx, dy], and
     the ease is the pace along the way alone. Left out, the way is a spline if the ease says so, a Bezier curve if one
     of the stretch's keys has a handle there, and straight otherwise.
+
+    The keys of an outline hold SVG path data. `meets` names a point of this key's outline and the one of the next key's outline it goes to, both
+    counted from 0; left out, points go where they have the least way.
     """
 
     model_config = NAMED_IN
@@ -53,6 +58,7 @@ class Key(Frozen):
     continuity: Bend = 0.0
     bias: Bend = 0.0
     way: Way | None = None
+    meets: Meeting | None = None
 
     @property
     def is_point(self) -> bool:

@@ -7,7 +7,7 @@ from fastapi.responses import PlainTextResponse
 from pydantic import BaseModel
 
 from vine_swing.motion.basics.errors import NoSuchThing
-from vine_swing.motion.outline.svg_path import path_data
+from vine_swing.motion.curves.svg_path import path_data
 from vine_swing.motion.outline.text import FAMILIES, Setting, typeset
 
 router = APIRouter(tags=["vocabulary"])

@@ -23,7 +23,8 @@ export interface Outline {
 /** The outlines something has over time, and which of them each frame shows. */
 export interface Outlines {
   readonly which: Uint16Array;
-  readonly outlines: readonly Outline[];
+  /** One of the different outlines; its path is built when it is first asked for. */
+  readonly outline: (index: number) => Outline | undefined;
   /** Whether it is taken hold of anywhere within its bounds, as a text is. */
   readonly boxed?: boolean;
   /** The frame of the first of `which`, where that is not 0. */
@@ -93,7 +94,7 @@ interface WireObject {
   outline?: {
     which: Uint8Array;
     boxed?: boolean;
-    outlines: { verbs: Uint8Array; points: Uint8Array; bounds: [number, number, number, number] }[];
+    blocks: { verbs: Uint8Array; count: number; points: Uint8Array; bounds: Uint8Array }[];
   };
   turns?: Record<string, number[]>;
   contacts?: number[];
@@ -185,14 +186,30 @@ function rows(array: WireArray | undefined): Rows | undefined {
 /** A copy of some bytes that begins where typed arrays may begin. */
 const aligned = (data: Uint8Array): ArrayBuffer => data.slice().buffer as ArrayBuffer;
 
-function readOutlines(wire: NonNullable<WireObject["outline"]>): BakedObject["outline"] {
+/** What gives each outline by its place, and keeps it from then on: of hundreds that a moving outline has, few are ever seen. */
+export function builtWhenAsked(builders: readonly (() => Outline)[]): Outlines["outline"] {
+  const built: (Outline | undefined)[] = [];
+  return (index) => (built[index] ??= builders[index]?.());
+}
+
+function outlinesOf(block: NonNullable<WireObject["outline"]>["blocks"][number]): (() => Outline)[] {
+  const points = new Float32Array(aligned(block.points));
+  const bounds = new Float32Array(aligned(block.bounds));
+  const each = points.length / block.count;
+  return Array.from({ length: block.count }, (_, k) => () => {
+    const [left = 0, top = 0, right = 0, bottom = 0] = bounds.subarray(4 * k, 4 * k + 4);
+    return {
+      path: buildPath(block.verbs, points.subarray(k * each, (k + 1) * each)),
+      bounds: [left, top, right, bottom] as const,
+    };
+  });
+}
+
+export function readOutlines(wire: NonNullable<WireObject["outline"]>): Outlines {
   return {
     which: new Uint16Array(aligned(wire.which)),
     boxed: wire.boxed,
-    outlines: wire.outlines.map(({ verbs, points, bounds }) => ({
-      path: buildPath(verbs, new Float32Array(aligned(points))),
-      bounds,
-    })),
+    outline: builtWhenAsked(wire.blocks.flatMap(outlinesOf)),
   };
 }
 

@@ -13,6 +13,7 @@ export interface Fill extends Common {
   readonly matrix: Rows;
   readonly outline: Outlines;
   readonly colour: Rows;
+  readonly rule: CanvasFillRule;
 }
 export interface Stroke extends Common {
   readonly op: "stroke";

@@ -24,7 +24,7 @@ export function useLinkNumbers() {
   /** Half the width something is drawn with: the radius of a wheel. */
   function radius(id: string): number {
     const baked = scene.motion?.objects.get(id);
-    const bounds = baked?.outline?.outlines[0]?.bounds;
+    const bounds = baked?.outline?.outline(0)?.bounds;
     if (!baked || !bounds) return 1;
     const width = baked.channels.width ? numberAt(baked.channels.width, playback.frame) : bounds[2] - bounds[0];
     const scale = baked.channels["scale.x"] ? Math.abs(numberAt(baked.channels["scale.x"], playback.frame)) : 1;

@@ -2,7 +2,7 @@
  * Paints the case files of tests/picture/cases in a page of their own, for the test that holds both painters together.
  * No part of the application.
  */
-import type { Outlines, Rows } from "@/api/motion";
+import { builtWhenAsked, type Outlines, type Rows } from "@/api/motion";
 import { atFrame } from "@/picture/looked";
 import { background, paintSteps } from "@/picture/paint";
 import { type Address, resolved, type StepData } from "@/api/paintList";
@@ -49,7 +49,7 @@ async function paintCase(given: Case, frame: number): Promise<string> {
       one && {
         which: new Uint16Array(one.which),
         first,
-        outlines: one.outlines.map((d, i) => ({ path: new Path2D(d), bounds: one.bounds[i]! })),
+        outline: builtWhenAsked(one.outlines.map((d, i) => () => ({ path: new Path2D(d), bounds: one.bounds[i]! }))),
       }
     );
   };

@@ -29,5 +29,5 @@ export function outlineAt(track: Outlines | undefined, frame: number) {
   if (!track) return undefined;
   const row = Math.round(frame - (track.first ?? 0));
   const which = track.which[Math.min(Math.max(row, 0), track.which.length - 1)];
-  return track.outlines[which ?? 0];
+  return track.outline(which ?? 0);
 }

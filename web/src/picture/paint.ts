@@ -114,7 +114,7 @@ function paintOutline(
   if (!outline || !colour) return;
   if (step.op === "fill") {
     ctx.fillStyle = colour;
-    ctx.fill(outline.path);
+    ctx.fill(outline.path, step.rule);
     return;
   }
   const width = numberAt(step.width, frame);

@@ -9,7 +9,7 @@ from typing import Any
 
 import uharfbuzz as hb
 
-from vine_swing.motion.outline.outline import Outline, OutlineBuilder
+from vine_swing.motion.curves.outline import Outline, OutlineBuilder
 
 
 @dataclass(frozen=True)

@@ -12,7 +12,7 @@ from typing import Literal
 import numpy as np
 from numpy.typing import NDArray
 
-from vine_swing.motion.outline.outline import NOTHING, Outline
+from vine_swing.motion.curves.outline import NOTHING, Outline
 from vine_swing.motion.outline.text.families import faces_of
 from vine_swing.motion.outline.text.runs import base_level, missing_in, runs_of
 from vine_swing.motion.parade.model import TextPartName

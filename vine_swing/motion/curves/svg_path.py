@@ -8,7 +8,7 @@ from functools import lru_cache
 import svgelements
 
 from vine_swing.motion.basics.errors import MotionError
-from vine_swing.motion.outline.outline import CLOSE, CUBIC, LINE, MOVE, POINTS_TAKEN, Outline, OutlineBuilder
+from vine_swing.motion.curves.outline import CLOSE, CUBIC, LINE, MOVE, POINTS_TAKEN, Outline, OutlineBuilder
 
 #: What SVG calls each verb.
 _LETTERS = {MOVE: "M", LINE: "L", CUBIC: "C", CLOSE: "Z"}

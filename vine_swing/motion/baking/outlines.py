@@ -1,0 +1,384 @@
+"""The outlines that keys and rules on outlines make, at any frames.
+
+An object's outline is drawn from its channels, or comes from the keys of its channel `outline`; then its own rules bend it in its own space, then
+those of what it hangs on, in the space of each. What nothing bends is left to be drawn from its channels alone.
+"""
+
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass, replace
+from functools import partial
+from typing import TYPE_CHECKING
+
+import numpy as np
+from numpy.typing import NDArray
+
+from vine_swing.motion.baking.effort import TooMuchWork
+from vine_swing.motion.baking.placing import BakedObject
+from vine_swing.motion.basics import matrix
+from vine_swing.motion.basics.limits import MOST_POINTS
+from vine_swing.motion.basics.specs import OUTLINE
+from vine_swing.motion.curves.contours import contours_of, joined
+from vine_swing.motion.curves.outline import Outline
+from vine_swing.motion.curves.series import Block, OutlineSeries
+from vine_swing.motion.outline.drawing import Drawing, drawing_of
+from vine_swing.motion.rules.bending import Bend, Bending, Box
+from vine_swing.motion.rules.rule import SETTING, Rule, RuleSettings
+from vine_swing.motion.scene.model import Scene, SceneObject, Shape
+from vine_swing.motion.timing.outlines import KeyedOutlines
+
+if TYPE_CHECKING:
+    from vine_swing.motion.baking.reading import Reader
+
+Array = NDArray[np.float64]
+Index = NDArray[np.intp]
+#: The outlines at frames t (n,).
+ReadOutlines = Callable[[Array], OutlineSeries]
+#: The values of a channel at frames t (n,): (n,) or (1,).
+Values = Callable[[str, Array], Array]
+_FIRST = np.zeros(1)
+
+
+def is_bent(scene: Scene, thing: SceneObject) -> bool:
+    """Whether keys or rules on outlines make what is seen of a drawn object."""
+    return thing.drawn_shape is not None and (thing.is_keyed(OUTLINE) or bool(thing.rules_on(OUTLINE)) or bool(benders(scene, thing)))
+
+
+def benders(scene: Scene, thing: SceneObject) -> list[SceneObject]:
+    """What an object hangs on, up to the first parade, that bends what hangs on it; the nearest first. A parade bends its copies one by one, each
+    where it stands, and so does what the parade hangs on."""
+    found: list[SceneObject] = []
+    for one in scene.upwards(thing.parent):
+        if one.copying is not None:
+            break
+        if one.rules_on(OUTLINE):
+            found.append(one)
+    return found
+
+
+def drawn_series(drawing: Drawing, rows: Array, name: str) -> OutlineSeries:
+    """The outlines drawn from rows (n, c) of values.
+
+    Raises:
+        TooMuchWork: if they would have more points than could be kept.
+    """
+    if not drawing.names:
+        return OutlineSeries.still(drawing.draw({}))
+    distinct, which = np.unique(rows, axis=0, return_inverse=True)
+    outlines: dict[int, Outline] = {}
+    points, order = 0, []
+    for row in distinct:
+        one = drawing.draw(dict(zip(drawing.names, map(float, row), strict=True)))
+        # Different values may give the very same outline, as those of a number that is shown rounded.
+        if id(one) not in outlines:
+            outlines[id(one)] = one
+            points += len(one.points)
+            check_points(points, name)
+        order.append(id(one))
+    places = {key: place for place, key in enumerate(outlines)}
+    return OutlineSeries.of(list(outlines.values()), np.array([places[key] for key in order], np.intp)[which.reshape(-1)])
+
+
+def check_points(points: int, name: str) -> None:
+    """Refuse outlines with more points together than could be kept.
+
+    Raises:
+        TooMuchWork: naming the object.
+    """
+    if points > MOST_POINTS:
+        raise TooMuchWork(
+            f"the outline of '{name}' would take more than {MOST_POINTS / 1e6:.0f} million points over the whole scene; let it keep its shape"
+            " and key its scale, or make it shorter"
+        )
+
+
+class OutlineReader:
+    """Reads outlines of one scene at any frames; what has been prepared for one reading serves the next."""
+
+    def __init__(self, reader: "Reader") -> None:
+        self._reader = reader
+        self._own: dict[str, list[tuple[Rule | None, ReadOutlines]]] = {}
+        self._boxes: dict[str, Box] = {}
+
+    @property
+    def _scene(self) -> Scene:
+        return self._reader.scene
+
+    def cards(self, thing: SceneObject, shape: Shape | None = None) -> list[tuple[Rule | None, ReadOutlines]]:
+        """How a drawn object's outline is made: as it is drawn or keyed (no rule), then after each rule of its own that is switched on."""
+        if shape is not None or thing.id not in self._own:
+            return self._prepared(thing, shape)
+        return self._own[thing.id]
+
+    def seen(self, thing: SceneObject, t: Array, *, shape: Shape | None = None, worlds: Callable[[str], Array] | None = None) -> OutlineSeries:
+        """The outline of a drawn object at frames t (n,), after all rules, in its own space.
+
+        Args:
+            thing: the object.
+            t: the frames.
+            shape: drawn instead of its own shape.
+            worlds: the matrices of objects at these frames, (n, 6) or (1, 6), by id; worked out if left out.
+        """
+        found = self.cards(thing, shape)[-1][1](t)
+        for above in benders(self._scene, thing):
+            there = self._to(thing, above, t, worlds)
+            if (np.abs(matrix.determinant(there)) < 1e-12).any():
+                # What is squashed flat cannot be brought back from where it is bent.
+                continue
+            found = _moved(found, there, len(t))
+            for rule in above.rules_on(OUTLINE):
+                found = self._after(above, rule, self.box(above), None, lambda _, found=found: found, t)  # type: ignore[misc]
+            found = _moved(found, matrix.home(there), len(t))
+        found = found.compact()
+        check_points(found.size, thing.name)
+        return found
+
+    def gathered(self, above: SceneObject, upto: int, t: Array) -> OutlineSeries:
+        """All that hangs on something, as one outline in its space at frames t (n,), after the first `upto` of its own rules on outlines."""
+        parts = []
+        for part in self._below(above):
+            one = _moved(self.cards(part)[-1][1](t), self._to(part, above, t, None), len(t))
+            for rule in above.rules_for(OUTLINE)[:upto]:
+                if rule.on:
+                    one = self._after(above, rule, self.box(above), None, lambda _, one=one: one, t)  # type: ignore[misc]
+            parts.append(one)
+        rows = [[part.at(row) for part in parts] for row in range(len(t))]
+        outlines = [Outline(b"".join(one.verbs for one in row), np.concatenate([np.empty((0, 2)), *(one.points for one in row)])) for row in rows]
+        return OutlineSeries.of(outlines, np.arange(len(t))).compact()
+
+    def box(self, thing: SceneObject) -> Box:
+        """The bounds, in its own space, of what an object's rules bend, as that is at the first frame of the scene before any of them."""
+        if thing.id not in self._boxes:
+            if thing.drawn_shape is not None:
+                self._boxes[thing.id] = self.cards(thing)[0][1](_FIRST).at(0).extent()
+            else:
+                self._boxes[thing.id] = _around(
+                    [_moved(self.cards(one)[-1][1](_FIRST), self._to(one, thing, _FIRST, None), 1) for one in self._below(thing)]
+                )
+        return self._boxes[thing.id]
+
+    def _below(self, above: SceneObject) -> list[SceneObject]:
+        """The drawn objects that hang on something, however deep."""
+        found, waiting = [], list(self._scene.children.get(above.id, ()))
+        while waiting:
+            one = self._scene.by_id[waiting.pop(0)]
+            if one.drawn_shape is not None:
+                found.append(one)
+            waiting += self._scene.children.get(one.id, ())
+        return found
+
+    def _to(self, thing: SceneObject, above: SceneObject, t: Array, worlds: Callable[[str], Array] | None) -> Array:
+        """From the space of an object to that of what it hangs on, (n, 6) or (1, 6)."""
+        read = worlds or (lambda object_id: self._reader.fills.settled(lambda: self._reader.world(object_id, t[None])))
+        found: Array = matrix.multiply(matrix.home(read(above.id)), read(thing.id))
+        return found[:1] if (found == found[:1]).all() else found
+
+    def _prepared(self, thing: SceneObject, shape: Shape | None) -> list[tuple[Rule | None, ReadOutlines]]:
+        # Known before it is finished: the box that rules go by is that of its first card.
+        cards: list[tuple[Rule | None, ReadOutlines]] = [(None, self._before_rules(thing, shape))]
+        if shape is None:
+            self._own[thing.id] = cards
+        for rule in thing.rules_on(OUTLINE):
+            read = cards[-1][1]
+            box = partial(_box_of, cards[0][1])
+            cards.append((rule, lambda t, rule=rule, read=read, box=box: self._after(thing, rule, box(), read(_FIRST).at(0), read, t)))  # type: ignore[misc]
+        return cards
+
+    def _before_rules(self, thing: SceneObject, shape: Shape | None) -> ReadOutlines:
+        if thing.is_keyed(OUTLINE) and shape is None:
+            return KeyedOutlines(thing.channels[OUTLINE]).at
+        drawn = shape if shape is not None else thing.drawn_shape
+        assert drawn is not None, "only what is drawn has an outline"
+        drawing = drawing_of(drawn, fine=bool(thing.rules_on(OUTLINE)) or bool(benders(self._scene, thing)))
+
+        def read(t: Array) -> OutlineSeries:
+            rows = [self._values(thing, name, t) for name in drawing.names]
+            return drawn_series(drawing, np.stack(np.broadcast_arrays(*rows), axis=-1) if rows else np.empty((1, 0)), thing.name)
+
+        return read
+
+    def _values(self, thing: SceneObject, name: str, t: Array) -> Array:
+        """A channel of an object at frames t (n,), within its limits: (n,), or (1,) where it never changes."""
+        reader, spec = self._reader, thing.specs[name]
+        frames = reader.grid if len(t) == reader.grid.shape[1] and (t == reader.grid[0]).all() else t[None]
+        row: Array = reader.fills.settled(lambda: reader.final(thing.id, name).at(frames))[0]
+        row = np.clip(row, spec.low, spec.high) if spec.low is not None else row
+        return row[:1] if (row == row[0]).all() else row
+
+    # -- rules
+
+    def _after(self, owner: SceneObject, rule: Rule, box: Box, rest: Outline | None, before: ReadOutlines, t: Array) -> OutlineSeries:
+        """The outlines after one rule of `owner`; `rest` is what comes to it at the first frame of the scene, where that is known."""
+        source = self._reader.keyed([(owner, "x")])
+        settings = RuleSettings([rule], source)
+        spec = rule.spec
+        if spec.on_outlines == "time":
+            frames = self._reader.fills.settled(lambda: spec.prepare(source.reading(lambda t: t), settings, rule.mode)(t[None]))[0]
+            distinct, which = np.unique(frames, return_inverse=True)
+            return before(distinct).read(which.reshape(-1))
+        if spec.on_outlines == "points":
+            return self._points_after(rule, settings, before, t)
+        assert spec.bend is not None, "what acts on outlines bends them, or reads them at other times"
+        scene = np.arange(self._scene.length, dtype=float)[None]
+        fps = self._scene.fps
+        moves = any(settings.breaks(name) is not None for name, one in spec.settings.items() if not one.is_word)
+        still = not moves and spec.still(settings, _FIRST[None])
+
+        def bent(block: Block, frames: Array) -> Block:
+            contours = contours_of(block.verbs, block.points)
+            same = rest is not None and rest.verbs == block.verbs
+            resting = contours_of(rest.verbs, rest.points[None]) if same and rest is not None else contours_of(block.verbs, block.points[:1])
+            if [len(one.straight) for one in resting] != [len(one.straight) for one in contours]:
+                resting = contours_of(block.verbs, block.points[:1])
+            how = Bending(settings, frames[None], scene, fps, box, resting)
+            return Block(*joined(self._reader.fills.settled(lambda: spec.bend(contours, how))))  # type: ignore[misc]
+
+        found = before(t)
+        self._reader.spend(sum(block.points.size for block in found.blocks))
+        if spec.by_frame:
+            return self._frame_by_frame(found, spec.bend, settings, t, still, lambda frames: Bending(settings, frames[None], scene, fps, box, []))
+        if still:
+            return found.changed(lambda block: bent(block, _FIRST))
+        return found.changed_by_frame(len(t), lambda block, rows: bent(block, t[rows]))
+
+    def _frame_by_frame(
+        self, found: OutlineSeries, bend: Bend, settings: RuleSettings, t: Array, still: bool, how: Callable[[Array], Bending]
+    ) -> OutlineSeries:
+        """For rules that make outlines with other verbs at every frame; those that come out of the same numbers are made once."""
+        numbers = self._reader.fills.settled(lambda: [settings.number(name, t[None]) for name in settings_of(settings)])
+        table = np.concatenate([np.broadcast_to(one, (1, len(t))) for one in numbers if one is not None] or [np.zeros((1, len(t)))])
+        which = np.broadcast_to(found.which, (len(t),))
+        _, first, back = np.unique(np.vstack([which, table]), axis=1, return_index=True, return_inverse=True)
+        outlines = []
+        for frame in first.tolist():
+            one = found.at(frame)
+            made = bend(contours_of(one.verbs, one.points[None]), how(t[frame : frame + 1]))
+            verbs, points = joined(made)
+            outlines.append(Outline(verbs, points[0]))
+        return OutlineSeries.of(outlines, back.reshape(-1))
+
+    def _points_after(self, rule: Rule, settings: RuleSettings, before: ReadOutlines, t: Array) -> OutlineSeries:
+        """The outlines after a rule on numbers that takes every coordinate of every point for one. Where the points are others from frame to frame,
+        nothing is one and the same number over time, and the rule does nothing."""
+        whole = before(np.arange(self._scene.length, dtype=float))
+        if len({(block.verbs, block.points.shape[1]) for block in whole.blocks}) > 1:
+            return before(t)
+        verbs, count = whole.blocks[0].verbs, whole.blocks[0].points.shape[1]
+
+        def read(frames: Array) -> Array:
+            distinct, which = np.unique(frames, return_inverse=True)
+            series = before(distinct)
+            points = np.concatenate([block.points for block in series.blocks])[np.broadcast_to(series.which, (len(distinct),))]
+            rows: Array = points.reshape(len(distinct), -1).T[:, which.reshape(-1)]
+            return rows
+
+        source = settings.source.reading(read)
+        made = self._reader.fills.settled(lambda: rule.spec.prepare(source, settings, rule.mode)(t[None]))
+        return OutlineSeries((Block(verbs, np.ascontiguousarray(made.T).reshape(len(t), count, 2)),), np.arange(len(t)))
+
+
+def settings_of(settings: RuleSettings) -> list[str]:
+    """The names of the number settings of a rule."""
+    return [name for name, one in settings.spec.settings.items() if not one.is_word]
+
+
+def _box_of(read: ReadOutlines) -> Box:
+    return read(_FIRST).at(0).extent()
+
+
+def _around(all_: list[OutlineSeries]) -> Box:
+    boxes = [one.at(0).extent() for one in all_ if len(one.at(0).points)]
+    if not boxes:
+        return 0.0, 0.0, 0.0, 0.0
+    left, top, right, bottom = zip(*boxes, strict=True)
+    return min(left), min(top), max(right), max(bottom)
+
+
+def _moved(series: OutlineSeries, by: Array, length: int) -> OutlineSeries:
+    """The outlines moved by matrices (n, 6) or (1, 6)."""
+
+    def change(block: Block, frames: Index) -> Block:
+        rows = by if len(by) == 1 else by[frames]
+        a, b, c, d, e, f = (rows[:, n, None] for n in range(6))
+        x, y = block.points[..., 0], block.points[..., 1]
+        return Block(block.verbs, np.stack([a * x + c * y + e, b * x + d * y + f], axis=-1))
+
+    if len(by) == 1:
+        return series.changed(lambda block: change(block, np.zeros(1, np.intp)))
+    return series.changed_by_frame(length, change)
+
+
+# -- in a bake
+
+
+@dataclass(frozen=True, eq=False)
+class _Inputs:
+    """What a bent outline is made from; made from the same, it is the same."""
+
+    shape: object
+    parts: tuple[object, ...]
+    boxes: tuple[Box, ...]
+
+    def same_as(self, other: "_Inputs | None") -> bool:
+        return (
+            other is not None
+            and other.shape == self.shape
+            and len(other.parts) == len(self.parts)
+            and all(one is two for one, two in zip(self.parts, other.parts, strict=True))
+            and other.boxes == self.boxes
+        )
+
+
+def with_outlines(
+    objects: Mapping[str, BakedObject],
+    scene: Scene,
+    grid: Array,
+    reader: "Reader",
+    old: Mapping[str, BakedObject],
+    around: Mapping[str, BakedObject],
+    *,
+    anew: Callable[[str], bool] = lambda object_id: False,
+) -> dict[str, BakedObject]:
+    """Some baked objects with the outlines that keys and rules make of them.
+
+    Args:
+        objects: by id; those nothing bends are given back as they are.
+        scene, grid: what was baked, and its frames (n,).
+        reader: reads the scene.
+        old: objects of an earlier bake at the same frames; outlines made from the same are taken from them.
+        around: all objects of the bake, to find those that others hang on.
+        anew: whether an outline is to be worked out whatever is known of it.
+    """
+    found = dict(objects)
+    for object_id, one in objects.items():
+        if not is_bent(scene, one.source):
+            if one.bent is not None:
+                found[object_id] = replace(one, bent=None, bent_from=None)
+            continue
+        inputs = _inputs(one, scene, reader, around)
+        was = old.get(object_id)
+        if was is not None and not anew(object_id) and inputs.same_as(was.bent_from):  # type: ignore[arg-type]
+            if one is not was:
+                found[object_id] = replace(one, bent=was.bent, bent_from=was.bent_from)
+            continue
+        shape = one.source.drawn_shape if one.source is not scene.by_id[object_id] else None
+        bent = reader.outlines.seen(scene.by_id[object_id], grid, shape=shape, worlds=lambda other: around[other].world)
+        found[object_id] = replace(one, bent=bent, bent_from=inputs)
+    return found
+
+
+def _inputs(one: BakedObject, scene: Scene, reader: "Reader", around: Mapping[str, BakedObject]) -> _Inputs:
+    thing = one.source
+    shape = thing.drawn_shape
+    assert shape is not None
+    parts: list[object] = [thing.channels.get(OUTLINE)]
+    parts += [one.channels[name] for name in drawing_of(shape).names]
+    boxes = []
+    for owner in (one, *(around[above.id] for above in benders(scene, thing))):
+        rules = owner.source.rules_on(OUTLINE)
+        parts += rules
+        ids = {rule.id for rule in rules}
+        parts += [values for name, values in owner.channels.items() if SETTING in name and name.partition(SETTING)[0] in ids]
+        if owner is not one and owner.world is not None:
+            parts += [owner.world, one.world]
+            boxes.append(reader.outlines.box(owner.source))
+    return _Inputs(shape, tuple(parts), tuple(boxes))

@@ -1,0 +1,77 @@
+"""Outlines united, cut out of one another, and lines made outlines, by Skia's path operations."""
+
+from collections.abc import Sequence
+from typing import Literal
+
+import numpy as np
+import skia
+from numpy.typing import NDArray
+
+from vine_swing.motion.curves.outline import CLOSE, CUBIC, LINE, MOVE, POINTS_TAKEN, Outline, OutlineBuilder
+
+Array = NDArray[np.float64]
+How = Literal["unite", "cut-out", "overlap", "exclude"]
+HOW: dict[How, skia.PathOp] = {
+    "unite": skia.PathOp.kUnion_PathOp,
+    "cut-out": skia.PathOp.kDifference_PathOp,
+    "overlap": skia.PathOp.kIntersect_PathOp,
+    "exclude": skia.PathOp.kXOR_PathOp,
+}
+#: Skia counts in single precision; what is worked on is made this many times larger first, so that small shapes keep their curves.
+_SCALE = 8.0
+
+
+def combined(outlines: Sequence[Outline], how: How) -> Outline:
+    """One outline of several: all of them, the first without the others, what all share, or what an odd number of them covers. All are closed."""
+    path = _path(outlines[0])
+    for other in outlines[1:]:
+        path = skia.Op(path, _path(other), HOW[how])
+    return _outline(path)
+
+
+def of_line(outline: Outline, width: float) -> Outline:
+    """The outline of a line along an outline, `width` px wide, with round caps and joins."""
+    paint = skia.Paint(Style=skia.Paint.kStroke_Style, StrokeWidth=width * _SCALE, StrokeCap=skia.Paint.kRound_Cap, StrokeJoin=skia.Paint.kRound_Join)
+    drawn = skia.Path()
+    paint.getFillPath(_path(outline), drawn)
+    return _outline(skia.Simplify(drawn))
+
+
+def _path(outline: Outline) -> skia.Path:
+    path = skia.Path()
+    at = 0
+    for verb in outline.verbs:
+        taken = (outline.points[at : at + POINTS_TAKEN[verb]] * _SCALE).reshape(-1).tolist()
+        at += POINTS_TAKEN[verb]
+        if verb == MOVE:
+            path.moveTo(*taken)
+        elif verb == LINE:
+            path.lineTo(*taken)
+        elif verb == CUBIC:
+            path.cubicTo(*taken)
+        elif verb == CLOSE:
+            path.close()
+    return path
+
+
+def _outline(path: skia.Path) -> Outline:
+    builder = OutlineBuilder()
+    segments = skia.Path.Iter(path, False)
+    while (found := segments.next())[0] != skia.Path.kDone_Verb:
+        verb, points = found
+        xy = [(point.fX / _SCALE, point.fY / _SCALE) for point in points]
+        if verb == skia.Path.kMove_Verb:
+            builder.move(*xy[0])
+        elif verb == skia.Path.kLine_Verb:
+            builder.line(*xy[1])
+        elif verb == skia.Path.kCubic_Verb:
+            builder.cubic(*xy[1:])
+        elif verb in (skia.Path.kQuad_Verb, skia.Path.kConic_Verb):
+            # A conic of weight w is nearly the cubic with its handles 4w/(3(1 + w)) of the way to the middle point; a quadratic has weight 1.
+            weight = segments.conicWeight() if verb == skia.Path.kConic_Verb else 1.0
+            share = 4 * weight / (3 * (1 + weight))
+            (x0, y0), (x1, y1), (x2, y2) = xy
+            builder.cubic((x0 + share * (x1 - x0), y0 + share * (y1 - y0)), (x2 + share * (x1 - x2), y2 + share * (y1 - y2)), (x2, y2))
+        elif verb == skia.Path.kClose_Verb:
+            builder.close()
+    return builder.done()

@@ -1,0 +1,223 @@
+"""Outlines taken apart into contours of cubics, over many frames at once, and put together again.
+
+A contour is one part of an outline, from a MOVE to the next. Straight lines are written as cubics with their handles at the thirds; which they
+were is kept, so that they become lines again.
+"""
+
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass, replace
+
+import numpy as np
+from numpy.typing import NDArray
+
+from vine_swing.motion.curves.outline import CLOSE, CUBIC, LINE, MOVE, POINTS_TAKEN
+
+Array = NDArray[np.float64]
+Flags = NDArray[np.bool_]
+#: Points nearer than this, in px, are one.
+SAME = 1e-9
+#: Two pieces meet in a corner where their directions differ by more than this, in degrees.
+CORNER = 12.0
+#: The step, in px, of the differences that say how a map turns and stretches handles.
+_STEP = 1e-4
+
+
+@dataclass(frozen=True, eq=False)
+class Contour:
+    """One part of an outline over k frames.
+
+    pieces: (k, s, 4, 2), s cubics, each beginning where the one before ended; those of a closed contour end where they began.
+    straight: (s,), which of them are straight lines.
+    closed: whether it is closed.
+    """
+
+    pieces: Array
+    straight: Flags
+    closed: bool
+
+    @property
+    def joints(self) -> Array:
+        """The points between pieces, (k, s + 1, 2), or (k, s, 2) of a closed contour, where the last is the first."""
+        ends = self.pieces[:, :, 3]
+        found: Array = self.pieces[:, :, 0] if self.closed else np.concatenate([self.pieces[:, :1, 0], ends], axis=1)
+        return found
+
+    def reversed(self) -> "Contour":
+        """The same, gone the other way."""
+        return Contour(self.pieces[:, ::-1, ::-1], self.straight[::-1], self.closed)
+
+    def turned(self, first: int) -> "Contour":
+        """A closed contour that begins at another of its joints."""
+        return Contour(np.roll(self.pieces, -first, axis=1), np.roll(self.straight, -first), self.closed)
+
+    def mapped(self, change: Callable[[Array], Array]) -> "Contour":
+        """Moved by a map of the plane, from points (k, …, 2) to points: joints exactly, handles as the map turns and stretches what lies at them."""
+        start, end = self.pieces[:, :, 0], self.pieces[:, :, 3]
+        begin, finish = change(start), change(end)
+        leaving = _carried(change, start, self.pieces[:, :, 1] - start)
+        arriving = _carried(change, end, self.pieces[:, :, 2] - end)
+        pieces = np.stack([begin, begin + leaving, finish + arriving, finish], axis=2)
+        return Contour(pieces, np.zeros(len(self.straight), bool), self.closed)
+
+    def cut(self, parts: NDArray[np.int_]) -> "Contour":
+        """Each piece cut into some number of pieces (s,) that take equal shares of its parameter."""
+        if (parts == 1).all():
+            return self
+        found = [_divided(self.pieces[:, n], int(count)) for n, count in enumerate(parts)]
+        return replace(self, pieces=np.concatenate(found, axis=1), straight=np.repeat(self.straight, parts))
+
+    def corners(self) -> Flags:
+        """Which joints (s + 1,), or (s,) where it is closed, are corners at the first frame; the ends of an open contour are."""
+        out, into = directions(self.pieces[0])
+        if not len(out):
+            return np.ones(1, bool)
+        before = np.roll(into, 1, axis=0)
+        turn = np.degrees(np.abs(np.arctan2(before[:, 0] * out[:, 1] - before[:, 1] * out[:, 0], (before * out).sum(axis=-1))))
+        inner = turn > CORNER
+        found: Flags = inner if self.closed else np.concatenate([[True], inner[1:], [True]])
+        return found
+
+
+#: The most pieces that one is cut into.
+MOST_PARTS = 64
+
+
+def _carried(change: Callable[[Array], Array], at: Array, handle: Array) -> Array:
+    """What a map makes of small steps `handle` at some points: its derivative along them, times their length."""
+    length = np.linalg.norm(handle, axis=-1, keepdims=True)
+    way = np.divide(handle, length, out=np.zeros_like(handle), where=length > 0)
+    found: Array = (change(at + _STEP * way) - change(at - _STEP * way)) * (length / (2 * _STEP))
+    return found
+
+
+def _divided(piece: Array, parts: int) -> Array:
+    """Cubics (k, 4, 2), each cut into equal parts: (k, parts, 4, 2). Joints lie on the curve; the ends are those of the cubic."""
+    edges = np.linspace(0, 1, parts + 1)
+    return sections(piece[:, None], np.broadcast_to(edges[:-1], (1, parts)), np.broadcast_to(edges[1:], (1, parts)))
+
+
+def sections(pieces: Array, start: Array, end: Array) -> Array:
+    """The part of each cubic (…, 4, 2) between two of its parameters (…): (…, 4, 2)."""
+    p0, p1, p2, p3 = (pieces[..., n, :] for n in range(4))
+    a, b = start[..., None], end[..., None]
+
+    def blossom(u: Array, v: Array, w: Array) -> Array:
+        """The cubic's polar form: symmetric in its three arguments (L. Ramshaw, 1987)."""
+        q0, q1, q2 = p0 + (p1 - p0) * u, p1 + (p2 - p1) * u, p2 + (p3 - p2) * u
+        r0, r1 = q0 + (q1 - q0) * v, q1 + (q2 - q1) * v
+        found: Array = r0 + (r1 - r0) * w
+        return found
+
+    # Ends are the cubic's own, not what rounding makes of them.
+    first, last = np.where(a == 0, p0, blossom(a, a, a)), np.where(b == 1, p3, blossom(b, b, b))
+    return np.stack([first, blossom(a, a, b), blossom(a, b, b), last], axis=-2)
+
+
+def directions(pieces: Array) -> tuple[Array, Array]:
+    """The directions in which cubics (…, 4, 2) begin and end, of length 1; of one without length, 0."""
+    p0, p1, p2, p3 = (pieces[..., n, :] for n in range(4))
+    return _first_long(p1 - p0, p2 - p0, p3 - p0), _first_long(p3 - p2, p3 - p1, p3 - p0)
+
+
+def _first_long(*ways: Array) -> Array:
+    found = np.zeros_like(ways[0])
+    for way in reversed(ways):
+        length = np.linalg.norm(way, axis=-1, keepdims=True)
+        found = np.where(length > SAME, way / np.where(length > 0, length, 1), found)
+    return found
+
+
+def contours_of(verbs: bytes, points: Array) -> list[Contour]:
+    """The contours of outlines with the same verbs; points (k, m, 2). Parts without any line or curve are left out."""
+    found: list[Contour] = []
+    pieces: list[Array] = []
+    straight: list[bool] = []
+    here = begin = np.zeros((len(points), 2))
+    at = 0
+
+    def finish(closed: bool) -> None:
+        if not pieces:
+            return
+        if closed and np.abs(here - begin).max(initial=0) > SAME:
+            pieces.append(_line(here, begin))
+            straight.append(True)
+        elif closed:
+            # It ends exactly where it begins.
+            pieces[-1] = np.concatenate([pieces[-1][:, :3], begin[:, None]], axis=1)
+        found.append(Contour(np.stack(pieces, axis=1), np.array(straight, bool), closed))
+        pieces.clear()
+        straight.clear()
+
+    for verb in verbs:
+        taken = points[:, at : at + POINTS_TAKEN[verb]]
+        at += POINTS_TAKEN[verb]
+        if verb == MOVE:
+            finish(closed=False)
+            here = begin = taken[:, 0]
+        elif verb == LINE:
+            pieces.append(_line(here, taken[:, 0]))
+            straight.append(True)
+            here = taken[:, 0]
+        elif verb == CUBIC:
+            pieces.append(np.concatenate([here[:, None], taken], axis=1))
+            straight.append(False)
+            here = taken[:, 2]
+        else:
+            finish(closed=True)
+            here = begin
+    finish(closed=False)
+    return found
+
+
+def _line(start: Array, end: Array) -> Array:
+    return np.stack([start, start + (end - start) / 3, start + (end - start) * (2 / 3), end], axis=1)
+
+
+def straight_through(corners: Array, *, closed: bool) -> Contour:
+    """The contour of straight lines through some points (k, j, 2)."""
+    ends = np.concatenate([corners[:, 1:], corners[:, :1]], axis=1) if closed else corners[:, 1:]
+    starts = corners if closed else corners[:, :-1]
+    pieces = np.stack([starts, starts + (ends - starts) / 3, starts + (ends - starts) * (2 / 3), ends], axis=2)
+    return Contour(pieces, np.ones(pieces.shape[1], bool), closed)
+
+
+def joined(contours: Sequence[Contour]) -> tuple[bytes, Array]:
+    """The verbs and points (k, m, 2) of an outline of some contours. A straight last piece of a closed one is drawn by its CLOSE."""
+    verbs = bytearray()
+    points: list[Array] = []
+    frames = max((len(contour.pieces) for contour in contours), default=1)
+    for contour in contours:
+        verbs.append(MOVE)
+        points.append(contour.pieces[:, :1, 0])
+        last = len(contour.straight) - 1 if contour.closed and contour.straight[-1:].any() else len(contour.straight)
+        if contour.straight[:last].all():
+            verbs += bytes([LINE]) * last
+            points.append(contour.pieces[:, :last, 3])
+        elif not contour.straight[:last].any():
+            verbs += bytes([CUBIC]) * last
+            points.append(contour.pieces[:, :last, 1:].reshape(len(contour.pieces), -1, 2))
+        else:
+            for n in range(last):
+                verbs.append(LINE if contour.straight[n] else CUBIC)
+                points.append(contour.pieces[:, n, 3:] if contour.straight[n] else contour.pieces[:, n, 1:])
+        if contour.closed:
+            verbs.append(CLOSE)
+    if not points:
+        return b"", np.empty((1, 0, 2))
+    return bytes(verbs), np.concatenate([np.broadcast_to(one, (frames, *one.shape[1:])) for one in points], axis=1)
+
+
+def area(contour: Contour) -> Array:
+    """The signed area of a contour, (k,), positive if it is gone clockwise on the screen; an open one is closed by a straight line.
+
+    Exact for cubics: Green's theorem, ½∮(x dy − y dx), with the products of Bernstein polynomials.
+    """
+    x, y = contour.pieces[..., 0], contour.pieces[..., 1]
+    total = np.einsum("ksi,ij,ksj->k", x, _GREEN, y)
+    start, end = contour.pieces[:, 0, 0], contour.pieces[:, -1, 3]
+    found: Array = total + (end[:, 0] * start[:, 1] - end[:, 1] * start[:, 0]) / 2
+    return found
+
+
+#: ½∫(x dy − y dx) of a cubic is xᵀ·G·y with its points' coordinates.
+_GREEN = np.array([[0, 6, 3, 1], [-6, 0, 3, 3], [-3, -3, 0, 6], [-1, -3, -6, 0]]) / 20

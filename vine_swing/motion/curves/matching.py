@@ -1,0 +1,228 @@
+"""Which points of one outline go to which of another, so that one can become the other.
+
+Outlines with the same commands are matched point by point. Others are cut into equally many cubics: at the shares of the length at which
+either has a joint, so that neither changes its look and corners stay corners. Of all first points and directions the ones with the least
+travel are taken: the smallest sum of squared ways between places spread evenly over both.
+"""
+
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass
+from functools import lru_cache
+
+import numpy as np
+from numpy.typing import NDArray
+from scipy.optimize import linear_sum_assignment
+
+from vine_swing.motion.curves.contours import Contour, area, contours_of, joined, sections
+from vine_swing.motion.curves.length import Gone, points_at
+from vine_swing.motion.curves.outline import Outline
+
+Array = NDArray[np.float64]
+#: Places on each contour that travel is told by.
+_SAMPLES = 96
+#: The most first points that are tried.
+_MOST_TRIED = 256
+#: Joints whose shares are nearer than this are one.
+_SAME = 1e-7
+#: A joint of one outline and the joint of another that it goes to, counted through all contours.
+Meeting = tuple[int, int]
+
+
+@dataclass(frozen=True, eq=False)
+class Match:
+    """Two outlines written with the same verbs: point by point, (m, 2) each, `first` goes to `second`."""
+
+    verbs: bytes
+    first: Array
+    second: Array
+
+    def between(self, p: Array) -> Array:
+        """The points (n, m, 2) at shares p (n,) of the way."""
+        return self.first + (self.second - self.first) * p[:, None, None]
+
+    @property
+    def turned(self) -> "Match":
+        """The same from the second to the first."""
+        return Match(self.verbs, self.second, self.first)
+
+
+@lru_cache(maxsize=1024)
+def matched(first: Outline, second: Outline, meeting: Meeting | None = None) -> Match:
+    """Two outlines matched; `meeting` says of one point of each that they go to one another. The other way round it is the same match."""
+    if meeting is None and first.verbs == second.verbs:
+        return Match(first.verbs, first.points, second.points)
+    # Always looked at in one order, so that keys that are reversed reverse the morph.
+    if (second.verbs, second.points.tobytes()) < (first.verbs, first.points.tobytes()):
+        return matched(second, first, None if meeting is None else (meeting[1], meeting[0])).turned
+    a, b = contours_of(first.verbs, first.points[None]), contours_of(second.verbs, second.points[None])
+    starts = None if meeting is None else (_located(a, meeting[0]), _located(b, meeting[1]))
+    pairs = list(_pairs(a, b, None if starts is None else (starts[0][0], starts[1][0])))
+    made = [
+        _aligned(one, other, (starts[0][1], starts[1][1]) if starts is not None and (i, j) == (starts[0][0], starts[1][0]) else None)
+        for (i, one), (j, other) in pairs
+    ]
+    verbs, points = joined([one for one, _ in made])
+    _, others = joined([other for _, other in made])
+    return Match(verbs, points[0], others[0])
+
+
+def joint_count(outline: Outline) -> int:
+    """How many joints an outline has, in all its contours."""
+    return sum(one.joints.shape[1] for one in contours_of(outline.verbs, outline.points[None]))
+
+
+def _located(contours: Sequence[Contour], joint: int) -> tuple[int, int]:
+    """The contour a joint is in, and its number there; the first of all for a joint there is not."""
+    for number, contour in enumerate(contours):
+        if joint < contour.joints.shape[1]:
+            return number, joint
+        joint -= contour.joints.shape[1]
+    return 0, 0
+
+
+Numbered = tuple[int, Contour]
+
+
+def _pairs(a: list[Contour], b: list[Contour], meeting: tuple[int, int] | None) -> Iterator[tuple[Numbered, Numbered]]:
+    """The contours of two outlines two by two, by least travel; what one has more comes out of points, numbered −1."""
+    cost = np.array([[_apart(one, other) for other in b] for one in a])
+    if meeting is not None:
+        cost[meeting] = -1e12
+    rows, columns = linear_sum_assignment(cost)
+    partner = dict(zip(rows.tolist(), columns.tolist(), strict=True))
+    for i, one in enumerate(a):
+        j = partner.get(i)
+        yield (i, one), ((j, b[j]) if j is not None else (-1, _shrunk(one)))
+    for j, other in enumerate(b):
+        if j not in partner.values():
+            yield (-1, _shrunk(other)), (j, other)
+
+
+def _apart(one: Contour, other: Contour) -> float:
+    """How little two contours have to do with one another: how far apart and how different in size they are, and whether only one is a hole."""
+    (x, y), (u, v) = _middle(one), _middle(other)
+    sizes = [float(area(c)[0]) for c in (one, other)]
+    roots = [np.sign(size) * np.sqrt(abs(size)) for size in sizes]
+    return float(np.hypot(x - u, y - v) + abs(roots[0] - roots[1]))
+
+
+def _middle(contour: Contour) -> Array:
+    found: Array = contour.pieces[0, :, 0].mean(axis=0)
+    return found
+
+
+def _shrunk(contour: Contour) -> Contour:
+    """A contour gathered in its middle."""
+    return Contour(np.broadcast_to(_middle(contour), contour.pieces.shape).copy(), contour.straight, contour.closed)
+
+
+@dataclass(frozen=True, eq=False)
+class _Way:
+    """A contour with its length and the shares at which its joints lie, the end included."""
+
+    contour: Contour
+    gone: Gone
+
+    @classmethod
+    def along(cls, contour: Contour) -> "_Way":
+        return cls(contour, Gone.along(contour))
+
+    @property
+    def shares(self) -> Array:
+        at = self.gone.at_joints[0]
+        joints = len(self.contour.straight)
+        # What has no length counts its joints instead.
+        found: Array = at / at[-1] if at[-1] > 0 else np.arange(joints + 1) / joints
+        return found
+
+    def at(self, shares: Array) -> Array:
+        """The points (q, 2) at some shares."""
+        total = self.gone.total[0]
+        points: Array = points_at(self.contour, *self.gone.places(shares[None] * total))[0]
+        return points
+
+    def cut(self, shares: Array) -> Array:
+        """Its cubics (j, 4, 2) between each two of some shares, among which are those of all its joints."""
+        own = self.shares
+        middles = (shares[:-1] + shares[1:]) / 2
+        piece = np.clip(np.searchsorted(own, middles, side="right") - 1, 0, len(own) - 2)
+        at = self.gone.at_joints[0]
+        found_piece, u = (row[0] for row in self.gone.places(shares[None] * self.gone.total[0]))
+
+        def parameter(places: slice, low: float, high: float) -> Array:
+            # Beside a joint, its own piece may end or begin a hair away.
+            here, there = found_piece[places], u[places]
+            return np.where(here < piece, low, np.where(here > piece, high, there))
+
+        begin, end = parameter(slice(None, -1), 0.0, 1.0), parameter(slice(1, None), 0.0, 1.0)
+        begin = np.where(np.abs(own[piece] - shares[:-1]) < _SAME, 0.0, begin)
+        end = np.where(np.abs(own[piece + 1] - shares[1:]) < _SAME, 1.0, end)
+        if at[-1] == 0:
+            begin, end = np.zeros(len(piece)), np.ones(len(piece))
+        return sections(self.contour.pieces[0, piece], begin, np.maximum(begin, end))
+
+
+def _aligned(a: Contour, b: Contour, meeting: tuple[int, int] | None) -> tuple[Contour, Contour]:
+    """Two contours cut into equally many pieces, the first of one at the first of the other."""
+    closed = a.closed and b.closed
+    way, other, anchors = _nearest(a, b, closed, meeting)
+    own, theirs = way.shares, np.interp(other.shares, anchors[1], anchors[0])
+    shares = np.unique(np.concatenate([own, theirs]))
+    kept = np.concatenate([[True], np.diff(shares) > _SAME])
+    shares = shares[kept]
+    shares[0], shares[-1] = 0.0, 1.0
+    # A share of both is each one's own joint.
+    mapped = np.interp(shares, anchors[0], anchors[1])
+    first, second = way.cut(_snapped(shares, own)), other.cut(_snapped(mapped, other.shares))
+    middles = (shares[:-1] + shares[1:]) / 2
+    lines = way.contour.straight[_piece(own, middles)] & other.contour.straight[_piece(other.shares, np.interp(middles, *anchors))]
+    return Contour(first[None], lines, closed), Contour(second[None], lines, closed)
+
+
+def _piece(shares: Array, at: Array) -> NDArray[np.intp]:
+    return np.clip(np.searchsorted(shares, at, side="right") - 1, 0, len(shares) - 2)
+
+
+def _snapped(shares: Array, own: Array) -> Array:
+    """Shares, those that are a joint's made exactly so."""
+    nearest = own[np.argmin(np.abs(shares[:, None] - own[None]), axis=1)]
+    return np.where(np.abs(nearest - shares) < 2 * _SAME, nearest, shares)
+
+
+def _nearest(a: Contour, b: Contour, closed: bool, meeting: tuple[int, int] | None) -> tuple[_Way, _Way, tuple[Array, Array]]:
+    """Both contours with the first points and the directions that have the least travel, and the shares of both that go to one another."""
+    alike = closed and meeting is None and 0 < int(a.corners().sum()) == int(b.corners().sum())
+    start = meeting[0] if meeting is not None else int(np.flatnonzero(a.corners())[0]) if alike else 0
+    if closed or a.closed:
+        a = a.turned(start % len(a.straight))
+    way = _Way.along(a)
+    samples = np.arange(_SAMPLES) / _SAMPLES
+    here = way.at(samples)
+    best: tuple[float, _Way, tuple[Array, Array]] | None = None
+    for one in _beginnings(b, closed, alike, None if meeting is None else meeting[1]):
+        other = _Way.along(one)
+        anchors = (_corner_shares(way), _corner_shares(other)) if alike else (np.array([0.0, 1.0]), np.array([0.0, 1.0]))
+        travel = float(((here - other.at(np.interp(samples, *anchors))) ** 2).sum())
+        # Of equals the first is taken.
+        if best is None or travel < best[0] * (1 - 1e-9) - 1e-9:
+            best = travel, other, anchors
+    assert best is not None, "every contour begins somewhere"
+    return way, best[1], best[2]
+
+
+def _beginnings(b: Contour, closed: bool, alike: bool, joint: int | None) -> Iterator[Contour]:
+    """A contour as it may be gone: from each of its joints (its corners, if those of both are `alike`, or one joint), this way and that."""
+    count = len(b.straight)
+    if not (closed or b.closed):
+        yield b
+        yield b.reversed()
+        return
+    joints = [joint % count] if joint is not None else np.flatnonzero(b.corners()).tolist() if alike else range(0, count, -(-count // _MOST_TRIED))
+    for first in joints:
+        turned = b.turned(first)
+        yield turned
+        yield turned.reversed()
+
+
+def _corner_shares(way: _Way) -> Array:
+    return np.append(way.shares[:-1][way.contour.corners()], 1.0)
