@@ -2,7 +2,7 @@
 
 import numpy as np
 import pytest
-from hypothesis import assume, given, settings
+from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from vine_swing.motion import bake
@@ -59,7 +59,8 @@ def test_equal_commands_go_straight_by_the_ease():
 def test_the_first_point_and_the_direction_with_the_least_way_are_found():
     match = matched(parse_path(BLOB.replace("Z", "L 0 -50 Z")), parse_path(SQUARE))
     assert len(match.first) == len(match.second)
-    square, turned = parse_path(SQUARE.replace("L 0 100", "C 60 100 30 100 0 100")), parse_path(TURNED)
+    # The curve lies on the lower side, evenly.
+    square, turned = parse_path(SQUARE.replace("L 0 100", f"C {200 / 3} 100 {100 / 3} 100 0 100")), parse_path(TURNED)
     same = matched(square, turned)
     np.testing.assert_allclose(same.first, same.second, atol=1e-6, err_msg="the same square stays where it is")
 
@@ -158,6 +159,5 @@ def test_springs_on_points_lag_behind_the_keys():
 
 def test_path_data_that_is_written_is_read_the_same():
     for path in ALL:
-        assume(path)
         outline = parse_path(path)
         np.testing.assert_allclose(parse_path(path_data(outline)).points, outline.points, atol=1e-6)

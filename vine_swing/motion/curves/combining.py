@@ -7,6 +7,7 @@ import numpy as np
 import skia
 from numpy.typing import NDArray
 
+from vine_swing.motion.curves.contours import area, contours_of, joined
 from vine_swing.motion.curves.outline import CLOSE, CUBIC, LINE, MOVE, POINTS_TAKEN, Outline, OutlineBuilder
 
 Array = NDArray[np.float64]
@@ -74,4 +75,19 @@ def _outline(path: skia.Path) -> Outline:
             builder.cubic((x0 + share * (x1 - x0), y0 + share * (y1 - y0)), (x2 + share * (x1 - x2), y2 + share * (y1 - y2)), (x2, y2))
         elif verb == skia.Path.kClose_Verb:
             builder.close()
-    return builder.done()
+    return _wound(builder.done())
+
+
+def _wound(outline: Outline) -> Outline:
+    """The outline with every contour gone clockwise and holes the other way: Skia says what is inside by the even-odd rule, shapes by the non-zero
+    rule."""
+    contours = contours_of(outline.verbs, outline.points[None])
+    paths = [_path(Outline(verbs, points[0])) for verbs, points in (joined([one]) for one in contours)]
+    turned = []
+    for number, one in enumerate(contours):
+        # The middle of its first piece lies inside all that it is a hole of; contours that touch do so at joints.
+        x, y = ((one.pieces[0, 0] * [[1], [3], [3], [1]]).sum(axis=0) / 8 * _SCALE).tolist()
+        depth = sum(path.contains(x, y) for other, path in enumerate(paths) if other != number)
+        turned.append(one if (float(area(one)[0]) >= 0) == (depth % 2 == 0) else one.reversed())
+    verbs, points = joined(turned)
+    return Outline(verbs, points[0])

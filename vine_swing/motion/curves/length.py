@@ -1,6 +1,6 @@
 """Arc length along contours, and the places that lie some length along them.
 
-Lengths are Gauss–Legendre integrals of the speed over quarters of each cubic; a place is found from its length by Newton's method.
+Lengths are Gauss–Legendre integrals of the speed over eighths of each cubic; a place is found from its length by Newton's method.
 """
 
 from dataclasses import dataclass
@@ -13,11 +13,11 @@ from vine_swing.motion.curves.contours import Contour, directions
 Array = NDArray[np.float64]
 Index = NDArray[np.intp]
 #: Parts of a curved piece that are integrated one by one.
-_PARTS = 4
-_NODES, _WEIGHTS = np.polynomial.legendre.leggauss(6)
+_PARTS = 8
+_NODES, _WEIGHTS = np.polynomial.legendre.leggauss(8)
 _NODES = (_NODES + 1) / 2
 _WEIGHTS = _WEIGHTS / 2
-_NEWTON = 3
+_NEWTON = 2
 
 
 @dataclass(frozen=True, eq=False)
