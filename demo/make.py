@@ -5,6 +5,8 @@ from pathlib import Path
 from demo import (
     breezy_station,
     elements,
+    envelope_bird,
+    flag_and_kettle,
     hypnotic_hibiscus,
     liana,
     mango_drop,
@@ -41,6 +43,8 @@ MAKERS = {
     "13-post-report": post_report.make,
     "14-hypnotic-hibiscus": hypnotic_hibiscus.make,
     "15-stamp-sheet": stamp_sheet.make,
+    "16-envelope-bird": envelope_bird.make,
+    "17-flag-and-kettle": flag_and_kettle.make,
 }
 
 

@@ -298,10 +298,33 @@ def test_an_edit_keeps_what_it_cannot_have_changed():
 
 
 @settings(max_examples=25, deadline=None)
-@given(st.lists(st.sampled_from(["ripple", "taper", "bend", "swirl", "rough", "draw-on", "round", "steps", "spring", "smooth"]), max_size=4), st.sampled_from(PATHS))
+@given(
+    st.lists(st.sampled_from(["ripple", "taper", "bend", "swirl", "rough", "draw-on", "round", "steps", "spring", "smooth"]), max_size=4),
+    st.sampled_from(PATHS),
+)
 def test_any_chain_of_rules_on_any_outline_gives_finite_points(kinds, path):
     rules = [rule(kind, f"r{n}", **({"channels": ["outline"]} if kind in ("steps", "spring", "smooth") else {})) for n, kind in enumerate(kinds)]
     baked = bake(scene({"type": "outline", "d": path}, *rules, length=6))
     series = baked.named("O").bent
     if kinds:
         assert all(np.isfinite(outline.points).all() for outline in series.outlines)
+
+
+def test_a_parade_bends_each_copy_where_it_stands():
+    parts = [
+        {
+            "id": "p",
+            "name": "P",
+            "kind": "parade",
+            "parade": {"arrange": "row"},
+            "channels": {"count": 4, "gap": 0, "x": 100},
+            "rules": [rule("bend", angle=180, held="start")],
+        },
+        {"id": "d", "name": "D", "kind": "shape", "shape": {"type": "line"}, "parent": "p", "channels": {"end.x": 50}},
+    ]
+    baked = bake(from_data({"format": "vine-swing-scene", "version": 1, "objects": parts}))
+    parade = baked.parades["p"]
+    radius = 200 / np.pi
+    for k in range(4):
+        points = joints(parade.own[k].objects["d"].bent.at(0)) + parade.places.matrices[k, 0, 4:6]
+        np.testing.assert_allclose(np.hypot(points[:, 0], points[:, 1] - radius), radius, atol=1e-6)

@@ -4,7 +4,7 @@ import asyncio
 from collections.abc import AsyncIterator
 from typing import Annotated
 
-from fastapi import Depends, Request
+from fastapi import Depends, Path, Request
 
 from vine_swing.service.exports import Exports
 from vine_swing.service.patience import Patience
@@ -42,3 +42,6 @@ async def _patience(request: Request) -> AsyncIterator[Patience]:
 SessionsDep = Annotated[Sessions, Depends(_sessions)]
 ExportsDep = Annotated[Exports, Depends(_exports)]
 PatienceDep = Annotated[Patience, Depends(_patience)]
+
+#: A scene by its id, in the address of a request.
+SceneId = Annotated[str, Path(max_length=64)]

@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable
 from dataclasses import dataclass, field, replace
-from functools import cached_property
+from functools import cached_property, partial
 from typing import Any
 
 import numpy as np
@@ -12,6 +12,7 @@ from vine_swing.motion.baking.effort import Effort
 from vine_swing.motion.baking.element import BakedParade
 from vine_swing.motion.baking.placing import BakedObject
 from vine_swing.motion.basics import matrix
+from vine_swing.motion.basics.specs import OUTLINE
 from vine_swing.motion.figure.marks import marks_of
 from vine_swing.motion.outline.drawing import missing_in
 from vine_swing.motion.scene.model import DIAL_CHANNEL, Scene
@@ -175,6 +176,14 @@ def _parts(baked: Baked, drawn: dict[str, Drawable], old: dict[str, Parts], befo
             if absent or known:
                 # What no longer lacks anything says so once.
                 parts[("missing",)] = known if known == absent else absent
+        if one.source.rules_on(OUTLINE):
+            rest = [round(edge, 4) for edge in baked.reader.fills.settled(partial(baked.reader.outlines.box, one.source))]
+            rested = old.get(object_id, {}).get(("rest",))
+            parts["rest",] = rested if rested == rest else rest
+        if one.bent is not None:
+            gone = old.get(object_id, {}).get(("channels", OUTLINE))
+            same = before is not None and object_id in before.objects and before.objects[object_id].bent is one.bent
+            parts["channels", OUTLINE] = gone if same and gone is not None else one.bent.travelled()
         for name, channel in one.source.channels.items():
             if len(channel.keys) > 1:
                 marks = turn_marks(channel.keys[0].frame, channel.keys[-1].frame, channel.before, channel.after, baked.scene.length)

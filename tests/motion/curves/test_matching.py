@@ -25,7 +25,14 @@ ALL = [SQUARE, DIAMOND, TURNED, TRIANGLE, BLOB, RING, WAVE, "M 0 0 L 50 0 L 50 5
 
 def keyed(*keys, length=21, after=None, rules=()):
     channel = {"keys": [dict(zip(("frame", "value", "ease"), key, strict=False)) for key in keys]} | ({"after": after} if after else {})
-    thing = {"id": "o", "name": "O", "kind": "shape", "shape": {"type": "outline", "d": SQUARE}, "channels": {"outline": channel}, "rules": list(rules)}
+    thing = {
+        "id": "o",
+        "name": "O",
+        "kind": "shape",
+        "shape": {"type": "outline", "d": SQUARE},
+        "channels": {"outline": channel},
+        "rules": list(rules),
+    }
     return from_data({"format": "vine-swing-scene", "version": 1, "length": length, "objects": [thing]})
 
 

@@ -10,6 +10,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 from numpy.typing import NDArray
 
+from vine_swing.motion.baking.bent_copies import bends_copies, with_bent_copies
 from vine_swing.motion.baking.effort import Effort, TooMuchWork
 from vine_swing.motion.baking.element import UNMOVED, BakedParade, Element
 from vine_swing.motion.baking.given import Given, given_to_copies
@@ -85,7 +86,8 @@ class CopyBaker:
         parade = thing.copying
         assert parade is not None
         parts, below = self._parts(thing), self._all_below(thing)
-        made_from = {one: self.main[one] for one in (thing.id, *below, *self._guides(thing))}
+        above = [one.id for one in self.scene.upwards(thing.parent)] if bends_copies(self.scene, thing) else []
+        made_from = {one: self.main[one] for one in (thing.id, *below, *self._guides(thing), *above)}
         same_frames = was is not None and np.array_equal(was.grid, grid)
         same_things = was is not None and same_frames and reader.is_plain and made_from.keys() == was.made_from.keys()
         if was is not None and same_things and all(was.made_from[one] is now for one, now in made_from.items()):
@@ -114,6 +116,8 @@ class CopyBaker:
                 f"'{thing.name}' would show {copies} copies; at most {MOST_COPIES} are painted, so let it, or what is in it, show fewer"
             )
         own = () if not element.objects else self._own(thing, parts, element, layout, len(grid), most, reader, was if same_parts else None)
+        if element.objects and most and bends_copies(self.scene, thing):
+            own = with_bent_copies(self.scene, thing, element, own, layout, places, grid, reader)
         return BakedParade(thing, parade, grid, layout, places, _order(parade, places, was), element, own, around, made_from)
 
     # -- the element
@@ -191,7 +195,8 @@ class CopyBaker:
         if not given.varying and not any(given.words) and shown_by is None:
             return ()
         same_rows = was is not None and np.array_equal(was.layout.frames, layout.frames) and np.array_equal(was.layout.offsets, layout.offsets)
-        if was is not None and same_rows and was.parade == parade and len(was.own) == count and reader.is_plain and was.element is element:
+        same_own = same_rows and was is not None and was.parade == parade and len(was.own) == count and not bends_copies(self.scene, thing)
+        if was is not None and same_own and reader.is_plain and was.element is element:
             return was.own
         text = self._text(parts) if shown_by is not None else None
         found = []

@@ -6,7 +6,7 @@ those of what it hangs on, in the space of each. What nothing bends is left to b
 
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass, replace
-from functools import partial
+from functools import cache, partial
 from typing import TYPE_CHECKING
 
 import numpy as np
@@ -21,7 +21,7 @@ from vine_swing.motion.curves.contours import contours_of, joined
 from vine_swing.motion.curves.outline import Outline
 from vine_swing.motion.curves.series import Block, OutlineSeries
 from vine_swing.motion.outline.drawing import Drawing, drawing_of
-from vine_swing.motion.rules.bending import Bend, Bending, Box
+from vine_swing.motion.rules.bending import Bending, Box, Redraw
 from vine_swing.motion.rules.rule import SETTING, Rule, RuleSettings
 from vine_swing.motion.scene.model import Scene, SceneObject, Shape
 from vine_swing.motion.timing.outlines import KeyedOutlines
@@ -36,6 +36,8 @@ ReadOutlines = Callable[[Array], OutlineSeries]
 #: The values of a channel at frames t (n,): (n,) or (1,).
 Values = Callable[[str, Array], Array]
 _FIRST = np.zeros(1)
+#: Matrices with smaller determinants have no way back.
+_FLAT = 1e-12
 
 
 def is_bent(scene: Scene, thing: SceneObject) -> bool:
@@ -120,17 +122,20 @@ class OutlineReader:
         """
         found = self.cards(thing, shape)[-1][1](t)
         for above in benders(self._scene, thing):
-            there = self._to(thing, above, t, worlds)
-            if (np.abs(matrix.determinant(there)) < 1e-12).any():
-                # What is squashed flat cannot be brought back from where it is bent.
-                continue
-            found = _moved(found, there, len(t))
-            for rule in above.rules_on(OUTLINE):
-                found = self._after(above, rule, self.box(above), None, lambda _, found=found: found, t)  # type: ignore[misc]
-            found = _moved(found, matrix.home(there), len(t))
+            found = self.bent_by(above, found, self._to(thing, above, t, worlds), self.box(above), t)
         found = found.compact()
         check_points(found.size, thing.name)
         return found
+
+    def bent_by(self, above: SceneObject, series: OutlineSeries, there: Array, box: Box, t: Array) -> OutlineSeries:
+        """Outlines at frames t (n,) bent by what they hang on, in whose space they are by the matrices `there`, (n, 6) or (1, 6)."""
+        if (np.abs(matrix.determinant(there)) < _FLAT).any():
+            # What is squashed flat cannot be brought back from where it is bent.
+            return series
+        found = _moved(series, there, len(t))
+        for rule in above.rules_on(OUTLINE):
+            found = self._after(above, rule, lambda: box, None, lambda _, found=found: found, t)  # type: ignore[misc]
+        return _moved(found, matrix.home(there), len(t))
 
     def gathered(self, above: SceneObject, upto: int, t: Array) -> OutlineSeries:
         """All that hangs on something, as one outline in its space at frames t (n,), after the first `upto` of its own rules on outlines."""
@@ -139,7 +144,7 @@ class OutlineReader:
             one = _moved(self.cards(part)[-1][1](t), self._to(part, above, t, None), len(t))
             for rule in above.rules_for(OUTLINE)[:upto]:
                 if rule.on:
-                    one = self._after(above, rule, self.box(above), None, lambda _, one=one: one, t)  # type: ignore[misc]
+                    one = self._after(above, rule, partial(self.box, above), None, lambda _, one=one: one, t)  # type: ignore[misc]
             parts.append(one)
         rows = [[part.at(row) for part in parts] for row in range(len(t))]
         outlines = [Outline(b"".join(one.verbs for one in row), np.concatenate([np.empty((0, 2)), *(one.points for one in row)])) for row in rows]
@@ -177,10 +182,11 @@ class OutlineReader:
         cards: list[tuple[Rule | None, ReadOutlines]] = [(None, self._before_rules(thing, shape))]
         if shape is None:
             self._own[thing.id] = cards
+        box = cache(partial(_box_of, cards[0][1]))
         for rule in thing.rules_on(OUTLINE):
             read = cards[-1][1]
-            box = partial(_box_of, cards[0][1])
-            cards.append((rule, lambda t, rule=rule, read=read, box=box: self._after(thing, rule, box(), read(_FIRST).at(0), read, t)))  # type: ignore[misc]
+            rest = cache(partial(_first_of, read))
+            cards.append((rule, partial(self._after, thing, rule, box, rest, read)))
         return cards
 
     def _before_rules(self, thing: SceneObject, shape: Shape | None) -> ReadOutlines:
@@ -206,8 +212,10 @@ class OutlineReader:
 
     # -- rules
 
-    def _after(self, owner: SceneObject, rule: Rule, box: Box, rest: Outline | None, before: ReadOutlines, t: Array) -> OutlineSeries:
-        """The outlines after one rule of `owner`; `rest` is what comes to it at the first frame of the scene, where that is known."""
+    def _after(
+        self, owner: SceneObject, rule: Rule, box: Callable[[], Box], rest: Callable[[], Outline] | None, before: ReadOutlines, t: Array
+    ) -> OutlineSeries:
+        """The outlines after one rule of `owner`; `rest` gives what comes to it at the first frame of the scene, where that is known."""
         source = self._reader.keyed([(owner, "x")])
         settings = RuleSettings([rule], source)
         spec = rule.spec
@@ -217,44 +225,50 @@ class OutlineReader:
             return before(distinct).read(which.reshape(-1))
         if spec.on_outlines == "points":
             return self._points_after(rule, settings, before, t)
-        assert spec.bend is not None, "what acts on outlines bends them, or reads them at other times"
         scene = np.arange(self._scene.length, dtype=float)[None]
         fps = self._scene.fps
         moves = any(settings.breaks(name) is not None for name, one in spec.settings.items() if not one.is_word)
         still = not moves and spec.still(settings, _FIRST[None])
 
-        def bent(block: Block, frames: Array) -> Block:
-            contours = contours_of(block.verbs, block.points)
-            same = rest is not None and rest.verbs == block.verbs
-            resting = contours_of(rest.verbs, rest.points[None]) if same and rest is not None else contours_of(block.verbs, block.points[:1])
-            if [len(one.straight) for one in resting] != [len(one.straight) for one in contours]:
-                resting = contours_of(block.verbs, block.points[:1])
-            how = Bending(settings, frames[None], scene, fps, box, resting)
-            return Block(*joined(self._reader.fills.settled(lambda: spec.bend(contours, how))))  # type: ignore[misc]
-
         found = before(t)
         self._reader.spend(sum(block.points.size for block in found.blocks))
-        if spec.by_frame:
-            return self._frame_by_frame(found, spec.bend, settings, t, still, lambda frames: Bending(settings, frames[None], scene, fps, box, []))
+        if spec.redraw is not None:
+            return self._redrawn(found, spec.redraw, settings, t, lambda frames: Bending(settings, frames[None], scene, fps, box, []))
+        assert spec.bend is not None, "what acts on outlines bends or draws them, or reads them at other times"
+        bend = spec.bend
+
+        def bent(block: Block, frames: Array) -> Block:
+            contours = contours_of(block.verbs, block.points)
+            resting = contours if len(block.points) == 1 else contours_of(block.verbs, block.points[:1])
+            if len(block.points) > 1 and rest is not None and rest().verbs == block.verbs:
+                known = contours_of(rest().verbs, rest().points[None])
+                resting = known if [len(one.straight) for one in known] == [len(one.straight) for one in contours] else resting
+            how = Bending(settings, frames[None], scene, fps, box, resting)
+            return Block(*joined(self._reader.fills.settled(lambda: bend(contours, how))))
+
         if still:
             return found.changed(lambda block: bent(block, _FIRST))
         return found.changed_by_frame(len(t), lambda block, rows: bent(block, t[rows]))
 
-    def _frame_by_frame(
-        self, found: OutlineSeries, bend: Bend, settings: RuleSettings, t: Array, still: bool, how: Callable[[Array], Bending]
-    ) -> OutlineSeries:
-        """For rules that make outlines with other verbs at every frame; those that come out of the same numbers are made once."""
-        numbers = self._reader.fills.settled(lambda: [settings.number(name, t[None]) for name in settings_of(settings)])
+    def _redrawn(self, found: OutlineSeries, redraw: Redraw, settings: RuleSettings, t: Array, how: Callable[[Array], Bending]) -> OutlineSeries:
+        """The outlines after a rule that draws other points at every frame; those that come of the same numbers are made once."""
+        names = [name for name, one in settings.spec.settings.items() if not one.is_word]
+        numbers = self._reader.fills.settled(lambda: [settings.number(name, t[None]) for name in names])
         table = np.concatenate([np.broadcast_to(one, (1, len(t))) for one in numbers if one is not None] or [np.zeros((1, len(t)))])
-        which = np.broadcast_to(found.which, (len(t),))
-        _, first, back = np.unique(np.vstack([which, table]), axis=1, return_index=True, return_inverse=True)
-        outlines = []
-        for frame in first.tolist():
-            one = found.at(frame)
-            made = bend(contours_of(one.verbs, one.points[None]), how(t[frame : frame + 1]))
-            verbs, points = joined(made)
-            outlines.append(Outline(verbs, points[0]))
-        return OutlineSeries.of(outlines, back.reshape(-1))
+        series = OutlineSeries(found.blocks, np.broadcast_to(found.which, (len(t),)))
+        outlines: list[Outline] = []
+        which = np.empty(len(t), np.intp)
+        for block, frames, rows in series.parts():
+            if not len(frames):
+                continue
+            distinct = np.vstack([rows, table[:, frames]])
+            _, first, back = np.unique(distinct, axis=1, return_index=True, return_inverse=True)
+            points = block.points if len(block.points) == 1 else block.points[rows[first]]
+            contours = contours_of(block.verbs, points)
+            made = self._reader.fills.settled(lambda contours=contours, at=t[frames[first]]: redraw(contours, how(at)))  # type: ignore[misc]
+            which[frames] = len(outlines) + back.reshape(-1)
+            outlines += [Outline(verbs, drawn[0]) for verbs, drawn in map(joined, made)]
+        return OutlineSeries.of(outlines, which)
 
     def _points_after(self, rule: Rule, settings: RuleSettings, before: ReadOutlines, t: Array) -> OutlineSeries:
         """The outlines after a rule on numbers that takes every coordinate of every point for one. Where the points are others from frame to frame,
@@ -276,13 +290,12 @@ class OutlineReader:
         return OutlineSeries((Block(verbs, np.ascontiguousarray(made.T).reshape(len(t), count, 2)),), np.arange(len(t)))
 
 
-def settings_of(settings: RuleSettings) -> list[str]:
-    """The names of the number settings of a rule."""
-    return [name for name, one in settings.spec.settings.items() if not one.is_word]
+def _first_of(read: ReadOutlines) -> Outline:
+    return read(_FIRST).at(0)
 
 
 def _box_of(read: ReadOutlines) -> Box:
-    return read(_FIRST).at(0).extent()
+    return _first_of(read).extent()
 
 
 def _around(all_: list[OutlineSeries]) -> Box:

@@ -4,6 +4,7 @@ A contour is one part of an outline, from a MOVE to the next. Straight lines are
 were is kept, so that they become lines again.
 """
 
+import re
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 
@@ -127,50 +128,51 @@ def _first_long(*ways: Array) -> Array:
     return found
 
 
+#: The verbs of a contour: a move, lines and curves, and whether it closes.
+_CONTOUR = re.compile(bytes([MOVE]) + b"?([" + bytes([LINE, CUBIC]) + b"]*)(" + bytes([CLOSE]) + b"?)", re.DOTALL)
+
+
 def contours_of(verbs: bytes, points: Array) -> list[Contour]:
     """The contours of outlines with the same verbs; points (k, m, 2). Parts without any line or curve are left out."""
     found: list[Contour] = []
-    pieces: list[Array] = []
-    straight: list[bool] = []
-    here = begin = np.zeros((len(points), 2))
     at = 0
-
-    def finish(closed: bool) -> None:
-        if not pieces:
-            return
-        if closed and np.abs(here - begin).max(initial=0) > SAME:
-            pieces.append(_line(here, begin))
-            straight.append(True)
-        elif closed:
-            # It ends exactly where it begins.
-            pieces[-1] = np.concatenate([pieces[-1][:, :3], begin[:, None]], axis=1)
-        found.append(Contour(np.stack(pieces, axis=1), np.array(straight, bool), closed))
-        pieces.clear()
-        straight.clear()
-
-    for verb in verbs:
-        taken = points[:, at : at + POINTS_TAKEN[verb]]
-        at += POINTS_TAKEN[verb]
-        if verb == MOVE:
-            finish(closed=False)
-            here = begin = taken[:, 0]
-        elif verb == LINE:
-            pieces.append(_line(here, taken[:, 0]))
-            straight.append(True)
-            here = taken[:, 0]
-        elif verb == CUBIC:
-            pieces.append(np.concatenate([here[:, None], taken], axis=1))
-            straight.append(False)
-            here = taken[:, 2]
-        else:
-            finish(closed=True)
-            here = begin
-    finish(closed=False)
+    begin = np.zeros((len(points), 1, 2))
+    while verbs:
+        match = _CONTOUR.match(verbs)
+        assert match is not None, "an outline is moves, lines, curves and closes"
+        if verbs[0] == MOVE:
+            begin, at = points[:, at : at + 1], at + 1
+        drawn, closed = match.group(1), bool(match.group(2))
+        if drawn:
+            taken = sum(POINTS_TAKEN[verb] for verb in drawn)
+            found.append(_contour(drawn, begin, points[:, at : at + taken], closed=closed))
+            at += taken
+            # What follows a close without a move begins where the closed part began; what else follows begins with a move.
+        verbs = verbs[match.end() :] if match.end() else b""
     return found
 
 
-def _line(start: Array, end: Array) -> Array:
-    return np.stack([start, start + (end - start) / 3, start + (end - start) * (2 / 3), end], axis=1)
+def _contour(verbs: bytes, begin: Array, points: Array, *, closed: bool) -> Contour:
+    """The contour of some lines and curves from the points `begin` (k, 1, 2) on."""
+    straight = np.frombuffer(verbs, np.uint8) == LINE
+    ends = np.cumsum(np.where(straight, 1, 3)) - 1
+    pieces = np.empty((len(points), len(verbs) + 1, 4, 2))
+    pieces[:, :1, 0] = begin
+    pieces[:, 1:, 0] = points[:, ends]
+    pieces[:, :-1, 3] = points[:, ends]
+    curved = np.flatnonzero(~straight)
+    pieces[:, curved, 1], pieces[:, curved, 2] = points[:, ends[curved] - 2], points[:, ends[curved] - 1]
+    pieces[:, -1, 3] = begin[:, 0]
+    lines = np.append(straight, True)
+    reach = pieces[:, lines, 3] - pieces[:, lines, 0]
+    pieces[:, lines, 1], pieces[:, lines, 2] = pieces[:, lines, 0] + reach / 3, pieces[:, lines, 0] + reach * (2 / 3)
+    if closed and np.abs(pieces[:, -1, 3] - pieces[:, -1, 0]).max(initial=0) > SAME:
+        # Its CLOSE draws a line.
+        return Contour(pieces, lines, True)
+    if closed:
+        # It ends exactly where it begins.
+        pieces[:, -2, 3] = begin[:, 0]
+    return Contour(pieces[:, :-1], straight, closed)
 
 
 def straight_through(corners: Array, *, closed: bool) -> Contour:

@@ -14,6 +14,8 @@ Array = NDArray[np.float64]
 Index = NDArray[np.intp]
 #: Parts of a curved piece that are integrated one by one.
 _PARTS = 8
+#: Control polygons up to this many times as long as their chords belong to curves that are hardly bent.
+_GENTLE = 1.03
 _NODES, _WEIGHTS = np.polynomial.legendre.leggauss(8)
 _NODES = (_NODES + 1) / 2
 _WEIGHTS = _WEIGHTS / 2
@@ -40,10 +42,11 @@ class Gone:
         if contour.straight.all():
             lengths, parts = np.linalg.norm(pieces[:, :, 3] - pieces[:, :, 0], axis=-1), 1
         else:
-            edges = np.arange(_PARTS) / _PARTS
-            u = (edges[:, None] + _NODES / _PARTS).reshape(-1)
-            speeds = _speed(pieces[:, :, None], u[None, None, :]).reshape(*pieces.shape[:2], _PARTS, -1)
-            lengths, parts = (speeds @ _WEIGHTS / _PARTS).reshape(len(pieces), -1), _PARTS
+            parts = 1 if _is_gentle(pieces) else _PARTS
+            edges = np.arange(parts) / parts
+            u = (edges[:, None] + _NODES / parts).reshape(-1)
+            speeds = _speed(pieces[:, :, None], u[None, None, :]).reshape(*pieces.shape[:2], parts, -1)
+            lengths = (speeds @ _WEIGHTS / parts).reshape(len(pieces), -1)
         return cls(contour, np.concatenate([np.zeros((len(lengths), 1)), np.cumsum(lengths, axis=1)], axis=1), parts)
 
     @property
@@ -64,7 +67,7 @@ class Gone:
         start, end = self.ends[rows, part], self.ends[rows, part + 1]
         share = np.clip(np.divide(lengths - start, end - start, out=np.zeros_like(lengths), where=end > start), 0, 1)
         piece, within = np.divmod(part, self.parts)
-        if self.parts == 1:
+        if self.contour.straight.all():
             return piece, share
         curve = self.contour.pieces[rows, piece]
         begin = within / self.parts
@@ -78,6 +81,12 @@ class Gone:
             u = np.clip(u + step, begin, begin + 1 / self.parts)
         straight = self.contour.straight[piece]
         return piece, np.where(straight, begin + share / self.parts, u)
+
+
+def _is_gentle(pieces: Array) -> bool:
+    """Whether all pieces are so little bent that each is integrated as a whole: their control polygons are hardly longer than their chords."""
+    sides = np.linalg.norm(np.diff(pieces, axis=2), axis=-1).sum(axis=-1)
+    return bool((sides <= _GENTLE * np.linalg.norm(pieces[:, :, 3] - pieces[:, :, 0], axis=-1) + 1e-12).all())
 
 
 def points_at(contour: Contour, piece: Index, u: Array) -> Array:

@@ -25,11 +25,13 @@ class Places:
     corners: Flags
     closed: bool
 
-    def through(self, points: Array, *, smooth: bool) -> Contour:
-        """A contour through points (k, q, 2) in place of its own: in curves that bend only at corners, or in straight lines."""
+    def pushed(self, by: Array, *, smooth: bool) -> Contour:
+        """The contour through the places moved along their normals by so many px (k or 1, q): in curves that bend only at corners, or in lines."""
+        # x and y apart, so that NumPy's inner loops go along the places and not over pairs of numbers.
+        at = np.stack([self.points[..., axis] + self.normals[..., axis] * by for axis in (0, 1)])
         if not smooth:
-            return straight_through(points, closed=self.closed)
-        return smooth_through(points, self.share, self.corners, closed=self.closed)
+            return straight_through(np.moveaxis(at, 0, -1), closed=self.closed)
+        return smooth_through(at, self.share, self.corners, closed=self.closed)
 
 
 def spread(contour: Contour, rest: Contour, count: int) -> Places:
@@ -42,7 +44,8 @@ def spread(contour: Contour, rest: Contour, count: int) -> Places:
     flags = corners[:joints].copy()
     flags[0] = True
     breaks = np.append(np.flatnonzero(flags), joints)
-    gone, before = Gone.along(contour), Gone.along(rest).at_joints[0]
+    gone = Gone.along(contour)
+    before = (gone if contour is rest else Gone.along(rest)).at_joints[0]
     runs = before[breaks[1:]] - before[breaks[:-1]]
     total = before[-1]
     counts = np.maximum(1, np.round(count * runs / total).astype(int)) if total > 0 else np.ones(len(runs), int)
@@ -82,23 +85,45 @@ def _average_corners(normals: Array, contour: Contour, sharp: Flags, first_piece
     normals[:, inner] = np.where(length > 1e-6, both / np.where(length > 0, length, 1), normals[:, inner])
 
 
-def smooth_through(points: Array, share: Array, corners: Flags, *, closed: bool) -> Contour:
-    """The contour of cubics through places (k, q, 2) with continuous tangents but at corners (q,): those of the parabola through each place and its
-    neighbours, for places that lie unevenly by their `share` (k or 1, q)."""
+def smooth_through(at: Array, share: Array, corners: Flags, *, closed: bool) -> Contour:
+    """The contour of cubics through places, x and y apart (2, k, q), with continuous tangents but at corners (q,): those of the parabola through each
+    place and its neighbours, for places that lie unevenly by their `share` (k or 1, q)."""
+    starts = at if closed else at[..., :-1]
+    ends = np.concatenate([at[..., 1:], at[..., :1]], axis=-1) if closed else at[..., 1:]
+    chords = ends - starts
     steps = np.diff(share, axis=1, append=share[:, :1] + 1) if closed else np.diff(share, axis=1)
-    chords = (np.roll(points, -1, axis=1) - points) if closed else np.diff(points, axis=1)
-    slopes = np.divide(chords, steps[..., None], out=np.zeros_like(chords), where=steps[..., None] > 0)
-    if closed:
-        before, after, h, g = np.roll(slopes, 1, axis=1), slopes, np.roll(steps, 1, axis=1), steps
-    else:
-        before, after = np.concatenate([slopes[:, :1], slopes], axis=1), np.concatenate([slopes, slopes[:, -1:]], axis=1)
-        h, g = np.concatenate([steps[:, :1], steps], axis=1), np.concatenate([steps, steps[:, -1:]], axis=1)
-    whole = (h + g)[..., None]
-    tangent = np.divide(before * g[..., None] + after * h[..., None], whole, out=np.zeros_like(before), where=whole > 0)
-    sharp = corners[None, :, None]
-    leave, arrive = np.where(sharp, after, tangent), np.where(sharp, before, tangent)
-    starts, ends = (points, np.roll(points, -1, axis=1)) if closed else (points[:, :-1], points[:, 1:])
-    leaving, arriving = (leave, np.roll(arrive, -1, axis=1)) if closed else (leave[:, :-1], arrive[:, 1:])
-    third = steps[..., None] / 3
-    pieces = np.stack([starts, starts + leaving * third, ends - arriving * third, ends], axis=2)
+    out, into = _handles(steps, corners, closed=closed)
+    leaving = np.roll(chords, 1, axis=-1)
+    leaving *= out[0]
+    leaving += out[1] * chords
+    leaving += starts
+    arriving = np.roll(chords, -1, axis=-1)
+    arriving *= into[1]
+    chords *= into[0]
+    arriving += chords
+    np.subtract(ends, arriving, out=arriving)
+    pieces = np.empty((*starts.shape[1:], 4, 2))
+    for place, part in enumerate((starts, leaving, arriving, ends)):
+        pieces[..., place, 0], pieces[..., place, 1] = part
     return Contour(pieces, np.zeros(pieces.shape[1], bool), closed)
+
+
+def _handles(steps: Array, corners: Flags, *, closed: bool) -> tuple[tuple[Array, Array], tuple[Array, Array]]:
+    """How much of the chord before and of its own the handle that leaves each piece is, and of its own and the chord behind the one that arrives;
+    (k, s) each. `steps` (k, s) are the shares between places."""
+    pieces = steps.shape[1]
+    previous, following = np.roll(steps, 1, axis=1), np.roll(steps, -1, axis=1)
+
+    def shares(near: Array, far: Array) -> tuple[Array, Array]:
+        # The slope of the parabola at the place between two chords, over the near one's step, a third of it.
+        whole = near + far
+        other = np.divide(near * near, far * whole, out=np.zeros_like(whole), where=(far > 0) & (whole > 0))
+        own = np.divide(far, whole, out=np.ones_like(whole), where=whole > 0)
+        return other / 3, own / 3
+
+    before, leave = shares(steps, previous)
+    after, arrive = shares(steps, following)
+    begins, ends = corners[:pieces], np.roll(corners, -1)[:pieces] if closed else corners[1:]
+    before, leave = np.where(begins, 0.0, before), np.where(begins, 1 / 3, leave)
+    after, arrive = np.where(ends, 0.0, after), np.where(ends, 1 / 3, arrive)
+    return (before, leave), (arrive, after)

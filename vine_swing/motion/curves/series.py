@@ -102,8 +102,9 @@ class OutlineSeries:
         for block in self.blocks:
             k = len(block.points)
             flat = np.ascontiguousarray(block.points).reshape(k, -1)
-            found: dict[bytes, int] = {}
-            rows = np.array([found.setdefault(row.tobytes(), len(found)) for row in flat], np.intp)
+            # Rows that differ in a few numbers need not be compared in all of them.
+            rows = _alike(np.ascontiguousarray(flat[:, :: max(1, flat.shape[1] // _TRIED)]))
+            rows = rows if rows.max(initial=0) == k - 1 else _alike(flat)
             places[first : first + k] = kept + rows
             _, example = np.unique(rows, return_index=True)
             blocks.append(block if len(example) == k else Block(block.verbs, block.points[example]))
@@ -111,7 +112,43 @@ class OutlineSeries:
         which = places[self.which]
         return OutlineSeries(tuple(blocks), which[:1] if (which == which[0]).all() else which)
 
+    def travelled(self) -> Array:
+        """How far its points have gone up to each frame, in px, their mean: (n,), or (1,) for one that never changes.
+
+        From a frame to one whose outline has other points, they are told by as many places along both.
+        """
+        if len(self.which) == 1:
+            return np.zeros(1)
+        steps = np.zeros(len(self.which))
+        for frame in np.flatnonzero(np.diff(self.which)).tolist():
+            before, now = self.at(frame), self.at(frame + 1)
+            a, b = (before.points, now.points) if before.verbs == now.verbs else (_along(before), _along(now))
+            if len(a) and len(b):
+                steps[frame + 1] = float(np.hypot(*(b - a).T).mean())
+        return np.cumsum(steps)
+
     @property
     def size(self) -> int:
         """How many points the different outlines have together."""
         return sum(block.points.shape[0] * block.points.shape[1] for block in self.blocks)
+
+
+#: About how many numbers of an outline are compared first.
+_TRIED = 24
+#: Places along an outline that stand for it where its points cannot.
+_PLACES = 64
+
+
+def _along(outline: Outline) -> Array:
+    """So many places along an outline, evenly by the parameters of its lines and curves."""
+    points = np.concatenate([*outline.lines(parts=8), np.empty((0, 2))])
+    if not len(points):
+        return points
+    found: Array = points[np.linspace(0, len(points) - 1, _PLACES).round().astype(int)]
+    return found
+
+
+def _alike(rows: Array) -> Index:
+    """For each row (k, c) which of the distinct rows it is, counted as they come."""
+    found: dict[bytes, int] = {}
+    return np.array([found.setdefault(row.tobytes(), len(found)) for row in rows], np.intp)

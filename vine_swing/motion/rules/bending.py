@@ -25,7 +25,7 @@ class Bending:
     t: the frames (1, n).
     scene: all frames of the scene (1, m): what must not change from frame to frame, such as the number of places, is read off them.
     fps: frames per second.
-    box: the bounds of what is bent as it is at rest: at the first frame of the scene, before any rule.
+    bounds: gives the bounds of what is bent as it is at rest: at the first frame of the scene, before any rule.
     rest: the contours as they come to the rule at that frame; of each the same number of pieces as at other frames.
     """
 
@@ -33,7 +33,7 @@ class Bending:
     t: Array
     scene: Array
     fps: float
-    box: Box
+    bounds: Callable[[], Box]
     rest: list[Contour]
 
     def number(self, name: str, otherwise: float = 0.0) -> Array:
@@ -51,6 +51,11 @@ class Bending:
             pace = number_or(self.settings, name, self.t)
             return (pace * self.t / self.fps).T if pace.any() else np.zeros((1, 1))
         return integral(lambda frames: number_or(self.settings, name, frames), self.t, breaks).T / self.fps
+
+    @property
+    def box(self) -> Box:
+        """The bounds of what is bent as it is at rest."""
+        return self.bounds()
 
     @property
     def outward(self) -> float:
@@ -114,6 +119,8 @@ class Across:
 
 #: What a rule does to contours.
 Bend = Callable[[list[Contour], Bending], list[Contour]]
+#: The same for rules whose contours differ in number and pieces from frame to frame: those of each frame.
+Redraw = Callable[[list[Contour], Bending], list[list[Contour]]]
 
 
 def like(column: Array, points: Array) -> Array:

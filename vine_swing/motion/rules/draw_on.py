@@ -4,6 +4,7 @@ The contours of an outline are drawn one after the other. What is moved past the
 """
 
 import numpy as np
+from numpy.typing import NDArray
 
 from vine_swing.motion.curves.contours import Contour, sections
 from vine_swing.motion.curves.length import Gone
@@ -14,49 +15,55 @@ from vine_swing.motion.rules.spec import Array, RuleSpec, SettingSpec, by_name
 _SAME = 1e-9
 
 
-def bend(contours: list[Contour], how: Bending) -> list[Contour]:
-    """What is drawn of the contours of a single frame."""
-    start, end = sorted((float(how.number("from")[0, 0]), float(how.number("to", 1.0)[0, 0])))
-    if end - start >= 1 - _SAME:
-        return contours
-    shift = float(how.number("shift")[0, 0])
+def redraw(contours: list[Contour], how: Bending) -> list[list[Contour]]:
+    """What is drawn of the contours at each of k frames."""
+    frames = how.t.shape[1]
+    ends = np.sort(np.stack([_column(how, "from", 0.0, frames), _column(how, "to", 1.0, frames)]), axis=0)
     gone = [Gone.along(one) for one in contours]
-    lengths = [float(one.total[0]) for one in gone]
-    whole = sum(lengths)
-    if end - start <= _SAME or whole == 0:
-        return []
-    first = (start + shift) % 1.0 * whole
-    last = first + (end - start) * whole
-    found: list[Contour] = []
-    begin = 0.0
+    lengths = [np.broadcast_to(one.total, (frames,)) for one in gone]
+    whole = np.sum(lengths, axis=0) if lengths else np.zeros(frames)
+    first = (ends[0] + _column(how, "shift", 0.0, frames)) % 1.0 * whole
+    last = first + (ends[1] - ends[0]) * whole
+    full, nothing = ends[1] - ends[0] >= 1 - _SAME, (ends[1] - ends[0] <= _SAME) | (whole == 0)
+    found: list[list[Contour]] = [[] for _ in range(frames)]
+    begin = np.zeros(frames)
     for contour, one, length in zip(contours, gone, lengths, strict=True):
-        parts = [_part(one, low, high) for low, high in _shown(first - begin, last - begin, length, whole)]
-        if contour.closed and len(parts) == 2 and parts[1][1]:
-            # What passes the end of a closed contour goes on at its beginning without lifting the pen.
-            parts = [(np.concatenate([parts[0][0], parts[1][0]], axis=1), False)]
-        found += [Contour(pieces, np.zeros(pieces.shape[1], bool), False) for pieces, _ in parts]
-        begin += length
+        # What is shown of it in this round, and what comes in again from the end.
+        low, high = (np.stack([edge - begin, edge - begin - whole], axis=1) for edge in (first, last))
+        low, high = np.maximum(low, 0.0), np.minimum(high, length[:, None])
+        places, parameters = one.places(np.concatenate([low, high], axis=1))
+        for frame in range(frames):
+            row = contour.pieces[frame if len(contour.pieces) > 1 else 0]
+            if full[frame]:
+                found[frame].append(Contour(row[None], contour.straight, contour.closed))
+                continue
+            if nothing[frame]:
+                continue
+            parts = [
+                (_part(row, places[frame], parameters[frame], part), low[frame, part] == 0.0)
+                for part in (0, 1)
+                if high[frame, part] - low[frame, part] > _SAME * whole[frame]
+            ]
+            if contour.closed and len(parts) == 2 and parts[1][1]:
+                # What passes the end of a closed contour goes on at its beginning without lifting the pen.
+                parts = [(np.concatenate([parts[0][0], parts[1][0]]), False)]
+            found[frame] += [Contour(pieces[None], np.zeros(len(pieces), bool), False) for pieces, _ in parts]
+        begin = begin + length
     return found
 
 
-def _shown(first: float, last: float, length: float, whole: float) -> list[tuple[float, float]]:
-    """The stretches of a contour of some length that are shown; those of the next round come after."""
-    shown = []
-    for round_ in (0.0, whole):
-        low, high = max(0.0, first - round_), min(length, last - round_)
-        if high - low > _SAME * whole:
-            shown.append((low, high))
-    return shown
+def _column(how: Bending, name: str, otherwise: float, frames: int) -> Array:
+    return np.broadcast_to(how.number(name, otherwise)[:, 0], (frames,))
 
 
-def _part(gone: Gone, low: float, high: float) -> tuple[Array, bool]:
-    """The cubics (1, s, 4, 2) of a contour between two lengths, and whether they begin where it does."""
-    (first, last), (u, v) = (row[0] for row in gone.places(np.array([[low, high]])))
-    pieces = gone.contour.pieces[:, first : last + 1]
-    start, end = np.zeros(pieces.shape[1]), np.ones(pieces.shape[1])
+def _part(row: Array, places: NDArray[np.intp], parameters: Array, part: int) -> Array:
+    """The cubics (s, 4, 2) of a contour between two places of it: the `part`-th and the one two behind."""
+    first, last, u, v = places[part], places[part + 2], parameters[part], parameters[part + 2]
+    pieces = row[first : last + 1]
+    start, end = np.zeros(len(pieces)), np.ones(len(pieces))
     start[0], end[-1] = u, v
     kept = end - start > 0
-    return sections(pieces[:, kept], start[None, kept], end[None, kept]), low == 0.0
+    return sections(pieces[kept], start[kept], end[kept])
 
 
 SPEC = RuleSpec(
@@ -72,9 +79,9 @@ SPEC = RuleSpec(
     ),
     modes=(),
     prepare=no_numbers,
-    bend=bend,
-    by_frame=True,
+    redraw=redraw,
     of="outline",
     acts=("outline",),
+    telling={"to": 0.62},
     summary="{from} to {to} · {shift}",
 )

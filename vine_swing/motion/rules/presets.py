@@ -1,17 +1,22 @@
 """Rules with settings that are good for something, under names that say what for."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 
 
 @dataclass(frozen=True)
 class Preset:
-    """A kind of rule with some settings. Amounts are for the family of channels it is named for; the rest are defaults."""
+    """A kind of rule with some settings. Amounts are for the family of channels it is named for; the rest are defaults.
+
+    `moves` are settings with keys, as frames from where the rule is put on and values; with `loops` they start over for ever.
+    """
 
     name: str
     label: str
     kind: str
     about: str
     settings: dict[str, float | str]
+    moves: dict[str, tuple[tuple[float, float], ...]] = field(default_factory=dict)
+    loops: bool = False
 
 
 PRESETS: tuple[Preset, ...] = (
@@ -60,4 +65,47 @@ PRESETS: tuple[Preset, ...] = (
     Preset("tail", "Tail", "follow", "A little later, dragging and swinging past.", {"delay": 3.0, "spring": 2.2, "damping": 0.25}),
     Preset("half-speed", "Half as fast", "retime", "Slow motion, with the keys where they are.", {"speed": 0.5}),
     Preset("echo", "Echo", "retime", "The same, a little later.", {"delay": 6.0}),
+    Preset(
+        "jelly-wobble",
+        "Jelly wobble",
+        "ripple",
+        "A body that cannot keep still.",
+        {"amplitude": 5.0, "waves": 3.0, "speed": 1.2, "places": 24.0},
+    ),
+    Preset(
+        "boiling-line",
+        "Boiling line",
+        "rough",
+        "As if it were drawn anew on twos.",
+        {"amplitude": 2.0, "size": 18.0, "changes": 12.0},
+    ),
+    Preset("petals", "Petals", "ripple", "A flower from a disc.", {"amplitude": 18.0, "waves": 8.0}),
+    Preset("saw-blade", "Saw blade", "ripple", "Slanted teeth.", {"wave": "sawtooth", "amplitude": 8.0, "waves": 24.0, "places": 24.0}),
+    Preset("notches", "Square notches", "ripple", "Cogs, stamps, battlements.", {"wave": "square", "amplitude": 8.0, "waves": 12.0, "places": 64.0}),
+    Preset("breathing", "Breathing", "ripple", "All of it a little larger, and smaller again.", {"amplitude": 4.0, "waves": 0.0, "speed": 0.25}),
+    Preset(
+        "melting",
+        "Melting",
+        "taper",
+        "Sags and spreads at its foot.",
+        {"direction": 90.0, "curve": -0.6},
+        moves={"size": ((0.0, 1.0), (48.0, 1.8))},
+    ),
+    Preset(
+        "flag",
+        "Flag in the wind",
+        "ripple",
+        "Waves that grow from the pole on.",
+        {"goes": "through", "amplitude": 16.0, "waves": 1.5, "speed": -0.9, "grow": 1.0},
+    ),
+    Preset("draws-itself", "Draws itself", "draw-on", "A line from its first point to its last.", {}, moves={"to": ((0.0, 0.0), (24.0, 1.0))}),
+    Preset(
+        "worm",
+        "Worm along the way",
+        "draw-on",
+        "A short piece that crawls along, round and round.",
+        {"to": 0.2},
+        moves={"shift": ((0.0, 0.0), (48.0, 1.0))},
+        loops=True,
+    ),
 )

@@ -34,7 +34,7 @@ def _round(contour: Contour, rest: Contour, how: Bending, outward: float) -> Con
     places = spread(contour, rest, _count(how))
     turns = waves * places.share + how.number("phase") / 360 + how.run("speed")
     push = outward * how.number("amplitude") * _grown(how, places.share) * WAVES[how.settings.choice("wave")](turns)
-    return places.through(places.points + places.normals * push[..., None], smooth=how.settings.choice("wave") in _SMOOTH)
+    return places.pushed(push, smooth=how.settings.choice("wave") in _SMOOTH)
 
 
 def _through(contours: list[Contour], how: Bending) -> list[Contour]:
@@ -96,5 +96,6 @@ SPEC = RuleSpec(
     still=lambda settings, t: settings.breaks("speed") is None and not number_or(settings, "speed", t).any(),
     of="outline",
     acts=("outline",),
+    telling={"amplitude": 5.0},
     summary="± {amplitude} · {waves} waves · {speed}",
 )

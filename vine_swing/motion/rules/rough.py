@@ -29,7 +29,7 @@ def bend(contours: list[Contour], how: Bending) -> list[Contour]:
         streams = mixed(seed, np.full((1, 1), number, np.uint64), drawing)
         noise = lattice_noise(places.share * stretches, streams, stretches.astype(np.int64) if contour.closed else None)
         push = outward * how.number("amplitude") * noise
-        found.append(places.through(places.points + places.normals * push[..., None], smooth=True))
+        found.append(places.pushed(push, smooth=True))
     return found
 
 
@@ -53,5 +53,6 @@ SPEC = RuleSpec(
     still=lambda settings, t: settings.breaks("changes") is None and not number_or(settings, "changes", t).any(),
     of="outline",
     acts=("outline",),
+    telling={"amplitude": 4.0, "size": 9.0},
     summary="± {amplitude} · {size} · {changes} changes",
 )

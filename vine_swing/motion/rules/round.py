@@ -67,5 +67,6 @@ SPEC = RuleSpec(
     bend=bend,
     of="outline",
     acts=("outline",),
+    telling={"radius": 6.0},
     summary="{radius}",
 )

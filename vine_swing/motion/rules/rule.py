@@ -53,10 +53,14 @@ class Rule(Frozen):
     @model_validator(mode="before")
     @classmethod
     def _usual_mode(cls, data: Any) -> Any:
-        """A rule whose mode is left out does what its kind usually does: a link replaces, others add."""
-        if isinstance(data, dict) and "mode" not in data and (spec := RULES.get(str(data.get("kind")))) is not None:
-            return data | {"mode": spec.usual_mode}
-        return data
+        """A rule whose mode is left out does what its kind usually does: a link replaces, others add. One that bends outlines can act on nothing
+        else, whether or not that is keyed."""
+        spec = RULES.get(str(data.get("kind"))) if isinstance(data, dict) else None
+        if spec is None:
+            return data
+        if spec.of == "outline" and data.get("channels", "keyed") == "keyed":
+            data = data | {"channels": (OUTLINE,)}
+        return data if "mode" in data else data | {"mode": spec.usual_mode}
 
     @model_validator(mode="after")
     def _fits_its_kind(self) -> Self:
@@ -119,9 +123,7 @@ class Rule(Frozen):
         return None if value is None else float(value)
 
     def acts_on(self, channel: str, *, keyed: bool) -> bool:
-        """Whether it changes a channel. What bends outlines acts on them whether or not they have keys."""
-        if self.channels == "keyed" and self.spec.of == "outline":
-            return channel == OUTLINE
+        """Whether it changes a channel."""
         return keyed if self.channels == "keyed" else channel in self.channels
 
 

@@ -14,7 +14,7 @@ from vine_swing.motion.formula import ALONE, Copy
 from vine_swing.motion.timing.channel import Channel
 
 if TYPE_CHECKING:
-    from vine_swing.motion.rules.bending import Bend
+    from vine_swing.motion.rules.bending import Bend, Redraw
 
 Array = NDArray[np.float64]
 Mode = Literal["add", "multiply", "replace"]
@@ -173,8 +173,8 @@ class RuleSpec:
     seconds later than its own, from its settings that are words and those that are numbers (None for one that changes). Tables are filled by it.
 
     `of` says what the channels hold it acts on; colours come as sRGB with alpha, (r, n, 4). A rule of outlines has `bend` in place of
-    `prepare`; `still` says whether what it does is the same at all frames unless a setting changes, and `by_frame` that it may give outlines of other
-    points at every frame, and so is handed one at a time. Some rules of numbers act on outlines too, as `on_outlines` says: those of `time` read
+    `prepare`, or `redraw`, if its outlines have other points at every frame; `still` says whether what it does is the same at all frames unless a
+    setting changes. Some rules of numbers act on outlines too, as `on_outlines` says: those of `time` read
     them at other frames, those of `points` take every coordinate for a number.
 
     For cards and menus: `acts` are the channels it is for; none if it is for any. `summary` says a rule in one line, in parts divided
@@ -203,7 +203,7 @@ class RuleSpec:
     on_outlines: Literal["", "time", "points"] = ""
     bend: "Bend | None" = None
     still: Callable[[Settings, Array], bool] = lambda settings, t: True
-    by_frame: bool = False
+    redraw: "Redraw | None" = None
     contacts: Callable[[Source, Settings], Array] | None = None
     remark: Callable[[Source, Settings, Array], str | None] | None = None
     looks: Callable[[Callable[[str], str], str], tuple[tuple[str, str], ...]] = _nowhere

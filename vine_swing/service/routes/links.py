@@ -2,17 +2,16 @@
 
 from typing import Annotated
 
-from fastapi import APIRouter, Path
+from fastapi import APIRouter
 from pydantic import BaseModel, ConfigDict, Field
 
 from vine_swing.motion.basics.values import Frame, Owner
 from vine_swing.motion.edits.linking import formula_by_hand
 from vine_swing.motion.formula.by_hand import ByHand
 from vine_swing.motion.scene.graph import Ref, drives
-from vine_swing.service.deps import SessionsDep
+from vine_swing.service.deps import SceneId, SessionsDep
 
 router = APIRouter(tags=["links"])
-SceneId = Annotated[str, Path(max_length=64)]
 
 
 class Place(BaseModel):

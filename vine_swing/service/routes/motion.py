@@ -3,20 +3,22 @@
 from typing import Annotated, Any
 
 import numpy as np
-from fastapi import APIRouter, Path, Query
+from fastapi import APIRouter, Query
 from fastapi.responses import Response
 from numpy.typing import NDArray
 from pydantic import BaseModel
 
 from vine_swing.motion.baking.explain import explain
 from vine_swing.motion.basics import colour
+from vine_swing.motion.basics.values import MAX_LENGTH
+from vine_swing.motion.curves.outline import Outline
+from vine_swing.motion.curves.svg_path import path_data
 from vine_swing.picture.preview import preview
 from vine_swing.service import wire
-from vine_swing.service.deps import PatienceDep, SessionsDep
+from vine_swing.service.deps import PatienceDep, SceneId, SessionsDep
 from vine_swing.service.routes.scenes import EditBatch
 
 router = APIRouter(tags=["motion"])
-SceneId = Annotated[str, Path(max_length=64)]
 _PACKED: dict[int | str, dict[str, Any]] = {
     200: {"content": {wire.MEDIA_TYPE: {"schema": {"type": "string", "format": "binary"}}}, "description": "msgpack; docs/motion-on-the-wire.md"}
 }
@@ -51,8 +53,8 @@ def scene_preview(scene_id: SceneId, sessions: SessionsDep, patience: PatienceDe
 
 
 class VineStep(BaseModel):
-    """One card of the vine: the curve so far, one value per frame (the lightness, for colours; the way passed in px, for paths). `remark` says
-    what keeps a rule from doing its work."""
+    """One card of the vine: the curve so far, one value per frame (the lightness, for colours; the way passed in px, for paths); of outlines, the
+    `outline` so far at the frame asked for, as SVG path data. `remark` says what keeps a rule from doing its work."""
 
     kind: str
     label: str
@@ -60,6 +62,7 @@ class VineStep(BaseModel):
     on: bool
     values: list[float]
     remark: str | None
+    outline: str | None = None
 
 
 class Vine(BaseModel):
@@ -70,15 +73,37 @@ class Vine(BaseModel):
 
 
 @router.get("/scenes/{scene_id}/vine")
-def vine(scene_id: SceneId, object_id: Annotated[str, Query(alias="object")], channel: str, sessions: SessionsDep, patience: PatienceDep) -> Vine:
-    """How one channel is made: keys, ends, each rule, result."""
+def vine(
+    scene_id: SceneId,
+    object_id: Annotated[str, Query(alias="object")],
+    channel: str,
+    sessions: SessionsDep,
+    patience: PatienceDep,
+    frame: Annotated[int, Query(ge=0, le=MAX_LENGTH)] = 0,
+) -> Vine:
+    """How one channel is made: keys, ends, each rule, result; outlines as they are at a frame."""
     with sessions.use(scene_id, patience) as session:
         stored = session.stored
     steps = explain(stored.scene, object_id, channel, effort=patience.effort())
     return Vine(
         revision=stored.revision,
-        steps=[VineStep(kind=s.kind, label=s.label, rule=s.rule, on=s.on, values=_curve(s.values), remark=s.remark) for s in steps],
+        steps=[
+            VineStep(
+                kind=s.kind,
+                label=s.label,
+                rule=s.rule,
+                on=s.on,
+                values=_curve(s.values),
+                remark=s.remark,
+                outline=None if s.outlines is None else _drawn(s.outlines.at(frame)),
+            )
+            for s in steps
+        ],
     )
+
+
+def _drawn(outline: Outline) -> str:
+    return path_data(Outline(outline.verbs, outline.points.round(2)))
 
 
 def _curve(values: NDArray[np.float64]) -> list[float]:

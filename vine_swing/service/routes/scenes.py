@@ -4,7 +4,7 @@ import json
 from collections.abc import Callable
 from typing import Annotated, Any
 
-from fastapi import APIRouter, Body, Header, Path, Request
+from fastapi import APIRouter, Body, Header, Request
 from fastapi.responses import Response
 from pydantic import BaseModel, ConfigDict, Field
 from starlette.concurrency import run_in_threadpool
@@ -15,12 +15,11 @@ from vine_swing.motion.outline.text.families import faces_of
 from vine_swing.motion.scene.model import Cue, Dial, OwnFont, Scene, SceneObject
 from vine_swing.motion.scene.scene_file import parse, to_data
 from vine_swing.service import wire
-from vine_swing.service.deps import PatienceDep, SessionsDep
+from vine_swing.service.deps import PatienceDep, SceneId, SessionsDep
 from vine_swing.service.patience import Patience
 from vine_swing.service.sessions import Session, Sessions
 
 router = APIRouter(tags=["scenes"])
-SceneId = Annotated[str, Path(max_length=64)]
 Revision = Annotated[int, Field(strict=True, ge=0)]
 
 
@@ -84,6 +83,7 @@ class SceneHead(BaseModel):
     length: int
     size: tuple[int, int]
     background: str
+    palette: tuple[str, ...]
     dials: tuple[Dial, ...]
     cues: tuple[Cue, ...]
     own_fonts: tuple[OwnFontWords, ...] = ()

@@ -12,6 +12,8 @@ from vine_swing.formats import EXPORTS
 from vine_swing.motion.baking.bake import bake
 from vine_swing.motion.basics import colour
 from vine_swing.motion.basics.specs import GROUP_CHANNELS, SHAPE_CHANNELS, ChannelSpec, Family, Unit
+from vine_swing.motion.curves.outline import Outline
+from vine_swing.motion.curves.svg_path import path_data
 from vine_swing.motion.figure.channels import FACING, joint_channels
 from vine_swing.motion.figure.model import Chain, Figure, Limb
 from vine_swing.motion.figure.presets import GAITS
@@ -27,6 +29,7 @@ from vine_swing.motion.timing import ease
 from vine_swing.motion.timing.channel import Channel, Key
 from vine_swing.motion.timing.ease import FEELS
 from vine_swing.motion.timing.ends import ENDS, EndMode
+from vine_swing.picture.drawable import drawables
 from vine_swing.service.routes.feels import PICTURE_POINTS
 
 router = APIRouter(tags=["vocabulary"])
@@ -92,29 +95,34 @@ class SettingWords(BaseModel):
 
 
 class RuleWords(BaseModel):
-    """A kind of rule, with its picture: what a move becomes under it, beside the move itself."""
+    """A kind of rule, with its picture: what a move becomes under it, beside the move itself; of a rule on outlines, `drawn` is an outline before and
+    after it as SVG path data. `on_outlines` tells which rules of numbers act on outlines too."""
 
     kind: str
     label: str
     about: str
     summary: str
     acts: list[str]
-    of: Literal["number", "colour"]
+    of: Literal["number", "colour", "outline"]
+    on_outlines: bool
     modes: list[str]
     joints: bool
     settings: list[SettingWords]
     before: list[float]
     after: list[float]
+    drawn: tuple[str, str] | None = None
 
 
 class PresetWords(BaseModel):
-    """A rule with settings that are good for something."""
+    """A rule with settings that are good for something; `moves` are settings with keys, as frames and values, which start over with `loops`."""
 
     name: str
     label: str
     kind: str
     about: str
     settings: dict[str, float | str]
+    moves: dict[str, list[tuple[float, float]]]
+    loops: bool
 
 
 class PartWords(BaseModel):
@@ -261,6 +269,8 @@ def _rules() -> list[RuleWords]:
 def _rule(spec: RuleSpec) -> RuleWords:
     if spec.joints is not None:
         return _joint_rule(spec)
+    if spec.of == "outline":
+        return _outline_rule(spec)
     acts = spec.acts or ("x",)
     given: dict[str, Setting] = {name: value if isinstance(value, str) else Channel(base=value) for name, value in spec.telling.items()}
     rule = Rule(id="shown", kind=spec.kind, channels=acts, mode=spec.modes[0] if spec.modes else "add", settings=given)
@@ -272,6 +282,27 @@ def _rule(spec: RuleSpec) -> RuleWords:
     scenes = (Scene(length=PICTURE_POINTS, objects=(thing, leader), dials=(_DUSK,)) for thing in (plain, plain.but(rules=(rule,))))
     before, after = (_drawn(bake(scene)["Shown", acts[0]]) for scene in scenes)
     return _pictured(spec, before, after, falling=acts[0] == "y")
+
+
+#: What rules on outlines are shown on, by the kind of rule: a disc, unless another shape says more.
+_SHOWN_ON = {"taper": "rectangle", "bend": "rectangle", "round": "star", "swirl": "rectangle", "draw-on": "star"}
+_SHOWN_WIDE = {"taper": (70.0, 40.0), "bend": (80.0, 20.0), "swirl": (60.0, 40.0)}
+
+
+def _outline_rule(spec: RuleSpec) -> RuleWords:
+    """A rule on outlines, shown on a shape within 80 × 60 px about its middle."""
+    given: dict[str, Setting] = {name: value if isinstance(value, str) else Channel(base=value) for name, value in spec.telling.items()}
+    rule = Rule(id="shown", kind=spec.kind, settings=given)
+    width, height = _SHOWN_WIDE.get(spec.kind, (44.0, 44.0))
+    shape = PlainShape(type=_SHOWN_ON.get(spec.kind, "ellipse"))
+    sizes = {"width": Channel(base=width), "height": Channel(base=height)}
+    plain = ShapeObject(id="shown", name="Shown", kind="shape", shape=shape, channels=sizes)
+    before = drawables(bake(Scene(length=1, objects=(plain,))))["shown"].outline.outlines[0]
+    after = drawables(bake(Scene(length=1, objects=(plain.but(rules=(rule,)),))))["shown"].outline.outlines[0]
+    flat = np.zeros(1)
+    return _pictured(spec, flat, flat).model_copy(
+        update={"drawn": tuple(path_data(Outline(one.verbs, one.points.round(1))) for one in (before, after))}
+    )
 
 
 def _joint_rule(spec: RuleSpec) -> RuleWords:
@@ -297,7 +328,7 @@ def _pictured(spec: RuleSpec, before: NDArray[np.float64], after: NDArray[np.flo
     ]
     words = {name: getattr(spec, name) for name in ("kind", "label", "about", "summary", "of")}
     lists: dict[str, Any] = {"acts": list(spec.acts), "modes": list(spec.modes), "settings": settings, "before": drawn[0], "after": drawn[1]}
-    return RuleWords(**words, **lists, joints=spec.joints is not None)
+    return RuleWords(**words, **lists, joints=spec.joints is not None, on_outlines=spec.fits("outline"))
 
 
 def _words(spec: ChannelSpec) -> ChannelWords:

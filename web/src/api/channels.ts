@@ -1,6 +1,18 @@
 /** Channels of an object by name, settings of its rules among them: those are named `rule:setting`. */
 import type { Channel, Key, Rule, SceneObject } from "./types";
 
+/** Whether a channel holds numbers, and no colours, points or outlines. */
+export const holdsNumbers = (channel: { readonly unit: string }): boolean =>
+  !["colour", "point", "outline"].includes(channel.unit);
+
+/** A channel that never changes. */
+export const still = (base: number | string): Channel => ({
+  base,
+  keys: [],
+  before: { mode: "hold", times: null },
+  after: { mode: "hold", times: null },
+});
+
 export const isSetting = (name: string): boolean => name.includes(":");
 
 /** A channel as it is written down; undefined where it was never touched. */

@@ -11,6 +11,7 @@ import type {
   FontWords,
   How,
   KeptFeel,
+  OutlinePoints,
   Place,
   PrincipleWords,
   Problem,
@@ -96,8 +97,10 @@ export const api = {
   motion: (id: string, since?: number) =>
     bytes(call("GET", `/scenes/${id}/motion${since === undefined ? "" : `?since=${since}`}`)),
   look: (id: string, revision: number, edits: Edit[]) => bytes(call("POST", `/scenes/${id}/look`, { revision, edits })),
-  vine: (id: string, object: string, channel: string) =>
-    json<Vine>(call("GET", `/scenes/${id}/vine?${new URLSearchParams({ object, channel })}`)),
+  vine: (id: string, object: string, channel: string, frame = 0) =>
+    json<Vine>(call("GET", `/scenes/${id}/vine?${new URLSearchParams({ object, channel, frame: String(frame) })}`)),
+  outline: (id: string, object: string, frame: number) =>
+    json<OutlinePoints>(call("GET", `/scenes/${id}/outline?${new URLSearchParams({ object, frame: String(frame) })}`)),
   drives: (id: string) => json<{ revision: number; drives: Drive[] }>(call("GET", `/scenes/${id}/drives`)),
   draftLink: (id: string, draft: { driver: Place; driven: Place[]; how: How; keep_at: number | null }) =>
     json<{ formulas: string[] }>(call("POST", `/scenes/${id}/link-drafts`, draft)),

@@ -52,6 +52,8 @@ export interface BakedObject {
   readonly bones: Readonly<Record<string, Rows>>;
   /** Of a figure that walks: its steps. */
   readonly steps: Steps;
+  /** Of something whose outline rules bend: left, top, right, bottom of it at rest. */
+  readonly rest?: readonly [number, number, number, number];
   /** Of a text: the characters that no font has. */
   readonly missing: readonly string[];
 }
@@ -101,6 +103,7 @@ interface WireObject {
   bones?: Record<string, WireArray>;
   steps?: Steps;
   missing?: string[];
+  rest?: [number, number, number, number];
 }
 interface WireMotion extends Omit<Motion, "hidden" | "objects" | "steps" | "stepData"> {
   steps?: StepData[];
@@ -171,6 +174,7 @@ function merged(was: BakedObject | undefined, fresh: WireObject): BakedObject {
     bones: { ...was?.bones, ...mapped(fresh.bones, (array) => rows(array) ?? NOTHING) },
     steps: fresh.steps ?? was?.steps ?? NO_STEPS,
     missing: fresh.missing ?? was?.missing ?? [],
+    rest: fresh.rest ?? was?.rest,
   };
 }
 

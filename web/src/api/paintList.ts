@@ -61,6 +61,7 @@ export interface StepData {
   readonly matrix?: Address;
   readonly outline?: string | readonly [owner: string, first: number];
   readonly colour?: Address;
+  readonly rule?: CanvasFillRule;
   readonly width?: Address;
   readonly size?: Address;
   readonly page?: Address;
@@ -106,7 +107,10 @@ function resolvedStep(data: StepData, known: Known): Step | undefined {
         ? known.outline(data.outline, 0)
         : known.outline(...data.outline);
   const steps = resolved(data.steps ?? [], known);
-  if (op === "fill") return matrix && outline && colour && { op, ...common, matrix, outline, colour };
+  if (op === "fill") {
+    const rule = data.rule ?? "nonzero";
+    return matrix && outline && colour && { op, ...common, matrix, outline, colour, rule };
+  }
   if (op === "stroke") return matrix && outline && colour && width && { op, ...common, matrix, outline, colour, width };
   if (op === "group") return { op, ...common, blend: data.blend ?? "normal", steps };
   if (op === "copies") return copies(data, common, known);

@@ -60,4 +60,5 @@ export type SettingWords = Schemas["SettingWords"];
 export type PresetWords = Schemas["PresetWords"];
 export type ExportState = Schemas["ExportState"];
 export type Vine = Schemas["Vine"];
+export type OutlinePoints = Schemas["OutlinePoints"];
 export type Problem = Schemas["Problem"];

@@ -1,6 +1,6 @@
 /** The curves of the picked object's channels that are keyed or ruled, whatever their values are. */
 import { computed, ref, watch } from "vue";
-import { isSetting } from "@/api/channels";
+import { isSetting, holdsNumbers } from "@/api/channels";
 import { api } from "@/api/client";
 import type { Rows } from "@/api/motion";
 import type { ChannelWords, Key } from "@/api/types";
@@ -54,7 +54,7 @@ export function useKeyedCurves() {
       keys: selection.keysOf(words.name),
       values: drawn(baked[words.name]),
       keyed: ruled.value.get(words.name) ?? null,
-      isNumber: words.unit !== "colour" && words.unit !== "point",
+      isNumber: holdsNumbers(words),
     }));
   });
 

@@ -1,4 +1,5 @@
 /** Rules on the picked object: putting them on, changing, ordering, copying and removing them. */
+import { still } from "@/api/channels";
 import { newId } from "@/api/ids";
 import { isColourDial } from "@/api/dials";
 import { numberAt, valuesAt } from "@/api/motion";
@@ -22,6 +23,8 @@ export function useRules() {
     vocabulary.words?.rules.find((one) => one.kind === rule.kind);
   const acts = (thing: SceneObject, rule: Rule, channel: string): boolean => {
     const keyed = (name: string): boolean => (thing.channels?.[name]?.keys.length ?? 0) > 0;
+    // Of the rules on all that is keyed, few know what to do with an outline.
+    if (channel === "outline" && !wordsOf(rule)?.on_outlines) return false;
     return rule.channels === "keyed"
       ? keyed(channel) || ((channel === "x" || channel === "y") && keyed("path"))
       : rule.channels.includes(channel);
@@ -100,11 +103,33 @@ export function useRules() {
     }
   }
 
+  /** Settings with keys from the playhead on. */
+  const moving = (moves: Readonly<Record<string, readonly (readonly [number, number])[]>>, loops: boolean): Settings =>
+    Object.fromEntries(
+      Object.entries(moves).map(([name, keys]) => [
+        name,
+        {
+          ...still(keys[0]?.[1] ?? 0),
+          keys: keys.map(([frame, value]) => ({
+            frame: playback.frame + frame,
+            value,
+            ease: loops ? "linear" : "slow-out-in",
+          })),
+          after: { mode: loops ? "loop" : "hold", times: null },
+        },
+      ]),
+    ) as unknown as Settings;
+
   const own = (rule: Rule) => ({ object: selection.objectId ?? "", rule: rule.id });
   const make = (edit: Edit) => scene.edit([edit]);
 
   /** Put a rule on the picked row, with some settings other than its defaults. */
-  async function add(words: RuleWords, settings: Readonly<Record<string, number | string>> = {}): Promise<void> {
+  async function add(
+    words: RuleWords,
+    settings: Readonly<Record<string, number | string>> = {},
+    moves: Readonly<Record<string, readonly (readonly [number, number])[]>> = {},
+    loops = false,
+  ): Promise<void> {
     const [thing, row, channel] = [selection.thing, selection.row, selection.channel];
     if (!thing || !row || !channel) return;
     const channels = row.channels
@@ -143,7 +168,7 @@ export function useRules() {
       on: true,
       channels: meant,
       mode: words.modes[0] ?? "add",
-      settings: { ...begun(words, thing), ...fitted(words, settings, channel) },
+      settings: { ...begun(words, thing), ...fitted(words, settings, channel), ...moving(moves, loops) },
     } as unknown as Rule;
     await scene.edit([{ edit: "add-rule", object: thing.id, rule }]);
     // The vine shows what the rule does.
@@ -352,10 +377,3 @@ export function useRules() {
     freeze,
   };
 }
-
-const still = (base: number): Channel => ({
-  base,
-  keys: [],
-  before: { mode: "hold", times: null },
-  after: { mode: "hold", times: null },
-});

@@ -43,10 +43,10 @@ export function useSnapping(scale: () => number) {
     return { xs: three(points.map((p) => p.x)), ys: three(points.map((p) => p.y)) };
   }
 
-  function guidesFor(id: string): Guides {
+  function guidesFor(id: string | null): Guides {
     const picture = pictureGuides(scene.motion?.size ?? [1280, 720], selection.snap);
-    const own = new Set(withParts(id, scene.parts));
-    for (let at = scene.byId.get(id)?.parent; at; at = scene.byId.get(at)?.parent) own.add(at);
+    const own = new Set(id === null ? [] : withParts(id, scene.parts));
+    for (let at = scene.byId.get(id ?? "")?.parent; at; at = scene.byId.get(at)?.parent) own.add(at);
     const others = scene.objects.filter((one) => !own.has(one.id) && !scene.motion?.hidden.has(one.id));
     if (others.length > MOST_OTHERS) return picture;
     const lines = others.flatMap((one) => {
@@ -99,9 +99,21 @@ export function useSnapping(scale: () => number) {
     };
   }
 
+  /** Where a single point comes to lie; things other than its own object's guide it. */
+  function point(at: Point, id: string | null): Point {
+    if (!selection.snap.on) return at;
+    const guides = guidesFor(id);
+    const x = snapTo([at.x], guides.upright, REACH / scale());
+    const y = snapTo([at.y], guides.level, REACH / scale());
+    shown.value = { upright: x?.guide ?? null, level: y?.guide ?? null };
+    return { x: at.x + (x?.by ?? 0), y: at.y + (y?.by ?? 0) };
+  }
+
   function end(): void {
     if (shown.value.upright || shown.value.level) shown.value = { upright: null, level: null };
   }
 
-  return { shown, begin, end };
+  return { shown, begin, point, end };
 }
+
+export type Snapping = ReturnType<typeof useSnapping>;

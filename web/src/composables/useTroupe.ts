@@ -1,5 +1,6 @@
 /** Putting objects in, copying them, hanging them on each other, and taking them out. */
 import { isDial } from "@/api/dials";
+import { still } from "@/api/channels";
 import { newId } from "@/api/ids";
 import type { TroupeObject, Channel, Edit, TextShape } from "@/api/types";
 import type { IconName } from "@/components/common/VineIcon.vue";
@@ -41,12 +42,9 @@ const COLOURS = [
 export const isGivenName = (name: string): boolean =>
   COLOURS.some((one) => name.replace(/ \d+$/, "") === `${one.name} text`);
 const NEW_TEXT: TextShape = { type: "text", text: "Text", font: "figtree", weight: 600, align: "middle", wrap: null };
-const still = (base: number | string): Channel => ({
-  base,
-  keys: [],
-  before: { mode: "hold", times: null },
-  after: { mode: "hold", times: null },
-});
+/** The colour, with its name, of the next new thing where there are so many already. */
+export const nextColour = (count: number): { readonly hex: string; readonly name: string } =>
+  COLOURS[count % COLOURS.length] ?? COLOURS[0];
 
 export function useTroupe() {
   const scene = useScene();
@@ -61,7 +59,7 @@ export function useTroupe() {
     const [width, height] = scene.head.size;
     const place = { x: still(width / 2), y: still(height / 2) };
     const word = KINDS.find((one) => one.kind === kind)?.label.replace(/ from.*/, "") ?? "Object";
-    const { hex: colour, name: tint } = COLOURS[scene.objects.length % COLOURS.length] ?? COLOURS[0];
+    const { hex: colour, name: tint } = nextColour(scene.objects.length);
     // Until it is called something better, its colour tells it from others of its shape.
     const name = kind === "group" ? word : `${tint} ${word.toLowerCase()}`;
     const common = { id, name, parent: null, shown: true, span: {}, rules: [] };
@@ -70,7 +68,12 @@ export function useTroupe() {
       kind === "group"
         ? { ...common, kind: "group", channels: place }
         : kind === "outline"
-          ? { ...common, kind: "shape", shape: { type: "outline", d: pathData }, channels: { ...place, ...paint } }
+          ? {
+              ...common,
+              kind: "shape",
+              shape: { type: "outline", d: pathData, fill_rule: "nonzero" },
+              channels: { ...place, ...paint },
+            }
           : kind === "text"
             ? { ...common, kind: "shape", shape: { ...NEW_TEXT }, channels: { ...place, ...paint } }
             : { ...common, kind: "shape", shape: { type: kind as "ellipse" }, channels: { ...place, ...paint } };

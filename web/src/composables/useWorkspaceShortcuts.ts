@@ -19,6 +19,10 @@ export interface WorkspaceDoes {
   readonly export: () => void;
   readonly add: () => void;
   readonly live: () => void;
+  /** Something done to what is being drawn; false where nothing is. */
+  readonly drawing: (what: "finish" | "back" | "drop") => boolean;
+  /** Something done to the picked points of an outline; false where none are. */
+  readonly points: (what: "remove" | "clear") => boolean;
 }
 
 export function useWorkspaceShortcuts(does: WorkspaceDoes): readonly Shortcut[] {
@@ -49,7 +53,9 @@ export function useWorkspaceShortcuts(does: WorkspaceDoes): readonly Shortcut[] 
     if (selection.objectId) work(selection.objectId);
   };
   const letGo = (): void => {
+    if (does.drawing("drop")) return;
     if (scene.look) scene.letGo();
+    else if (does.points("clear")) return;
     else if (picks.count) picks.clear();
     else selection.pick(null);
   };
@@ -81,7 +87,10 @@ export function useWorkspaceShortcuts(does: WorkspaceDoes): readonly Shortcut[] 
     one("Time", [";", "'"], "Previous, next pose of the picked figure's steps", (key) => toPose(key === ";" ? -1 : 1)),
     one("Keys", ["k"], "Key the chosen row here, or take its key away", keyRow),
     one("Keys", ["m"], "Key as I move: on or off", () => (selection.keyAsIMove = !selection.keyAsIMove)),
-    one("Keys", ["Enter"], "Key what is for looking only", () => void scene.keepLook()),
+    one("Keys", ["Enter"], "Key what is for looking only; finish what is drawn", () => {
+      if (!does.drawing("finish")) void scene.keepLook();
+    }),
+    one("Page", ["Backspace"], "Take back the last point of what is drawn", () => void does.drawing("back")),
     one("Keys", ["Escape"], "Let go: of a look, of leaves, of the object", letGo),
     one("Keys", ["Ctrl+a"], "Pick every leaf of the row", () => leaf.pickAll()),
     one("Keys", ["a"], "Pick every leaf on this frame", () => leaf.pickAll("frame")),
@@ -113,12 +122,17 @@ export function useWorkspaceShortcuts(does: WorkspaceDoes): readonly Shortcut[] 
     one(
       "Picked object",
       ["Delete"],
-      "Delete the picked leaves, else the object",
-      withThing((id) => (picks.count ? void leaf.remove() : void troupe.remove(id))),
+      "Delete the picked leaves or points, else the object",
+      withThing((id) => {
+        if (picks.count) void leaf.remove();
+        else if (!does.points("remove")) void troupe.remove(id);
+      }),
     ),
     one("Page", ["v"], "Pick and move", () => (selection.tool = "pick")),
     one("Page", ["p"], "Move the pivot", () => (selection.tool = "pivot")),
     one("Page", ["w"], "Draw and bend paths", () => (selection.tool = "path")),
+    one("Page", ["b"], "Draw outlines, by points or freely", () => (selection.tool = "draw")),
+    one("Page", ["e"], "Edit the points of an outline", () => (selection.tool = "points")),
     one("Page", ["d"], "Link: drag from what drives onto what it shall drive", () => (selection.tool = "link")),
     one("Page", ["j"], "Joints of a figure: drag them where they rest", () => (selection.tool = "joints")),
     one("Page", ["x"], "Play live: cues wait for their keys", does.live),

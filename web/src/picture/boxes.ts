@@ -112,7 +112,7 @@ function hits(step: Leaf, matrix: Matrix, frame: number, point: Point, near: num
     return local.x >= left && local.x <= right && local.y >= top && local.y <= bottom;
   }
   if (step.op === "fill")
-    return (valuesAt(step.colour, frame)[3] ?? 0) > 0 && probe.isPointInPath(outline.path, local.x, local.y);
+    return (valuesAt(step.colour, frame)[3] ?? 0) > 0 && probe.isPointInPath(outline.path, local.x, local.y, step.rule);
   const width = numberAt(step.width, frame);
   if (width <= 0) return false;
   const scale = Math.sqrt(Math.abs(home[0] * home[3] - home[1] * home[2]));

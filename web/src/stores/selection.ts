@@ -8,7 +8,7 @@ import { keysAt, usePicks } from "@/stores/picks";
 import { useScene } from "@/stores/scene";
 import { type Row, useVocabulary } from "@/stores/vocabulary";
 
-export type Tool = "pick" | "pivot" | "path" | "link" | "joints";
+export type Tool = "pick" | "pivot" | "path" | "draw" | "points" | "link" | "joints";
 
 const SHEET_TABS = ["sheet", "curves", "speed", "links"] as const;
 export type SheetTab = (typeof SHEET_TABS)[number];

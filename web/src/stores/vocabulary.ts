@@ -91,7 +91,11 @@ export const useVocabulary = defineStore("vocabulary", () => {
       const spec = found?.settings.find((one) => one.name === setting);
       if (!found || !spec) return [];
       const acted = channelsOf(thing).find((one) =>
-        rule.channels === "keyed" ? one.unit !== "point" : rule.channels.includes(one.name),
+        found.of === "outline"
+          ? one.name === "outline"
+          : rule.channels === "keyed"
+            ? one.unit !== "point"
+            : rule.channels.includes(one.name),
       );
       const same = spec.unit === "as the channel";
       const label = `${found.label} ${spec.label}`;

@@ -54,6 +54,8 @@ const shortcuts = useWorkspaceShortcuts({
   shortcuts: () => (helping.value = true),
   export: () => (exporting.value = true),
   live: () => live.begin(),
+  drawing: (what) => stage.value?.drawn(what) ?? false,
+  points: (what) => stage.value?.points(what) ?? false,
   add: () => document.querySelector<HTMLElement>("[aria-label='Add to the picture']")?.click(),
 });
 useShortcuts(shortcuts);

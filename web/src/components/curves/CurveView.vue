@@ -183,7 +183,7 @@ function frameKeys(): void {
 }
 
 const label = (one: KeyedCurve, key: Key): string =>
-  `Key of ${one.words.row} ${one.words.label} at frame ${Number(key.frame.toFixed(2))}, ${one.isNumber ? `value ${readable(Number(key.value) * one.words.shown, 2)}` : one.words.unit === "point" ? "a point of the path" : String(key.value)}`;
+  `Key of ${one.words.row} ${one.words.label} at frame ${Number(key.frame.toFixed(2))}, ${one.isNumber ? `value ${readable(Number(key.value) * one.words.shown, 2)}` : one.words.unit === "point" ? "a point of the path" : one.words.unit === "outline" ? "an outline" : String(key.value)}`;
 </script>
 
 <template>

@@ -3,6 +3,7 @@
  * A link made by hand: what drives, what is driven, in which way; and the formula that makes it so, which can be
  * edited.
  */
+import { holdsNumbers } from "@/api/channels";
 import { ElDialog } from "element-plus";
 import { computed, onBeforeUnmount, ref, watch } from "vue";
 import { isColourDial, isDial } from "@/api/dials";
@@ -40,8 +41,7 @@ const ALL: readonly How["how"][] = [
   "scaled",
   "added",
 ];
-const numbered = (thing: SceneObject | undefined) =>
-  thing ? vocabulary.channelsOf(thing).filter((one) => one.unit !== "colour" && one.unit !== "point") : [];
+const numbered = (thing: SceneObject | undefined) => (thing ? vocabulary.channelsOf(thing).filter(holdsNumbers) : []);
 const driverThing = computed(() => scene.byId.get(driver.value.object));
 const drivenThing = computed(() => scene.byId.get(driven.value.object));
 const driver = ref<Place>(asked.from);

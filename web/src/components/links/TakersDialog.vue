@@ -2,6 +2,7 @@
 /**
  * Let many things take a dial in one step: channels or settings of rules that several objects have, or their colours.
  */
+import { holdsNumbers } from "@/api/channels";
 import { ElDialog } from "element-plus";
 import { computed, onBeforeUnmount, ref, watch } from "vue";
 import { isColourDial } from "@/api/dials";
@@ -50,7 +51,7 @@ const kinds = computed(() => {
           put(`${words!.label}: ${one.label}`, { object: thing.id, channel: `${rule.id}:${one.name}` });
     }
     for (const one of vocabulary.channelsOf(thing)) {
-      const fits = colours.value ? one.unit === "colour" : one.unit !== "colour" && one.unit !== "point";
+      const fits = colours.value ? one.unit === "colour" : holdsNumbers(one);
       if (fits && one.name !== "depth")
         put(names.channelName({ object: thing.id, channel: one.name }), { object: thing.id, channel: one.name });
     }

@@ -53,7 +53,7 @@ const places = computed(() => {
   const found = one.parts.value.flatMap((part) => {
     const own = vocabulary
       .channelsOf(part)
-      .filter((channel) => channel.unit !== "point" && channel.name !== "depth")
+      .filter((channel) => channel.unit !== "point" && channel.unit !== "outline" && channel.name !== "depth")
       .map((channel) => ({
         object: part.id,
         channel: channel.name,

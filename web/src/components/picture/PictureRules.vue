@@ -4,11 +4,13 @@
 import { computed, shallowRef } from "vue";
 import { numberAt, valuesAt } from "@/api/motion";
 import type { Edit, Rule } from "@/api/types";
+import { useOutlineWay } from "@/composables/useOutlineWay";
 import { useRules } from "@/composables/useRules";
 import type { PictureView } from "@/composables/usePictureView";
 import { type Matrix, IDENTITY, inverse, moved, type Point } from "@/geometry/matrix";
+import { outlineDrawingOf } from "@/geometry/outlineGrips";
 import { drawingOf, type RuleGrip } from "@/geometry/ruleGrips";
-import { carrierOf } from "@/picture/boxes";
+import { carrierOf, viewOf } from "@/picture/boxes";
 import { beginOwnDrag } from "@/composables/useDrag";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
@@ -24,7 +26,10 @@ const thing = computed(() => selection.thing);
 const baked = computed(() => scene.motion?.objects.get(thing.value?.id ?? ""));
 /** The space the object moves in: its parent's, or the picture. */
 const space = computed((): Matrix => carrierOf(scene.motion, thing.value, playback.frame));
-const at = (p: Point): Point => props.view.onStage(space.value, p);
+const onStage = (within: Matrix, p: Point): Point => props.view.onStage(within, p);
+const at = (p: Point): Point => onStage(space.value, p);
+/** By how much a space makes lengths larger, about. */
+const sizeOf = ([a, b, c, d]: Matrix): number => Math.sqrt(Math.abs(a * d - b * c));
 const channel = (name: string, frame: number): number =>
   baked.value?.channels[name] ? numberAt(baked.value.channels[name], frame) : 0;
 
@@ -39,15 +44,49 @@ const keys = computed(() =>
   ),
 );
 
+const number =
+  (rule: Rule) =>
+  (name: string): number => {
+    const words = rules.wordsOf(rule)?.settings.find((one) => one.name === name);
+    return words ? (rules.numberOf(rule, words) ?? 0) : 0;
+  };
+const word =
+  (rule: Rule) =>
+  (name: string): string =>
+    String(
+      rules.settingOf(rule, name) ?? rules.wordsOf(rule)?.settings.find((one) => one.name === name)?.default ?? "",
+    );
+/** Rules on outlines are drawn in the space of what they bend. */
+const bends = (rule: Rule): boolean => rules.wordsOf(rule)?.of === "outline";
+const along = useOutlineWay(here);
+const inner = computed(
+  (): Matrix => (scene.motion && thing.value && viewOf(scene.motion, thing.value.id, playback.frame)) || IDENTITY,
+);
+const bent = computed(() => {
+  const box = baked.value?.rest;
+  if (!box) return [];
+  return here.value.filter(bends).map((rule) => ({
+    rule,
+    drawing: outlineDrawingOf({
+      kind: rule.kind,
+      number: number(rule),
+      word: word(rule),
+      box,
+      along: along.value.get(rule.id),
+    }),
+  }));
+});
+const shown = computed(() => [
+  ...drawings.value.map((one) => ({ ...one, space: space.value })),
+  ...bent.value.map((one) => ({ ...one, space: inner.value })),
+]);
+
 const drawings = computed(() =>
   here.value.map((rule) => ({
     rule,
     drawing: drawingOf({
       kind: rule.kind,
-      number: (name) => {
-        const words = rules.wordsOf(rule)?.settings.find((one) => one.name === name);
-        return words ? (rules.numberOf(rule, words) ?? 0) : 0;
-      },
+      number: number(rule),
       word: (name) => String(rules.settingOf(rule, name) ?? ""),
       frame: playback.frame,
       fps: playback.fps,
@@ -109,8 +148,8 @@ function edits(rule: Rule, values: Readonly<Record<string, number>>): Edit[] {
   return Object.entries(values).flatMap(([name, value]) => rules.settingEdits(rule, name, value));
 }
 
-function begin(event: PointerEvent, rule: Rule, grip: RuleGrip): void {
-  const back = inverse(space.value);
+function begin(event: PointerEvent, rule: Rule, grip: RuleGrip, within: Matrix): void {
+  const back = inverse(within);
   if (!back) return;
   const picture = props.toPicture(event);
   const start = moved(back, picture);
@@ -157,23 +196,23 @@ function seek(event: PointerEvent, rule: Rule): void {
 <template>
   <g class="rules">
     <ellipse v-for="dot in dots" :key="dot.frame" class="dot" :transform="dot.transform" :rx="dot.rx" :ry="dot.ry" />
-    <g v-for="{ rule, drawing } in drawings" :key="rule.id">
+    <g v-for="{ rule, drawing, space: within } in shown" :key="rule.id">
       <line
         v-for="(line, i) in drawing.lines"
         :key="i"
         class="line"
-        :x1="at(line[0]).x"
-        :y1="at(line[0]).y"
-        :x2="at(line[1]).x"
-        :y2="at(line[1]).y"
+        :x1="onStage(within, line[0]).x"
+        :y1="onStage(within, line[0]).y"
+        :x2="onStage(within, line[1]).x"
+        :y2="onStage(within, line[1]).y"
       />
       <circle
         v-for="(circle, i) in drawing.circles"
         :key="i"
         class="line"
-        :cx="at(circle.middle).x"
-        :cy="at(circle.middle).y"
-        :r="circle.radius * view.scale.value"
+        :cx="onStage(within, circle.middle).x"
+        :cy="onStage(within, circle.middle).y"
+        :r="circle.radius * view.scale.value * sizeOf(within)"
       />
       <circle
         v-for="grip in drawing.grips"
@@ -183,10 +222,10 @@ function seek(event: PointerEvent, rule: Rule): void {
         tabindex="0"
         :aria-label="grip.label"
         :data-testid="`rule-${grip.id}`"
-        :cx="at(grip.at).x"
-        :cy="at(grip.at).y"
+        :cx="onStage(within, grip.at).x"
+        :cy="onStage(within, grip.at).y"
         r="7"
-        @pointerdown="begin($event, rule, grip)"
+        @pointerdown="begin($event, rule, grip, within)"
         @keydown="nudge($event, rule, grip)"
         ><title>{{ grip.label }}: drag it, or use the arrow keys</title></circle
       >
@@ -194,8 +233,8 @@ function seek(event: PointerEvent, rule: Rule): void {
         v-for="grip in drawing.grips"
         :key="`${grip.id} says`"
         class="name"
-        :x="at(grip.at).x + 12"
-        :y="at(grip.at).y + 4"
+        :x="onStage(within, grip.at).x + 12"
+        :y="onStage(within, grip.at).y + 4"
         >{{ grip.says }}</text
       >
     </g>

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /** The picture: painted frame below, handles and path above, and all that a hand can do in it. */
+import { holdsNumbers } from "@/api/channels";
 import { useDevicePixelRatio, useElementSize } from "@vueuse/core";
-import { computed, onBeforeUnmount, ref, watchEffect } from "vue";
+import { computed, onBeforeUnmount, ref, watch, watchEffect } from "vue";
 import LookLine from "@/components/picture/LookLine.vue";
 import PictureChips from "@/components/picture/PictureChips.vue";
 import PathBar from "@/components/picture/PathBar.vue";
@@ -14,10 +15,15 @@ import PictureOnion from "@/components/picture/PictureOnion.vue";
 import PicturePath from "@/components/picture/PicturePath.vue";
 import PictureRules from "@/components/picture/PictureRules.vue";
 import PictureTools from "@/components/picture/PictureTools.vue";
+import OutlineBar from "@/components/outline/OutlineBar.vue";
+import PictureDraw from "@/components/outline/PictureDraw.vue";
+import PictureOutline from "@/components/outline/PictureOutline.vue";
 import PictureParade from "@/components/parades/PictureParade.vue";
 import PictureText from "@/components/text/PictureText.vue";
 import { textOf } from "@/composables/useText";
+import { useDrawing } from "@/composables/useDrawing";
 import { useFigure } from "@/composables/useFigure";
+import { hasPoints, useOutlineEdit } from "@/composables/useOutlineEdit";
 import { usePathEdit } from "@/composables/usePathEdit";
 import { usePictureDrag } from "@/composables/usePictureDrag";
 import { usePictureView } from "@/composables/usePictureView";
@@ -30,6 +36,7 @@ import { paintFrame } from "@/picture/paint";
 import LiveBar from "@/components/cues/LiveBar.vue";
 import { useLinking } from "@/stores/linking";
 import { useLive } from "@/stores/live";
+import { useOutline } from "@/stores/outline";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
@@ -51,7 +58,13 @@ const snapping = useSnapping(() => view.scale.value);
 const at = (event: PointerEvent | MouseEvent): Point => view.toPicture(event.clientX, event.clientY);
 const drag = usePictureDrag(at, snapping);
 const path = usePathEdit(at);
+const outline = useOutline();
+const drawing = useDrawing(at, () => view.scale.value, snapping);
+const points = useOutlineEdit(at, snapping);
+watchEffect(() => (points.scale.value = view.scale.value));
 const { figure: skeleton } = useFigure();
+/** Leaving the tool drops what was being drawn. */
+watch(() => selection.tool, drawing.abandon);
 const hovered = ref<{ name: string; at: Point } | null>(null);
 
 const box = computed(() =>
@@ -100,6 +113,21 @@ function press(event: PointerEvent): void {
   }
   if (event.button !== 0 || !scene.motion) return;
   stage.value?.focus({ preventScroll: true });
+  if (outline.taking) {
+    takeColour(event);
+    return;
+  }
+  if (selection.tool === "draw") {
+    drawing.press(event);
+    return;
+  }
+  if (selection.tool === "points") {
+    const other = underPointer(event);
+    if (other && other !== selection.objectId) selection.pick(other);
+    else if (points.thing.value) points.beginBox(event);
+    else if (!other) selection.pick(null);
+    return;
+  }
   if (selection.tool === "path" && selection.object) {
     void path.goOnTo(event);
     return;
@@ -109,10 +137,7 @@ function press(event: PointerEvent): void {
     const thing = id ? scene.byId.get(id) : undefined;
     if (!thing) return;
     selection.pick(thing.id);
-    const channel =
-      selection.channel && selection.channel.unit !== "point" && selection.channel.unit !== "colour"
-        ? selection.channel.name
-        : "rotation";
+    const channel = selection.channel && holdsNumbers(selection.channel) ? selection.channel.name : "rotation";
     linking.begin(event, { object: thing.id, channel });
     return;
   }
@@ -141,7 +166,29 @@ function onPicked(found: string): boolean {
   return false;
 }
 
+/** Take the colour that is seen under the pointer. */
+function takeColour(event: PointerEvent): void {
+  const p = at(event);
+  const ctx = canvas.value?.getContext("2d");
+  const take = outline.taking;
+  outline.taking = null;
+  if (!ctx || !take || !scene.motion) return;
+  const [w, h] = scene.motion.size;
+  const pixel = ctx.getImageData(
+    Math.floor((p.x / w) * ctx.canvas.width),
+    Math.floor((p.y / h) * ctx.canvas.height),
+    1,
+    1,
+  );
+  const [r = 0, g = 0, b = 0, alpha = 0] = pixel.data;
+  if (alpha) take(`#${[r, g, b].map((one) => one.toString(16).padStart(2, "0")).join("")}`.toUpperCase());
+}
+
 function pickPart(event: MouseEvent): void {
+  if (selection.tool === "draw") {
+    if (outline.drawn.length > 1) void drawing.finish(false);
+    return;
+  }
   if (!scene.motion || selection.tool === "path" || live.on) return;
   const found = topmostAt(
     scene.motion,
@@ -152,9 +199,16 @@ function pickPart(event: MouseEvent): void {
   if (!found) return;
   selection.pick(found);
   if (textOf(scene.byId.get(found))) selection.writing = found;
+  // What has points of its own is opened to them.
+  else if (selection.tool === "pick" && hasPoints(scene.byId.get(found))) selection.tool = "points";
 }
 
 function hover(event: PointerEvent): void {
+  if (selection.tool === "draw") {
+    hovered.value = null;
+    drawing.hover(event);
+    return;
+  }
   if (!scene.motion || drag.active.value || playback.playing || live.on) {
     hovered.value = null;
     return;
@@ -196,7 +250,35 @@ const dragged = computed(() => {
   return { text: entries.join("   "), at: lowest };
 });
 
-defineExpose({ nudge: drag.nudge });
+/** Something done from the keyboard to what is being drawn; false where nothing is. */
+function drawn(what: "finish" | "back" | "drop"): boolean {
+  if (outline.taking) {
+    outline.taking = null;
+    return true;
+  }
+  if (!outline.drawn.length) return false;
+  if (what === "finish") void drawing.finish(false);
+  else if (what === "back") drawing.back();
+  else drawing.abandon();
+  return true;
+}
+
+/** Something done from the keyboard to the picked points; false where none are. */
+function withPoints(what: "remove" | "clear"): boolean {
+  if (!points.thing.value || !points.list.value.length) return false;
+  if (what === "remove") void points.does.remove();
+  else outline.clear();
+  return true;
+}
+
+/** Arrow keys move the picked points where there are some, else the object. */
+async function nudge(kind: Parameters<typeof drag.nudge>[0], by: Record<string, number>): Promise<void> {
+  if (kind === "move" && points.thing.value && points.list.value.length)
+    await points.does.nudge({ x: by["x"] ?? 0, y: by["y"] ?? 0 });
+  else await drag.nudge(kind, by);
+}
+
+defineExpose({ nudge, drawn, points: withPoints });
 </script>
 
 <template>
@@ -204,6 +286,7 @@ defineExpose({ nudge: drag.nudge });
     <div
       ref="stage"
       class="stage"
+      :class="{ drawing: selection.tool === 'draw' || outline.taking }"
       tabindex="0"
       role="application"
       aria-label="Picture. Page Up and Page Down pick an object; arrow keys move it, [ and ] turn it, - and = size it."
@@ -267,6 +350,8 @@ defineExpose({ nudge: drag.nudge });
           :view="view"
           :to-picture="at"
         />
+        <PictureOutline v-if="points.thing.value && !playback.playing" :edit="points" :view="view" />
+        <PictureDraw v-if="selection.tool === 'draw'" :view="view" :closes="drawing.closes" />
         <PathPoints
           v-if="selection.tool === 'path' && selection.object && !playback.playing"
           :path="path"
@@ -289,6 +374,11 @@ defineExpose({ nudge: drag.nudge });
     <LiveBar />
     <PictureTools v-if="!live.on" />
     <PathBar v-if="selection.tool === 'path'" :path="path" />
+    <OutlineBar
+      v-if="(selection.tool === 'draw' || selection.tool === 'points') && !live.on"
+      :edit="points"
+      :drawing="drawing"
+    />
     <PictureChips v-if="!live.on" :view="view" />
     <LookLine />
   </section>
@@ -308,6 +398,9 @@ defineExpose({ nudge: drag.nudge });
   overflow: hidden;
   touch-action: none;
   outline-offset: -1px;
+}
+.drawing {
+  cursor: crosshair;
 }
 .stage:focus-visible {
   outline-width: 1px;

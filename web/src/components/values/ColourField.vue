@@ -1,5 +1,7 @@
 <script setup lang="ts">
 import { ElColorPicker } from "element-plus";
+import PalettePopover from "@/components/values/PalettePopover.vue";
+import { useRecentColours } from "@/composables/useRecentColours";
 import { computed, ref } from "vue";
 import { hexOf } from "@/geometry/colour";
 
@@ -7,6 +9,7 @@ const props = defineProps<{ rgba: ArrayLike<number>; label: string }>();
 const emit = defineEmits<{ change: [hex: string] }>();
 
 const hex = computed(() => hexOf(props.rgba));
+const { remember } = useRecentColours();
 const draft = ref<string | null>(null);
 const wrong = ref(false);
 
@@ -16,7 +19,7 @@ function keep(): void {
   wrong.value = !/^#(?:[0-9a-f]{3,4}|[0-9a-f]{6}|[0-9a-f]{8})$/i.test(typed);
   if (wrong.value) return;
   draft.value = null;
-  if (typed.toUpperCase() !== hex.value) emit("change", typed.toUpperCase());
+  if (typed.toUpperCase() !== hex.value) choose(typed.toUpperCase());
 }
 
 function leave(): void {
@@ -26,8 +29,12 @@ function leave(): void {
 }
 
 const picked = (value: string | null): void => {
-  if (value && value.toUpperCase() !== hex.value) emit("change", value.toUpperCase());
+  if (value && value.toUpperCase() !== hex.value) choose(value.toUpperCase());
 };
+function choose(value: string): void {
+  remember(value);
+  emit("change", value);
+}
 </script>
 
 <template>
@@ -55,6 +62,7 @@ const picked = (value: string | null): void => {
         @blur="leave"
       />
     </label>
+    <PalettePopover :label="label" :hex="hex" @choose="choose" />
   </div>
 </template>
 
@@ -62,7 +70,7 @@ const picked = (value: string | null): void => {
 .field {
   display: flex;
   align-items: center;
-  gap: 2px;
+  gap: 0;
   background: var(--paper-3);
   border-radius: var(--radius-s);
   padding: 1px 4px 1px 2px;

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** One line of the values panel: its channels' fields, and the leaf that keys them together. */
+import { holdsNumbers } from "@/api/channels";
 import { computed } from "vue";
 import { numberAt, valuesAt } from "@/api/motion";
 import type { ChannelWords, SceneObject } from "@/api/types";
@@ -7,6 +8,8 @@ import LeafMark from "@/components/common/LeafMark.vue";
 import NumberField from "@/components/common/NumberField.vue";
 import ColourField from "@/components/values/ColourField.vue";
 import { useChanging } from "@/composables/useChanging";
+import { hasPoints } from "@/composables/useOutlineEdit";
+import { useRules } from "@/composables/useRules";
 import { useLinking } from "@/stores/linking";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
@@ -19,9 +22,16 @@ const selection = useSelection();
 const playback = usePlayback();
 const changing = useChanging();
 const linking = useLinking();
+const rules = useRules();
 
 /** A path has no field of its own: x and y say where it leads. */
-const fields = computed(() => props.row.channels.filter((channel) => channel.unit !== "point"));
+const fields = computed(() =>
+  props.row.channels.filter((channel) => channel.unit !== "point" && channel.unit !== "outline"),
+);
+/** Whether it is the row of an outline, and whether that has points of its own, which alone can be keyed. */
+const outlined = computed(() => props.row.channels.some((channel) => channel.unit === "outline"));
+const keyable = computed(() => !outlined.value || hasPoints(props.thing));
+const bends = computed(() => rules.onChannel(props.thing, "outline").filter((rule) => rule.on).length);
 const names = computed(() => props.row.channels.map((channel) => channel.name));
 const leaf = computed<"here" | "elsewhere" | "none">(() => {
   const keys = names.value.map((name) => props.thing.channels?.[name]?.keys ?? []);
@@ -40,7 +50,7 @@ const leafHint = computed(() => {
 
 /** The channel that a thread pulled from this row stands for. */
 const drives = computed(() => {
-  const numbers = fields.value.filter((one) => one.unit !== "colour");
+  const numbers = fields.value.filter(holdsNumbers);
   const channel = numbers.find((one) => one.name === selection.channel?.name) ?? numbers[0];
   return channel ? { object: props.thing.id, channel: channel.name } : null;
 });
@@ -78,6 +88,17 @@ const change = (name: string, value: number | string): void => void changing.mak
     />
     <span class="label" :title="row.channels.map((c) => `${c.label}: ${c.about}`).join('\n')">{{ row.name }}</span>
     <div class="fields">
+      <template v-if="outlined">
+        <span class="said">{{ bends ? `${bends} ${bends === 1 ? "rule" : "rules"}` : "as drawn" }}</span>
+        <button
+          v-if="hasPoints(thing)"
+          class="chip small"
+          title="Edit the points in the picture (E)"
+          @click="selection.tool = 'points'"
+        >
+          Points
+        </button>
+      </template>
       <template v-for="channel in fields" :key="channel.name">
         <ColourField
           v-if="channel.unit === 'colour'"
@@ -104,6 +125,7 @@ const change = (name: string, value: number | string): void => void changing.mak
       </template>
     </div>
     <button
+      v-if="keyable"
       class="key"
       :title="lone ? `${leafHint}. One key moves nothing yet.` : leafHint"
       :aria-label="leafHint"

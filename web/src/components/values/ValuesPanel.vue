@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Every value of the picked object at the playhead, with a leaf to key it. */
-import { computed, ref } from "vue";
-import OutlineDialog from "@/components/troupe/OutlineDialog.vue";
+import { computed } from "vue";
+import OutlineFields from "@/components/outline/OutlineFields.vue";
 import { rowsRead } from "@/api/parades";
 import ParadePanel from "@/components/parades/ParadePanel.vue";
 import FigurePanel from "@/components/figures/FigurePanel.vue";
@@ -10,7 +10,6 @@ import DialFields from "@/components/dials/DialFields.vue";
 import TextFields from "@/components/text/TextFields.vue";
 import ValueRow from "@/components/values/ValueRow.vue";
 import { textOf } from "@/composables/useText";
-import { useOnceTrue } from "@/composables/useOnceTrue";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
@@ -21,12 +20,6 @@ const playback = usePlayback();
 /** Of a parade, the rows that its arrangement reads. */
 const rows = computed(() => (selection.thing ? rowsRead(selection.thing, selection.rows) : []));
 const text = computed(() => textOf(selection.thing));
-const outlining = ref(false);
-const outlineMounted = useOnceTrue(() => outlining.value);
-
-function setOutline(d: string): void {
-  if (selection.thing) void scene.edit([{ edit: "set-shape", id: selection.thing.id, shape: { type: "outline", d } }]);
-}
 
 function flip(axis: "x" | "y"): void {
   if (selection.thing) void scene.edit([{ edit: "flip", object: selection.thing.id, axis, what: "picture" }]);
@@ -50,26 +43,12 @@ function flip(axis: "x" | "y"): void {
         <button class="chip" title="Mirror it top to bottom, about its pivot" @click="flip('y')">Flip ↕</button>
       </div>
       <DrivesList :id="selection.thing.id" />
-      <button
-        v-if="selection.thing.kind === 'shape' && selection.thing.shape.type === 'outline'"
-        class="chip outline"
-        @click="outlining = true"
-      >
-        Change the outline…
-      </button>
+      <OutlineFields v-if="selection.thing.kind === 'shape'" :key="selection.thing.id" :thing="selection.thing" />
     </div>
     <p v-else class="empty">
       Pick something in the picture or the troupe to see and change its values at this frame. The leaf beside a value
       keys it.
     </p>
-    <OutlineDialog
-      v-if="outlineMounted"
-      v-model="outlining"
-      :initial="
-        selection.thing?.kind === 'shape' && selection.thing.shape.type === 'outline' ? selection.thing.shape.d : ''
-      "
-      @done="setOutline"
-    />
   </section>
 </template>
 
@@ -100,8 +79,5 @@ h2 {
   display: flex;
   gap: 6px;
   margin: 8px 14px 0;
-}
-.outline {
-  margin: 8px 14px;
 }
 </style>

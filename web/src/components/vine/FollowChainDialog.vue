@@ -2,6 +2,7 @@
 /**
  * Overlap in one step: a leader, the links that come after it in order, how much later each is, and springs by choice.
  */
+import { holdsNumbers } from "@/api/channels";
 import { ElDialog } from "element-plus";
 import { computed, ref } from "vue";
 import type { ChannelWords, SceneObject } from "@/api/types";
@@ -17,9 +18,7 @@ const vocabulary = useVocabulary();
 const rules = useRules();
 /** The links in the order they follow: the order they were ticked in. */
 const links = ref<readonly string[]>([]);
-const channel = ref(
-  props.channel.unit === "point" || props.channel.unit === "colour" ? "rotation" : props.channel.name,
-);
+const channel = ref(holdsNumbers(props.channel) ? props.channel.name : "rotation");
 const delay = ref(3);
 const share = ref(1);
 const sprung = ref(false);
@@ -33,9 +32,7 @@ const listed = computed(() =>
     (one) => one.id !== props.leader.id && one.name.toLowerCase().includes(find.value.trim().toLowerCase()),
   ),
 );
-const channels = computed(() =>
-  vocabulary.channelsOf(props.leader).filter((one) => one.unit !== "point" && one.unit !== "colour"),
-);
+const channels = computed(() => vocabulary.channelsOf(props.leader).filter(holdsNumbers));
 const place = (id: string): number => links.value.indexOf(id) + 1;
 
 const toggle = (id: string): void =>

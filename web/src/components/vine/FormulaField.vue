@@ -2,6 +2,7 @@
 /**
  * A formula one types, with names and functions offered as one goes, and what is wrong shown under the very character.
  */
+import { holdsNumbers } from "@/api/channels";
 import { computed, nextTick, ref, watch } from "vue";
 import type { SceneObject } from "@/api/types";
 import { offered, pieces, placeOf } from "@/geometry/formula";
@@ -43,7 +44,7 @@ const names = computed(() => [
     .flatMap((one) =>
       vocabulary
         .channelsOf(one)
-        .filter((channel) => channel.unit !== "colour" && channel.unit !== "point")
+        .filter(holdsNumbers)
         .map((channel) => `{${one.name}.${channel.name}}`),
     ),
   ...(scene.head?.dials ?? []).map((dial) => `{${dial.name}}`),

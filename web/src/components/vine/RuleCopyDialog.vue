@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Put a rule on other objects or another channel: any number at once, each with chance of its own if wanted. */
+import { holdsNumbers } from "@/api/channels";
 import { ElDialog } from "element-plus";
 import { computed, ref } from "vue";
 import type { ChannelWords, Rule, SceneObject } from "@/api/types";
@@ -23,9 +24,7 @@ const drawsOnChance = computed(() => rules.wordsOf(props.rule)?.settings.some((o
 const listed = computed(() =>
   scene.objects.filter((one) => one.name.toLowerCase().includes(find.value.trim().toLowerCase())),
 );
-const channels = computed(() =>
-  vocabulary.channelsOf(props.thing).filter((one) => one.unit !== "point" && one.unit !== "colour"),
-);
+const channels = computed(() => vocabulary.channelsOf(props.thing).filter(holdsNumbers));
 /** On its own object a copy on the same channel would only double it. */
 const offered = (one: SceneObject): boolean => one.id !== props.thing.id || chosenChannel.value !== "";
 

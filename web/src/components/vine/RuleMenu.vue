@@ -20,12 +20,23 @@ const linking = useLinking();
 const open = ref(false);
 const chaining = ref(false);
 const colour = computed(() => selection.channel?.unit === "colour");
+const outline = computed(() => selection.channel?.unit === "outline");
 const words = computed(() =>
-  (vocabulary.words?.rules ?? []).filter(
-    (one) => (one.of === "colour") === colour.value && (!one.joints || selection.thing?.kind === "figure"),
-  ),
+  (vocabulary.words?.rules ?? [])
+    .filter((one) =>
+      outline.value
+        ? one.on_outlines
+        : (one.of === "colour") === colour.value &&
+          one.of !== "outline" &&
+          (!one.joints || selection.thing?.kind === "figure"),
+    )
+    // What bends comes before what only reads at other times.
+    .sort((a, b) => Number(b.of === "outline") - Number(a.of === "outline")),
 );
-const presets = computed(() => (colour.value ? [] : (vocabulary.words?.presets ?? [])));
+const presets = computed(() => {
+  const kinds = new Set(words.value.filter((one) => one.of === "outline").map((one) => one.kind));
+  return (vocabulary.words?.presets ?? []).filter((one) => kinds.has(one.kind) === outline.value && !colour.value);
+});
 /** Something else to begin a link with: the object below, or a dial. */
 const other = computed(() => scene.objects.find((one) => one.id !== selection.objectId) ?? scene.dials[0]);
 function link(): void {
@@ -38,10 +49,15 @@ function link(): void {
     };
 }
 
-async function add(kind: string, settings: Record<string, number | string> = {}): Promise<void> {
+async function add(
+  kind: string,
+  settings: Record<string, number | string> = {},
+  moves: Record<string, [number, number][]> = {},
+  loops = false,
+): Promise<void> {
   const found = words.value.find((one) => one.kind === kind);
   open.value = false;
-  if (found) await rules.add(found, settings);
+  if (found) await rules.add(found, settings, moves, loops);
 }
 </script>
 
@@ -59,7 +75,7 @@ async function add(kind: string, settings: Record<string, number | string> = {})
     <h3>Add a rule</h3>
     <div class="choices">
       <button v-for="rule in words" :key="rule.kind" :title="rule.about" @click="add(rule.kind)">
-        <RulePicture :before="rule.before" :after="rule.after" />
+        <RulePicture :before="rule.before" :after="rule.after" :drawn="rule.drawn" />
         <strong>{{ rule.label }}</strong>
         <span>{{ rule.about }}</span>
       </button>
@@ -68,7 +84,7 @@ async function add(kind: string, settings: Record<string, number | string> = {})
       <h3>Ready-made</h3>
       <span>
         <button
-          v-if="!colour && other"
+          v-if="!colour && !outline && other"
           class="chip small"
           title="Have another value drive this one: the same, geared, mirrored, from a range to a range, later…"
           @click="link"
@@ -76,7 +92,7 @@ async function add(kind: string, settings: Record<string, number | string> = {})
           Link by hand…
         </button>
         <button
-          v-if="!colour"
+          v-if="!colour && !outline"
           class="chip small"
           title="Have a row of parts follow this object, each a little later than the one before"
           @click="((open = false), (chaining = true))"
@@ -94,7 +110,7 @@ async function add(kind: string, settings: Record<string, number | string> = {})
         :key="preset.name"
         class="chip small"
         :title="preset.about"
-        @click="add(preset.kind, preset.settings)"
+        @click="add(preset.kind, preset.settings, preset.moves, preset.loops)"
       >
         {{ preset.label }}
       </button>

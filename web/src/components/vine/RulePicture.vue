@@ -7,7 +7,12 @@ import { computed } from "vue";
 import { useSeed } from "@/composables/useSeed";
 import { curvePath } from "@/geometry/curves";
 
-const props = defineProps<{ before: readonly number[]; after: readonly number[] }>();
+const props = defineProps<{
+  before: readonly number[];
+  after: readonly number[];
+  /** Of a rule on outlines: an outline before and after it, within 80 × 60 px about its middle. */
+  drawn?: readonly string[] | null;
+}>();
 const [W, H] = [88, 36];
 const path = (values: readonly number[]): string => curvePath(values, W, H, -0.35, 1.35);
 const { share, start, stop } = useSeed(2500, 2500);
@@ -17,7 +22,12 @@ const at = computed(
 </script>
 
 <template>
+  <svg v-if="drawn" viewBox="-44 -30 88 60" :width="W" :height="H + 14" aria-hidden="true">
+    <path class="before" :d="drawn[0]" />
+    <path class="after" :d="drawn[1]" />
+  </svg>
   <svg
+    v-else
     :viewBox="`0 -2 ${W} ${H + 14}`"
     :width="W"
     :height="H + 14"

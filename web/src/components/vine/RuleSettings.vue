@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The settings of a rule: numbers one can type, scrub and key right here, words to choose, and what it acts on. */
+import { holdsNumbers } from "@/api/channels";
 import { computed, ref } from "vue";
 import type { ChannelWords, Rule, SceneObject, SettingWords } from "@/api/types";
 import { isColourDial } from "@/api/dials";
@@ -66,7 +67,7 @@ async function link(one: SettingWords, formula: string | null): Promise<void> {
 /** What a leader has to be read, by the rule that names one. */
 const leaderChannels = computed(() => {
   const leader = scene.byId.get(String(rules.settingOf(props.rule, "leader") ?? ""));
-  return leader ? vocabulary.channelsOf(leader).filter((one) => one.unit !== "point" && one.unit !== "colour") : [];
+  return leader ? vocabulary.channelsOf(leader).filter(holdsNumbers) : [];
 });
 const colourDials = computed(() => scene.dials.filter((dial) => isColourDial(dial.dial)));
 const numbers = computed(() =>

@@ -11,7 +11,11 @@ const props = defineProps<{
     on: boolean;
     values: readonly number[];
     remark: string | null;
+    outline?: string | null;
   };
+  /** Of outlines: that of the card before, and the box around all of them. */
+  outlineBefore?: string | null;
+  outlines?: { x: number; y: number; width: number; height: number };
   before: readonly number[] | null;
   family: string;
   scale: { low: number; high: number };
@@ -39,7 +43,16 @@ const x = computed(() => (props.frame / Math.max(1, props.step.values.length - 1
       <h3>{{ step.label }}</h3>
       <slot />
     </div>
-    <svg class="chart" :viewBox="`0 -3 ${W} ${H + 6}`" aria-hidden="true">
+    <svg
+      v-if="step.outline != null && outlines"
+      class="chart"
+      :viewBox="`${outlines.x} ${outlines.y} ${outlines.width} ${outlines.height}`"
+      aria-hidden="true"
+    >
+      <path v-if="outlineBefore && step.kind !== 'result'" class="ghost shape" :d="outlineBefore" />
+      <path class="curve shape" :d="step.outline" />
+    </svg>
+    <svg v-else class="chart" :viewBox="`0 -3 ${W} ${H + 6}`" aria-hidden="true">
       <path class="ghost" :d="ghost" />
       <path class="curve" :d="curve" />
       <line class="now" :x1="x" :x2="x" y1="-3" :y2="H + 3" />
@@ -87,6 +100,9 @@ h3 {
 path {
   fill: none;
   stroke-linejoin: round;
+}
+.shape {
+  vector-effect: non-scaling-stroke;
 }
 .ghost {
   stroke: #cfc3a9;

@@ -13,6 +13,7 @@ import { useNewest } from "@/composables/useNewest";
 import { useRules } from "@/composables/useRules";
 import { endWords } from "@/composables/useLanes";
 import { extent } from "@/geometry/curves";
+import { boxAround } from "@/geometry/outline";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
@@ -27,6 +28,8 @@ interface Step {
   readonly values: readonly number[];
   /** What keeps a rule from doing its work. */
   readonly remark: string | null;
+  /** Of outlines, the outline so far, as SVG path data. */
+  readonly outline?: string | null;
 }
 
 const scene = useScene();
@@ -55,16 +58,30 @@ const what = computed(() => {
     : row;
 });
 
+/** The frame the playhead rests at, or rested at before it began to play. */
+const resting = ref(playback.textFrame);
+watch(
+  () => playback.textFrame,
+  (frame) => playback.playing || (resting.value = frame),
+);
 const beginAsking = useNewest();
 watch(
-  () => [scene.id, scene.revision, subject.value?.thing.id, subject.value?.channel.name] as const,
-  async ([id, , object, channel]) => {
+  () =>
+    [
+      scene.id,
+      scene.revision,
+      subject.value?.thing.id,
+      subject.value?.channel.name,
+      // Outlines are asked for as they are at the playhead, whenever it rests.
+      subject.value?.channel.unit === "outline" ? resting.value : 0,
+    ] as const,
+  async ([id, , object, channel, frame]) => {
     const isNewest = beginAsking();
     if (!id || !object || !channel) {
       steps.value = [];
       return;
     }
-    const vine = await api.vine(id, object, channel).catch(() => null);
+    const vine = await api.vine(id, object, channel, frame).catch(() => null);
     if (vine && isNewest()) steps.value = vine.steps;
   },
   { immediate: true },
@@ -84,9 +101,13 @@ async function dropOn(step: Step): Promise<void> {
 const hasRules = computed(() => steps.value.some((step) => step.rule !== null));
 
 const scale = computed(() => extent(steps.value.map((step) => step.values)));
+/** The box around the outlines of all cards, so that they are drawn alike. */
+const outlines = computed(() => boxAround(steps.value.flatMap((step) => step.outline ?? [])));
 const unit = computed(() => subject.value?.channel.unit ?? "");
 
 function note(step: Step): string {
+  if (step.kind === "shape") return "as it is drawn";
+  if (step.kind === "parts") return "all that hangs on it";
   if (step.kind === "keys") {
     if (keys.value.length === 0) return "no keys: always the same";
     if (keys.value.length === 1) return "1 key: moves nothing yet";
@@ -101,11 +122,13 @@ function note(step: Step): string {
     ].filter(Boolean);
     return words.join(" · ") || "holds before and after";
   }
+  if (step.kind === "result" && unit.value === "outline") return `at frame ${playback.textFrame}`;
   if (step.kind === "result") return `${at(step)} at frame ${playback.textFrame}`;
   if (step.kind === "formula") return `${at(step)} now · ${source.value?.formula ?? ""}`;
   const rule = ruleOf(step);
   if (!step.on) return "switched off";
   if (step.remark) return step.remark;
+  if (rule && subject.value && unit.value === "outline") return rules.summaryOf(rule, subject.value.channel);
   return rule && subject.value
     ? `${at(step)} now · ${rules.summaryOf(rule, subject.value.channel)}`
     : `${at(step)} now`;
@@ -138,7 +161,10 @@ function at(step: Step): string {
             {{ channel.label }}
           </button>
         </div>
-        <span class="hint">read left to right: each card shows the curve so far, the pale line is the card before</span>
+        <span class="hint"
+          >read left to right: each card shows the {{ unit === "outline" ? "outline" : "curve" }} so far, the pale line
+          is the card before</span
+        >
       </template>
       <h2 v-else>The vine shows how a value is made, step by step</h2>
     </header>
@@ -155,6 +181,8 @@ function at(step: Step): string {
         :title="step.rule ? 'Drag the card to another place in the vine' : undefined"
         :step="step"
         :before="steps[i - 1]?.values ?? null"
+        :outline-before="steps[i - 1]?.outline ?? null"
+        :outlines="outlines"
         :family="subject.channel.family"
         :scale="scale"
         :note="note(step)"
@@ -173,7 +201,7 @@ function at(step: Step): string {
           :channel="subject.channel"
         />
         <button
-          v-else-if="step.kind === 'result' && hasRules"
+          v-else-if="step.kind === 'result' && hasRules && unit !== 'outline'"
           class="freeze"
           title="Turn what the rules make into keys, few of them; undo brings the rules back"
           @click="rules.freeze(subject.channel.name, unit === 'colour' ? 0.01 : subject.channel.step / 2)"

@@ -1,0 +1,110 @@
+"""Copies of a parade bent by rules on outlines of the parade, or of what it hangs on: each copy where it stands."""
+
+from collections.abc import Mapping, Sequence
+from dataclasses import replace
+
+import numpy as np
+from numpy.typing import NDArray
+
+from vine_swing.motion.baking.element import Element
+from vine_swing.motion.baking.outlines import benders, drawn_series
+from vine_swing.motion.baking.placing import BakedObject
+from vine_swing.motion.baking.reading import Reader
+from vine_swing.motion.basics import matrix
+from vine_swing.motion.basics.specs import OUTLINE
+from vine_swing.motion.curves.series import OutlineSeries
+from vine_swing.motion.outline.drawing import drawing_of
+from vine_swing.motion.parade.arranging import Places
+from vine_swing.motion.parade.frames import Layout
+from vine_swing.motion.rules.bending import Box
+from vine_swing.motion.scene.model import Scene, SceneObject
+
+Array = NDArray[np.float64]
+
+
+def bends_copies(scene: Scene, parade: SceneObject) -> bool:
+    """Whether anything bends the copies of a parade."""
+    return bool(parade.rules_on(OUTLINE)) or bool(benders(scene, parade))
+
+
+def with_bent_copies(
+    scene: Scene, parade: SceneObject, element: Element, own: Sequence[Element], layout: Layout, places: Places, grid: Array, reader: Reader
+) -> tuple[Element, ...]:
+    """What differs of each copy, with the outlines of all that is drawn of it bent.
+
+    Args:
+        scene, parade: which parade of which scene.
+        element: what all copies share.
+        own: what differs of each copy so far; none where nothing does.
+        layout, places: at which frames copies read, and where they stand.
+        grid: the frames of the parade, (m,): rules on it do not wait for its copies.
+        reader: reads the scene there.
+    """
+    count = len(places.matrices)
+    before = own or (Element({}, {}),) * count
+    standing = [
+        _standing({**element.objects, **before[k].objects}, before[k].objects, layout.rows(k, len(grid)), places.matrices[k]) for k in range(count)
+    ]
+    above = ([parade] if parade.rules_on(OUTLINE) else []) + benders(scene, parade)
+    spaces = [(one, _between(reader, parade.id, one.id, grid)) for one in above]
+    boxes = {one.id: _box_of(standing) if one is parade else reader.outlines.box(one) for one in above}
+    found = []
+    for k in range(count):
+        objects = dict(before[k].objects)
+        for object_id, (series, there) in standing[k].items():
+            bent = series
+            for one, space in spaces:
+                bent = reader.outlines.bent_by(one, bent, matrix.multiply(space, there), boxes[one.id], grid)
+            base = objects.get(object_id, element.objects[object_id])
+            objects[object_id] = replace(base, bent=bent.compact(), bent_from=None)
+        found.append(Element(objects, before[k].parades))
+    return tuple(found)
+
+
+def _standing(
+    objects: Mapping[str, BakedObject], own: Mapping[str, BakedObject], rows: NDArray[np.intp], place: Array
+) -> dict[str, tuple[OutlineSeries, Array]]:
+    """The outline of each drawn object of a copy, and where it stands in the parade's space, at the copy's own rows."""
+    found = {}
+    for object_id, one in objects.items():
+        shape = one.source.drawn_shape
+        if shape is None:
+            continue
+        mine = object_id in own
+        world = one.world if mine or len(one.world) == 1 else one.world[rows]
+        if one.bent is not None:
+            series = one.bent if mine and own[object_id].bent is one.bent and len(one.bent.which) == len(rows) else one.bent.read(rows)
+        else:
+            drawing = drawing_of(shape, fine=True)
+            values = [_at(one, name, rows) for name in drawing.names]
+            series = drawn_series(drawing, np.stack(np.broadcast_arrays(*values), axis=-1) if values else np.empty((1, 0)), one.source.name)
+        found[object_id] = series, matrix.multiply(place, world)
+    return found
+
+
+def _at(one: BakedObject, name: str, rows: NDArray[np.intp]) -> Array:
+    values, spec = one.channels[name], one.source.specs[name]
+    shown = values if len(values) in (1, len(rows)) else values[rows]
+    return np.clip(shown, spec.low, spec.high) if spec.low is not None else shown
+
+
+def _between(reader: Reader, inner: str, outer: str, grid: Array) -> Array:
+    """From the space of one object to that of what it hangs on, (m, 6)."""
+    t = grid[None]
+    found: Array = reader.fills.settled(lambda: matrix.multiply(matrix.home(reader.world(outer, t)), reader.world(inner, t)))
+    return found
+
+
+def _box_of(standing: Sequence[Mapping[str, tuple[OutlineSeries, Array]]]) -> Box:
+    """The bounds of all copies at the first of the frames."""
+    boxes = []
+    for copy in standing:
+        for series, there in copy.values():
+            outline = series.at(0)
+            if len(outline.points):
+                points = matrix.apply(there[:1], *outline.points.T)
+                boxes.append((*points.min(axis=0), *points.max(axis=0)))
+    if not boxes:
+        return 0.0, 0.0, 0.0, 0.0
+    low, high = np.min(boxes, axis=0)[:2], np.max(boxes, axis=0)[2:]
+    return float(low[0]), float(low[1]), float(high[0]), float(high[1])

@@ -1,0 +1,201 @@
+<script setup lang="ts">
+/** What can be done with an outline, shown under its tools: drawing a new one, or editing points. */
+import { computed, ref, watch } from "vue";
+import type { Drawing } from "@/composables/useDrawing";
+import { hasPoints, type OutlineEdit } from "@/composables/useOutlineEdit";
+import { useOutline } from "@/stores/outline";
+import { useScene } from "@/stores/scene";
+import { usePlayback } from "@/stores/playback";
+import { useSelection } from "@/stores/selection";
+
+const props = defineProps<{ edit: OutlineEdit; drawing: Drawing }>();
+const outline = useOutline();
+const selection = useSelection();
+const scene = useScene();
+const playback = usePlayback();
+
+const count = computed(() => props.edit.list.value.length);
+const fitted = computed(() => props.edit.found.value?.tolerance ?? null);
+/** The tolerance while its slider is dragged. */
+const fit = ref(2);
+watch(fitted, (value) => value !== null && (fit.value = value), { immediate: true });
+const { does } = props.edit;
+const chosen = computed(() => props.edit.found.value?.meetings?.chosen ?? null);
+
+/** An outline of what is drawn in another way, to edit its points. */
+async function outlineIt(): Promise<void> {
+  if (selection.object) await scene.edit([{ edit: "make-outline", id: selection.object.id, frame: playback.frame }]);
+}
+</script>
+
+<template>
+  <div v-if="selection.tool === 'draw'" class="bar" role="toolbar" aria-label="Draw an outline">
+    <div class="ways" role="radiogroup" aria-label="How to draw">
+      <button
+        role="radio"
+        :aria-checked="!outline.freely"
+        :class="{ on: !outline.freely }"
+        title="Click for corners, drag for smooth points, close on the first"
+        @click="outline.freely = false"
+      >
+        By points
+      </button>
+      <button
+        role="radio"
+        :aria-checked="outline.freely"
+        :class="{ on: outline.freely }"
+        title="Hold and draw; the line is fitted to few points. Alt does so just once"
+        @click="outline.freely = true"
+      >
+        Freely
+      </button>
+    </div>
+    <template v-if="outline.freely && !outline.drawn.length">
+      <label class="fit"
+        ><span>within</span
+        ><input
+          v-model.number="outline.tolerance"
+          type="range"
+          min="0.5"
+          max="20"
+          step="0.5"
+          aria-label="Tolerance"
+        /><b>{{ outline.tolerance }} px</b></label
+      >
+      <span>Hold and draw. End where you began to close it.</span>
+    </template>
+    <template v-else-if="outline.drawn.length">
+      <strong>{{ outline.drawn.length }} {{ outline.drawn.length === 1 ? "point" : "points" }}</strong>
+      <button
+        class="chip"
+        title="Keep it open (Enter)"
+        :disabled="outline.drawn.length < 2"
+        @click="drawing.finish(false)"
+      >
+        Done
+      </button>
+      <button
+        class="chip"
+        title="Close it (click on the first point)"
+        :disabled="outline.drawn.length < 2"
+        @click="drawing.finish(true)"
+      >
+        Close
+      </button>
+      <button class="chip" title="Take the last point back (Backspace)" @click="drawing.back()">One back</button>
+      <button class="chip" title="Draw nothing (Escape)" @click="drawing.abandon()">Drop it</button>
+    </template>
+    <span v-else>Click for corners, drag for smooth points, close on the first.</span>
+  </div>
+  <div v-else class="bar" role="toolbar" aria-label="Points of the outline">
+    <span v-if="!selection.object">Pick something that is drawn to edit its points.</span>
+    <template v-else-if="!hasPoints(selection.object)">
+      <span>{{ selection.object.name }} has no points of its own.</span>
+      <button
+        v-if="selection.object.kind === 'shape'"
+        class="chip"
+        title="Turn it into an outline that looks the same, to be changed point by point"
+        @click="outlineIt"
+      >
+        Make an outline of it
+      </button>
+    </template>
+    <template v-else>
+      <strong>{{ count ? `${count} ${count === 1 ? "point" : "points"}` : "no point picked" }}</strong>
+      <template v-if="count">
+        <button class="chip" title="Corners, without handles" @click="does.corner()">Corner</button>
+        <button class="chip" title="Smooth, with handles in one line" @click="does.smooth()">Smooth</button>
+        <button class="chip" title="Take them out (Delete)" @click="does.remove()">Take out</button>
+        <button v-if="count === 1" class="chip" title="Cut the outline open here" @click="does.cut()">Cut</button>
+        <button v-if="count === 1" class="chip" title="Let the outline begin here" @click="does.first()">
+          Begin here
+        </button>
+        <button v-if="edit.ends.value.length === 2" class="chip" title="Join these two ends" @click="does.join()">
+          Join
+        </button>
+      </template>
+      <button v-else class="chip" title="Pick every point" @click="does.pickAll()">All</button>
+      <button class="chip" title="Let the outline be gone the other way" @click="does.reverse()">Reverse</button>
+      <button
+        v-if="chosen"
+        class="chip"
+        title="Let points go where they have the least way again"
+        @click="does.forgetMeeting()"
+      >
+        Match by least way
+      </button>
+      <label v-if="fitted !== null" class="fit" title="How far the line may stray from where the hand went"
+        ><span>within</span
+        ><input
+          v-model.number="fit"
+          type="range"
+          min="0.5"
+          max="20"
+          step="0.5"
+          aria-label="Tolerance"
+          @change="does.refit(fit)"
+        /><b>{{ fit }} px</b></label
+      >
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.bar {
+  position: absolute;
+  left: 50%;
+  top: 10px;
+  transform: translateX(-50%);
+  display: flex;
+  align-items: center;
+  gap: 5px;
+  background: var(--paper);
+  border: 1px solid var(--line);
+  border-radius: 99px;
+  padding: 4px 12px 4px 14px;
+  box-shadow: 0 4px 18px #5a4a2033;
+  white-space: nowrap;
+  max-width: calc(100% - 110px);
+  overflow-x: auto;
+}
+.chip {
+  padding: 2px 9px;
+  font-size: 12px;
+}
+strong,
+span {
+  font-size: 12.5px;
+}
+.ways {
+  display: flex;
+  background: var(--paper-3);
+  border-radius: 99px;
+  padding: 2px;
+}
+.ways button {
+  border: 0;
+  background: none;
+  border-radius: 99px;
+  padding: 2px 10px;
+  font-size: 12px;
+  cursor: pointer;
+}
+.ways .on {
+  background: var(--paper);
+  font-weight: 600;
+}
+.fit {
+  display: flex;
+  align-items: center;
+  gap: 5px;
+}
+.fit input {
+  accent-color: var(--travel);
+  width: 90px;
+}
+.fit b {
+  font-family: var(--mono);
+  font-weight: 400;
+  min-width: 44px;
+}
+</style>

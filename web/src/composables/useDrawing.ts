@@ -1,0 +1,140 @@
+/** Drawing new outlines in the picture: point by point, or freely. */
+import { computed } from "vue";
+import { newId } from "@/api/ids";
+import { still } from "@/api/channels";
+import type { Edit } from "@/api/types";
+import { beginDrag } from "@/composables/useDrag";
+import type { Snapping } from "@/composables/useSnapping";
+import { nextColour } from "@/composables/useTroupe";
+import { type Point, rounded, straightened, difference } from "@/geometry/matrix";
+import { pathOf, thinned } from "@/geometry/outline";
+import { useOutline } from "@/stores/outline";
+import { useScene } from "@/stores/scene";
+import { useSelection } from "@/stores/selection";
+
+/** How near to the first point, in pixels of the screen, closes an outline. */
+const NEAR = 10;
+const PIXEL = 0.1;
+const MOST_PLACES = 4_000;
+const far = (a: Point, b: Point): number => Math.hypot(a.x - b.x, a.y - b.y);
+const mirrored = (about: Point, p: Point): Point => ({ x: 2 * about.x - p.x, y: 2 * about.y - p.y });
+const rounder = (p: Point): Point => ({ x: rounded(p.x, PIXEL), y: rounded(p.y, PIXEL) });
+
+export function useDrawing(
+  toPicture: (event: PointerEvent | MouseEvent) => Point,
+  scale: () => number,
+  snapping: Snapping,
+) {
+  const scene = useScene();
+  const selection = useSelection();
+  const outline = useOutline();
+
+  const first = computed(() => outline.drawn[0]?.at ?? null);
+  const closes = (at: Point): boolean =>
+    outline.drawn.length > 1 && first.value !== null && far(at, first.value) < NEAR / scale();
+
+  /** Where a new point comes to lie: snapped, and with Shift in one direction from the point before. */
+  function placed(event: PointerEvent): Point {
+    const at = toPicture(event);
+    const before = outline.drawn.at(-1)?.at;
+    if (event.shiftKey && before) {
+      const by = straightened(difference(at, before));
+      return rounder({ x: before.x + by.x, y: before.y + by.y });
+    }
+    return rounder(snapping.point(at, null));
+  }
+
+  function press(event: PointerEvent): void {
+    // With Alt it is the other way just this once.
+    if (outline.freely !== event.altKey && !outline.drawn.length) drawFreely(event);
+    else putPoint(event);
+  }
+
+  function putPoint(event: PointerEvent): void {
+    if (closes(toPicture(event))) {
+      const [begun] = outline.drawn;
+      const move = (e: PointerEvent): void => {
+        const to = rounder(toPicture(e));
+        if (begun && far(to, begun.at) > 3 / scale())
+          outline.drawn = [{ ...begun, into: mirrored(begun.at, to), out: begun.out }, ...outline.drawn.slice(1)];
+      };
+      beginDrag(event, { move, end: (kept) => void (kept && finish(true)) });
+      return;
+    }
+    const at = placed(event);
+    outline.drawn = [...outline.drawn, { at, into: null, out: null }];
+    const before = outline.drawn.slice(0, -1);
+    const move = (e: PointerEvent): void => {
+      const to = toPicture(e);
+      const by = e.shiftKey ? straightened(difference(to, at)) : difference(to, at);
+      const out = rounder({ x: at.x + by.x, y: at.y + by.y });
+      const pulled = far(out, at) > 3 / scale();
+      outline.drawn = [...before, pulled ? { at, into: mirrored(at, out), out } : { at, into: null, out: null }];
+    };
+    beginDrag(event, { move, end: (kept) => void (kept || (outline.drawn = before)) });
+    snapping.end();
+  }
+
+  function drawFreely(event: PointerEvent): void {
+    outline.hand = [rounder(toPicture(event))];
+    const move = (e: PointerEvent): void => {
+      // All that the pointer reported since the last frame, so that quick strokes keep their shape.
+      const all = e.getCoalescedEvents?.() ?? [];
+      const places = (all.length ? all : [e]).map((one) => rounder(toPicture(one)));
+      outline.hand = [...outline.hand, ...places];
+    };
+    beginDrag(event, { move, end: (kept) => void endFreely(kept) });
+  }
+
+  async function endFreely(kept: boolean): Promise<void> {
+    const places = outline.hand;
+    outline.hand = [];
+    const [begin, end] = [places[0], places.at(-1)];
+    const length = places.slice(1).reduce((sum, p, i) => sum + far(p, places[i]!), 0);
+    if (!kept || !begin || !end || length < 4) return;
+    const closed = length > 60 && far(begin, end) < 14 / scale();
+    const hand = {
+      places: thinned(places, MOST_PLACES).map((p): [number, number] => [p.x, p.y]),
+      tolerance: outline.tolerance,
+      closed,
+    };
+    await keep({ hand }, closed);
+  }
+
+  /** Keep what was drawn point by point. */
+  async function finish(closed: boolean): Promise<void> {
+    const points = outline.drawn;
+    abandon();
+    if (points.length > 1) await keep({ d: pathOf(points, closed) }, closed);
+  }
+
+  async function keep(what: Pick<Extract<Edit, { edit: "draw-outline" }>, "d" | "hand">, closed: boolean) {
+    const { hex, name } = nextColour(scene.objects.length);
+    const id = newId();
+    const channels = closed
+      ? { fill: still(hex) }
+      : { fill: still("#00000000"), stroke: still(hex), "stroke.width": still(6) };
+    const edit = {
+      edit: "draw-outline",
+      id,
+      name: `${name} ${closed ? "outline" : "line"}`,
+      channels,
+      ...what,
+    } as Edit;
+    if (await scene.edit([edit])) selection.pick(id);
+  }
+
+  function abandon(): void {
+    outline.drawn = [];
+    outline.pointer = null;
+    outline.hand = [];
+  }
+
+  /** Take the last point back. */
+  const back = (): void => void (outline.drawn = outline.drawn.slice(0, -1));
+  const hover = (event: PointerEvent): void => void (outline.pointer = outline.drawn.length ? placed(event) : null);
+
+  return { press, hover, finish, back, abandon, closes };
+}
+
+export type Drawing = ReturnType<typeof useDrawing>;
