@@ -29,6 +29,8 @@ COLOURS = ["#F2932B", "#abc", "#11223344", "#FFFFFF00"]
 NAMES = ["Mango", "Ada's leaf", 'say "hi"', "Ω", "Toucan", "x" * 80, "Mango 2"]
 TEXTS = ["Mail", "", "{number:,.1f} nuts\nשלום", "☃"]
 PATHS = ["M 0 0 L 40 0 L 20 30 Z", "M0 0 C 10 40 50 40 60 0", "m 5 5 a 20 10 0 1 1 30 0 z", "nonsense", "M 1 1"]
+#: Edits of one point of an outline.
+OF_POINTS = ("set-point-handle", "add-point", "cut-outline", "join-ends", "first-point")
 IDS = ["a", "b", "c", "d", "fig", "gone"]
 #: What no field takes, whatever it is.
 WRONG: list[Any] = [None, "", "\x00", [], {}, True, 1e308, "{", -1, "a" * 300, "\ud800"]
@@ -58,6 +60,8 @@ class Anything:
     def value(self, kind: str) -> Any:
         if kind == "colour":
             return self.draw.choice(COLOURS)
+        if kind == "outline":
+            return self.draw.choice(PATHS[:3] if self.chance(0.9) else PATHS)
         return [self.number(), self.number()] if kind == "point" else self.number()
 
     def key(self, frame: float, kind: str) -> dict[str, Any]:
@@ -68,6 +72,8 @@ class Anything:
             key |= {"tension": self.draw.uniform(-1, 1), "continuity": self.draw.uniform(-1, 1), "bias": self.draw.uniform(-1, 1)}
         if kind == "point" and self.chance(0.5):
             key["way"] = self.one_of("straight", "bezier", "spline")
+        if kind == "outline" and self.chance(0.2):
+            key["meets"] = [self.draw.randrange(0, 3), self.draw.randrange(0, 3)]
         return key
 
     def end(self) -> dict[str, Any]:
@@ -76,7 +82,7 @@ class Anything:
     def channel(self, kind: str = "number") -> Any:
         frames = sorted({self.frame() for _ in range(self.draw.randrange(0, 5))})
         if not frames:
-            return {} if kind == "point" else self.value(kind)
+            return {} if kind in ("point", "outline") else self.value(kind)
         return {"keys": [self.key(frame, kind) for frame in frames], "before": self.end(), "after": self.end()}
 
     def formula(self, scene: Scene | None) -> str:
@@ -112,7 +118,7 @@ class Anything:
                 numbers = [float(self.draw.uniform(low, high)) for _ in range(2)]
                 keyed = {"keys": [self.key(5, "number") | {"value": numbers[0]}, self.key(30, "number") | {"value": numbers[1]}]}
                 settings[name] = self.one_of(numbers[0], numbers[0], keyed, {"base": numbers[0], "formula": self.formula(scene)})
-        some = ["x", "y", "rotation", "scale.x", "opacity", "stretch", "fill", "width", "points", "near-leg.x"]
+        some = ["x", "y", "outline", "rotation", "scale.x", "opacity", "stretch", "fill", "width", "points", "near-leg.x"]
         channels: Any = (
             "keyed" if self.chance(0.3) else self.draw.sample(list(spec.acts) or some, 1) + self.draw.sample(some, self.draw.randrange(0, 2))
         )
@@ -167,6 +173,7 @@ class Anything:
         specs = SHAPES[made["shape"]["type"]] if kind == "shape" else []
         channels = dict.fromkeys(("x", "y", "rotation", "scale.x", "skew", "opacity", "stretch"), "number") | {"path": "point"}
         channels |= {spec.name: spec.kind for spec in specs} | ({"fill": "colour"} if kind == "shape" else {})
+        channels |= {"outline": "outline"} if kind == "shape" and made["shape"]["type"] == "outline" else {}
         channels |= dict.fromkeys(("delay", "shift", "gap", "arc", "to.scale"), "number") if kind == "parade" else {}
         names = self.draw.sample(sorted(channels), self.draw.randrange(0, 5))
         made["channels"] = {name: self.channel(channels[name]) for name in names}
@@ -231,6 +238,33 @@ class Anything:
         match name:
             case "parade":
                 return self.parade(scene)
+            case "d":
+                return self.draw.choice(PATHS)
+            case "hand":
+                places = [[self.number(), self.number()] for _ in range(self.draw.randrange(2, 9))]
+                return {"places": places, "tolerance": 3.0, "closed": self.chance(0.5)}
+            case "points" if kind in ("move-points", "remove-points", "set-points"):
+                return [self.draw.randrange(0, 4) for _ in range(self.draw.randrange(1, 3))]
+            case "point" | "one" | "other" | "after" if kind in OF_POINTS:
+                return self.draw.randrange(0, 4)
+            case "meets":
+                return self.one_of(None, [self.draw.randrange(0, 4), self.draw.randrange(0, 4)])
+            case "to" if kind == "set-point-handle":
+                return self.one_of(None, [self.small(), self.small()])
+            case "side":
+                return self.one_of("in", "out")
+            case "how" if kind == "combine-outlines":
+                return self.one_of("unite", "cut-out", "overlap", "exclude")
+            case "objects" if kind == "combine-outlines":
+                return self.draw.sample([one.id for one in scene.objects] or ["gone"], min(2, max(1, len(scene.objects))))
+            case "kind" if kind == "set-points":
+                return self.one_of("smooth", "corner")
+            case "colours":
+                return self.draw.sample(COLOURS, 2)
+            case "dx" | "dy" | "tolerance":
+                return abs(self.small()) + 0.1
+            case "channels" if kind == "draw-outline":
+                return {"fill": "#F2932B"}
             case "objects" if kind == "add-objects":
                 first = self.thing(None, "first")
                 return [first, self.thing(None, "second") | {"parent": self.one_of(None, "first", "nowhere")}]

@@ -83,7 +83,7 @@ def test_any_places_can_be_fitted(places, tolerance, closed):
 def test_points_move_with_their_handles():
     curve = parse_path("M 0 0 C 10 -20 40 -20 50 0 C 60 20 90 20 100 0")
     moved = joints.moved(curve, [1], 5, 7)
-    np.testing.assert_allclose(moved.points[2:5], curve.points[2:5] + [5, 7])
+    np.testing.assert_allclose(moved.points[2:5], curve.points[2:5] + np.array([5, 7]))
     np.testing.assert_allclose(np.delete(moved.points, [2, 3, 4], axis=0), np.delete(curve.points, [2, 3, 4], axis=0))
 
 

@@ -124,7 +124,7 @@ def _whole(scene: Scene, grid: Array, previous: Baked | None, effort: Effort) ->
         making.add(thing)
     making.make(was=previous.scene if previous is not None else None)
     objects = placed(scene.objects, scene, grid, making.arrays, old)
-    objects = with_outlines(objects, scene, grid, reader, old, objects)
+    objects = with_outlines(objects, scene, grid, reader.outlines, old, objects)
     dials = {dial.id: _dial(dial, grid, previous) for dial in scene.dials}
     beyond = {ref: frame for ref, frame in previous.beyond.items() if _kept(ref, objects, old)} if previous is not None else {}
     parades = _parades(scene, plan, objects, reader, previous, effort)
@@ -160,7 +160,7 @@ def _with_values(previous: Baked, scene: Scene, changed: list[tuple[SceneObject,
     channels = {thing.id: making.arrays.get(thing.id, old[thing.id].channels) for thing in things}
     replaced = placed(things, scene, grid, channels, old)
     objects = {**old, **replaced}
-    objects |= with_outlines(replaced, scene, grid, reader, old, objects)
+    objects |= with_outlines(replaced, scene, grid, reader.outlines, old, objects)
     beyond = {ref: frame for ref, frame in previous.beyond.items() if _kept(ref, objects, old)}
     parades = _parades(scene, plan, objects, reader, previous, effort)
     return Baked(scene, grid, objects, dials, plan, reader, parades, beyond | making.beyond)

@@ -139,7 +139,7 @@ class CopyBaker:
     ) -> dict[str, BakedObject]:
         """Some objects of an element with the outlines that keys and rules make of them within it."""
         everything = {**(around or {}), **objects}
-        return with_outlines(objects, self.scene, frames, reader, {}, everything)
+        return with_outlines(objects, self.scene, frames, reader.outlines, {}, everything)
 
     def _inner(self, objects: Mapping[str, BakedObject], frames: Array, reader: Reader, was: Mapping[str, BakedParade]) -> dict[str, BakedParade]:
         return {

@@ -4,16 +4,18 @@ An object's outline is drawn from its channels, or comes from the keys of its ch
 those of what it hangs on, in the space of each. What nothing bends is left to be drawn from its channels alone.
 """
 
-from collections.abc import Callable, Mapping
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, replace
 from functools import cache, partial
-from typing import TYPE_CHECKING
+from typing import Protocol
 
 import numpy as np
 from numpy.typing import NDArray
 
 from vine_swing.motion.baking.effort import TooMuchWork
+from vine_swing.motion.baking.keyed import Row
 from vine_swing.motion.baking.placing import BakedObject
+from vine_swing.motion.baking.tabulated import Fills
 from vine_swing.motion.basics import matrix
 from vine_swing.motion.basics.limits import MOST_POINTS
 from vine_swing.motion.basics.specs import OUTLINE
@@ -21,13 +23,11 @@ from vine_swing.motion.curves.contours import contours_of, joined
 from vine_swing.motion.curves.outline import Outline
 from vine_swing.motion.curves.series import Block, OutlineSeries
 from vine_swing.motion.outline.drawing import Drawing, drawing_of
-from vine_swing.motion.rules.bending import Bending, Box, Redraw
+from vine_swing.motion.rules.bending import Bending, Box
 from vine_swing.motion.rules.rule import SETTING, Rule, RuleSettings
+from vine_swing.motion.rules.spec import Redraw, Source
 from vine_swing.motion.scene.model import Scene, SceneObject, Shape
 from vine_swing.motion.timing.outlines import KeyedOutlines
-
-if TYPE_CHECKING:
-    from vine_swing.motion.baking.reading import Reader
 
 Array = NDArray[np.float64]
 Index = NDArray[np.intp]
@@ -38,6 +38,30 @@ Values = Callable[[str, Array], Array]
 _FIRST = np.zeros(1)
 #: Matrices with smaller determinants have no way back.
 _FLAT = 1e-12
+
+
+class ChannelReader(Protocol):
+    """What reading outlines takes of reading channels; see `Reader` (reading.py)."""
+
+    scene: Scene
+    grid: Array
+    fills: Fills
+
+    def final(self, object_id: str, name: str) -> Source:
+        """One channel after all its rules."""
+        ...
+
+    def keyed(self, rows: Sequence[Row]) -> Source:
+        """Channels as their keys and ends give them."""
+        ...
+
+    def world(self, object_id: str | None, t: Array) -> Array:
+        """The matrix from the space of an object to the scene."""
+        ...
+
+    def spend(self, numbers: float) -> None:
+        """Count numbers that are worked out."""
+        ...
 
 
 def is_bent(scene: Scene, thing: SceneObject) -> bool:
@@ -96,7 +120,7 @@ def check_points(points: int, name: str) -> None:
 class OutlineReader:
     """Reads outlines of one scene at any frames; what has been prepared for one reading serves the next."""
 
-    def __init__(self, reader: "Reader") -> None:
+    def __init__(self, reader: ChannelReader) -> None:
         self._reader = reader
         self._own: dict[str, list[tuple[Rule | None, ReadOutlines]]] = {}
         self._boxes: dict[str, Box] = {}
@@ -345,7 +369,7 @@ def with_outlines(
     objects: Mapping[str, BakedObject],
     scene: Scene,
     grid: Array,
-    reader: "Reader",
+    reader: OutlineReader,
     old: Mapping[str, BakedObject],
     around: Mapping[str, BakedObject],
     *,
@@ -356,7 +380,7 @@ def with_outlines(
     Args:
         objects: by id; those nothing bends are given back as they are.
         scene, grid: what was baked, and its frames (n,).
-        reader: reads the scene.
+        reader: reads outlines of the scene.
         old: objects of an earlier bake at the same frames; outlines made from the same are taken from them.
         around: all objects of the bake, to find those that others hang on.
         anew: whether an outline is to be worked out whatever is known of it.
@@ -374,12 +398,12 @@ def with_outlines(
                 found[object_id] = replace(one, bent=was.bent, bent_from=was.bent_from)
             continue
         shape = one.source.drawn_shape if one.source is not scene.by_id[object_id] else None
-        bent = reader.outlines.seen(scene.by_id[object_id], grid, shape=shape, worlds=lambda other: around[other].world)
+        bent = reader.seen(scene.by_id[object_id], grid, shape=shape, worlds=lambda other: around[other].world)
         found[object_id] = replace(one, bent=bent, bent_from=inputs)
     return found
 
 
-def _inputs(one: BakedObject, scene: Scene, reader: "Reader", around: Mapping[str, BakedObject]) -> _Inputs:
+def _inputs(one: BakedObject, scene: Scene, reader: OutlineReader, around: Mapping[str, BakedObject]) -> _Inputs:
     thing = one.source
     shape = thing.drawn_shape
     assert shape is not None
@@ -393,5 +417,5 @@ def _inputs(one: BakedObject, scene: Scene, reader: "Reader", around: Mapping[st
         parts += [values for name, values in owner.channels.items() if SETTING in name and name.partition(SETTING)[0] in ids]
         if owner is not one and owner.world is not None:
             parts += [owner.world, one.world]
-            boxes.append(reader.outlines.box(owner.source))
+            boxes.append(reader.box(owner.source))
     return _Inputs(shape, tuple(parts), tuple(boxes))

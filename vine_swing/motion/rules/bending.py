@@ -117,12 +117,6 @@ class Across:
         return np.clip(np.divide(along, length, out=np.zeros(np.broadcast_shapes(along.shape, length.shape)), where=length > 0), 0, 1)
 
 
-#: What a rule does to contours.
-Bend = Callable[[list[Contour], Bending], list[Contour]]
-#: The same for rules whose contours differ in number and pieces from frame to frame: those of each frame.
-Redraw = Callable[[list[Contour], Bending], list[list[Contour]]]
-
-
 def like(column: Array, points: Array) -> Array:
     """A column (n, 1) of numbers, one a frame, shaped so that it goes with values (k, …) of points (k, …, 2)."""
     return column.reshape(-1, *[1] * (points.ndim - 2))

@@ -3,21 +3,23 @@
 from collections.abc import Callable, Collection, Mapping
 from dataclasses import dataclass, field
 from functools import partial
-from typing import TYPE_CHECKING, Literal, Protocol
+from typing import Any, Literal, Protocol
 
 import numpy as np
 from numpy.typing import NDArray
 
+from vine_swing.motion.curves.contours import Contour
 from vine_swing.motion.figure.ground import Ground
 from vine_swing.motion.figure.model import Figure
 from vine_swing.motion.formula import ALONE, Copy
 from vine_swing.motion.timing.channel import Channel
 
-if TYPE_CHECKING:
-    from vine_swing.motion.rules.bending import Bend, Redraw
-
 Array = NDArray[np.float64]
 Mode = Literal["add", "multiply", "replace"]
+#: What a rule does to contours at some frames. What it is told of them is a `Bending` (bending.py), which stands on what is said here.
+Bend = Callable[[list[Contour], Any], list[Contour]]
+#: The same for rules whose contours differ in number and pieces from frame to frame: those of each frame.
+Redraw = Callable[[list[Contour], Any], list[list[Contour]]]
 #: In place of a channel, in what a rule looks at: all that says where an object is and how large, and what it hangs on.
 WHERE = "*where"
 
@@ -201,9 +203,9 @@ class RuleSpec:
     besides: tuple[str, ...] = ()
     of: Literal["number", "colour", "outline"] = "number"
     on_outlines: Literal["", "time", "points"] = ""
-    bend: "Bend | None" = None
+    bend: Bend | None = None
     still: Callable[[Settings, Array], bool] = lambda settings, t: True
-    redraw: "Redraw | None" = None
+    redraw: Redraw | None = None
     contacts: Callable[[Source, Settings], Array] | None = None
     remark: Callable[[Source, Settings, Array], str | None] | None = None
     looks: Callable[[Callable[[str], str], str], tuple[tuple[str, str], ...]] = _nowhere
