@@ -389,7 +389,9 @@ class Anything:
                 return self.one_of("add", "replace", "multiply")
             case "unit":
                 return self.one_of("", "%", "px", "°")
-            case "stretch" | "push" | "replace" | "clockwise" | "on" | "shown" | "drawn" | "key" | "back":
+            case "share":
+                return self.draw.uniform(0.05, 0.95)
+            case "broken" | "stretch" | "push" | "replace" | "clockwise" | "on" | "shown" | "drawn" | "key" | "back":
                 return self.chance(0.5)
             case "leaving" | "arriving" | "x" | "y" | "by":
                 return self.number()

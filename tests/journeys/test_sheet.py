@@ -5,22 +5,23 @@ import re
 import pytest
 from playwright.sync_api import expect
 
+from tests.journeys.scenes import opened, shape
+
+
+def moving(name, start, **more):
+    """An object with travel keys at 0, 24 and 48: from the middle of the picture to x `start` + 240 and on by 240."""
+    x = [{"frame": frame, "value": 640 if frame == 0 else start + 10 * frame} for frame in (0, 24, 48)]
+    return shape(name, x={"keys": x}, y={"keys": [{"frame": 0, "value": 360}]}, **more)
+
 
 @pytest.fixture
-def pair(workspace):
-    """Two objects with travel keys at 0, 24 and 48, the second with a fade at 10 and 20."""
-    w = workspace
-    for name, start in (("Mango", 100), ("Papaya", 300)):
-        w.add("Ellipse", name)
-        w.go_to("0")
-        w.key("Travel")
-        for frame in (24, 48):
-            w.go_to(str(frame))
-            w.type_value("Travel x", str(start + 10 * frame))
-    w.go_to("10")
-    w.key("Opacity")
+def pair(page, server):
+    """Two objects with travel keys at 0, 24 and 48, the second with a fade at 10 and 20; the second is picked, at frame 20."""
+    fade = {"keys": [{"frame": 10, "value": 1}, {"frame": 20, "value": 0}]}
+    w = opened(page, server.address, name="New scene", length=120, objects=[moving("Mango", 100), moving("Papaya", 300, opacity=fade)])
+    w.pick("Papaya")
+    w.row("Opacity").locator(".label").click()
     w.go_to("20")
-    w.type_value("Opacity see-through", "0")
     return w
 
 

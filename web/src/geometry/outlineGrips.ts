@@ -151,7 +151,11 @@ const bend: Draw = (on) => {
       return { angle: rounded(between((2 * chord) / Math.abs(share), -720, 720), 1) * Math.sign(share) };
     },
   };
-  return { lines: places.slice(1).map((p, i) => [places[i]!, p] as const), circles: [], grips: [tip, turning(on, -55)] };
+  return {
+    lines: places.slice(1).map((p, i) => [places[i]!, p] as const),
+    circles: [],
+    grips: [tip, turning(on, -55)],
+  };
 };
 
 const swirl: Draw = (on) => {

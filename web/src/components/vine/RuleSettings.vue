@@ -273,7 +273,7 @@ async function toggleChannel(name: string, box: HTMLInputElement): Promise<void>
     <p v-if="wrong && !linked && !words.settings.some((one) => one.names === 'formula')" class="wrong" role="alert">
       {{ wrong }}
     </p>
-    <div v-if="!words.joints" class="acts" role="group" aria-label="Acts on">
+    <div v-if="!words.joints && words.of !== 'outline'" class="acts" role="group" aria-label="Acts on">
       <span>acts on</span>
       <label v-for="one in numbers" :key="one.name"
         ><input
