@@ -18,6 +18,11 @@ def opened(page: Page, address: str, **scene) -> Workspace:
     return Workspace(page, address)
 
 
+def keys(*stops: tuple[float, object]) -> dict:
+    """A channel with keys, from frames and values."""
+    return {"keys": [{"frame": frame, "value": value} for frame, value in stops]}
+
+
 def shape(name: str, kind: str = "ellipse", rules: list | None = None, **channels) -> dict:
     """A drawn object; channel names are written with `_` for the dot."""
     named = {key.replace("_", "."): value for key, value in channels.items()}

@@ -5,16 +5,17 @@ import re
 import pytest
 from playwright.sync_api import expect
 
+from tests.journeys.scenes import keys, opened, shape
+
 
 @pytest.fixture
-def curve(workspace):
+def curve(page, server):
     """A kite whose rotation has keys at 0 (0°), 30 (60°) and 60 (0°), shown in the curve view."""
-    w = workspace
-    w.add("Polygon", "Kite")
-    w.key("Rotation")
-    for frame, value in ((30, 60), (60, 0)):
-        w.go_to(str(frame))
-        w.type_value("Rotation turn", str(value))
+    kite = shape("Kite", "polygon", x=640, y=360, rotation=keys((0, 0), (30, 60), (60, 0)))
+    w = opened(page, server.address, name="New scene", length=120, objects=[kite])
+    w.pick("Kite")
+    w.row("Rotation").locator(".label").click()
+    w.go_to("60")
     w.page.get_by_role("tab", name="Curves").click()
     return w
 

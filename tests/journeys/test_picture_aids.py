@@ -5,13 +5,14 @@ import re
 import pytest
 from playwright.sync_api import expect
 
+from tests.journeys.scenes import opened, shape
+
 
 @pytest.fixture
-def seed(workspace):
-    w = workspace
-    w.add("Ellipse", "Seed")
-    w.type_value("Travel x", "300")
-    w.type_value("Travel y", "200")
+def seed(page, server):
+    w = opened(page, server.address, name="New scene", length=120, objects=[shape("Seed", x=300, y=200, fill="#F2932B")])
+    w.pick("Seed")
+    w.row("Travel").locator(".label").click()
     return w
 
 

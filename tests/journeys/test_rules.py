@@ -6,13 +6,14 @@ import urllib.request
 import pytest
 from playwright.sync_api import expect
 
+from tests.journeys.scenes import keys, opened, shape
 from vine_swing.motion import bake, parse
 
 
 @pytest.fixture
-def leaf(workspace):
-    w = workspace
-    w.add("Ellipse", "Leaf")
+def leaf(page, server):
+    w = opened(page, server.address, name="New scene", length=120, objects=[shape("Leaf", x=640, y=360)])
+    w.pick("Leaf")
     w.row("Rotation").locator(".label").click()
     return w
 
@@ -216,14 +217,11 @@ def test_a_firefly_blinks_square_without_in_betweens(workspace):
 
 
 @pytest.fixture
-def hopper(workspace):
-    w = workspace
-    w.add("Ellipse", "Hopper")
-    for frame, x in ((0, "100"), (20, "300"), (40, "100")):
-        w.go_to(str(frame))
-        w.type_value("Travel x", x)
-        if frame == 0:
-            w.key("Travel")
+def hopper(page, server):
+    there = keys((0, 100), (20, 300), (40, 100))
+    w = opened(page, server.address, name="New scene", length=120, objects=[shape("Hopper", x=there, y=keys((0, 360)))])
+    w.pick("Hopper")
+    w.go_to("40")
     w.row("Travel").locator(".label").click()
     return w
 

@@ -3,19 +3,17 @@
 import pytest
 from playwright.sync_api import expect
 
+from tests.journeys.scenes import keys, opened, shape
+
 
 @pytest.fixture
-def tour(workspace):
+def tour(page, server):
     """A courier with travel keys at 0, 40 and 50: x 100, 300, 900. The last leg is far too fast."""
-    w = workspace
-    w.add("Ellipse", "Courier")
-    for frame, x in ((0, 100), (40, 300), (50, 900)):
-        w.go_to(str(frame))
-        if frame == 0:
-            w.type_value("Travel x", str(x))
-            w.key("Travel")
-        else:
-            w.type_value("Travel x", str(x))
+    courier = shape("Courier", x=keys((0, 100), (40, 300), (50, 900)) | {"base": 100}, y=keys((0, 360)) | {"base": 360})
+    w = opened(page, server.address, name="New scene", length=120, objects=[courier])
+    w.pick("Courier")
+    w.row("Travel").locator(".label").click()
+    w.go_to("50")
     return w
 
 

@@ -5,6 +5,7 @@ import { deleteKeys, type Keep } from "@/api/edits";
 import type { Edit, Key, SceneObject } from "@/api/types";
 import { usePlayback } from "@/stores/playback";
 import { allKeysOf, keysAt, type Picked, usePicks } from "@/stores/picks";
+import { hasPoints } from "@/composables/useOutlineEdit";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
 
@@ -112,10 +113,10 @@ export function useLeafActions() {
     const thing = selection.thing;
     if (!thing) return 0;
     const own = picks.keys.filter((one) => one.object === thing.id);
-    // Settings belong to a rule that another object may not have.
     const found = new Map(
       (own.length ? own : allKeysOf(thing))
-        .filter((one) => !isSetting(one.channel))
+        // All keys of an object are copied without those of its rules; picked ones are meant.
+        .filter((one) => own.length || !isSetting(one.channel))
         .map((one) => [one.channel, keysOf(thing, one.channel).filter((key) => one.frames.includes(key.frame))]),
     );
     const count = [...found.values()].reduce((sum, keys) => sum + keys.length, 0);
@@ -131,7 +132,13 @@ export function useLeafActions() {
     return onto.flatMap((id, n) => {
       const thing = scene.byId.get(id);
       if (!thing) return [];
-      return [...keys].map(([channel, list]): Edit => ({
+      // Settings belong to a rule, and outlines to points, that another object may not have.
+      const takes = (channel: string): boolean =>
+        isSetting(channel)
+          ? thing.rules.some((rule) => channel.startsWith(`${rule.id}:`))
+          : channel !== "outline" || hasPoints(thing);
+      const taken = [...keys].filter(([channel]) => takes(channel));
+      return taken.map(([channel, list]): Edit => ({
         edit: "paste-keys",
         object: id,
         channel,
