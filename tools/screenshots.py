@@ -74,7 +74,7 @@ def figures(page: Page, server: Server) -> None:
 
 
 def parades(page: Page, server: Server) -> None:
-    """Parades and text: a chart with its table, a title by letters, nested blossoms, a sheet of stamps, and ready elements."""
+    """Parades and text: a chart with its table, a title by letters."""
     workspace = open_scene(page, server, "Post report", 40)
     workspace.pick("Week")
     page.get_by_role("button", name="Lists").click()
@@ -84,13 +84,22 @@ def parades(page: Page, server: Server) -> None:
     workspace.pick("Title words")
     workspace.go_to("26")
     take(page, "text")
-    workspace = open_scene(page, server, "Hypnotic hibiscus", 20)
-    workspace.pick("Rings")
-    workspace.row("Shift").locator(".label").click()
-    take(page, "hypnotic-hibiscus")
-    workspace = open_scene(page, server, "Stamp sheet", 38)
-    workspace.pick("Sheet")
-    take(page, "stamp-sheet")
+
+
+def outlines(page: Page, server: Server) -> None:
+    """Outlines: the points of one that becomes another, and rules that bend, with their handles."""
+    workspace = open_scene(page, server, "Envelope bird", 34)
+    workspace.pick("Letter")
+    workspace.pick("Body")
+    page.get_by_role("button", name="Edit points").click()
+    page.get_by_test_id("outline-point-1").click()
+    workspace.row("Outline").locator(".label").click()
+    take(page, "outline-points")
+    page.get_by_role("button", name="Pick and move").click()
+    workspace = open_scene(page, server, "Flag and kettle", 30)
+    workspace.pick("Flag")
+    workspace.row("Outline").locator(".label").click()
+    take(page, "outline-rules")
 
 
 def main() -> None:
@@ -149,6 +158,7 @@ def main() -> None:
         links(page, server)
         figures(page, server)
         parades(page, server)
+        outlines(page, server)
         browser.close()
         server.stop()
 

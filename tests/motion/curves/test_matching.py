@@ -4,12 +4,14 @@ import numpy as np
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
+from pydantic import TypeAdapter
 
 from vine_swing.motion import bake
 from vine_swing.motion.curves.contours import area, contours_of
 from vine_swing.motion.curves.matching import matched
 from vine_swing.motion.curves.outline import Outline
 from vine_swing.motion.curves.svg_path import parse_path, path_data
+from vine_swing.motion.edits import AnyEdit, apply_all
 from vine_swing.motion.scene.scene_file import from_data
 
 SQUARE = "M 0 0 L 100 0 L 100 100 L 0 100 Z"
@@ -168,3 +170,14 @@ def test_path_data_that_is_written_is_read_the_same():
     for path in ALL:
         outline = parse_path(path)
         np.testing.assert_allclose(parse_path(path_data(outline)).points, outline.points, atol=1e-6)
+
+
+def test_what_rules_make_of_an_outline_is_frozen_into_keys():
+    rough = {"id": "r", "kind": "rough", "settings": {"changes": 12, "amplitude": 5}}
+    scene = keyed((0, SQUARE), (20, DIAMOND), rules=[rough])
+    edit = {"edit": "freeze-channel", "object": "o", "channel": "outline"}
+    frozen = apply_all(scene, TypeAdapter(list[AnyEdit]).validate_python([edit]))
+    assert not frozen.by_id["o"].rules
+    before, after = (bake(one).named("O").bent for one in (scene, frozen))
+    for frame in (0, 3, 11, 20):
+        np.testing.assert_allclose(after.at(frame).points, before.at(frame).points, atol=1e-5)

@@ -8,13 +8,14 @@ from pydantic import Field, ValidationError
 from vine_swing.motion.baking.bake import bake
 from vine_swing.motion.basics.errors import EditError
 from vine_swing.motion.basics.values import Id, Number
-from vine_swing.motion.edits.base import Edit, channel_of, object_in, owner_in, rule_of, said, spec_of, with_object, with_rule
+from vine_swing.motion.curves.svg_path import path_data
+from vine_swing.motion.edits.base import Edit, channel_of, object_in, owner_in, rule_of, said, spec_of, with_channel, with_object, with_rule
 from vine_swing.motion.formula import FormulaError, checked
 from vine_swing.motion.formula.tree import MAX_LENGTH
 from vine_swing.motion.rules import Mode
 from vine_swing.motion.rules.rule import MAX_ACTED, SETTING, Rule, check_setting
 from vine_swing.motion.scene.graph import LoopError, in_order
-from vine_swing.motion.scene.model import DIAL, Scene, SceneObject
+from vine_swing.motion.scene.model import DIAL, MAX_OUTLINE_KEYS, OutlineShape, Scene, SceneObject
 from vine_swing.motion.scene.scene_file import faults
 from vine_swing.motion.timing.channel import Channel, Key
 from vine_swing.motion.timing.fit import fit_colours, fit_keys
@@ -180,7 +181,7 @@ class FreezeChannel(Edit):
             raise EditError("a scene of a single frame does not move; give it more frames first")
         if SETTING in self.channel:
             return self._setting(scene, thing)
-        if not spec.has_array or not thing.rules_for(self.channel):
+        if spec.kind == "point" or not thing.rules_for(self.channel):
             raise EditError(f"no rule acts on {said(thing, self.channel)}, so there is nothing to freeze")
         alike = [name for name, one in thing.specs.items() if one.kind == spec.kind and thing.is_keyed(name)]
         rules = []
@@ -192,6 +193,9 @@ class FreezeChannel(Edit):
                 rules.append(rule)
             elif left:
                 rules.append(rule.but(channels=left))
+        if spec.kind == "outline":
+            keys = self._outlines(scene, thing)
+            return with_channel(with_object(scene, thing.but(rules=tuple(rules))), thing.id, self.channel, lambda _: Channel(keys=tuple(keys)))
         before = thing.channels.get(self.channel, Channel())
         frozen = Channel(base=before.base, keys=tuple(self._keys(scene, thing)))
         return with_object(scene, thing.but(channels=thing.channels | {self.channel: frozen}, rules=tuple(rules)))
@@ -202,6 +206,28 @@ class FreezeChannel(Edit):
         if values.ndim == 2:
             return fit_colours(frames, np.broadcast_to(values, (scene.length, 4)), self.tolerance)
         return fit_keys(frames, np.broadcast_to(values, frames.shape), self.tolerance)
+
+    @staticmethod
+    def _outlines(scene: Scene, thing: SceneObject) -> list[Key]:
+        """A key at every frame at which the outline is another than before; those between two are held."""
+        if not isinstance(thing.drawn_shape, OutlineShape):
+            raise EditError(f"'{thing.name}' has no points of its own to key; make an outline of it first")
+        if scene.length > MAX_OUTLINE_KEYS:
+            raise EditError(
+                f"that would take up to {scene.length} keys, one a frame; an outline has at most {MAX_OUTLINE_KEYS}, so make the scene shorter"
+            )
+        bent = bake(scene).objects[thing.id].bent
+        assert bent is not None, "rules act on it"
+        which = np.broadcast_to(bent.which, (scene.length,))
+        changes = np.flatnonzero(np.append(True, np.diff(which) != 0)).tolist()
+        keys = []
+        for frame in changes:
+            data = path_data(bent.at(frame))
+            if not data:
+                raise EditError(f"'{thing.name}' shows nothing at frame {frame}, which no key can say; fade it there instead")
+            # What changes at every frame goes on evenly; what is held for some, jumps.
+            keys.append(Key(frame=float(frame), value=data, ease="linear" if frame + 1 in changes else "hold"))
+        return keys
 
     def _setting(self, scene: Scene, thing: SceneObject) -> Scene:
         before = channel_of(thing, self.channel)

@@ -40,9 +40,7 @@ SPEC = RuleSpec(
     settings=by_name(
         SettingSpec("amplitude", "amplitude", "px", 4.0, usual=(0.0, 40.0), about="The most it strays out or in."),
         SettingSpec("size", "size", "px", 24.0, 0.5, 10_000.0, usual=(4.0, 120.0), step=1.0, about="About how long each bump is."),
-        SettingSpec(
-            "changes", "changes", "a second", 0.0, 0.0, 240.0, usual=(0.0, 24.0), step=1.0, about="How often it is drawn anew; 0 keeps it still."
-        ),
+        SettingSpec("changes", "changes", "/s", 0.0, 0.0, 240.0, usual=(0.0, 24.0), step=1.0, about="How often it is drawn anew; 0 keeps it still."),
         SettingSpec(
             "seed", "seed", "", 1.0, 0.0, 1e9, usual=(1.0, 100.0), step=1.0, about="Another number, another line; the same number, the same line."
         ),
@@ -54,5 +52,5 @@ SPEC = RuleSpec(
     of="outline",
     acts=("outline",),
     telling={"amplitude": 4.0, "size": 9.0},
-    summary="± {amplitude} · {size} · {changes} changes",
+    summary="± {amplitude} · {size} · {changes}",
 )

@@ -68,6 +68,7 @@ function choose(value: string): void {
 
 <style scoped>
 .field {
+  position: relative;
   display: flex;
   align-items: center;
   gap: 0;
@@ -77,6 +78,7 @@ function choose(value: string): void {
   flex: 2.3;
   min-width: 0;
   border: 1px solid transparent;
+  container-type: inline-size;
 }
 .field:focus-within {
   border-color: var(--travel);

@@ -98,6 +98,20 @@ function take(): void {
   width: 13px;
   height: 13px;
 }
+/* Where there is no room beside the number, it lies over its end while it is wanted. */
+@container (max-width: 112px) {
+  .open {
+    position: absolute;
+    right: 1px;
+    background: var(--paper-3);
+    opacity: 0;
+  }
+  .open:hover,
+  .open:focus-visible,
+  .open.on {
+    opacity: 1;
+  }
+}
 .open.on {
   color: var(--playhead);
 }

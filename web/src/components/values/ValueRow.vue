@@ -31,6 +31,15 @@ const fields = computed(() =>
 /** Whether it is the row of an outline, and whether that has points of its own, which alone can be keyed. */
 const outlined = computed(() => props.row.channels.some((channel) => channel.unit === "outline"));
 const keyable = computed(() => !outlined.value || hasPoints(props.thing));
+/** What makes the outline: how many keys and rules. */
+const outlineSaid = computed(() => {
+  const [keys, count] = [props.thing.channels?.["outline"]?.keys.length ?? 0, bends.value];
+  const said = [
+    keys ? `${keys} ${keys === 1 ? "key" : "keys"}` : "",
+    count ? `${count} ${count === 1 ? "rule" : "rules"}` : "",
+  ].filter(Boolean);
+  return said.join(" · ") || "as drawn";
+});
 const bends = computed(() => rules.onChannel(props.thing, "outline").filter((rule) => rule.on).length);
 const names = computed(() => props.row.channels.map((channel) => channel.name));
 const leaf = computed<"here" | "elsewhere" | "none">(() => {
@@ -89,7 +98,7 @@ const change = (name: string, value: number | string): void => void changing.mak
     <span class="label" :title="row.channels.map((c) => `${c.label}: ${c.about}`).join('\n')">{{ row.name }}</span>
     <div class="fields">
       <template v-if="outlined">
-        <span class="said">{{ bends ? `${bends} ${bends === 1 ? "rule" : "rules"}` : "as drawn" }}</span>
+        <span class="said">{{ outlineSaid }}</span>
         <button
           v-if="hasPoints(thing)"
           class="chip small"

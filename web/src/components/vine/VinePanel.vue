@@ -9,6 +9,7 @@ import FeelChooser from "@/components/vine/FeelChooser.vue";
 import RuleControls from "@/components/vine/RuleControls.vue";
 import RuleMenu from "@/components/vine/RuleMenu.vue";
 import VineCard from "@/components/vine/VineCard.vue";
+import { hasPoints } from "@/composables/useOutlineEdit";
 import { useNewest } from "@/composables/useNewest";
 import { useRules } from "@/composables/useRules";
 import { endWords } from "@/composables/useLanes";
@@ -201,7 +202,7 @@ function at(step: Step): string {
           :channel="subject.channel"
         />
         <button
-          v-else-if="step.kind === 'result' && hasRules && unit !== 'outline'"
+          v-else-if="step.kind === 'result' && hasRules && (unit !== 'outline' || hasPoints(subject.thing))"
           class="freeze"
           title="Turn what the rules make into keys, few of them; undo brings the rules back"
           @click="rules.freeze(subject.channel.name, unit === 'colour' ? 0.01 : subject.channel.step / 2)"
