@@ -35,6 +35,23 @@ class Places:
 
 
 def spread(contour: Contour, rest: Contour, count: int) -> Places:
+    """As `places_on`; what never changes is worked out once, however often the settings of what reads it are turned."""
+    if contour is not rest:
+        return places_on(contour, rest, count)
+    key = contour.pieces.tobytes(), contour.straight.tobytes(), contour.closed, count
+    if key not in _KNOWN:
+        if len(_KNOWN) >= _MOST_KNOWN:
+            _KNOWN.clear()
+        _KNOWN[key] = places_on(contour, rest, count)
+    return _KNOWN[key]
+
+
+#: Places on contours that never change, by the contour and their number.
+_KNOWN: dict[tuple[bytes, bytes, bool, int], Places] = {}
+_MOST_KNOWN = 1_000
+
+
+def places_on(contour: Contour, rest: Contour, count: int) -> Places:
     """About `count` places on a contour, evenly by length from corner to corner, so that every corner is one of them.
 
     How many lie between two corners is read off `rest`, the same contour at a single frame: it is the same at all frames.

@@ -5,6 +5,7 @@ from vine_swing.motion.rules import (
     bend,
     bounce,
     draw_on,
+    drift,
     exaggerate,
     face,
     follow,
@@ -40,7 +41,7 @@ RULES: dict[str, RuleSpec] = {
     module.SPEC.kind: module.SPEC
     for module in (
         *(retime, steps, oscillator, noise, spring, smooth, limit),
-        *(bounce, pendulum, squash_stretch, wind_up, overshoot, arc, exaggerate, roll, face, follow, link, tint),
+        *(drift, bounce, pendulum, squash_stretch, wind_up, overshoot, arc, exaggerate, roll, face, follow, link, tint),
         *(gait, look_at, hold_on),
         *(ripple, taper, bend, swirl, rough, draw_on, round),
     )

@@ -65,6 +65,8 @@ PRESETS: tuple[Preset, ...] = (
     Preset("tail", "Tail", "follow", "A little later, dragging and swinging past.", {"delay": 3.0, "spring": 2.2, "damping": 0.25}),
     Preset("half-speed", "Half as fast", "retime", "Slow motion, with the keys where they are.", {"speed": 0.5}),
     Preset("echo", "Echo", "retime", "The same, a little later.", {"delay": 6.0}),
+    Preset("crossing", "Crossing the picture", "drift", "Goes across at one speed.", {"speed": 220.0, "angle": 0.0}),
+    Preset("thrown", "Thrown", "drift", "Up and away, and down again.", {"speed": 520.0, "angle": -60.0, "gravity": 900.0}),
     Preset(
         "jelly-wobble",
         "Jelly wobble",
