@@ -6,6 +6,8 @@ Everything comes from one seeded `random.Random`, so that a sequence that fails 
 import random
 from typing import Any, get_args
 
+from tests.pictures import png
+from vine_swing.motion.basics import picture_data
 from vine_swing.motion.basics.specs import SHAPES
 from vine_swing.motion.edits import AnyEdit
 from vine_swing.motion.figure.presets import GAITS
@@ -29,6 +31,8 @@ COLOURS = ["#F2932B", "#abc", "#11223344", "#FFFFFF00"]
 NAMES = ["Mango", "Ada's leaf", 'say "hi"', "Ω", "Toucan", "x" * 80, "Mango 2"]
 TEXTS = ["Mail", "", "{number:,.1f} nuts\nשלום", "☃"]
 PATHS = ["M 0 0 L 40 0 L 20 30 Z", "M0 0 C 10 40 50 40 60 0", "m 5 5 a 20 10 0 1 1 30 0 z", "nonsense", "M 1 1"]
+#: PNG files of one pixel each.
+PICTURES = [png((n * 80, 120, 60)) for n in range(3)]
 #: Edits of one point of an outline.
 OF_POINTS = ("set-point-handle", "add-point", "cut-outline", "join-ends", "first-point")
 IDS = ["a", "b", "c", "d", "fig", "gone"]
@@ -156,6 +160,11 @@ class Anything:
             "lists": lists,
         }
 
+    def pictures(self) -> list[dict[str, Any]]:
+        """One to three of a few small pictures."""
+        some = self.draw.sample(PICTURES, self.draw.randrange(1, 4))
+        return [{"id": picture_data.keep(data), "name": "Leaf", "width": 1, "height": 1} for data in some]
+
     def shape(self) -> dict[str, Any]:
         kind = self.draw.choice([*SHAPES])
         own = {"outline": {"d": self.draw.choice(PATHS)}, "text": {"text": self.draw.choice(TEXTS)}}
@@ -238,6 +247,18 @@ class Anything:
         match name:
             case "parade":
                 return self.parade(scene)
+            case "picture" if kind == "replace-picture":
+                return self.draw.choice(self.pictures())
+            case "picture":
+                return {"pictures": [one["id"] for one in self.pictures()], "fit": self.one_of("inside", "stretch"), "smooth": self.chance(0.5)}
+            case "pictures":
+                return self.pictures()
+            case "old":
+                return self.draw.choice([one.id for one in scene.pictures] or ["picture-0000000000000000"])
+            case "frames_a_page":
+                return self.one_of(1.0, 2.5, 0.1)
+            case "id" if kind == "add-picture":
+                return f"p{self.draw.randrange(99)}"
             case "d":
                 return self.draw.choice(PATHS)
             case "hand":

@@ -328,3 +328,31 @@ def test_a_parade_bends_each_copy_where_it_stands():
     for k in range(4):
         points = joints(parade.own[k].objects["d"].bent.at(0)) + parade.places.matrices[k, 0, 4:6]
         np.testing.assert_allclose(np.hypot(points[:, 0], points[:, 1] - radius), radius, atol=1e-6)
+
+
+@pytest.mark.parametrize("kind", ["steps", "retime", "spring", "smooth"])
+def test_rules_of_timing_work_on_groups_and_parades_too(kind):
+    settings = {"steps": {"every": 4}, "retime": {"delay": 3}}.get(kind, {})
+    timing = rule(kind, "t", channels=["outline"], **settings)
+    waves = rule("ripple", "w", amplitude=6, waves=3, speed=1)
+    line = {
+        "kind": "shape",
+        "shape": {"type": "line"},
+        "channels": {"end.x": 60, "rotation": {"keys": [{"frame": 0, "value": 0}, {"frame": 11, "value": 40}]}},
+    }
+    parts = [
+        {"id": "g", "name": "G", "kind": "group", "rules": [waves, timing]},
+        line | {"id": "a", "name": "A", "parent": "g"},
+        {"id": "p", "name": "P", "kind": "parade", "channels": {"count": 2, "delay": 2}, "rules": [waves, timing]},
+        line | {"id": "b", "name": "B", "parent": "p"},
+    ]
+    baked = bake(from_data({"format": "vine-swing-scene", "version": 1, "length": 12, "objects": parts}))
+    bent = baked.named("A").bent
+    assert all(np.isfinite(outline.points).all() for outline in (*bent.outlines, *baked.parades["p"].own[1].objects["b"].bent.outlines))
+    assert bent.count > 1
+    if kind == "retime":
+        # In the group's space it is what it was three frames before.
+        before = bake(from_data({"format": "vine-swing-scene", "version": 1, "length": 12, "objects": [parts[0] | {"rules": [waves]}, parts[1]]}))
+        turn = {row: baked.named("A").world[row][:4].reshape(2, 2) for row in (5, 8)}
+        now, then = (one.named("A").bent.at(row).points @ turn[row] for one, row in ((baked, 8), (before, 5)))
+        np.testing.assert_allclose(now, then, atol=1e-6)

@@ -13,10 +13,10 @@ from numpy.typing import NDArray
 
 from vine_swing.motion.baking.bake import Baked
 from vine_swing.motion.baking.placing import BakedObject
-from vine_swing.motion.basics import colour
+from vine_swing.motion.basics import colour, picture_data
 from vine_swing.motion.scene.model import Scene
 from vine_swing.picture.drawable import Drawable, DrawnParade, drawables, drawn_parades
-from vine_swing.picture.paint_list import Copies, Fill, Group, Instance, PaintList, Step, Stroke, Track
+from vine_swing.picture.paint_list import Copies, Fill, Group, Instance, PaintList, Picture, Step, Stroke, Track
 
 Array = NDArray[Any]
 
@@ -119,8 +119,19 @@ class _Layer:
         parade = self.parades.get(object_id)
         if parade is not None:
             return self._copies(object_id, parade, shown)
+        one = self.objects[object_id]
+        if one.source.pictured is not None and one.shown_size is not None:
+            return [self._picture(object_id, one, shown)]
         drawable = self.drawn.get(object_id)
         return self._painted(object_id, drawable, self.visible[object_id], shown) if drawable is not None else []
+
+    def _picture(self, object_id: str, one: BakedObject, shown: bool) -> Picture:
+        book = one.source.pictured
+        assert book is not None
+        assert one.shown_size is not None
+        size, page = self.track(object_id, "picture.size", one.shown_size), self.track(object_id, "page", one.channels["page"])
+        contents = tuple(map(picture_data.data_of, book.pictures))
+        return Picture(object_id, self.track(object_id, "view", one.view), size, contents, page, book.smooth, shown=shown)
 
     def _painted(self, object_id: str, drawable: Drawable, seen: Visible, shown: bool) -> list[Step]:
         matrix = self.track(object_id, "view", self.objects[object_id].view)
@@ -176,7 +187,8 @@ class _Layer:
 
 def arrays_of(one: BakedObject) -> list[Array]:
     """The arrays of an object that are painted from."""
-    return [one.view, one.fade, *(one.channels[name] for name in ("fill", "stroke", "stroke.width") if name in one.channels)]
+    sizes = [one.shown_size] if one.shown_size is not None else []
+    return [one.view, one.fade, *sizes, *(one.channels[name] for name in ("fill", "stroke", "stroke.width", "page") if name in one.channels)]
 
 
 def visible_copies(drawn: DrawnParade) -> dict[str, Visible]:

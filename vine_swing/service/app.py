@@ -13,7 +13,7 @@ from vine_swing.service import problems
 from vine_swing.service.exports import Exports
 from vine_swing.service.guard import Guard
 from vine_swing.service.page import serve_page
-from vine_swing.service.routes import elements, exports, feels, fonts, links, motion, outlines, principles, scenes, vocabulary
+from vine_swing.service.routes import elements, exports, feels, fonts, links, motion, outlines, pictures, principles, scenes, vocabulary
 from vine_swing.service.sessions import Sessions
 from vine_swing.store import SceneStore
 
@@ -40,6 +40,7 @@ def create_app(store: SceneStore, *, web: Path = WEB) -> FastAPI:
         feels.router,
         fonts.router,
         outlines.router,
+        pictures.router,
         elements.router,
         principles.router,
         links.router,

@@ -176,6 +176,11 @@ def _parts(baked: Baked, drawn: dict[str, Drawable], old: dict[str, Parts], befo
             if absent or known:
                 # What no longer lacks anything says so once.
                 parts[("missing",)] = known if known == absent else absent
+        if one.source.pictured is not None and one.shown_size is not None:
+            parts["channels", "picture.size"] = one.shown_size
+            shown = list(one.source.pictured.pictures)
+            had_shown = old.get(object_id, {}).get(("pictures",))
+            parts["pictures",] = had_shown if had_shown == shown else shown
         if one.source.rules_on(OUTLINE):
             rest = [round(edge, 4) for edge in baked.reader.fills.settled(partial(baked.reader.outlines.box, one.source))]
             rested = old.get(object_id, {}).get(("rest",))

@@ -15,9 +15,10 @@ from typing import Any
 
 from pydantic import TypeAdapter
 
+from vine_swing.motion.basics import picture_data
 from vine_swing.motion.rules.rule import Rule
 from vine_swing.motion.scene.kinds import CONTENT_COLUMNS, KINDS
-from vine_swing.motion.scene.model import DIAL_CHANNEL, Cue, Dial, OwnFont, Scene, SceneObject
+from vine_swing.motion.scene.model import DIAL_CHANNEL, Cue, Dial, KeptPicture, OwnFont, Scene, SceneObject
 from vine_swing.motion.timing.channel import Channel, Key
 from vine_swing.motion.timing.ease import Ease
 
@@ -67,7 +68,12 @@ def read(db: sqlite3.Connection, scene_id: str) -> Scene | None:
         for font in db.execute("SELECT font.*, blob.data FROM font JOIN blob ON blob.hash = font.hash WHERE scene = ? ORDER BY position", (scene_id,))
     ]
     head = {name: row[name] for name in ("name", "fps", "length", "background")} | {"palette": tuple(json.loads(row["palette"]))}
-    parts = {"objects": objects, "dials": dials, "cues": cues, "fonts": fonts}
+    pictures = []
+    kept = "SELECT picture.*, blob.data FROM picture JOIN blob ON blob.hash = picture.hash WHERE scene = ? ORDER BY position"
+    for one in db.execute(kept, (scene_id,)):
+        picture_data.keep(one["data"])
+        pictures.append({name: one[name] for name in ("id", "name", "width", "height")})
+    parts = {"objects": objects, "dials": dials, "cues": cues, "fonts": fonts, "pictures": pictures}
     return Scene.model_validate({**head, "size": (row["width"], row["height"]), **parts})
 
 
@@ -82,6 +88,8 @@ def insert(db: sqlite3.Connection, scene_id: str, scene: Scene, now: str) -> Non
         _insert_cue(db, scene_id, cue, position)
     for position, font in enumerate(scene.fonts):
         _insert_font(db, scene_id, font, position)
+    for position, picture in enumerate(scene.pictures):
+        _insert_picture(db, scene_id, picture, position)
 
 
 def write_difference(db: sqlite3.Connection, scene_id: str, before: Scene, after: Scene) -> None:
@@ -106,6 +114,13 @@ def write_difference(db: sqlite3.Connection, scene_id: str, before: Scene, after
             if _dial_values(*was) != _dial_values(*now):
                 _update(db, "dial", _DIAL, _dial_values(*now), "row", row)
             _update_channels(db, "dial", row, {DIAL_CHANNEL: was[0].channel}, {DIAL_CHANNEL: now[0].channel})
+    for change, _, now in _changes(before.pictures, after.pictures):
+        if change is None:
+            _insert_picture(db, scene_id, *now)
+        elif now is None:
+            db.execute("DELETE FROM picture WHERE scene = ? AND id = ?", (scene_id, change))
+        else:
+            _update(db, "picture", ("position", "name"), (now[1], now[0].name), "row", _row(db, "picture", "scene", scene_id, change))
     for change, _, now in _changes(before.fonts, after.fonts):
         if change is None:
             _insert_font(db, scene_id, *now)
@@ -200,6 +215,14 @@ def _insert_font(db: sqlite3.Connection, scene_id: str, font: OwnFont, position:
     digest = hashlib.sha256(font.content).hexdigest()
     db.execute("INSERT OR IGNORE INTO blob (hash, media_type, data) VALUES (?, 'font/sfnt', ?)", (digest, font.content))
     _insert(db, "font", ("scene", "id", "position", "name", "licence", "hash"), (scene_id, font.id, position, font.name, font.licence, digest))
+
+
+def _insert_picture(db: sqlite3.Connection, scene_id: str, picture: KeptPicture, position: int) -> None:
+    content = picture.content
+    digest = hashlib.sha256(content).hexdigest()
+    db.execute("INSERT OR IGNORE INTO blob (hash, media_type, data) VALUES (?, 'image/*', ?)", (digest, content))
+    columns = ("scene", "id", "position", "name", "width", "height", "hash")
+    _insert(db, "picture", columns, (scene_id, picture.id, position, picture.name, picture.width, picture.height, digest))
 
 
 def _insert_cue(db: sqlite3.Connection, scene_id: str, cue: Cue, position: int) -> None:

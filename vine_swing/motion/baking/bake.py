@@ -16,6 +16,7 @@ from vine_swing.motion.baking.element import BakedParade
 from vine_swing.motion.baking.keyed import dial_values
 from vine_swing.motion.baking.making import Making
 from vine_swing.motion.baking.outlines import with_outlines
+from vine_swing.motion.baking.pictures import with_pictures
 from vine_swing.motion.baking.placing import BakedObject, placed
 from vine_swing.motion.baking.plan import Plan, changed_values
 from vine_swing.motion.baking.reading import Reader
@@ -124,7 +125,7 @@ def _whole(scene: Scene, grid: Array, previous: Baked | None, effort: Effort) ->
         making.add(thing)
     making.make(was=previous.scene if previous is not None else None)
     objects = placed(scene.objects, scene, grid, making.arrays, old)
-    objects = with_outlines(objects, scene, grid, reader.outlines, old, objects)
+    objects = with_pictures(with_outlines(objects, scene, grid, reader.outlines, old, objects), scene, old)
     dials = {dial.id: _dial(dial, grid, previous) for dial in scene.dials}
     beyond = {ref: frame for ref, frame in previous.beyond.items() if _kept(ref, objects, old)} if previous is not None else {}
     parades = _parades(scene, plan, objects, reader, previous, effort)
@@ -160,7 +161,7 @@ def _with_values(previous: Baked, scene: Scene, changed: list[tuple[SceneObject,
     channels = {thing.id: making.arrays.get(thing.id, old[thing.id].channels) for thing in things}
     replaced = placed(things, scene, grid, channels, old)
     objects = {**old, **replaced}
-    objects |= with_outlines(replaced, scene, grid, reader.outlines, old, objects)
+    objects |= with_pictures(with_outlines(replaced, scene, grid, reader.outlines, old, objects), scene, old)
     beyond = {ref: frame for ref, frame in previous.beyond.items() if _kept(ref, objects, old)}
     parades = _parades(scene, plan, objects, reader, previous, effort)
     return Baked(scene, grid, objects, dials, plan, reader, parades, beyond | making.beyond)

@@ -2,12 +2,13 @@
 
 from collections.abc import Mapping, Sequence
 from dataclasses import replace
+from functools import partial
 
 import numpy as np
 from numpy.typing import NDArray
 
 from vine_swing.motion.baking.element import Element
-from vine_swing.motion.baking.outlines import benders, drawn_series
+from vine_swing.motion.baking.outlines import ReadOutlines, benders, drawn_series
 from vine_swing.motion.baking.placing import BakedObject
 from vine_swing.motion.baking.reading import Reader
 from vine_swing.motion.basics import matrix
@@ -47,18 +48,33 @@ def with_bent_copies(
     ]
     above = ([parade] if parade.rules_on(OUTLINE) else []) + benders(scene, parade)
     spaces = [(one, _between(reader, parade.id, one.id, grid)) for one in above]
-    boxes = {one.id: _box_of(standing) if one is parade else reader.outlines.box(one) for one in above}
+    boxes = {one.id: partial(_box_of, standing) if one is parade else partial(reader.outlines.box, one) for one in above}
     found = []
     for k in range(count):
         objects = dict(before[k].objects)
         for object_id, (series, there) in standing[k].items():
-            bent = series
+            read: ReadOutlines = partial(_nearest, series, grid)
             for one, space in spaces:
-                bent = reader.outlines.bent_by(one, bent, matrix.multiply(space, there), boxes[one.id], grid)
+                read = reader.outlines.bent_by(one, read, partial(_rows_near, matrix.multiply(space, there), grid), boxes[one.id])
+            bent = read(grid)
             base = objects.get(object_id, element.objects[object_id])
             objects[object_id] = replace(base, bent=bent.compact(), bent_from=None)
         found.append(Element(objects, before[k].parades))
     return tuple(found)
+
+
+def _row_near(grid: Array, t: Array) -> NDArray[np.intp]:
+    """The rows of `grid` (m,) whose frames are nearest to frames t (n,): rules of timing read a copy where it is known."""
+    found: NDArray[np.intp] = np.argmin(np.abs(t[:, None] - grid[None]), axis=1)
+    return found
+
+
+def _nearest(series: OutlineSeries, grid: Array, t: Array) -> OutlineSeries:
+    return series if t is grid else series.read(_row_near(grid, t))
+
+
+def _rows_near(values: Array, grid: Array, t: Array) -> Array:
+    return values if t is grid or len(values) == 1 else values[_row_near(grid, t)]
 
 
 def _standing(

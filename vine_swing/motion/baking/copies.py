@@ -15,6 +15,7 @@ from vine_swing.motion.baking.effort import Effort, TooMuchWork
 from vine_swing.motion.baking.element import UNMOVED, BakedParade, Element
 from vine_swing.motion.baking.given import Given, given_to_copies
 from vine_swing.motion.baking.outlines import is_bent, with_outlines
+from vine_swing.motion.baking.pictures import with_pictures
 from vine_swing.motion.baking.placing import BakedObject, placed
 from vine_swing.motion.baking.plan import Plan
 from vine_swing.motion.baking.reading import CopyView, Reader
@@ -137,9 +138,9 @@ class CopyBaker:
     def _bent(
         self, objects: dict[str, BakedObject], frames: Array, reader: Reader, around: Mapping[str, BakedObject] | None = None
     ) -> dict[str, BakedObject]:
-        """Some objects of an element with the outlines that keys and rules make of them within it."""
+        """Some objects of an element with the outlines that keys and rules make of them within it, and with the sizes of pictures."""
         everything = {**(around or {}), **objects}
-        return with_outlines(objects, self.scene, frames, reader.outlines, {}, everything)
+        return with_pictures(with_outlines(objects, self.scene, frames, reader.outlines, {}, everything), self.scene, {})
 
     def _inner(self, objects: Mapping[str, BakedObject], frames: Array, reader: Reader, was: Mapping[str, BakedParade]) -> dict[str, BakedParade]:
         return {
@@ -259,11 +260,14 @@ class CopyBaker:
         redrawn = {thing.id for thing in parts if self._redraws(thing, own.get(thing.id, {}), given, thing.id in shapes)}
         for one in redrawn - objects.keys():
             objects[one] = element.objects[one]
-        objects |= self._bent({one: replace(objects[one], bent=None, bent_from=None) for one in redrawn}, frames, mine, element.objects | objects)
+        plain = {one: replace(objects[one], bent=None, bent_from=None, shown_size=None) for one in redrawn}
+        objects |= self._bent(plain, frames, mine, element.objects | objects)
         return Element(objects, self._own_parades(parts, element, own, frames, rows, given, mine))
 
     def _redraws(self, thing: SceneObject, own: Mapping[str, Array], given: Given, reworded: bool) -> bool:
-        """Whether keys or rules bend an object's outline into another one in a copy, in which some of its channels are its own."""
+        """Whether an object is drawn otherwise in a copy, in which some of its channels are its own: bent by keys or rules, or another page."""
+        if thing.pictured is not None:
+            return any(name in own for name in ("width", "height", "page"))
         if not is_bent(self.scene, thing) or thing.drawn_shape is None:
             return False
         asked = any((one.id, OUTLINE) in given.varying for one in self.scene.upwards(thing.id))

@@ -144,35 +144,49 @@ class OutlineReader:
             shape: drawn instead of its own shape.
             worlds: the matrices of objects at these frames, (n, 6) or (1, 6), by id; worked out if left out.
         """
-        found = self.cards(thing, shape)[-1][1](t)
+        read = self.cards(thing, shape)[-1][1]
         for above in benders(self._scene, thing):
-            found = self.bent_by(above, found, self._to(thing, above, t, worlds), self.box(above), t)
-        found = found.compact()
+            there = partial(self._there, thing, above, t, worlds)
+            read = self.bent_by(above, read, there, partial(self.box, above))
+        found = read(t).compact()
         check_points(found.size, thing.name)
         return found
 
-    def bent_by(self, above: SceneObject, series: OutlineSeries, there: Array, box: Box, t: Array) -> OutlineSeries:
-        """Outlines at frames t (n,) bent by what they hang on, in whose space they are by the matrices `there`, (n, 6) or (1, 6)."""
-        if (np.abs(matrix.determinant(there)) < _FLAT).any():
+    def bent_by(self, above: SceneObject, read: ReadOutlines, there: Callable[[Array], Array], box: Callable[[], Box]) -> ReadOutlines:
+        """Outlines bent by what they hang on. `there` gives the matrices into its space at frames t (n,): (n, 6) or (1, 6)."""
+        inside = self._chained(above, lambda t: _moved(read(t), there(t), len(t)), above.rules_on(OUTLINE), box)
+
+        def bent(t: Array) -> OutlineSeries:
+            matrices = there(t)
             # What is squashed flat cannot be brought back from where it is bent.
-            return series
-        found = _moved(series, there, len(t))
-        for rule in above.rules_on(OUTLINE):
-            found = self._after(above, rule, lambda: box, None, lambda _, found=found: found, t)  # type: ignore[misc]
-        return _moved(found, matrix.home(there), len(t))
+            flat = (np.abs(matrix.determinant(matrices)) < _FLAT).any()
+            return read(t) if flat else _moved(inside(t), matrix.home(matrices), len(t))
+
+        return bent
+
+    def _chained(self, owner: SceneObject, read: ReadOutlines, rules: Sequence[Rule], box: Callable[[], Box]) -> ReadOutlines:
+        for rule in rules:
+            read = partial(self._after, owner, rule, box, None, read)
+        return read
+
+    def _there(self, thing: SceneObject, above: SceneObject, grid: Array, worlds: Callable[[str], Array] | None, t: Array) -> Array:
+        """From the space of an object to that of what it hangs on at frames t; `worlds` are known at the frames `grid`."""
+        return self._to(thing, above, t, worlds if t is grid else None)
 
     def gathered(self, above: SceneObject, upto: int, t: Array) -> OutlineSeries:
         """All that hangs on something, as one outline in its space at frames t (n,), after the first `upto` of its own rules on outlines."""
+        rules = [rule for rule in above.rules_for(OUTLINE)[:upto] if rule.on]
         parts = []
         for part in self._below(above):
-            one = _moved(self.cards(part)[-1][1](t), self._to(part, above, t, None), len(t))
-            for rule in above.rules_for(OUTLINE)[:upto]:
-                if rule.on:
-                    one = self._after(above, rule, partial(self.box, above), None, lambda _, one=one: one, t)  # type: ignore[misc]
-            parts.append(one)
+            read = self.cards(part)[-1][1]
+            placed = partial(self._placed_in, part, above, read)
+            parts.append(self._chained(above, placed, rules, partial(self.box, above))(t))
         rows = [[part.at(row) for part in parts] for row in range(len(t))]
         outlines = [Outline(b"".join(one.verbs for one in row), np.concatenate([np.empty((0, 2)), *(one.points for one in row)])) for row in rows]
         return OutlineSeries.of(outlines, np.arange(len(t))).compact()
+
+    def _placed_in(self, part: SceneObject, above: SceneObject, read: ReadOutlines, t: Array) -> OutlineSeries:
+        return _moved(read(t), self._to(part, above, t, None), len(t))
 
     def box(self, thing: SceneObject) -> Box:
         """The bounds, in its own space, of what an object's rules bend, as that is at the first frame of the scene before any of them."""

@@ -34,6 +34,7 @@ class BakedObject:
     middle: (n, 2) or (1, 2), where its own origin is in the picture.
     bent: the outline that keys and rules on outlines make of a drawn object; None where its own channels say all.
     bent_from: what that was made from, to tell whether it still holds.
+    shown_size: of something that shows pictures, (n, 2) or (1, 2), how large, in px.
     bones: of a figure, for each bone by its name (n, 6) or (1, 6), from the space it rests in to the scene.
     """
 
@@ -49,6 +50,7 @@ class BakedObject:
     bones: dict[str, Array] = field(default_factory=dict)
     bent: OutlineSeries | None = None
     bent_from: object = None
+    shown_size: Array | None = None
 
     def carrier(self, bone: str | None) -> Array:
         """What carries that which hangs on it, or on one of its bones: (n, 6) or (1, 6) to the scene."""

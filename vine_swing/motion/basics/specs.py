@@ -143,6 +143,13 @@ def _paint(shape: str) -> tuple[ChannelSpec, ...]:
     return tuple(ChannelSpec(s.name, s.label, s.row, s.family, s.unit, changed.get(s.name, s.default), s.low, s.high, s.step, s.about) for s in PAINT)
 
 
+#: What a picture has besides.
+PICTURE = (
+    _WIDTH,
+    _HEIGHT,
+    ChannelSpec("page", "page", "Page", "look", "", 0.0, step=1.0, about="Which page is shown: the whole part, counted round and round from 0."),
+)
+PICTURE_CHANNELS: dict[str, ChannelSpec] = {spec.name: spec for spec in (*COMMON, *PICTURE)}
 GROUP_CHANNELS: dict[str, ChannelSpec] = {spec.name: spec for spec in COMMON}
 SHAPE_CHANNELS: dict[str, dict[str, ChannelSpec]] = {
     shape: {spec.name: spec for spec in (*COMMON, *own, *_paint(shape))} for shape, own in SHAPES.items()

@@ -49,6 +49,7 @@ from vine_swing.motion.edits.outlines import (
 )
 from vine_swing.motion.edits.parades import MakeParade, OpenParade, SetParade
 from vine_swing.motion.edits.paths import JoinPath, SetCorner, SetWay, SplitPath
+from vine_swing.motion.edits.pictures import AddPicture, DropPictures, ReplacePicture, SetPicture, TurnPages
 from vine_swing.motion.edits.rules import AddRule, DeleteRule, FreezeChannel, LinkSetting, MoveRule, SetRule, SetSetting
 from vine_swing.motion.edits.scene import RenameScene, SetBackground, SetFps, SetLength, SetSize
 from vine_swing.motion.edits.several import AddObjects
@@ -87,6 +88,11 @@ AnyEdit = Annotated[
     | CombineOutlines
     | OutlineLine
     | SetPalette
+    | AddPicture
+    | SetPicture
+    | TurnPages
+    | ReplacePicture
+    | DropPictures
     | MovePivot
     | SetSpan
     | SetValue

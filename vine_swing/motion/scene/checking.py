@@ -35,6 +35,8 @@ def checked(scene: Scene, *, since: Scene) -> Scene:
         _check_whole(scene.cues, since.cues)
     if scene.fonts is not since.fonts:
         _check_whole(scene.fonts, since.fonts)
+    if scene.pictures is not since.pictures:
+        _check_whole(scene.pictures, since.pictures)
     # Checks how the parts fit together; parts that are models already are taken as they are.
     scene.checked()
     return scene

@@ -11,9 +11,9 @@ from typing import Annotated, Any, Literal, Self
 
 from pydantic import Field, field_validator, model_validator
 
-from vine_swing.motion.basics import font_data
+from vine_swing.motion.basics import font_data, picture_data
 from vine_swing.motion.basics.errors import MotionError
-from vine_swing.motion.basics.specs import GROUP_CHANNELS, OUTLINE, SHAPE_CHANNELS, ChannelSpec, Unit
+from vine_swing.motion.basics.specs import GROUP_CHANNELS, OUTLINE, PICTURE_CHANNELS, SHAPE_CHANNELS, ChannelSpec, Unit
 from vine_swing.motion.basics.values import MAX_FRAME, MAX_LENGTH, MAX_PATH_DATA, Colour, Frozen, Id, Name, Number, Point, Text
 from vine_swing.motion.curves.svg_path import parse_path
 from vine_swing.motion.figure.channels import joint_channels
@@ -26,6 +26,8 @@ from vine_swing.motion.timing.channel import Channel
 MAX_OBJECTS = 5_000
 #: Places that a hand went, kept with what was drawn through them.
 MAX_HAND = 5_000
+#: Pictures kept with one scene, and the characters that one takes as base64: sixty megabytes.
+MAX_PICTURES, MAX_PICTURE_DATA = 2_000, 80_000_000
 #: Keys of one outline.
 MAX_OUTLINE_KEYS = 2_000
 #: Colours of the palette of a scene.
@@ -111,6 +113,61 @@ class OwnFont(Frozen):
         if font_data.keep(content) != self.id:
             raise ValueError(f"the font '{self.name}' has the id '{self.id}', but its content is that of '{font_data.id_of(content)}'")
         return self
+
+
+PictureId = Annotated[str, Field(pattern=r"^picture-[0-9a-f]{16}$")]
+
+
+class KeptPicture(Frozen):
+    """A picture that somebody brought along, kept with the scene: PNG, JPEG or WebP, of a size in px.
+
+    id: `picture-` and the first sixteen digits of the SHA-256 of its content. data: the file, in base64; only in files, as the program looks
+    contents up by their ids.
+    """
+
+    id: PictureId
+    name: Name
+    width: Annotated[int, Field(strict=True, ge=1, le=40_000)]
+    height: Annotated[int, Field(strict=True, ge=1, le=40_000)]
+    data: Annotated[str | None, Field(max_length=MAX_PICTURE_DATA)] = None
+
+    @property
+    def content(self) -> bytes:
+        """The file itself."""
+        return picture_data.data_of(self.id)
+
+    @model_validator(mode="before")
+    @classmethod
+    def _content_kept(cls, given: Any) -> Any:
+        """What a file holds of a picture's content goes where contents are looked up."""
+        if not isinstance(given, dict) or not isinstance(given.get("data"), str):
+            return given
+        name, said = given.get("name"), given.get("id")
+        try:
+            content = base64.b64decode(given["data"], validate=True)
+        except ValueError as error:
+            raise ValueError(f"the data of the picture '{name}' is no base64; keep the file again") from error
+        if picture_data.keep(content) != said:
+            raise ValueError(f"the picture '{name}' has the id '{said}', but its content is that of '{picture_data.id_of(content)}'")
+        return given | {"data": None}
+
+    @model_validator(mode="after")
+    def _has_content(self) -> Self:
+        if not picture_data.is_kept(self.id):
+            raise ValueError(f"the picture '{self.name}' has no content; bring the file in again")
+        return self
+
+
+class PictureBook(Frozen):
+    """Which pictures an object shows, one at a time, and how.
+
+    pictures: their ids, in the order of the pages. fit: whether a page fills the box, or lies inside it with its own proportions. smooth: whether
+    pixels are blended where they are larger or smaller than the picture's own.
+    """
+
+    pictures: Annotated[tuple[PictureId, ...], Field(min_length=1, max_length=MAX_PICTURES)]
+    fit: Literal["inside", "stretch"] = "inside"
+    smooth: bool = True
 
 
 #: In place of an object's id: what follows is the id of a dial.
@@ -211,7 +268,7 @@ class _Object(Frozen):
         raise NotImplementedError
 
     @property
-    def content(self) -> "Shape | Figure | Parade | None":
+    def content(self) -> "Shape | Figure | Parade | PictureBook | None":
         """What only an object of its kind has, such as its shape or its joints; None for a kind that has nothing of the sort."""
         return None
 
@@ -228,6 +285,11 @@ class _Object(Frozen):
     @property
     def copying(self) -> Parade | None:
         """How it shows copies of what hangs on it, if it is a parade."""
+        return None
+
+    @property
+    def pictured(self) -> "PictureBook | None":
+        """The pictures it shows, if it shows any."""
         return None
 
     def joints_of(self, rule: Rule) -> Collection[str]:
@@ -380,6 +442,25 @@ class ParadeObject(_Object):
         return self.parade
 
 
+class PictureObject(_Object):
+    """A picture, or a flipbook of several of which the channel `page` shows one."""
+
+    kind: Literal["picture"]
+    picture: PictureBook
+
+    @cached_property
+    def specs(self) -> dict[str, ChannelSpec]:
+        return PICTURE_CHANNELS
+
+    @property
+    def content(self) -> PictureBook:
+        return self.picture
+
+    @property
+    def pictured(self) -> PictureBook:
+        return self.picture
+
+
 class DialObject(_Object):
     """A dial as edits of channels see it: something with one channel. It is never part of a troupe."""
 
@@ -401,7 +482,7 @@ class DialObject(_Object):
         return {DIAL_CHANNEL: self.dial.spec}
 
 
-SceneObject = Annotated[ShapeObject | GroupObject | FigureObject | ParadeObject, Field(discriminator="kind")]
+SceneObject = Annotated[ShapeObject | GroupObject | FigureObject | ParadeObject | PictureObject, Field(discriminator="kind")]
 MAX_CUES = 200
 
 
@@ -445,6 +526,7 @@ class Scene(Frozen):
     objects: Annotated[tuple[SceneObject, ...], Field(max_length=MAX_OBJECTS)] = ()
     cues: Annotated[tuple[Cue, ...], Field(max_length=MAX_CUES)] = ()
     fonts: Annotated[tuple[OwnFont, ...], Field(max_length=MAX_FONTS)] = ()
+    pictures: Annotated[tuple[KeptPicture, ...], Field(max_length=MAX_PICTURES)] = ()
     palette: Annotated[tuple[Colour, ...], Field(max_length=MAX_PALETTE)] = ()
 
     @field_validator("size", mode="before")
@@ -474,7 +556,12 @@ class Scene(Frozen):
         check_cues(self.cues, by_id)
         if len({font.id for font in self.fonts}) < len(self.fonts):
             raise ValueError("a font file is kept twice; keep it once")
+        if len(self.pictures_by_id) < len(self.pictures):
+            raise ValueError("a picture is kept twice; keep it once")
         for thing in self.objects:
+            gone = [one for one in thing.pictured.pictures if one not in self.pictures_by_id] if thing.pictured is not None else []
+            if gone:
+                raise ValueError(f"'{thing.name}' shows the picture '{gone[0]}', which is not kept with this scene")
             if thing.copying is not None:
                 check_lists(thing.name, thing.copying, by_id)
         return self
@@ -493,6 +580,11 @@ class Scene(Frozen):
     def dials_by_name(self) -> dict[str, Dial]:
         """The dials by name."""
         return {dial.name: dial for dial in self.dials}
+
+    @cached_property
+    def pictures_by_id(self) -> dict[str, KeptPicture]:
+        """The pictures by id."""
+        return {one.id: one for one in self.pictures}
 
     @cached_property
     def by_id(self) -> dict[str, SceneObject]:

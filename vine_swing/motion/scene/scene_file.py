@@ -1,5 +1,6 @@
 """Scene files in and out: JSON text ↔ the model, with faults named by their place."""
 
+import base64
 import json
 from collections.abc import Iterable, Sequence
 from pathlib import Path
@@ -65,6 +66,8 @@ def to_data(scene: Scene) -> dict[str, Any]:
             one.pop("mode", None)
             if rule.mode != rule.spec.usual_mode:
                 one["mode"] = rule.mode
+    for picture, one in zip(scene.pictures, data.get("pictures", ()), strict=True):
+        one["data"] = base64.b64encode(picture.content).decode()
     return head | data | {"name": scene.name, "fps": scene.fps, "length": scene.length, "size": list(scene.size)}
 
 

@@ -12,7 +12,7 @@ from starlette.concurrency import run_in_threadpool
 from vine_swing.motion.basics.values import Name
 from vine_swing.motion.edits import AnyEdit
 from vine_swing.motion.outline.text.families import faces_of
-from vine_swing.motion.scene.model import Cue, Dial, OwnFont, Scene, SceneObject
+from vine_swing.motion.scene.model import Cue, Dial, KeptPicture, OwnFont, Scene, SceneObject
 from vine_swing.motion.scene.scene_file import parse, to_data
 from vine_swing.service import wire
 from vine_swing.service.deps import PatienceDep, SceneId, SessionsDep
@@ -84,6 +84,7 @@ class SceneHead(BaseModel):
     size: tuple[int, int]
     background: str
     palette: tuple[str, ...]
+    pictures: tuple[KeptPicture, ...]
     dials: tuple[Dial, ...]
     cues: tuple[Cue, ...]
     own_fonts: tuple[OwnFontWords, ...] = ()

@@ -1,6 +1,7 @@
 /** Calls to the service. Every failure becomes a ServiceError whose message can be shown as it is. */
 import { decode } from "@msgpack/msgpack";
 import type {
+  BroughtPictures,
   Changed,
   DrawnFeel,
   Drive,
@@ -37,13 +38,21 @@ export class ServiceError extends Error {
 const MSGPACK = "application/vnd.msgpack";
 
 async function call(method: string, path: string, body?: unknown, accept = "*/*"): Promise<Response> {
+  return answered(path, {
+    method,
+    headers: { accept, ...(body === undefined ? {} : { "content-type": "application/json" }) },
+    body: body === undefined ? undefined : typeof body === "string" ? body : JSON.stringify(body),
+  });
+}
+
+/** Send a file as it is. */
+const send = (path: string, file: Blob): Promise<Response> =>
+  answered(path, { method: "POST", headers: { "content-type": "application/octet-stream" }, body: file });
+
+async function answered(path: string, request: RequestInit): Promise<Response> {
   let response: Response;
   try {
-    response = await fetch(`/api${path}`, {
-      method,
-      headers: { accept, ...(body === undefined ? {} : { "content-type": "application/json" }) },
-      body: body === undefined ? undefined : typeof body === "string" ? body : JSON.stringify(body),
-    });
+    response = await fetch(`/api${path}`, request);
   } catch {
     throw new ServiceError(
       0,
@@ -81,6 +90,8 @@ export const api = {
   elementMotion: (name: string) => bytes(call("GET", `/elements/${name}/motion`)),
   elementFile: async (name: string) => (await call("GET", `/elements/${name}/file`)).text(),
   fonts: () => json<FontWords[]>(call("GET", "/fonts")),
+  bringPicture: (file: File) =>
+    json<BroughtPictures>(send(`/pictures?${new URLSearchParams({ name: file.name })}`, file)),
   feels: () => json<KeptFeel[]>(call("GET", "/feels")),
   lookAtFeel: (feel: DrawnFeel) => json<FeelLook>(call("POST", "/feels/look", feel)),
   keepFeel: (name: string, feel: DrawnFeel) => json<KeptFeel>(call("PUT", `/feels/${encodeURIComponent(name)}`, feel)),

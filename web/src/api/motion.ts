@@ -4,6 +4,7 @@
  */
 import { decode } from "@msgpack/msgpack";
 import { resolved, type Step, type StepData } from "@/api/paintList";
+import { type Pages, pagesOf } from "@/api/pictures";
 
 /** An array of `rows` rows, `width` numbers each. */
 export interface Rows {
@@ -52,6 +53,8 @@ export interface BakedObject {
   readonly bones: Readonly<Record<string, Rows>>;
   /** Of a figure that walks: its steps. */
   readonly steps: Steps;
+  /** Of something that shows pictures: its pages. */
+  readonly pages?: Pages;
   /** Of something whose outline rules bend: left, top, right, bottom of it at rest. */
   readonly rest?: readonly [number, number, number, number];
   /** Of a text: the characters that no font has. */
@@ -104,6 +107,7 @@ interface WireObject {
   steps?: Steps;
   missing?: string[];
   rest?: [number, number, number, number];
+  pictures?: string[];
 }
 interface WireMotion extends Omit<Motion, "hidden" | "objects" | "steps" | "stepData"> {
   steps?: StepData[];
@@ -143,7 +147,7 @@ export function readMotion(message: Uint8Array, before?: Motion): Motion {
   const steps = resolved(stepData, {
     track: ([owner, name, first]) => startingAt(trackOf(objects.get(owner), name), first),
     outline: (owner, first) => startingAt(objects.get(owner)?.outline, first),
-    pictures: () => undefined,
+    pictures: (owner) => objects.get(owner)?.pages,
   });
   return { revision, fps, length, size, background, order, hidden: new Set(wire.hidden), objects, steps, stepData };
 }
@@ -175,6 +179,7 @@ function merged(was: BakedObject | undefined, fresh: WireObject): BakedObject {
     steps: fresh.steps ?? was?.steps ?? NO_STEPS,
     missing: fresh.missing ?? was?.missing ?? [],
     rest: fresh.rest ?? was?.rest,
+    pages: fresh.pictures ? pagesOf(fresh.pictures) : was?.pages,
   };
 }
 

@@ -1,5 +1,6 @@
 /** The paint list: what is painted at every frame, as a tree of steps. docs/paint-list.md describes it. */
 import { type Outlines, type Rows, valuesAt } from "@/api/motion";
+import type { Pages } from "@/api/pictures";
 
 interface Common {
   /** Whose step it is. */
@@ -26,7 +27,7 @@ export interface Picture extends Common {
   readonly op: "picture";
   readonly matrix: Rows;
   readonly size: Rows;
-  readonly pictures: readonly CanvasImageSource[];
+  readonly pictures: Pages;
   readonly page: Rows;
   readonly smooth: boolean;
 }
@@ -81,7 +82,7 @@ export interface StepData {
 export interface Known {
   readonly track: (address: Address) => Rows | undefined;
   readonly outline: (owner: string, first: number) => Outlines | undefined;
-  readonly pictures: (owner: string) => readonly CanvasImageSource[] | undefined;
+  readonly pictures: (owner: string) => Pages | undefined;
 }
 
 /** Put tracks in the place of their addresses. A step whose tracks are missing is left out. */

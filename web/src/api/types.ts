@@ -17,7 +17,8 @@ export type ParadeObject = Schemas["ParadeObject"];
 /** How the copies of a parade are laid out, with their lists. */
 export type Parade = Schemas["Parade"];
 export type ItemList = Parade["lists"][number];
-export type TroupeObject = Schemas["ShapeObject"] | Schemas["GroupObject"] | FigureObject | ParadeObject;
+export type TroupeObject =
+  Schemas["ShapeObject"] | Schemas["GroupObject"] | FigureObject | ParadeObject | Schemas["PictureObject"];
 /** The joints of a figure, where they rest. */
 export type Figure = Schemas["Figure"];
 export type Limb = Schemas["Limb"];
@@ -46,6 +47,9 @@ export type KindWords = Schemas["KindWords"];
 export type PrincipleWords = Schemas["PrincipleWords"];
 export type ChannelWords = Schemas["ChannelWords"];
 /** Something drawn. */
+export type BroughtPictures = Schemas["BroughtPictures"];
+export type KeptPicture = Schemas["KeptPicture"];
+export type PictureThing = Schemas["PictureObject"];
 export type ShapeThing = Schemas["ShapeObject"];
 export type ElementWords = Schemas["ElementWords"];
 export type FontWords = Schemas["FontWords"];

@@ -24,6 +24,7 @@ export const KINDS: readonly Kind[] = [
   { kind: "line", label: "Line", icon: "line" },
   { kind: "text", label: "Text", icon: "text" },
   { kind: "outline", label: "Outline from SVG path…", icon: "outline" },
+  { kind: "picture", label: "Picture or flipbook…", icon: "picture" },
   { kind: "group", label: "Group", icon: "group" },
   { kind: "element", label: "Ready element…", icon: "parade" },
   { kind: "figure", label: "Figure that walks…", icon: "figure" },

@@ -1,5 +1,5 @@
 /** Where objects lie in the picture: their own boxes, and which of them a point hits. */
-import { type BakedObject, type Motion, numberAt, valuesAt } from "@/api/motion";
+import { type BakedObject, type Motion, numberAt, type Rows, valuesAt } from "@/api/motion";
 import type { SceneObject } from "@/api/types";
 import { IDENTITY, inverse, type Matrix, moved, type Point, times, toMatrix } from "@/geometry/matrix";
 import { atFrame, type Looked, opacityAt, outlineAt, placeOf } from "@/picture/looked";
@@ -61,6 +61,8 @@ export function boxOf(motion: Motion, id: string, frame: number, parts: Parts): 
   if (!own) return null;
   const bounds = outlineAt(own.outline, frame)?.bounds;
   if (bounds) return { left: bounds[0], top: bounds[1], right: bounds[2], bottom: bounds[3] };
+  const shown = own.channels["picture.size"];
+  if (shown) return boxOfSize(shown, frame);
   const home = inverse(toMatrix(valuesAt(own.view, frame)));
   if (!home) return null;
   if (own.channels["copies"]) {
@@ -78,16 +80,25 @@ export function boxOf(motion: Motion, id: string, frame: number, parts: Parts): 
   const points: Point[] = [];
   for (const part of withParts(id, parts).slice(1)) {
     const thing = motion.objects.get(part);
-    const box = thing && outlineAt(thing.outline, frame)?.bounds;
-    if (!box) continue;
+    const outlined = thing && outlineAt(thing.outline, frame)?.bounds;
+    const sized = thing?.channels["picture.size"];
+    const box = outlined
+      ? { left: outlined[0], top: outlined[1], right: outlined[2], bottom: outlined[3] }
+      : sized && boxOfSize(sized, frame);
+    if (!thing || !box) continue;
     const view = toMatrix(valuesAt(thing.view, frame));
-    for (const corner of corners({ left: box[0], top: box[1], right: box[2], bottom: box[3] }))
-      points.push(moved(home, moved(view, corner)));
+    for (const corner of corners(box)) points.push(moved(home, moved(view, corner)));
   }
   if (points.length === 0) return null;
   const xs = points.map((p) => p.x);
   const ys = points.map((p) => p.y);
   return { left: Math.min(...xs), top: Math.min(...ys), right: Math.max(...xs), bottom: Math.max(...ys) };
+}
+
+/** The box of a picture about its own middle. */
+function boxOfSize(size: Rows, frame: number): Box {
+  const [width = 0, height = 0] = valuesAt(size, frame);
+  return { left: -width / 2, top: -height / 2, right: width / 2, bottom: height / 2 };
 }
 
 let probe: CanvasRenderingContext2D | null = null;

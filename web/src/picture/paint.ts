@@ -129,7 +129,7 @@ function paintOutline(
 function paintPicture(ctx: CanvasRenderingContext2D, step: Picture, frame: number, opacity: number): void {
   const [width = 0, height = 0] = valuesAt(step.size, frame);
   const count = step.pictures.length;
-  const picture = step.pictures[((Math.floor(numberAt(step.page, frame)) % count) + count) % count];
+  const picture = step.pictures.at(((Math.floor(numberAt(step.page, frame)) % count) + count) % count);
   if (!picture) return;
   ctx.globalAlpha = opacity;
   ctx.imageSmoothingEnabled = step.smooth;

@@ -15,11 +15,13 @@ import ReadersDialog from "@/components/dialogs/ReadersDialog.vue";
 import ExportDialog from "@/components/dialogs/ExportDialog.vue";
 import SceneSettings from "@/components/dialogs/SceneSettings.vue";
 import ShortcutsDialog from "@/components/dialogs/ShortcutsDialog.vue";
+import BringBar from "@/components/pictures/BringBar.vue";
 import PictureStage from "@/components/picture/PictureStage.vue";
 import TimeSheet from "@/components/sheet/TimeSheet.vue";
 import TopBar from "@/components/top/TopBar.vue";
 import ValuesPanel from "@/components/values/ValuesPanel.vue";
 import VinePanel from "@/components/vine/VinePanel.vue";
+import { bringsFiles, filesOf, useBringIn } from "@/composables/useBringIn";
 import { useOnceTrue } from "@/composables/useOnceTrue";
 import { useShortcuts } from "@/composables/useShortcuts";
 import { useWorkspaceShortcuts } from "@/composables/useWorkspaceShortcuts";
@@ -59,6 +61,21 @@ const shortcuts = useWorkspaceShortcuts({
   add: () => document.querySelector<HTMLElement>("[aria-label='Add to the picture']")?.click(),
 });
 useShortcuts(shortcuts);
+
+const bringing = useBringIn();
+/** Whether files are held over the page. */
+const dropping = ref(false);
+function dragOver(event: DragEvent): void {
+  if (!bringsFiles(event)) return;
+  event.preventDefault();
+  dropping.value = true;
+}
+function drop(event: DragEvent): void {
+  if (!bringsFiles(event)) return;
+  event.preventDefault();
+  dropping.value = false;
+  void bringing.bring(filesOf(event), stage.value?.pointAt(event));
+}
 
 async function open(id: string): Promise<void> {
   selection.reset();
@@ -107,7 +124,15 @@ const ready = computed(() => scene.head !== null && vocabulary.words !== null);
 </script>
 
 <template>
-  <div v-if="ready" class="workspace" :style="{ '--sheet': `${sheetHeight}px` }">
+  <div
+    v-if="ready"
+    class="workspace"
+    :class="{ dropping }"
+    :style="{ '--sheet': `${sheetHeight}px` }"
+    @dragover="dragOver"
+    @dragleave="dropping = false"
+    @drop="drop"
+  >
     <TopBar @export="exporting = true" @settings="setting = true" @shortcuts="helping = true" />
     <div class="middle">
       <TroupePanel />
@@ -123,6 +148,7 @@ const ready = computed(() => scene.head !== null && vocabulary.words !== null);
       />
       <TimeSheet />
     </div>
+    <BringBar />
     <VinePanel />
     <LinkDrag />
     <LinkDialog v-if="linking.asked" />
@@ -155,6 +181,10 @@ const ready = computed(() => scene.head !== null && vocabulary.words !== null);
   grid-template-rows: 48px minmax(200px, 1fr) var(--sheet) 168px;
   height: 100vh;
   overflow: hidden;
+}
+.dropping {
+  outline: 4px dashed var(--travel);
+  outline-offset: -6px;
 }
 .below {
   position: relative;

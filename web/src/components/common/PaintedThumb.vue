@@ -22,6 +22,7 @@ import { extentOf } from "@/picture/layers";
 import { atFrame } from "@/picture/looked";
 import { paintSteps } from "@/picture/paint";
 import { stepsOf } from "@/api/paintList";
+import { arrived } from "@/api/pictures";
 import { useScene } from "@/stores/scene";
 
 const props = defineProps<{ ids: readonly string[]; frame: number }>();
@@ -56,7 +57,7 @@ function paint(): void {
 }
 
 // While something is dragged its thumbnail can wait for the hand to rest.
-watchDebounced([seen, painted], ([visible]) => visible && paint(), {
+watchDebounced([seen, painted, arrived], ([visible]) => visible && paint(), {
   deep: 1,
   debounce: () => (source.value ? 250 : 0),
   immediate: true,

@@ -278,7 +278,14 @@ async function nudge(kind: Parameters<typeof drag.nudge>[0], by: Record<string, 
   else await drag.nudge(kind, by);
 }
 
-defineExpose({ nudge, drawn, points: withPoints });
+/** Where in the picture the pointer is; nothing beside the picture. */
+function pointAt(event: MouseEvent): Point | undefined {
+  const p = at(event);
+  const [w, h] = scene.motion?.size ?? [0, 0];
+  return p.x >= 0 && p.y >= 0 && p.x <= w && p.y <= h ? p : undefined;
+}
+
+defineExpose({ nudge, drawn, points: withPoints, pointAt });
 </script>
 
 <template>

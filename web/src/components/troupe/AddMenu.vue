@@ -5,11 +5,20 @@ import ElementsDialog from "@/components/parades/ElementsDialog.vue";
 import FigureDialog from "@/components/figures/FigureDialog.vue";
 import OutlineDialog from "@/components/troupe/OutlineDialog.vue";
 import VineIcon from "@/components/common/VineIcon.vue";
+import { useBringIn } from "@/composables/useBringIn";
 import { useOnceTrue } from "@/composables/useOnceTrue";
 import { KINDS, useTroupe } from "@/composables/useTroupe";
 
 const props = defineProps<{ placement?: "right-start" | "bottom-end" }>();
 const troupe = useTroupe();
+const bringing = useBringIn();
+const pictures = ref<HTMLInputElement>();
+
+async function bring(): Promise<void> {
+  await bringing.bring([...(pictures.value?.files ?? [])]);
+  if (pictures.value) pictures.value.value = "";
+}
+
 const [outlining, figuring, choosing] = [ref(false), ref(false), ref(false)];
 const mounted = {
   element: useOnceTrue(() => choosing.value),
@@ -21,6 +30,7 @@ function choose(kind: string): void {
   if (kind === "outline") outlining.value = true;
   else if (kind === "figure") figuring.value = true;
   else if (kind === "element") choosing.value = true;
+  else if (kind === "picture") pictures.value?.click();
   else void troupe.add(kind);
 }
 </script>
@@ -36,6 +46,16 @@ function choose(kind: string): void {
       </ElDropdownMenu>
     </template>
   </ElDropdown>
+  <input
+    ref="pictures"
+    class="sr-only"
+    type="file"
+    multiple
+    accept="image/png,image/jpeg,image/webp,image/gif,image/apng,video/mp4,video/webm"
+    aria-label="Pictures to bring in"
+    tabindex="-1"
+    @change="bring"
+  />
   <ElementsDialog v-if="mounted.element.value" v-model="choosing" />
   <FigureDialog v-if="mounted.figure.value" v-model="figuring" />
   <OutlineDialog v-if="mounted.outline.value" v-model="outlining" @done="troupe.add('outline', $event)" />

@@ -1,0 +1,141 @@
+"""Pictures brought in: still ones, and moving ones taken apart into pages.
+
+PNG, JPEG and WebP files are kept as they are where nothing needs to be done to them; what is turned by EXIF, coloured by a profile, or moves, becomes
+PNG pages in sRGB. Sizes are looked at before anything is decoded, so that no file can ask for more than it may.
+"""
+
+import io
+from collections.abc import Iterator
+from dataclasses import dataclass
+from fractions import Fraction
+from typing import Any
+
+import av
+from PIL import Image, ImageCms, ImageOps, UnidentifiedImageError
+
+from vine_swing.motion import MotionError
+
+MOST_PIXELS = 40_000_000
+#: Pages of one file, and the pixels they may have together.
+MOST_PAGES, MOST_PIXELS_TOGETHER = 1_200, 1_000_000_000
+MOST_BYTES = 60_000_000
+_KINDS = {"PNG": "image/png", "JPEG": "image/jpeg", "WEBP": "image/webp"}
+_STILL_READ = "bring PNG, JPEG, WebP, GIF or APNG pictures, or a short MP4 or WebM"
+
+
+@dataclass(frozen=True)
+class Page:
+    """One page: PNG, JPEG or WebP data and its size in px."""
+
+    data: bytes
+    width: int
+    height: int
+
+
+@dataclass(frozen=True)
+class BroughtIn:
+    """The pages of a file, and how many seconds each is shown; None for a still picture."""
+
+    pages: tuple[Page, ...]
+    seconds: float | None
+
+
+def bring_in(data: bytes, name: str) -> BroughtIn:
+    """Read a file.
+
+    Raises:
+        MotionError: if it is no picture, is damaged, or is too large; saying what would work.
+    """
+    if len(data) > MOST_BYTES:
+        raise MotionError(f"'{name}' has {len(data) / 1e6:.0f} MB; at most {MOST_BYTES / 1e6:.0f} MB are taken, so make it smaller")
+    if data[4:8] == b"ftyp" or data[:4] == b"\x1aE\xdf\xa3":
+        return _film(data, name)
+    try:
+        with Image.open(io.BytesIO(data), formats=("PNG", "JPEG", "WEBP", "GIF")) as image:
+            return _still_or_moving(image, data, name)
+    except UnidentifiedImageError as error:
+        raise MotionError(f"'{name}' is no picture that can be read; {_STILL_READ}") from error
+    except Image.DecompressionBombError as error:
+        raise MotionError(f"'{name}' has too many pixels; at most {MOST_PIXELS / 1e6:.0f} million are taken") from error
+    except (OSError, SyntaxError, ValueError, EOFError, IndexError) as error:
+        if isinstance(error, MotionError):
+            raise
+        raise MotionError(f"'{name}' is damaged: it ends too early or is not what it says; save it again") from error
+
+
+def _still_or_moving(image: Any, data: bytes, name: str) -> BroughtIn:
+    count = getattr(image, "n_frames", 1)
+    _check(image.width, image.height, count, name)
+    if count == 1 and image.format in _KINDS and _is_plain(image):
+        # Decoded once, so that a damaged file is told of now.
+        image.load()
+        return BroughtIn((Page(data, image.width, image.height),), None)
+    pages, durations = [], []
+    for number in range(count):
+        image.seek(number)
+        pages.append(_page(image))
+        durations.append(float(image.info.get("duration", 100) or 100))
+    return BroughtIn(tuple(pages), None if count == 1 else sum(durations) / len(durations) / 1000)
+
+
+def _is_plain(image: Any) -> bool:
+    turned = image.getexif().get(0x0112, 1) not in (0, 1)
+    return not turned and not image.info.get("icc_profile") and image.mode in ("RGB", "RGBA", "L", "LA", "P", "1")
+
+
+def _page(image: Any) -> Page:
+    """A page in sRGB, upright, as PNG."""
+    upright: Any = ImageOps.exif_transpose(image)
+    profile = image.info.get("icc_profile")
+    rgba = upright.convert("RGBA") if upright.mode != "CMYK" else upright
+    if profile:
+        try:
+            source = ImageCms.ImageCmsProfile(io.BytesIO(profile))
+            if upright.mode in ("RGB", "RGBA", "CMYK"):
+                alpha = rgba.getchannel("A") if rgba.mode == "RGBA" else None
+                base = upright.convert("RGB") if upright.mode == "RGBA" else upright
+                turned: Any = ImageCms.profileToProfile(base, source, ImageCms.createProfile("sRGB"), outputMode="RGB")
+                rgba = turned.convert("RGBA")
+                if alpha is not None:
+                    rgba.putalpha(alpha)
+        except (ImageCms.PyCMSError, OSError):
+            # A profile that cannot be read is none.
+            rgba = upright.convert("RGBA")
+    return _png(rgba.convert("RGBA"))
+
+
+def _png(image: Any) -> Page:
+    written = io.BytesIO()
+    image.save(written, "PNG", compress_level=4)
+    return Page(written.getvalue(), image.width, image.height)
+
+
+def _film(data: bytes, name: str) -> BroughtIn:
+    try:
+        with av.open(io.BytesIO(data)) as film:
+            if not film.streams.video:
+                raise MotionError(f"'{name}' has no pictures in it; {_STILL_READ}")
+            stream = film.streams.video[0]
+            rate = stream.average_rate or Fraction(24)
+            _check(stream.width, stream.height, stream.frames or 1, name)
+            pages = tuple(_frames(film, name))
+    except (av.FFmpegError, OSError, ValueError) as error:
+        raise MotionError(f"'{name}' is damaged, or of a kind that cannot be read; {_STILL_READ}") from error
+    if not pages:
+        raise MotionError(f"'{name}' has no pictures in it; {_STILL_READ}")
+    return BroughtIn(pages, float(1 / rate))
+
+
+def _frames(film: Any, name: str) -> Iterator[Page]:
+    for number, frame in enumerate(film.decode(video=0)):
+        _check(frame.width, frame.height, number + 1, name)
+        yield _png(frame.to_image())
+
+
+def _check(width: int, height: int, count: int, name: str) -> None:
+    if width * height > MOST_PIXELS:
+        raise MotionError(f"'{name}' has {width} × {height} pixels; at most {MOST_PIXELS / 1e6:.0f} million are taken, so make it smaller")
+    if count > MOST_PAGES:
+        raise MotionError(f"'{name}' has {count} pages; at most {MOST_PAGES} are taken, so cut it shorter")
+    if width * height * count > MOST_PIXELS_TOGETHER:
+        raise MotionError(f"'{name}' has {count} pages of {width} × {height} pixels; make it smaller or shorter")

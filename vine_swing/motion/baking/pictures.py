@@ -1,0 +1,56 @@
+"""How large pictures are shown: their boxes, filled or with the proportions of the page that is shown."""
+
+from collections.abc import Mapping
+from dataclasses import replace
+
+import numpy as np
+from numpy.typing import NDArray
+
+from vine_swing.motion.baking.placing import BakedObject
+from vine_swing.motion.basics.specs import within
+from vine_swing.motion.scene.model import KeptPicture, Scene
+
+Array = NDArray[np.float64]
+
+
+def with_pictures(objects: Mapping[str, BakedObject], scene: Scene, old: Mapping[str, BakedObject]) -> dict[str, BakedObject]:
+    """Some baked objects, those that show pictures with the size of what is shown, (n, 2) or (1, 2)."""
+    found = dict(objects)
+    for object_id, one in objects.items():
+        book = one.source.pictured
+        if book is None:
+            continue
+        was = old.get(object_id)
+        if was is not None and was.shown_size is not None and was.source.pictured == book and _same_channels(was, one):
+            if one is not was:
+                found[object_id] = replace(one, shown_size=was.shown_size)
+            continue
+        pages = [scene.pictures_by_id[picture] for picture in book.pictures]
+        box = np.stack(np.broadcast_arrays(_limited(one, "width"), _limited(one, "height")), axis=-1)
+        found[object_id] = replace(one, shown_size=box if book.fit == "stretch" else _inside(box, pages, page_of(one.channels["page"], len(pages))))
+    return found
+
+
+def page_of(page: Array, count: int) -> NDArray[np.intp]:
+    """Which of so many pages is shown: the whole part of the channel, modulo their number."""
+    found: NDArray[np.intp] = np.floor(page).astype(np.int64) % count
+    return found
+
+
+def _inside(box: Array, pages: list[KeptPicture], shown: NDArray[np.intp]) -> Array:
+    """The largest size with the proportions of each page that fits into the box."""
+    sizes = np.array([(one.width, one.height) for one in pages], float)
+    own = sizes[:1] if (sizes == sizes[0]).all() else sizes[shown]
+    found: Array = own * np.min(box / own, axis=-1, keepdims=True)
+    return found
+
+
+def _limited(one: BakedObject, name: str) -> Array:
+    values, spec = one.channels[name], one.source.specs[name]
+    if len(values) == 1:
+        return np.array([within(spec, float(values[0]))])
+    return np.clip(values, spec.low, spec.high)
+
+
+def _same_channels(was: BakedObject, one: BakedObject) -> bool:
+    return all(was.channels[name] is one.channels[name] for name in ("width", "height", "page"))

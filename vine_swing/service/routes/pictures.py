@@ -1,0 +1,62 @@
+"""Pictures: bringing files in, and handing them out to be painted."""
+
+from typing import Annotated
+
+from fastapi import APIRouter, Query, Request, Response
+from fastapi.concurrency import run_in_threadpool
+from pydantic import BaseModel
+
+from vine_swing.formats.bring_in import MOST_BYTES, bring_in
+from vine_swing.motion.basics import picture_data
+from vine_swing.motion.basics.errors import MotionError, NoSuchThing
+from vine_swing.motion.scene.model import KeptPicture
+from vine_swing.service.deps import SessionsDep
+
+router = APIRouter(tags=["pictures"])
+_MAGIC = {b"\x89PNG": "image/png", b"\xff\xd8\xff": "image/jpeg", b"RIFF": "image/webp"}
+
+
+class BroughtPictures(BaseModel):
+    """The pages of a file that was brought in, to be put into a scene by an edit; `seconds` is how long each is shown, of one that moves."""
+
+    pictures: list[KeptPicture]
+    seconds: float | None
+
+
+@router.post("/pictures")
+async def bring(request: Request, name: Annotated[str, Query(max_length=200)]) -> BroughtPictures:
+    """Bring a file in: its content is the body of the request. It is kept for good once a scene uses it."""
+    data = bytearray()
+    async for part in request.stream():
+        data += part
+        if len(data) > MOST_BYTES:
+            raise MotionError(f"'{name}' has more than {MOST_BYTES / 1e6:.0f} MB; make it smaller")
+    return await run_in_threadpool(_brought, bytes(data), name)
+
+
+def _brought(data: bytes, name: str) -> BroughtPictures:
+    shown = plain_name(name)
+    found = bring_in(data, shown)
+    many = len(found.pages) > 1
+    pictures = [
+        KeptPicture(id=picture_data.keep(page.data), name=f"{shown[:70]} {number + 1}" if many else shown, width=page.width, height=page.height)
+        for number, page in enumerate(found.pages)
+    ]
+    return BroughtPictures(pictures=pictures, seconds=found.seconds)
+
+
+def plain_name(name: str) -> str:
+    """The name of a file as people read it: without folders, and without characters that names may not have."""
+    last = name.replace("\\", "/").rpartition("/")[2]
+    kept = "".join(one for one in last if one.isprintable() and one not in "{}@").strip()
+    return kept[:80] or "Picture"
+
+
+@router.get("/pictures/{picture_id}", response_class=Response, responses={200: {"content": {"image/png": {}, "image/jpeg": {}, "image/webp": {}}}})
+def picture(picture_id: str, sessions: SessionsDep) -> Response:
+    """A picture that some scene keeps, or that was just brought in."""
+    data = picture_data.data_of(picture_id) if picture_data.is_kept(picture_id) else sessions.store.picture(picture_id)
+    if data is None:
+        raise NoSuchThing(f"there is no picture '{picture_id}'; it may have been let go")
+    kind = next((kind for magic, kind in _MAGIC.items() if data.startswith(magic)), "application/octet-stream")
+    return Response(data, media_type=kind, headers={"cache-control": "public, max-age=31536000, immutable"})
