@@ -78,9 +78,10 @@ export function useBringIn() {
           one.seconds ? Math.max(0.1, one.seconds * playback.fps) : FRAMES_A_PAGE,
         );
     }
-    if (runs.length && single.length)
+    const odd = single.filter((file) => brought.has(file)).map((file) => file.name);
+    if (runs.length && odd.length)
       told.push(
-        `Not numbered like the others, so by ${single.length === 1 ? "itself" : "themselves"}: ${single.map((file) => file.name).join(", ")}.`,
+        `Not numbered like the others, so by ${odd.length === 1 ? "itself" : "themselves"}: ${odd.join(", ")}.`,
       );
     said.value = [...said.value, ...told];
     const [first] = edits;
