@@ -7,6 +7,7 @@ from demo import (
     elements,
     envelope_bird,
     flag_and_kettle,
+    hummingbird_courier,
     hypnotic_hibiscus,
     liana,
     mango_drop,
@@ -45,6 +46,7 @@ MAKERS = {
     "15-stamp-sheet": stamp_sheet.make,
     "16-envelope-bird": envelope_bird.make,
     "17-flag-and-kettle": flag_and_kettle.make,
+    "18-hummingbird-courier": hummingbird_courier.make,
 }
 
 

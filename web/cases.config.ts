@@ -4,6 +4,8 @@ import { defineConfig } from "vite";
 /** Builds the painter of case files as one script, into the folder given with --outDir. */
 export default defineConfig({
   publicDir: false,
+  // Nothing stands in for the process of a server in a page.
+  define: { "process.env.NODE_ENV": JSON.stringify("production") },
   resolve: { alias: { "@": fileURLToPath(new URL("./src", import.meta.url)) } },
   build: {
     target: "es2022",

@@ -7,7 +7,7 @@ import random
 from typing import Any, get_args
 
 from tests.pictures import png
-from vine_swing.motion.basics import picture_data
+from vine_swing.motion.basics.contents import PICTURE_FILES
 from vine_swing.motion.basics.specs import SHAPES
 from vine_swing.motion.edits import AnyEdit
 from vine_swing.motion.figure.presets import GAITS
@@ -32,7 +32,7 @@ NAMES = ["Mango", "Ada's leaf", 'say "hi"', "Ω", "Toucan", "x" * 80, "Mango 2"]
 TEXTS = ["Mail", "", "{number:,.1f} nuts\nשלום", "☃"]
 PATHS = ["M 0 0 L 40 0 L 20 30 Z", "M0 0 C 10 40 50 40 60 0", "m 5 5 a 20 10 0 1 1 30 0 z", "nonsense", "M 1 1"]
 #: PNG files of one pixel each.
-PICTURES = [png((n * 80, 120, 60)) for n in range(3)]
+ONE_PIXEL = [png((n * 80, 120, 60)) for n in range(3)]
 #: Edits of one point of an outline.
 OF_POINTS = ("set-point-handle", "add-point", "cut-outline", "join-ends", "first-point")
 IDS = ["a", "b", "c", "d", "fig", "gone"]
@@ -162,8 +162,8 @@ class Anything:
 
     def pictures(self) -> list[dict[str, Any]]:
         """One to three of a few small pictures."""
-        some = self.draw.sample(PICTURES, self.draw.randrange(1, 4))
-        return [{"id": picture_data.keep(data), "name": "Leaf", "width": 1, "height": 1} for data in some]
+        some = self.draw.sample(ONE_PIXEL, self.draw.randrange(1, 4))
+        return [{"id": PICTURE_FILES.keep(data), "name": "Leaf", "width": 1, "height": 1} for data in some]
 
     def shape(self) -> dict[str, Any]:
         kind = self.draw.choice([*SHAPES])

@@ -8,7 +8,7 @@ from pydantic import TypeAdapter
 
 from tests.pictures import numbered, png, saved
 from vine_swing.motion import EditError, bake, dump, parse
-from vine_swing.motion.basics import picture_data
+from vine_swing.motion.basics.contents import PICTURE_FILES
 from vine_swing.motion.edits import AnyEdit, apply_all
 from vine_swing.picture.listing import paint_list
 from vine_swing.picture.paint import Painter
@@ -19,7 +19,7 @@ EMPTY = parse('{"format": "vine-swing-scene", "version": 1, "length": 30, "size"
 
 
 def kept(data, width, height, name="Page"):
-    return {"id": picture_data.keep(data), "name": name, "width": width, "height": height}
+    return {"id": PICTURE_FILES.keep(data), "name": name, "width": width, "height": height}
 
 
 def made(scene, *edits):
@@ -90,7 +90,7 @@ def test_a_data_file_keeps_them_with_undo_wherever_it_lies(tmp_path):
     store.close()
     (tmp_path / "elsewhere").mkdir()
     (tmp_path / "a.db").rename(tmp_path / "elsewhere" / "b.db")
-    picture_data._KNOWN.clear()
+    PICTURE_FILES._known.clear()
     store = SceneStore(tmp_path / "elsewhere" / "b.db")
     found = store.load(scene_id).scene
     assert [one.name for one in found.pictures] == ["Page 0", "Page 1"]

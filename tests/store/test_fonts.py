@@ -6,8 +6,8 @@ import pytest
 
 from tests.motion.scenes import scene, text
 from vine_swing.motion import MotionError, bake, dump
+from vine_swing.motion.basics.contents import FONT_FILES
 from vine_swing.motion.basics.errors import EditError
-from vine_swing.motion.basics.font_data import id_of
 from vine_swing.motion.edits import apply_all
 from vine_swing.motion.edits.fonts import AddFont, RemoveFont
 from vine_swing.motion.edits.objects import SetShape
@@ -21,11 +21,11 @@ HAND = (FONTS / "caveat" / "latin.ttf").read_bytes()
 
 
 def font(data=HAND, name="Hand"):
-    return OwnFont(id=id_of(data), name=name, licence="SIL Open Font License", data=base64.b64encode(data).decode())
+    return OwnFont(id=FONT_FILES.id_of(data), name=name, licence="SIL Open Font License", data=base64.b64encode(data).decode())
 
 
 def with_hand(one):
-    shape = TextShape(type="text", text="Canopy Post", font=id_of(HAND))
+    shape = TextShape(type="text", text="Canopy Post", font=FONT_FILES.id_of(HAND))
     return apply_all(one, [AddFont(edit="add-font", font=font()), SetShape(edit="set-shape", id="title", shape=shape)])
 
 
@@ -62,7 +62,7 @@ def test_it_is_kept_with_its_history(tmp_path):
 def test_one_that_is_used_cannot_be_taken_out():
     one = with_hand(scene(text()))
     with pytest.raises(EditError, match="'Title' is set in this font"):
-        apply_all(one, [RemoveFont(edit="remove-font", id=id_of(HAND))])
+        apply_all(one, [RemoveFont(edit="remove-font", id=FONT_FILES.id_of(HAND))])
 
 
 @pytest.mark.parametrize(
@@ -81,6 +81,6 @@ def test_what_is_no_font_is_refused(data, says):
 
 def test_a_font_is_what_its_id_says():
     with pytest.raises(ValueError, match="its content is that of"):
-        OwnFont(id=id_of(b"other"), name="Hand", licence="ours", data=base64.b64encode(HAND).decode())
+        OwnFont(id=FONT_FILES.id_of(b"other"), name="Hand", licence="ours", data=base64.b64encode(HAND).decode())
     with pytest.raises(ValueError, match="is no base64"):
-        OwnFont(id=id_of(b"other"), name="Hand", licence="ours", data="???")
+        OwnFont(id=FONT_FILES.id_of(b"other"), name="Hand", licence="ours", data="???")

@@ -13,7 +13,8 @@ from numpy.typing import NDArray
 
 from vine_swing.motion.baking.bake import Baked
 from vine_swing.motion.baking.placing import BakedObject
-from vine_swing.motion.basics import colour, picture_data
+from vine_swing.motion.basics import colour
+from vine_swing.motion.basics.contents import PICTURE_FILES
 from vine_swing.motion.scene.model import Scene
 from vine_swing.picture.drawable import Drawable, DrawnParade, drawables, drawn_parades
 from vine_swing.picture.paint_list import Copies, Fill, Group, Instance, PaintList, Picture, Step, Stroke, Track
@@ -130,7 +131,7 @@ class _Layer:
         assert book is not None
         assert one.shown_size is not None
         size, page = self.track(object_id, "picture.size", one.shown_size), self.track(object_id, "page", one.channels["page"])
-        contents = tuple(map(picture_data.data_of, book.pictures))
+        contents = tuple(map(PICTURE_FILES.data_of, book.pictures))
         return Picture(object_id, self.track(object_id, "view", one.view), size, contents, page, book.smooth, shown=shown)
 
     def _painted(self, object_id: str, drawable: Drawable, seen: Visible, shown: bool) -> list[Step]:

@@ -132,6 +132,7 @@ class Painted:
         return replace(made, steps=self.steps, revision=self.revision) if made.steps == self.steps else made
 
 
+_STILL = np.zeros(1)
 #: In the names of owners of what copies are painted from.
 COPIED = "#"
 
@@ -189,6 +190,9 @@ def _parts(baked: Baked, drawn: dict[str, Drawable], old: dict[str, Parts], befo
             gone = old.get(object_id, {}).get(("channels", OUTLINE))
             same = before is not None and object_id in before.objects and before.objects[object_id].bent is one.bent
             parts["channels", OUTLINE] = gone if same and gone is not None else one.bent.travelled()
+        elif ("channels", OUTLINE) in old.get(object_id, {}):
+            # What nothing bends any more says so once.
+            parts["channels", OUTLINE] = _STILL
         for name, channel in one.source.channels.items():
             if len(channel.keys) > 1:
                 marks = turn_marks(channel.keys[0].frame, channel.keys[-1].frame, channel.before, channel.after, baked.scene.length)

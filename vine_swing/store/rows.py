@@ -15,7 +15,7 @@ from typing import Any
 
 from pydantic import TypeAdapter
 
-from vine_swing.motion.basics import picture_data
+from vine_swing.motion.basics.contents import PICTURE_FILES
 from vine_swing.motion.rules.rule import Rule
 from vine_swing.motion.scene.kinds import CONTENT_COLUMNS, KINDS
 from vine_swing.motion.scene.model import DIAL_CHANNEL, Cue, Dial, KeptPicture, OwnFont, Scene, SceneObject
@@ -71,7 +71,7 @@ def read(db: sqlite3.Connection, scene_id: str) -> Scene | None:
     pictures = []
     kept = "SELECT picture.*, blob.data FROM picture JOIN blob ON blob.hash = picture.hash WHERE scene = ? ORDER BY position"
     for one in db.execute(kept, (scene_id,)):
-        picture_data.keep(one["data"])
+        PICTURE_FILES.keep(one["data"])
         pictures.append({name: one[name] for name in ("id", "name", "width", "height")})
     parts = {"objects": objects, "dials": dials, "cues": cues, "fonts": fonts, "pictures": pictures}
     return Scene.model_validate({**head, "size": (row["width"], row["height"]), **parts})

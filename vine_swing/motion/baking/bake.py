@@ -10,12 +10,12 @@ from dataclasses import dataclass, field
 import numpy as np
 from numpy.typing import NDArray
 
+from vine_swing.motion.baking.bent import with_outlines
 from vine_swing.motion.baking.copies import CopyBaker
 from vine_swing.motion.baking.effort import Effort
 from vine_swing.motion.baking.element import BakedParade
 from vine_swing.motion.baking.keyed import dial_values
 from vine_swing.motion.baking.making import Making
-from vine_swing.motion.baking.outlines import with_outlines
 from vine_swing.motion.baking.pictures import with_pictures
 from vine_swing.motion.baking.placing import BakedObject, placed
 from vine_swing.motion.baking.plan import Plan, changed_values

@@ -10,11 +10,12 @@ from dataclasses import dataclass, replace
 import numpy as np
 from numpy.typing import NDArray
 
+from vine_swing.motion.baking.bent import with_outlines
 from vine_swing.motion.baking.bent_copies import bends_copies, with_bent_copies
 from vine_swing.motion.baking.effort import Effort, TooMuchWork
 from vine_swing.motion.baking.element import UNMOVED, BakedParade, Element
 from vine_swing.motion.baking.given import Given, given_to_copies
-from vine_swing.motion.baking.outlines import is_bent, with_outlines
+from vine_swing.motion.baking.outlines import is_bent
 from vine_swing.motion.baking.pictures import with_pictures
 from vine_swing.motion.baking.placing import BakedObject, placed
 from vine_swing.motion.baking.plan import Plan

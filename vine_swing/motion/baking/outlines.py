@@ -4,8 +4,7 @@ An object's outline is drawn from its channels, or comes from the keys of its ch
 those of what it hangs on, in the space of each. What nothing bends is left to be drawn from its channels alone.
 """
 
-from collections.abc import Callable, Mapping, Sequence
-from dataclasses import dataclass, replace
+from collections.abc import Callable, Sequence
 from functools import cache, partial
 from typing import Protocol
 
@@ -14,7 +13,6 @@ from numpy.typing import NDArray
 
 from vine_swing.motion.baking.effort import TooMuchWork
 from vine_swing.motion.baking.keyed import Row
-from vine_swing.motion.baking.placing import BakedObject
 from vine_swing.motion.baking.tabulated import Fills
 from vine_swing.motion.basics import matrix
 from vine_swing.motion.basics.limits import MOST_POINTS
@@ -24,7 +22,7 @@ from vine_swing.motion.curves.outline import Outline
 from vine_swing.motion.curves.series import Block, OutlineSeries
 from vine_swing.motion.outline.drawing import Drawing, drawing_of
 from vine_swing.motion.rules.bending import Bending, Box
-from vine_swing.motion.rules.rule import SETTING, Rule, RuleSettings
+from vine_swing.motion.rules.rule import Rule, RuleSettings
 from vine_swing.motion.rules.spec import Redraw, Source
 from vine_swing.motion.scene.model import Scene, SceneObject, Shape
 from vine_swing.motion.timing.outlines import KeyedOutlines
@@ -356,80 +354,3 @@ def _moved(series: OutlineSeries, by: Array, length: int) -> OutlineSeries:
     if len(by) == 1:
         return series.changed(lambda block: change(block, np.zeros(1, np.intp)))
     return series.changed_by_frame(length, change)
-
-
-# -- in a bake
-
-
-@dataclass(frozen=True, eq=False)
-class _Inputs:
-    """What a bent outline is made from; made from the same, it is the same."""
-
-    shape: object
-    parts: tuple[object, ...]
-    boxes: tuple[Box, ...]
-
-    def same_as(self, other: "_Inputs | None") -> bool:
-        return (
-            other is not None
-            and other.shape == self.shape
-            and len(other.parts) == len(self.parts)
-            and all(one is two for one, two in zip(self.parts, other.parts, strict=True))
-            and other.boxes == self.boxes
-        )
-
-
-def with_outlines(
-    objects: Mapping[str, BakedObject],
-    scene: Scene,
-    grid: Array,
-    reader: OutlineReader,
-    old: Mapping[str, BakedObject],
-    around: Mapping[str, BakedObject],
-    *,
-    anew: Callable[[str], bool] = lambda object_id: False,
-) -> dict[str, BakedObject]:
-    """Some baked objects with the outlines that keys and rules make of them.
-
-    Args:
-        objects: by id; those nothing bends are given back as they are.
-        scene, grid: what was baked, and its frames (n,).
-        reader: reads outlines of the scene.
-        old: objects of an earlier bake at the same frames; outlines made from the same are taken from them.
-        around: all objects of the bake, to find those that others hang on.
-        anew: whether an outline is to be worked out whatever is known of it.
-    """
-    found = dict(objects)
-    for object_id, one in objects.items():
-        if not is_bent(scene, one.source):
-            if one.bent is not None:
-                found[object_id] = replace(one, bent=None, bent_from=None)
-            continue
-        inputs = _inputs(one, scene, reader, around)
-        was = old.get(object_id)
-        if was is not None and not anew(object_id) and inputs.same_as(was.bent_from):  # type: ignore[arg-type]
-            if one is not was:
-                found[object_id] = replace(one, bent=was.bent, bent_from=was.bent_from)
-            continue
-        shape = one.source.drawn_shape if one.source is not scene.by_id[object_id] else None
-        bent = reader.seen(scene.by_id[object_id], grid, shape=shape, worlds=lambda other: around[other].world)
-        found[object_id] = replace(one, bent=bent, bent_from=inputs)
-    return found
-
-
-def _inputs(one: BakedObject, scene: Scene, reader: OutlineReader, around: Mapping[str, BakedObject]) -> _Inputs:
-    thing = one.source
-    shape = thing.drawn_shape
-    assert shape is not None
-    parts: list[object] = [thing.channels.get(OUTLINE)]
-    parts += [one.channels[name] for name in drawing_of(shape).names]
-    boxes = []
-    for owner in (one, *(around[above.id] for above in benders(scene, thing))):
-        rules = owner.source.rules_on(OUTLINE)
-        parts += rules
-        ids = {rule.id for rule in rules}
-        parts += [values for name, values in owner.channels.items() if SETTING in name and name.partition(SETTING)[0] in ids]
-        if owner is not one and owner.world is not None:
-            parts += [owner.world, one.world]
-            boxes.append(reader.box(owner.source))
-    return _Inputs(shape, tuple(parts), tuple(boxes))

@@ -149,7 +149,8 @@ PICTURE = (
     _HEIGHT,
     ChannelSpec("page", "page", "Page", "look", "", 0.0, step=1.0, about="Which page is shown: the whole part, counted round and round from 0."),
 )
-PICTURE_CHANNELS: dict[str, ChannelSpec] = {spec.name: spec for spec in (*COMMON, *PICTURE)}
+#: A picture has no outline that could be bent.
+PICTURE_CHANNELS: dict[str, ChannelSpec] = {spec.name: spec for spec in (*COMMON, *PICTURE) if spec.name != OUTLINE}
 GROUP_CHANNELS: dict[str, ChannelSpec] = {spec.name: spec for spec in COMMON}
 SHAPE_CHANNELS: dict[str, dict[str, ChannelSpec]] = {
     shape: {spec.name: spec for spec in (*COMMON, *own, *_paint(shape))} for shape, own in SHAPES.items()

@@ -29,29 +29,25 @@ from vine_swing.motion.edits.objects import (
     ShowObject,
     free_name,
 )
-from vine_swing.motion.edits.outlines import (
+from vine_swing.motion.edits.outline_points import (
     AddPoint,
-    CombineOutlines,
     CutOutline,
-    DrawOutline,
     FirstPoint,
     JoinEnds,
     MeetPoints,
     MovePoints,
-    OutlineLine,
-    RefitOutline,
     RemovePoints,
     ReverseOutline,
     SetOutline,
-    SetPalette,
     SetPointHandle,
     SetPoints,
 )
+from vine_swing.motion.edits.outlines import CombineOutlines, DrawOutline, OutlineLine, RefitOutline
 from vine_swing.motion.edits.parades import MakeParade, OpenParade, SetParade
 from vine_swing.motion.edits.paths import JoinPath, SetCorner, SetWay, SplitPath
 from vine_swing.motion.edits.pictures import AddPicture, DropPictures, ReplacePicture, SetPicture, TurnPages
 from vine_swing.motion.edits.rules import AddRule, DeleteRule, FreezeChannel, LinkSetting, MoveRule, SetRule, SetSetting
-from vine_swing.motion.edits.scene import RenameScene, SetBackground, SetFps, SetLength, SetSize
+from vine_swing.motion.edits.scene import RenameScene, SetBackground, SetFps, SetLength, SetPalette, SetSize
 from vine_swing.motion.edits.several import AddObjects
 from vine_swing.motion.edits.take_apart import TakeApart
 from vine_swing.motion.edits.timing import CloseLoop, EvenSpeed, HoldHere, PasteKeys, ReverseKeys, SpreadKeys, StretchKeys

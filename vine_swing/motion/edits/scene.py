@@ -8,7 +8,7 @@ from vine_swing.motion.basics.errors import EditError
 from vine_swing.motion.basics.values import MAX_LENGTH, Colour, Name
 from vine_swing.motion.edits.base import Edit, in_time
 from vine_swing.motion.rules.rule import Rule
-from vine_swing.motion.scene.model import Scene, Span
+from vine_swing.motion.scene.model import MAX_PALETTE, Scene, Span
 from vine_swing.motion.timing.channel import Channel
 
 
@@ -114,3 +114,16 @@ class SetBackground(Edit):
 
     def label(self, scene: Scene) -> str:
         return "background colour"
+
+
+class SetPalette(Edit):
+    """Keep some colours with the scene."""
+
+    edit: Literal["set-palette"]
+    colours: Annotated[tuple[Colour, ...], Field(max_length=MAX_PALETTE)]
+
+    def apply(self, scene: Scene) -> Scene:
+        return scene.but(palette=tuple(dict.fromkeys(self.colours)))
+
+    def label(self, scene: Scene) -> str:
+        return "palette"

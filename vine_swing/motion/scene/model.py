@@ -11,7 +11,7 @@ from typing import Annotated, Any, Literal, Self
 
 from pydantic import Field, field_validator, model_validator
 
-from vine_swing.motion.basics import font_data, picture_data
+from vine_swing.motion.basics.contents import FONT_FILES, PICTURE_FILES
 from vine_swing.motion.basics.errors import MotionError
 from vine_swing.motion.basics.specs import GROUP_CHANNELS, OUTLINE, PICTURE_CHANNELS, SHAPE_CHANNELS, ChannelSpec, Unit
 from vine_swing.motion.basics.values import MAX_FRAME, MAX_LENGTH, MAX_PATH_DATA, Colour, Frozen, Id, Name, Number, Point, Text
@@ -110,8 +110,8 @@ class OwnFont(Frozen):
             content = self.content
         except ValueError as error:
             raise ValueError(f"the data of the font '{self.name}' is no base64; keep the file again") from error
-        if font_data.keep(content) != self.id:
-            raise ValueError(f"the font '{self.name}' has the id '{self.id}', but its content is that of '{font_data.id_of(content)}'")
+        if FONT_FILES.keep(content) != self.id:
+            raise ValueError(f"the font '{self.name}' has the id '{self.id}', but its content is that of '{FONT_FILES.id_of(content)}'")
         return self
 
 
@@ -134,7 +134,7 @@ class KeptPicture(Frozen):
     @property
     def content(self) -> bytes:
         """The file itself."""
-        return picture_data.data_of(self.id)
+        return PICTURE_FILES.data_of(self.id)
 
     @model_validator(mode="before")
     @classmethod
@@ -147,13 +147,13 @@ class KeptPicture(Frozen):
             content = base64.b64decode(given["data"], validate=True)
         except ValueError as error:
             raise ValueError(f"the data of the picture '{name}' is no base64; keep the file again") from error
-        if picture_data.keep(content) != said:
-            raise ValueError(f"the picture '{name}' has the id '{said}', but its content is that of '{picture_data.id_of(content)}'")
+        if PICTURE_FILES.keep(content) != said:
+            raise ValueError(f"the picture '{name}' has the id '{said}', but its content is that of '{PICTURE_FILES.id_of(content)}'")
         return given | {"data": None}
 
     @model_validator(mode="after")
     def _has_content(self) -> Self:
-        if not picture_data.is_kept(self.id):
+        if not PICTURE_FILES.has(self.id):
             raise ValueError(f"the picture '{self.name}' has no content; bring the file in again")
         return self
 

@@ -7,7 +7,7 @@ from fastapi.concurrency import run_in_threadpool
 from pydantic import BaseModel
 
 from vine_swing.formats.bring_in import MOST_BYTES, bring_in
-from vine_swing.motion.basics import picture_data
+from vine_swing.motion.basics.contents import PICTURE_FILES
 from vine_swing.motion.basics.errors import MotionError, NoSuchThing
 from vine_swing.motion.scene.model import KeptPicture
 from vine_swing.service.deps import SessionsDep
@@ -39,7 +39,7 @@ def _brought(data: bytes, name: str) -> BroughtPictures:
     found = bring_in(data, shown)
     many = len(found.pages) > 1
     pictures = [
-        KeptPicture(id=picture_data.keep(page.data), name=f"{shown[:70]} {number + 1}" if many else shown, width=page.width, height=page.height)
+        KeptPicture(id=PICTURE_FILES.keep(page.data), name=f"{shown[:70]} {number + 1}" if many else shown, width=page.width, height=page.height)
         for number, page in enumerate(found.pages)
     ]
     return BroughtPictures(pictures=pictures, seconds=found.seconds)
@@ -55,7 +55,7 @@ def plain_name(name: str) -> str:
 @router.get("/pictures/{picture_id}", response_class=Response, responses={200: {"content": {"image/png": {}, "image/jpeg": {}, "image/webp": {}}}})
 def picture(picture_id: str, sessions: SessionsDep) -> Response:
     """A picture that some scene keeps, or that was just brought in."""
-    data = picture_data.data_of(picture_id) if picture_data.is_kept(picture_id) else sessions.store.picture(picture_id)
+    data = PICTURE_FILES.data_of(picture_id) if PICTURE_FILES.has(picture_id) else sessions.store.picture(picture_id)
     if data is None:
         raise NoSuchThing(f"there is no picture '{picture_id}'; it may have been let go")
     kind = next((kind for magic, kind in _MAGIC.items() if data.startswith(magic)), "application/octet-stream")

@@ -4,7 +4,7 @@ from dataclasses import dataclass
 from functools import cached_property, lru_cache
 from importlib.resources import files
 
-from vine_swing.motion.basics import font_data
+from vine_swing.motion.basics.contents import FONT_FILES
 from vine_swing.motion.outline.text.face import Face
 
 #: The folder of the font files.
@@ -88,8 +88,8 @@ def faces_of(family: str) -> tuple[Face, ...]:
     Raises:
         KeyError: if there is no such family.
     """
-    if family.startswith(font_data.FILE):
-        own: tuple[Face, ...] = (Face(family, font_data.data_of(family)),)
+    if family.startswith(FONT_FILES.prefix):
+        own: tuple[Face, ...] = (Face(family, FONT_FILES.data_of(family)),)
         return own + tuple(face for name in _FALLBACKS for face in FAMILIES[name].faces)
     names = dict.fromkeys((family, *_FALLBACKS))
     return tuple(face for name in names for face in FAMILIES[name].faces)

@@ -3,6 +3,7 @@
 import { computed, ref, watch } from "vue";
 import type { Drawing } from "@/composables/useDrawing";
 import { hasPoints, type OutlineEdit } from "@/composables/useOutlineEdit";
+import ToolStrip from "@/components/picture/ToolStrip.vue";
 import { useOutline } from "@/stores/outline";
 import { useScene } from "@/stores/scene";
 import { usePlayback } from "@/stores/playback";
@@ -29,7 +30,7 @@ async function outlineIt(): Promise<void> {
 </script>
 
 <template>
-  <div v-if="selection.tool === 'draw'" class="bar" role="toolbar" aria-label="Draw an outline">
+  <ToolStrip v-if="selection.tool === 'draw'" label="Draw an outline">
     <div class="ways" role="radiogroup" aria-label="How to draw">
       <button
         role="radio"
@@ -86,8 +87,8 @@ async function outlineIt(): Promise<void> {
       <button class="chip" title="Draw nothing (Escape)" @click="drawing.abandon()">Drop it</button>
     </template>
     <span v-else>Click for corners, drag for smooth points, close on the first.</span>
-  </div>
-  <div v-else class="bar" role="toolbar" aria-label="Points of the outline">
+  </ToolStrip>
+  <ToolStrip v-else label="Points of the outline">
     <span v-if="!selection.object">Pick something that is drawn to edit its points.</span>
     <template v-else-if="!hasPoints(selection.object)">
       <span>{{ selection.object.name }} has no points of its own.</span>
@@ -137,53 +138,10 @@ async function outlineIt(): Promise<void> {
         /><b>{{ fit }} px</b></label
       >
     </template>
-  </div>
+  </ToolStrip>
 </template>
 
 <style scoped>
-.bar {
-  position: absolute;
-  left: 50%;
-  top: 10px;
-  transform: translateX(-50%);
-  display: flex;
-  align-items: center;
-  gap: 5px;
-  background: var(--paper);
-  border: 1px solid var(--line);
-  border-radius: 99px;
-  padding: 4px 12px 4px 14px;
-  box-shadow: 0 4px 18px #5a4a2033;
-  white-space: nowrap;
-  max-width: calc(100% - 110px);
-  overflow-x: auto;
-}
-.chip {
-  padding: 2px 9px;
-  font-size: 12px;
-}
-strong,
-span {
-  font-size: 12.5px;
-}
-.ways {
-  display: flex;
-  background: var(--paper-3);
-  border-radius: 99px;
-  padding: 2px;
-}
-.ways button {
-  border: 0;
-  background: none;
-  border-radius: 99px;
-  padding: 2px 10px;
-  font-size: 12px;
-  cursor: pointer;
-}
-.ways .on {
-  background: var(--paper);
-  font-weight: 600;
-}
 .fit {
   display: flex;
   align-items: center;

@@ -3,6 +3,7 @@
 import { ElPopover } from "element-plus";
 import { computed } from "vue";
 import type { Edit } from "@/api/types";
+import ToolStrip from "@/components/picture/ToolStrip.vue";
 import BendFields from "@/components/curves/BendFields.vue";
 import type { PathEdit } from "@/composables/usePathEdit";
 import { useSetCorner } from "@/composables/usePathShape";
@@ -52,7 +53,7 @@ function setWay(way: (typeof WAYS)[number]["way"]): void {
 </script>
 
 <template>
-  <div class="bar" role="toolbar" aria-label="Path">
+  <ToolStrip label="Path">
     <template v-if="!selection.thing"
       ><span>Pick an object first, then click in the picture to draw its path.</span></template
     >
@@ -129,51 +130,5 @@ function setWay(way: (typeof WAYS)[number]["way"]): void {
         Split
       </button>
     </template>
-  </div>
+  </ToolStrip>
 </template>
-
-<style scoped>
-.bar {
-  position: absolute;
-  left: 50%;
-  top: 10px;
-  transform: translateX(-50%);
-  display: flex;
-  align-items: center;
-  gap: 5px;
-  background: var(--paper);
-  border: 1px solid var(--line);
-  border-radius: 99px;
-  padding: 4px 8px 4px 14px;
-  box-shadow: 0 4px 18px #5a4a2033;
-  white-space: nowrap;
-  max-width: calc(100% - 110px);
-  overflow-x: auto;
-}
-.chip {
-  padding: 2px 9px;
-  font-size: 12px;
-}
-strong,
-span {
-  font-size: 12.5px;
-}
-.ways {
-  display: flex;
-  background: var(--paper-3);
-  border-radius: 99px;
-  padding: 2px;
-}
-.ways button {
-  border: 0;
-  background: none;
-  border-radius: 99px;
-  padding: 1px 9px;
-  cursor: pointer;
-  font-size: 12px;
-}
-.ways .on {
-  background: var(--paper);
-  font-weight: 600;
-}
-</style>
