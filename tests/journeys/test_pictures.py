@@ -115,17 +115,17 @@ def test_a_misnamed_one_is_told_of_and_pages_are_ordered_left_out_and_paced(page
 
 def test_a_moving_picture_is_played_at_half_pace_and_survives_a_moved_folder(page: Page, server: Server):
     w = opened(page, server.address, length=96)
-    bring(w, [{"name": "flutter.gif", "mimeType": "image/gif", "buffer": moving("GIF", 6, 125)}])
+    bring(w, [{"name": "flutter.gif", "mimeType": "image/gif", "buffer": moving("GIF", 6, 250)}])
     page.get_by_role("group", name="Pages").wait_for()
     w.saved()
-    # 125 ms are three frames of 24 a second.
+    # 250 ms are six frames of 24 a second.
     keys = w.channel("flutter", "page")["keys"]
-    assert keys[1]["frame"] == pytest.approx(18)
+    assert keys[1]["frame"] == pytest.approx(36)
     pace = page.get_by_role("spinbutton", name="Frames a page")
-    pace.fill("6")
+    pace.fill("12")
     pace.press("Enter")
     w.saved()
-    assert w.channel("flutter", "page")["keys"][1]["frame"] == 36
+    assert w.channel("flutter", "page")["keys"][1]["frame"] == 72
     scene_id = w.scene_id
     server.stop()
     elsewhere = server.data.with_name(f"{server.data.name}-elsewhere")

@@ -138,3 +138,19 @@ def test_pictures_in_parades_turn_their_pages_later():
         },
     )
     assert [shown(parade, frame) for frame in (0, 2, 5)] == [0, 1, 2]
+
+
+def test_rules_move_pictures_and_what_hangs_on_them():
+    scene = made(
+        EMPTY,
+        book(2),
+        {
+            "edit": "add-object",
+            "object": {"id": "leaf", "name": "Leaf", "kind": "shape", "shape": {"type": "outline", "d": "M 0 0 L 9 0 L 0 9 Z"}, "parent": "wing"},
+        },
+        {"edit": "add-rule", "object": "wing", "rule": {"id": "d", "kind": "drift", "channels": ["x"], "settings": {"speed": 48}}},
+        {"edit": "add-rule", "object": "leaf", "rule": {"id": "r", "kind": "rough"}},
+    )
+    baked = bake(scene)
+    np.testing.assert_allclose(baked["Wing", "x"][:3], [60, 62, 64])
+    assert baked.named("Leaf").bent is not None

@@ -115,7 +115,7 @@ class OutlineSeries:
     def travelled(self) -> Array:
         """How far its points have gone up to each frame, in px, their mean: (n,), or (1,) for one that never changes.
 
-        From a frame to one whose outline has other points, they are told by as many places along both.
+        From a frame to one whose outline has other points, they are told by as many of both, evenly along them.
         """
         if len(self.which) == 1:
             return np.zeros(1)
@@ -140,8 +140,8 @@ _PLACES = 64
 
 
 def _along(outline: Outline) -> Array:
-    """So many places along an outline, evenly by the parameters of its lines and curves."""
-    points = np.concatenate([*outline.lines(parts=8), np.empty((0, 2))])
+    """So many of an outline's points, evenly along it as they are counted, its control points among them."""
+    points = outline.points
     if not len(points):
         return points
     found: Array = points[np.linspace(0, len(points) - 1, _PLACES).round().astype(int)]

@@ -307,12 +307,13 @@ class _Object(Frozen):
         return {name: one for name, one in settings if isinstance(one, Channel) and (one.keys or one.formula is not None)}
 
     def rules_for(self, channel: str) -> list[Rule]:
-        """The rules that act on a channel, in order, switched off or on. They act on numbers or on colours; on a path by its x and y."""
-        return self._acting[channel] if self.rules else []
+        """The rules that act on a channel, in order, switched off or on. They act on numbers, colours or outlines; on a path by its
+        x and y. A channel it does not have has none."""
+        return self._acting.get(channel, []) if self.rules else []
 
     def rules_on(self, channel: str) -> list[Rule]:
         """The rules at work on a channel: those switched on."""
-        return self._working[channel] if self.rules else []
+        return self._working.get(channel, []) if self.rules else []
 
     @cached_property
     def ruled(self) -> frozenset[str]:
