@@ -5,7 +5,7 @@ import re
 import pytest
 from playwright.sync_api import expect
 
-from tests.journeys.scenes import opened, shape
+from tests.journeys.scenes import keys, opened, shape
 
 
 def moving(name, start, **more):
@@ -151,6 +151,58 @@ def test_an_object_is_shown_for_a_while(pair):
     w.saved()
     (thing,) = (one for one in w.kept()["scene"]["objects"] if one["name"] == "Mango")
     assert thing["span"] == {"first": None, "last": None}
+
+
+def spans(w):
+    return {one["name"]: (one["span"]["first"], one["span"]["last"]) for one in w.kept()["scene"]["objects"]}
+
+
+def test_a_part_that_ends_too_early_is_found_and_extended(page, server):
+    frog = moving("Frog", 100)
+    hat = shape("Hat", y=keys((0, 0), (20, -60), (40, 0))) | {"parent": "frog", "span": {"first": None, "last": 59}}
+    bell = shape("Bell", rotation=keys((0, 0), (40, 90))) | {"parent": "hat", "span": {"first": None, "last": 59}}
+    w = opened(page, server.address, name="New scene", length=120, objects=[frog, hat, bell])
+    w.pick("Hat")
+    lane = w.page.locator(".lane.object", has_text="Hat")
+    expect(lane).to_contain_text("ends 60 frames before Frog")
+    lane.get_by_role("button", name="extend").click()
+    w.saved()
+    assert spans(w) == {"Frog": (None, None), "Hat": (None, None), "Bell": (None, None)}
+    expect(lane).not_to_contain_text("before Frog")
+    w.page.keyboard.press("Control+z")
+    w.saved()
+    lane.get_by_role("button", name="stretch along").click()
+    w.saved()
+    assert spans(w)["Bell"] == (None, 119)
+    assert [frame for frame, _ in w.keys("Bell", "rotation")] == pytest.approx([0, 40 * 119 / 59])
+    assert [frame for frame, _ in w.keys("Hat", "y")] == pytest.approx([0, 20 * 119 / 59, 40 * 119 / 59])
+
+
+def test_what_hangs_on_an_object_can_follow_its_span(page, server):
+    frog = moving("Frog", 100) | {"span": {"first": None, "last": 60}}
+    hat = shape("Hat", y=keys((0, 0), (30, -60))) | {"parent": "frog", "span": {"first": 12, "last": 60}}
+    w = opened(page, server.address, name="New scene", length=120, objects=[frog, hat])
+    w.pick("Frog")
+    lane = w.page.locator(".lane.object", has_text="Frog")
+    w.page.get_by_role("button", name="Last frame Frog is shown: 60").focus()
+    w.page.keyboard.press("ArrowRight")
+    w.saved()
+    lane.get_by_role("button", name="ends with it").click()
+    w.saved()
+    assert spans(w) == {"Frog": (None, 61), "Hat": (12, 61)}
+    expect(lane).not_to_contain_text("What hangs on it")
+    x, y = middle(w.page.get_by_role("button", name="Last frame Frog is shown: 61"))
+    w.drag((x, y), (x + 40 * per_frame(w, "Frog"), y))
+    last = spans(w)["Frog"][1]
+    assert last > 90
+    assert spans(w)["Hat"] == (12, 61), "nothing inside is touched unasked"
+    lane.get_by_role("button", name="stretches along").click()
+    w.saved()
+    assert spans(w)["Hat"] == (round(12 * last / 61), last)
+    assert [frame for frame, _ in w.keys("Hat", "y")] == pytest.approx([0, 30 * last / 61])
+    w.page.keyboard.press("Control+z")
+    w.saved()
+    assert spans(w) == {"Frog": (None, last), "Hat": (12, 61)}
 
 
 @pytest.mark.parametrize(("choice", "frames"), [("stay on their frames", [0, 24, 48]), ("are stretched to the new length", [0, 48, 96])])

@@ -73,6 +73,9 @@ SOME_EDITS = st.lists(
         ),
         st.sampled_from([{"edit": "split-path", "object": "body"}, {"edit": "join-path", "object": "body"}]),
         st.fixed_dictionaries({"edit": st.just("set-span"), "id": st.sampled_from(["body", "arm"]), "first": st.integers(0, 9)}),
+        st.fixed_dictionaries(
+            {"edit": st.just("fit-parts"), "id": st.just("body"), "last": st.integers(5, 20), "how": st.sampled_from(["extend", "stretch"])}
+        ),
         st.fixed_dictionaries({"edit": st.just("set-length"), "length": st.integers(10, 30)}),
         st.fixed_dictionaries({"edit": st.just("set-fps"), "fps": st.sampled_from([12, 24, 30])}),
         st.fixed_dictionaries({"edit": st.just("reorder-object"), "id": st.just("arm"), "index": st.integers(0, 2)}),

@@ -1,4 +1,4 @@
-"""Edits of paths, of whole turns, of spans and of the scene's time: each with the law it must keep."""
+"""Edits of paths, of whole turns and of the scene's time: each with the law it must keep."""
 
 import numpy as np
 import pytest
@@ -185,24 +185,6 @@ def test_flipping_twice_is_the_identity(axis):
     np.testing.assert_allclose(place(flipped)[:, 0], 600 - place(before)[:, 0], atol=1e-6)
     with pytest.raises(EditError, match="does not travel"):
         do(pod(), {"edit": "flip", "object": "pod", "axis": "x", "what": "way"})
-
-
-def test_a_span_hides_what_lies_outside_it_and_all_that_hangs_on_it():
-    both = scene(shape("pod", opacity=0.5), shape("seed", parent="pod"), length=10)
-    after = do(both, {"edit": "set-span", "id": "pod", "first": 3, "last": 6})
-    baked = bake(after, np.array([2.9, 3, 6, 6.9, 7]))
-    np.testing.assert_array_equal(baked.objects["pod"].opacity, [0, 0.5, 0.5, 0.5, 0])
-    np.testing.assert_array_equal(baked.objects["seed"].opacity, [0, 0.5, 0.5, 0.5, 0])
-    with pytest.raises(EditError, match="before its first"):
-        do(both, {"edit": "set-span", "id": "pod", "first": 6, "last": 3})
-
-
-def test_a_span_takes_its_keys_along_when_asked():
-    before = do(pod(x=channel((0, 0), (20, 50), (40, 9))), {"edit": "set-span", "id": "pod", "first": 0, "last": 20})
-    stretched = do(before, {"edit": "set-span", "id": "pod", "first": 10, "last": 20, "stretch": True})
-    assert [key.frame for key in keys(stretched, "x")] == [10, 20, 30]
-    left = do(before, {"edit": "set-span", "id": "pod", "first": 10, "last": 20})
-    assert keys(left, "x") == keys(before, "x")
 
 
 @settings(deadline=None)

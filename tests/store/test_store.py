@@ -115,6 +115,7 @@ RANDOM_EDITS = st.lists(
                 "last": st.none() | st.integers(10, 20),
             }
         ),
+        st.fixed_dictionaries({"edit": st.just("fit-parts"), "id": st.just("a"), "last": st.integers(5, 20), "how": st.just("stretch")}),
         st.fixed_dictionaries({"edit": st.just("set-size"), "width": st.integers(1, 99), "height": st.integers(1, 99)}),
     ),
     max_size=14,

@@ -25,7 +25,6 @@ from vine_swing.motion.edits.objects import (
     ReorderObject,
     ReparentObject,
     SetShape,
-    SetSpan,
     ShowObject,
     free_name,
 )
@@ -49,6 +48,7 @@ from vine_swing.motion.edits.pictures import AddPicture, DropPictures, ReplacePi
 from vine_swing.motion.edits.rules import AddRule, DeleteRule, FreezeChannel, LinkSetting, MoveRule, SetRule, SetSetting
 from vine_swing.motion.edits.scene import RenameScene, SetBackground, SetFps, SetLength, SetPalette, SetSize
 from vine_swing.motion.edits.several import AddObjects
+from vine_swing.motion.edits.spans import FitParts, SetSpan
 from vine_swing.motion.edits.take_apart import TakeApart
 from vine_swing.motion.edits.timing import CloseLoop, EvenSpeed, HoldHere, PasteKeys, ReverseKeys, SpreadKeys, StretchKeys
 from vine_swing.motion.edits.turns import Flip, TurnTimes
@@ -91,6 +91,7 @@ AnyEdit = Annotated[
     | DropPictures
     | MovePivot
     | SetSpan
+    | FitParts
     | SetValue
     | SetKey
     | MoveKeys

@@ -12,7 +12,7 @@ from vine_swing.motion.basics.errors import EditError
 from vine_swing.motion.basics.specs import within
 from vine_swing.motion.basics.values import MAX_PATH_DATA, Frame, Id, Name, Number
 from vine_swing.motion.curves.svg_path import path_data
-from vine_swing.motion.edits.base import Edit, in_time, object_in, with_object, with_parts
+from vine_swing.motion.edits.base import Edit, object_in, with_object, with_parts
 from vine_swing.motion.edits.renaming import formulas_renamed
 from vine_swing.motion.outline.drawing import drawing_of
 from vine_swing.motion.scene.model import (
@@ -23,8 +23,6 @@ from vine_swing.motion.scene.model import (
     SceneObject,
     Shape,
     ShapeObject,
-    Span,
-    WholeFrame,
     check_parents,
 )
 from vine_swing.motion.timing.channel import Channel
@@ -106,32 +104,6 @@ class ShowObject(_ObjectEdit):
 
     def label(self, scene: Scene) -> str:
         return f"{'show' if self.shown else 'hide'} {self._name(scene)}"
-
-
-class SetSpan(_ObjectEdit):
-    """Choose the first and last frame an object is shown at; null is the scene's own. With `stretch`, its keys are
-    stretched along with its span."""
-
-    edit: Literal["set-span"]
-    first: WholeFrame | None = None
-    last: WholeFrame | None = None
-    stretch: bool = False
-
-    def apply(self, scene: Scene) -> Scene:
-        thing = object_in(scene, self.id)
-        try:
-            changed = thing.but(span=Span(first=self.first, last=self.last))
-        except ValidationError as error:
-            raise EditError(f"the last frame of '{thing.name}' would lie before its first; give them the other way round") from error
-        if self.stretch:
-            (a, b), (c, d) = thing.span.within(scene.length), changed.span.within(scene.length)
-            if b <= a or d <= c:
-                raise EditError(f"'{thing.name}' is shown for a single frame; its keys cannot be stretched with that")
-            changed = changed.but(channels={name: in_time(channel, (d - c) / (b - a), a, c) for name, channel in thing.channels.items()})
-        return with_object(scene, changed)
-
-    def label(self, scene: Scene) -> str:
-        return f"span of {self._name(scene)}"
 
 
 class DeleteObject(_ObjectEdit):

@@ -5,7 +5,9 @@
 import { computed, ref, watch } from "vue";
 import RetimeBar from "@/components/sheet/RetimeBar.vue";
 import SpanBar from "@/components/sheet/SpanBar.vue";
+import SpanParts from "@/components/sheet/SpanParts.vue";
 import VineIcon from "@/components/common/VineIcon.vue";
+import type { SceneObject } from "@/api/types";
 import type { Lane } from "@/composables/useLanes";
 import { stemPath } from "@/geometry/curves";
 import { inSeconds } from "@/geometry/frames";
@@ -35,6 +37,8 @@ const picked = computed(
     (props.lane.row ? selection.row?.name === props.lane.row.name : false),
 );
 const dial = computed(() => props.lane.thing.kind === "dial");
+/** Its span before it was changed, until it is said what becomes of all that hangs on it. */
+const spanBefore = ref<SceneObject["span"] | null>(null);
 const first = computed(() => Math.max(0, props.lane.frames[0] ?? 0));
 const last = computed(() => Math.min(playback.last, props.lane.frames.at(-1) ?? 0));
 const moving = computed(() => props.lane.frames.length > 0 && !props.lane.lone);
@@ -100,6 +104,10 @@ function pick(): void {
 /** Pick every key of the lane. */
 const pickKeys = (): void => picks.set(keysAt(props.lane.thing, props.lane.channels, null));
 
+watch(
+  () => selection.objectId,
+  () => (spanBefore.value = null),
+);
 watch(
   () => (!props.lane.row || dial.value) && selection.objectId === props.lane.thing.id,
   (chosen) => chosen && laneElement.value?.scrollIntoView({ block: "nearest" }),
@@ -176,6 +184,16 @@ function remove(frame: number): void {
           :thing="lane.thing"
           :per-frame="perFrame"
           :grips="selection.objectId === lane.thing.id"
+          @changed="spanBefore ??= $event"
+        />
+        <SpanParts
+          v-if="!lane.row && !dial"
+          :thing="lane.thing"
+          :per-frame="perFrame"
+          :picked="selection.objectId === lane.thing.id"
+          :last-key="lane.frames.at(-1) ?? 0"
+          :was="spanBefore ?? null"
+          @done="spanBefore = null"
         />
         <span
           v-if="lane.row && lane.after"

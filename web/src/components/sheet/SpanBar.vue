@@ -7,6 +7,8 @@ import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
 
 const props = defineProps<{ thing: SceneObject; perFrame: number; grips: boolean }>();
+/** The span there was, when a new one is kept. */
+const emit = defineEmits<{ changed: [was: NonNullable<SceneObject["span"]>] }>();
 const scene = useScene();
 const playback = usePlayback();
 const held = ref<{ first: number; last: number } | null>(null);
@@ -43,21 +45,27 @@ function begin(event: PointerEvent, side: "first" | "last"): void {
   };
   const end = async (kept: boolean): Promise<void> => {
     const done = held.value;
-    if (kept && done && (done.first !== was.first || done.last !== was.last)) await scene.edit([edit(done, stretch)]);
+    if (kept && done && (done.first !== was.first || done.last !== was.last)) await change(done, stretch);
     else if (done) scene.letGo();
     held.value = null;
   };
   beginDrag(event, { move, end: (kept) => void end(kept) });
 }
 
+async function change(to: { first: number; last: number }, stretch: boolean): Promise<void> {
+  const was = { first: props.thing.span?.first ?? null, last: props.thing.span?.last ?? null };
+  await scene.edit([edit(to, stretch)]);
+  emit("changed", was);
+}
+
 function nudge(side: "first" | "last", by: number): void {
   const next = { ...kept.value, [side]: kept.value[side] + by };
-  if (next.first <= next.last && next.first >= 0 && next.last <= playback.last) void scene.edit([edit(next, false)]);
+  if (next.first <= next.last && next.first >= 0 && next.last <= playback.last) void change(next, false);
 }
 
 /** Let the object be shown to the scene's own end again. */
 const extend = (side: "first" | "last"): void =>
-  void scene.edit([edit({ ...kept.value, [side]: side === "first" ? 0 : playback.last }, false)]);
+  void change({ ...kept.value, [side]: side === "first" ? 0 : playback.last }, false);
 const HINT =
   "Drag to show it later or shorter; with Shift its keys stretch along; double click: to the scene’s own end";
 </script>

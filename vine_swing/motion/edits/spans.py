@@ -1,0 +1,117 @@
+"""Edits of when objects are shown, and of what hangs on them with that."""
+
+from typing import Literal
+
+from pydantic import ValidationError
+
+from vine_swing.motion.basics.errors import EditError
+from vine_swing.motion.basics.values import Id
+from vine_swing.motion.edits.base import Edit, in_time, object_in, with_object, with_parts
+from vine_swing.motion.rules.rule import Rule
+from vine_swing.motion.scene.model import WHOLE, Scene, SceneObject, Span, WholeFrame
+from vine_swing.motion.timing.channel import Channel
+
+
+class SetSpan(Edit):
+    """Choose the first and last frame an object is shown at; null is the scene's own. With `stretch`, its keys are
+    stretched along with its span."""
+
+    edit: Literal["set-span"]
+    id: Id
+    first: WholeFrame | None = None
+    last: WholeFrame | None = None
+    stretch: bool = False
+
+    def apply(self, scene: Scene) -> Scene:
+        thing = object_in(scene, self.id)
+        try:
+            changed = thing.but(span=Span(first=self.first, last=self.last))
+        except ValidationError as error:
+            raise EditError(f"the last frame of '{thing.name}' would lie before its first; give them the other way round") from error
+        if self.stretch:
+            stretch = _Stretch(thing, changed.span, thing.span, scene.length)
+            changed = stretch.keys_of(changed)
+        return with_object(scene, changed)
+
+    def label(self, scene: Scene) -> str:
+        return f"span of {object_in(scene, self.id).name}"
+
+
+class FitParts(Edit):
+    """Let all that hangs on an object follow a change of its span, from `first`…`last` (null: the scene's own) to the one it has
+    now. `extend`: what began or ended with it does so again, whatever was shown for a part of that time is left alone.
+    `stretch`: the keys and spans of all of it lie at the same share of the new span as of the old one."""
+
+    edit: Literal["fit-parts"]
+    id: Id
+    first: WholeFrame | None = None
+    last: WholeFrame | None = None
+    how: Literal["extend", "stretch"]
+
+    def apply(self, scene: Scene) -> Scene:
+        thing = object_in(scene, self.id)
+        try:
+            was = Span(first=self.first, last=self.last)
+        except ValidationError as error:
+            raise EditError(f"the last frame '{thing.name}' had lies before its first; give them the other way round") from error
+        parts = with_parts((self.id,), scene.children)[1:]
+        if not parts:
+            raise EditError(f"nothing hangs on '{thing.name}'; only what hangs on an object can follow its span")
+        if self.how == "stretch":
+            stretch = _Stretch(thing, thing.span, was, scene.length)
+            changed = {one: stretch.keys_of(part := object_in(scene, one)).but(span=stretch.span(part.span)) for one in parts}
+        else:
+            changed = {one: _extended(object_in(scene, one), was, thing.span, scene.length) for one in parts}
+        return scene.but(objects=tuple(changed.get(one.id, one) for one in scene.objects))
+
+    def label(self, scene: Scene) -> str:
+        return f"{'stretch' if self.how == 'stretch' else 'extend'} what hangs on {object_in(scene, self.id).name}"
+
+
+class _Stretch:
+    """The map of time that takes an object's old span to its new one.
+
+    Raises:
+        EditError: if one of the spans is a single frame, so that there is nothing to stretch.
+    """
+
+    def __init__(self, thing: SceneObject, now: Span, was: Span, length: int) -> None:
+        (self.about, last), (self.to, end) = was.within(length), now.within(length)
+        if last <= self.about or end <= self.to:
+            raise EditError(f"'{thing.name}' is shown for a single frame; keys cannot be stretched with that")
+        self.factor = (end - self.to) / (last - self.about)
+
+    def channel(self, channel: Channel) -> Channel:
+        return in_time(channel, self.factor, self.about, self.to)
+
+    def keys_of(self, thing: SceneObject) -> SceneObject:
+        """The object with the keys of its channels and of its rules' settings stretched."""
+        return thing.but(
+            channels={name: self.channel(channel) for name, channel in thing.channels.items()},
+            rules=tuple(self._rule(rule) for rule in thing.rules),
+        )
+
+    def _rule(self, rule: Rule) -> Rule:
+        return rule.but(settings={name: self.channel(s) if isinstance(s, Channel) else s for name, s in rule.settings.items()})
+
+    def span(self, span: Span) -> Span:
+        """A part's span, stretched; ends that are the scene's own stay so."""
+        if span == WHOLE:
+            return span
+        first, last = (None if frame is None else round(self.to + (frame - self.about) * self.factor) for frame in (span.first, span.last))
+        return Span(first=first, last=last)
+
+
+def _extended(part: SceneObject, was: Span, now: Span, length: int) -> SceneObject:
+    """A part whose ends go on lying on those of what it hangs on; ends that are the scene's own, or lay elsewhere, stay."""
+    if part.span == WHOLE:
+        return part
+    (was_first, was_last), (first, last) = was.within(length), part.span.within(length)
+    begins, ends = part.span.first, part.span.last
+    if begins is not None and first <= was_first:
+        begins = now.first
+    if ends is not None and last >= was_last:
+        ends = now.last
+    after = Span.model_construct(first=begins, last=ends).within(length)
+    # A part that began long before what it hangs on got shorter may have nothing left to be shown in.
+    return part if after[1] < after[0] else part.but(span=Span(first=begins, last=ends))

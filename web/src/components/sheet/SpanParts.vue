@@ -1,0 +1,152 @@
+<script setup lang="ts">
+/**
+ * What a lane says of ends that do not fit: a part that stops being shown before what it hangs on, with a click to mend
+ * it; and after a change of a span, what shall become of all that hangs on it.
+ */
+import { computed } from "vue";
+import type { Edit, SceneObject } from "@/api/types";
+import { withParts } from "@/picture/boxes";
+import { usePlayback } from "@/stores/playback";
+import { useScene } from "@/stores/scene";
+
+type Span = NonNullable<SceneObject["span"]>;
+/**
+ * `lastKey`: the frame of the last leaf of the lane. `was`: the span before it was changed by hand, while what hangs on
+ * the object has not followed.
+ */
+const props = defineProps<{
+  thing: SceneObject;
+  perFrame: number;
+  picked: boolean;
+  lastKey: number;
+  was: Span | null;
+}>();
+const emit = defineEmits<{ done: [] }>();
+const scene = useScene();
+const playback = usePlayback();
+
+const first = computed(() => props.thing.span?.first ?? 0);
+const last = computed(() => Math.min(props.thing.span?.last ?? playback.last, playback.last));
+const parts = computed(() =>
+  withParts(props.thing.id, scene.parts)
+    .slice(1)
+    .flatMap((id) => scene.byId.get(id) ?? []),
+);
+
+/** Of what it hangs on, that which is gone first, and its last frame. */
+const carrier = computed(() => {
+  let found: { name: string; last: number } | null = null;
+  for (let at = props.thing.parent; at;) {
+    const above = scene.byId.get(at);
+    if (!above) break;
+    const until = Math.min(above.span?.last ?? playback.last, playback.last);
+    if (!found || until < found.last) found = { name: above.name, last: until };
+    at = above.parent;
+  }
+  return found;
+});
+const short = computed(() => (carrier.value ? carrier.value.last - last.value : 0));
+
+function extend(stretch: boolean): void {
+  if (!carrier.value) return;
+  const { id } = props.thing;
+  const was = { first: props.thing.span?.first ?? null, last: props.thing.span?.last ?? null };
+  const to = carrier.value.last >= playback.last ? null : carrier.value.last;
+  const edits: Edit[] = [{ edit: "set-span", id, first: was.first, last: to, stretch }];
+  if (parts.value.length) edits.push({ edit: "fit-parts", id, ...was, how: stretch ? "stretch" : "extend" });
+  void scene.edit(edits);
+}
+
+const spanned = computed(() => parts.value.some((part) => part.span?.first != null || part.span?.last != null));
+const keyed = computed(() =>
+  parts.value.some((part) => Object.values(part.channels ?? {}).some((channel) => channel.keys.length > 0)),
+);
+const isOffered = computed(
+  () =>
+    props.picked &&
+    props.was !== null &&
+    (spanned.value || keyed.value) &&
+    (props.was.first !== (props.thing.span?.first ?? null) || props.was.last !== (props.thing.span?.last ?? null)),
+);
+
+function follow(how: "extend" | "stretch"): void {
+  const was = { first: props.was?.first ?? null, last: props.was?.last ?? null };
+  void scene.edit([{ edit: "fit-parts", id: props.thing.id, ...was, how }]);
+  emit("done");
+}
+
+/** Words stand where there is room: after the end and all leaves, or before the end when that is late. */
+const after = computed(() => Math.max(last.value, Math.min(props.lastKey, playback.last)));
+const isLate = computed(() => after.value > playback.last * 0.55);
+const place = computed(() => ({ left: `${(isLate.value ? last.value : after.value) * props.perFrame}px` }));
+const said = computed(
+  () => `ends ${short.value} ${short.value === 1 ? "frame" : "frames"} before ${carrier.value?.name}`,
+);
+</script>
+
+<template>
+  <div v-if="isOffered" class="says picked" :class="{ late: isLate }" :style="place" @pointerdown.stop>
+    <span>What hangs on it</span>
+    <button class="chip small" title="What hangs on it stays as it is" @click="emit('done')">keeps its time</button>
+    <button
+      v-if="spanned"
+      class="chip small"
+      title="What began or ended with it does so again; what was shown for a part of that time is left alone"
+      @click="follow('extend')"
+    >
+      ends with it
+    </button>
+    <button class="chip small" title="Its keys and spans are stretched along" @click="follow('stretch')">
+      stretches along
+    </button>
+  </div>
+  <div v-else-if="short > 0" class="says" :class="{ late: isLate, picked }" :style="place" @pointerdown.stop>
+    <span
+      :title="`${thing.name} is gone from frame ${last + 1} on, while ${carrier?.name} is shown to ${carrier?.last}`"
+      >{{ said }}</span
+    >
+    <template v-if="picked">
+      <button class="chip small" :title="`Show it to frame ${carrier?.last}; its keys stay`" @click="extend(false)">
+        extend
+      </button>
+      <button
+        class="chip small"
+        :disabled="last <= first"
+        :title="`Show it to frame ${carrier?.last}, its keys and what hangs on it stretched along`"
+        @click="extend(true)"
+      >
+        stretch along
+      </button>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+/* Leaves lie above the words, and under what can be clicked. */
+.says {
+  position: absolute;
+  top: 1px;
+  height: 22px;
+  margin-left: 22px;
+  padding: 0 4px;
+  display: flex;
+  align-items: center;
+  gap: 5px;
+  white-space: nowrap;
+  font-size: 12px;
+  color: var(--ink-2);
+  background: color-mix(in srgb, var(--paper) 88%, transparent);
+  border-radius: 4px;
+}
+.picked {
+  z-index: 2;
+}
+.says .chip {
+  height: 18px;
+  padding-block: 0;
+}
+.late {
+  margin-left: 0;
+  transform: translateX(calc(-100% - 8px));
+}
+</style>
