@@ -109,7 +109,7 @@ class _Interpreter:
             case Fill():
                 brush = skia.Paint(Color4f=_colour(step.colour.at(frame), opacity), AntiAlias=True)
                 with self._within(step.matrix, frame):
-                    self._canvas.drawPath(self._assets.path(step.outline, frame, step.rule), brush)
+                    self._canvas.drawPath(self._assets.path(step.outline, frame, rule=step.rule), brush)
             case Stroke():
                 if (width := float(step.width.at(frame))) > 0:
                     with self._within(step.matrix, frame):
