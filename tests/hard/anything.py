@@ -274,6 +274,8 @@ class Anything:
                 return self.one_of(None, [self.small(), self.small()])
             case "side":
                 return self.one_of("in", "out")
+            case "how" if kind == "fit-parts":
+                return self.one_of("extend", "stretch")
             case "how" if kind == "combine-outlines":
                 return self.one_of("unite", "cut-out", "overlap", "exclude")
             case "objects" if kind == "combine-outlines":
