@@ -11,7 +11,7 @@ import skia
 from numpy.typing import NDArray
 
 from vine_swing.motion.baking.bake import Baked
-from vine_swing.motion.curves.outline import CLOSE, CUBIC, LINE, MOVE, POINTS_TAKEN, Outline
+from vine_swing.motion.curves.combining import skia_path
 from vine_swing.picture.listing import paint_list
 from vine_swing.picture.paint_list import Blend, Copies, Fill, Group, Instance, OutlineTrack, PaintList, Picture, Step, Stroke, Track
 
@@ -79,7 +79,7 @@ class _Assets:
         index, even_odd = track.index_at(frame), rule == "evenodd"
         key = (id(track.series), index, even_odd)
         if key not in self.paths:
-            path = self.paths[key] = _path(track.series.outlines[index])
+            path = self.paths[key] = skia_path(track.series.outlines[index])
             path.setFillType(skia.PathFillType.kEvenOdd if even_odd else skia.PathFillType.kWinding)
         return self.paths[key]
 
@@ -196,21 +196,3 @@ def _opacity(tracks: tuple[Track, ...], frame: float) -> float:
 def _colour(rgba: NDArray[np.float64], opacity: float) -> skia.Color4f:
     r, g, b, a = (float(part) for part in rgba)
     return skia.Color4f(r, g, b, a * opacity)
-
-
-def _path(outline: Outline) -> skia.Path:
-    path = skia.Path()
-    at = 0
-    for verb in outline.verbs:
-        taken = outline.points[at : at + POINTS_TAKEN[verb]]
-        at += POINTS_TAKEN[verb]
-        match verb:
-            case _ if verb == MOVE:
-                path.moveTo(*map(float, taken[0]))
-            case _ if verb == LINE:
-                path.lineTo(*map(float, taken[0]))
-            case _ if verb == CUBIC:
-                path.cubicTo(*(float(v) for point in taken for v in point))
-            case _ if verb == CLOSE:
-                path.close()
-    return path

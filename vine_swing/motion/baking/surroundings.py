@@ -8,7 +8,7 @@ from vine_swing.motion.baking.placing import BakedObject
 from vine_swing.motion.baking.reading import Reader
 from vine_swing.motion.basics import matrix
 from vine_swing.motion.basics.specs import within
-from vine_swing.motion.curves.outline import CUBIC, MOVE, POINTS_TAKEN, Outline
+from vine_swing.motion.curves.outline import CUBIC, MOVE, Outline
 from vine_swing.motion.outline.drawing import drawing_of, middles_of_parts
 from vine_swing.motion.outline.way import Way
 from vine_swing.motion.parade.arranging import Surroundings
@@ -120,13 +120,7 @@ def _corner_points(guide: SceneObject, thing: SceneObject, grid: Array, reader: 
     if guide.drawn_shape is None:
         return np.empty((0, 2))
     outline = reader.outlines.seen(guide, np.zeros(1)).at(0)
-    on, at = [], 0
-    for verb in outline.verbs:
-        taken = outline.points[at : at + POINTS_TAKEN[verb]]
-        at += POINTS_TAKEN[verb]
-        if len(taken):
-            on.append(taken[-1])
-    points = np.array(on)
+    points = np.array([taken[-1] for _, taken in outline.segments() if len(taken)])
     # A closed outline may come back to its first point by a line or a curve of its own.
     if len(points) > 1 and np.hypot(*(points[0] - points[-1])) < 1e-6 and outline.verbs.count(MOVE) == 1 and CUBIC in outline.verbs:
         points = points[:-1]

@@ -8,7 +8,7 @@ import skia
 from numpy.typing import NDArray
 
 from vine_swing.motion.curves.contours import area, contours_of, joined
-from vine_swing.motion.curves.outline import CLOSE, CUBIC, LINE, MOVE, POINTS_TAKEN, Outline, OutlineBuilder
+from vine_swing.motion.curves.outline import CLOSE, CUBIC, LINE, MOVE, Outline, OutlineBuilder
 
 Array = NDArray[np.float64]
 How = Literal["unite", "cut-out", "overlap", "exclude"]
@@ -24,9 +24,9 @@ _SCALE = 8.0
 
 def combined(outlines: Sequence[Outline], how: How) -> Outline:
     """One outline of several: all of them, the first without the others, what all share, or what an odd number of them covers. All are closed."""
-    path = _path(outlines[0])
+    path = skia_path(outlines[0], _SCALE)
     for other in outlines[1:]:
-        path = skia.Op(path, _path(other), HOW[how])
+        path = skia.Op(path, skia_path(other, _SCALE), HOW[how])
     return _outline(path)
 
 
@@ -34,16 +34,15 @@ def of_line(outline: Outline, width: float) -> Outline:
     """The outline of a line along an outline, `width` px wide, with round caps and joins."""
     paint = skia.Paint(Style=skia.Paint.kStroke_Style, StrokeWidth=width * _SCALE, StrokeCap=skia.Paint.kRound_Cap, StrokeJoin=skia.Paint.kRound_Join)
     drawn = skia.Path()
-    paint.getFillPath(_path(outline), drawn)
+    paint.getFillPath(skia_path(outline, _SCALE), drawn)
     return _outline(skia.Simplify(drawn))
 
 
-def _path(outline: Outline) -> skia.Path:
+def skia_path(outline: Outline, scale: float = 1.0) -> skia.Path:
+    """An outline as Skia takes it, so many times as large."""
     path = skia.Path()
-    at = 0
-    for verb in outline.verbs:
-        taken = (outline.points[at : at + POINTS_TAKEN[verb]] * _SCALE).reshape(-1).tolist()
-        at += POINTS_TAKEN[verb]
+    for verb, points in outline.segments():
+        taken = (points * scale).reshape(-1).tolist()
         if verb == MOVE:
             path.moveTo(*taken)
         elif verb == LINE:
@@ -82,7 +81,7 @@ def _wound(outline: Outline) -> Outline:
     """The outline with every contour gone clockwise and holes the other way: Skia says what is inside by the even-odd rule, shapes by the non-zero
     rule."""
     contours = contours_of(outline.verbs, outline.points[None])
-    paths = [_path(Outline(verbs, points[0])) for verbs, points in (joined([one]) for one in contours)]
+    paths = [skia_path(Outline(verbs, points[0]), _SCALE) for verbs, points in (joined([one]) for one in contours)]
     turned = []
     for number, one in enumerate(contours):
         # The middle of its first piece lies inside all that it is a hole of; contours that touch do so at joints.

@@ -3,6 +3,7 @@
 Page and export paint the same verbs and points, so they cannot disagree about a shape.
 """
 
+from collections.abc import Iterator
 from dataclasses import dataclass
 
 import numpy as np
@@ -24,6 +25,13 @@ class Outline:
     verbs: bytes
     points: Array
 
+    def segments(self) -> Iterator[tuple[int, Array]]:
+        """Each verb, in order, with the points (0, 1 or 3, 2) it takes."""
+        at = 0
+        for verb in self.verbs:
+            yield verb, self.points[at : at + POINTS_TAKEN[verb]]
+            at += POINTS_TAKEN[verb]
+
     def bounds(self) -> tuple[float, float, float, float]:
         """left, top, right, bottom of all points (control points included); zeros for an empty outline."""
         if not len(self.points):
@@ -37,10 +45,7 @@ class Outline:
             return 0.0, 0.0, 0.0, 0.0
         on = [self.points[0]]
         curves: list[Array] = []
-        at = 0
-        for verb in self.verbs:
-            taken = self.points[at : at + POINTS_TAKEN[verb]]
-            at += POINTS_TAKEN[verb]
+        for verb, taken in self.segments():
             if verb == CUBIC:
                 curves.append(np.vstack([on[-1], taken]))
             if len(taken):
@@ -52,11 +57,8 @@ class Outline:
     def lines(self, *, parts: int = 16) -> list[Array]:
         """Its lines and curves as polylines, (k, 2) each; every curve is cut into so many parts."""
         found: list[list[Array]] = []
-        at = 0
         share = np.linspace(0, 1, parts + 1)[1:, None]
-        for verb in self.verbs:
-            taken = self.points[at : at + POINTS_TAKEN[verb]]
-            at += POINTS_TAKEN[verb]
+        for verb, taken in self.segments():
             if verb == MOVE or not found:
                 found.append([taken[:1]])
             elif verb == LINE:

@@ -8,7 +8,7 @@ from functools import lru_cache
 import svgelements
 
 from vine_swing.motion.basics.errors import MotionError
-from vine_swing.motion.curves.outline import CLOSE, CUBIC, LINE, MOVE, POINTS_TAKEN, Outline, OutlineBuilder
+from vine_swing.motion.curves.outline import CLOSE, CUBIC, LINE, MOVE, Outline, OutlineBuilder
 
 #: What SVG calls each verb.
 _LETTERS = {MOVE: "M", LINE: "L", CUBIC: "C", CLOSE: "Z"}
@@ -43,13 +43,11 @@ def parse_path(data: str) -> Outline:
     return outline
 
 
-def path_data(outline: Outline) -> str:
-    """An outline as SVG path data, with its numbers to a millionth of a px."""
+def path_data(outline: Outline, *, decimals: int = 6) -> str:
+    """An outline as SVG path data, with its numbers to a millionth of a px, or to fewer decimals."""
     words: list[str] = []
-    at = 0
-    for verb in outline.verbs:
-        taken = outline.points[at : at + POINTS_TAKEN[verb]].round(6).reshape(-1).tolist()
-        at += POINTS_TAKEN[verb]
+    for verb, points in outline.segments():
+        taken = points.round(decimals).reshape(-1).tolist()
         words.append(" ".join([_LETTERS[verb], *(f"{value:.6f}".rstrip("0").rstrip(".") for value in taken)]))
     return " ".join(words)
 

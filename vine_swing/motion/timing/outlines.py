@@ -101,11 +101,10 @@ def _stretches(weights: Array) -> tuple[NDArray[np.intp], Array]:
 def pairs_between(keys: Sequence[Key], number: int) -> list[tuple[float, float, float, float]]:
     """Where the joints of one key's outline go to in the next one's: x, y, and x, y there."""
     match = matched(outline_of(keys[number]), outline_of(keys[number + 1]), keys[number].meets)
+    here, there = (Outline(match.verbs, points).segments() for points in (match.first, match.second))
     found = []
-    at = 0
-    for verb in match.verbs:
-        taken = (1, 1, 3, 0)[verb]
-        at += taken
-        if taken:
-            found.append((*map(float, match.first[at - 1]), *map(float, match.second[at - 1])))
-    return found  # type: ignore[return-value]
+    for (_, leaving), (_, arriving) in zip(here, there, strict=True):
+        if len(leaving):
+            (x, y), (u, v) = leaving[-1].tolist(), arriving[-1].tolist()
+            found.append((x, y, u, v))
+    return found

@@ -11,7 +11,6 @@ from pydantic import BaseModel
 from vine_swing.motion.baking.explain import explain
 from vine_swing.motion.basics import colour
 from vine_swing.motion.basics.values import MAX_LENGTH
-from vine_swing.motion.curves.outline import Outline
 from vine_swing.motion.curves.svg_path import path_data
 from vine_swing.picture.preview import preview
 from vine_swing.service import wire
@@ -95,15 +94,11 @@ def vine(
                 on=s.on,
                 values=_curve(s.values),
                 remark=s.remark,
-                outline=None if s.outlines is None else _drawn(s.outlines.at(frame)),
+                outline=None if s.outlines is None else path_data(s.outlines.at(frame), decimals=2),
             )
             for s in steps
         ],
     )
-
-
-def _drawn(outline: Outline) -> str:
-    return path_data(Outline(outline.verbs, outline.points.round(2)))
 
 
 def _curve(values: NDArray[np.float64]) -> list[float]:

@@ -12,7 +12,6 @@ from vine_swing.formats import EXPORTS
 from vine_swing.motion.baking.bake import bake
 from vine_swing.motion.basics import colour
 from vine_swing.motion.basics.specs import GROUP_CHANNELS, PICTURE_CHANNELS, SHAPE_CHANNELS, ChannelSpec, Family, Unit
-from vine_swing.motion.curves.outline import Outline
 from vine_swing.motion.curves.svg_path import path_data
 from vine_swing.motion.figure.channels import FACING, joint_channels
 from vine_swing.motion.figure.model import Chain, Figure, Limb
@@ -300,9 +299,7 @@ def _outline_rule(spec: RuleSpec) -> RuleWords:
     before = drawables(bake(Scene(length=1, objects=(plain,))))["shown"].outline.outlines[0]
     after = drawables(bake(Scene(length=1, objects=(plain.but(rules=(rule,)),))))["shown"].outline.outlines[0]
     flat = np.zeros(1)
-    return _pictured(spec, flat, flat).model_copy(
-        update={"drawn": tuple(path_data(Outline(one.verbs, one.points.round(1))) for one in (before, after))}
-    )
+    return _pictured(spec, flat, flat).model_copy(update={"drawn": tuple(path_data(one, decimals=1) for one in (before, after))})
 
 
 def _joint_rule(spec: RuleSpec) -> RuleWords:
