@@ -14,6 +14,7 @@ from vine_swing.motion.baking.bake import Baked
 from vine_swing.motion.baking.element import BakedParade, Element
 from vine_swing.motion.baking.outlines import drawn_series
 from vine_swing.motion.baking.placing import BakedObject
+from vine_swing.motion.basics.specs import limited
 from vine_swing.motion.outline.drawing import drawing_of
 from vine_swing.motion.scene.model import OutlineShape, Shape
 from vine_swing.picture.paint_list import OutlineTrack
@@ -100,10 +101,5 @@ def _track(one: BakedObject, shape: Shape, was: Drawable | None) -> OutlineTrack
     same_shape = was is not None and was.baked.source.drawn_shape == shape and was.baked.bent is None
     if was is not None and same_shape and all(one.channels[name] is was.baked.channels[name] for name in drawing.names):
         return was.outline
-    values = np.stack(np.broadcast_arrays(*(_within(one, name) for name in drawing.names)), axis=-1) if drawing.names else np.empty((1, 0))
-    return OutlineTrack(drawn_series(drawing, values, one.source.name), one.source.id, drawing.boxed)
-
-
-def _within(one: BakedObject, name: str) -> Array:
-    spec = one.source.specs[name]
-    return np.clip(one.channels[name], spec.low, spec.high) if spec.low is not None else one.channels[name]
+    rows = [limited(one.source.specs[name], one.channels[name]) for name in drawing.names]
+    return OutlineTrack(drawn_series(drawing, rows, one.source.name), one.source.id, drawing.boxed)

@@ -12,7 +12,7 @@ from vine_swing.motion.baking.outlines import ReadOutlines, benders, drawn_serie
 from vine_swing.motion.baking.placing import BakedObject
 from vine_swing.motion.baking.reading import Reader
 from vine_swing.motion.basics import matrix
-from vine_swing.motion.basics.specs import OUTLINE
+from vine_swing.motion.basics.specs import OUTLINE, limited
 from vine_swing.motion.curves.series import OutlineSeries
 from vine_swing.motion.outline.drawing import drawing_of
 from vine_swing.motion.parade.arranging import Places
@@ -93,15 +93,14 @@ def _standing(
         else:
             drawing = drawing_of(shape, fine=True)
             values = [_at(one, name, rows) for name in drawing.names]
-            series = drawn_series(drawing, np.stack(np.broadcast_arrays(*values), axis=-1) if values else np.empty((1, 0)), one.source.name)
+            series = drawn_series(drawing, values, one.source.name)
         found[object_id] = series, matrix.multiply(place, world)
     return found
 
 
 def _at(one: BakedObject, name: str, rows: NDArray[np.intp]) -> Array:
-    values, spec = one.channels[name], one.source.specs[name]
-    shown = values if len(values) in (1, len(rows)) else values[rows]
-    return np.clip(shown, spec.low, spec.high) if spec.low is not None else shown
+    values = one.channels[name]
+    return limited(one.source.specs[name], values if len(values) in (1, len(rows)) else values[rows])
 
 
 def _between(reader: Reader, inner: str, outer: str, grid: Array) -> Array:

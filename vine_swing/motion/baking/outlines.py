@@ -16,7 +16,7 @@ from vine_swing.motion.baking.keyed import Row
 from vine_swing.motion.baking.tabulated import Fills
 from vine_swing.motion.basics import matrix
 from vine_swing.motion.basics.limits import MOST_POINTS
-from vine_swing.motion.basics.specs import OUTLINE
+from vine_swing.motion.basics.specs import OUTLINE, limited
 from vine_swing.motion.curves.contours import contours_of, joined
 from vine_swing.motion.curves.outline import Outline
 from vine_swing.motion.curves.series import Block, OutlineSeries
@@ -79,15 +79,15 @@ def benders(scene: Scene, thing: SceneObject) -> list[SceneObject]:
     return found
 
 
-def drawn_series(drawing: Drawing, rows: Array, name: str) -> OutlineSeries:
-    """The outlines drawn from rows (n, c) of values.
+def drawn_series(drawing: Drawing, values: Sequence[Array], name: str) -> OutlineSeries:
+    """The outlines of something called `name`, drawn from what each of the drawing's `names` is over n frames: (n,), or (1,) where it never changes.
 
     Raises:
         TooMuchWork: if they would have more points than could be kept.
     """
     if not drawing.names:
         return OutlineSeries.still(drawing.draw({}))
-    distinct, which = np.unique(rows, axis=0, return_inverse=True)
+    distinct, which = np.unique(np.stack(np.broadcast_arrays(*values), axis=-1), axis=0, return_inverse=True)
     outlines: dict[int, Outline] = {}
     points, order = 0, []
     for row in distinct:
@@ -233,17 +233,16 @@ class OutlineReader:
         drawing = drawing_of(drawn, fine=bool(thing.rules_on(OUTLINE)) or bool(benders(self._scene, thing)))
 
         def read(t: Array) -> OutlineSeries:
-            rows = [self._values(thing, name, t) for name in drawing.names]
-            return drawn_series(drawing, np.stack(np.broadcast_arrays(*rows), axis=-1) if rows else np.empty((1, 0)), thing.name)
+            return drawn_series(drawing, [self._values(thing, name, t) for name in drawing.names], thing.name)
 
         return read
 
     def _values(self, thing: SceneObject, name: str, t: Array) -> Array:
         """A channel of an object at frames t (n,), within its limits: (n,), or (1,) where it never changes."""
-        reader, spec = self._reader, thing.specs[name]
+        reader = self._reader
         frames = reader.grid if len(t) == reader.grid.shape[1] and (t == reader.grid[0]).all() else t[None]
         row: Array = reader.fills.settled(lambda: reader.final(thing.id, name).at(frames))[0]
-        row = np.clip(row, spec.low, spec.high) if spec.low is not None else row
+        row = limited(thing.specs[name], row)
         return row[:1] if (row == row[0]).all() else row
 
     # -- rules

@@ -7,7 +7,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from vine_swing.motion.baking.placing import BakedObject
-from vine_swing.motion.basics.specs import within
+from vine_swing.motion.basics.specs import limited
 from vine_swing.motion.scene.model import KeptPicture, Scene
 
 Array = NDArray[np.float64]
@@ -26,7 +26,7 @@ def with_pictures(objects: Mapping[str, BakedObject], scene: Scene, old: Mapping
                 found[object_id] = replace(one, shown_size=was.shown_size)
             continue
         pages = [scene.pictures_by_id[picture] for picture in book.pictures]
-        box = np.stack(np.broadcast_arrays(_limited(one, "width"), _limited(one, "height")), axis=-1)
+        box = np.stack(np.broadcast_arrays(*(limited(one.source.specs[name], one.channels[name]) for name in ("width", "height"))), axis=-1)
         found[object_id] = replace(one, shown_size=box if book.fit == "stretch" else _inside(box, pages, page_of(one.channels["page"], len(pages))))
     return found
 
@@ -43,13 +43,6 @@ def _inside(box: Array, pages: list[KeptPicture], shown: NDArray[np.intp]) -> Ar
     own = sizes[:1] if (sizes == sizes[0]).all() else sizes[shown]
     found: Array = own * np.min(box / own, axis=-1, keepdims=True)
     return found
-
-
-def _limited(one: BakedObject, name: str) -> Array:
-    values, spec = one.channels[name], one.source.specs[name]
-    if len(values) == 1:
-        return np.array([within(spec, float(values[0]))])
-    return np.clip(values, spec.low, spec.high)
 
 
 def _same_channels(was: BakedObject, one: BakedObject) -> bool:

@@ -7,7 +7,7 @@ from vine_swing.motion.baking.element import Element
 from vine_swing.motion.baking.placing import BakedObject
 from vine_swing.motion.baking.reading import Reader
 from vine_swing.motion.basics import matrix
-from vine_swing.motion.basics.specs import within
+from vine_swing.motion.basics.specs import limited, within
 from vine_swing.motion.curves.outline import CUBIC, MOVE, Outline
 from vine_swing.motion.outline.drawing import drawing_of, middles_of_parts
 from vine_swing.motion.outline.way import Way
@@ -97,8 +97,7 @@ def _outline_of(one: BakedObject) -> Outline:
 def _values(thing: SceneObject, names: tuple[str, ...], t: Array, reader: Reader) -> Array:
     """Some channels of an object at frames t (1, m): (names, m), within their limits."""
     rows = [reader.fills.settled(lambda name=name: reader.final(thing.id, name).at(t))[0] for name in names]  # type: ignore[misc]
-    specs = [thing.specs[name] for name in names]
-    return np.stack([np.clip(row, spec.low, spec.high) if spec.low is not None else row for row, spec in zip(rows, specs, strict=True)])
+    return np.stack([limited(thing.specs[name], row) for name, row in zip(names, rows, strict=True)])
 
 
 def _text_points(text: SceneObject, by: TextPartName, grid: Array, reader: Reader) -> Array:

@@ -7,6 +7,9 @@ panel and the lane of the time sheet that channels share (x and y travel togethe
 from dataclasses import dataclass
 from typing import Literal
 
+import numpy as np
+from numpy.typing import NDArray
+
 Family = Literal["travel", "turn", "size", "look"]
 Unit = Literal["px", "°", "%", "", "colour", "point", "outline"]
 Kind = Literal["number", "colour", "point", "outline"]
@@ -53,6 +56,11 @@ class ChannelSpec:
 def within(spec: ChannelSpec, value: float) -> float:
     """A value cut off at the limits of its channel."""
     return min(max(value, spec.low if spec.low is not None else value), spec.high if spec.high is not None else value)
+
+
+def limited(spec: ChannelSpec, values: NDArray[np.float64]) -> NDArray[np.float64]:
+    """Values cut off at the limits of their channel; the very same array where it has none."""
+    return values if spec.low is None and spec.high is None else np.clip(values, spec.low, spec.high)
 
 
 #: The name of the channel whose values are outlines.
