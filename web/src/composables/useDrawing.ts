@@ -6,7 +6,7 @@ import type { Edit } from "@/api/types";
 import { beginDrag } from "@/composables/useDrag";
 import type { Snapping } from "@/composables/useSnapping";
 import { nextColour } from "@/composables/useTroupe";
-import { type Point, rounded, straightened, difference } from "@/geometry/matrix";
+import { difference, distance, type Point, rounded, straightened } from "@/geometry/matrix";
 import { pathOf, thinned } from "@/geometry/outline";
 import { useOutline } from "@/stores/outline";
 import { useScene } from "@/stores/scene";
@@ -16,7 +16,6 @@ import { useSelection } from "@/stores/selection";
 const NEAR = 10;
 const PIXEL = 0.1;
 const MOST_PLACES = 4_000;
-const far = (a: Point, b: Point): number => Math.hypot(a.x - b.x, a.y - b.y);
 const mirrored = (about: Point, p: Point): Point => ({ x: 2 * about.x - p.x, y: 2 * about.y - p.y });
 const rounder = (p: Point): Point => ({ x: rounded(p.x, PIXEL), y: rounded(p.y, PIXEL) });
 
@@ -31,7 +30,7 @@ export function useDrawing(
 
   const first = computed(() => outline.drawn[0]?.at ?? null);
   const closes = (at: Point): boolean =>
-    outline.drawn.length > 1 && first.value !== null && far(at, first.value) < NEAR / scale();
+    outline.drawn.length > 1 && first.value !== null && distance(at, first.value) < NEAR / scale();
 
   /** Where a new point comes to lie: snapped, and with Shift in one direction from the point before. */
   function placed(event: PointerEvent): Point {
@@ -55,7 +54,7 @@ export function useDrawing(
       const [begun] = outline.drawn;
       const move = (e: PointerEvent): void => {
         const to = rounder(toPicture(e));
-        if (begun && far(to, begun.at) > 3 / scale())
+        if (begun && distance(to, begun.at) > 3 / scale())
           outline.drawn = [{ ...begun, into: mirrored(begun.at, to), out: begun.out }, ...outline.drawn.slice(1)];
       };
       beginDrag(event, { move, end: (kept) => void (kept && finish(true)) });
@@ -68,7 +67,7 @@ export function useDrawing(
       const to = toPicture(e);
       const by = e.shiftKey ? straightened(difference(to, at)) : difference(to, at);
       const out = rounder({ x: at.x + by.x, y: at.y + by.y });
-      const pulled = far(out, at) > 3 / scale();
+      const pulled = distance(out, at) > 3 / scale();
       outline.drawn = [...before, pulled ? { at, into: mirrored(at, out), out } : { at, into: null, out: null }];
     };
     beginDrag(event, { move, end: (kept) => void (kept || (outline.drawn = before)) });
@@ -90,9 +89,9 @@ export function useDrawing(
     const places = outline.hand;
     outline.hand = [];
     const [begin, end] = [places[0], places.at(-1)];
-    const length = places.slice(1).reduce((sum, p, i) => sum + far(p, places[i]!), 0);
+    const length = places.slice(1).reduce((sum, p, i) => sum + distance(p, places[i]!), 0);
     if (!kept || !begin || !end || length < 4) return;
-    const closed = length > 60 && far(begin, end) < 14 / scale();
+    const closed = length > 60 && distance(begin, end) < 14 / scale();
     const hand = {
       places: thinned(places, MOST_PLACES).map((p): [number, number] => [p.x, p.y]),
       tolerance: outline.tolerance,

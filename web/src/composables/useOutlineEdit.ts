@@ -1,5 +1,5 @@
 /** Editing the points of the picked object's outline in the picture. */
-import { computed, type Ref, ref, shallowRef, watch } from "vue";
+import { computed, ref, shallowRef, watch } from "vue";
 import { hasKeys } from "@/composables/useChanging";
 import { api } from "@/api/client";
 import type { Edit, OutlinePoints, SceneObject } from "@/api/types";
@@ -8,8 +8,10 @@ import { useNewest } from "@/composables/useNewest";
 import type { Snapping } from "@/composables/useSnapping";
 import {
   difference,
+  distance,
   IDENTITY,
   inverse,
+  length,
   type Matrix,
   moved,
   type Point,
@@ -52,6 +54,8 @@ export function useOutlineEdit(toPicture: (event: PointerEvent | MouseEvent) => 
   const outline = useOutline();
 
   const thing = computed(() => (selection.tool === "points" && hasPoints(selection.object) ? selection.object : null));
+  /** Pixels of the screen to a pixel of the picture; set by who shows it. */
+  const scale = ref(1);
   const found = shallowRef<OutlinePoints | null>(null);
   /** What a drag moves meanwhile. */
   const pulled = shallowRef<{
@@ -121,11 +125,11 @@ export function useOutlineEdit(toPicture: (event: PointerEvent | MouseEvent) => 
 
   function withHandle(one: NumberedPoint, side: Side, to: Point, broken: boolean): NumberedPoint {
     const other = handleOf(one, side === "out" ? "in" : "out");
-    const reach = Math.hypot(to.x - one.at.x, to.y - one.at.y);
-    const length = other ? Math.hypot(other.x - one.at.x, other.y - one.at.y) : 0;
+    const reach = distance(to, one.at);
+    const own = other ? distance(other, one.at) : 0;
     const across =
       other && !broken && reach > 0
-        ? { x: one.at.x - ((to.x - one.at.x) * length) / reach, y: one.at.y - ((to.y - one.at.y) * length) / reach }
+        ? { x: one.at.x - ((to.x - one.at.x) * own) / reach, y: one.at.y - ((to.y - one.at.y) * own) / reach }
         : other;
     return side === "out" ? { ...one, out: to, into: across } : { ...one, into: to, out: across };
   }
@@ -170,7 +174,7 @@ export function useOutlineEdit(toPicture: (event: PointerEvent | MouseEvent) => 
     let edits: Edit[] = [];
     const move = (e: PointerEvent): void => {
       let whole = difference(toPicture(e), from);
-      if (!edits.length && Math.hypot(whole.x, whole.y) * viewScale() < 3) return;
+      if (!edits.length && length(whole) * scale.value < 3) return;
       if (e.shiftKey) whole = straightened(whole);
       else
         whole = difference(
@@ -300,9 +304,9 @@ export function useOutlineEdit(toPicture: (event: PointerEvent | MouseEvent) => 
     const move = (e: PointerEvent): void => {
       const to = moved(home, toPicture(e));
       const near = following.value
-        .map((one) => ({ number: one.number, far: Math.hypot(one.at.x - to.x, one.at.y - to.y) }))
+        .map((one) => ({ number: one.number, far: distance(one.at, to) }))
         .sort((a, b) => a.far - b.far)[0];
-      meeting.value = { from: mine.at, to, over: near && near.far * viewScale() < 24 ? near.number : null };
+      meeting.value = { from: mine.at, to, over: near && near.far * scale.value < 24 ? near.number : null };
     };
     const endMeeting = (keep: boolean): void => {
       const over = meeting.value?.over ?? null;
@@ -311,8 +315,6 @@ export function useOutlineEdit(toPicture: (event: PointerEvent | MouseEvent) => 
     };
     beginOwnDrag(event, { move, end: endMeeting });
   }
-  const scaleOf: Ref<number> = ref(1);
-  const viewScale = (): number => scaleOf.value;
 
   return {
     thing,
@@ -324,7 +326,7 @@ export function useOutlineEdit(toPicture: (event: PointerEvent | MouseEvent) => 
     list,
     ends,
     meeting,
-    scale: scaleOf,
+    scale,
     onlyLooks,
     does,
     beginPoint,

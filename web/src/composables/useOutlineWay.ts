@@ -3,7 +3,7 @@ import { computed, type Ref, shallowRef, watch } from "vue";
 import { api } from "@/api/client";
 import type { Rule } from "@/api/types";
 import { useNewest } from "@/composables/useNewest";
-import type { Point } from "@/geometry/matrix";
+import { distance, type Point } from "@/geometry/matrix";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
@@ -57,8 +57,7 @@ function wayOf(d: string): OutlineWay {
   const nearest = (to: Point): number => {
     let best = { share: 0, far: Infinity };
     for (let i = 0; i <= PLACES; i++) {
-      const p = at(i / PLACES);
-      const far = Math.hypot(p.x - to.x, p.y - to.y);
+      const far = distance(at(i / PLACES), to);
       if (far < best.far) best = { share: i / PLACES, far };
     }
     return best.share;

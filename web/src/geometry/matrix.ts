@@ -49,6 +49,7 @@ export function angleBetween(from: Point, to: Point): number {
 
 export const difference = (a: Point, b: Point): Point => ({ x: a.x - b.x, y: a.y - b.y });
 export const length = (p: Point): number => Math.hypot(p.x, p.y);
+export const distance = (a: Point, b: Point): number => Math.hypot(a.x - b.x, a.y - b.y);
 
 /** The drag kept to the one direction it mostly has. */
 export const straightened = (p: Point): Point => (Math.abs(p.x) >= Math.abs(p.y) ? { x: p.x, y: 0 } : { x: 0, y: p.y });

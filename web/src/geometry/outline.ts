@@ -1,5 +1,5 @@
 /** Outlines as they are drawn and edited: path data of points with handles, and the nearest place on a curve. */
-import type { Point } from "./matrix";
+import { distance, type Point } from "./matrix";
 
 export interface HandledPoint {
   readonly at: Point;
@@ -35,8 +35,7 @@ export function onPiece(from: HandledPoint, to: HandledPoint, u: number): Point 
 export function nearestOn(from: HandledPoint, to: HandledPoint, point: Point): number {
   let best = { u: 0.5, far: Infinity };
   for (let u = 0.01; u < 1; u += 0.01) {
-    const p = onPiece(from, to, u);
-    const far = Math.hypot(p.x - point.x, p.y - point.y);
+    const far = distance(onPiece(from, to, u), point);
     if (far < best.far) best = { u, far };
   }
   return Number(best.u.toFixed(3));

@@ -33,7 +33,7 @@ const hand = computed(() => outline.hand.map((p) => `${at(p).x.toFixed(1)},${at(
     <template v-for="(point, i) in points" :key="i">
       <template v-for="(handle, side) in { into: point.into, out: point.out }" :key="side">
         <line v-if="handle" class="arm" :x1="point.at.x" :y1="point.at.y" :x2="handle.x" :y2="handle.y" />
-        <circle v-if="handle" class="handle" :cx="handle.x" :cy="handle.y" r="3.500" />
+        <circle v-if="handle" class="handle" :cx="handle.x" :cy="handle.y" r="3.5" />
       </template>
       <circle
         class="point"

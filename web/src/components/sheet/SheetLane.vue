@@ -7,7 +7,7 @@ import RetimeBar from "@/components/sheet/RetimeBar.vue";
 import SpanBar from "@/components/sheet/SpanBar.vue";
 import SpanParts from "@/components/sheet/SpanParts.vue";
 import VineIcon from "@/components/common/VineIcon.vue";
-import type { SceneObject } from "@/api/types";
+import type { Span } from "@/api/spans";
 import type { Lane } from "@/composables/useLanes";
 import { stemPath } from "@/geometry/curves";
 import { inSeconds } from "@/geometry/frames";
@@ -38,7 +38,7 @@ const picked = computed(
 );
 const dial = computed(() => props.lane.thing.kind === "dial");
 /** Its span before it was changed, until it is said what becomes of all that hangs on it. */
-const spanBefore = ref<SceneObject["span"] | null>(null);
+const spanBefore = ref<Span | null>(null);
 const first = computed(() => Math.max(0, props.lane.frames[0] ?? 0));
 const last = computed(() => Math.min(playback.last, props.lane.frames.at(-1) ?? 0));
 const moving = computed(() => props.lane.frames.length > 0 && !props.lane.lone);
@@ -192,7 +192,7 @@ function remove(frame: number): void {
           :per-frame="perFrame"
           :picked="selection.objectId === lane.thing.id"
           :last-key="lane.frames.at(-1) ?? 0"
-          :was="spanBefore ?? null"
+          :was="spanBefore"
           @done="spanBefore = null"
         />
         <span

@@ -2,13 +2,14 @@
 /** When an object is shown: what lies outside its span is hatched, and its ends can be dragged. */
 import { beginDrag } from "@/composables/useDrag";
 import { computed, ref } from "vue";
+import { type Span, spanOf } from "@/api/spans";
 import type { Edit, SceneObject } from "@/api/types";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
 
 const props = defineProps<{ thing: SceneObject; perFrame: number; grips: boolean }>();
 /** The span there was, when a new one is kept. */
-const emit = defineEmits<{ changed: [was: NonNullable<SceneObject["span"]>] }>();
+const emit = defineEmits<{ changed: [was: Span] }>();
 const scene = useScene();
 const playback = usePlayback();
 const held = ref<{ first: number; last: number } | null>(null);
@@ -53,7 +54,7 @@ function begin(event: PointerEvent, side: "first" | "last"): void {
 }
 
 async function change(to: { first: number; last: number }, stretch: boolean): Promise<void> {
-  const was = { first: props.thing.span?.first ?? null, last: props.thing.span?.last ?? null };
+  const was = spanOf(props.thing);
   await scene.edit([edit(to, stretch)]);
   emit("changed", was);
 }

@@ -4,12 +4,12 @@
  * it; and after a change of a span, what shall become of all that hangs on it.
  */
 import { computed } from "vue";
+import { lastShown, type Span, spanOf } from "@/api/spans";
 import type { Edit, SceneObject } from "@/api/types";
 import { withParts } from "@/picture/boxes";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
 
-type Span = NonNullable<SceneObject["span"]>;
 /**
  * `lastKey`: the frame of the last leaf of the lane. `was`: the span before it was changed by hand, while what hangs on
  * the object has not followed.
@@ -25,8 +25,9 @@ const emit = defineEmits<{ done: [] }>();
 const scene = useScene();
 const playback = usePlayback();
 
-const first = computed(() => props.thing.span?.first ?? 0);
-const last = computed(() => Math.min(props.thing.span?.last ?? playback.last, playback.last));
+const span = computed(() => spanOf(props.thing));
+const first = computed(() => span.value.first ?? 0);
+const last = computed(() => lastShown(props.thing, playback.last));
 const parts = computed(() =>
   withParts(props.thing.id, scene.parts)
     .slice(1)
@@ -39,7 +40,7 @@ const carrier = computed(() => {
   for (let at = props.thing.parent; at;) {
     const above = scene.byId.get(at);
     if (!above) break;
-    const until = Math.min(above.span?.last ?? playback.last, playback.last);
+    const until = lastShown(above, playback.last);
     if (!found || until < found.last) found = { name: above.name, last: until };
     at = above.parent;
   }
@@ -50,14 +51,14 @@ const short = computed(() => (carrier.value ? carrier.value.last - last.value : 
 function extend(stretch: boolean): void {
   if (!carrier.value) return;
   const { id } = props.thing;
-  const was = { first: props.thing.span?.first ?? null, last: props.thing.span?.last ?? null };
+  const was = span.value;
   const to = carrier.value.last >= playback.last ? null : carrier.value.last;
   const edits: Edit[] = [{ edit: "set-span", id, first: was.first, last: to, stretch }];
   if (parts.value.length) edits.push({ edit: "fit-parts", id, ...was, how: stretch ? "stretch" : "extend" });
   void scene.edit(edits);
 }
 
-const spanned = computed(() => parts.value.some((part) => part.span?.first != null || part.span?.last != null));
+const spanned = computed(() => parts.value.map(spanOf).some(({ first, last }) => first !== null || last !== null));
 const keyed = computed(() =>
   parts.value.some((part) => Object.values(part.channels ?? {}).some((channel) => channel.keys.length > 0)),
 );
@@ -66,12 +67,11 @@ const isOffered = computed(
     props.picked &&
     props.was !== null &&
     (spanned.value || keyed.value) &&
-    (props.was.first !== (props.thing.span?.first ?? null) || props.was.last !== (props.thing.span?.last ?? null)),
+    (props.was.first !== span.value.first || props.was.last !== span.value.last),
 );
 
 function follow(how: "extend" | "stretch"): void {
-  const was = { first: props.was?.first ?? null, last: props.was?.last ?? null };
-  void scene.edit([{ edit: "fit-parts", id: props.thing.id, ...was, how }]);
+  if (props.was) void scene.edit([{ edit: "fit-parts", id: props.thing.id, ...props.was, how }]);
   emit("done");
 }
 
