@@ -14,7 +14,7 @@ from vine_swing.motion.basics.errors import MotionError
 from vine_swing.motion.curves.outline import CUBIC
 from vine_swing.motion.curves.svg_path import parse_path
 from vine_swing.motion.edits import apply_all
-from vine_swing.motion.edits.objects import MakeOutline
+from vine_swing.motion.edits.outlines import MakeOutline
 from vine_swing.motion.outline.drawing import check_drawn, missing_in
 from vine_swing.motion.outline.text import FAMILIES, Setting, typeset
 from vine_swing.motion.outline.text.families import FONTS

@@ -19,7 +19,8 @@ MOST_PIXELS = 40_000_000
 #: Pages of one file, and the pixels they may have together.
 MOST_PAGES, MOST_PIXELS_TOGETHER = 1_200, 1_000_000_000
 MOST_BYTES = 60_000_000
-_KINDS = {"PNG": "image/png", "JPEG": "image/jpeg", "WEBP": "image/webp"}
+#: What is kept as it is, by its name in Pillow.
+_KEPT = ("PNG", "JPEG", "WEBP")
 _STILL_READ = "bring PNG, JPEG, WebP, GIF or APNG pictures, or a short MP4 or WebM"
 
 
@@ -51,7 +52,7 @@ def bring_in(data: bytes, name: str) -> BroughtIn:
     if data[4:8] == b"ftyp" or data[:4] == b"\x1aE\xdf\xa3":
         return _film(data, name)
     try:
-        with Image.open(io.BytesIO(data), formats=("PNG", "JPEG", "WEBP", "GIF")) as image:
+        with Image.open(io.BytesIO(data), formats=(*_KEPT, "GIF")) as image:
             return _still_or_moving(image, data, name)
     except UnidentifiedImageError as error:
         raise MotionError(f"'{name}' is no picture that can be read; {_STILL_READ}") from error
@@ -66,7 +67,7 @@ def bring_in(data: bytes, name: str) -> BroughtIn:
 def _still_or_moving(image: Any, data: bytes, name: str) -> BroughtIn:
     count = getattr(image, "n_frames", 1)
     _check(image.width, image.height, count, name)
-    if count == 1 and image.format in _KINDS and _is_plain(image):
+    if count == 1 and image.format in _KEPT and _is_plain(image):
         # Decoded once, so that a damaged file is told of now.
         image.load()
         return BroughtIn((Page(data, image.width, image.height),), None)

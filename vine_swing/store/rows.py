@@ -211,16 +211,20 @@ def _insert_dial(db: sqlite3.Connection, scene_id: str, dial: Dial, position: in
     _insert_channel(db, "dial", row, DIAL_CHANNEL, dial.channel)
 
 
+def _kept_blob(db: sqlite3.Connection, media_type: str, content: bytes) -> str:
+    """Keep a content, once whoever uses it, and give the SHA-256 it is found by."""
+    digest = hashlib.sha256(content).hexdigest()
+    db.execute("INSERT OR IGNORE INTO blob (hash, media_type, data) VALUES (?, ?, ?)", (digest, media_type, content))
+    return digest
+
+
 def _insert_font(db: sqlite3.Connection, scene_id: str, font: OwnFont, position: int) -> None:
-    digest = hashlib.sha256(font.content).hexdigest()
-    db.execute("INSERT OR IGNORE INTO blob (hash, media_type, data) VALUES (?, 'font/sfnt', ?)", (digest, font.content))
+    digest = _kept_blob(db, "font/sfnt", font.content)
     _insert(db, "font", ("scene", "id", "position", "name", "licence", "hash"), (scene_id, font.id, position, font.name, font.licence, digest))
 
 
 def _insert_picture(db: sqlite3.Connection, scene_id: str, picture: KeptPicture, position: int) -> None:
-    content = picture.content
-    digest = hashlib.sha256(content).hexdigest()
-    db.execute("INSERT OR IGNORE INTO blob (hash, media_type, data) VALUES (?, 'image/*', ?)", (digest, content))
+    digest = _kept_blob(db, "image/*", picture.content)
     columns = ("scene", "id", "position", "name", "width", "height", "hash")
     _insert(db, "picture", columns, (scene_id, picture.id, position, picture.name, picture.width, picture.height, digest))
 

@@ -43,6 +43,8 @@ Value = Annotated[
     | Annotated[PathData, Tag("as outline")],
     Discriminator(_kind_of_value),
 ]
+#: The number of a point of an outline, counted through all its parts from 0.
+PointNumber = Annotated[int, Field(strict=True, ge=0, le=100_000)]
 #: What ties things together inside a file; never shown to people.
 Id = Annotated[str, Field(pattern=r"^[A-Za-z0-9_-]{1,64}$")]
 #: What owns a channel: an object by its id, or a dial as `dial:` and its id.

@@ -67,6 +67,11 @@ def strands_of(outline: Outline) -> list[Strand]:
     return [_strand(one) for one in contours_of(outline.verbs, outline.points[None])]
 
 
+def joint_count(outline: Outline) -> int:
+    """How many joints an outline has, in all its contours."""
+    return sum(one.joints.shape[1] for one in contours_of(outline.verbs, outline.points[None]))
+
+
 def outline_of(strands: Sequence[Strand]) -> Outline:
     """The outline of some contours; those of a single joint are left out."""
     verbs, points = joined([_contour(one) for one in strands if one.pieces > 0 and len(one.joints) > 1])
@@ -328,7 +333,7 @@ def begun_at(outline: Outline, number: int) -> Outline:
 
 
 def _check(outline: Outline, numbers: Collection[int]) -> None:
-    count = sum(len(strand.joints) for strand in strands_of(outline))
+    count = joint_count(outline)
     for number in numbers:
         if not 0 <= number < count:
             raise MotionError(f"there is no point {number + 1}; this outline has {count}, so it may have been changed meanwhile")

@@ -66,11 +66,6 @@ def matched(first: Outline, second: Outline, meeting: Meeting | None = None) -> 
     return Match(verbs, points[0], others[0])
 
 
-def joint_count(outline: Outline) -> int:
-    """How many joints an outline has, in all its contours."""
-    return sum(one.joints.shape[1] for one in contours_of(outline.verbs, outline.points[None]))
-
-
 def _located(contours: Sequence[Contour], joint: int) -> tuple[int, int]:
     """The contour a joint is in, and its number there; the first of all for a joint there is not."""
     for number, contour in enumerate(contours):

@@ -19,7 +19,6 @@ from vine_swing.motion.edits.keys import DeleteKeys, MoveKeys, SetBend, SetEase,
 from vine_swing.motion.edits.objects import (
     AddObject,
     DeleteObject,
-    MakeOutline,
     MovePivot,
     RenameObject,
     ReorderObject,
@@ -41,7 +40,7 @@ from vine_swing.motion.edits.outline_points import (
     SetPointHandle,
     SetPoints,
 )
-from vine_swing.motion.edits.outlines import CombineOutlines, DrawOutline, OutlineLine, RefitOutline
+from vine_swing.motion.edits.outlines import CombineOutlines, DrawOutline, MakeOutline, OutlineLine, RefitOutline
 from vine_swing.motion.edits.parades import MakeParade, OpenParade, SetParade
 from vine_swing.motion.edits.paths import JoinPath, SetCorner, SetWay, SplitPath
 from vine_swing.motion.edits.pictures import AddPicture, DropPictures, ReplacePicture, SetPicture, TurnPages

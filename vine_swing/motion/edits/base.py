@@ -10,7 +10,7 @@ from vine_swing.motion.basics.limits import MOST_TRACED
 from vine_swing.motion.basics.specs import OUTLINE, ChannelSpec
 from vine_swing.motion.basics.values import MAX_FRAME, Frozen
 from vine_swing.motion.rules.rule import SETTING, Rule, check_setting
-from vine_swing.motion.scene.model import DIAL, Dial, DialObject, OutlineShape, Scene, SceneObject, ShapeObject, check_values
+from vine_swing.motion.scene.model import DIAL, MAX_OBJECTS, Dial, DialObject, OutlineShape, Scene, SceneObject, ShapeObject, check_values
 from vine_swing.motion.scene.scene_file import faults
 from vine_swing.motion.timing.channel import Channel, Key
 
@@ -172,6 +172,27 @@ def in_time(channel: Channel, factor: float, about: float = 0.0, to: float = 0.0
     if max(map(abs, frames)) > MAX_FRAME:
         raise EditError(f"that would move keys out of reach; they live between −{MAX_FRAME} and {MAX_FRAME}")
     return channel.but(keys=tuple(key.scaled(frames=factor).but(frame=frame) for key, frame in zip(channel.keys, frames, strict=True)))
+
+
+def check_room(scene: Scene, count: int = 1) -> None:
+    """Refuse to put more objects into a scene than it holds.
+
+    Raises:
+        EditError: saying how many it holds.
+    """
+    if len(scene.objects) + count > MAX_OBJECTS:
+        raise EditError(f"a scene holds at most {MAX_OBJECTS} objects; delete some first")
+
+
+def check_new(scene: Scene, object_id: str) -> None:
+    """Refuse to put one more object into a scene that has no room for it, or one of its id.
+
+    Raises:
+        EditError: saying which.
+    """
+    check_room(scene)
+    if object_id in scene.by_id:
+        raise EditError(f"there already is an object with the id '{object_id}'; give the new one its own")
 
 
 def with_parts(objects: tuple[str, ...], parts: dict[str, list[str]]) -> list[str]:

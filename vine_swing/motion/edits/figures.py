@@ -11,7 +11,7 @@ from vine_swing.motion.baking.bake import bake
 from vine_swing.motion.basics.errors import EditError
 from vine_swing.motion.basics.specs import GROUP_CHANNELS
 from vine_swing.motion.basics.values import Id, Name, Number
-from vine_swing.motion.edits.base import Edit, channel_of, object_in, rule_of, said, spec_of, with_object, with_rule
+from vine_swing.motion.edits.base import Edit, channel_of, check_new, check_room, object_in, rule_of, said, spec_of, with_object, with_rule
 from vine_swing.motion.edits.keys import SetKey, SetValue, keyed_value
 from vine_swing.motion.edits.objects import fitted, free_name, kept_object, remade
 from vine_swing.motion.edits.stretches import stretch_keys
@@ -22,7 +22,6 @@ from vine_swing.motion.figure.starters import STARTERS, TINTS, height, scaled
 from vine_swing.motion.rules.gait import SPEC as GAIT
 from vine_swing.motion.rules.rule import Rule
 from vine_swing.motion.scene.model import (
-    MAX_OBJECTS,
     FigureObject,
     OutlineShape,
     Scene,
@@ -53,10 +52,8 @@ class AddFigure(Edit):
         starter = STARTERS.get(self.starter)
         if starter is None:
             raise EditError(f"there is no starter '{self.starter}'; there is {', '.join(STARTERS)}")
-        if self.id in scene.by_id:
-            raise EditError(f"there already is an object with the id '{self.id}'; give the new one its own")
-        if len(scene.objects) + len(starter.parts) + 1 > MAX_OBJECTS:
-            raise EditError(f"a scene holds at most {MAX_OBJECTS} objects; delete some first")
+        check_new(scene, self.id)
+        check_room(scene, len(starter.parts) + 1)
         factor = self.height / height(starter.figure) if self.height is not None else 1.0
         place = {"x": Channel(base=float(self.x)), "y": Channel(base=float(self.y))}
         thing = FigureObject(id=self.id, name=free_name(scene, self.name), kind="figure", figure=scaled(starter.figure, factor), channels=place)

@@ -9,12 +9,9 @@ from pydantic import Field, ValidationError
 from vine_swing.motion.baking.bake import placed_at
 from vine_swing.motion.basics import matrix
 from vine_swing.motion.basics.errors import EditError
-from vine_swing.motion.basics.specs import within
-from vine_swing.motion.basics.values import MAX_PATH_DATA, Frame, Id, Name, Number
-from vine_swing.motion.curves.svg_path import path_data
-from vine_swing.motion.edits.base import Edit, object_in, with_object, with_parts
+from vine_swing.motion.basics.values import Frame, Id, Name, Number
+from vine_swing.motion.edits.base import Edit, check_new, object_in, with_object, with_parts
 from vine_swing.motion.edits.renaming import formulas_renamed
-from vine_swing.motion.outline.drawing import drawing_of
 from vine_swing.motion.scene.model import (
     MAX_OBJECTS,
     Cue,
@@ -38,10 +35,7 @@ class AddObject(Edit):
     index: Index | None = None
 
     def apply(self, scene: Scene) -> Scene:
-        if len(scene.objects) >= MAX_OBJECTS:
-            raise EditError(f"a scene holds at most {MAX_OBJECTS} objects; delete some first")
-        if self.object.id in scene.by_id:
-            raise EditError(f"there already is an object with the id '{self.object.id}'; give the new one its own")
+        check_new(scene, self.object.id)
         if self.object.parent is not None:
             object_in(scene, self.object.parent)
         added = self.object.but(name=free_name(scene, self.object.name))
@@ -134,31 +128,6 @@ class SetShape(_ObjectEdit):
 
     def label(self, scene: Scene) -> str:
         return f"shape of {self._name(scene)}"
-
-
-class MakeOutline(_ObjectEdit):
-    """Turn a drawn object into a plain outline that looks as it does at a frame, to be changed point by point."""
-
-    edit: Literal["make-outline"]
-    frame: Frame
-
-    def apply(self, scene: Scene) -> Scene:
-        thing = object_in(scene, self.id)
-        if not isinstance(thing, ShapeObject):
-            raise EditError(f"'{thing.name}' is a {thing.kind} and has no outline of its own; choose one of its parts")
-        if isinstance(thing.shape, OutlineShape):
-            return scene
-        drawing, values = drawing_of(thing.shape), placed_at(scene, self.id, self.frame).channels
-        outline = drawing.draw({name: within(thing.specs[name], float(values[name][0])) for name in drawing.names})
-        data = path_data(outline)
-        if not data:
-            raise EditError(f"'{thing.name}' shows nothing at frame {self.frame:g}; go to a frame at which it can be seen")
-        if len(data) > MAX_PATH_DATA:
-            raise EditError(f"'{thing.name}' would take {len(data)} characters of path data; at most {MAX_PATH_DATA} are kept, so divide it first")
-        return with_object(scene, outlined(thing, data))
-
-    def label(self, scene: Scene) -> str:
-        return f"make an outline of {self._name(scene)}"
 
 
 class ReparentObject(_ObjectEdit):

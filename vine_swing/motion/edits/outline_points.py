@@ -8,18 +8,15 @@ from pydantic import Field
 
 from vine_swing.motion.basics.errors import EditError, MotionError
 from vine_swing.motion.basics.specs import OUTLINE
-from vine_swing.motion.basics.values import MAX_PATH_DATA, Frame, Id, Number, PathData, Point
+from vine_swing.motion.basics.values import MAX_PATH_DATA, Frame, Id, Number, PathData, Point, PointNumber
 from vine_swing.motion.curves import joints
-from vine_swing.motion.curves.matching import joint_count
 from vine_swing.motion.curves.outline import Outline
 from vine_swing.motion.curves.svg_path import parse_path, path_data
 from vine_swing.motion.edits.base import Edit, object_in, with_channel, with_object
 from vine_swing.motion.scene.model import OutlineShape, Scene, ShapeObject
-from vine_swing.motion.timing.channel import Channel, Key
+from vine_swing.motion.timing.channel import Channel, Key, Meeting
 from vine_swing.motion.timing.outlines import KeyedOutlines, outline_of
 
-#: The number of a point, counted through all parts of an outline from 0.
-PointNumber = Annotated[int, Field(strict=True, ge=0, le=100_000)]
 Points = Annotated[tuple[PointNumber, ...], Field(min_length=1, max_length=20_000)]
 
 
@@ -269,7 +266,7 @@ class MeetPoints(Edit):
     edit: Literal["meet-points"]
     object: Id
     frame: Frame
-    meets: tuple[PointNumber, PointNumber] | None
+    meets: Meeting | None
 
     def apply(self, scene: Scene) -> Scene:
         thing, _ = outlined_in(scene, self.object)
@@ -279,7 +276,7 @@ class MeetPoints(Edit):
             if place is None or place + 1 >= len(channel.keys):
                 raise EditError(f"the outline of '{thing.name}' has no stretch that leaves frame {self.frame:g}; choose a key with another behind it")
             for key, number in zip(channel.keys[place : place + 2], self.meets or (), strict=False):
-                count = joint_count(outline_of(key))
+                count = joints.joint_count(outline_of(key))
                 if number >= count:
                     raise EditError(f"the outline of '{thing.name}' at frame {key.frame:g} has {count} points; there is no point {number + 1}")
             return channel.but(keys=tuple(key.but(meets=self.meets) if n == place else key for n, key in enumerate(channel.keys)))

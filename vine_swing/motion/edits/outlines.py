@@ -14,12 +14,12 @@ from vine_swing.motion.curves.combining import How, combined, of_line
 from vine_swing.motion.curves.fitting import fitted
 from vine_swing.motion.curves.outline import Outline
 from vine_swing.motion.curves.svg_path import parse_path
-from vine_swing.motion.edits.base import Edit, object_in, with_object
+from vine_swing.motion.edits.base import Edit, check_new, object_in, with_object
 from vine_swing.motion.edits.objects import cues_without, free_name, outlined
 from vine_swing.motion.edits.outline_points import outline_at, outlined_in, written
 from vine_swing.motion.outline.drawing import drawing_of
 from vine_swing.motion.rules.rule import Rule
-from vine_swing.motion.scene.model import MAX_OBJECTS, Hand, OutlineShape, Scene, ShapeObject
+from vine_swing.motion.scene.model import Hand, OutlineShape, Scene, ShapeObject
 from vine_swing.motion.timing.channel import Channel
 
 #: The most objects that are combined at once.
@@ -43,10 +43,7 @@ class DrawOutline(Edit):
         return self
 
     def apply(self, scene: Scene) -> Scene:
-        if len(scene.objects) >= MAX_OBJECTS:
-            raise EditError(f"a scene holds at most {MAX_OBJECTS} objects; delete some first")
-        if self.id in scene.by_id:
-            raise EditError(f"there already is an object with the id '{self.id}'; give the new one its own")
+        check_new(scene, self.id)
         drawn = parse_path(self.d) if self.d is not None else _fit(self.hand)
         if not len(drawn.points):
             raise EditError("nothing was drawn: all places lie on one point; move the pointer while its button is held down")
@@ -126,6 +123,26 @@ _INSTEAD: dict[How, str] = {
 }
 
 
+class MakeOutline(Edit):
+    """Turn a drawn object into a plain outline that looks as it does at a frame, to be changed point by point."""
+
+    edit: Literal["make-outline"]
+    id: Id
+    frame: Frame
+
+    def apply(self, scene: Scene) -> Scene:
+        thing = _drawn_in(scene, self.id)
+        if isinstance(thing.shape, OutlineShape):
+            return scene
+        outline = drawn_at(scene, thing, self.frame)
+        if not outline.verbs:
+            raise EditError(f"'{thing.name}' shows nothing at frame {self.frame:g}; go to a frame at which it can be seen")
+        return with_object(scene, outlined(thing, written(outline, thing.name)))
+
+    def label(self, scene: Scene) -> str:
+        return f"make an outline of {object_in(scene, self.id).name}"
+
+
 class OutlineLine(Edit):
     """Make the line of an object an outline of its own, as it is at a frame: what was its line becomes its inside."""
 
@@ -163,7 +180,7 @@ def drawn_at(scene: Scene, thing: ShapeObject, frame: float) -> Outline:
 def _drawn_in(scene: Scene, object_id: str) -> ShapeObject:
     thing = object_in(scene, object_id)
     if not isinstance(thing, ShapeObject):
-        raise EditError(f"'{thing.name}' is a {thing.kind} and has no outline of its own; choose its parts")
+        raise EditError(f"'{thing.name}' is a {thing.kind} and has no outline of its own; choose one of its parts")
     return thing
 
 

@@ -7,11 +7,11 @@ from pydantic import Field
 from vine_swing.motion.baking.bake import placed_at
 from vine_swing.motion.basics.errors import EditError
 from vine_swing.motion.basics.values import Frame, Id, Name, Number
-from vine_swing.motion.edits.base import Edit, object_in, with_object
+from vine_swing.motion.edits.base import Edit, check_new, object_in, with_object
 from vine_swing.motion.edits.objects import cues_without, free_name, kept_object
 from vine_swing.motion.parade.channels import NAMES
 from vine_swing.motion.parade.model import Parade
-from vine_swing.motion.scene.model import MAX_OBJECTS, ParadeObject, Scene, SceneObject
+from vine_swing.motion.scene.model import ParadeObject, Scene, SceneObject
 from vine_swing.motion.timing.channel import Channel
 
 
@@ -31,10 +31,7 @@ class MakeParade(Edit):
 
     def apply(self, scene: Scene) -> Scene:
         parts = [object_in(scene, one) for one in dict.fromkeys(self.parts)]
-        if len(scene.objects) >= MAX_OBJECTS:
-            raise EditError(f"a scene holds at most {MAX_OBJECTS} objects; delete some first")
-        if self.id in scene.by_id:
-            raise EditError(f"there already is an object with the id '{self.id}'; give the new one its own")
+        check_new(scene, self.id)
         unknown = [name for name in self.values if name not in NAMES]
         if unknown:
             raise EditError(f"a parade has no channel '{unknown[0]}'; it has {', '.join(NAMES)}")

@@ -6,9 +6,9 @@ from pydantic import Field
 
 from vine_swing.motion.basics.errors import EditError, NoSuchThing
 from vine_swing.motion.basics.values import Frame, Id, Name, Number
-from vine_swing.motion.edits.base import Edit, object_in, with_channel, with_object
+from vine_swing.motion.edits.base import Edit, check_new, object_in, with_channel, with_object
 from vine_swing.motion.edits.objects import free_name
-from vine_swing.motion.scene.model import MAX_OBJECTS, MAX_PICTURES, KeptPicture, PictureBook, PictureId, PictureObject, Scene
+from vine_swing.motion.scene.model import MAX_PICTURES, KeptPicture, PictureBook, PictureId, PictureObject, Scene
 from vine_swing.motion.timing.channel import Channel, Key
 from vine_swing.motion.timing.ends import End
 
@@ -31,10 +31,7 @@ class AddPicture(Edit):
     first: Frame = 0.0
 
     def apply(self, scene: Scene) -> Scene:
-        if len(scene.objects) >= MAX_OBJECTS:
-            raise EditError(f"a scene holds at most {MAX_OBJECTS} objects; delete some first")
-        if self.id in scene.by_id:
-            raise EditError(f"there already is an object with the id '{self.id}'; give the new one its own")
+        check_new(scene, self.id)
         kept = with_kept(scene, self.pictures)
         width, height = _shown_size(self.pictures, scene.size)
         channels = {"x": Channel(base=self.x), "y": Channel(base=self.y), "width": Channel(base=width), "height": Channel(base=height)}

@@ -7,10 +7,10 @@ from pydantic import Field, ValidationError
 
 from vine_swing.motion.basics.errors import EditError
 from vine_swing.motion.basics.values import Id, Number
-from vine_swing.motion.edits.base import Edit
+from vine_swing.motion.edits.base import Edit, check_room
 from vine_swing.motion.edits.objects import RenameObject, name_beside, shifted
 from vine_swing.motion.rules.rule import Rule
-from vine_swing.motion.scene.model import MAX_OBJECTS, Scene, SceneObject
+from vine_swing.motion.scene.model import Scene, SceneObject
 from vine_swing.motion.scene.scene_file import faults
 
 
@@ -28,8 +28,7 @@ class AddObjects(Edit):
     y: Number = 0.0
 
     def apply(self, scene: Scene) -> Scene:
-        if len(scene.objects) + len(self.objects) > MAX_OBJECTS:
-            raise EditError(f"a scene holds at most {MAX_OBJECTS} objects; delete some first")
+        check_room(scene, len(self.objects))
         try:
             alone = Scene(objects=self.objects)
         except ValidationError as error:

@@ -19,11 +19,11 @@ def bend(contours: list[Contour], how: Bending) -> list[Contour]:
     seed = number_or(how.settings, "seed", AT_START).astype(np.uint64)
     # A hair is added so that 0.3 s at 10 a second counts as three whole changes.
     drawing = np.floor(how.run("changes") + 1e-9).astype(np.int64).astype(np.uint64)
-    outward = how.outward
+    outward, size = how.outward, how.number("size", 24.0)
+    finest = float(number_or(how.settings, "size", how.scene, 24.0).min())
     found = []
     for number, (contour, rest) in enumerate(zip(contours, how.rest, strict=True)):
-        size, total = how.number("size", 24.0), float(Gone.along(rest).total[0])
-        finest = float(number_or(how.settings, "size", how.scene, 24.0).min())
+        total = float(Gone.along(rest).total[0])
         places = spread(contour, rest, int(min(max(8.0, np.ceil(_PLACES * total / finest)), _MOST_PLACES)))
         stretches = np.maximum(1.0, np.round(total / size))
         streams = mixed(seed, np.full((1, 1), number, np.uint64), drawing)

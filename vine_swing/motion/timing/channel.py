@@ -10,7 +10,7 @@ import numpy as np
 from numpy.typing import NDArray
 from pydantic import ConfigDict, Field, field_validator, model_validator
 
-from vine_swing.motion.basics.values import Frame, Frozen, Number, Text, Value
+from vine_swing.motion.basics.values import Frame, Frozen, Number, PointNumber, Text, Value
 from vine_swing.motion.formula.tree import MAX_LENGTH
 from vine_swing.motion.timing.ease import Ease, EaseCurve, build
 from vine_swing.motion.timing.ends import HOLD, End
@@ -24,7 +24,7 @@ LINEAR = build("linear")
 Handle = tuple[Frame, Number]
 Bend = Annotated[float, Field(strict=True, ge=-1, le=1)]
 #: A point of an outline, and the point of another that it goes to.
-Meeting = tuple[Annotated[int, Field(strict=True, ge=0, le=100_000)], Annotated[int, Field(strict=True, ge=0, le=100_000)]]
+Meeting = tuple[PointNumber, PointNumber]
 #: How a path goes from one of its keys to the next.
 Way = Literal["straight", "bezier", "spline"]
 
