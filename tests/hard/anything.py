@@ -165,24 +165,39 @@ class Anything:
         some = self.draw.sample(ONE_PIXEL, self.draw.randrange(1, 4))
         return [{"id": PICTURE_FILES.keep(data), "name": "Leaf", "width": 1, "height": 1} for data in some]
 
+    def inset(self, scene: Scene | None) -> dict[str, Any]:
+        """Which inner scene an inset shows: mostly one that is there."""
+        inner = [one.id for one in scene.insets] if scene is not None else ["in1"]
+        return {"scene": self.draw.choice([*inner * 5, "gone"]), "past": self.one_of("hold", "loop", "ping-pong", "gone")}
+
+    def inner(self, id: str) -> dict[str, Any]:
+        """A scene inside another."""
+        things = [self.thing(None, one) for one in self.draw.sample(IDS[:3], self.draw.randrange(0, 3))]
+        return {"id": id, "name": f"Inside {id}", "length": self.one_of(1, 12, 40), "fps": self.one_of(12.0, 24.0), "size": [400, 300]} | {
+            "objects": [one for one in things if one["kind"] != "inset"]
+        }
+
     def shape(self) -> dict[str, Any]:
         kind = self.draw.choice([*SHAPES])
         own = {"outline": {"d": self.draw.choice(PATHS)}, "text": {"text": self.draw.choice(TEXTS)}}
         return {"type": kind} | own.get(kind, {})
 
     def thing(self, scene: Scene | None, id: str) -> dict[str, Any]:
-        kind = self.draw.choice(["shape", "shape", "shape", "group", "figure", "parade"])
+        kind = self.draw.choice(["shape", "shape", "shape", "group", "figure", "parade", "inset"])
         made: dict[str, Any] = {"id": id, "name": f"{self.draw.choice(NAMES)[:70]} {id}", "kind": kind}
         if kind == "shape":
             made["shape"] = self.shape()
         if kind == "parade":
             made["parade"] = self.parade(scene)
+        if kind == "inset":
+            made["inset"] = self.inset(scene)
         if kind == "figure":
             made["figure"] = STARTERS[self.draw.choice(sorted(STARTERS))].figure.model_dump(mode="json")
         specs = SHAPES[made["shape"]["type"]] if kind == "shape" else []
         channels = dict.fromkeys(("x", "y", "rotation", "scale.x", "skew", "opacity", "stretch"), "number") | {"path": "point"}
         channels |= {spec.name: spec.kind for spec in specs} | ({"fill": "colour"} if kind == "shape" else {})
         channels |= {"outline": "outline"} if kind == "shape" and made["shape"]["type"] == "outline" else {}
+        channels |= {"inner": "number"} if kind == "inset" else {}
         channels |= dict.fromkeys(("delay", "shift", "gap", "arc", "to.scale"), "number") if kind == "parade" else {}
         names = self.draw.sample(sorted(channels), self.draw.randrange(0, 5))
         made["channels"] = {name: self.channel(channels[name]) for name in names}
@@ -218,6 +233,7 @@ class Anything:
             "fps": self.one_of(24.0, 12.5, 60.0),
             "objects": things,
             "dials": dials,
+            "insets": [self.inner("in1")],
         }
 
     def edit(self, scene: Scene) -> dict[str, Any]:
@@ -257,6 +273,20 @@ class Anything:
                 return self.draw.choice([one.id for one in scene.pictures] or ["picture-0000000000000000"])
             case "frames_a_page":
                 return self.one_of(1.0, 2.5, 0.1)
+            case "inset":
+                return self.inset(scene)
+            case "scene":
+                known = [one.id for one in scene.insets]
+                return self.draw.choice([*known, "in1", f"in{self.draw.randrange(99)}"])
+            case "how" if kind == "fit-inset":
+                return self.one_of("span", "inside", "stretch")
+            case "parts" if kind == "make-inset":
+                return self.draw.sample([one.id for one in scene.objects] or ["gone"], min(len(scene.objects) or 1, self.draw.randrange(1, 3)))
+            case "id" if kind in ("make-inset", "add-inset"):
+                return f"i{self.draw.randrange(99)}"
+            case "id" if kind.endswith("-inset") and self.chance(0.7):
+                insets = [one.id for one in scene.objects if one.kind == "inset"]
+                return self.draw.choice(insets or ["gone"])
             case "id" if kind == "add-picture":
                 return f"p{self.draw.randrange(99)}"
             case "d":

@@ -28,7 +28,9 @@ def sent(data):
 
 
 def finite(scene):
-    for one in bake(scene).objects.values():
+    baked = bake(scene)
+    inside = [one for inset in baked.insets.values() for one in inset.inner.objects.values()]
+    for one in (*baked.objects.values(), *inside):
         for values in (*one.channels.values(), one.world, one.opacity, one.place, *one.bones.values()):
             assert np.isfinite(values).all(), f"{one.source.name} is not finite"
 
@@ -62,10 +64,13 @@ def test_any_sequence_of_edits(tmp_path, request, number):
         for step in range(STEPS):
             scene_id = scenes[step % 2]
             before = store.load(scene_id)
-            edits = [anything.edit(before.scene) for _ in range(draw.choice([1, 1, 1, 2]))]
+            # Now and then inside one of its inner scenes.
+            inner = draw.choice([one.id for one in before.scene.insets]) if before.scene.insets and draw.random() < 0.3 else None
+            address, seen = (scene_id, before.scene) if inner is None else (f"{scene_id}~{inner}", before.scene.entered(inner))
+            edits = [anything.edit(seen) for _ in range(draw.choice([1, 1, 1, 2]))]
             body = sent({"revision": before.revision, "edits": edits})
             what = f"sequence {number}, step {step}: {json.dumps(edits)[:2000]}"
-            answer = client.post(f"/api/scenes/{scene_id}/edits", content=body, headers=headers)
+            answer = client.post(f"/api/scenes/{address}/edits", content=body, headers=headers)
             after = store.load(scene_id)
             if answer.status_code != 200:
                 refused(answer, what)

@@ -132,7 +132,7 @@ def test_a_scene_in_use_is_not_let_go(client, monkeypatch):
             made(client)
             assert client.get("/api/scenes").status_code == 200
         with held.use(first["id"]) as again:
-            assert again is session
+            assert again.session is session.session
     assert len(held._open) <= 2
 
 

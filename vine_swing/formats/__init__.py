@@ -5,7 +5,7 @@ from pathlib import Path
 from typing import Protocol
 
 from vine_swing.formats.export import Progress, always
-from vine_swing.motion.baking.bake import Baked
+from vine_swing.motion.baking.baked import Baked
 
 
 class Writer(Protocol):

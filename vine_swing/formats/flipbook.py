@@ -8,7 +8,7 @@ import av
 import numpy as np
 
 from vine_swing.formats.export import Cancelled, Pixels, Progress, painted
-from vine_swing.motion.baking.bake import Baked
+from vine_swing.motion.baking.baked import Baked
 from vine_swing.picture.paint import Painter
 
 

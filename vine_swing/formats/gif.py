@@ -10,7 +10,7 @@ from av.filter.context import FilterContext
 from av.video.stream import VideoStream
 
 from vine_swing.formats.export import Cancelled, Pixels, Progress, painted
-from vine_swing.motion.baking.bake import Baked
+from vine_swing.motion.baking.baked import Baked
 from vine_swing.picture.paint import Painter
 
 #: How many frames, spread over the whole, the palette is chosen from.

@@ -7,7 +7,7 @@ import av
 from av.video.reformatter import ColorRange, Colorspace, VideoReformatter
 
 from vine_swing.formats.export import Cancelled, Progress, made_ahead
-from vine_swing.motion.baking.bake import Baked
+from vine_swing.motion.baking.baked import Baked
 from vine_swing.picture.paint import Painter
 
 

@@ -7,8 +7,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from vine_swing.motion import MotionError, bake
-from vine_swing.motion.baking.bake import Baked
-from vine_swing.motion.baking.element import BakedParade
+from vine_swing.motion.baking.baked import Baked, BakedParade
 from vine_swing.motion.baking.placing import BakedObject
 from vine_swing.motion.basics import colour, matrix
 from vine_swing.motion.scene.model import Scene, SceneObject

@@ -8,7 +8,8 @@
 120.0
 """
 
-from vine_swing.motion.baking.bake import Baked, bake
+from vine_swing.motion.baking.bake import bake
+from vine_swing.motion.baking.baked import Baked
 from vine_swing.motion.baking.placing import BakedObject
 from vine_swing.motion.basics.errors import EditError, MotionError, NoSuchThing, SceneFileError
 from vine_swing.motion.scene.model import Scene

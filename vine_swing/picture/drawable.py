@@ -4,14 +4,13 @@ The paint list is made of them (listing.py).
 """
 
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from typing import Literal
 
 import numpy as np
 from numpy.typing import NDArray
 
-from vine_swing.motion.baking.bake import Baked
-from vine_swing.motion.baking.element import BakedParade, Element
+from vine_swing.motion.baking.baked import Baked, BakedInset, BakedParade, Element
 from vine_swing.motion.baking.outlines import drawn_series
 from vine_swing.motion.baking.placing import BakedObject
 from vine_swing.motion.basics.specs import limited
@@ -55,12 +54,31 @@ def drawn(objects: Mapping[str, BakedObject], old: Mapping[str, Drawable]) -> di
 
 
 @dataclass(frozen=True, eq=False)
+class DrawnScene:
+    """All that is drawn of a baked scene."""
+
+    baked: Baked
+    things: dict[str, Drawable]
+    parades: dict[str, "DrawnParade"]
+    insets: dict[str, "DrawnInset"]
+
+
+@dataclass(frozen=True, eq=False)
+class DrawnInset:
+    """What is drawn of an inset; insets that share a bake of the scene inside share this of it too."""
+
+    baked: BakedInset
+    inner: DrawnScene
+
+
+@dataclass(frozen=True, eq=False)
 class DrawnElement:
-    """What hangs on a parade, or what differs of it in one copy: drawables, and those of the parades among it."""
+    """What hangs on a parade, or what differs of it in one copy: drawables, and those of the parades and insets among it."""
 
     element: Element
     drawn: dict[str, Drawable]
     parades: dict[str, "DrawnParade"]
+    insets: dict[str, DrawnInset] = field(default_factory=dict)
 
 
 @dataclass(frozen=True, eq=False)
@@ -70,6 +88,27 @@ class DrawnParade:
     baked: BakedParade
     element: DrawnElement
     own: tuple[DrawnElement, ...]
+
+
+def drawn_scene(baked: Baked, previous: DrawnScene | None = None) -> DrawnScene:
+    """All that is drawn of a baked scene, taken from `previous` where what it is drawn from is the same."""
+    if previous is None:
+        return DrawnScene(baked, drawables(baked), drawn_parades(baked.parades), drawn_insets(baked.insets))
+    if previous.baked is baked:
+        return previous
+    parades = drawn_parades(baked.parades, previous.parades)
+    return DrawnScene(baked, drawables(baked, previous.things), parades, drawn_insets(baked.insets, previous.insets))
+
+
+def drawn_insets(insets: Mapping[str, BakedInset], previous: Mapping[str, DrawnInset] | None = None) -> dict[str, DrawnInset]:
+    """What is drawn of insets, taken from `previous` where what it is drawn from is the same."""
+    old, inside, found = previous or {}, dict[int, DrawnScene](), dict[str, DrawnInset]()
+    for object_id, one in insets.items():
+        was = old.get(object_id)
+        if id(one.inner) not in inside:
+            inside[id(one.inner)] = drawn_scene(one.inner, was.inner if was is not None else None)
+        found[object_id] = was if was is not None and was.baked is one else DrawnInset(one, inside[id(one.inner)])
+    return found
 
 
 def drawn_parades(parades: Mapping[str, BakedParade], previous: Mapping[str, DrawnParade] | None = None) -> dict[str, DrawnParade]:
@@ -91,7 +130,8 @@ def _drawn_element(element: Element, was: DrawnElement | None, shared: DrawnElem
     if was is not None and was.element is element:
         return was
     old = {**(shared.drawn if shared is not None else {}), **(was.drawn if was is not None and shared is None else {})}
-    return DrawnElement(element, drawn(element.objects, old), drawn_parades(element.parades, was.parades if was is not None else None))
+    parades = drawn_parades(element.parades, was.parades if was is not None else None)
+    return DrawnElement(element, drawn(element.objects, old), parades, drawn_insets(element.insets, was.insets if was is not None else None))
 
 
 def _track(one: BakedObject, shape: Shape, was: Drawable | None) -> OutlineTrack:

@@ -43,6 +43,7 @@ def _step_data(step: Step) -> Data:
             data |= {"blend": step.blend, "steps": steps_data(step.children)}
         case Instance():
             data |= {"matrix": _address(step.matrix), "delay": step.delay, "steps": steps_data(step.children)}
+            data |= {"frames": _address(step.frames)} if step.frames is not None else {}
         case Copies():
             data |= {"matrices": _address(step.matrices), "delays": list(step.delays), "each": [steps_data(steps) for steps in step.each]}
             data |= {name: _address(track) for name, track in (("fades", step.fades), ("order", step.order)) if track is not None}
@@ -93,7 +94,7 @@ def _read_step(data: Data, known: _Known) -> Step:
     kind = OPERATIONS[data["op"]]
     given: Data = {"id": data["id"], "shown": data.get("shown", True)}
     given["opacity"] = tuple(known.track(address) for address in data.get("opacity", ()))
-    for name in ("matrix", "colour", "width", "size", "page", "matrices", "fades", "order"):
+    for name in ("matrix", "colour", "width", "size", "page", "matrices", "fades", "order", "frames"):
         if name in data:
             given[name] = known.track(data[name])
     if "outline" in data:

@@ -11,12 +11,12 @@ from typing import Any
 
 from numpy.typing import NDArray
 
-from vine_swing.motion.baking.bake import Baked
+from vine_swing.motion.baking.baked import Baked
 from vine_swing.motion.baking.placing import BakedObject
 from vine_swing.motion.basics import colour
 from vine_swing.motion.basics.contents import PICTURE_FILES
 from vine_swing.motion.scene.model import Scene
-from vine_swing.picture.drawable import Drawable, DrawnParade, drawables, drawn_parades
+from vine_swing.picture.drawable import Drawable, DrawnInset, DrawnParade, DrawnScene, drawn_scene
 from vine_swing.picture.paint_list import Copies, Fill, Group, Instance, PaintList, Picture, Step, Stroke, Track
 
 Array = NDArray[Any]
@@ -27,8 +27,7 @@ MOST_NESTED = 12
 
 def paint_list(baked: Baked) -> PaintList:
     """The paint list of a baked scene."""
-    drawn = drawables(baked)
-    steps = steps_of(baked, drawn, visible_parts(baked, drawn), hidden(baked.scene), drawn_parades(baked.parades))
+    steps = steps_of(drawn_scene(baked))
     return PaintList(baked.scene.size, colour.parse_hex(baked.scene.background), steps)
 
 
@@ -62,30 +61,36 @@ class Visible:
         return cls(bool((drawable.fill[:, 3] > 0).any()), bool((drawable.stroke[:, 3] > 0).any() and (drawable.stroke_width > 0).any()), fades)
 
 
-def visible_parts(
-    baked: Baked, drawn: dict[str, Drawable], before: Baked | None = None, known: dict[str, Visible] | None = None
-) -> dict[str, Visible]:
+def visible_parts(drawn: DrawnScene, before: Baked | None = None, known: dict[str, Visible] | None = None) -> dict[str, Visible]:
     """What can be seen of each object, in drawing order; of objects that are the same in the bake `before`, as it is `known` of them."""
     old = before.objects if before is not None else {}
     return {
-        object_id: known[object_id] if known is not None and old.get(object_id) is one else Visible.of(one, drawn.get(object_id))
-        for object_id, one in baked.objects.items()
+        object_id: known[object_id] if known is not None and old.get(object_id) is one else Visible.of(one, drawn.things.get(object_id))
+        for object_id, one in drawn.baked.objects.items()
     }
 
 
-def steps_of(
-    baked: Baked, drawn: Mapping[str, Drawable], visible: Mapping[str, Visible], unseen: list[str], parades: Mapping[str, DrawnParade]
-) -> tuple[Step, ...]:
-    """The steps of a baked scene, the first at the back; `unseen` are the ids of objects that are not shown."""
-    inside = {one for parade in parades for one in baked.plan.below({parade})} - parades.keys()
-    return _Layer(baked.objects, drawn, visible, parades, frozenset(unseen), inside).steps()
+def steps_of(drawn: DrawnScene, visible: Mapping[str, Visible] | None = None, unseen: Collection[str] | None = None) -> tuple[Step, ...]:
+    """The steps of a scene, the first at the back. What can be seen of its objects and the ids of those that are not shown are given where they are
+    known."""
+    return _layer_of(drawn, "", visible, unseen).steps()
+
+
+def _layer_of(drawn: DrawnScene, suffix: str, visible: Mapping[str, Visible] | None = None, unseen: Collection[str] | None = None) -> "_Layer":
+    """The layer of a whole scene, whose arrays are called by the ids of their objects and a suffix."""
+    baked = drawn.baked
+    inside = baked.plan.below(set(baked.parades)) - baked.parades.keys()
+    seen = visible if visible is not None else visible_parts(drawn)
+    absent = frozenset(unseen if unseen is not None else hidden(baked.scene))
+    return _Layer(baked.objects, drawn.things, seen, drawn.parades, drawn.insets, absent, inside, lambda owner, _: (owner + suffix, 0), suffix)
 
 
 @dataclass(frozen=True)
 class _Layer:
-    """What is painted in one space: the scene, or the element of a parade.
+    """What is painted in one space: a scene, or the element of a parade.
 
-    objects: by id, in drawing order. drawn, visible, parades: of these. unseen: ids of what is not shown. skipped: ids of what is painted elsewhere.
+    objects: by id, in drawing order. drawn, visible, parades, insets: of these.
+    unseen: ids of what is not shown. skipped: ids of what is painted elsewhere.
     address: for arrays of an object, whose they are called and the frame of their first row.
     """
 
@@ -93,11 +98,14 @@ class _Layer:
     drawn: Mapping[str, Drawable]
     visible: Mapping[str, Visible]
     parades: Mapping[str, DrawnParade]
+    insets: Mapping[str, DrawnInset]
     unseen: frozenset[str]
-    skipped: Collection[str] = ()
-    address: Callable[[str, Array], tuple[str, int]] = lambda owner, _: (owner, 0)
-    #: Added to the ids of objects, to call the arrays of copies by.
-    suffix: str = ""
+    skipped: Collection[str]
+    address: Callable[[str, Array], tuple[str, int]]
+    #: Added to the ids of objects, to call the arrays of copies and insides by.
+    suffix: str
+    #: The steps of the scenes inside insets, by what their arrays are called.
+    inside: dict[str, tuple[Step, ...]] = field(default_factory=dict)
 
     def steps(self) -> tuple[Step, ...]:
         """Its steps, the first at the back."""
@@ -120,11 +128,26 @@ class _Layer:
         parade = self.parades.get(object_id)
         if parade is not None:
             return self._copies(object_id, parade, shown)
+        inset = self.insets.get(object_id)
+        if inset is not None:
+            return [self._inset(object_id, inset, shown)]
         one = self.objects[object_id]
         if one.source.pictured is not None and one.shown_size is not None:
             return [self._picture(object_id, one, shown)]
         drawable = self.drawn.get(object_id)
         return self._painted(object_id, drawable, self.visible[object_id], shown) if drawable is not None else []
+
+    def _inset(self, object_id: str, drawn: DrawnInset, shown: bool) -> Instance:
+        """The scene inside an inset: in the object's place, and in it at a frame of its own."""
+        inset = drawn.baked
+        called, first = self.address(object_id, inset.rows)
+        within = f"@{inset.owner}{called.removeprefix(object_id)}"
+        if within not in self.inside:
+            self.inside[within] = _layer_of(drawn.inner, within).steps()
+        there = (Track(called, "inset.there", inset.there, first),) if inset.there is not None else ()
+        frames, corner = Track(called, "inset.row", inset.rows, first), Track(called, "inset.corner", inset.corner)
+        inside = Instance(object_id, self.inside[within], corner, frames=frames, opacity=there)
+        return Instance(object_id, (inside,), self.track(object_id, "view", self.objects[object_id].view), shown=shown)
 
     def _picture(self, object_id: str, one: BakedObject, shown: bool) -> Picture:
         book = one.source.pictured
@@ -160,8 +183,17 @@ class _Layer:
         order = Track(called, "copies.order", parade.order, first) if parade.order is not None else None
         shared = f"{suffix}#"
         seen = visible_copies(drawn)
+        element = drawn.element
         layer = _Layer(
-            parade.element.objects, drawn.element.drawn, seen, drawn.element.parades, self.unseen, (), lambda owner, _: (owner + shared, 0), shared
+            parade.element.objects,
+            element.drawn,
+            seen,
+            element.parades,
+            element.insets,
+            self.unseen,
+            (),
+            lambda owner, _: (owner + shared, 0),
+            shared,
         )
         each = tuple(self._own(drawn, k, layer, seen, suffix).steps() for k in range(n)) if drawn.own else (layer.steps(),)
         delays = tuple(float(first - offset) for offset in parade.layout.offsets.tolist())
@@ -175,6 +207,7 @@ class _Layer:
         common = {id(array) for one in drawn.baked.element.objects.values() for array in arrays_of(one)}
         common |= {id(one.outline.series.which) for one in drawn.element.drawn.values()}
         common |= {id(one.baked.places.matrices) for one in drawn.element.parades.values()}
+        common |= {id(one.baked.rows) for one in drawn.element.insets.values()}
 
         def address(owner: str, array: Array) -> tuple[str, int]:
             if id(array) in common:
@@ -182,8 +215,8 @@ class _Layer:
             return owner + suffix, offset
 
         objects = {object_id: own.element.objects.get(object_id, one) for object_id, one in drawn.baked.element.objects.items()}
-        parades = {**drawn.element.parades, **own.parades}
-        return _Layer(objects, {**drawn.element.drawn, **own.drawn}, seen, parades, self.unseen, (), address, suffix)
+        parades, insets = {**drawn.element.parades, **own.parades}, {**drawn.element.insets, **own.insets}
+        return _Layer(objects, {**drawn.element.drawn, **own.drawn}, seen, parades, insets, self.unseen, (), address, suffix)
 
 
 def arrays_of(one: BakedObject) -> list[Array]:

@@ -10,7 +10,7 @@ import numpy as np
 import skia
 from numpy.typing import NDArray
 
-from vine_swing.motion.baking.bake import Baked
+from vine_swing.motion.baking.baked import Baked
 from vine_swing.motion.curves.combining import skia_path
 from vine_swing.picture.listing import paint_list
 from vine_swing.picture.paint_list import Blend, Copies, Fill, Group, Instance, OutlineTrack, PaintList, Picture, Step, Stroke, Track

@@ -156,18 +156,20 @@ class Group:
 
 @dataclass(frozen=True, eq=False)
 class Instance:
-    """Paint some steps again: moved by `matrix`, and as they are `delay` frames earlier."""
+    """Paint some steps again: moved by `matrix`, and as they are `delay` frames earlier; or, with `frames`, at the frame that says: the scene inside
+    an inset has a time of its own."""
 
     id: str
     children: tuple["Step", ...]
     matrix: Track
     delay: float = 0.0
+    frames: Track | None = None
     opacity: tuple[Track, ...] = ()
     shown: bool = True
 
     def own_frame(self, frame: float) -> float:
         """The frame its steps are at when it is at `frame`."""
-        return frame - self.delay
+        return frame - self.delay if self.frames is None else float(self.frames.at(frame))
 
 
 @dataclass(frozen=True, eq=False)
@@ -206,7 +208,7 @@ class Copies:
         matrix = Track(matrices.owner, matrices.name, matrices.values[:, 6 * k : 6 * k + 6], matrices.first)
         fades = self.fades
         faded = () if fades is None else (Track(fades.owner, fades.name, fades.values[:, k], fades.first),)
-        return Instance(self.id, self.each[k if len(self.each) > 1 else 0], matrix, delay, faded)
+        return Instance(self.id, self.each[k if len(self.each) > 1 else 0], matrix, delay, opacity=faded)
 
 
 Step = Fill | Stroke | Picture | Group | Instance | Copies
@@ -222,9 +224,11 @@ class PaintList:
 
 
 def copied_tracks(steps: tuple[Step, ...]) -> Iterator[Track | OutlineTrack]:
-    """What the copies among some steps are painted from."""
+    """What the copies and the insides of insets among some steps are painted from."""
     for step in steps:
-        if isinstance(step, Copies):
+        if isinstance(step, Instance) and step.frames is not None:
+            yield from _tracks((step,))
+        elif isinstance(step, Copies):
             yield from (track for track in (step.matrices, step.fades, step.order) if track is not None)
             for one in step.each:
                 yield from _tracks(one)
@@ -246,6 +250,8 @@ def _tracks(steps: tuple[Step, ...]) -> Iterator[Track | OutlineTrack]:
             case Picture():
                 yield from (step.size, step.page)
             case Group() | Instance():
+                if isinstance(step, Instance) and step.frames is not None:
+                    yield step.frames
                 yield from _tracks(step.children)
             case Copies():
                 yield from copied_tracks((step,))

@@ -2,7 +2,7 @@
 
 import skia
 
-from vine_swing.motion.baking.bake import Baked
+from vine_swing.motion.baking.baked import Baked
 from vine_swing.picture.paint import Painter
 
 #: Pixels across and down that a preview fits into: two device pixels for each of a card on the Shelf.

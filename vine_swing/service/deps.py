@@ -43,5 +43,5 @@ SessionsDep = Annotated[Sessions, Depends(_sessions)]
 ExportsDep = Annotated[Exports, Depends(_exports)]
 PatienceDep = Annotated[Patience, Depends(_patience)]
 
-#: A scene by its id, in the address of a request.
-SceneId = Annotated[str, Path(max_length=64)]
+#: A scene by its id, or one inside it by both ids, `whole~inner`, in the address of a request.
+SceneId = Annotated[str, Path(max_length=130)]

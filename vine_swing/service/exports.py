@@ -11,7 +11,7 @@ from typing import Literal
 
 from vine_swing.formats import EXPORTS
 from vine_swing.formats.export import Cancelled
-from vine_swing.motion.baking.bake import Baked
+from vine_swing.motion.baking.baked import Baked
 
 State = Literal["running", "done", "cancelled", "failed"]
 #: Finished files kept for fetching; older ones are removed.

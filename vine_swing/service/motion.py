@@ -7,9 +7,9 @@ from typing import Any
 
 import numpy as np
 
-from vine_swing.motion.baking.bake import Baked, bake
+from vine_swing.motion.baking.bake import bake
+from vine_swing.motion.baking.baked import Baked, BakedParade
 from vine_swing.motion.baking.effort import Effort
-from vine_swing.motion.baking.element import BakedParade
 from vine_swing.motion.baking.placing import BakedObject
 from vine_swing.motion.basics import matrix
 from vine_swing.motion.basics.specs import OUTLINE
@@ -17,7 +17,7 @@ from vine_swing.motion.figure.marks import marks_of
 from vine_swing.motion.outline.drawing import missing_in
 from vine_swing.motion.scene.model import DIAL_CHANNEL, Scene
 from vine_swing.motion.timing.ends import turn_marks
-from vine_swing.picture.drawable import Drawable, DrawnParade, drawables, drawn_parades
+from vine_swing.picture.drawable import DrawnScene, drawn_scene
 from vine_swing.picture.list_data import steps_data
 from vine_swing.picture.listing import Visible, hidden, steps_of, visible_parts
 from vine_swing.picture.paint_list import OutlineTrack, Track, copied_tracks
@@ -35,8 +35,7 @@ class Motion:
     """
 
     baked: Baked
-    drawn: dict[str, Drawable]
-    parades: dict[str, DrawnParade]
+    drawn: DrawnScene
     painted: "Painted"
     revision: int
     parts: dict[str, Parts] = field(default_factory=dict)
@@ -46,22 +45,22 @@ class Motion:
     def of(cls, scene: Scene, revision: int, *, effort: Effort | None = None) -> "Motion":
         """Bake a scene from nothing."""
         baked = bake(scene, effort=effort)
-        drawn, parades = drawables(baked), drawn_parades(baked.parades)
-        painted = Painted.of(baked, drawn, parades, revision)
-        parts = _with_copies(_parts(baked, drawn, {}), painted.copied, baked.parades, {})
-        return cls(baked, drawn, parades, painted, revision, parts, {i: dict.fromkeys(p, revision) for i, p in parts.items()})
+        drawn = drawn_scene(baked)
+        painted = Painted.of(drawn, revision)
+        parts = _with_copies(_parts(drawn, {}), painted.copied, baked, {})
+        return cls(baked, drawn, painted, revision, parts, {i: dict.fromkeys(p, revision) for i, p in parts.items()})
 
     def moved_on(self, scene: Scene, revision: int, *, effort: Effort | None = None) -> "Motion":
         """The motion after a change; shares what did not change, and leaves this one as it was."""
         baked = bake(scene, previous=self.baked, effort=effort)
-        drawn, parades = drawables(baked, self.drawn), drawn_parades(baked.parades, self.parades)
-        painted = self.painted.moved_on(self.baked, baked, drawn, parades, revision)
-        parts = _with_copies(_parts(baked, drawn, self.parts, self.baked), painted.copied, baked.parades, self.parts)
+        drawn = drawn_scene(baked, self.drawn)
+        painted = self.painted.moved_on(self.baked, drawn, revision)
+        parts = _with_copies(_parts(drawn, self.parts, self.baked), painted.copied, baked, self.parts)
         stamps = {}
         for object_id, now in parts.items():
             was, stamped = self.parts.get(object_id, {}), self.stamps.get(object_id, {})
             stamps[object_id] = stamped if now is was else {name: stamped[name] if was.get(name) is part else revision for name, part in now.items()}
-        return Motion(baked, drawn, parades, painted, revision, parts, stamps)
+        return Motion(baked, drawn, painted, revision, parts, stamps)
 
     @cached_property
     def size(self) -> int:
@@ -87,7 +86,7 @@ class Motion:
             "whole": since is None,
             "order": [thing.id for thing in scene.objects],
             "dials": list(scene.dials_by_id),
-            "copies": [owner for owner in self.parts if COPIED in owner],
+            "copies": [owner for owner in self.parts if any(mark in owner for mark in COPIED)],
             "hidden": self.painted.hidden,
         }
         if since is None or self.painted.revision > since:
@@ -109,38 +108,36 @@ class Painted:
     revision: int
 
     @classmethod
-    def of(cls, baked: Baked, drawn: dict[str, Drawable], parades: dict[str, DrawnParade], revision: int) -> "Painted":
-        """The steps of a bake."""
-        return cls._made(baked, drawn, parades, visible_parts(baked, drawn), hidden(baked.scene), revision)
+    def of(cls, drawn: DrawnScene, revision: int) -> "Painted":
+        """The steps of a scene."""
+        return cls._made(drawn, visible_parts(drawn), hidden(drawn.baked.scene), revision)
 
     @classmethod
-    def _made(
-        cls, baked: Baked, drawn: dict[str, Drawable], parades: dict[str, DrawnParade], visible: dict[str, Visible], unseen: list[str], revision: int
-    ) -> "Painted":
-        steps = steps_of(baked, drawn, visible, unseen, parades)
+    def _made(cls, drawn: DrawnScene, visible: dict[str, Visible], unseen: list[str], revision: int) -> "Painted":
+        steps = steps_of(drawn, visible, unseen)
         return cls(visible, unseen, steps_data(steps), tuple(copied_tracks(steps)), revision)
 
-    def moved_on(self, before: Baked, baked: Baked, drawn: dict[str, Drawable], parades: dict[str, DrawnParade], revision: int) -> "Painted":
+    def moved_on(self, before: Baked, drawn: DrawnScene, revision: int) -> "Painted":
         """The steps after a change; these very ones where only values changed, as steps name their values and do not hold them."""
-        visible, unseen = visible_parts(baked, drawn, before, self.visible), hidden(baked.scene)
+        baked = drawn.baked
+        visible, unseen = visible_parts(drawn, before, self.visible), hidden(baked.scene)
         same_places = [(one.id, one.parent) for one in before.scene.objects] == [(one.id, one.parent) for one in baked.scene.objects]
         same = same_places and visible == self.visible and unseen == self.hidden
-        if same and baked.parades == before.parades:
+        if same and baked.parades == before.parades and baked.insets == before.insets:
             return self
-        made = self._made(baked, drawn, parades, visible, unseen, revision)
-        # Of a parade, values may change without its steps, and steps without a change of the order or of what is seen.
+        made = self._made(drawn, visible, unseen, revision)
+        # Of a parade or an inset, values may change without its steps, and steps without a change of the order or of what is seen.
         return replace(made, steps=self.steps, revision=self.revision) if made.steps == self.steps else made
 
 
 _STILL = np.zeros(1)
-#: In the names of owners of what copies are painted from.
-COPIED = "#"
+#: In the names of owners of what copies, or the scenes inside insets, are painted from.
+COPIED = ("#", "@")
 
 
-def _with_copies(
-    parts: dict[str, Parts], tracks: Iterable[Track | OutlineTrack], parades: dict[str, BakedParade], old: dict[str, Parts]
-) -> dict[str, Parts]:
-    """Some parts with what the copies of parades are painted from; of a parade itself, beside its other parts."""
+def _with_copies(parts: dict[str, Parts], tracks: Iterable[Track | OutlineTrack], baked: Baked, old: dict[str, Parts]) -> dict[str, Parts]:
+    """Some parts with what the copies of parades and the scenes inside insets are painted from; of a parade or an inset itself, beside its other
+    parts."""
     found: dict[str, Parts] = {}
     for track in tracks:
         if isinstance(track, OutlineTrack):
@@ -151,14 +148,16 @@ def _with_copies(
         else:
             path = (track.name,) if track.name in ("view", "fade") else ("channels", track.name)
             found.setdefault(track.owner, {})[path] = track.values
-    for object_id, parade in parades.items():
+    for object_id, inset in baked.insets.items():
+        found.setdefault(object_id, {}).update({("channels", "inset.frame"): inset.frames, ("channels", "inset.size"): inset.size})
+    for object_id, parade in baked.parades.items():
         lead = np.array([float(parade.lead or 0)])
         found.setdefault(object_id, {}).update({("channels", "copies.lag"): parade.lags, ("channels", "copies.lead"): lead})
     return parts | {owner: parts.get(owner, {}) | copied for owner, copied in found.items()}
 
 
-def _parts(baked: Baked, drawn: dict[str, Drawable], old: dict[str, Parts], before: Baked | None = None) -> dict[str, Parts]:
-    result: dict[str, Parts] = {}
+def _parts(drawn: DrawnScene, old: dict[str, Parts], before: Baked | None = None) -> dict[str, Parts]:
+    baked, result = drawn.baked, dict[str, Parts]()
     leads = _leads(baked)
     for object_id, one in baked.objects.items():
         led = leads.get(object_id)
@@ -170,8 +169,8 @@ def _parts(baked: Baked, drawn: dict[str, Drawable], old: dict[str, Parts], befo
         if led is not None:
             parts |= _led(one, led, baked.objects[led.source.id])
         parts |= {("channels", name): values for name, values in one.channels.items()}
-        if object_id in drawn:
-            parts[("outline",)] = drawn[object_id].outline
+        if object_id in drawn.things:
+            parts[("outline",)] = drawn.things[object_id].outline
             absent = missing_in(one.source.drawn_shape) if one.source.drawn_shape is not None else []
             known = old.get(object_id, {}).get(("missing",))
             if absent or known:

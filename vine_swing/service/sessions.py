@@ -6,17 +6,22 @@ leaves nothing behind, neither in the file nor in memory. What the file holds is
 
 import threading
 from collections import OrderedDict
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from contextlib import contextmanager
+from dataclasses import dataclass
 from typing import Any
 
-from vine_swing.motion.basics.errors import MotionError
+from pydantic import ValidationError
+
+from vine_swing.motion.basics.errors import EditError, MotionError
 from vine_swing.motion.edits import Edit, apply_labelled
 from vine_swing.motion.outline.drawing import check_drawn
-from vine_swing.motion.scene.model import Scene, SceneObject
+from vine_swing.motion.scene.checking import checked
+from vine_swing.motion.scene.model import InnerScene, Scene, SceneObject, Timeline
+from vine_swing.motion.scene.scene_file import faults
 from vine_swing.service.motion import Motion
 from vine_swing.service.patience import Patience
-from vine_swing.store import History, OldRevision, SceneStore, Stored
+from vine_swing.store import History, OldRevision, SceneNotFound, SceneStore, Stored
 
 #: The scenes kept in memory may take this many bytes together; the one used longest ago is let go first, the one in use never.
 MOST_BYTES = 1_500_000_000
@@ -35,64 +40,114 @@ class SceneBusy(Exception):
         super().__init__(f"the scene '{scene_id}' is still being worked out for others; try again in a moment")
 
 
+#: Between the id of a scene and that of one inside it, in the address of the latter.
+INSIDE = "~"
+
+
 class Session:
-    """One scene in use."""
+    """One scene in use, with the scenes inside it."""
 
     def __init__(self, stored: Stored) -> None:
         self.lock = threading.RLock()
         self.stored = stored
-        self._motion: Motion | None = None
+        #: The motion of the whole (None) and of the inner scenes that are looked at, each as it was when it was last asked for.
+        self._motions: dict[str | None, Motion] = {}
+        self._entered: dict[str, Scene] = {}
         #: The last look at edits that were not kept, by what they were: a drag ends with the edit it showed last.
         self._look: tuple[Scene, Sequence[Edit], Scene, str, Motion] | None = None
 
-    def motion(self, patience: Patience) -> Motion:
-        """The baked motion of the scene as it is now; baked when first asked for."""
-        if self._motion is None:
-            self._motion = Motion.of(self.stored.scene, self.stored.revision, effort=patience.effort())
-        return self._motion
+    def seen(self, inset: str | None) -> Scene:
+        """The whole scene as it is now, or one inside it.
 
-    def changed(self, edits: Sequence[Edit], patience: Patience) -> tuple[Scene, str, Motion]:
-        """The scene after some edits, what undo calls them, and its motion; nothing is kept but what it showed."""
-        before = self.stored.scene
+        Raises:
+            SceneNotFound: if there is no such inner scene, or no longer.
+        """
+        if inset is None:
+            return self.stored.scene
+        if inset not in self.stored.scene.insets_by_id:
+            raise SceneNotFound(f"there is no scene '{inset}' inside '{self.stored.scene.name}'; it may have been deleted")
+        if inset not in self._entered:
+            self._entered[inset] = self.stored.scene.entered(inset)
+        return self._entered[inset]
+
+    def motion(self, patience: Patience, inset: str | None = None) -> Motion:
+        """The baked motion of the scene, or of one inside it, as it is now; baked when first asked for."""
+        known, scene, revision = self._motions.get(inset), self.seen(inset), self.stored.revision
+        if known is None:
+            known = self._motions[inset] = Motion.of(scene, revision, effort=patience.effort())
+        elif known.revision != revision:
+            known = self._motions[inset] = known.moved_on(scene, revision, effort=patience.effort())
+        return known
+
+    def changed(self, edits: Sequence[Edit], patience: Patience, inset: str | None = None) -> tuple[Scene, str, Motion]:
+        """The whole scene after some edits of it or of one inside it, what undo calls them, and the motion of what was edited; nothing is kept but
+        what it showed."""
+        before = self.seen(inset)
         if self._look is not None and self._look[0] is before and self._look[1] == edits:
             return self._look[2:]
         after, label = apply_labelled(before, edits)
         check_drawn(after, since=before)
-        motion = self.motion(patience)
+        motion = self.motion(patience, inset)
         if after is not before:
             motion = motion.moved_on(after, self.stored.revision + 1, effort=patience.effort())
-            _refuse_beyond(motion, self.motion(patience))
-        self._look = before, list(edits), after, label, motion
-        return after, label, motion
+            _refuse_beyond(motion, self.motion(patience, inset))
+        whole = after if inset is None else _with_inner(self.stored.scene, inset, after)
+        self._look = before, list(edits), whole, label, motion
+        return whole, label, motion
 
-    def move_on(self, stored: Stored, motion: Motion | None) -> None:
-        """Take up a newer version and its motion; None to work it out when it is asked for."""
-        self.stored, self._motion, self._look = stored, motion, None
+    def outside(self, whole: Scene, patience: Patience) -> Motion:
+        """The motion of the whole scene after one inside it was edited: what is kept must be one that can be baked."""
+        motion = self.motion(patience).moved_on(whole, self.stored.revision + 1, effort=patience.effort())
+        _refuse_beyond(motion, self.motion(patience))
+        return motion
+
+    def move_on(self, stored: Stored, motions: Mapping[str | None, Motion]) -> None:
+        """Take up a newer version, and the motions that are known of it; the others are worked out when they are asked for."""
+        self.stored, self._entered, self._look = stored, {}, None
+        self._motions |= motions
 
     def step(self, stored: Stored, patience: Patience) -> None:
         """Take up the version that undo or redo has come to, sharing what it has in common with the one at hand."""
-        scene, motion = _shared(self.stored.scene, stored.scene), self._motion
-        if motion is not None:
+        scene = _shared(self.stored.scene, stored.scene)
+        self.move_on(Stored(scene, stored.revision, stored.history), {})
+        for inset in list(self._motions):
             try:
-                motion = motion.moved_on(scene, stored.revision, effort=patience.effort())
-            except MotionError:
+                self.motion(patience, inset)
+            except (MotionError, SceneNotFound):
                 # Undo must never be refused: a motion that cannot be worked out now is asked for again by whoever wants to see it.
-                motion = None
-        self.move_on(Stored(scene, stored.revision, stored.history), motion)
+                del self._motions[inset]
 
     def catch_up(self, stored: Stored) -> None:
         """Take up what the file holds, where somebody else has changed it."""
         self.stored = Stored(_shared(self.stored.scene, stored.scene), stored.revision, stored.history)
-        self._motion = self._look = None
+        self._motions, self._entered, self._look = {}, {}, None
 
     @property
     def size(self) -> int:
-        """About how many bytes its motion takes."""
-        return self._motion.size if self._motion is not None else 0
+        """About how many bytes its motions take."""
+        return sum(motion.size for motion in self._motions.values())
+
+
+@dataclass(frozen=True)
+class InUse:
+    """A scene in use as its address says: the whole, or one inside it."""
+
+    session: Session
+    inset: str | None
+
+    @property
+    def stored(self) -> Stored:
+        """What is kept of it now; the revision and the history are those of the whole."""
+        whole = self.session.stored
+        return whole if self.inset is None else Stored(self.session.seen(self.inset), whole.revision, whole.history)
+
+    def motion(self, patience: Patience) -> Motion:
+        """Its baked motion as it is now."""
+        return self.session.motion(patience, self.inset)
 
 
 class Sessions:
-    """The scenes in use, the least recently used let go first."""
+    """The scenes in use, the least recently used let go first. A scene inside another is addressed by both ids, `whole~inner`."""
 
     def __init__(self, store: SceneStore) -> None:
         self.store = store
@@ -102,13 +157,14 @@ class Sessions:
         self._users: dict[str, int] = {}
 
     @contextmanager
-    def use(self, scene_id: str, patience: Patience | None = None) -> Iterator[Session]:
-        """A session, held by one thread at a time, at the revision the file holds.
+    def use(self, address: str, patience: Patience | None = None) -> Iterator[InUse]:
+        """A scene, held by one thread at a time, at the revision the file holds.
 
         Raises:
             SceneNotFound: if there is no such scene.
             SceneBusy: if too many wait for it already, or it is not free in time.
         """
+        scene_id, _, inset = address.partition(INSIDE)
         with self._lock:
             if self._users.get(scene_id, 0) >= MOST_WAITING:
                 raise SceneBusy(scene_id)
@@ -120,7 +176,7 @@ class Sessions:
             with _held(session.lock, patience, scene_id):
                 if session.stored.revision != self.store.revision(scene_id):
                     session.catch_up(self.store.load(scene_id))
-                yield session
+                yield InUse(session, inset or None)
         finally:
             with self._lock:
                 self._users[scene_id] -= 1
@@ -128,36 +184,37 @@ class Sessions:
                     del self._users[scene_id]
                 self._let_go()
 
-    def edit(self, scene_id: str, edits: Sequence[Edit], *, revision: int, patience: Patience) -> Session:
+    def edit(self, address: str, edits: Sequence[Edit], *, revision: int, patience: Patience) -> InUse:
         """Apply edits as one step of undo: all of them, or none."""
-        with self.use(scene_id, patience) as session:
+        with self.use(address, patience) as used:
+            session = used.session
             _expect(session, revision)
             before = session.stored.scene
-            after, label, motion = session.changed(edits, patience)
+            after, label, motion = session.changed(edits, patience, used.inset)
             if after != before:
-                stored = self.store.save(scene_id, before, after, label=label, revision=revision)
-                session.move_on(stored, motion)
-            return session
+                motions = {used.inset: motion} | ({} if used.inset is None else {None: session.outside(after, patience)})
+                session.move_on(self.store.save(whole_of(address), before, after, label=label, revision=revision), motions)
+            return used
 
-    def look(self, scene_id: str, edits: Sequence[Edit], *, revision: int, patience: Patience) -> bytes:
+    def look(self, address: str, edits: Sequence[Edit], *, revision: int, patience: Patience) -> bytes:
         """The motion as it would be after some edits, without making them: what differs from now."""
-        with self.use(scene_id, patience) as session:
-            _expect(session, revision)
-            return session.changed(edits, patience)[2].message(since=revision)
+        with self.use(address, patience) as used:
+            _expect(used.session, revision)
+            return used.session.changed(edits, patience, used.inset)[2].message(since=revision)
 
-    def undo(self, scene_id: str, *, revision: int, patience: Patience) -> Session:
+    def undo(self, address: str, *, revision: int, patience: Patience) -> InUse:
         """Take back the last step, if there is one."""
-        with self.use(scene_id, patience) as session:
-            if stored := self.store.undo(scene_id, revision=revision):
-                session.step(stored, patience)
-            return session
+        with self.use(address, patience) as used:
+            if stored := self.store.undo(whole_of(address), revision=revision):
+                used.session.step(stored, patience)
+            return used
 
-    def redo(self, scene_id: str, *, revision: int, patience: Patience) -> Session:
+    def redo(self, address: str, *, revision: int, patience: Patience) -> InUse:
         """Do the last undone step again, if there is one."""
-        with self.use(scene_id, patience) as session:
-            if stored := self.store.redo(scene_id, revision=revision):
-                session.step(stored, patience)
-            return session
+        with self.use(address, patience) as used:
+            if stored := self.store.redo(whole_of(address), revision=revision):
+                used.session.step(stored, patience)
+            return used
 
     def create(self, scene: Scene, *, patience: Patience) -> str:
         """Keep a new scene, if it can be baked; returns its id."""
@@ -167,7 +224,7 @@ class Sessions:
         scene_id = self.store.create(scene)
         # The very parts that were baked, so that "what changed" is answered by identity.
         session = Session(Stored(scene, 0, History(None, None)))
-        session.move_on(session.stored, motion)
+        session.move_on(session.stored, {None: motion})
         with self._lock:
             self._open[scene_id] = session
         return scene_id
@@ -194,6 +251,23 @@ class Sessions:
                 break
             if scene_id not in self._users:
                 total -= self._open.pop(scene_id).size
+
+
+def whole_of(address: str) -> str:
+    """The id of the scene that is kept, of its address or that of one inside it."""
+    return address.partition(INSIDE)[0]
+
+
+def _with_inner(whole: Scene, inset: str, after: Scene) -> Scene:
+    """A scene after one inside it was changed.
+
+    Raises:
+        EditError: if the whole would not be a scene any more, as when it came to stand in itself.
+    """
+    try:
+        return checked(whole.left(inset, after), since=whole)
+    except ValidationError as error:
+        raise EditError(f"that would not be a scene any more: {'; '.join(faults(error))}") from error
 
 
 @contextmanager
@@ -233,9 +307,22 @@ def _shared(before: Scene, after: Scene) -> Scene:
     """`after`, with every part that equals its counterpart in `before` replaced by that very part."""
     if before is after:
         return after
-    objects = tuple(_shared_object(before.by_id.get(thing.id), thing) for thing in after.objects)
-    dials = tuple(was if (was := before.dials_by_id.get(owner)) == dial else dial for owner, dial in after.dials_by_id.items())
-    return after.but(objects=objects, dials=dials)
+    known = before.insets_by_id
+    insets = tuple(_shared_inner(known.get(inner.id), inner) for inner in after.insets)
+    return after.but(**_shared_parts(before, after), insets=insets)
+
+
+def _shared_inner(before: InnerScene | None, after: InnerScene) -> InnerScene:
+    if before is None or before is after:
+        return after
+    return before if before == after else after.but(**_shared_parts(before, after))
+
+
+def _shared_parts(before: Timeline, after: Timeline) -> dict[str, Any]:
+    things, turned = {thing.id: thing for thing in before.objects}, {dial.id: dial for dial in before.dials}
+    objects = tuple(_shared_object(things.get(thing.id), thing) for thing in after.objects)
+    dials = tuple(was if (was := turned.get(dial.id)) == dial else dial for dial in after.dials)
+    return {"objects": objects, "dials": dials}
 
 
 def _shared_object(before: SceneObject | None, after: SceneObject) -> SceneObject:

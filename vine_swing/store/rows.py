@@ -1,7 +1,7 @@
 """Scenes ↔ rows: reading a scene, and writing down only what differs between two versions of it.
 
 Objects, rules, dials, cues and channels are lists of parts with an id; each is compared with its counterpart, and parts that both
-versions share are not looked at.
+versions share are not looked at. A scene inside another is a row of `scene` too, with what is in it like that of any other.
 """
 
 import base64
@@ -18,12 +18,13 @@ from pydantic import TypeAdapter
 from vine_swing.motion.basics.contents import PICTURE_FILES
 from vine_swing.motion.rules.rule import Rule
 from vine_swing.motion.scene.kinds import CONTENT_COLUMNS, KINDS
-from vine_swing.motion.scene.model import DIAL_CHANNEL, Cue, Dial, KeptPicture, OwnFont, Scene, SceneObject
+from vine_swing.motion.scene.model import DIAL_CHANNEL, Cue, Dial, InnerScene, KeptPicture, OwnFont, Scene, SceneObject, Timeline
 from vine_swing.motion.timing.channel import Channel, Key
 from vine_swing.motion.timing.ease import Ease
 
 _EASE: TypeAdapter[Ease] = TypeAdapter(Ease)
-_SCENE = ("name", "fps", "length", "width", "height", "background", "palette")
+_TIMELINE = ("name", "fps", "length", "width", "height", "background")
+_INSIDE = "SELECT * FROM scene WHERE within = ? ORDER BY position"
 _OBJECT = ("position", "name", "kind", "parent", "shown", "first_frame", "last_frame", "bone", *CONTENT_COLUMNS)
 _RULE = ("position", "kind", '"on"', "channels", "mode", "words")
 _DIAL = ("position", "name", "unit", "low", "high")
@@ -37,6 +38,23 @@ def read(db: sqlite3.Connection, scene_id: str) -> Scene | None:
     row = db.execute("SELECT * FROM scene WHERE id = ?", (scene_id,)).fetchone()
     if row is None:
         return None
+    fonts = [
+        {"id": font["id"], "name": font["name"], "licence": font["licence"], "data": base64.b64encode(font["data"]).decode()}
+        for font in db.execute("SELECT font.*, blob.data FROM font JOIN blob ON blob.hash = font.hash WHERE scene = ? ORDER BY position", (scene_id,))
+    ]
+    pictures = []
+    kept = "SELECT picture.*, blob.data FROM picture JOIN blob ON blob.hash = picture.hash WHERE scene = ? ORDER BY position"
+    for one in db.execute(kept, (scene_id,)):
+        PICTURE_FILES.keep(one["data"])
+        pictures.append({name: one[name] for name in ("id", "name", "width", "height")})
+    insets = [{"id": one["part"]} | _read_timeline(db, one) for one in db.execute(_INSIDE, (scene_id,)).fetchall()]
+    parts = {"fonts": fonts, "pictures": pictures, "insets": insets, "palette": tuple(json.loads(row["palette"]))}
+    return Scene.model_validate(_read_timeline(db, row) | parts)
+
+
+def _read_timeline(db: sqlite3.Connection, row: sqlite3.Row) -> dict[str, Any]:
+    """What a row of `scene` holds, for a whole scene or one inside another."""
+    scene_id = row["id"]
     channels = _read_channels(db, scene_id)
     rules: dict[int, list[dict[str, Any]]] = defaultdict(list)
     for rule in db.execute("SELECT rule.* FROM rule JOIN object ON object.row = rule.object WHERE scene = ? ORDER BY rule.position", (scene_id,)):
@@ -63,39 +81,79 @@ def read(db: sqlite3.Connection, scene_id: str) -> Scene | None:
         | {"first": cue["first_frame"], "last": cue["last_frame"], "objects": json.loads(cue["objects"])}
         for cue in db.execute("SELECT * FROM cue WHERE scene = ? ORDER BY position", (scene_id,))
     ]
-    fonts = [
-        {"id": font["id"], "name": font["name"], "licence": font["licence"], "data": base64.b64encode(font["data"]).decode()}
-        for font in db.execute("SELECT font.*, blob.data FROM font JOIN blob ON blob.hash = font.hash WHERE scene = ? ORDER BY position", (scene_id,))
-    ]
-    head = {name: row[name] for name in ("name", "fps", "length", "background")} | {"palette": tuple(json.loads(row["palette"]))}
-    pictures = []
-    kept = "SELECT picture.*, blob.data FROM picture JOIN blob ON blob.hash = picture.hash WHERE scene = ? ORDER BY position"
-    for one in db.execute(kept, (scene_id,)):
-        PICTURE_FILES.keep(one["data"])
-        pictures.append({name: one[name] for name in ("id", "name", "width", "height")})
-    parts = {"objects": objects, "dials": dials, "cues": cues, "fonts": fonts, "pictures": pictures}
-    return Scene.model_validate({**head, "size": (row["width"], row["height"]), **parts})
+    head = {name: row[name] for name in ("name", "fps", "length", "background")} | {"size": (row["width"], row["height"])}
+    return head | {"objects": objects, "dials": dials, "cues": cues}
 
 
 def insert(db: sqlite3.Connection, scene_id: str, scene: Scene, now: str) -> None:
     """Write a whole new scene."""
-    _insert(db, "scene", ("id", *_SCENE, "made", "changed"), (scene_id, *_scene_values(scene), now, now))
-    for position, thing in enumerate(scene.objects):
-        _insert_object(db, scene_id, thing, position)
-    for position, dial in enumerate(scene.dials):
-        _insert_dial(db, scene_id, dial, position)
-    for position, cue in enumerate(scene.cues):
-        _insert_cue(db, scene_id, cue, position)
+    values = (*_timeline_values(scene), json.dumps(scene.palette))
+    _insert(db, "scene", ("id", *_TIMELINE, "palette", "made", "changed"), (scene_id, *values, now, now))
+    _insert_parts(db, scene_id, scene)
     for position, font in enumerate(scene.fonts):
         _insert_font(db, scene_id, font, position)
     for position, picture in enumerate(scene.pictures):
         _insert_picture(db, scene_id, picture, position)
+    for position, inner in enumerate(scene.insets):
+        _insert_inner(db, scene_id, inner, position)
+
+
+def _insert_parts(db: sqlite3.Connection, scene_id: str, timeline: Timeline) -> None:
+    for position, thing in enumerate(timeline.objects):
+        _insert_object(db, scene_id, thing, position)
+    for position, dial in enumerate(timeline.dials):
+        _insert_dial(db, scene_id, dial, position)
+    for position, cue in enumerate(timeline.cues):
+        _insert_cue(db, scene_id, cue, position)
+
+
+def _insert_inner(db: sqlite3.Connection, scene_id: str, inner: InnerScene, position: int) -> None:
+    row = _inner_id(scene_id, inner.id)
+    _insert(db, "scene", ("id", "within", "part", "position", *_TIMELINE), (row, scene_id, inner.id, position, *_timeline_values(inner)))
+    _insert_parts(db, row, inner)
+
+
+def _inner_id(scene_id: str, inset_id: str) -> str:
+    """The id of the row of a scene inside another: ids that scenes get by themselves have no stroke."""
+    return f"{scene_id}/{inset_id}"
 
 
 def write_difference(db: sqlite3.Connection, scene_id: str, before: Scene, after: Scene) -> None:
     """Write what differs between two versions of a scene."""
-    if _scene_values(before) != _scene_values(after):
-        _update(db, "scene", _SCENE, _scene_values(after), "id", scene_id)
+    if before.palette != after.palette:
+        _update(db, "scene", ("palette",), (json.dumps(after.palette),), "id", scene_id)
+    _write_timeline(db, scene_id, before, after)
+    for change, was, now in _changes(before.insets, after.insets):
+        if change is None:
+            _insert_inner(db, scene_id, *now)
+            continue
+        row = _inner_id(scene_id, change)
+        _write_timeline(db, row, was[0], now[0] if now is not None else InnerScene(id=change))
+        if now is None:
+            db.execute("DELETE FROM scene WHERE id = ?", (row,))
+        elif was[1] != now[1]:
+            _update(db, "scene", ("position",), (now[1],), "id", row)
+    for change, _, now in _changes(before.pictures, after.pictures):
+        if change is None:
+            _insert_picture(db, scene_id, *now)
+        elif now is None:
+            db.execute("DELETE FROM picture WHERE scene = ? AND id = ?", (scene_id, change))
+        else:
+            _update(db, "picture", ("position", "name"), (now[1], now[0].name), "row", _row(db, "picture", "scene", scene_id, change))
+    for change, _, now in _changes(before.fonts, after.fonts):
+        if change is None:
+            _insert_font(db, scene_id, *now)
+        elif now is None:
+            db.execute("DELETE FROM font WHERE scene = ? AND id = ?", (scene_id, change))
+        else:
+            values = (now[1], now[0].name, now[0].licence)
+            _update(db, "font", ("position", "name", "licence"), values, "row", _row(db, "font", "scene", scene_id, change))
+
+
+def _write_timeline(db: sqlite3.Connection, scene_id: str, before: Timeline, after: Timeline) -> None:
+    """Write what differs between two versions of a row of `scene` and of what is in it."""
+    if _timeline_values(before) != _timeline_values(after):
+        _update(db, "scene", _TIMELINE, _timeline_values(after), "id", scene_id)
     for change, was, now in _changes(before.objects, after.objects):
         if change is None:
             _insert_object(db, scene_id, *now)
@@ -114,21 +172,6 @@ def write_difference(db: sqlite3.Connection, scene_id: str, before: Scene, after
             if _dial_values(*was) != _dial_values(*now):
                 _update(db, "dial", _DIAL, _dial_values(*now), "row", row)
             _update_channels(db, "dial", row, {DIAL_CHANNEL: was[0].channel}, {DIAL_CHANNEL: now[0].channel})
-    for change, _, now in _changes(before.pictures, after.pictures):
-        if change is None:
-            _insert_picture(db, scene_id, *now)
-        elif now is None:
-            db.execute("DELETE FROM picture WHERE scene = ? AND id = ?", (scene_id, change))
-        else:
-            _update(db, "picture", ("position", "name"), (now[1], now[0].name), "row", _row(db, "picture", "scene", scene_id, change))
-    for change, _, now in _changes(before.fonts, after.fonts):
-        if change is None:
-            _insert_font(db, scene_id, *now)
-        elif now is None:
-            db.execute("DELETE FROM font WHERE scene = ? AND id = ?", (scene_id, change))
-        else:
-            values = (now[1], now[0].name, now[0].licence)
-            _update(db, "font", ("position", "name", "licence"), values, "row", _row(db, "font", "scene", scene_id, change))
     for change, was, now in _changes(before.cues, after.cues):
         if change is None:
             _insert_cue(db, scene_id, *now)
@@ -303,8 +346,8 @@ def _update(db: sqlite3.Connection, table: str, columns: tuple[str, ...], values
     db.execute(f"UPDATE {table} SET {', '.join(f'{column} = ?' for column in columns)} WHERE {by} = ?", (*values, key))
 
 
-def _scene_values(scene: Scene) -> tuple[Any, ...]:
-    return scene.name, scene.fps, scene.length, *scene.size, scene.background, json.dumps(scene.palette)
+def _timeline_values(scene: Timeline) -> tuple[Any, ...]:
+    return scene.name, scene.fps, scene.length, *scene.size, scene.background
 
 
 def _object_values(thing: SceneObject, position: int) -> tuple[Any, ...]:

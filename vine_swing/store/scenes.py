@@ -15,6 +15,8 @@ from vine_swing.store.database import Database
 from vine_swing.store.feels import FeelStore, OwnFeel
 from vine_swing.store.previews import PreviewStore
 
+_REVISION = "SELECT revision FROM scene WHERE id = ? AND within IS NULL AND deleted IS NULL"
+
 
 class SceneNotFound(LookupError):
     """There is no such scene, or it has been deleted."""
@@ -89,7 +91,7 @@ class SceneStore:
         with self._database.reading() as db:
             found = db.execute(
                 "SELECT id, name, fps, length, width, height, (SELECT count(*) FROM object WHERE object.scene = scene.id) AS objects,"
-                f" revision, changed FROM scene WHERE deleted IS {'NOT ' if deleted else ''}NULL ORDER BY changed DESC, id"
+                f" revision, changed FROM scene WHERE within IS NULL AND deleted IS {'NOT ' if deleted else ''}NULL ORDER BY changed DESC, id"
             )
             return [SceneSummary(**dict(row)) for row in found]
 
@@ -116,7 +118,7 @@ class SceneStore:
             SceneNotFound: if there is none of this id.
         """
         with self._database.reading() as db:
-            row = db.execute("SELECT revision FROM scene WHERE id = ? AND deleted IS NULL", (scene_id,)).fetchone()
+            row = db.execute(_REVISION, (scene_id,)).fetchone()
         if row is None:
             raise SceneNotFound(_missing(scene_id))
         revision: int = row["revision"]
@@ -158,7 +160,7 @@ class SceneStore:
 
     def _mark(self, scene_id: str, deleted: str | None, only: str) -> None:
         with self._database.transaction() as db:
-            if not db.execute(f"UPDATE scene SET deleted = ? WHERE id = ? AND {only}", (deleted, scene_id)).rowcount:
+            if not db.execute(f"UPDATE scene SET deleted = ? WHERE id = ? AND within IS NULL AND {only}", (deleted, scene_id)).rowcount:
                 raise SceneNotFound(_missing(scene_id))
 
     def _step_back(self, scene_id: str, kind: Literal["undo", "redo"], other: Literal["undo", "redo"], revision: int) -> Stored | None:
@@ -174,7 +176,7 @@ class SceneStore:
             return self._load(db, scene_id)
 
     def _expect(self, db: sqlite3.Connection, scene_id: str, revision: int) -> None:
-        row = db.execute("SELECT revision FROM scene WHERE id = ? AND deleted IS NULL", (scene_id,)).fetchone()
+        row = db.execute(_REVISION, (scene_id,)).fetchone()
         if row is None:
             raise SceneNotFound(_missing(scene_id))
         if row["revision"] != revision:
@@ -186,7 +188,7 @@ class SceneStore:
         return revision
 
     def _load(self, db: sqlite3.Connection, scene_id: str) -> Stored:
-        row = db.execute("SELECT revision FROM scene WHERE id = ? AND deleted IS NULL", (scene_id,)).fetchone()
+        row = db.execute(_REVISION, (scene_id,)).fetchone()
         scene = rows.read(db, scene_id) if row is not None else None
         if scene is None:
             raise SceneNotFound(_missing(scene_id))

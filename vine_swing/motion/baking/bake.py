@@ -5,15 +5,16 @@ before an edit makes the new one share every array that the edit cannot have cha
 again, so `is` tells what is new.
 """
 
-from dataclasses import dataclass, field
+from functools import partial
 
 import numpy as np
 from numpy.typing import NDArray
 
+from vine_swing.motion.baking.baked import Baked, BakedInset, BakedParade
 from vine_swing.motion.baking.bent import with_outlines
 from vine_swing.motion.baking.copies import CopyBaker
-from vine_swing.motion.baking.effort import Effort
-from vine_swing.motion.baking.element import BakedParade
+from vine_swing.motion.baking.effort import Effort, TooMuchWork
+from vine_swing.motion.baking.insets import baked_insets
 from vine_swing.motion.baking.keyed import dial_values
 from vine_swing.motion.baking.making import Making
 from vine_swing.motion.baking.pictures import with_pictures
@@ -21,48 +22,11 @@ from vine_swing.motion.baking.placing import BakedObject, placed
 from vine_swing.motion.baking.plan import Plan, changed_values
 from vine_swing.motion.baking.reading import Reader
 from vine_swing.motion.basics.errors import MotionError
+from vine_swing.motion.basics.limits import MOST_COPIES
 from vine_swing.motion.scene.graph import Ref
 from vine_swing.motion.scene.model import DIAL, DIAL_CHANNEL, Dial, Scene, SceneObject
 
 Array = NDArray[np.float64]
-
-
-@dataclass(frozen=True)
-class Baked:
-    """A whole scene over `frames`, shape (n,). `baked["Mango", "x"]` is one channel by the object's name, shape (n,)."""
-
-    scene: Scene
-    frames: Array
-    objects: dict[str, BakedObject]
-    dials: dict[str, Array]
-    plan: Plan
-    reader: Reader
-    #: The copies of parades that hang in no other, by id.
-    parades: dict[str, BakedParade] = field(default_factory=dict)
-    #: Channels that reach too far to be shown, with the first frame at which they do; they are cut off there.
-    beyond: dict[Ref, float] = field(default_factory=dict)
-
-    def __getitem__(self, key: tuple[str, str]) -> Array:
-        name, channel = key
-        one = self.named(name)
-        if channel not in one.channels:
-            raise MotionError(f"'{name}' has no channel '{channel}'; it has {', '.join(one.channels)}")
-        return self.spread(one.channels[channel])
-
-    def named(self, name: str) -> BakedObject:
-        """The object with this name.
-
-        Raises:
-            MotionError: if there is none.
-        """
-        for one in self.objects.values():
-            if one.source.name == name:
-                return one
-        raise MotionError(f"there is no object '{name}'; there are {', '.join(o.source.name for o in self.objects.values()) or 'none'}")
-
-    def spread(self, array: Array) -> Array:
-        """The array with one row per frame, as a copy of its own."""
-        return np.broadcast_to(array, (len(self.frames), *array.shape[1:])).copy()
 
 
 def bake(scene: Scene, frames: Array | None = None, *, previous: Baked | None = None, effort: Effort | None = None) -> Baked:
@@ -84,10 +48,12 @@ def bake(scene: Scene, frames: Array | None = None, *, previous: Baked | None = 
     effort = effort or Effort()
     if previous is not None and _same_time(previous, scene, grid):
         changed = changed_values(previous.scene, scene)
-        if changed is not None:
-            return _with_values(previous, scene, changed, effort)
-        return _whole(scene, grid, previous, effort)
-    return _whole(scene, grid, None, effort)
+        made = _whole(scene, grid, previous, effort) if changed is None else _with_values(previous, scene, changed, effort)
+    else:
+        made = _whole(scene, grid, None, effort)
+    if made.painted > MOST_COPIES:
+        raise TooMuchWork(f"this scene would paint {made.painted} copies and insets; at most {MOST_COPIES} are painted, so let it show fewer")
+    return made
 
 
 def placed_at(scene: Scene, object_id: str, frame: float) -> BakedObject:
@@ -129,7 +95,9 @@ def _whole(scene: Scene, grid: Array, previous: Baked | None, effort: Effort) ->
     dials = {dial.id: _dial(dial, grid, previous) for dial in scene.dials}
     beyond = {ref: frame for ref, frame in previous.beyond.items() if _kept(ref, objects, old)} if previous is not None else {}
     parades = _parades(scene, plan, objects, reader, previous, effort)
-    return Baked(scene, grid, {thing.id: objects[thing.id] for thing in scene.objects}, dials, plan, reader, parades, beyond | making.beyond)
+    insets = _insets(scene, plan, objects, previous, effort)
+    objects = {thing.id: objects[thing.id] for thing in scene.objects}
+    return Baked(scene, grid, objects, dials, plan, reader, parades, insets, beyond | making.beyond)
 
 
 def _with_values(previous: Baked, scene: Scene, changed: list[tuple[SceneObject, SceneObject]], effort: Effort) -> Baked:
@@ -164,7 +132,8 @@ def _with_values(previous: Baked, scene: Scene, changed: list[tuple[SceneObject,
     objects |= with_pictures(with_outlines(replaced, scene, grid, reader.outlines, old, objects), scene, old)
     beyond = {ref: frame for ref, frame in previous.beyond.items() if _kept(ref, objects, old)}
     parades = _parades(scene, plan, objects, reader, previous, effort)
-    return Baked(scene, grid, objects, dials, plan, reader, parades, beyond | making.beyond)
+    insets = _insets(scene, plan, objects, previous, effort)
+    return Baked(scene, grid, objects, dials, plan, reader, parades, insets, beyond | making.beyond)
 
 
 def _parades(
@@ -172,12 +141,31 @@ def _parades(
 ) -> dict[str, BakedParade]:
     if not any(thing.copying is not None for thing in scene.objects):
         return {}
-    baker = CopyBaker(scene, plan, objects, previous.objects if previous is not None else {}, effort)
+    baker = CopyBaker(scene, plan, objects, previous.objects if previous is not None else {}, effort, partial(_inner, effort))
     return baker.top(reader, reader.grid[0], previous.parades if previous is not None else {})
 
 
+def _insets(scene: Scene, plan: Plan, objects: dict[str, BakedObject], previous: Baked | None, effort: Effort) -> dict[str, BakedInset]:
+    shown = {object_id: one for object_id, one in objects.items() if one.source.inset_of is not None}
+    if not shown:
+        return {}
+    copied = plan.below({thing.id for thing in scene.objects if thing.copying is not None})
+    here = {object_id: one for object_id, one in shown.items() if object_id not in copied}
+    return baked_insets(here, scene, partial(_inner, effort), previous.insets if previous is not None else {})
+
+
+def _inner(effort: Effort, scene: Scene, frames: Array, previous: Baked | None) -> Baked:
+    """A scene inside another, at the frames that are shown of it."""
+    return bake(scene, frames, previous=previous, effort=effort)
+
+
 def _same_time(previous: Baked, scene: Scene, grid: Array) -> bool:
-    """Whether arrays of an earlier bake can still stand: rules may read the fps and the length, not only the frames."""
+    """Whether arrays of an earlier bake can still stand: rules may read the fps and the length, not only the frames, and insets run as fast as the
+    fps of the scenes inside say."""
+    if previous.scene.insets is not scene.insets and {i: one.fps for i, one in previous.scene.insets_by_id.items()} != {
+        i: one.fps for i, one in scene.insets_by_id.items()
+    }:
+        return False
     return previous.scene.fps == scene.fps and previous.scene.length == scene.length and np.array_equal(previous.frames, grid)
 
 

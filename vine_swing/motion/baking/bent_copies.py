@@ -7,7 +7,7 @@ from functools import partial
 import numpy as np
 from numpy.typing import NDArray
 
-from vine_swing.motion.baking.element import Element
+from vine_swing.motion.baking.baked import Element
 from vine_swing.motion.baking.outlines import ReadOutlines, benders, drawn_series
 from vine_swing.motion.baking.placing import BakedObject
 from vine_swing.motion.baking.reading import Reader

@@ -10,11 +10,12 @@ from dataclasses import dataclass, replace
 import numpy as np
 from numpy.typing import NDArray
 
+from vine_swing.motion.baking.baked import UNMOVED, BakedInset, BakedParade, Element
 from vine_swing.motion.baking.bent import with_outlines
 from vine_swing.motion.baking.bent_copies import bends_copies, with_bent_copies
 from vine_swing.motion.baking.effort import Effort, TooMuchWork
-from vine_swing.motion.baking.element import UNMOVED, BakedParade, Element
 from vine_swing.motion.baking.given import Given, given_to_copies
+from vine_swing.motion.baking.insets import BakeInner, baked_insets, reached
 from vine_swing.motion.baking.outlines import is_bent
 from vine_swing.motion.baking.pictures import with_pictures
 from vine_swing.motion.baking.placing import BakedObject, placed
@@ -22,7 +23,7 @@ from vine_swing.motion.baking.plan import Plan
 from vine_swing.motion.baking.reading import CopyView, Reader
 from vine_swing.motion.baking.surroundings import measured, surroundings_of
 from vine_swing.motion.basics.limits import FARTHEST, MOST_COPIES
-from vine_swing.motion.basics.specs import GEOMETRY, OUTLINE
+from vine_swing.motion.basics.specs import GEOMETRY, INNER, OUTLINE
 from vine_swing.motion.formula import Copy
 from vine_swing.motion.outline.drawing import TextPart, drawing_of
 from vine_swing.motion.parade.arranging import Places, Surroundings, arranged
@@ -30,7 +31,7 @@ from vine_swing.motion.parade.channels import NAMES
 from vine_swing.motion.parade.frames import Layout, laid_out
 from vine_swing.motion.parade.model import MAX_COPIES, Parade
 from vine_swing.motion.parade.ranks import ranks
-from vine_swing.motion.scene.model import GroupObject, Scene, SceneObject, TextShape
+from vine_swing.motion.scene.model import GroupObject, InnerScene, Scene, SceneObject, TextShape
 
 Array = NDArray[np.float64]
 #: Numbers that stand for one copy at one frame when effort is counted: its matrix, its opacity, and what is sent of them.
@@ -58,6 +59,7 @@ class CopyBaker:
     scene, plan: what is baked.
     main: the objects of the scene's own bake.
     before: the same of an earlier bake; what has not changed is taken from it.
+    inner: bakes the scenes inside insets.
     """
 
     scene: Scene
@@ -65,6 +67,7 @@ class CopyBaker:
     main: Mapping[str, BakedObject]
     before: Mapping[str, BakedObject]
     effort: Effort
+    inner: BakeInner
 
     def top(self, reader: Reader, grid: Array, known: Mapping[str, BakedParade]) -> dict[str, BakedParade]:
         """The parades that hang in no other, by id; from those `known` where nothing they are made from has changed."""
@@ -91,10 +94,12 @@ class CopyBaker:
         above = [one.id for one in self.scene.upwards(thing.parent)] if bends_copies(self.scene, thing) else []
         made_from = {one: self.main[one] for one in (thing.id, *below, *self._guides(thing), *above)}
         same_frames = was is not None and np.array_equal(was.grid, grid)
-        same_things = was is not None and same_frames and reader.is_plain and made_from.keys() == was.made_from.keys()
+        shown = self._shown(below)
+        same_shown = was is not None and len(was.shown_from) == len(shown) and all(a is b for a, b in zip(was.shown_from, shown, strict=True))
+        same_things = was is not None and same_frames and same_shown and reader.is_plain and made_from.keys() == was.made_from.keys()
         if was is not None and same_things and all(was.made_from[one] is now for one, now in made_from.items()):
             return was
-        same_parts = was is not None and all(_same_made(was.made_from.get(one), self.main[one]) for one in below)
+        same_parts = was is not None and same_shown and all(_same_made(was.made_from.get(one), self.main[one]) for one in below)
         around = self._around(thing, parts, values, grid, reader, was if same_parts else None)
         counts = np.floor(np.clip(values["count"], 0, MAX_COPIES))
         if around.points is not None:
@@ -120,7 +125,7 @@ class CopyBaker:
         own = () if not element.objects else self._own(thing, parts, element, layout, len(grid), most, reader, was if same_parts else None)
         if element.objects and most and bends_copies(self.scene, thing):
             own = with_bent_copies(self.scene, thing, element, own, layout, places, grid, reader)
-        return BakedParade(thing, parade, grid, layout, places, _order(parade, places, was), element, own, around, made_from)
+        return BakedParade(thing, parade, grid, layout, places, _order(parade, places, was), element, own, around, made_from, shown)
 
     # -- the element
 
@@ -134,7 +139,9 @@ class CopyBaker:
             if shape is not None:
                 objects[object_id] = replace(objects[object_id], source=objects[object_id].source.but(shape=shape))
         objects = self._bent(objects, frames, reader)
-        return Element(objects, self._inner(objects, frames, reader, was.element.parades if was is not None else {}))
+        known = was.element if was is not None else Element({}, {})
+        insets = baked_insets(objects, self.scene, self.inner, known.insets)
+        return Element(objects, self._inner(objects, frames, reader, known.parades), insets)
 
     def _bent(
         self, objects: dict[str, BakedObject], frames: Array, reader: Reader, around: Mapping[str, BakedObject] | None = None
@@ -263,7 +270,8 @@ class CopyBaker:
             objects[one] = element.objects[one]
         plain = {one: replace(objects[one], bent=None, bent_from=None, shown_size=None) for one in redrawn}
         objects |= self._bent(plain, frames, mine, element.objects | objects)
-        return Element(objects, self._own_parades(parts, element, own, frames, rows, given, mine))
+        insets = self._own_insets(element, own, rows)
+        return Element(objects, self._own_parades(parts, element, own, frames, rows, given, mine), insets)
 
     def _redraws(self, thing: SceneObject, own: Mapping[str, Array], given: Given, reworded: bool) -> bool:
         """Whether an object is drawn otherwise in a copy, in which some of its channels are its own: bent by keys or rules, or another page."""
@@ -273,6 +281,16 @@ class CopyBaker:
             return False
         asked = any((one.id, OUTLINE) in given.varying for one in self.scene.upwards(thing.id))
         return asked or reworded or any(name in own for name in drawing_of(thing.drawn_shape).names)
+
+    def _own_insets(self, element: Element, own: Mapping[str, Mapping[str, Array]], rows: NDArray[np.intp]) -> dict[str, BakedInset]:
+        """Of the insets that hang in a parade, those that show other frames in a copy."""
+        shown = {}
+        for object_id, names in own.items():
+            if INNER in names and element.objects[object_id].source.inset_of is not None:
+                shared = element.objects[object_id]
+                inner = np.broadcast_to(names[INNER], rows.shape) if len(names[INNER]) == 1 else names[INNER]
+                shown[object_id] = replace(shared, channels=shared.channels | {INNER: inner})
+        return baked_insets(shown, self.scene, self.inner, {})
 
     def _own_parades(
         self,
@@ -311,6 +329,11 @@ class CopyBaker:
     def _all_below(self, thing: SceneObject) -> list[str]:
         below = self.plan.below({thing.id})
         return sorted(below - {thing.id})
+
+    def _shown(self, below: list[str]) -> tuple[InnerScene, ...]:
+        """The inner scenes that some objects show, however deep, each once."""
+        uses = [use.scene for one in below if (use := self.scene.by_id[one].inset_of) is not None]
+        return tuple({inner.id: inner for one in uses for inner in reached(self.scene, one)}.values())
 
     def _guides(self, thing: SceneObject) -> list[str]:
         """What a parade stands along, and all that carries it and the parade: where it is goes by where they are."""
@@ -361,7 +384,7 @@ def _same_made(was: BakedObject | None, now: BakedObject) -> bool:
 
 def _moves(thing: SceneObject, name: str) -> bool:
     """Whether a channel changes over time."""
-    return thing.is_keyed(name) or bool(thing.rules_on(name)) or (name in ("x", "y") and thing.is_keyed("path"))
+    return thing.is_keyed(name) or thing.is_running(name) or bool(thing.rules_on(name)) or (name in ("x", "y") and thing.is_keyed("path"))
 
 
 def _places_it(thing: SceneObject, name: str) -> bool:

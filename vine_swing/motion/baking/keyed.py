@@ -8,8 +8,9 @@ import numpy as np
 from numpy.typing import NDArray
 
 from vine_swing.motion.basics.colour import parse_hex
+from vine_swing.motion.basics.specs import INNER
 from vine_swing.motion.rules import Timing
-from vine_swing.motion.scene.model import Dial, SceneObject
+from vine_swing.motion.scene.model import Dial, Scene, SceneObject
 from vine_swing.motion.timing.channel import Channel
 from vine_swing.motion.timing.ends import turn_marks
 from vine_swing.motion.timing.evaluate import KeyedChannels, evaluate_colours
@@ -52,9 +53,12 @@ def batch_key(thing: SceneObject, name: str, timing: Timing) -> Hashable:
 
 
 def kind_of(thing: SceneObject, name: str) -> str:
-    """What makes a channel before its rules: its own keys ("keyed"), the path it goes along ("along"), or nothing ("still")."""
+    """What makes a channel before its rules: its own keys ("keyed"), the path it goes along ("along"), time itself ("running"), or nothing
+    ("still")."""
     if thing.is_keyed(name):
         return "keyed"
+    if thing.is_running(name):
+        return "running"
     return "along" if name in ("x", "y") and thing.is_keyed("path") else "still"
 
 
@@ -63,8 +67,8 @@ def moving_channel(thing: SceneObject, name: str) -> Channel:
     return thing.channels.get("path" if kind_of(thing, name) == "along" else name, _NEVER_TOUCHED)
 
 
-def before_rules(rows: Sequence[Row]) -> Callable[[Array], Array]:
-    """A function that reads channels with one batch key, one a row, at any frames (1 or r, n)."""
+def before_rules(rows: Sequence[Row], scene: Scene) -> Callable[[Array], Array]:
+    """A function that reads channels of a scene with one batch key, one a row, at any frames (1 or r, n)."""
     if rows[0][0].specs[rows[0][1]].is_colour:
         return lambda t: np.stack([_colours(thing, name, t[n % len(t)]) for n, (thing, name) in enumerate(rows)])
     match kind_of(*rows[0]):
@@ -72,9 +76,20 @@ def before_rules(rows: Sequence[Row]) -> Callable[[Array], Array]:
             return KeyedChannels([thing.channels[name] for thing, name in rows]).at
         case "along":
             return lambda t: np.stack([_along(thing.channels["path"], name, t[n % len(t)]) for n, (thing, name) in enumerate(rows)])
+        case "running":
+            starts, firsts, paces = (np.array(column)[:, None] for column in zip(*(run_of(thing, scene) for thing, _ in rows), strict=True))
+            return lambda t: starts + (t - firsts) * paces
         case _:
             values = np.array([plain_value(thing, name) for thing, name in rows])[:, None]
             return lambda t: np.repeat(values, t.shape[1], axis=1)
+
+
+def run_of(thing: SceneObject, scene: Scene) -> tuple[float, float, float]:
+    """How an inset runs where nothing keys it: its inner frame at the first frame of its span, that frame, and inner frames a frame."""
+    use = thing.inset_of
+    assert use is not None
+    first, _ = thing.span.within(scene.length)
+    return plain_value(thing, INNER), float(first), scene.insets_by_id[use.scene].fps / scene.fps
 
 
 def _along(path: Channel, name: str, t: Array) -> Array:

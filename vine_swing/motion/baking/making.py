@@ -11,13 +11,13 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
-from vine_swing.motion.baking.keyed import Row, batch_key
+from vine_swing.motion.baking.keyed import Row, batch_key, before_rules
 from vine_swing.motion.baking.placing import BakedObject
 from vine_swing.motion.baking.plan import Plan
 from vine_swing.motion.baking.reading import Reader
 from vine_swing.motion.basics import colour
 from vine_swing.motion.basics.limits import FARTHEST
-from vine_swing.motion.basics.specs import GROUP_CHANNELS, OUTLINE, ChannelSpec
+from vine_swing.motion.basics.specs import GROUP_CHANNELS, INNER, OUTLINE, ChannelSpec
 from vine_swing.motion.rules.link import NAMED
 from vine_swing.motion.rules.rule import SETTING
 from vine_swing.motion.scene.graph import Ref, resolved
@@ -97,6 +97,8 @@ class Making:
                 self._wait((thing.id, name), channel, specs[name])
             elif channel.base is not None and ("path" not in arrays or name not in ("x", "y")):
                 arrays[name] = _constant(channel.base)
+        if thing.is_running(INNER):
+            arrays[INNER] = self._running(thing)
         for name in thing.ruled:
             self._wait_for_rules(thing, name)
         self._add_settings(thing, None)
@@ -122,9 +124,16 @@ class Making:
                 # The place is taken now so that every object lists its channels in the same order.
                 arrays[name] = np.empty(0)
                 self._wait((thing.id, name), channel, spec)
+            elif thing.is_running(name):
+                arrays[name] = self._running(thing)
             else:
                 arrays[name] = _on_path(arrays["path"], name) if name in ("x", "y") and "path" in arrays else _still(channel, spec)
         self._add_settings(thing, before)
+
+    def _running(self, thing: SceneObject) -> Array:
+        """The inner frame of an inset that nothing keys."""
+        row: Array = before_rules([(thing, INNER)], self.reader.scene)(self.reader.grid)[0]
+        return row
 
     def _add_settings(self, thing: SceneObject, before: BakedObject | None) -> None:
         for name, setting in thing.moving_settings.items() if thing.rules else ():
@@ -341,6 +350,8 @@ def _same_channel(before: SceneObject, thing: SceneObject, name: str) -> bool:
     same_keys = same_keys and (thing.skeleton is before.skeleton or name in GROUP_CHANNELS)
     beside = {other for rule in thing.rules_on(name) for other in rule.spec.besides}
     same_keys = same_keys and all(before.channels.get(other) is thing.channels.get(other) for other in beside)
+    if thing.is_running(name):
+        same_keys = same_keys and before.span == thing.span and before.inset_of == thing.inset_of
     if name in ("x", "y"):
         same_keys = same_keys and before.channels.get("path") is thing.channels.get("path")
     return same_keys and (before.rules is thing.rules or before.rules_on(name) == thing.rules_on(name))

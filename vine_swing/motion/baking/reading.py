@@ -128,7 +128,7 @@ class Reader:
                 return known[0] if len(known) == 1 else np.concatenate(known)
             self._effort.spend(len(refs) * t.shape[1])
             if not read:
-                read.append(before_rules(rows))
+                read.append(before_rules(rows, self.scene))
             return read[0](t)
 
         thing, name = rows[0]

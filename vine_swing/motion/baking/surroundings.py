@@ -1,9 +1,11 @@
 """What the arrangement of a parade goes by: how large its element is, the points of a text's letters, the way it stands along."""
 
+from collections.abc import Mapping
+
 import numpy as np
 from numpy.typing import NDArray
 
-from vine_swing.motion.baking.element import Element
+from vine_swing.motion.baking.baked import BakedInset, BakedParade, Element
 from vine_swing.motion.baking.placing import BakedObject
 from vine_swing.motion.baking.reading import Reader
 from vine_swing.motion.basics import matrix
@@ -62,36 +64,50 @@ def surroundings_of(
 def measured(element: Element) -> tuple[float, float, float, float]:
     """left, top, right, bottom of what is drawn of an element, worked out at a single frame; curves are measured themselves, lines without their
     width."""
-    boxes = [moved.extent() for moved in _drawn(element, np.array([[1.0, 0, 0, 1, 0, 0]])) if len(moved.points)]
+    drawn = _drawn(element.objects, element.parades, element.insets, np.array([[1.0, 0, 0, 1, 0, 0]]), 0)
+    boxes = [moved.extent() for moved in drawn if len(moved.points)]
     if not boxes:
         return 0.0, 0.0, 0.0, 0.0
     left, top, right, bottom = zip(*boxes, strict=True)
     return min(left), min(top), max(right), max(bottom)
 
 
-def _drawn(element: Element, above: Array) -> list[Outline]:
-    """The outlines of an element at its first row, moved by a matrix (1, 6)."""
+def _drawn(
+    objects: Mapping[str, BakedObject], parades: Mapping[str, BakedParade], insets: Mapping[str, BakedInset], above: Array, row: int
+) -> list[Outline]:
+    """The outlines of some objects, and of the copies and the scenes inside them, at a row, moved by a matrix (1, 6)."""
     found = []
-    for object_id, one in element.objects.items():
-        world = matrix.multiply(above, one.world[:1])
+    for object_id, one in objects.items():
+        world = matrix.multiply(above, _row(one.world, row))
         if one.source.drawn_shape is not None and one.source.shown:
-            outline = _outline_of(one)
+            outline = _outline_of(one, row)
             found.append(Outline(outline.verbs, matrix.apply(world, *outline.points.T)) if len(outline.points) else outline)
-        inner = element.parades.get(object_id)
-        if inner is not None:
-            for k in range(inner.count):
-                if inner.places.opacity[k, 0] > 0:
-                    found += _drawn(inner.element, matrix.multiply(world, inner.places.matrices[k, :1]))
+        if (copies := parades.get(object_id)) is not None:
+            element = copies.element
+            for k in range(copies.count):
+                if copies.places.opacity[k, 0] > 0:
+                    found += _drawn(element.objects, element.parades, element.insets, matrix.multiply(world, copies.places.matrices[k, :1]), 0)
+        if (inset := insets.get(object_id)) is not None:
+            inner, at = inset.inner, int(_row(inset.rows, row)[0])
+            copied = inner.plan.below(set(inner.parades)) - inner.parades.keys()
+            shown = {one: thing for one, thing in inner.objects.items() if one not in copied}
+            found += _drawn(shown, inner.parades, inner.insets, matrix.multiply(world, inset.corner), at)
     return found
 
 
-def _outline_of(one: BakedObject) -> Outline:
+def _row(array: Array, row: int) -> Array:
+    """One row of an array that may have a single one for all, as an array of that row."""
+    at = min(row, len(array) - 1)
+    return array[at : at + 1]
+
+
+def _outline_of(one: BakedObject, row: int) -> Outline:
     shape = one.source.drawn_shape
     assert shape is not None
     if one.bent is not None:
-        return one.bent.at(0)
+        return one.bent.at(row)
     drawing = drawing_of(shape)
-    return drawing.draw({name: within(one.source.specs[name], float(one.channels[name][0])) for name in drawing.names})
+    return drawing.draw({name: within(one.source.specs[name], float(_row(one.channels[name], row)[0])) for name in drawing.names})
 
 
 def _values(thing: SceneObject, names: tuple[str, ...], t: Array, reader: Reader) -> Array:

@@ -160,6 +160,19 @@ PICTURE = (
 #: A picture has no outline that could be bent.
 PICTURE_CHANNELS: dict[str, ChannelSpec] = {spec.name: spec for spec in (*COMMON, *PICTURE) if spec.name != OUTLINE}
 GROUP_CHANNELS: dict[str, ChannelSpec] = {spec.name: spec for spec in COMMON}
+#: The name of the channel that says which frame of its inner scene an inset shows.
+INNER = "inner"
+_INNER_FRAME = ChannelSpec(
+    INNER,
+    "frame",
+    "Inside",
+    "look",
+    "",
+    0.0,
+    about="Which frame of the scene inside is shown. Without keys it runs by itself from where the object begins.",
+)
+#: What is inside an inset has no outline here that could be bent.
+INSET_CHANNELS: dict[str, ChannelSpec] = {spec.name: spec for spec in (*COMMON, _INNER_FRAME) if spec.name != OUTLINE}
 SHAPE_CHANNELS: dict[str, dict[str, ChannelSpec]] = {
     shape: {spec.name: spec for spec in (*COMMON, *own, *_paint(shape))} for shape, own in SHAPES.items()
 }

@@ -15,6 +15,7 @@ from vine_swing.motion.edits.cues import AddCue, DeleteCue, LayPresses, SetCue
 from vine_swing.motion.edits.dials import AddDial, DeleteDial, SetDial
 from vine_swing.motion.edits.figures import AddFigure, FreezeWalk, HangOnBones, PoseJoints, SetFigure, SetGait, TravelCycle
 from vine_swing.motion.edits.fonts import AddFont, RemoveFont
+from vine_swing.motion.edits.insets import AddInset, DropInsets, MakeInset, OwnInset, SetInset
 from vine_swing.motion.edits.keys import DeleteKeys, MoveKeys, SetBend, SetEase, SetEnds, SetHandles, SetKey, SetSpeed, SetValue
 from vine_swing.motion.edits.objects import (
     AddObject,
@@ -27,6 +28,7 @@ from vine_swing.motion.edits.objects import (
     ShowObject,
     free_name,
 )
+from vine_swing.motion.edits.open_inset import OpenInset
 from vine_swing.motion.edits.outline_points import (
     AddPoint,
     CutOutline,
@@ -47,7 +49,7 @@ from vine_swing.motion.edits.pictures import AddPicture, DropPictures, ReplacePi
 from vine_swing.motion.edits.rules import AddRule, DeleteRule, FreezeChannel, LinkSetting, MoveRule, SetRule, SetSetting
 from vine_swing.motion.edits.scene import RenameScene, SetBackground, SetFps, SetLength, SetPalette, SetSize
 from vine_swing.motion.edits.several import AddObjects
-from vine_swing.motion.edits.spans import FitParts, SetSpan
+from vine_swing.motion.edits.spans import FitInset, FitParts, SetSpan
 from vine_swing.motion.edits.take_apart import TakeApart
 from vine_swing.motion.edits.timing import CloseLoop, EvenSpeed, HoldHere, PasteKeys, ReverseKeys, SpreadKeys, StretchKeys
 from vine_swing.motion.edits.turns import Flip, TurnTimes
@@ -88,6 +90,13 @@ AnyEdit = Annotated[
     | TurnPages
     | ReplacePicture
     | DropPictures
+    | MakeInset
+    | AddInset
+    | SetInset
+    | OwnInset
+    | OpenInset
+    | DropInsets
+    | FitInset
     | MovePivot
     | SetSpan
     | FitParts

@@ -135,6 +135,9 @@ def with_channel(
         return emptied
     if after is before:
         return scene
+    if before.keys and not after.keys and not isinstance(thing, DialObject) and thing.but(channels={}).is_running(name):
+        # What runs by itself does so again from its beginning: the frame that was seen last is no place to start from.
+        after = after.but(base=None)
     if spec.kind == "outline":
         return _with_outline(scene, thing, after)
     try:

@@ -36,7 +36,15 @@ class RemoveFont(Edit):
     def apply(self, scene: Scene) -> Scene:
         if all(one.id != self.id for one in scene.fonts):
             raise NoSuchThing(f"there is no font '{self.id}' in this scene; it may have been taken out")
-        used = next((thing.name for thing in scene.objects if isinstance(thing.drawn_shape, TextShape) and thing.drawn_shape.font == self.id), None)
+        used = next(
+            (
+                thing.name
+                for part in (scene, *scene.insets)
+                for thing in part.objects
+                if isinstance(thing.drawn_shape, TextShape) and thing.drawn_shape.font == self.id
+            ),
+            None,
+        )
         if used is not None:
             raise EditError(f"'{used}' is set in this font; set it in another one first")
         return scene.but(fonts=tuple(one for one in scene.fonts if one.id != self.id))

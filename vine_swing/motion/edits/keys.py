@@ -6,6 +6,7 @@ from typing import Annotated, Literal
 import numpy as np
 from pydantic import Field
 
+from vine_swing.motion.baking.keyed import run_of
 from vine_swing.motion.basics import colour
 from vine_swing.motion.basics.errors import EditError, NoSuchThing
 from vine_swing.motion.basics.specs import ChannelSpec
@@ -66,7 +67,14 @@ class SetKey(_ChannelEdit):
         thing = owner_in(scene, self.object)
         spec = spec_of(thing, self.channel)
         added: list[Key] = []
-        return with_channel(scene, self.object, self.channel, lambda channel: self._change(channel, spec, thing, added), new_keys=lambda: added)
+
+        def change(channel: Channel) -> Channel:
+            if isinstance(thing, DialObject) or not thing.is_running(self.channel):
+                return self._change(channel, spec, thing, added)
+            added.extend(_run_keyed(thing, scene))
+            return self._change(channel.but(keys=tuple(added)), spec, thing, added)
+
+        return with_channel(scene, self.object, self.channel, change, new_keys=lambda: added)
 
     def _change(self, channel: Channel, spec: ChannelSpec, thing: SceneObject | DialObject, added: list[Key]) -> Channel:
         there = channel.key_at(self.frame)
@@ -89,6 +97,13 @@ class SetKey(_ChannelEdit):
 
     def label(self, scene: Scene) -> str:
         return f"key {self._said(scene)} at {self.frame:g}"
+
+
+def _run_keyed(thing: SceneObject, scene: Scene) -> list[Key]:
+    """Keys that let the inner frame of an inset go on as it runs by itself: a lone key would stop it."""
+    start, first, pace = run_of(thing, scene)
+    last = max(thing.span.within(scene.length)[1], first + 1)
+    return [Key(frame=first, value=start), Key(frame=float(last), value=start + (last - first) * pace)]
 
 
 class MoveKeys(_ChannelEdit):

@@ -8,7 +8,7 @@ from vine_swing.motion.basics.errors import EditError, NoSuchThing
 from vine_swing.motion.basics.values import Frame, Id, Name, Number
 from vine_swing.motion.edits.base import Edit, check_new, object_in, with_channel, with_object
 from vine_swing.motion.edits.objects import free_name
-from vine_swing.motion.scene.model import MAX_PICTURES, KeptPicture, PictureBook, PictureId, PictureObject, Scene
+from vine_swing.motion.scene.model import MAX_PICTURES, KeptPicture, PictureBook, PictureId, PictureObject, Scene, SceneObject
 from vine_swing.motion.timing.channel import Channel, Key
 from vine_swing.motion.timing.ends import End
 
@@ -89,14 +89,21 @@ class ReplacePicture(Edit):
         if self.old not in scene.pictures_by_id:
             raise NoSuchThing(f"there is no picture '{self.old}' in this scene; it may have been let go")
         kept = with_kept(scene, (self.picture,))
-        changed = tuple(
+        shown = self._shown(kept.objects)
+        insets = tuple(inner if (objects := self._shown(inner.objects)) is inner.objects else inner.but(objects=objects) for inner in kept.insets)
+        left = tuple(one for one in kept.pictures if one.id != self.old or one.id == self.picture.id)
+        return kept.but(objects=shown, pictures=left, insets=insets)
+
+    def _shown(self, objects: tuple[SceneObject, ...]) -> tuple[SceneObject, ...]:
+        """Some objects with the new picture in the place of the old; the same tuple where none shows it."""
+        if not any(thing.pictured is not None and self.old in thing.pictured.pictures for thing in objects):
+            return objects
+        return tuple(
             thing.but(picture=thing.picture.but(pictures=tuple(self.picture.id if one == self.old else one for one in thing.picture.pictures)))
             if isinstance(thing, PictureObject) and self.old in thing.picture.pictures
             else thing
-            for thing in kept.objects
+            for thing in objects
         )
-        left = tuple(one for one in kept.pictures if one.id != self.old or one.id == self.picture.id)
-        return kept.but(objects=changed, pictures=left)
 
     def label(self, scene: Scene) -> str:
         return f"replace {scene.pictures_by_id[self.old].name if self.old in scene.pictures_by_id else 'a picture'}"
@@ -108,7 +115,7 @@ class DropPictures(Edit):
     edit: Literal["drop-pictures"]
 
     def apply(self, scene: Scene) -> Scene:
-        used = {one for thing in scene.objects if thing.pictured is not None for one in thing.pictured.pictures}
+        used = {one for part in (scene, *scene.insets) for thing in part.objects if thing.pictured is not None for one in thing.pictured.pictures}
         return scene.but(pictures=tuple(one for one in scene.pictures if one.id in used))
 
     def label(self, scene: Scene) -> str:

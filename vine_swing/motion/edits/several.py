@@ -1,6 +1,7 @@
 """Putting several objects into a scene at once, as they stand together elsewhere."""
 
 from collections.abc import Mapping
+from types import MappingProxyType
 from typing import Annotated, Literal
 
 from pydantic import Field, ValidationError
@@ -45,25 +46,25 @@ class AddObjects(Edit):
             raise EditError(f"ids that begin with '{self.prefix}' are taken in this scene; begin them with something else")
         for thing in alone.objects:
             moved = shifted(thing, {"x": float(self.x), "y": float(self.y)}) if thing.parent is None else thing
-            scene = scene.with_added(_with_ids(moved, ids), len(scene.objects))
+            scene = scene.with_added(with_ids(moved, ids), len(scene.objects))
         return scene
 
     def label(self, scene: Scene) -> str:
         return f"add {self.objects[-1].name}"
 
 
-def _with_ids(thing: SceneObject, ids: Mapping[str, str]) -> SceneObject:
-    """An object that names others by their ids here."""
+def with_ids(thing: SceneObject, ids: Mapping[str, str], dials: Mapping[str, str] = MappingProxyType({})) -> SceneObject:
+    """An object that names others, and dials, by their ids here."""
     changed = thing.but(id=ids[thing.id], parent=ids[thing.parent] if thing.parent is not None else None)
-    changed = changed.but(rules=tuple(_rule_with_ids(rule, ids) for rule in thing.rules))
+    changed = changed.but(rules=tuple(_rule_with_ids(rule, ids, dials) for rule in thing.rules))
     parade = thing.copying
     if parade is None:
         return changed
     return changed.but(parade=parade.with_ids(ids))
 
 
-def _rule_with_ids(rule: Rule, ids: Mapping[str, str]) -> Rule:
-    named = {
-        name: ids.get(str(word), word) for name, word in rule.settings.items() if isinstance(word, str) and rule.spec.settings[name].names == "object"
-    }
+def _rule_with_ids(rule: Rule, ids: Mapping[str, str], dials: Mapping[str, str]) -> Rule:
+    words = {name: word for name, word in rule.settings.items() if isinstance(word, str)}
+    by_kind = {"object": ids, "dial": dials}
+    named = {name: by_kind[kind].get(word, word) for name, word in words.items() if (kind := rule.spec.settings[name].names) in by_kind}
     return rule.but(settings=rule.settings | named) if named else rule

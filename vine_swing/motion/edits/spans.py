@@ -1,14 +1,18 @@
 """Edits of when objects are shown, and of what hangs on them with that."""
 
+from math import ceil, floor
 from typing import Literal
 
 from pydantic import ValidationError
 
+from vine_swing.motion.baking.keyed import run_of
 from vine_swing.motion.basics.errors import EditError
-from vine_swing.motion.basics.values import Id
+from vine_swing.motion.basics.specs import INNER
+from vine_swing.motion.basics.values import MAX_LENGTH, Id
 from vine_swing.motion.edits.base import Edit, in_time, object_in, with_object, with_parts
+from vine_swing.motion.edits.scene import SetLength
 from vine_swing.motion.rules.rule import Rule
-from vine_swing.motion.scene.model import WHOLE, Scene, SceneObject, Span, WholeFrame
+from vine_swing.motion.scene.model import WHOLE, InsetObject, Scene, SceneObject, Span, WholeFrame
 from vine_swing.motion.timing.channel import Channel
 
 
@@ -55,7 +59,9 @@ class FitParts(Edit):
         except ValidationError as error:
             raise EditError(f"the last frame '{thing.name}' had lies before its first; give them the other way round") from error
         parts = with_parts((self.id,), scene.children)[1:]
-        if not parts:
+        if isinstance(thing, InsetObject):
+            scene = fit_inset(scene, thing, "stretch" if self.how == "stretch" else "inside")
+        elif not parts:
             raise EditError(f"nothing hangs on '{thing.name}'; only what hangs on an object can follow its span")
         if self.how == "stretch":
             stretch = _Stretch(thing, thing.span, was, scene.length)
@@ -66,6 +72,52 @@ class FitParts(Edit):
 
     def label(self, scene: Scene) -> str:
         return f"{'stretch' if self.how == 'stretch' else 'extend'} what hangs on {object_in(scene, self.id).name}"
+
+
+class FitInset(Edit):
+    """Let an inset and the scene inside it last equally long, where nothing keys its inner frame: by the span of the inset (`span`), or by the
+    length of the inside, with what ends it ending it again (`inside`) or with all its keys stretched (`stretch`). All insets that show the inside
+    see its new length."""
+
+    edit: Literal["fit-inset"]
+    id: Id
+    how: Literal["span", "inside", "stretch"]
+
+    def apply(self, scene: Scene) -> Scene:
+        thing = object_in(scene, self.id)
+        if not isinstance(thing, InsetObject):
+            raise EditError(f"'{thing.name}' is no inset; only an inset lasts as long as its inside")
+        return fit_inset(scene, thing, self.how)
+
+    def label(self, scene: Scene) -> str:
+        return f"{'span' if self.how == 'span' else 'inside'} of {object_in(scene, self.id).name}"
+
+
+def fit_inset(scene: Scene, thing: InsetObject, how: Literal["span", "inside", "stretch"]) -> Scene:
+    """The scene with an inset and its inside equally long; see FitInset.
+
+    Raises:
+        EditError: if keys or rules say which frames are shown, or nothing would be left.
+    """
+    if thing.is_keyed(INNER) or thing.rules_on(INNER):
+        raise EditError(f"keys or rules say which frames inside '{thing.name}' are shown; take them off there first")
+    inner = scene.insets_by_id[thing.inset.scene]
+    start, first, pace = run_of(thing, scene)
+    if how == "span":
+        last = floor(first + (inner.length - 1 - start) / pace + 1e-9)
+        if last < first:
+            raise EditError(f"'{thing.name}' begins after its inside has ended; let it begin earlier inside")
+        return with_object(scene, thing.but(span=Span(first=thing.span.first, last=last)))
+    last = thing.span.within(scene.length)[1]
+    length = ceil(start + (last - first) * pace - 1e-9) + 1
+    if not 1 <= length <= MAX_LENGTH:
+        raise EditError(f"the inside of '{thing.name}' would have {length} frames; 1 to {MAX_LENGTH} can be")
+    entered = scene.entered(inner.id)
+    changed = SetLength(edit="set-length", length=length, stretch=how == "stretch").apply(entered)
+    if how == "inside":
+        was, now = Span(first=0, last=inner.length - 1), Span(first=0, last=length - 1)
+        changed = changed.but(objects=tuple(_extended(one, was, now, length) for one in changed.objects))
+    return scene.left(inner.id, changed)
 
 
 class _Stretch:

@@ -6,8 +6,8 @@ from typing import Literal
 import numpy as np
 from numpy.typing import NDArray
 
-from vine_swing.motion.baking.bake import Baked, bake
-from vine_swing.motion.baking.element import BakedParade
+from vine_swing.motion.baking.bake import bake
+from vine_swing.motion.baking.baked import Baked, BakedParade
 from vine_swing.motion.baking.placing import BakedObject
 from vine_swing.motion.basics import colour
 from vine_swing.motion.basics.errors import EditError

@@ -1,6 +1,6 @@
 """What a shape is drawn from, and how: the one place that tells shapes apart by what gives them their outline."""
 
-from collections.abc import Callable, Mapping
+from collections.abc import Callable, Iterator, Mapping
 from dataclasses import dataclass
 from functools import lru_cache, partial
 
@@ -15,7 +15,7 @@ from vine_swing.motion.outline.text import FAMILIES, Setting, Typeset, typeset
 from vine_swing.motion.outline.text.families import faces_of
 from vine_swing.motion.outline.text.numbers import check_numbers, counts, with_number
 from vine_swing.motion.parade.model import TextPartName
-from vine_swing.motion.scene.model import OutlineShape, OwnFont, Scene, Shape, TextShape
+from vine_swing.motion.scene.model import OutlineShape, OwnFont, Scene, SceneObject, Shape, TextShape
 
 #: Sizes of text, in px, and widths are told apart in steps of this many; what keyed values give is seldom twice the same.
 _FINEST = 1e-6
@@ -79,17 +79,28 @@ def check_drawn(scene: Scene, *, since: Scene | None = None) -> None:
     Raises:
         MotionError: naming the object.
     """
-    known = since.by_id if since is not None else {}
     for font in scene.fonts:
         if since is None or font not in since.fonts:
             check_font(font)
     own = {font.id: font.name for font in scene.fonts}
-    for thing in scene.objects:
-        if known.get(thing.id) is not thing and thing.drawn_shape is not None:
+    for thing in _new_objects(scene, since):
+        if thing.drawn_shape is not None:
             try:
                 _check(thing.drawn_shape, own)
             except ValueError as error:
                 raise MotionError(f"'{thing.name}': {error}") from error
+
+
+def _new_objects(scene: Scene, since: Scene | None) -> Iterator[SceneObject]:
+    """The objects of a scene, and of those inside it, that another version of it does not share."""
+    known = since.by_id if since is not None else {}
+    yield from (thing for thing in scene.objects if known.get(thing.id) is not thing)
+    before = since.insets_by_id if since is not None else {}
+    for inner in scene.insets:
+        was = before.get(inner.id)
+        if was is not inner:
+            old = {thing.id: thing for thing in was.objects} if was is not None else {}
+            yield from (thing for thing in inner.objects if old.get(thing.id) is not thing)
 
 
 def check_font(font: OwnFont) -> None:

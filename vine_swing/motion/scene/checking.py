@@ -5,7 +5,7 @@ from typing import Any
 
 from vine_swing.motion.basics.values import Frozen
 from vine_swing.motion.rules.rule import Rule
-from vine_swing.motion.scene.model import Scene, SceneObject
+from vine_swing.motion.scene.model import Scene, SceneObject, Timeline
 from vine_swing.motion.timing.channel import Channel
 
 
@@ -21,18 +21,13 @@ def checked(scene: Scene, *, since: Scene) -> Scene:
     """
     if scene is since:
         return scene
-    known = since.by_id
-    for thing in scene.objects:
-        if known.get(thing.id) is not thing:
-            _check_object(thing, known.get(thing.id))
-    dials = {dial.id: dial for dial in since.dials}
-    for dial in scene.dials:
-        before = dials.get(dial.id)
-        if before is not dial:
-            _check_channels({"channel": dial.channel}, {"channel": before.channel} if before is not None else {})
-            dial.checked()
-    if scene.cues is not since.cues:
-        _check_whole(scene.cues, since.cues)
+    _check_timeline(scene, since)
+    before = since.insets_by_id
+    for inner in scene.insets:
+        was = before.get(inner.id)
+        if was is not inner:
+            _check_timeline(inner, was)
+            inner.checked()
     if scene.fonts is not since.fonts:
         _check_whole(scene.fonts, since.fonts)
     if scene.pictures is not since.pictures:
@@ -40,6 +35,22 @@ def checked(scene: Scene, *, since: Scene) -> Scene:
     # Checks how the parts fit together; parts that are models already are taken as they are.
     scene.checked()
     return scene
+
+
+def _check_timeline(part: Timeline, since: Timeline | None) -> None:
+    known = {thing.id: thing for thing in since.objects} if since is not None else {}
+    for thing in part.objects:
+        if known.get(thing.id) is not thing:
+            _check_object(thing, known.get(thing.id))
+    dials = {dial.id: dial for dial in since.dials} if since is not None else {}
+    for dial in part.dials:
+        before = dials.get(dial.id)
+        if before is not dial:
+            _check_channels({"channel": dial.channel}, {"channel": before.channel} if before is not None else {})
+            dial.checked()
+    cues = since.cues if since is not None else ()
+    if part.cues is not cues:
+        _check_whole(part.cues, cues)
 
 
 def _check_object(thing: SceneObject, before: SceneObject | None) -> None:

@@ -7,13 +7,13 @@ answered by identity.
 import base64
 from collections.abc import Collection, Iterator, Mapping
 from functools import cached_property
-from typing import Annotated, Any, Literal, Self
+from typing import Annotated, Any, Literal, Self, TypeVar
 
 from pydantic import Field, field_validator, model_validator
 
 from vine_swing.motion.basics.contents import FONT_FILES, PICTURE_FILES
 from vine_swing.motion.basics.errors import MotionError
-from vine_swing.motion.basics.specs import GROUP_CHANNELS, OUTLINE, PICTURE_CHANNELS, SHAPE_CHANNELS, ChannelSpec, Unit
+from vine_swing.motion.basics.specs import GROUP_CHANNELS, INNER, INSET_CHANNELS, OUTLINE, PICTURE_CHANNELS, SHAPE_CHANNELS, ChannelSpec, Unit
 from vine_swing.motion.basics.values import MAX_FRAME, MAX_LENGTH, MAX_PATH_DATA, Colour, Frozen, Id, Name, Number, Point, Text
 from vine_swing.motion.curves.svg_path import parse_path
 from vine_swing.motion.figure.channels import joint_channels
@@ -28,6 +28,8 @@ MAX_OBJECTS = 5_000
 MAX_HAND = 5_000
 #: Pictures kept with one scene, and the characters that one takes as base64: sixty megabytes.
 MAX_PICTURES, MAX_PICTURE_DATA = 2_000, 80_000_000
+#: Inner scenes of one scene, and how many insets may stand in one another.
+MAX_INSETS, MAX_NESTED = 200, 8
 #: Keys of one outline.
 MAX_OUTLINE_KEYS = 2_000
 #: Colours of the palette of a scene.
@@ -170,6 +172,16 @@ class PictureBook(Frozen):
     smooth: bool = True
 
 
+class InsetUse(Frozen):
+    """Which inner scene an object shows, and what it shows before the first and after the last frame of it.
+
+    past: the first or last frame (`hold`), the frames again (`loop`), to and fro (`ping-pong`), or nothing (`gone`).
+    """
+
+    scene: Id
+    past: Literal["hold", "loop", "ping-pong", "gone"] = "hold"
+
+
 #: In place of an object's id: what follows is the id of a dial.
 DIAL = "dial:"
 #: The one channel of a dial.
@@ -268,7 +280,7 @@ class _Object(Frozen):
         raise NotImplementedError
 
     @property
-    def content(self) -> "Shape | Figure | Parade | PictureBook | None":
+    def content(self) -> "Shape | Figure | Parade | PictureBook | InsetUse | None":
         """What only an object of its kind has, such as its shape or its joints; None for a kind that has nothing of the sort."""
         return None
 
@@ -292,6 +304,11 @@ class _Object(Frozen):
         """The pictures it shows, if it shows any."""
         return None
 
+    @property
+    def inset_of(self) -> "InsetUse | None":
+        """Which inner scene it shows, if it shows one."""
+        return None
+
     def joints_of(self, rule: Rule) -> Collection[str]:
         """The channels that a rule for joints acts on unless told otherwise; only figures have any."""
         return ()
@@ -299,6 +316,10 @@ class _Object(Frozen):
     def is_keyed(self, channel: str) -> bool:
         """Whether a channel has keys."""
         return channel in self.channels and bool(self.channels[channel].keys)
+
+    def is_running(self, channel: str) -> bool:
+        """Whether a channel goes on by itself where nothing keys it, as the inner frame of an inset does."""
+        return channel == INNER and self.inset_of is not None and not self.is_keyed(channel)
 
     @cached_property
     def moving_settings(self) -> dict[str, Channel]:
@@ -462,6 +483,25 @@ class PictureObject(_Object):
         return self.picture
 
 
+class InsetObject(_Object):
+    """A scene inside the scene, which lies with its middle on the object's origin."""
+
+    kind: Literal["inset"]
+    inset: InsetUse
+
+    @cached_property
+    def specs(self) -> dict[str, ChannelSpec]:
+        return INSET_CHANNELS
+
+    @property
+    def content(self) -> InsetUse:
+        return self.inset
+
+    @property
+    def inset_of(self) -> InsetUse:
+        return self.inset
+
+
 class DialObject(_Object):
     """A dial as edits of channels see it: something with one channel. It is never part of a troupe."""
 
@@ -483,7 +523,7 @@ class DialObject(_Object):
         return {DIAL_CHANNEL: self.dial.spec}
 
 
-SceneObject = Annotated[ShapeObject | GroupObject | FigureObject | ParadeObject | PictureObject, Field(discriminator="kind")]
+SceneObject = Annotated[ShapeObject | GroupObject | FigureObject | ParadeObject | PictureObject | InsetObject, Field(discriminator="kind")]
 MAX_CUES = 200
 
 
@@ -513,11 +553,9 @@ class Cue(Frozen):
         return self
 
 
-class Scene(Frozen):
-    """One timeline with a picture size, fps and length; objects in drawing order, the first at the back."""
+class Timeline(Frozen):
+    """What every scene has, inside another or by itself: a picture size, fps and length; objects in drawing order, the first at the back."""
 
-    format: Literal["vine-swing-scene"] = "vine-swing-scene"
-    version: Literal[1] = 1
     name: Name = "Untitled scene"
     fps: Annotated[float, Field(strict=True, ge=1, le=240)] = 24.0
     length: Annotated[int, Field(strict=True, ge=1, le=MAX_LENGTH)] = 120
@@ -526,9 +564,6 @@ class Scene(Frozen):
     dials: Annotated[tuple[Dial, ...], Field(max_length=500)] = ()
     objects: Annotated[tuple[SceneObject, ...], Field(max_length=MAX_OBJECTS)] = ()
     cues: Annotated[tuple[Cue, ...], Field(max_length=MAX_CUES)] = ()
-    fonts: Annotated[tuple[OwnFont, ...], Field(max_length=MAX_FONTS)] = ()
-    pictures: Annotated[tuple[KeptPicture, ...], Field(max_length=MAX_PICTURES)] = ()
-    palette: Annotated[tuple[Colour, ...], Field(max_length=MAX_PALETTE)] = ()
 
     @field_validator("size", mode="before")
     @classmethod
@@ -551,20 +586,45 @@ class Scene(Frozen):
                 raise ValueError(f"'{thing.name}' has the parent '{thing.parent}', which is no object of this scene")
             if thing.bone is not None:
                 check_bone(thing, by_id.get(thing.parent or ""))
+            if thing.copying is not None:
+                check_lists(thing.name, thing.copying, by_id)
         check_parents(self.objects)
         if len({dial.id for dial in self.dials}) < len(self.dials) or len({dial.name for dial in self.dials}) < len(self.dials):
             raise ValueError("two dials share an id or a name; give each its own")
         check_cues(self.cues, by_id)
+        return self
+
+
+class InnerScene(Timeline):
+    """A scene that insets show. Its fonts, pictures and inner scenes are kept with the scene it is inside of; its background is not painted
+    where it is shown."""
+
+    id: Id
+
+
+class Scene(Timeline):
+    """One timeline, with all that is kept for it: fonts, pictures, colours, and the scenes inside it."""
+
+    format: Literal["vine-swing-scene"] = "vine-swing-scene"
+    version: Literal[1] = 1
+    fonts: Annotated[tuple[OwnFont, ...], Field(max_length=MAX_FONTS)] = ()
+    pictures: Annotated[tuple[KeptPicture, ...], Field(max_length=MAX_PICTURES)] = ()
+    palette: Annotated[tuple[Colour, ...], Field(max_length=MAX_PALETTE)] = ()
+    insets: Annotated[tuple[InnerScene, ...], Field(max_length=MAX_INSETS)] = ()
+
+    @model_validator(mode="after")
+    def _kept_once(self) -> Self:
         if len({font.id for font in self.fonts}) < len(self.fonts):
             raise ValueError("a font file is kept twice; keep it once")
         if len(self.pictures_by_id) < len(self.pictures):
             raise ValueError("a picture is kept twice; keep it once")
-        for thing in self.objects:
-            gone = [one for one in thing.pictured.pictures if one not in self.pictures_by_id] if thing.pictured is not None else []
-            if gone:
-                raise ValueError(f"'{thing.name}' shows the picture '{gone[0]}', which is not kept with this scene")
-            if thing.copying is not None:
-                check_lists(thing.name, thing.copying, by_id)
+        check_insets(self, self.insets)
+        parts: tuple[Timeline, ...] = (self, *self.insets)
+        for part in parts:
+            for thing in part.objects:
+                gone = [one for one in thing.pictured.pictures if one not in self.pictures_by_id] if thing.pictured is not None else []
+                if gone:
+                    raise ValueError(f"'{thing.name}' shows the picture '{gone[0]}', which is not kept with this scene")
         return self
 
     @cached_property
@@ -586,6 +646,40 @@ class Scene(Frozen):
     def pictures_by_id(self) -> dict[str, KeptPicture]:
         """The pictures by id."""
         return {one.id: one for one in self.pictures}
+
+    @cached_property
+    def insets_by_id(self) -> dict[str, InnerScene]:
+        """The inner scenes by id."""
+        return {one.id: one for one in self.insets}
+
+    def entered(self, inset_id: str) -> "Scene":
+        """An inner scene as a scene of its own, with the fonts, pictures, colours and inner scenes of this one."""
+        inner = self.insets_by_id[inset_id]
+        return self.but(**{name: getattr(inner, name) for name in Timeline.model_fields})
+
+    def left(self, inset_id: str, entered: "Scene") -> "Scene":
+        """This scene after an inner one of it, as `entered` gives it, was changed into `entered`."""
+        inner = InnerScene.model_construct(id=inset_id, **{name: getattr(entered, name) for name in Timeline.model_fields})
+        before = self.insets_by_id[inset_id]
+        same = all(getattr(inner, name) is getattr(before, name) for name in Timeline.model_fields)
+        insets = tuple((before if same else inner) if one.id == inset_id else one for one in entered.insets)
+        # What was let go inside may be in use outside.
+        fonts, pictures = (_with_used(getattr(entered, name), getattr(self, name), self._used()) for name in ("fonts", "pictures"))
+        return self.but(fonts=fonts, pictures=pictures, palette=entered.palette, insets=_with_used(insets, self.insets, {inset_id, *self._used()}))
+
+    def _used(self) -> set[str]:
+        """The ids of the fonts, pictures and inner scenes that objects of this scene use themselves, and of what the inner scenes among them show."""
+        used: set[str] = set()
+        waiting: list[Timeline] = [self]
+        while waiting:
+            part = waiting.pop()
+            for thing in part.objects:
+                used |= set(thing.pictured.pictures) if thing.pictured is not None else set()
+                used |= {thing.drawn_shape.font} if isinstance(thing.drawn_shape, TextShape) else set()
+            shown = [one for one in insets_shown(part) if one not in used]
+            used.update(shown)
+            waiting += [self.insets_by_id[one] for one in shown]
+        return used
 
     @cached_property
     def by_id(self) -> dict[str, SceneObject]:
@@ -636,6 +730,15 @@ class Scene(Frozen):
     def names(self) -> frozenset[str]:
         """The names of all objects."""
         return frozenset(thing.name for thing in self.objects)
+
+
+_Kept = TypeVar("_Kept", OwnFont, KeptPicture, InnerScene)
+
+
+def _with_used(now: tuple[_Kept, ...], before: tuple[_Kept, ...], used: Collection[str]) -> tuple[_Kept, ...]:
+    """What is kept now, and of what was kept before what is in use."""
+    there = {one.id for one in now}
+    return now + tuple(one for one in before if one.id not in there and one.id in used)
 
 
 _KINDS: dict[str, tuple[str, Any]] = {
@@ -719,6 +822,45 @@ def check_cues(cues: tuple[Cue, ...], objects: Collection[str]) -> None:
         for object_id in (*cue.objects, *((cue.click,) if cue.click is not None else ())):
             if object_id not in objects:
                 raise ValueError(f"cue '{cue.name}' names '{object_id}', which is no object of this scene")
+
+
+def insets_shown(part: Timeline) -> list[str]:
+    """The ids of the inner scenes that a scene, or an inner one, shows, each once."""
+    return list(dict.fromkeys(thing.inset_of.scene for thing in part.objects if thing.inset_of is not None))
+
+
+def check_insets(scene: Timeline, insets: tuple[InnerScene, ...]) -> None:
+    """Refuse inner scenes that share an id, are not there, show each other in a ring, or stand in one another too deep.
+
+    Raises:
+        ValueError: naming the object, or every scene of the ring.
+    """
+    by_id = {one.id: one for one in insets}
+    if len(by_id) < len(insets) or len({one.name for one in insets}) < len(insets):
+        raise ValueError("two inner scenes share an id or a name; give each its own")
+    parts = (scene, *insets)
+    if sum(len(part.objects) for part in parts) > MAX_OBJECTS:
+        raise ValueError(f"a scene and the scenes inside it hold at most {MAX_OBJECTS} objects together; delete some first")
+    for part in parts:
+        for thing in part.objects:
+            if thing.inset_of is not None and thing.inset_of.scene not in by_id:
+                raise ValueError(f"'{thing.name}' shows the inner scene '{thing.inset_of.scene}', which is not kept with this scene")
+    depth: dict[str, int] = {}
+
+    def measure(inset_id: str, chain: tuple[str, ...]) -> int:
+        if inset_id in chain:
+            ring = " → ".join(by_id[one].name for one in (*chain[chain.index(inset_id) :], inset_id))
+            raise ValueError(f"inner scenes show each other in a ring: {ring}; let one of them show another")
+        if len(chain) >= MAX_NESTED:
+            raise ValueError(f"inner scenes stand in one another more than {MAX_NESTED} deep; show some of them side by side instead")
+        if inset_id not in depth:
+            depth[inset_id] = 1 + max((measure(one, (*chain, inset_id)) for one in insets_shown(by_id[inset_id])), default=0)
+        if len(chain) + depth[inset_id] > MAX_NESTED:
+            raise ValueError(f"inner scenes stand in one another more than {MAX_NESTED} deep; show some of them side by side instead")
+        return depth[inset_id]
+
+    for one in insets:
+        measure(one.id, ())
 
 
 def check_bone(thing: SceneObject, parent: SceneObject | None) -> None:

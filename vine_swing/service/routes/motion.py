@@ -16,6 +16,7 @@ from vine_swing.picture.preview import preview
 from vine_swing.service import wire
 from vine_swing.service.deps import PatienceDep, SceneId, SessionsDep
 from vine_swing.service.routes.scenes import EditBatch
+from vine_swing.service.sessions import whole_of
 
 router = APIRouter(tags=["motion"])
 _PACKED: dict[int | str, dict[str, Any]] = {
@@ -40,13 +41,14 @@ def look(scene_id: SceneId, batch: EditBatch, sessions: SessionsDep, patience: P
 def scene_preview(scene_id: SceneId, sessions: SessionsDep, patience: PatienceDep, revision: Annotated[int | None, Query(ge=0)] = None) -> Response:
     """A small still of a scene as it is now. A `revision` in the address lets the browser keep the picture for good."""
     previews = sessions.store.previews
-    now = sessions.store.revision(scene_id)
-    data = previews.find(scene_id, now)
+    now = sessions.store.revision(whole_of(scene_id))
+    data = previews.find(scene_id, now) if scene_id == whole_of(scene_id) else None
     if data is None:
         with sessions.use(scene_id, patience) as session:
             now, baked = session.stored.revision, session.motion(patience).baked
         data = preview(baked)
-        previews.keep(scene_id, now, data)
+        if scene_id == whole_of(scene_id):
+            previews.keep(scene_id, now, data)
     lasting = "public, max-age=31536000, immutable" if revision == now else "no-cache"
     return Response(data, media_type="image/webp", headers={"cache-control": lasting})
 

@@ -1,6 +1,7 @@
 """Scenes, edits, undo and redo, and scene files."""
 
 import json
+from collections import Counter
 from collections.abc import Callable
 from typing import Annotated, Any
 
@@ -12,12 +13,12 @@ from starlette.concurrency import run_in_threadpool
 from vine_swing.motion.basics.values import Name
 from vine_swing.motion.edits import AnyEdit
 from vine_swing.motion.outline.text.families import faces_of
-from vine_swing.motion.scene.model import Cue, Dial, KeptPicture, OwnFont, Scene, SceneObject
+from vine_swing.motion.scene.model import Cue, Dial, InnerScene, KeptPicture, OwnFont, Scene, SceneObject, Timeline
 from vine_swing.motion.scene.scene_file import parse, to_data
 from vine_swing.service import wire
 from vine_swing.service.deps import PatienceDep, SceneId, SessionsDep
 from vine_swing.service.patience import Patience
-from vine_swing.service.sessions import Session, Sessions
+from vine_swing.service.sessions import InUse, Sessions, whole_of
 
 router = APIRouter(tags=["scenes"])
 Revision = Annotated[int, Field(strict=True, ge=0)]
@@ -65,14 +66,56 @@ class OwnFontWords(BaseModel):
         return cls(id=font.id, name=font.name, licence=font.licence, weights=list(faces_of(font.id)[0].weights))
 
 
+class InnerPart(BaseModel):
+    """An object of a scene inside: what the troupe outside shows of it."""
+
+    id: str
+    name: str
+    kind: str
+    parent: str | None
+
+
+class InnerWords(BaseModel):
+    """A scene that insets show, without what is in it but the names; `shown` is how many insets show it, in the whole scene."""
+
+    id: str
+    name: str
+    fps: float
+    length: int
+    size: tuple[int, int]
+    shown: int
+    parts: tuple[InnerPart, ...]
+
+    @classmethod
+    def all(cls, scene: Scene) -> "tuple[InnerWords, ...]":
+        """What is told of the inner scenes of a scene."""
+        timelines: tuple[Timeline, ...] = (scene, *scene.insets)
+        shown = Counter(thing.inset_of.scene for part in timelines for thing in part.objects if thing.inset_of is not None)
+        return tuple(cls._of(inner, shown[inner.id]) for inner in scene.insets)
+
+    @classmethod
+    def _of(cls, inner: InnerScene, shown: int) -> "InnerWords":
+        parts = tuple(InnerPart(id=one.id, name=one.name, kind=one.kind, parent=one.parent) for one in inner.objects)
+        return cls(id=inner.id, name=inner.name, fps=inner.fps, length=inner.length, size=inner.size, shown=shown, parts=parts)
+
+
+class Whole(BaseModel):
+    """The scene that another is inside of."""
+
+    id: str
+    name: str
+
+
 class SceneState(BaseModel):
-    """A scene as it is at a revision."""
+    """A scene as it is at a revision; of one inside another, `whole` is the outermost."""
 
     id: str
     revision: int
     history: HistoryState
     scene: Scene
     own_fonts: tuple[OwnFontWords, ...] = ()
+    inner: tuple[InnerWords, ...] = ()
+    whole: Whole | None = None
 
 
 class SceneHead(BaseModel):
@@ -88,12 +131,13 @@ class SceneHead(BaseModel):
     dials: tuple[Dial, ...]
     cues: tuple[Cue, ...]
     own_fonts: tuple[OwnFontWords, ...] = ()
+    inner: tuple[InnerWords, ...] = ()
 
     @classmethod
-    def of(cls, scene: Scene) -> "SceneHead":
-        """The head of a scene, as it is."""
-        given = {name: getattr(scene, name) for name in cls.model_fields if name != "own_fonts"}
-        return cls.model_construct(**given, own_fonts=tuple(OwnFontWords.of(font) for font in scene.fonts))
+    def of(cls, scene: Scene, whole: Scene) -> "SceneHead":
+        """The head of a scene, as it is; `whole` is what it is inside of, or itself."""
+        given = {name: getattr(scene, name) for name in cls.model_fields if name not in ("own_fonts", "inner")}
+        return cls.model_construct(**given, own_fonts=tuple(OwnFontWords.of(font) for font in scene.fonts), inner=InnerWords.all(whole))
 
 
 class Changed(BaseModel):
@@ -226,26 +270,34 @@ def redo(scene_id: SceneId, at: AtRevision, sessions: SessionsDep, patience: Pat
 
 
 def _opened(sessions: Sessions, scene_id: str) -> SceneState:
-    with sessions.use(scene_id) as session:
-        stored = session.stored
+    with sessions.use(scene_id) as used:
+        stored, whole = used.stored, used.session.stored.scene
     fonts = tuple(OwnFontWords.of(font) for font in stored.scene.fonts)
     history = HistoryState(**vars(stored.history))
-    return SceneState(id=scene_id, revision=stored.revision, history=history, scene=stored.scene, own_fonts=fonts)
+    return SceneState(
+        id=scene_id,
+        revision=stored.revision,
+        history=history,
+        scene=stored.scene,
+        own_fonts=fonts,
+        inner=InnerWords.all(whole),
+        whole=Whole(id=whole_of(scene_id), name=whole.name) if stored.scene is not whole else None,
+    )
 
 
-def _changed(sessions: Sessions, scene_id: str, patience: Patience, accept: str, work: Callable[[], Session]) -> Changed | Response:
-    with sessions.use(scene_id, patience) as session:
-        before = session.stored
+def _changed(sessions: Sessions, scene_id: str, patience: Patience, accept: str, work: Callable[[], InUse]) -> Changed | Response:
+    with sessions.use(scene_id, patience) as used:
+        before = used.stored
         after = work().stored
         was = before.scene.by_id
         changed = Changed(
             revision=after.revision,
             history=HistoryState(**vars(after.history)),
-            head=SceneHead.of(after.scene),
+            head=SceneHead.of(after.scene, used.session.stored.scene),
             order=[thing.id for thing in after.scene.objects],
             objects=[thing for thing in after.scene.objects if was.get(thing.id) is not thing],
         )
         if wire.MEDIA_TYPE not in accept:
             return changed
-        message = session.motion(patience).message(before.revision)
+        message = used.motion(patience).message(before.revision)
     return Response(wire.pack({"changed": changed.model_dump_json(by_alias=True).encode(), "motion": message}), media_type=wire.MEDIA_TYPE)

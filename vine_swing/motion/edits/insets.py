@@ -1,0 +1,270 @@
+"""Edits of insets: making one of what there is, adding one, choosing what it shows."""
+
+from collections.abc import Iterator
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from vine_swing.motion.baking.bake import placed_at
+from vine_swing.motion.baking.outlines import benders
+from vine_swing.motion.basics.errors import EditError, NoSuchThing
+from vine_swing.motion.basics.specs import INNER, OUTLINE
+from vine_swing.motion.basics.values import MAX_LENGTH, Frame, Id, Name, Number
+from vine_swing.motion.edits.base import Edit, check_new, object_in, with_object, with_parts
+from vine_swing.motion.edits.objects import cues_without, fitted, free_name, name_beside
+from vine_swing.motion.rules.rule import Rule
+from vine_swing.motion.scene.graph import resolved
+from vine_swing.motion.scene.model import (
+    DIAL,
+    WHOLE,
+    Dial,
+    GroupObject,
+    InnerScene,
+    InsetObject,
+    InsetUse,
+    Scene,
+    SceneObject,
+    insets_shown,
+)
+from vine_swing.motion.timing.channel import Channel
+
+
+class MakeInset(Edit):
+    """Put some objects, with all that hangs on them, into a scene of its own that an inset shows in their place: it looks and moves as before.
+
+    A single group becomes the inset itself, and keeps its place, its keys and its rules; anything else moves as it did inside an inset that
+    stands where the first of it is at `frame`.
+
+    id: of the new object: the inset or, where a group becomes one, the group inside that holds its parts. scene: the id of the new inner scene.
+    parts: the ids of the objects, which hang on the same thing.
+    """
+
+    edit: Literal["make-inset"]
+    id: Id
+    scene: Id
+    name: Name
+    parts: Annotated[tuple[Id, ...], Field(min_length=1, max_length=500)]
+    frame: Frame = 0.0
+
+    def apply(self, scene: Scene) -> Scene:
+        check_new(scene, self.id)
+        _check_new_inner(scene, self.scene)
+        parts = [object_in(scene, one) for one in dict.fromkeys(self.parts)]
+        if len({(one.parent, one.bone) for one in parts}) > 1:
+            raise EditError("what goes into an inset together must hang on the same thing; hang it on the same first, or make a group of it")
+        group = parts[0] if len(parts) == 1 and isinstance(parts[0], GroupObject) else None
+        inside = set(with_parts(tuple(one.id for one in parts), scene.children))
+        if group is not None:
+            inside.discard(group.id)
+            if not inside:
+                raise EditError(f"nothing hangs on '{group.name}' that could go inside; hang something on it first")
+        _refuse_across(scene, inside)
+        bending = [one for part in parts for one in benders(scene, part)]
+        if bending:
+            raise EditError(f"'{bending[0].name}' bends what hangs on it, which an inset cannot be; take it off there first")
+        return self._with_group(scene, group, inside) if group is not None else self._with_parts(scene, parts, inside)
+
+    def _with_group(self, scene: Scene, group: GroupObject, inside: set[str]) -> Scene:
+        """A group becomes the inset; what bent its parts goes inside with them."""
+        bends = tuple(rule.but(channels=(OUTLINE,)) for rule in group.rules_for(OUTLINE))
+        inner = self._inner(scene, inside, {group.id}, (0.0, 0.0), self.id, bends)
+        first = group.span.within(scene.length)[0]
+        channels = dict(group.channels) | ({INNER: Channel(base=float(first))} if first else {})
+        fields = {name: getattr(group, name) for name in ("id", "name", "parent", "bone", "shown", "span", "rules")}
+        inset = InsetObject.model_construct(**fields, kind="inset", inset=InsetUse(scene=self.scene), channels=channels)
+        left = with_object(scene, fitted(inset))
+        return _without(left, inside, inner)
+
+    def _with_parts(self, scene: Scene, parts: list[SceneObject], inside: set[str]) -> Scene:
+        """Objects go inside as they are."""
+        first = placed_at(scene, parts[0].id, self.frame)
+        x, y = (float(first.channels[name][0]) for name in ("x", "y"))
+        holder = f"{self.id[:57]}-inside"
+        inner = self._inner(scene, inside, {parts[0].parent}, (x, y), holder, ())
+        inset = InsetObject(
+            id=self.id,
+            name=free_name(scene, self.name),
+            kind="inset",
+            parent=parts[0].parent,
+            bone=parts[0].bone,
+            inset=InsetUse(scene=self.scene),
+            channels={"x": Channel(base=x), "y": Channel(base=y)},
+        )
+        # In front of all of it, as what is painted together is painted where the foremost of it was.
+        place = max(scene.objects.index(one) for one in parts) + 1
+        return _without(scene.with_added(inset, place), inside, inner)
+
+    def _inner(
+        self, scene: Scene, inside: set[str], above: set[str | None], at: tuple[float, float], holder: str, bends: tuple[Rule, ...]
+    ) -> InnerScene:
+        """The scene inside: a group in the middle of its picture holds what came in, so that nothing in it has to be moved."""
+        moved = [one for one in scene.objects if one.id in inside]
+        if holder in inside:
+            raise EditError(f"there already is an object with the id '{holder}'; give the new one its own")
+        held = [one.but(parent=holder, bone=None) if one.parent in above else one for one in moved]
+        name = name_beside({one.name for one in moved}, f"{self.name.strip()[:70]} parts")
+        middle = {"x": Channel(base=scene.size[0] / 2 - at[0]), "y": Channel(base=scene.size[1] / 2 - at[1])}
+        group = GroupObject.model_construct(
+            id=holder, name=name, kind="group", parent=None, bone=None, shown=True, span=WHOLE, channels=middle, rules=bends
+        )
+        fields = {field: getattr(scene, field) for field in ("fps", "length", "size", "background")}
+        dials = tuple(dials_read(scene, moved))
+        return InnerScene.model_construct(id=self.scene, name=_free_inner(scene, self.name), **fields, dials=dials, objects=(group, *held), cues=())
+
+    def label(self, scene: Scene) -> str:
+        return f"make an inset of {object_in(scene, self.parts[0]).name}"
+
+
+class AddInset(Edit):
+    """Put an inset into the troupe that shows an inner scene, or a new empty one of a name, fps and length; x and y are its middle."""
+
+    edit: Literal["add-inset"]
+    id: Id
+    name: Name
+    scene: Id
+    x: Number
+    y: Number
+    fps: Annotated[float, Field(strict=True, ge=1, le=240)] | None = None
+    length: Annotated[int, Field(strict=True, ge=1, le=MAX_LENGTH)] | None = None
+
+    def apply(self, scene: Scene) -> Scene:
+        check_new(scene, self.id)
+        made = scene
+        if self.scene not in scene.insets_by_id:
+            fps, length = self.fps if self.fps is not None else scene.fps, self.length if self.length is not None else scene.length
+            inner = InnerScene(
+                id=self.scene, name=_free_inner(scene, self.name), fps=fps, length=length, size=scene.size, background=scene.background
+            )
+            made = scene.but(insets=(*scene.insets, inner))
+        place = {"x": Channel(base=self.x), "y": Channel(base=self.y)}
+        added = InsetObject(id=self.id, name=free_name(scene, self.name), kind="inset", inset=InsetUse(scene=self.scene), channels=place)
+        return made.with_added(added, len(scene.objects))
+
+    def label(self, scene: Scene) -> str:
+        return f"add {self.name}"
+
+
+class SetInset(Edit):
+    """Choose which inner scene an inset shows, and what it shows past the ends of it."""
+
+    edit: Literal["set-inset"]
+    id: Id
+    inset: InsetUse
+
+    def apply(self, scene: Scene) -> Scene:
+        thing = inset_in(scene, self.id)
+        inner_in(scene, self.inset.scene)
+        return with_object(scene, thing.but(inset=self.inset))
+
+    def label(self, scene: Scene) -> str:
+        return f"inside of {object_in(scene, self.id).name}"
+
+
+class OwnInset(Edit):
+    """Give an inset an inner scene of its own: a copy of the one it shares with others."""
+
+    edit: Literal["own-inset"]
+    id: Id
+    scene: Id
+
+    def apply(self, scene: Scene) -> Scene:
+        thing = inset_in(scene, self.id)
+        _check_new_inner(scene, self.scene)
+        inner = inner_in(scene, thing.inset.scene)
+        copy = inner.but(id=self.scene, name=_free_inner(scene, inner.name))
+        changed = with_object(scene, thing.but(inset=thing.inset.but(scene=self.scene)))
+        return changed.but(insets=(*scene.insets, copy))
+
+    def label(self, scene: Scene) -> str:
+        return f"an inside of its own for {object_in(scene, self.id).name}"
+
+
+class DropInsets(Edit):
+    """Let go of all inner scenes that nothing shows."""
+
+    edit: Literal["drop-insets"]
+
+    def apply(self, scene: Scene) -> Scene:
+        used: set[str] = set()
+        waiting = insets_shown(scene)
+        while waiting:
+            one = waiting.pop()
+            if one not in used:
+                used.add(one)
+                waiting += insets_shown(scene.insets_by_id[one])
+        return scene.but(insets=tuple(one for one in scene.insets if one.id in used))
+
+    def label(self, scene: Scene) -> str:
+        return "let unused inner scenes go"
+
+
+def inset_in(scene: Scene, object_id: str) -> InsetObject:
+    """The inset with this id.
+
+    Raises:
+        EditError: if it is none.
+    """
+    thing = object_in(scene, object_id)
+    if not isinstance(thing, InsetObject):
+        raise EditError(f"'{thing.name}' is no inset; make one of it first")
+    return thing
+
+
+def inner_in(scene: Scene, inset_id: str) -> InnerScene:
+    """The inner scene with this id."""
+    found = scene.insets_by_id.get(inset_id)
+    if found is None:
+        raise NoSuchThing(f"there is no inner scene '{inset_id}' in this scene; it may have been let go")
+    return found
+
+
+def named_by(scene: Scene, thing: SceneObject) -> Iterator[str]:
+    """The ids of the objects, and the dials as `dial:` and their id, that the rules and lists of an object name."""
+    for rule in thing.rules:
+        for name in thing.specs:
+            if rule in thing.rules_for(name):
+                yield from (ref[0] for one in rule.looks(thing.id, name) if (ref := resolved(scene, one)) is not None)
+        for setting, word in rule.settings.items():
+            names = rule.spec.settings[setting].names if isinstance(word, str) else ""
+            if names in ("object", "dial"):
+                yield f"{DIAL}{word}" if names == "dial" else str(word)
+    parade = thing.copying
+    if parade is not None:
+        given = [one.object for one in parade.lists] + [one.object for one in parade.overrules]
+        yield from (one for one in (parade.guide, *given) if one is not None)
+
+
+def dials_read(scene: Scene, things: list[SceneObject]) -> list[Dial]:
+    """The dials of a scene that some objects read."""
+    named = {one for thing in things for one in named_by(scene, thing)}
+    return [dial for owner, dial in scene.dials_by_id.items() if owner in named]
+
+
+def _refuse_across(scene: Scene, inside: set[str]) -> None:
+    """Refuse to part objects of which one reads another.
+
+    Raises:
+        EditError: naming both.
+    """
+    for thing in scene.objects:
+        for other in named_by(scene, thing):
+            if other in scene.by_id and (thing.id in inside) != (other in inside):
+                where = "outside" if thing.id in inside else "inside"
+                raise EditError(
+                    f"'{thing.name}' goes by '{scene.by_id[other].name}', which would be {where}; put both inside, or take what joins them off first"
+                )
+
+
+def _without(scene: Scene, inside: set[str], inner: InnerScene) -> Scene:
+    """The scene without what went into an inner one."""
+    objects = tuple(one for one in scene.objects if one.id not in inside)
+    return scene.but(objects=objects, cues=cues_without(scene.cues, inside), insets=(*scene.insets, inner))
+
+
+def _check_new_inner(scene: Scene, inset_id: str) -> None:
+    if inset_id in scene.insets_by_id:
+        raise EditError(f"there already is an inner scene with the id '{inset_id}'; give the new one its own")
+
+
+def _free_inner(scene: Scene, wanted: str) -> str:
+    return name_beside({one.name for one in scene.insets}, wanted)
