@@ -14,6 +14,7 @@ from demo import (
     morning_round,
     post_report,
     principles,
+    river_raft,
     rolling_nuts,
     signal_tree,
     sorting_mill,
@@ -47,6 +48,7 @@ MAKERS = {
     "16-envelope-bird": envelope_bird.make,
     "17-flag-and-kettle": flag_and_kettle.make,
     "18-hummingbird-courier": hummingbird_courier.make,
+    "19-river-raft": river_raft.make,
 }
 
 

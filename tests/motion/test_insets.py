@@ -119,7 +119,8 @@ def test_past_its_inside_an_inset_holds_loops_goes_to_and_fro_or_is_gone():
     assert shown_frames(asked, 1, "ping-pong")[0].tolist() == [0] * 10
     frames, there = shown_frames(asked, 4, "gone")
     assert there.tolist() == [0, 0, 1, 1, 1, 1, 0, 0, 0, 0]
-    assert (frames >= 0).all() and (frames < 4).all()
+    assert (frames >= 0).all()
+    assert (frames < 4).all()
 
 
 def test_keys_and_rules_say_which_frames_inside_are_shown():
@@ -304,7 +305,8 @@ def test_an_inset_shown_twice_leaves_its_inside_to_the_other_and_takes_names_tha
     made = edited(frog_of_parts(), MAKE, {"edit": "add-inset", "id": "twin", "name": "Twin", "scene": "inside", "x": 10.0, "y": 20.0})
     opened = edited(made, {"edit": "open-inset", "id": "frog"})
     both = edited(opened, {"edit": "open-inset", "id": "twin"})
-    assert [one.id for one in opened.insets] == ["inside"] and not both.insets
+    assert [one.id for one in opened.insets] == ["inside"]
+    assert not both.insets
     assert {"Lid", "Lid 2"} <= both.names
     linked = both.by_name["Lid 2"].rules[1].settings["formula"]
     assert linked == "{Wind} * 10 + {Body 2.x}"

@@ -34,7 +34,8 @@ def test_an_edit_inside_is_a_step_of_the_whole_and_is_seen_in_every_inset(client
     inner = inside(client, whole)
     before = motion(client, whole)
     changed = edit(client, inner, KEY).json()
-    assert changed["revision"] == 1 and [one["id"] for one in changed["objects"]] == ["eye"]
+    assert changed["revision"] == 1
+    assert [one["id"] for one in changed["objects"]] == ["eye"]
     assert changed["head"]["inner"][0]["shown"] == 2
     fresh = motion(client, whole, since=0)
     assert set(fresh["objects"]) == {"eye@frog"}

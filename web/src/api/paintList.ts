@@ -40,6 +40,8 @@ export interface Instance extends Common {
   readonly op: "instance";
   readonly matrix: Rows;
   readonly delay: number;
+  /** Of the scene inside an inset: at which frame its steps are; they have a time of their own. */
+  readonly frames?: Rows;
   readonly steps: readonly Step[];
 }
 /** Some steps n times: the instances of a parade, as they are counted, and in which order they are painted. */
@@ -74,6 +76,7 @@ export interface StepData {
   readonly matrices?: Address;
   readonly fades?: Address;
   readonly order?: Address;
+  readonly frames?: Address;
   readonly delays?: readonly number[];
   readonly each?: readonly (readonly StepData[])[];
 }
@@ -115,7 +118,10 @@ function resolvedStep(data: StepData, known: Known): Step | undefined {
   if (op === "stroke") return matrix && outline && colour && width && { op, ...common, matrix, outline, colour, width };
   if (op === "group") return { op, ...common, blend: data.blend ?? "normal", steps };
   if (op === "copies") return copies(data, common, known);
-  if (op === "instance") return matrix && { op, ...common, matrix, delay: data.delay ?? 0, steps };
+  if (op === "instance") {
+    const frames = find(data.frames);
+    return matrix && { op, ...common, matrix, delay: data.delay ?? 0, ...(frames && { frames }), steps };
+  }
   const pictures = data.pictures === undefined ? undefined : known.pictures(data.pictures);
   return (
     matrix && size && page && pictures && { op, ...common, matrix, size, page, pictures, smooth: data.smooth ?? true }
@@ -156,6 +162,10 @@ export function inOrder(step: Copies, frame: number): readonly Instance[] {
   return [...valuesAt(step.order, frame)].flatMap((k) => step.instances[k] ?? []);
 }
 
+/** Whether a step paints the scene inside an inset. */
+export const isInside = (step: Step): step is Instance & { readonly frames: Rows } =>
+  step.op === "instance" && step.frames !== undefined;
+
 /** Of some steps, those that paint certain objects, in what they stand in. */
 export function stepsOf(steps: readonly Step[], ids: ReadonlySet<string>): Step[] {
   const known = new Map<readonly Step[], Step[]>();
@@ -170,22 +180,23 @@ export function stepsOf(steps: readonly Step[], ids: ReadonlySet<string>): Step[
       const instances = step.instances.map((one) => ({ ...one, steps: within(one.steps) }));
       return instances.some((one) => one.steps.length) ? [{ ...step, instances }] : [];
     }
-    if (step.op !== "group" && step.op !== "instance") return ids.has(step.id) ? [step] : [];
+    // What is inside an inset has ids of its own, which may be those of objects beside it.
+    if ((step.op !== "group" && step.op !== "instance") || isInside(step)) return ids.has(step.id) ? [step] : [];
     const inner = within(step.steps);
     return inner.length ? [{ ...step, steps: inner }] : [];
   });
 }
 
 /**
- * The steps that paint something themselves and stand in no copies, in order, each with the opacity of the groups it
+ * The steps that paint something themselves and stand in no copies and inside no inset, in order, each with the opacity of the groups it
  * stands in.
  */
 export function leavesOf(steps: readonly Step[], above: readonly Rows[] = []): Leaf[] {
   return steps.flatMap((step): Leaf[] => {
     const opacity = above.length ? [...above, ...step.opacity] : step.opacity;
+    // Ghosts of every copy, and of all that is inside, would hide more than they show.
+    if (step.op === "copies" || isInside(step)) return [];
     if (step.op === "group" || step.op === "instance") return leavesOf(step.steps, opacity);
-    // Ghosts of every copy would hide more than they show.
-    if (step.op === "copies") return [];
     return [above.length ? { ...step, opacity } : step];
   });
 }

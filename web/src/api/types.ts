@@ -18,7 +18,7 @@ export type ParadeObject = Schemas["ParadeObject"];
 export type Parade = Schemas["Parade"];
 export type ItemList = Parade["lists"][number];
 export type TroupeObject =
-  Schemas["ShapeObject"] | Schemas["GroupObject"] | FigureObject | ParadeObject | Schemas["PictureObject"];
+  Schemas["ShapeObject"] | Schemas["GroupObject"] | FigureObject | ParadeObject | Schemas["PictureObject"] | InsetThing;
 /** The joints of a figure, where they rest. */
 export type Figure = Schemas["Figure"];
 export type Limb = Schemas["Limb"];
@@ -50,6 +50,9 @@ export type ChannelWords = Schemas["ChannelWords"];
 export type BroughtPictures = Schemas["BroughtPictures"];
 export type KeptPicture = Schemas["KeptPicture"];
 export type PictureThing = Schemas["PictureObject"];
+export type InsetThing = Schemas["InsetObject"];
+/** A scene that insets show, and what is told of it outside. */
+export type InnerWords = Schemas["InnerWords"];
 export type ShapeThing = Schemas["ShapeObject"];
 export type ElementWords = Schemas["ElementWords"];
 export type FontWords = Schemas["FontWords"];

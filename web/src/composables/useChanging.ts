@@ -47,6 +47,13 @@ export function useChanging() {
           key: moving && selection.keyAsIMove,
         };
       }
+      // The inner frame of an inset runs by itself: another one here is another one to begin from.
+      if (thing.kind === "inset" && channel === "inner" && typeof value === "number" && !hasKeys(thing, channel)) {
+        const baked = scene.kept?.objects.get(thing.id)?.channels[channel];
+        const start = Number(thing.channels?.[channel]?.base ?? 0);
+        const now = baked ? numberAt(baked, playback.frame) : start;
+        return { edit: "set-value", object: thing.id, channel, value: Number((start + value - now).toPrecision(7)) };
+      }
       const asKey = hasKeys(thing, channel) || (moving && selection.keyAsIMove);
       return asKey
         ? { edit: "set-key", object: thing.id, channel, frame: playback.frame, value }

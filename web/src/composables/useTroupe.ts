@@ -26,6 +26,7 @@ export const KINDS: readonly Kind[] = [
   { kind: "outline", label: "Outline from SVG path…", icon: "outline" },
   { kind: "picture", label: "Picture or flipbook…", icon: "picture" },
   { kind: "group", label: "Group", icon: "group" },
+  { kind: "inset", label: "Inset: a scene inside…", icon: "inset" },
   { kind: "element", label: "Ready element…", icon: "parade" },
   { kind: "figure", label: "Figure that walks…", icon: "figure" },
 ];

@@ -1,14 +1,17 @@
 /** The troupe as a list: the foremost first, what hangs on another under it, folded until it is opened or picked. */
 import { computed } from "vue";
-import type { SceneObject } from "@/api/types";
+import { innerOf } from "@/api/insets";
+import type { InnerWords, SceneObject } from "@/api/types";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
 
 export interface Entry {
   readonly thing: SceneObject;
   readonly depth: number;
-  /** How many objects hang directly on it. */
+  /** How many objects hang directly on it, or are inside it. */
   readonly parts: number;
+  /** Of a line for an object inside an inset, that object; `thing` is the inset. */
+  readonly inside?: InnerWords["parts"][number];
 }
 
 export function useTroupeTree() {
@@ -21,8 +24,18 @@ export function useTroupeTree() {
     const list: Entry[] = [];
     const visit = (thing: SceneObject, depth: number): void => {
       const parts = foremostFirst(thing.id);
-      list.push({ thing, depth, parts: parts.length });
-      if (selection.unfolded.has(thing.id)) for (const part of parts) visit(part, depth + 1);
+      const inner = [...(innerOf(scene.head, thing)?.parts ?? [])].reverse();
+      list.push({ thing, depth, parts: parts.length + inner.length });
+      if (!selection.unfolded.has(thing.id)) return;
+      for (const part of parts) visit(part, depth + 1);
+      const below = (parent: string | null, deep: number): void => {
+        for (const one of inner)
+          if (one.parent === parent) {
+            list.push({ thing, depth: deep, parts: 0, inside: one });
+            below(one.id, deep + 1);
+          }
+      };
+      below(null, depth + 1);
     };
     for (const root of foremostFirst("")) visit(root, 0);
     return list;

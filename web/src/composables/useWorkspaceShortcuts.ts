@@ -7,6 +7,7 @@ import { useFigure } from "@/composables/useFigure";
 import { useKeyTravel } from "@/composables/useKeyTravel";
 import { nextPose } from "@/geometry/poses";
 import type { Grip } from "@/composables/usePictureDrag";
+import { useInside } from "@/stores/inside";
 import { usePicks } from "@/stores/picks";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
@@ -34,6 +35,7 @@ export function useWorkspaceShortcuts(does: WorkspaceDoes): readonly Shortcut[] 
   const troupe = useTroupe();
   const changing = useChanging();
   const leaf = useLeafActions();
+  const inside = useInside();
   const { toKey } = useKeyTravel();
 
   const keyRow = (): void => {
@@ -128,6 +130,13 @@ export function useWorkspaceShortcuts(does: WorkspaceDoes): readonly Shortcut[] 
         else if (!does.points("remove")) void troupe.remove(id);
       }),
     ),
+    one(
+      "Picked object",
+      ["h"],
+      "Go inside an inset",
+      withThing((id) => inside.enter(id)),
+    ),
+    one("Picked object", ["H"], "Go back out (Shift and H)", () => inside.leave()),
     one("Page", ["v"], "Pick and move", () => (selection.tool = "pick")),
     one("Page", ["p"], "Move the pivot", () => (selection.tool = "pivot")),
     one("Page", ["w"], "Draw and bend paths", () => (selection.tool = "path")),

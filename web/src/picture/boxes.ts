@@ -2,7 +2,7 @@
 import { type BakedObject, type Motion, numberAt, type Rows, valuesAt } from "@/api/motion";
 import type { SceneObject } from "@/api/types";
 import { IDENTITY, inverse, type Matrix, moved, type Point, times, toMatrix } from "@/geometry/matrix";
-import { atFrame, type Looked, opacityAt, outlineAt, placeOf } from "@/picture/looked";
+import { atFrame, inside, type Looked, opacityAt, outlineAt, placeOf } from "@/picture/looked";
 import { inOrder, type Leaf, type Step, stepsOf } from "@/api/paintList";
 import { extentOf } from "@/picture/layers";
 
@@ -65,8 +65,12 @@ export function boxOf(motion: Motion, id: string, frame: number, parts: Parts): 
   if (shown) return boxOfSize(shown, frame);
   const home = inverse(toMatrix(valuesAt(own.view, frame)));
   if (!home) return null;
-  if (own.channels["copies"]) {
-    // The box around a parade is that around all its copies, and the copies within.
+  const isMany = (one: string): boolean => {
+    const channels = motion.objects.get(one)?.channels;
+    return channels !== undefined && ("copies" in channels || "inset.frame" in channels);
+  };
+  if (withParts(id, parts).some(isMany)) {
+    // The box around parades and insets is that around all copies, and all that is inside.
     const painted = extentOf(stepsOf(motion.steps, new Set(withParts(id, parts))), atFrame(frame), home, 0);
     return (
       painted && {
@@ -147,7 +151,13 @@ export function topmostIn(
       if (found) return found;
     } else if (step.op === "instance") {
       const home = inverse(placeOf(step, frame, looked));
-      const found = home && topmostIn(step.steps, looked, moved(home, point), near, earlier + step.delay);
+      const there = home && moved(home, point);
+      if (there && step.frames) {
+        // What is inside is taken hold of as one.
+        if (topmostIn(step.steps, inside(step.frames, frame), there, near)) return step.id;
+        continue;
+      }
+      const found = there && topmostIn(step.steps, looked, there, near, earlier + step.delay);
       if (found) return found;
     } else if (step.op === "copies") {
       const found = topmostIn(inOrder(step, frame), looked, point, near, earlier);

@@ -1,7 +1,7 @@
 /** Layers: where some steps lie on the canvas, and spare canvases to paint them on. */
 import { numberAt, valuesAt } from "@/api/motion";
 import { type Matrix, moved, times } from "@/geometry/matrix";
-import { type Looked, outlineAt, placeOf } from "@/picture/looked";
+import { inside, type Looked, outlineAt, placeOf } from "@/picture/looked";
 import type { Step } from "@/api/paintList";
 
 /** A box in device pixels. */
@@ -28,21 +28,23 @@ export function extentOf(steps: readonly Step[], looked: Looked, base: Matrix, e
       }
     }
   };
-  const visit = (some: readonly Step[], outer: Matrix, before: number): void => {
+  const visit = (some: readonly Step[], seen: Looked, outer: Matrix, before: number): void => {
     for (const step of some) {
-      const frame = looked.frameOf(step.id) - before;
-      if (step.op === "group") visit(step.steps, outer, before);
-      else if (step.op === "copies") visit(step.instances, outer, before);
-      else if (step.op === "instance")
-        visit(step.steps, times(outer, placeOf(step, frame, looked)), before + step.delay);
-      else if (step.op === "picture") {
+      const frame = seen.frameOf(step.id) - before;
+      if (step.op === "group") visit(step.steps, seen, outer, before);
+      else if (step.op === "copies") visit(step.instances, seen, outer, before);
+      else if (step.op === "instance") {
+        const place = times(outer, placeOf(step, frame, seen));
+        if (step.frames) visit(step.steps, inside(step.frames, frame), place, 0);
+        else visit(step.steps, seen, place, before + step.delay);
+      } else if (step.op === "picture") {
         const [width = 0, height = 0] = valuesAt(step.size, frame);
-        add(times(outer, placeOf(step, frame, looked)), [-width / 2, -height / 2, width / 2, height / 2]);
+        add(times(outer, placeOf(step, frame, seen)), [-width / 2, -height / 2, width / 2, height / 2]);
       } else {
         const bounds = outlineAt(step.outline, frame)?.bounds;
         const line = step.op === "stroke" ? numberAt(step.width, frame) / 2 : 0;
         if (bounds)
-          add(times(outer, placeOf(step, frame, looked)), [
+          add(times(outer, placeOf(step, frame, seen)), [
             bounds[0] - line,
             bounds[1] - line,
             bounds[2] + line,
@@ -51,7 +53,7 @@ export function extentOf(steps: readonly Step[], looked: Looked, base: Matrix, e
       }
     }
   };
-  visit(steps, base, earlier);
+  visit(steps, looked, base, earlier);
   return right >= left ? { left, top, width: right - left, height: bottom - top } : null;
 }
 

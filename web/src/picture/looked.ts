@@ -13,6 +13,9 @@ export interface Looked {
 }
 
 export const atFrame = (frame: number): Looked => ({ frameOf: () => frame });
+/** How the scene inside an inset is looked at, at a frame of the step that paints it: in its own time, whole. */
+export const inside = (frames: Rows, frame: number): Looked => atFrame(numberAt(frames, frame));
+
 /** The opacity of a step at a frame, of its own and of what faded into it. */
 export const opacityAt = (step: Step, frame: number): number =>
   Math.min(

@@ -2,20 +2,25 @@
 import { type Motion, numberAt, type Rows, rowAt, valuesAt } from "@/api/motion";
 import { type Matrix, times } from "@/geometry/matrix";
 import { borrowed, type Extent, extentOf, given } from "@/picture/layers";
-import { atFrame, type Looked, opacityAt, outlineAt, placeOf } from "@/picture/looked";
+import { atFrame, inside, type Looked, opacityAt, outlineAt, placeOf } from "@/picture/looked";
 import { inOrder, type Picture, type Step } from "@/api/paintList";
 
 const isShown = (step: Step): boolean => step.shown;
 
-/** Paint a frame so that the scene fills `width` × `height` device pixels, on its background. */
+/**
+ * Paint a frame so that the scene fills `width` × `height` device pixels, on its background; `beneath` paints what lies
+ * between the two, and is told how many device pixels one of the picture is.
+ */
 export function paintFrame(
   ctx: CanvasRenderingContext2D,
   motion: Motion,
   frame: number,
   width: number,
   height: number,
+  beneath?: (scale: number) => void,
 ): void {
   const scale = background(ctx, motion, width, height);
+  beneath?.(scale);
   paintSteps(ctx, motion.steps, atFrame(frame), [scale, 0, 0, scale, 0, 0]);
 }
 
@@ -50,17 +55,11 @@ export function paintSteps(
     if (!(looked.only ?? isShown)(step) || opacity <= 0) continue;
     if (step.op === "group") paintGroup(ctx, step.steps, looked, base, earlier, opacity, step.blend);
     else if (step.op === "copies") paintGroup(ctx, inOrder(step, frame), looked, base, earlier, opacity, "normal");
-    else if (step.op === "instance")
-      paintGroup(
-        ctx,
-        step.steps,
-        looked,
-        times(base, placeOf(step, frame, looked)),
-        earlier + step.delay,
-        opacity,
-        "normal",
-      );
-    else {
+    else if (step.op === "instance") {
+      const place = times(base, placeOf(step, frame, looked));
+      if (step.frames) paintGroup(ctx, step.steps, inside(step.frames, frame), place, 0, opacity, "normal");
+      else paintGroup(ctx, step.steps, looked, place, earlier + step.delay, opacity, "normal");
+    } else {
       ctx.setTransform(...times(base, placeOf(step, frame, looked)));
       if (step.op === "picture") paintPicture(ctx, step, frame, opacity);
       else paintOutline(ctx, step, frame, opacity);

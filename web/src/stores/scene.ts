@@ -5,7 +5,7 @@ import { computed, ref, shallowRef } from "vue";
 import { api, type ChangedMotion, ServiceError } from "@/api/client";
 import { type Motion, readMotion } from "@/api/motion";
 import { dialThing } from "@/api/dials";
-import type { TroupeObject, DialThing, Edit, HistoryState, SceneHead, SceneObject } from "@/api/types";
+import type { TroupeObject, DialThing, Edit, HistoryState, SceneHead, SceneObject, SceneState } from "@/api/types";
 import { useSaid } from "@/stores/said";
 
 /** Edits shown but not made: the picture as it would be, until they are kept or let go. */
@@ -27,6 +27,10 @@ export const useScene = defineStore("scene", () => {
   const look = shallowRef<Look | null>(null);
   const waiting = ref(0);
   const unreachable = ref(false);
+  /** The scene that this one is inside of, if it is. */
+  const whole = shallowRef<SceneState["whole"]>(null);
+  /** The scene to go out to, once the one at hand is no more: undo took it away, or somebody else did. */
+  const goOutTo = ref<string | null>(null);
 
   const motion = computed(() => looked.value ?? kept.value);
   /** The dials, as things with one channel. */
@@ -60,6 +64,10 @@ export const useScene = defineStore("scene", () => {
 
   async function failed(error: unknown): Promise<void> {
     if (!(error instanceof ServiceError)) throw error;
+    if (error.status === 404 && whole.value) {
+      goOutTo.value = whole.value.id;
+      return;
+    }
     if (error.status === 409 && id.value) {
       await read(id.value);
       said.warn(
@@ -100,7 +108,9 @@ export const useScene = defineStore("scene", () => {
     id.value = sceneId;
     revision.value = found.revision;
     history.value = found.history;
-    head.value = { ...found.scene, own_fonts: found.own_fonts ?? [] };
+    head.value = { ...found.scene, own_fonts: found.own_fonts ?? [], inner: found.inner ?? [] };
+    whole.value = found.whole ?? null;
+    goOutTo.value = null;
     objects.value = found.scene.objects;
     kept.value = readMotion(message);
     letGo();
@@ -210,6 +220,7 @@ export const useScene = defineStore("scene", () => {
   function close(): void {
     id.value = null;
     head.value = null;
+    whole.value = null;
     objects.value = [];
     kept.value = null;
     letGo();
@@ -227,6 +238,8 @@ export const useScene = defineStore("scene", () => {
     kept,
     motion,
     look,
+    whole,
+    goOutTo,
     state,
     open,
     close,

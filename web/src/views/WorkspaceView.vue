@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The workspace: where one scene is animated. */
 import { computed, onBeforeUnmount, onMounted, ref, watch } from "vue";
-import { RouterLink } from "vue-router";
+import { RouterLink, useRouter } from "vue-router";
 import { keysOf } from "@/api/channels";
 import type { SceneObject } from "@/api/types";
 import { useLocalStorage } from "@vueuse/core";
@@ -25,6 +25,8 @@ import { bringsFiles, filesOf, useBringIn } from "@/composables/useBringIn";
 import { useOnceTrue } from "@/composables/useOnceTrue";
 import { useShortcuts } from "@/composables/useShortcuts";
 import { useWorkspaceShortcuts } from "@/composables/useWorkspaceShortcuts";
+import { useInside } from "@/stores/inside";
+import { useSaid } from "@/stores/said";
 import { useLinking } from "@/stores/linking";
 import { useLive } from "@/stores/live";
 import { usePlayback } from "@/stores/playback";
@@ -39,6 +41,9 @@ const playback = usePlayback();
 const vocabulary = useVocabulary();
 const linking = useLinking();
 const live = useLive();
+const inside = useInside();
+const said = useSaid();
+const router = useRouter();
 
 const stage = ref<InstanceType<typeof PictureStage>>();
 const [exporting, setting, helping] = [ref(false), ref(false), ref(false)];
@@ -78,10 +83,18 @@ function drop(event: DragEvent): void {
 }
 
 async function open(id: string): Promise<void> {
+  const arrived = inside.arrived(id);
   selection.reset();
   playback.reset();
   const [found] = await Promise.all([scene.open(id), vocabulary.load()]);
   missing.value = !found;
+  if (arrived) {
+    playback.goTo(arrived.frame);
+    if (arrived.pick) {
+      selection.pick(arrived.pick);
+      return;
+    }
+  }
   // What moves most is what one most likely came for.
   const things: readonly SceneObject[] = [...[...scene.objects].reverse(), ...scene.dials];
   const liveliest = things.reduce<SceneObject | null>(
@@ -103,6 +116,14 @@ const moving = (thing: SceneObject): number =>
 
 onMounted(() => open(props.id));
 watch(() => props.id, open);
+watch(
+  () => scene.goOutTo,
+  (outside) => {
+    if (!outside) return;
+    said.info("What you were inside of is no more, so you are outside of it again. Redo brings it back.");
+    void router.replace({ name: "workspace", params: { id: outside } });
+  },
+);
 watch(
   () => playback.last,
   (last) => playback.frame > last && playback.goTo(last),

@@ -4,12 +4,14 @@ import { ElDropdown, ElDropdownItem, ElDropdownMenu, ElPopover } from "element-p
 import { computed } from "vue";
 import NumberField from "@/components/common/NumberField.vue";
 import type { PictureView } from "@/composables/usePictureView";
+import { useInside } from "@/stores/inside";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
 
 const props = defineProps<{ view: PictureView }>();
 const scene = useScene();
 const selection = useSelection();
+const inside = useInside();
 const percent = computed(() => `${Math.round(props.view.scale.value * 100)} %`);
 const choose = (zoom: number | "fit"): void => (zoom === "fit" ? props.view.fit() : props.view.zoomTo(zoom));
 const set = (change: Partial<typeof selection.onion>): void =>
@@ -39,6 +41,17 @@ const others = computed(() => scene.objects.filter((one) => one.id !== selection
       @click="selection.showDrives = !selection.showDrives"
     >
       links
+    </button>
+    <button
+      v-if="inside.trail.at(-1)?.use"
+      class="chip"
+      :class="{ on: inside.showAround }"
+      role="switch"
+      :aria-checked="inside.showAround"
+      title="What lies around the inset you came in by, dimmed"
+      @click="inside.showAround = !inside.showAround"
+    >
+      around
     </button>
     <ElPopover trigger="click" :hide-after="0" :width="250" placement="top">
       <template #reference

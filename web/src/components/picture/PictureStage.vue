@@ -31,9 +31,11 @@ import { useSnapping } from "@/composables/useSnapping";
 import { readable } from "@/geometry/frames";
 import type { Point } from "@/geometry/matrix";
 import { boxOf, corners, topmostAt, viewOf } from "@/picture/boxes";
+import { paintAround } from "@/picture/around";
 import { liveAt, paintLive } from "@/picture/live";
 import { paintFrame } from "@/picture/paint";
 import LiveBar from "@/components/cues/LiveBar.vue";
+import { useInside } from "@/stores/inside";
 import { useLinking } from "@/stores/linking";
 import { useLive } from "@/stores/live";
 import { useOutline } from "@/stores/outline";
@@ -48,6 +50,7 @@ const vocabulary = useVocabulary();
 const playback = usePlayback();
 const linking = useLinking();
 const live = useLive();
+const inside = useInside();
 
 const stage = ref<HTMLElement>();
 const canvas = ref<HTMLCanvasElement>();
@@ -84,7 +87,11 @@ watchEffect(() => {
   ];
   if (ctx.canvas.width !== w || ctx.canvas.height !== h) [ctx.canvas.width, ctx.canvas.height] = [w, h];
   if (live.on) paintLive(ctx, motion, { frameOf: live.frames && live.frameOf, parentOf }, w, h);
-  else paintFrame(ctx, motion, playback.frame, w, h);
+  else {
+    const outside = inside.outside;
+    const around = outside && ((scale: number) => paintAround(ctx, outside, playback.frame, scale));
+    paintFrame(ctx, motion, playback.frame, w, h, around ?? undefined);
+  }
 });
 
 /** What a click picks: the whole that a part belongs to, unless a part of it is being worked on already. */
@@ -197,6 +204,10 @@ function pickPart(event: MouseEvent): void {
     5 / view.scale.value,
   );
   if (!found) return;
+  if (scene.byId.get(found)?.kind === "inset") {
+    inside.enter(found);
+    return;
+  }
   selection.pick(found);
   if (textOf(scene.byId.get(found))) selection.writing = found;
   // What has points of its own is opened to them.

@@ -6,6 +6,7 @@
 import { computed } from "vue";
 import { lastShown, type Span, spanOf } from "@/api/spans";
 import type { Edit, SceneObject } from "@/api/types";
+import { endOfInside, innerOf } from "@/api/insets";
 import { withParts } from "@/picture/boxes";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
@@ -58,6 +59,26 @@ function extend(stretch: boolean): void {
   void scene.edit(edits);
 }
 
+/** Of an inset: the scene inside, and the frame at which that comes to its end, where it does not go on past it. */
+const inner = computed(() => innerOf(scene.head, props.thing));
+const ends = computed(() =>
+  props.thing.kind === "inset" && inner.value ? endOfInside(props.thing, inner.value, playback.fps) : null,
+);
+/** By how many frames the inset outlasts its inside; below 0, by how many it cuts it off. What is repeated has no end. */
+const over = computed(() => {
+  const past = props.thing.kind === "inset" ? props.thing.inset.past : "hold";
+  if (ends.value === null || ((past === "loop" || past === "ping-pong") && last.value > ends.value)) return 0;
+  // Cut off by the end of the scene itself is no fault of the inset's.
+  return last.value >= playback.last && ends.value > last.value ? 0 : last.value - ends.value;
+});
+const fit = (how: "span" | "inside" | "stretch"): void =>
+  void scene.edit([{ edit: "fit-inset", id: props.thing.id, how }]);
+const overSaid = computed(() => {
+  const count = Math.abs(over.value);
+  const frames = count === 1 ? "frame" : "frames";
+  return over.value > 0 ? `its inside ends ${count} ${frames} earlier` : `${count} ${frames} inside are not shown`;
+});
+
 const spanned = computed(() => parts.value.map(spanOf).some(({ first, last }) => first !== null || last !== null));
 const keyed = computed(() =>
   parts.value.some((part) => Object.values(part.channels ?? {}).some((channel) => channel.keys.length > 0)),
@@ -66,7 +87,7 @@ const isOffered = computed(
   () =>
     props.picked &&
     props.was !== null &&
-    (spanned.value || keyed.value) &&
+    (spanned.value || keyed.value || ends.value !== null) &&
     (props.was.first !== span.value.first || props.was.last !== span.value.last),
 );
 
@@ -86,10 +107,10 @@ const said = computed(
 
 <template>
   <div v-if="isOffered" class="says picked" :class="{ late: isLate }" :style="place" @pointerdown.stop>
-    <span>What hangs on it</span>
-    <button class="chip small" title="What hangs on it stays as it is" @click="emit('done')">keeps its time</button>
+    <span>{{ inner ? "What is inside" : "What hangs on it" }}</span>
+    <button class="chip small" title="It stays as it is" @click="emit('done')">keeps its time</button>
     <button
-      v-if="spanned"
+      v-if="spanned || inner"
       class="chip small"
       title="What began or ended with it does so again; what was shown for a part of that time is left alone"
       @click="follow('extend')"
@@ -117,6 +138,26 @@ const said = computed(
       >
         stretch along
       </button>
+    </template>
+  </div>
+  <div v-else-if="over" class="says" :class="{ late: isLate, picked }" :style="place" @pointerdown.stop>
+    <span :title="`${inner?.name} has ${inner?.length} frames; ${overSaid}`">{{ overSaid }}</span>
+    <template v-if="picked">
+      <button
+        class="chip small"
+        :title="`${over > 0 ? 'End' : 'Go on to'} where its inside ends, at frame ${ends}`"
+        @click="fit('span')"
+      >
+        {{ over > 0 ? "end with it" : "show it all" }}
+      </button>
+      <button
+        class="chip small"
+        :title="`${over > 0 ? 'More' : 'Fewer'} frames inside; its keys stay`"
+        @click="fit('inside')"
+      >
+        {{ over > 0 ? "make it longer" : "make it shorter" }}
+      </button>
+      <button class="chip small" title="The keys inside are stretched along" @click="fit('stretch')">stretch it</button>
     </template>
   </div>
 </template>

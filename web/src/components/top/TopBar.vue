@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { RouterLink } from "vue-router";
 import VineIcon from "@/components/common/VineIcon.vue";
+import InsideTrail from "@/components/top/InsideTrail.vue";
 import SceneName from "@/components/top/SceneName.vue";
 import TransportBar from "@/components/top/TransportBar.vue";
 import { useScene } from "@/stores/scene";
@@ -18,6 +19,7 @@ const selection = useSelection();
         <img src="/icon.svg" alt="" width="26" height="26" />
         <span class="brand-name">Vine Swing</span>
       </RouterLink>
+      <InsideTrail />
       <SceneName />
       <button
         v-if="scene.head"

@@ -3,6 +3,7 @@ import { ElDropdown, ElDropdownItem, ElDropdownMenu } from "element-plus";
 import { ref } from "vue";
 import ElementsDialog from "@/components/parades/ElementsDialog.vue";
 import FigureDialog from "@/components/figures/FigureDialog.vue";
+import InsetDialog from "@/components/insets/InsetDialog.vue";
 import OutlineDialog from "@/components/troupe/OutlineDialog.vue";
 import VineIcon from "@/components/common/VineIcon.vue";
 import { useBringIn } from "@/composables/useBringIn";
@@ -19,17 +20,19 @@ async function bring(): Promise<void> {
   if (pictures.value) pictures.value.value = "";
 }
 
-const [outlining, figuring, choosing] = [ref(false), ref(false), ref(false)];
+const [outlining, figuring, choosing, insetting] = [ref(false), ref(false), ref(false), ref(false)];
 const mounted = {
   element: useOnceTrue(() => choosing.value),
   outline: useOnceTrue(() => outlining.value),
   figure: useOnceTrue(() => figuring.value),
+  inset: useOnceTrue(() => insetting.value),
 };
 
 function choose(kind: string): void {
   if (kind === "outline") outlining.value = true;
   else if (kind === "figure") figuring.value = true;
   else if (kind === "element") choosing.value = true;
+  else if (kind === "inset") insetting.value = true;
   else if (kind === "picture") pictures.value?.click();
   else void troupe.add(kind);
 }
@@ -58,5 +61,6 @@ function choose(kind: string): void {
   />
   <ElementsDialog v-if="mounted.element.value" v-model="choosing" />
   <FigureDialog v-if="mounted.figure.value" v-model="figuring" />
+  <InsetDialog v-if="mounted.inset.value" v-model="insetting" />
   <OutlineDialog v-if="mounted.outline.value" v-model="outlining" @done="troupe.add('outline', $event)" />
 </template>

@@ -4,8 +4,10 @@ import { computed, nextTick, ref, watch } from "vue";
 import type { SceneObject } from "@/api/types";
 import PaintedThumb from "@/components/common/PaintedThumb.vue";
 import VineIcon, { type IconName } from "@/components/common/VineIcon.vue";
+import { useInsets } from "@/composables/useInsets";
 import { useTroupe } from "@/composables/useTroupe";
 import { withParts } from "@/picture/boxes";
+import { useInside } from "@/stores/inside";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
 import { useVocabulary } from "@/stores/vocabulary";
@@ -27,6 +29,8 @@ const scene = useScene();
 const selection = useSelection();
 const vocabulary = useVocabulary();
 const troupe = useTroupe();
+const insets = useInsets();
+const inside = useInside();
 
 const picked = computed(() => selection.objectId === props.thing.id);
 const renaming = computed(() => selection.renaming === props.thing.id);
@@ -41,6 +45,7 @@ const painted = computed(() => {
 const note = computed(() => {
   const keyed = Object.values(props.thing.channels ?? {}).some((channel) => channel.keys.length > 1);
   if (props.thing.kind === "parade") return "parade";
+  if (props.thing.kind === "inset") return "inset";
   if (props.thing.kind === "figure")
     return props.thing.rules.some((rule) => rule.kind === "gait" && rule.on) ? "walks" : "figure";
   return props.parts
@@ -87,6 +92,9 @@ function choose(command: string): void {
     rename: () => (selection.renaming = id),
     hang: () => emit("hang"),
     parade: () => (selection.parading = id),
+    inset: () => void insets.makeOf(id),
+    enter: () => inside.enter(id),
+    open: () => void insets.openUp(id),
     free: () => void troupe.hangOn(id, null),
     forward: () => troupe.reorder(id, 1),
     back: () => troupe.reorder(id, -1),
@@ -184,6 +192,11 @@ function dropHere(): void {
           <ElDropdownItem command="rename">Rename (F2)</ElDropdownItem>
           <ElDropdownItem command="copy">Duplicate (Ctrl+D)</ElDropdownItem>
           <ElDropdownItem command="parade">Make a parade of this…</ElDropdownItem>
+          <template v-if="thing.kind === 'inset'">
+            <ElDropdownItem command="enter">Go inside (H)</ElDropdownItem>
+            <ElDropdownItem command="open">Make a group of it</ElDropdownItem>
+          </template>
+          <ElDropdownItem v-else command="inset">Make an inset of this</ElDropdownItem>
           <ElDropdownItem command="hang">Hang on…</ElDropdownItem>
           <ElDropdownItem v-if="thing.parent" command="free">Free from its parent</ElDropdownItem>
           <ElDropdownItem command="forward" divided>One nearer (Alt+Up)</ElDropdownItem>

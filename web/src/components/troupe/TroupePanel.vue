@@ -2,6 +2,7 @@
 /** The objects of the scene, the foremost at the top, those that hang on another under it. */
 import { ref } from "vue";
 import AddMenu from "@/components/troupe/AddMenu.vue";
+import InsideItem from "@/components/troupe/InsideItem.vue";
 import TroupeItem from "@/components/troupe/TroupeItem.vue";
 import HangDialog from "@/components/troupe/HangDialog.vue";
 import CuesPanel from "@/components/cues/CuesPanel.vue";
@@ -28,7 +29,7 @@ const [LINE, BEYOND] = [36, 30];
 const { shown, containerProps, wrapperProps } = useRowsInView(() => entries.value, {
   heightOf: () => LINE,
   beyond: BEYOND,
-  isPicked: (entry) => entry.thing.id === selection.objectId,
+  isPicked: (entry) => !entry.inside && entry.thing.id === selection.objectId,
   picked: () => selection.objectId,
 });
 
@@ -60,19 +61,24 @@ function drop(target: SceneObject, where: "before" | "after" | "onto"): void {
     </div>
     <div v-if="entries.length" v-bind="containerProps" class="list">
       <ul v-bind="wrapperProps" role="listbox" aria-label="Objects, the foremost first" tabindex="-1">
-        <TroupeItem
-          v-for="{ row: { thing, depth, parts } } in shown"
-          :key="thing.id"
-          :thing="thing"
-          :depth="depth"
-          :parts="parts"
-          :folded="!selection.unfolded.has(thing.id)"
-          :dragging="dragged"
-          @fold="selection.fold(thing.id)"
-          @hang="hanging = thing.id"
-          @drag="dragged = $event"
-          @drop="drop(thing, $event)"
-        />
+        <template
+          v-for="{ row: { thing, depth, parts, inside } } in shown"
+          :key="inside ? `${thing.id} ${inside.id}` : thing.id"
+        >
+          <InsideItem v-if="inside" :use="thing.id" :part="inside" :depth="depth" />
+          <TroupeItem
+            v-else
+            :thing="thing"
+            :depth="depth"
+            :parts="parts"
+            :folded="!selection.unfolded.has(thing.id)"
+            :dragging="dragged"
+            @fold="selection.fold(thing.id)"
+            @hang="hanging = thing.id"
+            @drag="dragged = $event"
+            @drop="drop(thing, $event)"
+          />
+        </template>
       </ul>
     </div>
     <div v-else class="empty">

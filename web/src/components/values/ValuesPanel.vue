@@ -4,6 +4,7 @@ import { computed } from "vue";
 import OutlineFields from "@/components/outline/OutlineFields.vue";
 import { rowsRead } from "@/api/parades";
 import PicturePanel from "@/components/pictures/PicturePanel.vue";
+import InsetPanel from "@/components/insets/InsetPanel.vue";
 import ParadePanel from "@/components/parades/ParadePanel.vue";
 import FigurePanel from "@/components/figures/FigurePanel.vue";
 import DrivesList from "@/components/links/DrivesList.vue";
@@ -37,6 +38,7 @@ function flip(axis: "x" | "y"): void {
       <FigurePanel v-if="selection.thing.kind === 'figure'" />
       <ParadePanel v-if="selection.thing.kind === 'parade'" :key="selection.thing.id" />
       <PicturePanel v-if="selection.thing.kind === 'picture'" :key="selection.thing.id" :thing="selection.thing" />
+      <InsetPanel v-if="selection.thing.kind === 'inset'" :key="selection.thing.id" :thing="selection.thing" />
       <TextFields v-if="text && selection.thing.kind === 'shape'" :thing="selection.thing" :shape="text" />
       <ValueRow v-for="row in rows" :key="`${selection.thing.id} ${row.name}`" :thing="selection.thing" :row="row" />
       <DialFields v-if="selection.thing.kind === 'dial'" :thing="selection.thing" />
