@@ -27,7 +27,7 @@ def frog() -> Data:
     lean = keys((0, -7, "slow-out-in"), (22, 9, "slow-out-in"), (STROKE, -7), after="loop")
     reach = keys((0, -58, "slow-out-in"), (22, 34, "slow-out-in"), (STROKE, -58), after="loop")
     lift = keys((0, 0, "even"), (22, 0, "slow-out-in"), (34, -26, "slow-out-in"), (STROKE, 0), after="loop")
-    blink = keys((27, 0.04, "snap"), (30, 1.0, "even"), (32, 1.0, "slow-out"), (37, 0.04), after="hold")
+    blink = keys((27, 0.0, "snap"), (30, 1.0, "even"), (32, 1.0, "slow-out"), (37, 0.0))
     puff = rule("oscillator", "scale.x", "scale.y", amplitude=0.05, frequency=1.0)
 
     def eye(side: str, x: float) -> list[Data]:

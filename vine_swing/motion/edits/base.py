@@ -171,7 +171,8 @@ def in_time(channel: Channel, factor: float, about: float = 0.0, to: float = 0.0
     """A channel with the time of its keys stretched: what was at the frame `about` comes to lie at `to`."""
     if not channel.keys:
         return channel
-    frames = [to + (key.frame - about) * factor for key in channel.keys]
+    # Without the last digits of the arithmetic: a key that was on a whole frame shall not come to lie just beside one.
+    frames = [round(to + (key.frame - about) * factor, 9) for key in channel.keys]
     if max(map(abs, frames)) > MAX_FRAME:
         raise EditError(f"that would move keys out of reach; they live between −{MAX_FRAME} and {MAX_FRAME}")
     return channel.but(keys=tuple(key.scaled(frames=factor).but(frame=frame) for key, frame in zip(channel.keys, frames, strict=True)))

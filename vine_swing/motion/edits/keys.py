@@ -71,8 +71,12 @@ class SetKey(_ChannelEdit):
         def change(channel: Channel) -> Channel:
             if isinstance(thing, DialObject) or not thing.is_running(self.channel):
                 return self._change(channel, spec, thing, added)
-            added.extend(_run_keyed(thing, scene))
-            return self._change(channel.but(keys=tuple(added)), spec, thing, added)
+            # A lone key would stop what runs by itself: it goes on between keys at both ends of its span.
+            start, first, pace = run_of(thing, scene)
+            last = max(float(thing.span.within(scene.length)[1]), first + 1)
+            added.extend(Key(frame=frame, value=start + (frame - first) * pace) for frame in (first, last))
+            exact = self.value if self.value is not None else start + (self.frame - first) * pace
+            return self.but(value=exact)._change(channel.but(keys=tuple(added)), spec, thing, added)
 
         return with_channel(scene, self.object, self.channel, change, new_keys=lambda: added)
 
@@ -97,13 +101,6 @@ class SetKey(_ChannelEdit):
 
     def label(self, scene: Scene) -> str:
         return f"key {self._said(scene)} at {self.frame:g}"
-
-
-def _run_keyed(thing: SceneObject, scene: Scene) -> list[Key]:
-    """Keys that let the inner frame of an inset go on as it runs by itself: a lone key would stop it."""
-    start, first, pace = run_of(thing, scene)
-    last = max(thing.span.within(scene.length)[1], first + 1)
-    return [Key(frame=first, value=start), Key(frame=float(last), value=start + (last - first) * pace)]
 
 
 class MoveKeys(_ChannelEdit):

@@ -136,7 +136,7 @@ export function useWorkspaceShortcuts(does: WorkspaceDoes): readonly Shortcut[] 
       "Go inside an inset",
       withThing((id) => inside.enter(id)),
     ),
-    one("Picked object", ["H"], "Go back out (Shift and H)", () => inside.leave()),
+    one("Picked object", ["Shift+h"], "Go back out", () => inside.leave()),
     one("Page", ["v"], "Pick and move", () => (selection.tool = "pick")),
     one("Page", ["p"], "Move the pivot", () => (selection.tool = "pivot")),
     one("Page", ["w"], "Draw and bend paths", () => (selection.tool = "path")),

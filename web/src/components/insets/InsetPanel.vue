@@ -55,11 +55,11 @@ const runFree = (): void => void scene.edit([deleteKeys(props.thing.id, "inner",
       {{ inner.shown === 1 ? "shown here only" : `shown ${inner.shown} times` }}
     </p>
     <div class="line">
+      <template v-if="start !== null">begins at its frame</template>
       <NumberField
         v-if="start !== null"
         label="Begins at inner frame"
         :value="start"
-        unit="begins at"
         :step="1"
         :digits="0"
         hint="The frame inside that is shown where this object begins: give each of several its own"
@@ -127,8 +127,8 @@ const runFree = (): void => void scene.edit([deleteKeys(props.thing.id, "inner",
   align-items: center;
   gap: 6px 10px;
 }
-.line :deep(.number) {
-  width: 118px;
+.line :deep(.field) {
+  width: 64px;
 }
 .facts {
   margin: 0;
@@ -143,6 +143,11 @@ label {
 select {
   min-width: 0;
   max-width: 130px;
+  border: 1px solid var(--line);
+  border-radius: var(--radius-s);
+  background: var(--paper);
+  padding: 3px 6px;
+  font: inherit;
 }
 .enter {
   margin-left: auto;

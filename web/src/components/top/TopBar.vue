@@ -13,7 +13,7 @@ const selection = useSelection();
 </script>
 
 <template>
-  <header class="top">
+  <header class="top" :class="{ inside: scene.whole }">
     <div class="side">
       <RouterLink to="/" class="brand" title="Back to the Shelf with all scenes">
         <img src="/icon.svg" alt="" width="26" height="26" />
@@ -164,6 +164,11 @@ const selection = useSelection();
 }
 .on .dot {
   background: currentColor;
+}
+/* The way in takes the room. */
+.inside .brand-name,
+.inside .facts {
+  display: none;
 }
 @media (max-width: 1240px) {
   .brand-name {
