@@ -102,6 +102,17 @@ def outlines(page: Page, server: Server) -> None:
     take(page, "outline-rules")
 
 
+def insets(page: Page, server: Server) -> None:
+    """Inside a raft that crosses a river, which lies around it, dimmed; the second frog of its crew is picked."""
+    workspace = open_scene(page, server, "River raft", 96)
+    workspace.pick("Raft")
+    page.keyboard.press("h")
+    page.wait_for_function("() => document.title.startsWith('Raft')")
+    workspace.pick("Frog 2")
+    workspace.row("Travel").locator(".label").click()
+    take(page, "inset")
+
+
 def main() -> None:
     SHOTS.mkdir(parents=True, exist_ok=True)
     with tempfile.TemporaryDirectory() as folder, sync_playwright() as playwright:
@@ -142,12 +153,6 @@ def main() -> None:
         workspace.row("Rotation").locator(".label").click()
         page.get_by_role("button", name="Settings of Oscillator").click()
         take(page, "rules")
-        page.get_by_role("heading", name="Signal flag at frame 100").click()
-        page.get_by_role("tab", name="Curves").click()
-        workspace.pick("Liana 1")
-        workspace.row("Rotation").locator(".label").click()
-        take(page, "vine")
-        page.get_by_role("tab", name="Sheet").click()
         page.goto(f"{server.address}/principles")
         page.wait_for_selector("canvas")
         take(page, "principles")
@@ -159,6 +164,7 @@ def main() -> None:
         figures(page, server)
         parades(page, server)
         outlines(page, server)
+        insets(page, server)
         browser.close()
         server.stop()
 
