@@ -40,9 +40,7 @@ def frog() -> Data:
 
     parts = [
         group("Frog parts", x=210, y=210),
-        outline(
-            "Hind legs", "M-96 92 C-110 40 -60 20 -20 60 L24 60 C64 20 110 40 96 92 L60 104 H-60 Z", parent="Frog parts", y=20, fill="#357A44"
-        ),
+        outline("Hind legs", "M-96 92 C-110 40 -60 20 -20 60 L24 60 C64 20 110 40 96 92 L60 104 H-60 Z", parent="Frog parts", y=20, fill="#357A44"),
         group("Upper body", parent="Frog parts", y=96, rotation=lean),
         ellipse("Body", 148, 170, parent="Upper body", y=-70, fill=PALETTE["leaf"]),
         ruled(ellipse("Belly", 92, 118, parent="Upper body", y=-58, fill="#CBE3A0"), puff),

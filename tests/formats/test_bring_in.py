@@ -10,7 +10,7 @@ from PIL import Image, ImageCms
 
 from tests.pictures import moving, numbered, png, saved
 from vine_swing.cli import main
-from vine_swing.formats.bring_in import MOST_PAGES, bring_in
+from vine_swing.formats.bring_in import MOST_PAGES, bring_in, reduced
 from vine_swing.motion import MotionError
 
 
@@ -100,3 +100,23 @@ def test_too_many_pages_are_refused():
     data = saved(pages[0], "GIF", save_all=True, append_images=pages[1:], duration=20)
     with pytest.raises(MotionError, match="pages"):
         bring_in(data, "long.gif")
+
+
+@pytest.mark.parametrize("kind", ["PNG", "JPEG", "WEBP"])
+def test_large_pictures_are_halved_as_often_as_leaves_them_wide_enough(kind):
+    across = np.linspace(0, 255, 2200)[None, :, None].repeat(300, axis=0).repeat(3, axis=2).astype(np.uint8)
+    data = saved(Image.fromarray(across), kind, **({"lossless": True} if kind == "WEBP" else {"quality": 95} if kind == "JPEG" else {}))
+    small = np.asarray(Image.open(io.BytesIO(reduced(data, 512))).convert("RGB")).astype(int)
+    assert small.shape == (75, 550, 3)
+    # The mean of each sixteen pixels, up to what JPEG makes of it.
+    means = across.reshape(75, 4, 550, 4, 3).mean(axis=(1, 3))
+    assert np.abs(small - means).max() <= (4 if kind == "JPEG" else 1)
+    assert reduced(data, 2048) is data
+
+
+def test_see_through_pixels_do_not_bleed_into_the_edges_of_smaller_pictures():
+    image = Image.new("RGBA", (1024, 8), (0, 0, 0, 0))
+    image.paste((255, 0, 0, 255), (0, 0, 513, 8))
+    small = np.asarray(Image.open(io.BytesIO(reduced(saved(image, "PNG"), 512))))
+    assert small.shape[1] == 512
+    assert small[0, 256].tolist() == [255, 0, 0, 128]

@@ -266,7 +266,12 @@ class Anything:
             case "picture" if kind == "replace-picture":
                 return self.draw.choice(self.pictures())
             case "picture":
-                return {"pictures": [one["id"] for one in self.pictures()], "fit": self.one_of("inside", "stretch"), "smooth": self.chance(0.5)}
+                return {
+                    "pictures": [one["id"] for one in self.pictures()],
+                    "fit": self.one_of("inside", "cover", "stretch"),
+                    "tile": self.one_of("none", "across"),
+                    "smooth": self.chance(0.5),
+                }
             case "pictures":
                 return self.pictures()
             case "old":
@@ -278,6 +283,10 @@ class Anything:
             case "scene":
                 known = [one.id for one in scene.insets]
                 return self.draw.choice([*known, "in1", f"in{self.draw.randrange(99)}"])
+            case "how" if kind == "lay-behind":
+                return self.one_of("fill", "tile", "stay")
+            case "id" if kind == "lay-behind":
+                return next((one.id for one in scene.objects if one.kind == "picture"), "gone")
             case "how" if kind == "fit-inset":
                 return self.one_of("span", "inside", "stretch")
             case "parts" if kind == "make-inset":

@@ -108,9 +108,56 @@ def test_a_misnamed_one_is_told_of_and_pages_are_ordered_left_out_and_paced(page
     thing = w.kept()["scene"]["objects"][0]
     assert thing["picture"]["pictures"] == moved[:3]
     assert thing["channels"]["page"]["keys"][1]["frame"] == 15
-    pages.get_by_role("button", name="Let 1 unused picture go").click()
+    pages.get_by_role("button", name="All pictures…").click()
+    listed = page.get_by_role("dialog", name="Pictures of this scene")
+    expect(listed.get_by_role("listitem").filter(has_text="wing_5")).to_contain_text("not shown")
+    listed.get_by_role("button", name="Let 1 unused picture go").click()
     w.saved()
     assert len(w.kept()["scene"]["pictures"]) == 4
+    expect(listed.get_by_role("listitem")).to_have_count(4)
+
+
+def test_pictures_dropped_on_the_shelf_make_a_scene_and_one_becomes_an_endless_background(page: Page, server: Server):
+    page.goto(server.address)
+    page.get_by_role("button", name="New scene").first.wait_for()
+    half = numbered(9, (80, 60))
+    data = base64.b64encode(saved(half, "PNG")).decode()
+    transfer = page.evaluate_handle(
+        """data => {
+            const transfer = new DataTransfer();
+            transfer.items.add(new File([Uint8Array.from(atob(data), (c) => c.charCodeAt(0))], "hills.png", { type: "image/png" }));
+            return transfer;
+        }""",
+        data,
+    )
+    page.dispatch_event("main", "drop", {"dataTransfer": transfer})
+    expect(page).to_have_title("hills · Vine Swing")
+    w = Workspace(page, server.address)
+    page.get_by_role("group", name="As background").get_by_role("button", name="tile").click()
+    w.saved()
+    # Tiles of 960 × 720 px, the middle one in the middle; their left halves are green.
+    green = [round(255 * x) for x in (63 / 255, 143 / 255, 99 / 255)]
+
+    def along() -> list[bool]:
+        w.painted()
+        row = page.evaluate(
+            """() => {
+                const canvas = document.querySelector('[data-testid=picture-canvas]');
+                const ctx = canvas.getContext('2d');
+                return [20, 80, 300, 600, 800, 1100, 1200].map((x) => [...ctx.getImageData((x / 1280) * canvas.width, 40, 1, 1).data].slice(0, 3));
+            }"""
+        )
+        return [one == green for one in row]
+
+    page.wait_for_function("() => performance.getEntriesByType('resource').some((one) => one.name.includes('/pictures/'))")
+    assert along() == [False, False, True, True, False, False, True]
+    # A pan as long as anyone likes never comes to its end.
+    w.type_value("Travel x", "640 - 960 * 50")
+    assert along() == [False, False, True, True, False, False, True]
+    page.get_by_role("group", name="As background").get_by_role("button", name="fill").click()
+    w.saved()
+    thing = w.kept()["scene"]["objects"][0]
+    assert (thing["picture"]["fit"], thing["picture"]["tile"], thing["channels"]["x"]["base"]) == ("cover", "none", 640)
 
 
 def test_a_moving_picture_is_played_at_half_pace_and_survives_a_moved_folder(page: Page, server: Server):

@@ -154,3 +154,27 @@ def test_rules_move_pictures_and_what_hangs_on_them():
     baked = bake(scene)
     np.testing.assert_allclose(baked["Wing", "x"][:3], [60, 62, 64])
     assert baked.named("Leaf").bent is not None
+
+
+def test_a_picture_is_laid_behind_everything_as_a_background():
+    scene = made(
+        EMPTY,
+        {"edit": "add-object", "object": {"id": "leaf", "name": "Leaf", "kind": "shape", "shape": {"type": "ellipse"}}},
+        book(1, name="Hills"),
+        {"edit": "set-key", "object": "wing", "channel": "x", "frame": 0, "value": 7.0},
+    )
+    assert [one.id for one in scene.objects] == ["leaf", "wing"]
+    width, height = (float(side) for side in scene.size)
+    page = scene.pictures[0]
+    for how, size, fit, tile in (
+        ("fill", (width, height), "cover", "none"),
+        ("tile", (round(page.width * height / page.height, 3), height), "stretch", "across"),
+        ("stay", (page.width, page.height), "inside", "none"),
+    ):
+        laid = made(scene, {"edit": "lay-behind", "id": "wing", "how": how})
+        behind = laid.objects[0]
+        assert (behind.id, behind.picture.fit, behind.picture.tile) == ("wing", fit, tile)
+        assert tuple(behind.channels[name].base for name in ("width", "height")) == size
+        # What is keyed stays keyed.
+        assert [key.value for key in behind.channels["x"].keys] == [7.0]
+        assert behind.channels["y"].base == height / 2

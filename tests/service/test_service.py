@@ -10,6 +10,7 @@ from fastapi.testclient import TestClient
 from PIL import Image
 
 from tests.motion.scenes import EXAMPLE
+from tests.pictures import saved
 from vine_swing.motion import bake, parse
 from vine_swing.picture.paint import Painter
 from vine_swing.service.app import create_app
@@ -220,10 +221,23 @@ def test_the_vocabulary_has_what_menus_need(client):
     words = client.get("/api/vocabulary").json()
     assert {feel["name"] for feel in words["feels"]} >= {"even", "slow-in", "snap", "heavy", "spring", "bounce"}
     assert [end["mode"] for end in words["ends"]] == ["hold", "coast", "loop", "climb", "ping-pong"]
-    assert set(words["channels"]) == {"ellipse", "rectangle", "polygon", "star", "line", "outline", "text", "group", "parade", "picture"}
+    assert set(words["channels"]) == {"ellipse", "rectangle", "polygon", "star", "line", "outline", "text", "group", "parade", "picture", "inset"}
     for feel in words["feels"]:
         assert (feel["curve"][0], feel["curve"][-1]) == (0, 1)
         assert feel["about"]
+
+
+def test_large_pictures_are_handed_out_in_smaller_sizes_that_are_kept(client):
+    data = saved(Image.new("RGB", (2400, 40), (63, 143, 99)), "PNG")
+    one = client.post("/api/pictures", params={"name": "hills.png"}, content=data, headers={"content-type": "application/octet-stream"}).json()
+    address = f"/api/pictures/{one['pictures'][0]['id']}"
+    whole, small = client.get(address).content, client.get(address, params={"wide": 512}).content
+    assert whole == data
+    assert Image.open(io.BytesIO(small)).size == (600, 10)
+    assert client.app.state.sessions.store.reduced.find(one["pictures"][0]["id"], 512) == small
+    # There is nothing to be halved.
+    assert client.get(address, params={"wide": 2048}).content == data
+    problem(client.get(address, params={"wide": 7}), 422)
 
 
 def test_feels_are_looked_at_kept_and_let_go(client):
@@ -351,3 +365,10 @@ def test_steps_of_the_paint_list_are_sent_only_where_they_change(client):
     assert (group["op"], group["opacity"]) == ("group", [["mango", "fade"]])
     client.post(f"{address}/undo", json={"revision": 1})
     assert [step["op"] for step in msgpack.unpackb(client.get(f"{address}/motion?since=1").content)["steps"]] == ["fill"]
+    # Another fill rule is no other track, but another step.
+    square = {"type": "outline", "d": "M 0 0 H 9 V 9 H 0 Z"}
+    for revision, rule in ((2, "nonzero"), (3, "evenodd")):
+        set_shape = {"edit": "set-shape", "id": "mango", "shape": square | {"fill_rule": rule}}
+        client.post(f"{address}/edits", json={"revision": revision, "edits": [set_shape]})
+    (fill,) = msgpack.unpackb(client.get(f"{address}/motion?since=3").content)["steps"]
+    assert fill["rule"] == "evenodd"

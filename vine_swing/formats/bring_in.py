@@ -111,6 +111,27 @@ def _png(image: Any) -> Page:
     return Page(written.getvalue(), image.width, image.height)
 
 
+def reduced(data: bytes, wide: int) -> bytes:
+    """A picture halved as often as leaves it at least `wide` pixels wide, as PNG; the same data where that is never. Each pixel is the mean of
+    those it stands for, as in the smaller pictures that painters make for themselves."""
+    with Image.open(io.BytesIO(data), formats=_KEPT) as image:
+        factor = 1
+        while image.width // (2 * factor) >= wide and image.height // (2 * factor) >= 1:
+            factor *= 2
+        if factor == 1:
+            return data
+        whole = image.width
+        if image.format == "JPEG":
+            # Read at a part of its size, which is quicker by far.
+            image.draft("RGB", (image.width // factor, image.height // factor))
+            factor = max(1, round(factor * image.width / whole))
+        # Colours are weighed by how much of them there is, so that see-through pixels do not bleed into the edges.
+        small = image.convert("RGBa").reduce(factor).convert("RGBA")
+    written = io.BytesIO()
+    small.save(written, "PNG", compress_level=1)
+    return written.getvalue()
+
+
 def _film(data: bytes, name: str) -> BroughtIn:
     try:
         with av.open(io.BytesIO(data)) as film:

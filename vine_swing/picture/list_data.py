@@ -38,7 +38,9 @@ def _step_data(step: Step) -> Data:
             data["width"] = _address(step.width)
         case Picture():
             data |= {"matrix": _address(step.matrix), "size": _address(step.size), "page": _address(step.page), "smooth": step.smooth}
-            data["pictures"] = step.id
+            data["pictures"] = step.kept.owner or step.id
+            data |= {"fit": step.fit} if step.fit != "stretch" else {}
+            data |= {"tile": step.tile} if step.tile != "none" else {}
         case Group():
             data |= {"blend": step.blend, "steps": steps_data(step.children)}
         case Instance():
@@ -107,5 +109,5 @@ def _read_step(data: Data, known: _Known) -> Step:
     if "each" in data:
         given["each"] = tuple(tuple(_read_step(step, known) for step in steps) for steps in data["each"])
         given["delays"] = tuple(data["delays"])
-    given |= {name: data[name] for name in ("smooth", "blend", "delay", "rule") if name in data}
+    given |= {name: data[name] for name in ("smooth", "blend", "delay", "rule", "fit", "tile") if name in data}
     return kind(**given)

@@ -7,7 +7,7 @@ between the parts of a group, the parts before and those after it are a group ea
 
 from collections.abc import Callable, Collection, Mapping
 from dataclasses import dataclass, field, replace
-from typing import Any
+from typing import Any, Literal
 
 from numpy.typing import NDArray
 
@@ -17,7 +17,7 @@ from vine_swing.motion.basics import colour
 from vine_swing.motion.basics.contents import PICTURE_FILES
 from vine_swing.motion.scene.model import Scene
 from vine_swing.picture.drawable import Drawable, DrawnInset, DrawnParade, DrawnScene, drawn_scene
-from vine_swing.picture.paint_list import Copies, Fill, Group, Instance, PaintList, Picture, Step, Stroke, Track
+from vine_swing.picture.paint_list import Copies, Fill, Group, Instance, KeptPages, PaintList, Picture, Step, Stroke, Track
 
 Array = NDArray[Any]
 
@@ -46,19 +46,25 @@ def hidden(scene: Scene) -> list[str]:
 @dataclass(frozen=True)
 class Visible:
     """Of one object, what of it can ever be seen. Two lists of steps have the same structure if all of these, the order, the parents and what
-    is hidden are the same."""
+    is hidden are the same.
+
+    how: what steps say besides their tracks: the fill rule of an outline, the fit, tiling and smoothing of pictures.
+    """
 
     fills: bool
     strokes: bool
     fades: bool
+    how: tuple[str | bool, ...] = ()
 
     @classmethod
     def of(cls, one: BakedObject, drawable: Drawable | None) -> "Visible":
         """What can be seen of a baked object; nothing is drawn of one without a drawable."""
         fades = bool((one.fade != 1).any())
         if drawable is None:
-            return cls(False, False, fades)
-        return cls(bool((drawable.fill[:, 3] > 0).any()), bool((drawable.stroke[:, 3] > 0).any() and (drawable.stroke_width > 0).any()), fades)
+            book = one.source.pictured
+            return cls(False, False, fades, (book.fit, book.tile, book.smooth) if book is not None else ())
+        strokes = bool((drawable.stroke[:, 3] > 0).any() and (drawable.stroke_width > 0).any())
+        return cls(bool((drawable.fill[:, 3] > 0).any()), strokes, fades, (drawable.fill_rule,))
 
 
 def visible_parts(drawn: DrawnScene, before: Baked | None = None, known: dict[str, Visible] | None = None) -> dict[str, Visible]:
@@ -155,7 +161,10 @@ class _Layer:
         assert one.shown_size is not None
         size, page = self.track(object_id, "picture.size", one.shown_size), self.track(object_id, "page", one.channels["page"])
         contents = tuple(map(PICTURE_FILES.data_of, book.pictures))
-        return Picture(object_id, self.track(object_id, "view", one.view), size, contents, page, book.smooth, shown=shown)
+        called, _ = self.address(object_id, one.view)
+        kept = KeptPages(called, tuple((page.id, page.width) for page in one.pages))
+        fit: Literal["stretch", "cover"] = "cover" if book.fit == "cover" and book.tile == "none" else "stretch"
+        return Picture(object_id, self.track(object_id, "view", one.view), size, contents, page, book.smooth, fit, book.tile, kept, shown=shown)
 
     def _painted(self, object_id: str, drawable: Drawable, seen: Visible, shown: bool) -> list[Step]:
         matrix = self.track(object_id, "view", self.objects[object_id].view)
@@ -231,7 +240,7 @@ def visible_copies(drawn: DrawnParade) -> dict[str, Visible]:
     for own in drawn.own:
         for object_id, one in own.element.objects.items():
             a, b = found[object_id], Visible.of(one, own.drawn.get(object_id))
-            found[object_id] = Visible(a.fills or b.fills, a.strokes or b.strokes, a.fades or b.fades)
+            found[object_id] = Visible(a.fills or b.fills, a.strokes or b.strokes, a.fades or b.fades, a.how)
     return found
 
 

@@ -37,6 +37,8 @@ _BLENDS = {
 
 #: Between pixels: straight from one to the next, from pictures made half as large as often as it takes. Browsers call it quality "medium".
 _SMOOTH = skia.SamplingOptions(skia.FilterMode.kLinear, skia.MipmapMode.kLinear)
+#: Half of what is repeated without end, as far as layers are concerned: px, beyond every picture.
+_ENDLESS = 1e7
 _CRISP = skia.SamplingOptions(skia.FilterMode.kNearest)
 
 
@@ -115,11 +117,8 @@ class _Interpreter:
                     with self._within(step.matrix, frame):
                         self._canvas.drawPath(self._assets.path(step.outline, frame), _pen(step.colour.at(frame), opacity, width))
             case Picture():
-                width, height = (float(side) for side in step.size.at(frame))
-                box = skia.Rect.MakeLTRB(-width / 2, -height / 2, width / 2, height / 2)
-                brush = skia.Paint(Alphaf=opacity, AntiAlias=True)
                 with self._within(step.matrix, frame):
-                    self._canvas.drawImageRect(self._assets.image(step, frame), box, _SMOOTH if step.smooth else _CRISP, brush)
+                    self._picture(step, frame, opacity)
             case Group():
                 self._layer(step.children, frame, opacity, step.blend)
             case Instance():
@@ -127,6 +126,30 @@ class _Interpreter:
                     self._layer(step.children, step.own_frame(frame), opacity, "normal")
             case Copies():
                 self._layer(tuple(step.in_order(frame)), frame, opacity, "normal")
+
+    def _picture(self, step: Picture, frame: float, opacity: float) -> None:
+        """Paint a picture in the space of its step."""
+        width, height = (float(side) for side in step.size.at(frame))
+        image, brush = self._assets.image(step, frame), skia.Paint(Alphaf=opacity, AntiAlias=True)
+        sampling, box = _SMOOTH if step.smooth else _CRISP, skia.Rect.MakeXYWH(-width / 2, -height / 2, width, height)
+        if not (width > 0 and height > 0):
+            return
+        if step.tile == "none":
+            whole = box
+            if step.fit == "cover":
+                share = max(width / image.width(), height / image.height())
+                across, down = image.width() * share, image.height() * share
+                whole = skia.Rect.MakeXYWH(-across / 2, -down / 2, across, down)
+                self._canvas.clipRect(box, True)
+            self._canvas.drawImageRect(image, whole, sampling, brush)
+            return
+        placed = skia.Matrix.MakeRectToRect(skia.Rect.MakeWH(image.width(), image.height()), box, skia.Matrix.kFill_ScaleToFit)
+        brush.setShader(image.makeShader(skia.TileMode.kRepeat, skia.TileMode.kRepeat, sampling, placed))
+        seen = self._canvas.getLocalClipBounds()
+        sides = (seen.left(), seen.top(), seen.right(), seen.bottom())
+        left, right = (sides[0], sides[2]) if step.tile != "down" else (box.left(), box.right())
+        top, bottom = (sides[1], sides[3]) if step.tile != "across" else (box.top(), box.bottom())
+        self._canvas.drawRect(skia.Rect.MakeLTRB(left, top, right, bottom), brush)
 
     def _layer(self, steps: tuple[Step, ...], frame: float, opacity: float, blend: Blend) -> None:
         """Paint some steps as one picture; on a layer of their own only where that shows."""
@@ -156,7 +179,9 @@ class _Interpreter:
                     box = self._extent(step.children, step.own_frame(frame))
                 case Picture():
                     width, height = (float(side) / 2 for side in step.size.at(frame))
-                    box = skia.Rect.MakeLTRB(-width, -height, width, height)
+                    across, down = step.tile in ("across", "both"), step.tile in ("down", "both")
+                    wide, high = _ENDLESS if across else width, _ENDLESS if down else height
+                    box = skia.Rect.MakeLTRB(-wide, -high, wide, high)
                 case Fill() | Stroke():
                     box = self._assets.path(step.outline, frame).getBounds()
                     if isinstance(step, Stroke):

@@ -7,7 +7,7 @@ the outermost of which is the picture. All tracks of opacity of a step are multi
 """
 
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from functools import cached_property
 from math import floor
 from typing import Any, Literal
@@ -124,12 +124,23 @@ class Stroke:
     shown: bool = True
 
 
+@dataclass(frozen=True)
+class KeptPages:
+    """The pictures of a step as they are kept: whose they are called, and of each its id and its width in px."""
+
+    owner: str
+    pages: tuple[tuple[str, int], ...]
+
+
 @dataclass(frozen=True, eq=False)
 class Picture:
     """Paint one of some pictures, stretched over the box of `size` (width, height; w = 2) about the origin of the object's space.
 
-    pictures: PNG, JPEG or WebP data. page: which of them is shown: its whole part, modulo their number.
+    pictures: PNG, JPEG or WebP data. kept: the id and the width in px of each, by which a page asks for them, and whose they are called.
+    page: which of them is shown: its whole part, modulo their number.
     smooth: sampled bilinearly between pixels, or each pixel as a square.
+    fit: stretched, or with its own proportions and cropped equally at both sides.
+    tile: repeated beside itself without end: across, down, or both ways.
     """
 
     id: str
@@ -138,6 +149,9 @@ class Picture:
     pictures: tuple[bytes, ...]
     page: Track
     smooth: bool = True
+    fit: Literal["stretch", "cover"] = "stretch"
+    tile: Literal["none", "across", "down", "both"] = "none"
+    kept: "KeptPages" = field(default_factory=lambda: KeptPages("", ()))
     opacity: tuple[Track, ...] = ()
     shown: bool = True
 
@@ -223,7 +237,7 @@ class PaintList:
     steps: tuple[Step, ...]
 
 
-def copied_tracks(steps: tuple[Step, ...]) -> Iterator[Track | OutlineTrack]:
+def copied_tracks(steps: tuple[Step, ...]) -> Iterator[Track | OutlineTrack | KeptPages]:
     """What the copies and the insides of insets among some steps are painted from."""
     for step in steps:
         if isinstance(step, Instance) and step.frames is not None:
@@ -236,7 +250,7 @@ def copied_tracks(steps: tuple[Step, ...]) -> Iterator[Track | OutlineTrack]:
             yield from copied_tracks(step.children)
 
 
-def _tracks(steps: tuple[Step, ...]) -> Iterator[Track | OutlineTrack]:
+def _tracks(steps: tuple[Step, ...]) -> Iterator[Track | OutlineTrack | KeptPages]:
     """All that some steps and the steps in them are painted from."""
     for step in steps:
         yield from step.opacity
@@ -248,7 +262,7 @@ def _tracks(steps: tuple[Step, ...]) -> Iterator[Track | OutlineTrack]:
                 if isinstance(step, Stroke):
                     yield step.width
             case Picture():
-                yield from (step.size, step.page)
+                yield from (step.size, step.page, step.kept)
             case Group() | Instance():
                 if isinstance(step, Instance) and step.frames is not None:
                     yield step.frames

@@ -20,7 +20,7 @@ from vine_swing.motion.timing.ends import turn_marks
 from vine_swing.picture.drawable import DrawnScene, drawn_scene
 from vine_swing.picture.list_data import steps_data
 from vine_swing.picture.listing import Visible, hidden, steps_of, visible_parts
-from vine_swing.picture.paint_list import OutlineTrack, Track, copied_tracks
+from vine_swing.picture.paint_list import KeptPages, OutlineTrack, Track, copied_tracks
 from vine_swing.service import wire
 
 #: What a painter needs and where it is found; sent when it is another array than before.
@@ -104,7 +104,7 @@ class Painted:
     visible: dict[str, Visible]
     hidden: list[str]
     steps: list[dict[str, Any]]
-    copied: tuple[Track | OutlineTrack, ...]
+    copied: tuple[Track | OutlineTrack | KeptPages, ...]
     revision: int
 
     @classmethod
@@ -135,12 +135,17 @@ _STILL = np.zeros(1)
 COPIED = ("#", "@")
 
 
-def _with_copies(parts: dict[str, Parts], tracks: Iterable[Track | OutlineTrack], baked: Baked, old: dict[str, Parts]) -> dict[str, Parts]:
+def _with_copies(
+    parts: dict[str, Parts], tracks: Iterable[Track | OutlineTrack | KeptPages], baked: Baked, old: dict[str, Parts]
+) -> dict[str, Parts]:
     """Some parts with what the copies of parades and the scenes inside insets are painted from; of a parade or an inset itself, beside its other
     parts."""
     found: dict[str, Parts] = {}
     for track in tracks:
-        if isinstance(track, OutlineTrack):
+        if isinstance(track, KeptPages):
+            pages, was = [list(page) for page in track.pages], old.get(track.owner, {}).get(("pictures",))
+            found.setdefault(track.owner, {})[("pictures",)] = was if was == pages else pages
+        elif isinstance(track, OutlineTrack):
             # Whose it is called differs from copy to copy, what is drawn may be the same.
             known = old.get(track.owner, {}).get(("outline",))
             same = isinstance(known, OutlineTrack) and known.series is track.series
@@ -178,7 +183,7 @@ def _parts(drawn: DrawnScene, old: dict[str, Parts], before: Baked | None = None
                 parts[("missing",)] = known if known == absent else absent
         if one.source.pictured is not None and one.shown_size is not None:
             parts["channels", "picture.size"] = one.shown_size
-            shown = list(one.source.pictured.pictures)
+            shown = [[page.id, page.width] for page in one.pages]
             had_shown = old.get(object_id, {}).get(("pictures",))
             parts["pictures",] = had_shown if had_shown == shown else shown
         if one.source.rules_on(OUTLINE):

@@ -14,6 +14,7 @@ from vine_swing.store import rows, undo
 from vine_swing.store.database import Database
 from vine_swing.store.feels import FeelStore, OwnFeel
 from vine_swing.store.previews import PreviewStore
+from vine_swing.store.reduced import ReducedStore
 
 _REVISION = "SELECT revision FROM scene WHERE id = ? AND within IS NULL AND deleted IS NULL"
 
@@ -70,6 +71,7 @@ class SceneStore:
         self._clock = clock
         self.feels = FeelStore(self._database)
         self.previews = PreviewStore(self._database)
+        self.reduced = ReducedStore(self._database)
 
     def picture(self, picture_id: str) -> bytes | None:
         """The picture with an id that some scene keeps, or None."""

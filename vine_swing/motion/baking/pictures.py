@@ -1,4 +1,4 @@
-"""How large pictures are shown: their boxes, filled or with the proportions of the page that is shown."""
+"""How large pictures are shown: their boxes, filled (cropped or stretched) or with the proportions of the page that is shown."""
 
 from collections.abc import Mapping
 from dataclasses import replace
@@ -23,11 +23,12 @@ def with_pictures(objects: Mapping[str, BakedObject], scene: Scene, old: Mapping
         was = old.get(object_id)
         if was is not None and was.shown_size is not None and was.source.pictured == book and _same_channels(was, one):
             if one is not was:
-                found[object_id] = replace(one, shown_size=was.shown_size)
+                found[object_id] = replace(one, shown_size=was.shown_size, pages=was.pages)
             continue
         pages = [scene.pictures_by_id[picture] for picture in book.pictures]
         box = np.stack(np.broadcast_arrays(*(limited(one.source.specs[name], one.channels[name]) for name in ("width", "height"))), axis=-1)
-        found[object_id] = replace(one, shown_size=box if book.fit == "stretch" else _inside(box, pages, page_of(one.channels["page"], len(pages))))
+        shown = box if book.fit != "inside" else _inside(box, pages, page_of(one.channels["page"], len(pages)))
+        found[object_id] = replace(one, shown_size=shown, pages=tuple(pages))
     return found
 
 

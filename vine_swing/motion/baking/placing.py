@@ -12,7 +12,7 @@ from vine_swing.motion.basics.specs import GEOMETRY
 from vine_swing.motion.curves.series import OutlineSeries
 from vine_swing.motion.figure.channels import joint_channels
 from vine_swing.motion.figure.pose import bones
-from vine_swing.motion.scene.model import WHOLE, Scene, SceneObject
+from vine_swing.motion.scene.model import WHOLE, KeptPicture, Scene, SceneObject
 
 Array = NDArray[np.float64]
 #: Numbers worked on at once where matrices of several objects are made together.
@@ -35,6 +35,7 @@ class BakedObject:
     bent: the outline that keys and rules on outlines make of a drawn object; None where its own channels say all.
     bent_from: what that was made from, to tell whether it still holds.
     shown_size: of something that shows pictures, (n, 2) or (1, 2), how large, in px.
+    pages: the pictures it shows.
     bones: of a figure, for each bone by its name (n, 6) or (1, 6), from the space it rests in to the scene.
     """
 
@@ -51,6 +52,7 @@ class BakedObject:
     bent: OutlineSeries | None = None
     bent_from: object = None
     shown_size: Array | None = None
+    pages: tuple[KeptPicture, ...] = ()
 
     def carrier(self, bone: str | None) -> Array:
         """What carries that which hangs on it, or on one of its bones: (n, 6) or (1, 6) to the scene."""

@@ -45,7 +45,7 @@ from vine_swing.motion.edits.outline_points import (
 from vine_swing.motion.edits.outlines import CombineOutlines, DrawOutline, MakeOutline, OutlineLine, RefitOutline
 from vine_swing.motion.edits.parades import MakeParade, OpenParade, SetParade
 from vine_swing.motion.edits.paths import JoinPath, SetCorner, SetWay, SplitPath
-from vine_swing.motion.edits.pictures import AddPicture, DropPictures, ReplacePicture, SetPicture, TurnPages
+from vine_swing.motion.edits.pictures import AddPicture, DropPictures, LayBehind, ReplacePicture, SetPicture, TurnPages
 from vine_swing.motion.edits.rules import AddRule, DeleteRule, FreezeChannel, LinkSetting, MoveRule, SetRule, SetSetting
 from vine_swing.motion.edits.scene import RenameScene, SetBackground, SetFps, SetLength, SetPalette, SetSize
 from vine_swing.motion.edits.several import AddObjects
@@ -88,6 +88,7 @@ AnyEdit = Annotated[
     | AddPicture
     | SetPicture
     | TurnPages
+    | LayBehind
     | ReplacePicture
     | DropPictures
     | MakeInset

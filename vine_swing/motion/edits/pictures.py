@@ -78,6 +78,39 @@ class TurnPages(Edit):
         return f"turn the pages of {object_in(scene, self.id).name}"
 
 
+class LayBehind(Edit):
+    """Make a background of a picture: behind everything else, in the middle of the scene.
+
+    `fill`: over all of it, cropped; `tile`: as high as the scene, and across again and again for ever; `stay`: as large as it is. What keys or rules
+    say of its place and size stays.
+    """
+
+    edit: Literal["lay-behind"]
+    id: Id
+    how: Literal["fill", "tile", "stay"]
+
+    def apply(self, scene: Scene) -> Scene:
+        thing = picture_in(scene, self.id)
+        page = scene.pictures_by_id[thing.picture.pictures[0]]
+        width, height = float(scene.size[0]), float(scene.size[1])
+        place = {"x": width / 2, "y": height / 2}
+        if self.how == "fill":
+            book, size = thing.picture.but(fit="cover", tile="none"), {"width": width, "height": height}
+        elif self.how == "tile":
+            book, size = thing.picture.but(fit="stretch", tile="across"), {"width": round(page.width * height / page.height, 3), "height": height}
+        else:
+            book, size = thing.picture.but(fit="inside", tile="none"), {"width": float(page.width), "height": float(page.height)}
+        channels = dict(thing.channels)
+        for name, value in (place | size).items():
+            channel = channels.get(name, Channel())
+            channels[name] = channel.but(base=value) if not channel.keys else channel
+        laid = thing.but(parent=None, bone=None, picture=book, channels=channels)
+        return scene.but(objects=(laid, *(one for one in scene.objects if one is not thing)))
+
+    def label(self, scene: Scene) -> str:
+        return f"lay {object_in(scene, self.id).name} behind everything"
+
+
 class ReplacePicture(Edit):
     """Show another picture wherever one is shown."""
 

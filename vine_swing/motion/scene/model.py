@@ -163,12 +163,15 @@ class KeptPicture(Frozen):
 class PictureBook(Frozen):
     """Which pictures an object shows, one at a time, and how.
 
-    pictures: their ids, in the order of the pages. fit: whether a page fills the box, or lies inside it with its own proportions. smooth: whether
-    pixels are blended where they are larger or smaller than the picture's own.
+    pictures: their ids, in the order of the pages.
+    fit: whether a page lies inside the box or covers it, with its own proportions, or is stretched to fill it. What covers it is cropped.
+    tile: whether the page, stretched over the box, is repeated beside itself for ever: across, down, or both ways.
+    smooth: whether pixels are blended where they are larger or smaller than the picture's own.
     """
 
     pictures: Annotated[tuple[PictureId, ...], Field(min_length=1, max_length=MAX_PICTURES)]
-    fit: Literal["inside", "stretch"] = "inside"
+    fit: Literal["inside", "cover", "stretch"] = "inside"
+    tile: Literal["none", "across", "down", "both"] = "none"
     smooth: bool = True
 
 

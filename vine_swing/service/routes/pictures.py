@@ -1,12 +1,13 @@
 """Pictures: bringing files in, and handing them out to be painted."""
 
+from enum import IntEnum
 from typing import Annotated
 
 from fastapi import APIRouter, Query, Request, Response
 from fastapi.concurrency import run_in_threadpool
 from pydantic import BaseModel
 
-from vine_swing.formats.bring_in import MOST_BYTES, bring_in
+from vine_swing.formats.bring_in import MOST_BYTES, bring_in, reduced
 from vine_swing.motion.basics.contents import PICTURE_FILES
 from vine_swing.motion.basics.errors import MotionError, NoSuchThing
 from vine_swing.motion.scene.model import KeptPicture
@@ -14,6 +15,14 @@ from vine_swing.service.deps import SessionsDep
 
 router = APIRouter(tags=["pictures"])
 _MAGIC = {b"\x89PNG": "image/png", b"\xff\xd8\xff": "image/jpeg", b"RIFF": "image/webp"}
+
+
+class Wide(IntEnum):
+    """How many pixels wide a smaller version of a picture is at least."""
+
+    SMALL = 512
+    MEDIUM = 1024
+    LARGE = 2048
 
 
 class BroughtPictures(BaseModel):
@@ -53,10 +62,17 @@ def plain_name(name: str) -> str:
 
 
 @router.get("/pictures/{picture_id}", response_class=Response, responses={200: {"content": {"image/png": {}, "image/jpeg": {}, "image/webp": {}}}})
-def picture(picture_id: str, sessions: SessionsDep) -> Response:
-    """A picture that some scene keeps, or that was just brought in."""
+def picture(picture_id: str, sessions: SessionsDep, wide: Wide | None = None) -> Response:
+    """A picture that some scene keeps, or that was just brought in; with `wide`, halved as often as leaves it at least that many pixels wide."""
     data = PICTURE_FILES.data_of(picture_id) if PICTURE_FILES.has(picture_id) else sessions.store.picture(picture_id)
     if data is None:
         raise NoSuchThing(f"there is no picture '{picture_id}'; it may have been let go")
+    if wide is not None:
+        known = sessions.store.reduced.find(picture_id, wide)
+        if known is None:
+            known = reduced(data, wide)
+            if known is not data:
+                sessions.store.reduced.keep(picture_id, wide, known)
+        data = known
     kind = next((kind for magic, kind in _MAGIC.items() if data.startswith(magic)), "application/octet-stream")
     return Response(data, media_type=kind, headers={"cache-control": "public, max-age=31536000, immutable"})

@@ -99,6 +99,13 @@ class InnerWords(BaseModel):
         return cls(id=inner.id, name=inner.name, fps=inner.fps, length=inner.length, size=inner.size, shown=shown, parts=parts)
 
 
+def pictures_shown(scene: Scene) -> dict[str, int]:
+    """How many objects show each picture, in a scene and those inside it; by the ids of pictures that any shows."""
+    timelines: tuple[Timeline, ...] = (scene, *scene.insets)
+    books = [thing.pictured for part in timelines for thing in part.objects if thing.pictured is not None]
+    return dict(Counter(one for book in books for one in set(book.pictures)))
+
+
 class Whole(BaseModel):
     """The scene that another is inside of."""
 
@@ -115,6 +122,7 @@ class SceneState(BaseModel):
     scene: Scene
     own_fonts: tuple[OwnFontWords, ...] = ()
     inner: tuple[InnerWords, ...] = ()
+    pictures_shown: dict[str, int] = {}
     whole: Whole | None = None
 
 
@@ -132,12 +140,14 @@ class SceneHead(BaseModel):
     cues: tuple[Cue, ...]
     own_fonts: tuple[OwnFontWords, ...] = ()
     inner: tuple[InnerWords, ...] = ()
+    pictures_shown: dict[str, int] = {}
 
     @classmethod
     def of(cls, scene: Scene, whole: Scene) -> "SceneHead":
         """The head of a scene, as it is; `whole` is what it is inside of, or itself."""
-        given = {name: getattr(scene, name) for name in cls.model_fields if name not in ("own_fonts", "inner")}
-        return cls.model_construct(**given, own_fonts=tuple(OwnFontWords.of(font) for font in scene.fonts), inner=InnerWords.all(whole))
+        given = {name: getattr(scene, name) for name in cls.model_fields if name not in ("own_fonts", "inner", "pictures_shown")}
+        fonts = tuple(OwnFontWords.of(font) for font in scene.fonts)
+        return cls.model_construct(**given, own_fonts=fonts, inner=InnerWords.all(whole), pictures_shown=pictures_shown(whole))
 
 
 class Changed(BaseModel):
@@ -281,6 +291,7 @@ def _opened(sessions: Sessions, scene_id: str) -> SceneState:
         scene=stored.scene,
         own_fonts=fonts,
         inner=InnerWords.all(whole),
+        pictures_shown=pictures_shown(whole),
         whole=Whole(id=whole_of(scene_id), name=whole.name) if stored.scene is not whole else None,
     )
 

@@ -107,7 +107,7 @@ interface WireObject {
   steps?: Steps;
   missing?: string[];
   rest?: [number, number, number, number];
-  pictures?: string[];
+  pictures?: [id: string, width: number][];
 }
 interface WireMotion extends Omit<Motion, "hidden" | "objects" | "steps" | "stepData"> {
   steps?: StepData[];

@@ -30,6 +30,8 @@ export interface Picture extends Common {
   readonly pictures: Pages;
   readonly page: Rows;
   readonly smooth: boolean;
+  readonly fit: "stretch" | "cover";
+  readonly tile: "none" | "across" | "down" | "both";
 }
 export interface Group extends Common {
   readonly op: "group";
@@ -70,6 +72,8 @@ export interface StepData {
   readonly page?: Address;
   readonly pictures?: string;
   readonly smooth?: boolean;
+  readonly fit?: Picture["fit"];
+  readonly tile?: Picture["tile"];
   readonly blend?: string;
   readonly delay?: number;
   readonly steps?: readonly StepData[];
@@ -123,9 +127,8 @@ function resolvedStep(data: StepData, known: Known): Step | undefined {
     return matrix && { op, ...common, matrix, delay: data.delay ?? 0, ...(frames && { frames }), steps };
   }
   const pictures = data.pictures === undefined ? undefined : known.pictures(data.pictures);
-  return (
-    matrix && size && page && pictures && { op, ...common, matrix, size, page, pictures, smooth: data.smooth ?? true }
-  );
+  const { smooth = true, fit = "stretch", tile = "none" } = data;
+  return matrix && size && page && pictures && { op, ...common, matrix, size, page, pictures, smooth, fit, tile };
 }
 
 /** The column of each copy in an array of all copies. */

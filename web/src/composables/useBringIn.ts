@@ -16,6 +16,8 @@ interface Brought {
 /** What is being brought in, and what came of it; shared, so that every way in shows the same. */
 const progress = shallowRef<{ readonly done: number; readonly total: number; readonly name: string } | null>(null);
 const said = shallowRef<readonly string[]>([]);
+/** Files dropped before their scene was open: it takes them as soon as it is. */
+export const later = shallowRef<readonly File[]>([]);
 /** On twos, as drawings are animated. */
 const FRAMES_A_PAGE = 2;
 const withoutSuffix = (name: string): string => name.replace(/\.[^.]*$/, "") || "Picture";

@@ -118,7 +118,8 @@ function hits(step: Leaf, matrix: Matrix, frame: number, point: Point, near: num
   const local = moved(home, point);
   if (step.op === "picture") {
     const [width = 0, height = 0] = valuesAt(step.size, frame);
-    return Math.abs(local.x) <= width / 2 && Math.abs(local.y) <= height / 2;
+    const [across, down] = [step.tile === "across", step.tile === "down"].map((one) => one || step.tile === "both");
+    return (across || Math.abs(local.x) <= width / 2) && (down || Math.abs(local.y) <= height / 2);
   }
   const outline = outlineAt(step.outline, frame);
   if (!outline) return false;

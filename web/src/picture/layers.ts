@@ -12,6 +12,9 @@ export interface Extent {
   readonly height: number;
 }
 
+/** Half of what is repeated without end: px, beyond every picture. */
+const ENDLESS = 1e7;
+
 /** The box that some steps can paint in; null if they paint nothing. */
 export function extentOf(steps: readonly Step[], looked: Looked, base: Matrix, earlier: number): Extent | null {
   let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity];
@@ -39,7 +42,9 @@ export function extentOf(steps: readonly Step[], looked: Looked, base: Matrix, e
         else visit(step.steps, seen, place, before + step.delay);
       } else if (step.op === "picture") {
         const [width = 0, height = 0] = valuesAt(step.size, frame);
-        add(times(outer, placeOf(step, frame, seen)), [-width / 2, -height / 2, width / 2, height / 2]);
+        const wide = step.tile === "across" || step.tile === "both" ? ENDLESS : width / 2;
+        const high = step.tile === "down" || step.tile === "both" ? ENDLESS : height / 2;
+        add(times(outer, placeOf(step, frame, seen)), [-wide, -high, wide, high]);
       } else {
         const bounds = outlineAt(step.outline, frame)?.bounds;
         const line = step.op === "stroke" ? numberAt(step.width, frame) / 2 : 0;

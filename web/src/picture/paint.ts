@@ -1,6 +1,6 @@
 /** Painting frames on a canvas: an interpreter of the paint list, which decides nothing that the list does not say. */
 import { type Motion, numberAt, type Rows, rowAt, valuesAt } from "@/api/motion";
-import { type Matrix, times } from "@/geometry/matrix";
+import { inverse, type Matrix, moved, times } from "@/geometry/matrix";
 import { borrowed, type Extent, extentOf, given } from "@/picture/layers";
 import { atFrame, inside, type Looked, opacityAt, outlineAt, placeOf } from "@/picture/looked";
 import { inOrder, type Picture, type Step } from "@/api/paintList";
@@ -128,15 +128,54 @@ function paintOutline(
 function paintPicture(ctx: CanvasRenderingContext2D, step: Picture, frame: number, opacity: number): void {
   const [width = 0, height = 0] = valuesAt(step.size, frame);
   const count = step.pictures.length;
-  const picture = step.pictures.at(((Math.floor(numberAt(step.page, frame)) % count) + count) % count);
-  if (!picture) return;
+  const { a, b } = ctx.getTransform();
+  const page = ((Math.floor(numberAt(step.page, frame)) % count) + count) % count;
+  const picture = step.pictures.at(page, Math.hypot(a, b) * width);
+  if (!picture || !(width > 0 && height > 0)) return;
   ctx.globalAlpha = opacity;
   ctx.imageSmoothingEnabled = step.smooth;
   // As the export samples pictures.
   ctx.imageSmoothingQuality = "medium";
-  ctx.drawImage(picture, -width / 2, -height / 2, width, height);
+  if (step.tile !== "none") tile(ctx, picture, width, height, step.tile);
+  else if (step.fit === "cover") cover(ctx, picture, width, height);
+  else ctx.drawImage(picture, -width / 2, -height / 2, width, height);
   ctx.globalAlpha = 1;
 }
+
+/** Paint a picture in its own proportions over a box about the origin, cropped equally at both sides. */
+function cover(ctx: CanvasRenderingContext2D, picture: ImageBitmap, width: number, height: number): void {
+  const share = Math.max(width / picture.width, height / picture.height);
+  const [across, down] = [picture.width * share, picture.height * share];
+  ctx.save();
+  ctx.beginPath();
+  ctx.rect(-width / 2, -height / 2, width, height);
+  ctx.clip();
+  ctx.drawImage(picture, -across / 2, -down / 2, across, down);
+  ctx.restore();
+}
+
+/** Repeat a picture as far as the canvas goes, from a box of a size about the origin on. */
+function tile(
+  ctx: CanvasRenderingContext2D,
+  picture: ImageBitmap,
+  width: number,
+  height: number,
+  way: Picture["tile"],
+): void {
+  const pattern = ctx.createPattern(picture, "repeat");
+  const home = inverse(matrixOf(ctx.getTransform()));
+  if (!pattern || !home) return;
+  pattern.setTransform(new DOMMatrix([width / picture.width, 0, 0, height / picture.height, -width / 2, -height / 2]));
+  ctx.fillStyle = pattern;
+  const seen = [0, ctx.canvas.width].flatMap((x) => [0, ctx.canvas.height].map((y) => moved(home, { x, y })));
+  const range = (side: "x" | "y", size: number, endless: boolean): [number, number] =>
+    endless ? [Math.min(...seen.map((p) => p[side])), Math.max(...seen.map((p) => p[side]))] : [-size / 2, size / 2];
+  const [x, right] = range("x", width, way !== "down");
+  const [y, bottom] = range("y", height, way !== "across");
+  ctx.fillRect(x, y, right - x, bottom - y);
+}
+
+const matrixOf = ({ a, b, c, d, e, f }: DOMMatrix): Matrix => [a, b, c, d, e, f];
 
 /** A CSS colour for a baked colour (components 0…1) with an opacity on top; null if nothing would be seen. */
 export function colourAt(colour: Rows | undefined, frame: number, opacity: number): string | null {

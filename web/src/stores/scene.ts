@@ -108,7 +108,12 @@ export const useScene = defineStore("scene", () => {
     id.value = sceneId;
     revision.value = found.revision;
     history.value = found.history;
-    head.value = { ...found.scene, own_fonts: found.own_fonts ?? [], inner: found.inner ?? [] };
+    head.value = {
+      ...found.scene,
+      own_fonts: found.own_fonts ?? [],
+      inner: found.inner ?? [],
+      pictures_shown: found.pictures_shown ?? {},
+    };
     whole.value = found.whole ?? null;
     goOutTo.value = null;
     objects.value = found.scene.objects;

@@ -5,6 +5,7 @@ import { onMounted, ref } from "vue";
 import { RouterLink, useRouter } from "vue-router";
 import { api, ServiceError } from "@/api/client";
 import type { Summary } from "@/api/types";
+import { filesOf, later } from "@/composables/useBringIn";
 import VineIcon from "@/components/common/VineIcon.vue";
 import SceneCard from "@/components/shelf/SceneCard.vue";
 import { useSaid } from "@/stores/said";
@@ -75,7 +76,18 @@ async function restore(scene: Summary): Promise<void> {
 
 function dropped(event: DragEvent): void {
   over.value = false;
-  void openFile(event.dataTransfer?.files[0]);
+  const files = filesOf(event);
+  if (files[0] && !files[0].name.toLowerCase().endsWith(".json")) void createWith(files);
+  else void openFile(files[0]);
+}
+
+/** A new scene of picture files. */
+async function createWith(files: readonly File[]): Promise<void> {
+  const name = (files[0]?.name ?? "").replace(/\.[^.]*$/, "").replace(/[{}@]/g, "");
+  const made = await attempt("Making a scene…", () => api.createScene({ name: name.slice(0, 70) || "New scene" }));
+  if (!made) return;
+  later.value = files;
+  await router.push(`/scenes/${made.id}`);
 }
 
 onMounted(load);
@@ -99,7 +111,7 @@ onMounted(load);
       <RouterLink to="/principles" class="plain" title="The classic twelve, each with a live example"
         >Principles</RouterLink
       >
-      <button class="plain" title="Open a scene file; you can also drop one here" @click="input?.click()">
+      <button class="plain" title="Open a scene file; you can also drop one here, or pictures" @click="input?.click()">
         <VineIcon name="file" /> Open a scene file
       </button>
       <button class="primary" @click="create"><VineIcon name="add" /> New scene</button>

@@ -21,7 +21,7 @@ import TimeSheet from "@/components/sheet/TimeSheet.vue";
 import TopBar from "@/components/top/TopBar.vue";
 import ValuesPanel from "@/components/values/ValuesPanel.vue";
 import VinePanel from "@/components/vine/VinePanel.vue";
-import { bringsFiles, filesOf, useBringIn } from "@/composables/useBringIn";
+import { bringsFiles, filesOf, later, useBringIn } from "@/composables/useBringIn";
 import { useOnceTrue } from "@/composables/useOnceTrue";
 import { useShortcuts } from "@/composables/useShortcuts";
 import { useWorkspaceShortcuts } from "@/composables/useWorkspaceShortcuts";
@@ -88,6 +88,11 @@ async function open(id: string): Promise<void> {
   playback.reset();
   const [found] = await Promise.all([scene.open(id), vocabulary.load()]);
   missing.value = !found;
+  if (found && later.value.length) {
+    const files = later.value;
+    later.value = [];
+    void bringing.bring(files);
+  }
   if (arrived) {
     playback.goTo(arrived.frame);
     if (arrived.pick) {

@@ -6,6 +6,8 @@ import { numberAt } from "@/api/motion";
 import { pictureAddress } from "@/api/pictures";
 import type { PictureThing } from "@/api/types";
 import NumberField from "@/components/common/NumberField.vue";
+import PicturesDialog from "@/components/pictures/PicturesDialog.vue";
+import { useOnceTrue } from "@/composables/useOnceTrue";
 import { useBringIn } from "@/composables/useBringIn";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
@@ -14,15 +16,23 @@ const props = defineProps<{ thing: PictureThing }>();
 const scene = useScene();
 const playback = usePlayback();
 const bringing = useBringIn();
+const chosen = (event: Event): string => (event.target as HTMLSelectElement).value;
+const BEHIND = [
+  { how: "fill", label: "fill", about: "Behind everything, over the whole scene, cropped" },
+  {
+    how: "tile",
+    label: "tile",
+    about: "Behind everything, as high as the scene and across without end: for long pans",
+  },
+  { how: "stay", label: "as it is", about: "Behind everything, in the middle, in its own size" },
+] as const;
 const [adding, replacing] = [ref<HTMLInputElement>(), ref<HTMLInputElement>()];
 
 const book = computed(() => props.thing.picture);
 const pages = computed(() => book.value.pictures);
 const names = computed(() => new Map((scene.head?.pictures ?? []).map((one) => [one.id, one.name])));
-const unused = computed(() => {
-  const shown = new Set(scene.objects.flatMap((one) => (one.kind === "picture" ? one.picture.pictures : [])));
-  return (scene.head?.pictures ?? []).filter((one) => !shown.has(one.id)).length;
-});
+const listing = ref(false);
+const listed = useOnceTrue(() => listing.value);
 /** Which page is shown at the playhead. */
 const here = computed(() => {
   const page = scene.motion?.objects.get(props.thing.id)?.channels["page"];
@@ -140,26 +150,51 @@ async function replace(files: FileList | null): Promise<void> {
       >
         Replace…
       </button>
-      <label title="Pages keep their proportions, or fill the box"
-        ><input
-          type="checkbox"
-          :checked="book.fit === 'stretch'"
-          @change="set({ fit: book.fit === 'stretch' ? 'inside' : 'stretch' })"
-        />
-        fill the box</label
+    </div>
+    <div class="line">
+      <label title="How a page lies in its box of width and height"
+        >in its box
+        <select aria-label="In its box" :value="book.fit" @change="set({ fit: chosen($event) as 'inside' })">
+          <option value="inside">whole</option>
+          <option value="cover">cropped</option>
+          <option value="stretch">stretched</option>
+        </select></label
+      >
+      <label title="The box again and again beside itself, without end"
+        >repeated
+        <select aria-label="Repeated" :value="book.tile" @change="set({ tile: chosen($event) as 'none' })">
+          <option value="none">no</option>
+          <option value="across">across</option>
+          <option value="down">down</option>
+          <option value="both">both ways</option>
+        </select></label
       >
       <label title="Pixels stay sharp where the picture is larger than it was drawn"
         ><input type="checkbox" :checked="!book.smooth" @change="set({ smooth: !book.smooth })" /> crisp pixels</label
       >
     </div>
-    <button
-      v-if="unused"
-      class="chip small"
-      title="They are kept with the scene, but nothing shows them"
-      @click="scene.edit([{ edit: 'drop-pictures' }])"
-    >
-      Let {{ unused }} unused {{ unused === 1 ? "picture" : "pictures" }} go
-    </button>
+    <div class="line" role="group" aria-label="As background">
+      as background
+      <button
+        v-for="one in BEHIND"
+        :key="one.how"
+        class="chip small"
+        :title="one.about"
+        @click="scene.edit([{ edit: 'lay-behind', id: thing.id, how: one.how }])"
+      >
+        {{ one.label }}
+      </button>
+    </div>
+    <div class="line">
+      <button
+        class="chip small"
+        title="Every picture kept with this scene, and where it is shown"
+        @click="listing = true"
+      >
+        All pictures…
+      </button>
+    </div>
+    <PicturesDialog v-if="listed" v-model="listing" />
     <input
       ref="adding"
       class="sr-only"
@@ -237,6 +272,13 @@ async function replace(files: FileList | null): Promise<void> {
   flex-wrap: wrap;
   align-items: center;
   gap: 6px 10px;
+}
+select {
+  border: 1px solid var(--line);
+  border-radius: var(--radius-s);
+  background: var(--paper);
+  padding: 2px 5px;
+  font: inherit;
 }
 label {
   display: flex;
