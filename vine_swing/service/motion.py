@@ -156,6 +156,8 @@ def _with_copies(
     for object_id, inset in baked.insets.items():
         found.setdefault(object_id, {}).update({("channels", "inset.frame"): inset.frames, ("channels", "inset.size"): inset.size})
     for object_id, parade in baked.parades.items():
+        for part, inset in parade.element.insets.items():
+            found.setdefault(part, {})["channels", "inset.size"] = inset.size
         lead = np.array([float(parade.lead or 0)])
         found.setdefault(object_id, {}).update({("channels", "copies.lag"): parade.lags, ("channels", "copies.lead"): lead})
     return parts | {owner: parts.get(owner, {}) | copied for owner, copied in found.items()}

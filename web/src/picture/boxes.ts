@@ -61,7 +61,8 @@ export function boxOf(motion: Motion, id: string, frame: number, parts: Parts): 
   if (!own) return null;
   const bounds = outlineAt(own.outline, frame)?.bounds;
   if (bounds) return { left: bounds[0], top: bounds[1], right: bounds[2], bottom: bounds[3] };
-  const shown = own.channels["picture.size"];
+  // Of an inset in a parade, whose frames differ from copy to copy, the picture inside as a whole.
+  const shown = own.channels["picture.size"] ?? (own.channels["inset.frame"] ? undefined : own.channels["inset.size"]);
   if (shown) return boxOfSize(shown, frame);
   const home = inverse(toMatrix(valuesAt(own.view, frame)));
   if (!home) return null;
