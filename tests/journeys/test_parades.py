@@ -1,5 +1,6 @@
 """Parades: one animated thing becomes many, and stays changeable."""
 
+import math
 import re
 
 import pytest
@@ -7,6 +8,7 @@ from playwright.sync_api import expect
 
 from tests.journeys.scenes import opened, shape
 from tests.journeys.test_cues import shows
+from tests.pictures import numbered, saved
 
 RED = [0xD0, 0x36, 0x5B]
 GROWS = {"keys": [{"frame": 0, "value": 0, "ease": "overshoot"}, {"frame": 20, "value": 1}]}
@@ -260,3 +262,65 @@ def test_a_cue_plays_a_parade(page, server):
     for x in (200, 520, 840):
         shows(w, x, 200, RED)
     assert w.frame() == 0, "the playhead waits"
+
+
+def row_of(*parts, arrange="row", **channels):
+    """A parade that is kept already, with what hangs on it."""
+    row = {"id": "row", "name": "Row", "kind": "parade", "parade": {"arrange": arrange}, "channels": channels}
+    return [row, *(part | {"parent": "row"} for part in parts)]
+
+
+def test_one_copy_alone_is_red_and_more_are_pulled_out_of_a_ring(page, server):
+    tile = shape("Tile", "rectangle", width=100, height=100, fill="#3F8F63")
+    w = opened(page, server.address, objects=row_of(tile, x=200, y=360, count=3, gap=20))
+    w.pick("Row")
+    page.mouse.click(*w.on_screen(440, 360))
+    panel = page.get_by_role("group", name="Parade Row")
+    panel.get_by_text("One copy alone").click()
+    expect(panel.get_by_role("spinbutton", name="Copy", exact=True)).to_have_value("3")
+    panel.get_by_label("What this copy has of its own").select_option(label="Tile: fill")
+    w.saved()
+    field = panel.get_by_role("textbox", name="Copy 3, Tile: fill")
+    field.fill("#D0365B")
+    field.press("Enter")
+    w.saved()
+    assert thing(w, "parade")["parade"]["overrules"] == [{"copy": 2, "object": "tile", "channel": "fill", "value": "#D0365B"}]
+    colours = "x => [...document.querySelector('[data-testid=picture-canvas]').getContext('2d').getImageData(x, 180, 1, 1).data].slice(0, 3)"
+    assert [page.evaluate(colours, x * w.canvas()["width"] / 1280) for x in (200, 320, 440)] == [[63, 143, 99], [63, 143, 99], [208, 54, 91]]
+    panel.get_by_role("button", name="Copy 3 like the others").click()
+    w.saved()
+    assert thing(w, "parade")["parade"]["overrules"] == []
+
+    w = opened(page, server.address, objects=row_of(tile, arrange="ring", x=640, y=360, count=6, radius=200, arc=360))
+    w.pick("Row")
+    # From the middle between the last copy and the first, two steps of a sixth of the ring on.
+    grip = page.get_by_test_id("parade-count").bounding_box()
+    start = (grip["x"] + grip["width"] / 2, grip["y"] + grip["height"] / 2)
+    middle = w.on_screen(640, 360)
+    dx, dy = start[0] - middle[0], start[1] - middle[1]
+    turn = math.radians(120)
+    w.drag(start, (middle[0] + dx * math.cos(turn) - dy * math.sin(turn), middle[1] + dx * math.sin(turn) + dy * math.cos(turn)))
+    assert thing(w, "parade")["channels"]["count"]["base"] == 8
+
+
+def test_a_list_gives_each_copy_a_picture_of_its_own(page, server):
+    w = opened(page, server.address)
+    files = [{"name": f"{name}.png", "mimeType": "image/png", "buffer": saved(numbered(n), "PNG")} for n, name in enumerate(("ada", "bim", "cleo"))]
+    page.get_by_label("Pictures to bring in").first.set_input_files(files[0])
+    page.get_by_role("group", name="Pages").wait_for()
+    w.saved()
+    keep(w, make(w, "ada", "Row", How_many="3"))
+    page.get_by_role("group", name="Parade ada parade").get_by_role("button", name="Lists").click()
+    lists = page.get_by_role("dialog", name="Lists of ada parade")
+    add_list(w, lists, "ada: page")
+    lists.get_by_role("button", name="Pictures…").wait_for()
+    lists.get_by_label("ada: page, copy 1").select_option("0")
+    with page.expect_file_chooser() as chooser:
+        lists.get_by_role("button", name="Pictures…").click()
+    chooser.value.set_files(files[1:])
+    expect(lists.get_by_label("ada: page, copy 3")).to_have_value("2")
+    lists.get_by_role("button", name="Keep the lists").click()
+    w.saved()
+    (kept,) = thing(w, "parade")["parade"]["lists"]
+    assert (kept["channel"], kept["values"]) == ("page", [0, 1, 2])
+    assert len(next(one for one in w.kept()["scene"]["objects"] if one["kind"] == "picture")["picture"]["pictures"]) == 3

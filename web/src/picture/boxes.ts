@@ -169,6 +169,24 @@ export function topmostIn(
   return null;
 }
 
+/** Which copy of a parade lies foremost at a point of the picture; null where none does. */
+export function copyAtPoint(motion: Motion, id: string, frame: number, point: Point, near: number): number | null {
+  const find = (steps: readonly Step[], at: Point): number | null => {
+    for (const step of steps.toReversed()) {
+      if (step.op === "copies" && step.id === id) {
+        const hit = inOrder(step, frame).findLast((one) => topmostIn([one], atFrame(frame), at, near));
+        return hit ? step.instances.indexOf(hit) : null;
+      }
+      if (step.op !== "group" && step.op !== "instance") continue;
+      const home = step.op === "group" ? IDENTITY : inverse(placeOf(step, frame, atFrame(frame)));
+      const found = home && find(step.steps, moved(home, at));
+      if (found !== null) return found;
+    }
+    return null;
+  };
+  return find(motion.steps, point);
+}
+
 /** The foremost shown object at a point of the picture, or null. */
 export const topmostAt = (motion: Motion, frame: number, point: Point, near: number): string | null =>
   topmostIn(motion.steps, atFrame(frame), point, near);

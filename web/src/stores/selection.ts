@@ -24,6 +24,8 @@ export const useSelection = defineStore("selection", () => {
   const renaming = ref<string | null>(null);
   /** What a parade is being made of. */
   const parading = ref<string | null>(null);
+  /** The copy of a parade that is meant by "this one", from 0. */
+  const copy = ref(0);
   /** The text that is being written in the picture. */
   const writing = ref<string | null>(null);
   /** Objects whose parts are shown in the troupe and on the time sheet. */
@@ -107,6 +109,7 @@ export const useSelection = defineStore("selection", () => {
   /** Pick an object; picked keys are let go unless they are to be kept. */
   function pick(id: string | null, keepKeys = false): void {
     if (id !== objectId.value && !keepKeys) picks.clear();
+    if (id !== objectId.value) copy.value = 0;
     objectId.value = id;
     // What is picked can always be seen in the troupe.
     const above: string[] = [];
@@ -143,6 +146,7 @@ export const useSelection = defineStore("selection", () => {
     channelName,
     leaves,
     renaming,
+    copy,
     writing,
     parading,
     unfolded,

@@ -6,6 +6,8 @@ import { paradeOf } from "@/api/parades";
 import type { ChannelWords, ItemList, ParadeObject } from "@/api/types";
 import { cellsOf, moved, stepped } from "@/geometry/table";
 import { textOf } from "@/composables/useText";
+import { pictureAddress } from "@/api/pictures";
+import { useBringIn } from "@/composables/useBringIn";
 import { useParade } from "@/composables/useParade";
 import { useScene } from "@/stores/scene";
 import { numberAt } from "@/api/motion";
@@ -16,6 +18,7 @@ const open = defineModel<boolean>({ required: true });
 const scene = useScene();
 const vocabulary = useVocabulary();
 const one = useParade();
+const bringing = useBringIn();
 
 interface Column {
   readonly object: string | null;
@@ -59,7 +62,8 @@ const places = computed(() => {
         channel: channel.name,
         says: `${part.name}: ${saidOf(channel)}`,
       }));
-    const rank = (name: string): number => ["fill", "stroke", "height", "width", "number"].indexOf(name) + 1 || 99;
+    const rank = (name: string): number =>
+      ["page", "fill", "stroke", "height", "width", "number"].indexOf(name) + 1 || 99;
     own.sort((a, b) => rank(a.channel) - rank(b.channel));
     return textOf(part) ? [{ object: part.id, channel: "text", says: `${part.name}: words` }, ...own] : own;
   });
@@ -80,6 +84,33 @@ const isColour = (column: Column): boolean => {
     .channelsOf(part ?? props.thing)
     .some((channel) => channel.name === column.channel && channel.unit === "colour");
 };
+
+/** Of a list for the page of a picture: the pictures to choose from, by their pages. */
+function pagesOf(column: Column): readonly string[] {
+  const part = scene.byId.get(column.object ?? "");
+  return column.channel === "page" && part?.kind === "picture" ? part.picture.pictures : [];
+}
+const nameOf = (id: string): string => scene.head?.pictures.find((known) => known.id === id)?.name ?? "";
+
+const input = ref<HTMLInputElement>();
+/** The list that more pictures are being chosen for. */
+const bringsTo = ref<Column | null>(null);
+function choosePictures(column: Column): void {
+  bringsTo.value = column;
+  input.value?.click();
+}
+/** Pictures become pages of the part, and rows of the list, one after the other. */
+async function bring(): Promise<void> {
+  const [column, files] = [bringsTo.value, [...(input.value?.files ?? [])]];
+  const part = scene.byId.get(column?.object ?? "");
+  if (!column || !files.length || part?.kind !== "picture") return;
+  const pictures = [...(await bringing.read(files)).values()].flatMap((found) => found.pictures);
+  if (input.value) input.value.value = "";
+  const first = part.picture.pictures.length;
+  const picture = { ...part.picture, pictures: [...part.picture.pictures, ...pictures.map((found) => found.id)] };
+  if (!pictures.length || !(await scene.edit([{ edit: "set-picture", id: part.id, picture, pictures }]))) return;
+  column.cells = [...column.cells, ...pictures.map((_, n) => String(first + n))];
+}
 
 function add(event: Event): void {
   const place = places.value[Number((event.target as HTMLSelectElement).value)];
@@ -172,6 +203,14 @@ async function keep(): Promise<void> {
                   Step
                 </button>
                 <button
+                  v-if="pagesOf(column).length"
+                  class="quiet"
+                  title="More pictures, one a row"
+                  @click="choosePictures(column)"
+                >
+                  Pictures…
+                </button>
+                <button
                   class="quiet"
                   :aria-label="`Take the list of ${says(column)} out`"
                   title="Take this list out"
@@ -199,7 +238,25 @@ async function keep(): Promise<void> {
             </th>
             <td v-for="(column, c) in columns" :key="c">
               <span v-if="isColour(column)" class="swatch" :style="{ background: column.cells[row - 1] || 'none' }" />
+              <span v-if="pagesOf(column).length" class="paged">
+                <img
+                  v-if="pagesOf(column)[Number(column.cells[row - 1] || 0)]"
+                  :src="pictureAddress(pagesOf(column)[Number(column.cells[row - 1] || 0)]!, 512)"
+                  alt=""
+                />
+                <select
+                  :value="column.cells[row - 1] ?? ''"
+                  :aria-label="`${says(column)}, copy ${row}`"
+                  @change="setCell(column, row - 1, ($event.target as HTMLSelectElement).value)"
+                >
+                  <option value="">as the part is</option>
+                  <option v-for="(id, page) in pagesOf(column)" :key="`${page} ${id}`" :value="String(page)">
+                    {{ page + 1 }} {{ nameOf(id) }}
+                  </option>
+                </select>
+              </span>
               <input
+                v-else
                 :value="column.cells[row - 1] ?? ''"
                 :aria-label="`${says(column)}, copy ${row}`"
                 :class="{ coloured: isColour(column) }"
@@ -217,6 +274,15 @@ async function keep(): Promise<void> {
         </tfoot>
       </table>
     </div>
+    <input
+      ref="input"
+      class="sr-only"
+      type="file"
+      multiple
+      tabindex="-1"
+      aria-label="Pictures for the list"
+      @change="bring"
+    />
     <select aria-label="Add a list for" class="add" @change="add">
       <option value="">Add a list for…</option>
       <option v-for="(place, n) in places" :key="n" :value="n">{{ place.says }}</option>
@@ -296,6 +362,16 @@ select {
 }
 .coloured {
   padding-left: 24px;
+}
+.paged {
+  display: flex;
+  align-items: center;
+  gap: 5px;
+}
+.paged img {
+  width: 30px;
+  height: 22px;
+  object-fit: contain;
 }
 .swatch {
   position: absolute;

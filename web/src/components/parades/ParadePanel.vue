@@ -5,6 +5,7 @@ import { type Arrange, arrangementOf, ORDERS, paradeOf } from "@/api/parades";
 import type { Parade } from "@/api/types";
 import NumberField from "@/components/common/NumberField.vue";
 import ArrangeChooser from "@/components/parades/ArrangeChooser.vue";
+import CopyAlone from "@/components/parades/CopyAlone.vue";
 import ListsDialog from "@/components/parades/ListsDialog.vue";
 import { textOf } from "@/composables/useText";
 import { useOnceTrue } from "@/composables/useOnceTrue";
@@ -17,6 +18,11 @@ const scene = useScene();
 const playback = usePlayback();
 const vocabulary = useVocabulary();
 const one = useParade();
+/** How many copies there are. */
+const count = computed(() => {
+  const copies = scene.motion?.objects.get(one.thing.value?.id ?? "")?.channels["copies"];
+  return copies ? copies.width / 6 : 1;
+});
 const listing = ref(false);
 const listed = useOnceTrue(() => listing.value);
 const parade = computed(() => paradeOf(one.thing.value));
@@ -126,6 +132,13 @@ const chosen = (event: Event): string => (event.target as HTMLSelectElement).val
         >
       </div>
     </details>
+    <CopyAlone
+      v-if="one.parts.value.length"
+      :overrules="parade.overrules"
+      :parts="one.parts.value"
+      :count="count"
+      @change="one.set({ overrules: $event })"
+    />
     <div class="actions">
       <button class="chip" title="Own words, colours and numbers for each copy" @click="listing = true">
         Lists…{{ parade.lists.length ? ` (${parade.lists.length})` : "" }}

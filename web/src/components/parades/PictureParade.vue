@@ -47,7 +47,12 @@ interface Handle {
   readonly at: Point;
   readonly hint: string;
   /** The values that moving it so far, in the parade's own space, comes to. */
-  readonly values: (by: Point, before: Readonly<Record<string, number>>) => Record<string, number>;
+  readonly values: (by: Point, before: Readonly<Record<string, number>>, from: Point) => Record<string, number>;
+}
+/** How far one copy of a ring is from the next, in radians; a closed ring has room after its last copy. */
+function stepOfRing(n: number): number {
+  const arc = (value("arc") * Math.PI) / 180;
+  return arc / (Math.abs(value("arc")) >= 360 ? n : Math.max(1, n - 1)) || 1;
 }
 const STARTS = ["gap", "gap.down", "spread.x", "spread.y", "radius", "count", "shift"];
 
@@ -108,6 +113,40 @@ const handles = computed<Handle[]>(() => {
       values: (by, b) => ({ radius: Math.max(0, b["radius"]! + (by.x * dx + by.y * dy) / length) }),
     });
   }
+  if (arrange === "ring" && n > 1) {
+    // Round the ring, between the last copy and where one more would stand.
+    const last = copyAt(n - 1);
+    const step = stepOfRing(n);
+    const [x, y] = [last.x - middle.value.x, last.y - middle.value.y];
+    const [cos, sin] = [Math.cos(step * 0.5), Math.sin(step * 0.5)];
+    found.push({
+      name: "count",
+      at: { x: middle.value.x + x * cos - y * sin, y: middle.value.y + x * sin + y * cos },
+      hint: "Pull round the ring to show more copies, push back to show fewer",
+      values: (by, b, from) => {
+        const angle = (p: Point): number => Math.atan2(p.y - middle.value.y, p.x - middle.value.x);
+        const turned = angle({ x: from.x + by.x, y: from.y + by.y }) - angle(from);
+        const round = turned - 2 * Math.PI * Math.round(turned / (2 * Math.PI));
+        return { count: Math.max(1, Math.round(b["count"]! + round / step)) };
+      },
+    });
+  }
+  if (arrange === "grid" && n > 1) {
+    const columns = parade.value.columns;
+    const [first, last] = [copyAt(0), copyAt(n - 1)];
+    const across = columns > 1 ? copyAt(1).x - first.x : 0;
+    const down = n > columns ? copyAt(columns).y - first.y : 0;
+    found.push({
+      name: "count",
+      at: { x: last.x + (across || 60) * 0.62, y: last.y + (across ? 0 : down * 0.62) },
+      hint: "Pull to show more copies, line by line, push to show fewer",
+      values: (by, b) => {
+        const lines = down ? Math.round(by.y / down) : 0;
+        const more = (across ? Math.round(by.x / across) : 0) + lines * columns;
+        return { count: Math.max(1, Math.round(b["count"]!) + more) };
+      },
+    });
+  }
   if (["row", "column", "free"].includes(arrange) && n > 1) {
     const [first, last] = [copyAt(0), copyAt(n - 1)];
     const step = { x: (last.x - first.x) / (n - 1), y: (last.y - first.y) / (n - 1) };
@@ -131,7 +170,7 @@ function grip(event: PointerEvent, handle: Handle): void {
   beginOwnDrag(event, {
     move: (e) => {
       const to = moved(home, props.toPicture(e));
-      now = handle.values({ x: to.x - from.x, y: to.y - from.y }, before);
+      now = handle.values({ x: to.x - from.x, y: to.y - from.y }, before, from);
       for (const name of Object.keys(now)) now[name] = Number(now[name]!.toFixed(2));
       changing.show(props.thing, now, false);
     },

@@ -30,7 +30,7 @@ import { usePictureView } from "@/composables/usePictureView";
 import { useSnapping } from "@/composables/useSnapping";
 import { readable } from "@/geometry/frames";
 import type { Point } from "@/geometry/matrix";
-import { boxOf, corners, topmostAt, viewOf } from "@/picture/boxes";
+import { boxOf, copyAtPoint, corners, topmostAt, viewOf } from "@/picture/boxes";
 import { paintAround } from "@/picture/around";
 import { liveAt, paintLive } from "@/picture/live";
 import { paintFrame } from "@/picture/paint";
@@ -155,6 +155,10 @@ function press(event: PointerEvent): void {
     return;
   }
   if (!onPicked(found)) selection.pick(pickable(found));
+  else if (selection.thing?.kind === "parade") {
+    const copy = copyAtPoint(scene.motion, selection.thing.id, playback.frame, point, 5 / view.scale.value);
+    if (copy !== null) selection.copy = copy;
+  }
   drag.begin(event, { kind: "move" });
 }
 
