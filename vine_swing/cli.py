@@ -45,7 +45,8 @@ def _parser() -> argparse.ArgumentParser:
     bake.add_argument("--outlines", type=Path, help="the JSON file to write, with points along every outline; - for standard output")
     bake.add_argument("--places", type=int, default=16, help="points on every curve of an outline (default: %(default)s)")
     bake.add_argument("--every", type=float, default=1.0, help="frames between rows, such as 0.5 (default: %(default)s)")
-    bake.add_argument("--world", action="store_true", help="add where each object is in the picture: world.x, world.y, world.rotation")
+    bake.add_argument("--world", action="store_true", help="add where each object is in the scene: world.x, world.y, world.rotation")
+    bake.add_argument("--view", action="store_true", help="add where the pivot of each object is in the picture, camera included: view.x, view.y")
     bake.set_defaults(run=_bake)
     export = commands.add_parser("export", help="paint a scene file to a video, a GIF or a flipbook")
     export.add_argument("scene", type=Path)
@@ -137,7 +138,7 @@ def _bake(options: argparse.Namespace) -> int:
     scene = _loaded(options.scene)
     if options.csv is not None:
         with _written(options.csv) as file:
-            write_csv(scene, file, every=options.every, world=options.world)
+            write_csv(scene, file, every=options.every, world=options.world, view=options.view)
     if options.outlines is not None:
         with _written(options.outlines) as file:
             write_outlines(scene, file, every=options.every, places=options.places)

@@ -221,7 +221,20 @@ def test_the_vocabulary_has_what_menus_need(client):
     words = client.get("/api/vocabulary").json()
     assert {feel["name"] for feel in words["feels"]} >= {"even", "slow-in", "snap", "heavy", "spring", "bounce"}
     assert [end["mode"] for end in words["ends"]] == ["hold", "coast", "loop", "climb", "ping-pong"]
-    assert set(words["channels"]) == {"ellipse", "rectangle", "polygon", "star", "line", "outline", "text", "group", "parade", "picture", "inset"}
+    assert set(words["channels"]) == {
+        "ellipse",
+        "rectangle",
+        "polygon",
+        "star",
+        "line",
+        "outline",
+        "text",
+        "group",
+        "parade",
+        "picture",
+        "inset",
+        "camera",
+    }
     for feel in words["feels"]:
         assert (feel["curve"][0], feel["curve"][-1]) == (0, 1)
         assert feel["about"]

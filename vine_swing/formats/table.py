@@ -18,13 +18,14 @@ Array = NDArray[np.float64]
 MAX_ROWS = 2_000_000
 
 
-def write_csv(scene: Scene, file: TextIO, *, every: float = 1.0, world: bool = False) -> None:
+def write_csv(scene: Scene, file: TextIO, *, every: float = 1.0, world: bool = False, view: bool = False) -> None:
     """Write `frame`, then `Name.channel` for every channel that is keyed or ruled; colours as hex. Of a part of a parade, `Name#k.channel` is that
     of copy k, from 0; of a part of a parade within a parade, `Name#k#j.channel` that of copy j of copy k.
 
     Args:
         every: frames between rows; rows run from 0 to length − 1.
-        world: add `Name.world.x`, `.y` (the pivot in the picture) and `.rotation` (degrees, unwrapped) for every object and copy.
+        view: add `Name.view.x` and `.y`, where the pivot is in the picture, camera included.
+        world: add `Name.world.x`, `.y` (the pivot in the scene) and `.rotation` (degrees, unwrapped) for every object and copy.
 
     Raises:
         MotionError: if `every` is not above 0, or makes too many rows.
@@ -35,6 +36,8 @@ def write_csv(scene: Scene, file: TextIO, *, every: float = 1.0, world: bool = F
         columns += _channels(baked, one)
         if world:
             columns += _world(baked, one)
+        if view:
+            columns += _view(baked, one)
     for object_id, parade in baked.parades.items():
         columns += _copies(baked, parade, baked.objects[object_id].world, np.arange(len(baked.frames)), "", world)
     writer = csv.writer(file)
@@ -115,6 +118,11 @@ def _moving(thing: SceneObject, values: dict[str, Array], called: str) -> list[t
 
 def _world(baked: Baked, one: BakedObject) -> list[tuple[str, list[str]]]:
     return _placed(one.source.name, baked.spread(one.place), baked.spread(one.world))
+
+
+def _view(baked: Baked, one: BakedObject) -> list[tuple[str, list[str]]]:
+    pivot = baked.spread(matrix.apply(one.view, one.channels["pivot.x"], one.channels["pivot.y"]))
+    return [(f"{one.source.name}.view.{part}", _numbers(pivot[:, n])) for n, part in enumerate("xy")]
 
 
 def _placed(name: str, place: Array, world: Array) -> list[tuple[str, list[str]]]:

@@ -8,7 +8,7 @@ from typing import Any
 import numpy as np
 
 from vine_swing.motion.baking.bake import bake
-from vine_swing.motion.baking.baked import Baked, BakedParade
+from vine_swing.motion.baking.baked import UNMOVED, Baked, BakedParade
 from vine_swing.motion.baking.effort import Effort
 from vine_swing.motion.baking.placing import BakedObject
 from vine_swing.motion.basics import matrix
@@ -131,6 +131,8 @@ class Painted:
 
 
 _STILL = np.zeros(1)
+#: In place of a channel: how something is seen through the camera.
+LENS = "camera.lens"
 #: In the names of owners of what copies, or the scenes inside insets, are painted from.
 COPIED = ("#", "@")
 
@@ -173,6 +175,11 @@ def _parts(drawn: DrawnScene, old: dict[str, Parts], before: Baked | None = None
             result[object_id] = old[object_id]
             continue
         parts: Parts = {("view",): one.view, ("local",): one.local, ("fade",): one.fade, ("place",): one.place, ("middle",): one.middle}
+        if one.lens is not None:
+            parts["channels", LENS] = one.lens
+        elif ("channels", LENS) in old.get(object_id, {}):
+            # What is no longer looked at through a camera says so once.
+            parts["channels", LENS] = UNMOVED
         if led is not None:
             parts |= _led(one, led, baked.objects[led.source.id])
         parts |= {("channels", name): values for name, values in one.channels.items()}
@@ -212,7 +219,7 @@ def _parts(drawn: DrawnScene, old: dict[str, Parts], before: Baked | None = None
             # What no longer meets anything says so once.
             parts[("contacts",)] = old[object_id][("contacts",)] and []
         result[object_id] = parts
-        for bone, world in one.bones.items():
+        for bone, world in (one.seen_bones or one.bones).items():
             parts["bones", bone] = world
         if one.bones:
             walk = baked.reader.walk(object_id)

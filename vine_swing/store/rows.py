@@ -25,7 +25,7 @@ from vine_swing.motion.timing.ease import Ease
 _EASE: TypeAdapter[Ease] = TypeAdapter(Ease)
 _TIMELINE = ("name", "fps", "length", "width", "height", "background")
 _INSIDE = "SELECT * FROM scene WHERE within = ? ORDER BY position"
-_OBJECT = ("position", "name", "kind", "parent", "shown", "first_frame", "last_frame", "bone", *CONTENT_COLUMNS)
+_OBJECT = ("position", "name", "kind", "parent", "shown", "first_frame", "last_frame", "bone", "pinned", *CONTENT_COLUMNS)
 _RULE = ("position", "kind", '"on"', "channels", "mode", "words")
 _DIAL = ("position", "name", "unit", "low", "high")
 _CUE = ("position", "name", "first_frame", "last_frame", "objects", "key", "click", "plays")
@@ -67,7 +67,7 @@ def _read_timeline(db: sqlite3.Connection, row: sqlite3.Row) -> dict[str, Any]:
         data = {"id": thing["id"], "name": thing["name"], "kind": thing["kind"], "parent": thing["parent"], "shown": bool(thing["shown"])}
         data["span"] = {"first": thing["first_frame"], "last": thing["last_frame"]}
         data |= {"channels": channels["object", thing["row"]], "rules": rules[thing["row"]]}
-        data["bone"] = thing["bone"]
+        data |= {"bone": thing["bone"], "pinned": bool(thing["pinned"])}
         for column in CONTENT_COLUMNS:
             if thing[column] is not None:
                 data[column] = json.loads(thing[column])
@@ -353,7 +353,18 @@ def _timeline_values(scene: Timeline) -> tuple[Any, ...]:
 def _object_values(thing: SceneObject, position: int) -> tuple[Any, ...]:
     own, kept = KINDS[thing.kind].content, thing.content.model_dump_json(by_alias=True) if thing.content is not None else None
     contents = (kept if column == own else None for column in CONTENT_COLUMNS)
-    return position, thing.name, thing.kind, thing.parent, int(thing.shown), thing.span.first, thing.span.last, thing.bone, *contents
+    return (
+        position,
+        thing.name,
+        thing.kind,
+        thing.parent,
+        int(thing.shown),
+        thing.span.first,
+        thing.span.last,
+        thing.bone,
+        int(thing.pinned),
+        *contents,
+    )
 
 
 def _rule_values(rule: Rule, position: int) -> tuple[Any, ...]:

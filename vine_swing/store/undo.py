@@ -32,6 +32,9 @@ def install(db: sqlite3.Connection) -> None:
             for column in columns:
                 if column not in kept:
                     db.execute(f"ALTER TABLE {before} ADD COLUMN {_quoted(column)} ANY")
+            # What was kept before a column came has its default: a row without one could not be put back.
+            for column, default in _required(db, table):
+                db.execute(f"UPDATE {before} SET {_quoted(column)} = {default} WHERE {_quoted(column)} IS NULL")
         keep_old = f"INSERT INTO {before} (inverse, {listed}) VALUES (last_insert_rowid(), {', '.join(f'old.{_quoted(c)}' for c in columns)});"
         for trigger, event, action, row, then in (
             ("added", "INSERT", "delete", "new", ""),
@@ -78,6 +81,12 @@ def take_back(db: sqlite3.Connection, step: int) -> None:
 def _columns(db: sqlite3.Connection, table: str) -> list[str]:
     left_out = _NOT_RECORDED.get(table, set())
     return [row[1] for row in db.execute(f"PRAGMA table_info({table})") if row[1] not in left_out]
+
+
+def _required(db: sqlite3.Connection, table: str) -> list[tuple[str, str]]:
+    """The columns of a table that must not be NULL and have a default, with that as SQL."""
+    listed = set(_columns(db, table))
+    return [(row[1], row[4]) for row in db.execute(f"PRAGMA table_info({table})") if row[1] in listed and row[3] and row[4] is not None]
 
 
 def _quoted(name: str) -> str:

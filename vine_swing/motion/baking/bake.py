@@ -12,6 +12,7 @@ from numpy.typing import NDArray
 
 from vine_swing.motion.baking.baked import Baked, BakedInset, BakedParade
 from vine_swing.motion.baking.bent import with_outlines
+from vine_swing.motion.baking.camera import through_camera
 from vine_swing.motion.baking.copies import CopyBaker
 from vine_swing.motion.baking.effort import Effort, TooMuchWork
 from vine_swing.motion.baking.insets import baked_insets
@@ -91,7 +92,7 @@ def _whole(scene: Scene, grid: Array, previous: Baked | None, effort: Effort) ->
         making.add(thing)
     making.make(was=previous.scene if previous is not None else None)
     objects = placed(scene.objects, scene, grid, making.arrays, old)
-    objects = with_pictures(with_outlines(objects, scene, grid, reader.outlines, old, objects), scene, old)
+    objects = through_camera(with_pictures(with_outlines(objects, scene, grid, reader.outlines, old, objects), scene, old), scene, old)
     dials = {dial.id: _dial(dial, grid, previous) for dial in scene.dials}
     beyond = {ref: frame for ref, frame in previous.beyond.items() if _kept(ref, objects, old)} if previous is not None else {}
     parades = _parades(scene, plan, objects, reader, previous, effort)
@@ -130,6 +131,8 @@ def _with_values(previous: Baked, scene: Scene, changed: list[tuple[SceneObject,
     replaced = placed(things, scene, grid, channels, old)
     objects = {**old, **replaced}
     objects |= with_pictures(with_outlines(replaced, scene, grid, reader.outlines, old, objects), scene, old)
+    if scene.camera is not None:
+        objects = through_camera(objects, scene, old)
     beyond = {ref: frame for ref, frame in previous.beyond.items() if _kept(ref, objects, old)}
     parades = _parades(scene, plan, objects, reader, previous, effort)
     insets = _insets(scene, plan, objects, previous, effort)

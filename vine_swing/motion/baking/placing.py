@@ -27,16 +27,18 @@ class BakedObject:
         only where it has keys, (n, 2); so are settings of rules that have keys or a formula, named `rule:setting`.
     local: (n, 6) or (1, 6), a b c d e f, from the object's own space to its parent's.
     world: the same from its own space to the scene.
-    view: the same from its own space to the picture.
+    view: the same from its own space to the picture, through the camera where there is one.
+    lens: (n, 6) or (1, 6), from the scene to the picture, as it is for what is as far away; None where both are the same.
     fade: its own opacity, 0…1, and 0 outside its span.
     opacity: `fade` times its parents'.
-    place: (n, 2) or (1, 2), where its pivot is in the picture.
-    middle: (n, 2) or (1, 2), where its own origin is in the picture.
+    place: (n, 2) or (1, 2), where its pivot is in the scene.
+    middle: (n, 2) or (1, 2), where its own origin is in the scene.
     bent: the outline that keys and rules on outlines make of a drawn object; None where its own channels say all.
     bent_from: what that was made from, to tell whether it still holds.
     shown_size: of something that shows pictures, (n, 2) or (1, 2), how large, in px.
     pages: the pictures it shows.
     bones: of a figure, for each bone by its name (n, 6) or (1, 6), from the space it rests in to the scene.
+    seen_bones: the same to the picture; nothing where `lens` is None.
     """
 
     source: SceneObject
@@ -53,6 +55,8 @@ class BakedObject:
     bent_from: object = None
     shown_size: Array | None = None
     pages: tuple[KeptPicture, ...] = ()
+    lens: Array | None = None
+    seen_bones: dict[str, Array] = field(default_factory=dict)
 
     def carrier(self, bone: str | None) -> Array:
         """What carries that which hangs on it, or on one of its bones: (n, 6) or (1, 6) to the scene."""
@@ -146,7 +150,7 @@ def _placed(
         opacity = fade * above.opacity
     else:
         opacity = fade
-    # Without a camera, what is in the scene is in the picture where it is.
+    # Until it is looked at through a camera (camera.py), what is in the scene is in the picture where it is.
     view = world
     return BakedObject(thing, arrays, local, world, view, fade, opacity, place, middle, _bones(thing, arrays, world, before))
 

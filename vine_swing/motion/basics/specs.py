@@ -91,7 +91,18 @@ COMMON = (
         "",
         about="Its points, keyed or bent; of a group, those of all that hangs on it.",
     ),
-    ChannelSpec("depth", "depth", "Depth", "look", "", 1.0, 0.01, 1000.0, 0.1, "How far away it is: 1 is the picture plane."),
+    ChannelSpec(
+        "depth",
+        "depth",
+        "Depth",
+        "travel",
+        "",
+        0.0,
+        -0.9,
+        1000.0,
+        0.1,
+        "How far behind the stage, for the camera: 0 is the stage, below 0 nearer.",
+    ),
 )
 PAINT = (
     ChannelSpec("fill", "fill", "Fill", "look", "colour", "#F2932B", about="The colour inside."),
@@ -160,6 +171,9 @@ PICTURE = (
 #: A picture has no outline that could be bent.
 PICTURE_CHANNELS: dict[str, ChannelSpec] = {spec.name: spec for spec in (*COMMON, *PICTURE) if spec.name != OUTLINE}
 GROUP_CHANNELS: dict[str, ChannelSpec] = {spec.name: spec for spec in COMMON}
+_ZOOM = ChannelSpec("zoom", "zoom", "Zoom", "size", "%", 1.0, 0.01, 100.0, 0.01, "How much closer it looks: at 200 % everything is twice as large.")
+#: Of a camera, x and y are the middle of what is seen.
+CAMERA_CHANNELS: dict[str, ChannelSpec] = {spec.name: spec for spec in (*COMMON, _ZOOM) if spec.name not in (OUTLINE, "depth")}
 #: The name of the channel that says which frame of its inner scene an inset shows.
 INNER = "inner"
 _INNER_FRAME = ChannelSpec(

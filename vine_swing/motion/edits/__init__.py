@@ -11,6 +11,7 @@ from pydantic import Field, ValidationError
 
 from vine_swing.motion.basics.errors import EditError
 from vine_swing.motion.edits.base import Edit
+from vine_swing.motion.edits.camera import AddCamera, PinObject, SetDepths
 from vine_swing.motion.edits.cues import AddCue, DeleteCue, LayPresses, SetCue
 from vine_swing.motion.edits.dials import AddDial, DeleteDial, SetDial
 from vine_swing.motion.edits.figures import AddFigure, FreezeWalk, HangOnBones, PoseJoints, SetFigure, SetGait, TravelCycle
@@ -91,6 +92,9 @@ AnyEdit = Annotated[
     | LayBehind
     | ReplacePicture
     | DropPictures
+    | AddCamera
+    | SetDepths
+    | PinObject
     | MakeInset
     | AddInset
     | SetInset

@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass
 
-from vine_swing.motion.scene.model import FigureObject, GroupObject, InsetObject, ParadeObject, PictureObject, SceneObject, ShapeObject
+from vine_swing.motion.scene.model import CameraObject, FigureObject, GroupObject, InsetObject, ParadeObject, PictureObject, SceneObject, ShapeObject
 
 
 @dataclass(frozen=True)
@@ -33,6 +33,7 @@ KINDS: dict[str, Kind] = {
         Kind("figure", "figure", FigureObject, content="figure", is_whole=True),
         Kind("parade", "parade", ParadeObject, content="parade", is_whole=True),
         Kind("picture", "picture", PictureObject, content="picture", is_drawn=True),
+        Kind("camera", "camera", CameraObject),
         Kind("inset", "inset", InsetObject, content="inset", is_drawn=True),
     )
 }

@@ -13,7 +13,17 @@ from pydantic import Field, field_validator, model_validator
 
 from vine_swing.motion.basics.contents import FONT_FILES, PICTURE_FILES
 from vine_swing.motion.basics.errors import MotionError
-from vine_swing.motion.basics.specs import GROUP_CHANNELS, INNER, INSET_CHANNELS, OUTLINE, PICTURE_CHANNELS, SHAPE_CHANNELS, ChannelSpec, Unit
+from vine_swing.motion.basics.specs import (
+    CAMERA_CHANNELS,
+    GROUP_CHANNELS,
+    INNER,
+    INSET_CHANNELS,
+    OUTLINE,
+    PICTURE_CHANNELS,
+    SHAPE_CHANNELS,
+    ChannelSpec,
+    Unit,
+)
 from vine_swing.motion.basics.values import MAX_FRAME, MAX_LENGTH, MAX_PATH_DATA, Colour, Frozen, Id, Name, Number, Point, Text
 from vine_swing.motion.curves.svg_path import parse_path
 from vine_swing.motion.figure.channels import joint_channels
@@ -273,6 +283,8 @@ class _Object(Frozen):
     #: The bone of its parent it hangs on, where that is a figure; none for the figure as a whole.
     bone: Annotated[Text, Field(max_length=80)] | None = None
     shown: bool = True
+    #: Whether it keeps to the picture wherever the camera looks; of what hangs on nothing.
+    pinned: bool = False
     span: Span = WHOLE
     channels: dict[str, Channel] = Field(default_factory=dict)
     rules: Annotated[tuple[Rule, ...], Field(max_length=100)] = ()
@@ -505,6 +517,16 @@ class InsetObject(_Object):
         return self.inset
 
 
+class CameraObject(_Object):
+    """What the picture is seen through: x and y are the middle of what is seen. A scene has at most one, which hangs on nothing."""
+
+    kind: Literal["camera"]
+
+    @cached_property
+    def specs(self) -> dict[str, ChannelSpec]:
+        return CAMERA_CHANNELS
+
+
 class DialObject(_Object):
     """A dial as edits of channels see it: something with one channel. It is never part of a troupe."""
 
@@ -526,7 +548,9 @@ class DialObject(_Object):
         return {DIAL_CHANNEL: self.dial.spec}
 
 
-SceneObject = Annotated[ShapeObject | GroupObject | FigureObject | ParadeObject | PictureObject | InsetObject, Field(discriminator="kind")]
+SceneObject = Annotated[
+    ShapeObject | GroupObject | FigureObject | ParadeObject | PictureObject | InsetObject | CameraObject, Field(discriminator="kind")
+]
 MAX_CUES = 200
 
 
@@ -592,6 +616,7 @@ class Timeline(Frozen):
             if thing.copying is not None:
                 check_lists(thing.name, thing.copying, by_id)
         check_parents(self.objects)
+        check_camera(self.objects)
         if len({dial.id for dial in self.dials}) < len(self.dials) or len({dial.name for dial in self.dials}) < len(self.dials):
             raise ValueError("two dials share an id or a name; give each its own")
         check_cues(self.cues, by_id)
@@ -629,6 +654,11 @@ class Scene(Timeline):
                 if gone:
                     raise ValueError(f"'{thing.name}' shows the picture '{gone[0]}', which is not kept with this scene")
         return self
+
+    @cached_property
+    def camera(self) -> "CameraObject | None":
+        """Its camera, if it has one."""
+        return next((thing for thing in self.objects if isinstance(thing, CameraObject)), None)
 
     @cached_property
     def by_name(self) -> dict[str, SceneObject]:
@@ -864,6 +894,23 @@ def check_insets(scene: Timeline, insets: tuple[InnerScene, ...]) -> None:
 
     for one in insets:
         measure(one.id, ())
+
+
+def check_camera(objects: tuple[SceneObject, ...]) -> None:
+    """Refuse a second camera, one that hangs on something, and what hangs on one.
+
+    Raises:
+        ValueError: naming it.
+    """
+    cameras = [thing for thing in objects if thing.kind == "camera"]
+    if len(cameras) > 1:
+        raise ValueError(f"'{cameras[1].name}' is a second camera; a scene has one")
+    for camera in cameras:
+        if camera.parent is not None:
+            raise ValueError(f"the camera '{camera.name}' hangs on something; let it follow by a rule or a link instead")
+        for thing in objects:
+            if thing.parent == camera.id:
+                raise ValueError(f"'{thing.name}' hangs on the camera; pin it to the picture instead")
 
 
 def check_bone(thing: SceneObject, parent: SceneObject | None) -> None:

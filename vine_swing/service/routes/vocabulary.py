@@ -11,7 +11,16 @@ from pydantic import BaseModel
 from vine_swing.formats import EXPORTS
 from vine_swing.motion.baking.bake import bake
 from vine_swing.motion.basics import colour
-from vine_swing.motion.basics.specs import GROUP_CHANNELS, INSET_CHANNELS, PICTURE_CHANNELS, SHAPE_CHANNELS, ChannelSpec, Family, Unit
+from vine_swing.motion.basics.specs import (
+    CAMERA_CHANNELS,
+    GROUP_CHANNELS,
+    INSET_CHANNELS,
+    PICTURE_CHANNELS,
+    SHAPE_CHANNELS,
+    ChannelSpec,
+    Family,
+    Unit,
+)
 from vine_swing.motion.curves.svg_path import path_data
 from vine_swing.motion.figure.channels import FACING, joint_channels
 from vine_swing.motion.figure.model import Chain, Figure, Limb
@@ -191,7 +200,8 @@ class Vocabulary(BaseModel):
 def vocabulary() -> Vocabulary:
     """Everything there is to choose from."""
     u = np.linspace(0, 1, PICTURE_POINTS)
-    tables = {**SHAPE_CHANNELS, "group": GROUP_CHANNELS, "parade": PARADE_CHANNELS, "picture": PICTURE_CHANNELS, "inset": INSET_CHANNELS}
+    own = {"group": GROUP_CHANNELS, "parade": PARADE_CHANNELS, "picture": PICTURE_CHANNELS, "inset": INSET_CHANNELS, "camera": CAMERA_CHANNELS}
+    tables = SHAPE_CHANNELS | own
     return Vocabulary(
         kinds=[KindWords(name=k.name, icon=k.icon, is_whole=k.is_whole, is_drawn=k.is_drawn) for k in KINDS.values()],
         channels={kind: [_words(spec) for spec in specs.values()] for kind, specs in tables.items()},
