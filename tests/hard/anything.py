@@ -183,7 +183,7 @@ class Anything:
         return {"type": kind} | own.get(kind, {})
 
     def thing(self, scene: Scene | None, id: str) -> dict[str, Any]:
-        kind = self.draw.choice(["shape", "shape", "shape", "group", "figure", "parade", "inset"])
+        kind = self.draw.choice(["shape"] * 6 + ["group", "figure", "parade", "inset"] * 2 + ["camera"])
         made: dict[str, Any] = {"id": id, "name": f"{self.draw.choice(NAMES)[:70]} {id}", "kind": kind}
         if kind == "shape":
             made["shape"] = self.shape()
@@ -197,6 +197,10 @@ class Anything:
         channels = dict.fromkeys(("x", "y", "rotation", "scale.x", "skew", "opacity", "stretch"), "number") | {"path": "point"}
         channels |= {spec.name: spec.kind for spec in specs} | ({"fill": "colour"} if kind == "shape" else {})
         channels |= {"outline": "outline"} if kind == "shape" and made["shape"]["type"] == "outline" else {}
+        if kind == "camera":
+            channels = dict.fromkeys(("x", "y", "rotation", "zoom"), "number") | {"path": "point"}
+        else:
+            channels["depth"] = "number"
         channels |= {"inner": "number"} if kind == "inset" else {}
         channels |= dict.fromkeys(("delay", "shift", "gap", "arc", "to.scale"), "number") if kind == "parade" else {}
         names = self.draw.sample(sorted(channels), self.draw.randrange(0, 5))
@@ -278,6 +282,8 @@ class Anything:
                 return self.draw.choice([one.id for one in scene.pictures] or ["picture-0000000000000000"])
             case "frames_a_page":
                 return self.one_of(1.0, 2.5, 0.1)
+            case "depths":
+                return {one.id: self.one_of(-0.9, 0.0, 2.5) for one in scene.objects[:3]}
             case "inset":
                 return self.inset(scene)
             case "scene":
@@ -453,7 +459,7 @@ class Anything:
                 return self.one_of("", "%", "px", "°")
             case "share":
                 return self.draw.uniform(0.05, 0.95)
-            case "broken" | "stretch" | "push" | "replace" | "clockwise" | "on" | "shown" | "drawn" | "key" | "back":
+            case "broken" | "stretch" | "push" | "replace" | "clockwise" | "on" | "pinned" | "shown" | "drawn" | "key" | "back":
                 return self.chance(0.5)
             case "leaving" | "arriving" | "x" | "y" | "by":
                 return self.number()

@@ -52,6 +52,29 @@ def test_a_file_of_every_landed_schema_opens_with_its_history(tmp_path, schema):
     store.close()
 
 
+def test_a_step_from_before_a_column_came_is_taken_back_with_its_default(tmp_path):
+    """What a step of schema 8 kept of a scene knows nothing of its colours, which must not be missing."""
+    text = (Path(__file__).parent / "schemas" / "schema-8.sql").read_text(encoding="utf-8")
+    written(tmp_path / "old.db", text)
+    db = sqlite3.connect(tmp_path / "old.db")
+    (scene_id,) = db.execute("SELECT id FROM scene").fetchone()
+    db.execute("INSERT INTO step (id, scene, kind, label) VALUES (90, ?, 'undo', 'rename')", (scene_id,))
+    db.execute("INSERT INTO inverse (id, step, action, part_of, part) VALUES (900, 90, 'update', 'scene', ?)", (scene_id,))
+    columns = "id, name, fps, length, width, height, background"
+    db.execute(f"INSERT INTO scene_before (inverse, {columns}) SELECT 900, {columns.replace('name', quoted('Before'))} FROM scene")
+    db.commit()
+    db.close()
+    store = SceneStore(tmp_path / "old.db")
+    undone = store.undo(scene_id, revision=store.load(scene_id).revision)
+    assert undone.scene.name == "Before"
+    assert undone.scene.palette == ()
+    store.close()
+
+
+def quoted(text):
+    return f"'{text}'"
+
+
 def test_numbers_that_old_steps_ask_for_are_not_given_away(tmp_path):
     written(tmp_path / "old.db", (Path(__file__).parent / "schemas" / "schema-5.sql").read_text(encoding="utf-8"))
     store = SceneStore(tmp_path / "old.db")

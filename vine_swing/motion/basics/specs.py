@@ -93,7 +93,7 @@ COMMON = (
     ),
     ChannelSpec(
         "depth",
-        "depth",
+        "far",
         "Depth",
         "travel",
         "",

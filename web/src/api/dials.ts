@@ -12,6 +12,7 @@ export const dialThing = (dial: Dial): DialThing => ({
   name: dial.name,
   parent: null,
   shown: true,
+  pinned: false,
   span: {},
   rules: [],
   channels: { value: dial.channel ?? {} } as DialThing["channels"],

@@ -3,7 +3,7 @@
  * changes. The page reads these arrays and never works out motion itself.
  */
 import { decode } from "@msgpack/msgpack";
-import { resolved, type Step, type StepData } from "@/api/paintList";
+import { type Known, resolved, type Step, type StepData } from "@/api/paintList";
 import { type Pages, pagesOf } from "@/api/pictures";
 
 /** An array of `rows` rows, `width` numbers each. */
@@ -144,13 +144,16 @@ export function readMotion(message: Uint8Array, before?: Motion): Motion {
   }
   const { revision, fps, length, size, background, order } = wire;
   const stepData = wire.steps ?? old?.stepData ?? [];
-  const steps = resolved(stepData, {
-    track: ([owner, name, first]) => startingAt(trackOf(objects.get(owner), name), first),
-    outline: (owner, first) => startingAt(objects.get(owner)?.outline, first),
-    pictures: (owner) => objects.get(owner)?.pages,
-  });
+  const steps = resolved(stepData, knownIn(objects));
   return { revision, fps, length, size, background, order, hidden: new Set(wire.hidden), objects, steps, stepData };
 }
+
+/** What the addresses of a paint list stand for among some objects. */
+export const knownIn = (objects: ReadonlyMap<string, BakedObject>): Known => ({
+  track: ([owner, name, first]) => startingAt(trackOf(objects.get(owner), name), first),
+  outline: (owner, first) => startingAt(objects.get(owner)?.outline, first),
+  pictures: (owner) => objects.get(owner)?.pages,
+});
 
 /** Rows whose first is that of another frame than 0. */
 const startingAt = <T extends object>(rows: T | undefined, first: number | undefined): T | undefined =>

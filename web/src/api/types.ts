@@ -18,7 +18,13 @@ export type ParadeObject = Schemas["ParadeObject"];
 export type Parade = Schemas["Parade"];
 export type ItemList = Parade["lists"][number];
 export type TroupeObject =
-  Schemas["ShapeObject"] | Schemas["GroupObject"] | FigureObject | ParadeObject | Schemas["PictureObject"] | InsetThing;
+  | Schemas["ShapeObject"]
+  | Schemas["GroupObject"]
+  | FigureObject
+  | ParadeObject
+  | Schemas["PictureObject"]
+  | InsetThing
+  | Schemas["CameraObject"];
 /** The joints of a figure, where they rest. */
 export type Figure = Schemas["Figure"];
 export type Limb = Schemas["Limb"];

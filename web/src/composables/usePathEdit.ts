@@ -6,6 +6,7 @@ import { difference, inverse, type Matrix, moved, type Point, rounded, straighte
 import { carrierOf } from "@/picture/boxes";
 import { usePicks } from "@/stores/picks";
 import { usePlayback } from "@/stores/playback";
+import { lensOf } from "@/picture/lens";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
 
@@ -124,7 +125,9 @@ export function usePathEdit(toPicture: (event: PointerEvent | MouseEvent) => Poi
     const place = scene.motion?.objects.get(selection.objectId ?? "")?.place;
     const [first, last] = [keys.value[0]?.frame, keys.value.at(-1)?.frame];
     if (!place || first === undefined || last === undefined) return;
-    const at = toPicture(event);
+    const home = inverse(lensOf(scene.motion, selection.objectId ?? "", playback.frame));
+    if (!home) return;
+    const at = moved(home, toPicture(event));
     let best = { frame: -1, far: Infinity };
     for (let frame = Math.ceil(first); frame <= Math.min(last, place.rows - 1); frame++) {
       const far = Math.hypot((place.data[frame * 2] ?? 0) - at.x, (place.data[frame * 2 + 1] ?? 0) - at.y);

@@ -58,7 +58,8 @@ export function usePictureDrag(toPicture: (event: PointerEvent) => Point, snappi
       if (!active.value && Math.hypot(e.clientX - press.x, e.clientY - press.y) < SLACK) return;
       active.value = grip.kind;
       const to = toPicture(e);
-      values.value = drag(snap && !e.altKey ? snap(from, to, e.shiftKey) : to, { steady: e.shiftKey });
+      const now = drag(snap && !e.altKey ? snap(from, to, e.shiftKey) : to, { steady: e.shiftKey });
+      values.value = thing.kind === "camera" ? framed(now, start) : now;
       if (e.altKey) snapping.end();
       if (grip.kind !== "pivot") changing.show(thing, values.value);
     };
@@ -102,6 +103,14 @@ export function usePictureDrag(toPicture: (event: PointerEvent) => Point, snappi
   }
 
   return { active, values, begin, nudge };
+}
+
+/** A camera whose frame is made larger looks from farther away. */
+function framed(values: Record<string, number>, start: Held): Record<string, number> {
+  const { "scale.x": wide, "scale.y": high, ...others } = values;
+  if (wide === undefined || high === undefined) return values;
+  const factor = Math.max(Math.abs(wide), Math.abs(high), 0.01);
+  return { ...others, zoom: Number(((start.values["zoom"] ?? 1) / factor).toFixed(4)) };
 }
 
 function dragOf(grip: Grip, start: Held, from: Point): Drag {

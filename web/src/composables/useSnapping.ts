@@ -8,6 +8,7 @@ import { type Guide, type Guides, pictureGuides, snapTo } from "@/geometry/snapp
 import { moved, type Point } from "@/geometry/matrix";
 import { boxOf, corners, withParts, viewOf } from "@/picture/boxes";
 import { usePlayback } from "@/stores/playback";
+import { lensOf } from "@/picture/lens";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
 
@@ -68,10 +69,11 @@ export function useSnapping(scale: () => number) {
     if (!extent) return null;
     const guides = guidesFor(id);
     const place = scene.motion?.objects.get(id)?.place;
-    const pivot = place ? valuesAt(place, playback.frame) : [];
+    const [px = 0, py = 0] = place ? valuesAt(place, playback.frame) : [];
+    const pivot = place ? moved(lensOf(scene.motion, id, playback.frame), { x: px, y: py }) : null;
     const [xs, ys] = [
-      [...extent.xs, pivot[0] ?? extent.xs[1]!],
-      [...extent.ys, pivot[1] ?? extent.ys[1]!],
+      [...extent.xs, pivot?.x ?? extent.xs[1]!],
+      [...extent.ys, pivot?.y ?? extent.ys[1]!],
     ];
     return (from, to, steady) => {
       let [dx, dy] = [to.x - from.x, to.y - from.y];

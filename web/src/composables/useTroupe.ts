@@ -26,6 +26,7 @@ export const KINDS: readonly Kind[] = [
   { kind: "outline", label: "Outline from SVG path…", icon: "outline" },
   { kind: "picture", label: "Picture or flipbook…", icon: "picture" },
   { kind: "group", label: "Group", icon: "group" },
+  { kind: "camera", label: "Camera", icon: "camera" },
   { kind: "inset", label: "Inset: a scene inside…", icon: "inset" },
   { kind: "element", label: "Ready element…", icon: "parade" },
   { kind: "figure", label: "Figure that walks…", icon: "figure" },
@@ -58,13 +59,21 @@ export function useTroupe() {
   async function add(kind: string, pathData = ""): Promise<void> {
     if (!scene.head) return;
     const id = newId();
+    if (kind === "camera") {
+      if (scene.camera) selection.pick(scene.camera.id);
+      else if (await scene.edit([{ edit: "add-camera", id, name: "Camera" }])) {
+        scene.wholeStage = true;
+        selection.pick(id);
+      }
+      return;
+    }
     const [width, height] = scene.head.size;
     const place = { x: still(width / 2), y: still(height / 2) };
     const word = KINDS.find((one) => one.kind === kind)?.label.replace(/ from.*/, "") ?? "Object";
     const { hex: colour, name: tint } = nextColour(scene.objects.length);
     // Until it is called something better, its colour tells it from others of its shape.
     const name = kind === "group" ? word : `${tint} ${word.toLowerCase()}`;
-    const common = { id, name, parent: null, shown: true, span: {}, rules: [] };
+    const common = { id, name, parent: null, shown: true, pinned: false, span: {}, rules: [] };
     const paint: Record<string, Channel> = { [kind === "line" ? "stroke" : "fill"]: still(colour) };
     const object: TroupeObject =
       kind === "group"
@@ -141,6 +150,7 @@ export function useTroupe() {
 
   const hangOn = (id: string, parent: string | null) =>
     scene.edit([{ edit: "reparent-object", id, parent, keep_at: playback.frame }]);
+  const pin = (id: string, pinned: boolean) => scene.edit([{ edit: "pin-object", id, pinned }]);
   const show = (id: string, shown: boolean) => scene.edit([{ edit: "show-object", id, shown }]);
 
   /** Move an object in the drawing order, by steps towards the front (+) or the back (−). */
@@ -162,5 +172,5 @@ export function useTroupe() {
     selection.pick(ids[(at + by + ids.length) % ids.length] ?? null);
   }
 
-  return { add, addFigure, duplicate, remove, hangOn, show, reorder, moveTo, pickNext };
+  return { add, addFigure, duplicate, remove, hangOn, pin, show, reorder, moveTo, pickNext };
 }

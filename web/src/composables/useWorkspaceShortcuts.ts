@@ -137,6 +137,7 @@ export function useWorkspaceShortcuts(does: WorkspaceDoes): readonly Shortcut[] 
       withThing((id) => inside.enter(id)),
     ),
     one("Picked object", ["Shift+h"], "Go back out", () => inside.leave()),
+    one("Page", ["c"], "The whole stage, or what the camera sees", () => (scene.wholeStage = !scene.wholeStage)),
     one("Page", ["v"], "Pick and move", () => (selection.tool = "pick")),
     one("Page", ["p"], "Move the pivot", () => (selection.tool = "pivot")),
     one("Page", ["w"], "Draw and bend paths", () => (selection.tool = "path")),

@@ -4,6 +4,7 @@ import type { SceneObject } from "@/api/types";
 import { IDENTITY, inverse, type Matrix, moved, type Point, times, toMatrix } from "@/geometry/matrix";
 import { atFrame, inside, type Looked, opacityAt, outlineAt, placeOf } from "@/picture/looked";
 import { inOrder, type Leaf, type Step, stepsOf } from "@/api/paintList";
+import { frameOf, lensOf } from "@/picture/lens";
 import { extentOf } from "@/picture/layers";
 
 export interface Box {
@@ -28,8 +29,10 @@ export const viewOf = (motion: Motion, id: string, frame: number): Matrix | null
 
 /** What carries an object: its parent, or the bone of it that it hangs on; nothing for what hangs on nothing. */
 export function carrierOf(motion: Motion | null, thing: SceneObject | null, frame: number): Matrix {
-  const parent = thing && thing.kind !== "dial" && thing.parent ? motion?.objects.get(thing.parent) : undefined;
-  if (!parent || !thing || thing.kind === "dial") return IDENTITY;
+  if (!thing || thing.kind === "dial") return IDENTITY;
+  const parent = thing.parent ? motion?.objects.get(thing.parent) : undefined;
+  // What hangs on nothing is seen through the camera.
+  if (!parent) return lensOf(motion, thing.id, frame);
   const carrier = toMatrix(valuesAt((thing.bone ? parent.bones[thing.bone] : undefined) ?? parent.view, frame));
   const lead = parent.channels["copies.lead"];
   // What hangs on a parade is taken hold of where its lead stands.
@@ -59,6 +62,7 @@ export function withParts(id: string, parts: Parts): string[] {
 export function boxOf(motion: Motion, id: string, frame: number, parts: Parts): Box | null {
   const own = motion.objects.get(id);
   if (!own) return null;
+  if (own.channels["zoom"]) return frameOf(motion, id, frame);
   const bounds = outlineAt(own.outline, frame)?.bounds;
   if (bounds) return { left: bounds[0], top: bounds[1], right: bounds[2], bottom: bounds[3] };
   // Of an inset in a parade, whose frames differ from copy to copy, the picture inside as a whole.

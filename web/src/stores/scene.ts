@@ -6,6 +6,7 @@ import { api, type ChangedMotion, ServiceError } from "@/api/client";
 import { type Motion, readMotion } from "@/api/motion";
 import { dialThing } from "@/api/dials";
 import type { TroupeObject, DialThing, Edit, HistoryState, SceneHead, SceneObject, SceneState } from "@/api/types";
+import { onStage } from "@/picture/lens";
 import { useSaid } from "@/stores/said";
 
 /** Edits shown but not made: the picture as it would be, until they are kept or let go. */
@@ -32,7 +33,11 @@ export const useScene = defineStore("scene", () => {
   /** The scene to go out to, once the one at hand is no more: undo took it away, or somebody else did. */
   const goOutTo = ref<string | null>(null);
 
-  const motion = computed(() => looked.value ?? kept.value);
+  /** Whether the whole stage is seen, and the camera's frame in it, instead of what the camera sees. */
+  const wholeStage = ref(false);
+  const seen = computed(() => looked.value ?? kept.value);
+  const camera = computed(() => objects.value.find((thing) => thing.kind === "camera") ?? null);
+  const motion = computed(() => (seen.value && wholeStage.value && camera.value ? onStage(seen.value) : seen.value));
   /** The dials, as things with one channel. */
   const dials = computed<readonly DialThing[]>(() => (head.value?.dials ?? []).map(dialThing));
   /** Objects by id, and dials by `dial:` and their id. */
@@ -226,6 +231,7 @@ export const useScene = defineStore("scene", () => {
     id.value = null;
     head.value = null;
     whole.value = null;
+    wholeStage.value = false;
     objects.value = [];
     kept.value = null;
     letGo();
@@ -242,6 +248,8 @@ export const useScene = defineStore("scene", () => {
     parts,
     kept,
     motion,
+    camera,
+    wholeStage,
     look,
     whole,
     goOutTo,

@@ -10,7 +10,7 @@ import { type Row, useVocabulary } from "@/stores/vocabulary";
 
 export type Tool = "pick" | "pivot" | "path" | "draw" | "points" | "link" | "joints";
 
-const SHEET_TABS = ["sheet", "curves", "speed", "links"] as const;
+const SHEET_TABS = ["sheet", "curves", "speed", "depth", "links"] as const;
 export type SheetTab = (typeof SHEET_TABS)[number];
 
 export const useSelection = defineStore("selection", () => {

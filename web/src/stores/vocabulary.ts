@@ -16,9 +16,6 @@ export interface Row {
   readonly channels: readonly ChannelWords[];
 }
 
-/** Nothing shows depth yet, so nobody is asked for it. */
-const UNSHOWN = new Set(["depth"]);
-
 export const useVocabulary = defineStore("vocabulary", () => {
   const words = shallowRef<Vocabulary | null>(null);
   const rowsByKind = new Map<string, readonly Row[]>();
@@ -64,7 +61,6 @@ export const useVocabulary = defineStore("vocabulary", () => {
     if (!rows && words.value) {
       const byName = new Map<string, Row & { channels: ChannelWords[] }>();
       for (const channel of channelsOf(thing)) {
-        if (UNSHOWN.has(channel.name)) continue;
         const row = byName.get(channel.row) ?? { name: channel.row, family: channel.family, channels: [] };
         row.channels.push(channel);
         byName.set(channel.row, row);

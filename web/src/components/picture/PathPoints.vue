@@ -6,11 +6,14 @@ import { useSetCorner } from "@/composables/usePathShape";
 import type { PathEdit } from "@/composables/usePathEdit";
 import type { PictureView } from "@/composables/usePictureView";
 import { type Point } from "@/geometry/matrix";
+import { usePlayback } from "@/stores/playback";
+import { lensOf } from "@/picture/lens";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
 
 const props = defineProps<{ path: PathEdit; view: PictureView }>();
 const scene = useScene();
+const playback = usePlayback();
 const selection = useSelection();
 const setCorner = useSetCorner();
 
@@ -26,10 +29,10 @@ const hold = computed(() => {
   const [first, last] = [props.path.keys.value[0]?.frame ?? 0, props.path.keys.value.at(-1)?.frame ?? 0];
   if (!baked || baked.rows < 2) return "";
   const points: string[] = [];
+  const lens = lensOf(scene.motion, selection.objectId ?? "", playback.frame);
   for (let i = Math.max(0, Math.ceil(first)); i <= Math.min(last, baked.rows - 1); i++) {
-    points.push(
-      `${(baked.data[i * 2]! * props.view.scale.value + props.view.left.value).toFixed(1)} ${(baked.data[i * 2 + 1]! * props.view.scale.value + props.view.top.value).toFixed(1)}`,
-    );
+    const p = props.view.onStage(lens, { x: baked.data[i * 2]!, y: baked.data[i * 2 + 1]! });
+    points.push(`${p.x.toFixed(1)} ${p.y.toFixed(1)}`);
   }
   return points.length ? `M${points.join("L")}` : "";
 });

@@ -43,6 +43,17 @@ const others = computed(() => scene.objects.filter((one) => one.id !== selection
       links
     </button>
     <button
+      v-if="scene.camera"
+      class="chip"
+      :class="{ on: scene.wholeStage }"
+      role="switch"
+      :aria-checked="scene.wholeStage"
+      title="The whole stage with the frame of the camera in it, instead of what the camera sees (C)"
+      @click="scene.wholeStage = !scene.wholeStage"
+    >
+      whole stage
+    </button>
+    <button
       v-if="inside.trail.at(-1)?.use"
       class="chip"
       :class="{ on: inside.showAround }"
@@ -180,6 +191,7 @@ const others = computed(() => scene.objects.filter((one) => one.id !== selection
   bottom: 10px;
   display: flex;
   gap: 7px;
+  user-select: none;
 }
 .on {
   color: #a31f43;

@@ -8,6 +8,7 @@ import { useNames } from "@/composables/useNames";
 import type { Point } from "@/geometry/matrix";
 import { useDrives } from "@/stores/drives";
 import { usePlayback } from "@/stores/playback";
+import { lensOf } from "@/picture/lens";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
 
@@ -43,10 +44,7 @@ function placeOf(id: string): Point | null {
   const place = scene.motion?.objects.get(id)?.place;
   if (!place) return null;
   const [x = 0, y = 0] = valuesAt(place, playback.frame);
-  return {
-    x: x * props.view.scale.value + props.view.left.value,
-    y: y * props.view.scale.value + props.view.top.value,
-  };
+  return props.view.onStage(lensOf(scene.motion, id, playback.frame), { x, y });
 }
 const threads = computed(() =>
   pairs.value.flatMap((pair) => {

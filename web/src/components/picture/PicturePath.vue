@@ -6,6 +6,7 @@ import { computed } from "vue";
 import type { Rows } from "@/api/motion";
 import type { PictureView } from "@/composables/usePictureView";
 import type { Point } from "@/geometry/matrix";
+import { lensOf } from "@/picture/lens";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
 
@@ -30,12 +31,9 @@ function wayOf(place: Rows | undefined): Point[] {
   const still = found.every((p) => Math.abs(p.x - found[0]!.x) + Math.abs(p.y - found[0]!.y) < 0.01);
   return still ? [] : found;
 }
-const onStage = computed(() =>
-  points.value.map((p) => ({
-    x: p.x * props.view.scale.value + props.view.left.value,
-    y: p.y * props.view.scale.value + props.view.top.value,
-  })),
-);
+/** The way lies in the scene, and is seen as the camera sees it now. */
+const lens = computed(() => lensOf(scene.motion, props.id, playback.frame));
+const onStage = computed(() => points.value.map((p) => props.view.onStage(lens.value, p)));
 const text = (p: Point) => `${p.x.toFixed(1)} ${p.y.toFixed(1)}`;
 const line = computed(() => (onStage.value.length ? `M${onStage.value.map(text).join("L")}` : ""));
 const dots = computed(() => onStage.value.map((p) => `M${text(p)}h0`).join(""));

@@ -13,6 +13,7 @@ import { drawingOf, type RuleGrip } from "@/geometry/ruleGrips";
 import { carrierOf, viewOf } from "@/picture/boxes";
 import { beginOwnDrag } from "@/composables/useDrag";
 import { usePlayback } from "@/stores/playback";
+import { lensOf } from "@/picture/lens";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
 
@@ -105,7 +106,7 @@ const placeOf = (id: string): Point | null => {
   const place = scene.motion?.objects.get(id)?.place;
   if (!place) return null;
   const [x = 0, y = 0] = valuesAt(place, playback.frame);
-  return props.view.onStage(IDENTITY, { x, y });
+  return props.view.onStage(lensOf(scene.motion, id, playback.frame), { x, y });
 };
 const own = computed(() => placeOf(thing.value?.id ?? ""));
 /** Where the line to the leader ends: at the leader, or beside the object where there is none yet. */

@@ -4,6 +4,7 @@ import { holdsNumbers } from "@/api/channels";
 import { useDevicePixelRatio, useElementSize } from "@vueuse/core";
 import { computed, onBeforeUnmount, ref, watch, watchEffect } from "vue";
 import LookLine from "@/components/picture/LookLine.vue";
+import PictureCamera from "@/components/picture/PictureCamera.vue";
 import PictureChips from "@/components/picture/PictureChips.vue";
 import PathBar from "@/components/picture/PathBar.vue";
 import PathPoints from "@/components/picture/PathPoints.vue";
@@ -33,7 +34,8 @@ import type { Point } from "@/geometry/matrix";
 import { boxOf, copyAtPoint, corners, topmostAt, viewOf } from "@/picture/boxes";
 import { paintAround } from "@/picture/around";
 import { liveAt, paintLive } from "@/picture/live";
-import { paintFrame } from "@/picture/paint";
+import { atFrame } from "@/picture/looked";
+import { paintFrame, paintSteps } from "@/picture/paint";
 import LiveBar from "@/components/cues/LiveBar.vue";
 import { useInside } from "@/stores/inside";
 import { useLinking } from "@/stores/linking";
@@ -74,19 +76,53 @@ const box = computed(() =>
   scene.motion && selection.object ? boxOf(scene.motion, selection.object.id, playback.frame, scene.parts) : null,
 );
 const matrix = computed(() =>
-  scene.motion && selection.object ? viewOf(scene.motion, selection.object.id, playback.frame) : null,
+  // The camera is taken hold of on the whole stage: what it sees fills the picture.
+  scene.motion && selection.object && (selection.object.kind !== "camera" || onStage.value)
+    ? viewOf(scene.motion, selection.object.id, playback.frame)
+    : null,
 );
+
+/** Whether the whole stage is painted, as far as there is room. */
+const onStage = computed(() => scene.wholeStage && scene.camera !== null && !live.on);
+/** What the canvas covers: the picture, or all there is room for. */
+const shown = computed(() =>
+  onStage.value
+    ? { left: 0, top: 0, width: width.value, height: height.value }
+    : {
+        left: view.left.value,
+        top: view.top.value,
+        width: view.shownWidth.value,
+        height: view.shownHeight.value,
+      },
+);
+
+/** The frame of the camera lies clear of the edges when the whole stage comes into view. */
+watch(onStage, (whole) => (whole ? view.zoomTo(view.scale.value * 0.72) : view.fit()));
 
 watchEffect(() => {
   const motion = scene.motion;
   const ctx = canvas.value?.getContext("2d");
   if (!ctx || !motion) return;
   const [w, h] = [
-    Math.max(1, Math.round(view.shownWidth.value * pixelRatio.value)),
-    Math.max(1, Math.round(view.shownHeight.value * pixelRatio.value)),
+    Math.max(1, Math.round(shown.value.width * pixelRatio.value)),
+    Math.max(1, Math.round(shown.value.height * pixelRatio.value)),
   ];
   if (ctx.canvas.width !== w || ctx.canvas.height !== h) [ctx.canvas.width, ctx.canvas.height] = [w, h];
-  if (live.on) paintLive(ctx, motion, { frameOf: live.frames && live.frameOf, parentOf }, w, h);
+  if (onStage.value) {
+    const ratio = pixelRatio.value;
+    const scale = view.scale.value * ratio;
+    ctx.setTransform(1, 0, 0, 1, 0, 0);
+    ctx.fillStyle = motion.background;
+    ctx.fillRect(0, 0, w, h);
+    paintSteps(ctx, motion.steps, atFrame(playback.frame), [
+      scale,
+      0,
+      0,
+      scale,
+      view.left.value * ratio,
+      view.top.value * ratio,
+    ]);
+  } else if (live.on) paintLive(ctx, motion, { frameOf: live.frames && live.frameOf, parentOf }, w, h);
   else {
     const outside = inside.outside;
     const around = outside && ((scale: number) => paintAround(ctx, outside, playback.frame, scale));
@@ -323,10 +359,10 @@ defineExpose({ nudge, drawn, points: withPoints, pointAt });
         class="canvas"
         data-testid="picture-canvas"
         :style="{
-          left: `${view.left.value}px`,
-          top: `${view.top.value}px`,
-          width: `${view.shownWidth.value}px`,
-          height: `${view.shownHeight.value}px`,
+          left: `${shown.left}px`,
+          top: `${shown.top}px`,
+          width: `${shown.width}px`,
+          height: `${shown.height}px`,
         }"
       />
       <PictureOnion
@@ -346,6 +382,7 @@ defineExpose({ nudge, drawn, points: withPoints, pointAt });
           v-if="selection.tool !== 'joints' && selection.showDrives && selection.thing && !playback.playing"
           :view="view"
         />
+        <PictureCamera v-if="onStage && scene.camera" :id="scene.camera.id" :view="view" @grip="drag.begin" />
         <PictureHandles
           v-if="selection.object && matrix && !playback.playing"
           :thing="selection.object"

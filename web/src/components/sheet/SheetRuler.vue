@@ -23,8 +23,13 @@ const TABS = [
   { name: "sheet" as const, label: "Sheet", about: "Lanes with leaves: when things happen" },
   { name: "curves" as const, label: "Curves", about: "Values over time, with keys and handles to drag" },
   { name: "speed" as const, label: "Speed", about: "How fast it goes over time, to drag faster or slower" },
+  { name: "depth" as const, label: "Depth", about: "How far away things are, seen from the side" },
   { name: "links" as const, label: "Links", about: "Who drives whom in the whole scene" },
 ];
+/** Only a camera sees how far away things are. */
+const tabs = computed(() =>
+  TABS.filter(({ name }) => name !== "depth" || scene.camera !== null || selection.sheetTab === "depth"),
+);
 const step = computed(() => rulerStep(time.perFrame, playback.fps));
 /** Frames to mark, of those that can be seen. */
 function every(distance: number): number[] {
@@ -79,7 +84,7 @@ function slide(event: PointerEvent): void {
     <div class="names" :style="{ width: `${NAMES}px` }">
       <div role="tablist" aria-label="Time">
         <button
-          v-for="tab in TABS"
+          v-for="tab in tabs"
           :key="tab.name"
           class="tab"
           role="tab"
@@ -164,8 +169,8 @@ function slide(event: PointerEvent): void {
   border-bottom: 2px solid transparent;
   background: none;
   padding: 1px 1px;
-  margin-right: 6px;
-  font: 600 12.5px var(--heading);
+  margin-right: 5px;
+  font: 600 12px var(--heading);
   color: var(--ink-2);
   cursor: pointer;
 }

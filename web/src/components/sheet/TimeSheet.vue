@@ -3,6 +3,7 @@
 import { useElementSize } from "@vueuse/core";
 import { computed, ref, watch } from "vue";
 import CurveView from "@/components/curves/CurveView.vue";
+import DepthView from "@/components/camera/DepthView.vue";
 import DrivesView from "@/components/links/DrivesView.vue";
 import SpeedView from "@/components/curves/SpeedView.vue";
 import ClearDialog from "@/components/sheet/ClearDialog.vue";
@@ -130,6 +131,7 @@ function wheel(event: WheelEvent): void {
     <SheetRuler :stops="stops" />
     <CurveView v-if="selection.sheetTab === 'curves'" />
     <SpeedView v-else-if="selection.sheetTab === 'speed'" />
+    <DepthView v-else-if="selection.sheetTab === 'depth'" />
     <DrivesView v-else-if="selection.sheetTab === 'links'" />
     <div
       v-else
@@ -196,7 +198,7 @@ function wheel(event: WheelEvent): void {
     <LeafActions v-if="selection.sheetTab === 'sheet'" />
     <ClearDialog />
     <PasteDialog />
-    <SheetPlayhead v-if="selection.sheetTab !== 'links'" />
+    <SheetPlayhead v-if="selection.sheetTab !== 'links' && selection.sheetTab !== 'depth'" />
   </section>
 </template>
 

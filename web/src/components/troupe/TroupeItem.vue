@@ -46,6 +46,7 @@ const note = computed(() => {
   const keyed = Object.values(props.thing.channels ?? {}).some((channel) => channel.keys.length > 1);
   if (props.thing.kind === "parade") return "parade";
   if (props.thing.kind === "inset") return "inset";
+  if (props.thing.pinned && scene.camera) return "pinned";
   if (props.thing.kind === "figure")
     return props.thing.rules.some((rule) => rule.kind === "gait" && rule.on) ? "walks" : "figure";
   return props.parts
@@ -95,6 +96,7 @@ function choose(command: string): void {
     inset: () => void insets.makeOf(id),
     enter: () => inside.enter(id),
     open: () => void insets.openUp(id),
+    pin: () => void troupe.pin(id, !props.thing.pinned),
     free: () => void troupe.hangOn(id, null),
     forward: () => troupe.reorder(id, 1),
     back: () => troupe.reorder(id, -1),
@@ -198,6 +200,9 @@ function dropHere(): void {
           </template>
           <ElDropdownItem v-else command="inset">Make an inset of this</ElDropdownItem>
           <ElDropdownItem command="hang">Hang on…</ElDropdownItem>
+          <ElDropdownItem v-if="scene.camera && !thing.parent && thing.kind !== 'camera'" command="pin">{{
+            thing.pinned ? "Let the camera pass it" : "Pin to the picture"
+          }}</ElDropdownItem>
           <ElDropdownItem v-if="thing.parent" command="free">Free from its parent</ElDropdownItem>
           <ElDropdownItem command="forward" divided>One nearer (Alt+Up)</ElDropdownItem>
           <ElDropdownItem command="back">One further back (Alt+Down)</ElDropdownItem>

@@ -4,6 +4,7 @@ import { computed } from "vue";
 import OutlineFields from "@/components/outline/OutlineFields.vue";
 import { rowsRead } from "@/api/parades";
 import PicturePanel from "@/components/pictures/PicturePanel.vue";
+import CameraPanel from "@/components/camera/CameraPanel.vue";
 import InsetPanel from "@/components/insets/InsetPanel.vue";
 import ParadePanel from "@/components/parades/ParadePanel.vue";
 import FigurePanel from "@/components/figures/FigurePanel.vue";
@@ -20,7 +21,15 @@ const scene = useScene();
 const selection = useSelection();
 const playback = usePlayback();
 /** Of a parade, the rows that its arrangement reads. */
-const rows = computed(() => (selection.thing ? rowsRead(selection.thing, selection.rows) : []));
+const rows = computed(() => {
+  const thing = selection.thing;
+  if (!thing) return [];
+  if (thing.kind === "camera") return selection.rows.filter((row) => CAMERA_ROWS.has(row.name));
+  // Only a camera sees how far away a thing is, and what hangs on one is as far away as that.
+  const deep = scene.camera !== null && !thing.parent && !thing.pinned;
+  return rowsRead(thing, selection.rows).filter((row) => row.name !== "Depth" || deep);
+});
+const CAMERA_ROWS = new Set(["Travel", "Rotation", "Zoom"]);
 const text = computed(() => textOf(selection.thing));
 
 function flip(axis: "x" | "y"): void {
@@ -38,11 +47,12 @@ function flip(axis: "x" | "y"): void {
       <FigurePanel v-if="selection.thing.kind === 'figure'" />
       <ParadePanel v-if="selection.thing.kind === 'parade'" :key="selection.thing.id" />
       <PicturePanel v-if="selection.thing.kind === 'picture'" :key="selection.thing.id" :thing="selection.thing" />
+      <CameraPanel v-if="selection.thing.kind === 'camera'" :key="selection.thing.id" :thing="selection.thing" />
       <InsetPanel v-if="selection.thing.kind === 'inset'" :key="selection.thing.id" :thing="selection.thing" />
       <TextFields v-if="text && selection.thing.kind === 'shape'" :thing="selection.thing" :shape="text" />
       <ValueRow v-for="row in rows" :key="`${selection.thing.id} ${row.name}`" :thing="selection.thing" :row="row" />
       <DialFields v-if="selection.thing.kind === 'dial'" :thing="selection.thing" />
-      <div v-else class="flips">
+      <div v-else-if="selection.thing.kind !== 'camera'" class="flips">
         <button class="chip" title="Mirror it left to right, about its pivot" @click="flip('x')">Flip ↔</button>
         <button class="chip" title="Mirror it top to bottom, about its pivot" @click="flip('y')">Flip ↕</button>
       </div>
