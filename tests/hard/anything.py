@@ -282,6 +282,8 @@ class Anything:
                 return self.draw.choice([one.id for one in scene.pictures] or ["picture-0000000000000000"])
             case "frames_a_page":
                 return self.one_of(1.0, 2.5, 0.1)
+            case "blur":
+                return self.one_of(None, {"samples": self.draw.randrange(1, 66), "shutter": self.one_of(180.0, 0.0, 720.0)})
             case "depths":
                 return {one.id: self.one_of(-0.9, 0.0, 2.5) for one in scene.objects[:3]}
             case "inset":
@@ -459,7 +461,7 @@ class Anything:
                 return self.one_of("", "%", "px", "°")
             case "share":
                 return self.draw.uniform(0.05, 0.95)
-            case "broken" | "stretch" | "push" | "replace" | "clockwise" | "on" | "pinned" | "shown" | "drawn" | "key" | "back":
+            case "broken" | "stretch" | "push" | "replace" | "clockwise" | "on" | "pinned" | "blurred" | "shown" | "drawn" | "key" | "back":
                 return self.chance(0.5)
             case "leaving" | "arriving" | "x" | "y" | "by":
                 return self.number()

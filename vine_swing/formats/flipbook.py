@@ -9,7 +9,7 @@ import numpy as np
 
 from vine_swing.formats.export import Cancelled, Pixels, Progress, painted
 from vine_swing.motion.baking.baked import Baked
-from vine_swing.picture.paint import Painter
+from vine_swing.picture.blur import painter_of
 
 
 def write_flipbook(baked: Baked, path: Path, *, progress: Progress = lambda done: True, scale: float = 1.0) -> None:
@@ -18,7 +18,7 @@ def write_flipbook(baked: Baked, path: Path, *, progress: Progress = lambda done
     Raises:
         Cancelled: if `progress` returns False; the unfinished file is left for the caller to remove.
     """
-    painter = Painter(baked, scale=scale, background=False)
+    painter = painter_of(baked, scale=scale, background=False)
     # PNG is compressed already.
     with zipfile.ZipFile(path, "w", zipfile.ZIP_STORED) as book:
         for number, pixels in enumerate(painted(painter, range(len(baked.frames)))):

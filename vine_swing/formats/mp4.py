@@ -8,6 +8,7 @@ from av.video.reformatter import ColorRange, Colorspace, VideoReformatter
 
 from vine_swing.formats.export import Cancelled, Progress, made_ahead
 from vine_swing.motion.baking.baked import Baked
+from vine_swing.picture.blur import BlurredPainter, painter_of
 from vine_swing.picture.paint import Painter
 
 
@@ -19,7 +20,7 @@ def write_mp4(baked: Baked, path: Path, *, progress: Progress = lambda done: Tru
     Raises:
         Cancelled: if `progress` returns False; the unfinished file is left for the caller to remove.
     """
-    painter = Painter(baked, scale=scale)
+    painter = painter_of(baked, scale=scale)
     even = painter.width % 2 == 0 and painter.height % 2 == 0
     rate = Fraction(baked.scene.fps).limit_denominator(1001)
     with av.open(str(path), "w", format="mp4", options={"movflags": "+faststart"}) as file:
@@ -40,7 +41,7 @@ def write_mp4(baked: Baked, path: Path, *, progress: Progress = lambda done: Tru
 class _Pictures:
     """Paints frames straight into the memory of one video frame and converts them to the encoder's pixels; for one thread."""
 
-    def __init__(self, painter: Painter, pix_fmt: str) -> None:
+    def __init__(self, painter: Painter | BlurredPainter, pix_fmt: str) -> None:
         self._painter, self._pix_fmt = painter, pix_fmt
         self._canvas = av.VideoFrame(painter.width, painter.height, "rgba")
         self._plane = self._canvas.planes[0]

@@ -3,6 +3,7 @@
 import skia
 
 from vine_swing.motion.baking.baked import Baked
+from vine_swing.picture.blur import painter_of
 from vine_swing.picture.paint import Painter
 
 #: Pixels across and down that a preview fits into: two device pixels for each of a card on the Shelf.
@@ -14,6 +15,12 @@ QUALITY = 82
 def telling_frame(length: int) -> int:
     """The frame that a still of a scene shows: a third of the way in, when things are under way."""
     return length // 3
+
+
+def still(baked: Baked, frame: int, scale: float) -> bytes:
+    """One frame as exports paint it, as PNG."""
+    image = skia.Image.fromarray(painter_of(baked, scale=scale).frame(frame), skia.kRGBA_8888_ColorType, skia.kPremul_AlphaType)
+    return bytes(image.encodeToData(skia.kPNG, 100))
 
 
 def preview(baked: Baked) -> bytes:

@@ -23,9 +23,9 @@ from vine_swing.motion.timing.channel import Channel, Key
 from vine_swing.motion.timing.ease import Ease
 
 _EASE: TypeAdapter[Ease] = TypeAdapter(Ease)
-_TIMELINE = ("name", "fps", "length", "width", "height", "background")
+_TIMELINE = ("name", "fps", "length", "width", "height", "background", "blur")
 _INSIDE = "SELECT * FROM scene WHERE within = ? ORDER BY position"
-_OBJECT = ("position", "name", "kind", "parent", "shown", "first_frame", "last_frame", "bone", "pinned", *CONTENT_COLUMNS)
+_OBJECT = ("position", "name", "kind", "parent", "shown", "first_frame", "last_frame", "bone", "pinned", "blurred", *CONTENT_COLUMNS)
 _RULE = ("position", "kind", '"on"', "channels", "mode", "words")
 _DIAL = ("position", "name", "unit", "low", "high")
 _CUE = ("position", "name", "first_frame", "last_frame", "objects", "key", "click", "plays")
@@ -67,7 +67,7 @@ def _read_timeline(db: sqlite3.Connection, row: sqlite3.Row) -> dict[str, Any]:
         data = {"id": thing["id"], "name": thing["name"], "kind": thing["kind"], "parent": thing["parent"], "shown": bool(thing["shown"])}
         data["span"] = {"first": thing["first_frame"], "last": thing["last_frame"]}
         data |= {"channels": channels["object", thing["row"]], "rules": rules[thing["row"]]}
-        data |= {"bone": thing["bone"], "pinned": bool(thing["pinned"])}
+        data |= {"bone": thing["bone"], "pinned": bool(thing["pinned"]), "blurred": thing["blurred"] != 0}
         for column in CONTENT_COLUMNS:
             if thing[column] is not None:
                 data[column] = json.loads(thing[column])
@@ -82,6 +82,7 @@ def _read_timeline(db: sqlite3.Connection, row: sqlite3.Row) -> dict[str, Any]:
         for cue in db.execute("SELECT * FROM cue WHERE scene = ? ORDER BY position", (scene_id,))
     ]
     head = {name: row[name] for name in ("name", "fps", "length", "background")} | {"size": (row["width"], row["height"])}
+    head["blur"] = json.loads(row["blur"]) if row["blur"] is not None else None
     return head | {"objects": objects, "dials": dials, "cues": cues}
 
 
@@ -347,7 +348,8 @@ def _update(db: sqlite3.Connection, table: str, columns: tuple[str, ...], values
 
 
 def _timeline_values(scene: Timeline) -> tuple[Any, ...]:
-    return scene.name, scene.fps, scene.length, *scene.size, scene.background
+    blur = scene.blur.model_dump_json() if scene.blur is not None else None
+    return scene.name, scene.fps, scene.length, *scene.size, scene.background, blur
 
 
 def _object_values(thing: SceneObject, position: int) -> tuple[Any, ...]:
@@ -363,6 +365,7 @@ def _object_values(thing: SceneObject, position: int) -> tuple[Any, ...]:
         thing.span.last,
         thing.bone,
         int(thing.pinned),
+        int(thing.blurred),
         *contents,
     )
 

@@ -48,7 +48,7 @@ from vine_swing.motion.edits.parades import MakeParade, OpenParade, SetParade
 from vine_swing.motion.edits.paths import JoinPath, SetCorner, SetWay, SplitPath
 from vine_swing.motion.edits.pictures import AddPicture, DropPictures, LayBehind, ReplacePicture, SetPicture, TurnPages
 from vine_swing.motion.edits.rules import AddRule, DeleteRule, FreezeChannel, LinkSetting, MoveRule, SetRule, SetSetting
-from vine_swing.motion.edits.scene import RenameScene, SetBackground, SetFps, SetLength, SetPalette, SetSize
+from vine_swing.motion.edits.scene import BlurObject, RenameScene, SetBackground, SetBlur, SetFps, SetLength, SetPalette, SetSize
 from vine_swing.motion.edits.several import AddObjects
 from vine_swing.motion.edits.spans import FitInset, FitParts, SetSpan
 from vine_swing.motion.edits.take_apart import TakeApart
@@ -154,6 +154,8 @@ AnyEdit = Annotated[
     | Flip
     | AddFont
     | RemoveFont
+    | SetBlur
+    | BlurObject
     | RenameScene
     | SetFps
     | SetLength

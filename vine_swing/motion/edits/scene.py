@@ -5,10 +5,10 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from vine_swing.motion.basics.errors import EditError
-from vine_swing.motion.basics.values import MAX_LENGTH, Colour, Name
-from vine_swing.motion.edits.base import Edit, in_time
+from vine_swing.motion.basics.values import MAX_LENGTH, Colour, Id, Name
+from vine_swing.motion.edits.base import Edit, in_time, object_in, with_object
 from vine_swing.motion.rules.rule import Rule
-from vine_swing.motion.scene.model import MAX_PALETTE, Scene, Span
+from vine_swing.motion.scene.model import MAX_PALETTE, MotionBlur, Scene, Span
 from vine_swing.motion.timing.channel import Channel
 
 
@@ -114,6 +114,33 @@ class SetBackground(Edit):
 
     def label(self, scene: Scene) -> str:
         return "background colour"
+
+
+class SetBlur(Edit):
+    """Blur the motion of the scene, or null: not."""
+
+    edit: Literal["set-blur"]
+    blur: MotionBlur | None
+
+    def apply(self, scene: Scene) -> Scene:
+        return scene.but(blur=self.blur)
+
+    def label(self, scene: Scene) -> str:
+        return "motion blur" if self.blur is not None else "no motion blur"
+
+
+class BlurObject(Edit):
+    """Let an object's motion be blurred where the scene's is, or not."""
+
+    edit: Literal["blur-object"]
+    id: Id
+    blurred: bool
+
+    def apply(self, scene: Scene) -> Scene:
+        return with_object(scene, object_in(scene, self.id).but(blurred=self.blurred))
+
+    def label(self, scene: Scene) -> str:
+        return f"{'blur' if self.blurred else 'keep sharp'} {object_in(scene, self.id).name}"
 
 
 class SetPalette(Edit):

@@ -285,6 +285,8 @@ class _Object(Frozen):
     shown: bool = True
     #: Whether it keeps to the picture wherever the camera looks; of what hangs on nothing.
     pinned: bool = False
+    #: Whether its motion is blurred, where the scene's is.
+    blurred: bool = True
     span: Span = WHOLE
     channels: dict[str, Channel] = Field(default_factory=dict)
     rules: Annotated[tuple[Rule, ...], Field(max_length=100)] = ()
@@ -580,6 +582,13 @@ class Cue(Frozen):
         return self
 
 
+class MotionBlur(Frozen):
+    """What moves is smeared as by an open shutter: each frame is the mean of `samples` moments spread evenly over `shutter`/360 of a frame."""
+
+    samples: Annotated[int, Field(strict=True, ge=2, le=64)] = 16
+    shutter: Annotated[float, Field(strict=True, gt=0, le=720)] = 180.0
+
+
 class Timeline(Frozen):
     """What every scene has, inside another or by itself: a picture size, fps and length; objects in drawing order, the first at the back."""
 
@@ -588,6 +597,7 @@ class Timeline(Frozen):
     length: Annotated[int, Field(strict=True, ge=1, le=MAX_LENGTH)] = 120
     size: tuple[Annotated[int, Field(strict=True, ge=1, le=8192)], Annotated[int, Field(strict=True, ge=1, le=8192)]] = (1280, 720)
     background: Colour = "#F7F2E7"
+    blur: MotionBlur | None = None
     dials: Annotated[tuple[Dial, ...], Field(max_length=500)] = ()
     objects: Annotated[tuple[SceneObject, ...], Field(max_length=MAX_OBJECTS)] = ()
     cues: Annotated[tuple[Cue, ...], Field(max_length=MAX_CUES)] = ()

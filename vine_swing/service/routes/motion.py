@@ -12,7 +12,7 @@ from vine_swing.motion.baking.explain import explain
 from vine_swing.motion.basics import colour
 from vine_swing.motion.basics.values import MAX_LENGTH
 from vine_swing.motion.curves.svg_path import path_data
-from vine_swing.picture.preview import preview
+from vine_swing.picture.preview import preview, still
 from vine_swing.service import wire
 from vine_swing.service.deps import PatienceDep, SceneId, SessionsDep
 from vine_swing.service.routes.scenes import EditBatch
@@ -51,6 +51,20 @@ def scene_preview(scene_id: SceneId, sessions: SessionsDep, patience: PatienceDe
             previews.keep(scene_id, now, data)
     lasting = "public, max-age=31536000, immutable" if revision == now else "no-cache"
     return Response(data, media_type="image/webp", headers={"cache-control": lasting})
+
+
+@router.get("/scenes/{scene_id}/blurred", response_class=Response, responses={200: {"content": {"image/png": {}}, "description": "PNG"}})
+def blurred_frame(
+    scene_id: SceneId,
+    sessions: SessionsDep,
+    patience: PatienceDep,
+    frame: Annotated[int, Query(ge=0, le=MAX_LENGTH)],
+    scale: Annotated[float, Query(gt=0, le=2)] = 1.0,
+) -> Response:
+    """One frame as exports paint it, with motion blur; a `revision` in the address is for the browser's cache alone."""
+    with sessions.use(scene_id, patience) as used:
+        baked = used.motion(patience).baked
+    return Response(still(baked, min(frame, baked.scene.length - 1), scale), media_type="image/png", headers={"cache-control": "no-cache"})
 
 
 class VineStep(BaseModel):

@@ -13,7 +13,7 @@ from starlette.concurrency import run_in_threadpool
 from vine_swing.motion.basics.values import Name
 from vine_swing.motion.edits import AnyEdit
 from vine_swing.motion.outline.text.families import faces_of
-from vine_swing.motion.scene.model import Cue, Dial, InnerScene, KeptPicture, OwnFont, Scene, SceneObject, Timeline
+from vine_swing.motion.scene.model import Cue, Dial, InnerScene, KeptPicture, MotionBlur, OwnFont, Scene, SceneObject, Timeline
 from vine_swing.motion.scene.scene_file import parse, to_data
 from vine_swing.service import wire
 from vine_swing.service.deps import PatienceDep, SceneId, SessionsDep
@@ -134,6 +134,7 @@ class SceneHead(BaseModel):
     length: int
     size: tuple[int, int]
     background: str
+    blur: MotionBlur | None
     palette: tuple[str, ...]
     pictures: tuple[KeptPicture, ...]
     dials: tuple[Dial, ...]

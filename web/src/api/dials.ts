@@ -13,6 +13,7 @@ export const dialThing = (dial: Dial): DialThing => ({
   parent: null,
   shown: true,
   pinned: false,
+  blurred: true,
   span: {},
   rules: [],
   channels: { value: dial.channel ?? {} } as DialThing["channels"],

@@ -73,7 +73,7 @@ export function useTroupe() {
     const { hex: colour, name: tint } = nextColour(scene.objects.length);
     // Until it is called something better, its colour tells it from others of its shape.
     const name = kind === "group" ? word : `${tint} ${word.toLowerCase()}`;
-    const common = { id, name, parent: null, shown: true, pinned: false, span: {}, rules: [] };
+    const common = { id, name, parent: null, shown: true, pinned: false, blurred: true, span: {}, rules: [] };
     const paint: Record<string, Channel> = { [kind === "line" ? "stroke" : "fill"]: still(colour) };
     const object: TroupeObject =
       kind === "group"

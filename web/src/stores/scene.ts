@@ -117,6 +117,7 @@ export const useScene = defineStore("scene", () => {
       ...found.scene,
       own_fonts: found.own_fonts ?? [],
       inner: found.inner ?? [],
+      blur: found.scene.blur ?? null,
       pictures_shown: found.pictures_shown ?? {},
     };
     whole.value = found.whole ?? null;

@@ -45,6 +45,8 @@ export const useSelection = defineStore("selection", () => {
     keys: false,
     also: null as string | null,
   });
+  /** Whether a resting frame is shown as exports paint it, with motion blur. */
+  const showBlur = useLocalStorage("show-blur", true);
   const showPath = useLocalStorage("show-path", true);
   /** Whether the picture shows who drives the picked object, and whom it drives. */
   const showDrives = useLocalStorage("show-drives", true);
@@ -155,6 +157,7 @@ export const useSelection = defineStore("selection", () => {
     snap,
     onion,
     showPath,
+    showBlur,
     showDrives,
     onlyMoving,
     copyLanes,

@@ -14,6 +14,7 @@ const height = ref(720);
 const fps = ref(24);
 const length = ref(120);
 const background = ref("#FFFFFF");
+const [blurred, samples, shutter] = [ref(false), ref(16), ref(180)];
 /** What happens to keys and spans when length or fps change. */
 const keep = ref<"frames" | "seconds" | "stretch">("frames");
 
@@ -25,6 +26,8 @@ watch(
     fps.value = scene.head.fps;
     length.value = scene.head.length;
     background.value = scene.head.background;
+    blurred.value = Boolean(scene.head.blur);
+    [samples.value, shutter.value] = [scene.head.blur?.samples ?? 16, scene.head.blur?.shutter ?? 180];
     keep.value = "frames";
   },
   { immediate: true },
@@ -81,6 +84,8 @@ async function make(): Promise<void> {
   const reached = keep.value === "seconds" ? Math.max(1, Math.round((now.length * fps.value) / now.fps)) : now.length;
   if (length.value !== reached)
     edits.push({ edit: "set-length", length: length.value, stretch: keep.value === "stretch" });
+  const blur = blurred.value ? { samples: samples.value, shutter: shutter.value } : null;
+  if (JSON.stringify(blur) !== JSON.stringify(now.blur ?? null)) edits.push({ edit: "set-blur", blur });
   if (background.value !== now.background) edits.push({ edit: "set-background", colour: background.value });
   open.value = false;
   await scene.edit(edits);
@@ -146,6 +151,34 @@ async function make(): Promise<void> {
           </template>
         </div>
       </template>
+      <span>Motion blur</span>
+      <div class="blur">
+        <label title="What moves is smeared, as by a camera whose shutter is open for a while"
+          ><input v-model="blurred" type="checkbox" /> blur what moves</label
+        >
+        <div v-if="blurred" class="pair">
+          <NumberField
+            label="Shutter of the motion blur"
+            :value="shutter"
+            unit="° open"
+            :digits="0"
+            :low="1"
+            :high="720"
+            hint="How long the shutter is open: 180° is half a frame, 360° the whole"
+            @change="shutter = $event"
+          />
+          <NumberField
+            label="Moments of the motion blur"
+            :value="samples"
+            unit="moments"
+            :digits="0"
+            :low="2"
+            :high="64"
+            hint="From how many moments a frame is made: more are smoother, and take longer"
+            @change="samples = Math.round($event)"
+          />
+        </div>
+      </div>
       <span>Background</span>
       <ColourField label="Background" :rgba="rgba(background)" @change="background = $event" />
     </div>
@@ -177,6 +210,15 @@ async function make(): Promise<void> {
   display: flex;
   gap: 7px;
   cursor: pointer;
+}
+.blur {
+  display: grid;
+  gap: 6px;
+}
+.blur label {
+  display: flex;
+  gap: 7px;
+  align-items: center;
 }
 .note {
   color: var(--ink-2);

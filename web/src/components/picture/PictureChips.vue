@@ -43,6 +43,17 @@ const others = computed(() => scene.objects.filter((one) => one.id !== selection
       links
     </button>
     <button
+      v-if="scene.head?.blur"
+      class="chip"
+      :class="{ on: selection.showBlur }"
+      role="switch"
+      :aria-checked="selection.showBlur"
+      title="The resting frame with its motion blur, as it is exported"
+      @click="selection.showBlur = !selection.showBlur"
+    >
+      blur
+    </button>
+    <button
       v-if="scene.camera"
       class="chip"
       :class="{ on: scene.wholeStage }"

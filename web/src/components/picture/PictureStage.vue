@@ -4,6 +4,7 @@ import { holdsNumbers } from "@/api/channels";
 import { useDevicePixelRatio, useElementSize } from "@vueuse/core";
 import { computed, onBeforeUnmount, ref, watch, watchEffect } from "vue";
 import LookLine from "@/components/picture/LookLine.vue";
+import PictureBlur from "@/components/picture/PictureBlur.vue";
 import PictureCamera from "@/components/picture/PictureCamera.vue";
 import PictureChips from "@/components/picture/PictureChips.vue";
 import PathBar from "@/components/picture/PathBar.vue";
@@ -358,6 +359,16 @@ defineExpose({ nudge, drawn, points: withPoints, pointAt });
         ref="canvas"
         class="canvas"
         data-testid="picture-canvas"
+        :style="{
+          left: `${shown.left}px`,
+          top: `${shown.top}px`,
+          width: `${shown.width}px`,
+          height: `${shown.height}px`,
+        }"
+      />
+      <PictureBlur
+        v-if="scene.head?.blur && selection.showBlur && !onStage && !live.on"
+        :scale="view.scale.value * pixelRatio"
         :style="{
           left: `${shown.left}px`,
           top: `${shown.top}px`,

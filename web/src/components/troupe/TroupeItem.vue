@@ -96,6 +96,7 @@ function choose(command: string): void {
     inset: () => void insets.makeOf(id),
     enter: () => inside.enter(id),
     open: () => void insets.openUp(id),
+    blur: () => void scene.edit([{ edit: "blur-object", id, blurred: !props.thing.blurred }]),
     pin: () => void troupe.pin(id, !props.thing.pinned),
     free: () => void troupe.hangOn(id, null),
     forward: () => troupe.reorder(id, 1),
@@ -202,6 +203,9 @@ function dropHere(): void {
           <ElDropdownItem command="hang">Hang on…</ElDropdownItem>
           <ElDropdownItem v-if="scene.camera && !thing.parent && thing.kind !== 'camera'" command="pin">{{
             thing.pinned ? "Let the camera pass it" : "Pin to the picture"
+          }}</ElDropdownItem>
+          <ElDropdownItem v-if="scene.head?.blur && thing.kind !== 'camera'" command="blur">{{
+            thing.blurred ? "Keep its motion sharp" : "Blur its motion"
           }}</ElDropdownItem>
           <ElDropdownItem v-if="thing.parent" command="free">Free from its parent</ElDropdownItem>
           <ElDropdownItem command="forward" divided>One nearer (Alt+Up)</ElDropdownItem>

@@ -1,0 +1,127 @@
+"""Motion blur: each frame as the mean of moments while a shutter is open, averaged in linear light (IEC 61966-2-1 for sRGB)."""
+
+from collections.abc import Collection
+from dataclasses import replace
+from typing import Any
+
+import numpy as np
+from numpy.typing import NDArray
+
+from vine_swing.motion.baking.bake import bake
+from vine_swing.motion.baking.baked import Baked
+from vine_swing.motion.scene.model import MotionBlur, Scene
+from vine_swing.picture.listing import paint_list
+from vine_swing.picture.paint import Painter
+from vine_swing.picture.paint_list import Group, Instance, PaintList, Step, Track
+
+Pixels = NDArray[np.uint8]
+#: Moments baked at once: more frames share what a bake costs once.
+_AT_ONCE = 520
+_UNMOVED = Track("", "", np.array([[1.0, 0, 0, 1, 0, 0]]))
+
+_CODES = np.arange(256) / 255
+#: From a code of sRGB to linear light, and from linear light in steps of 1/4095 back to the code.
+_LINEAR = np.where(_CODES <= 0.04045, _CODES / 12.92, ((_CODES + 0.055) / 1.055) ** 2.4).astype(np.float32)
+_STEPS = np.arange(4096) / 4095
+_SRGB = np.rint(255 * np.where(_STEPS <= 0.0031308, _STEPS * 12.92, 1.055 * _STEPS ** (1 / 2.4) - 0.055)).astype(np.uint8)
+
+
+def painter_of(baked: Baked, *, scale: float = 1.0, background: bool = True) -> "Painter | BlurredPainter":
+    """What paints the frames of a baked scene, blurred where the scene says so."""
+    if baked.scene.blur is None:
+        return Painter(baked, scale=scale, background=background)
+    return BlurredPainter(baked, baked.scene.blur, scale=scale, background=background)
+
+
+def moments(frame: float, blur: MotionBlur) -> NDArray[np.float64]:
+    """The moments that make a frame, spread evenly while the shutter is open around it: (samples,)."""
+    shares = (np.arange(blur.samples) + 0.5) / blur.samples - 0.5
+    found: NDArray[np.float64] = frame + shares * blur.shutter / 360
+    return found
+
+
+class BlurredPainter:
+    """Paints frames as a painter does, each as the mean of the moments around it."""
+
+    def __init__(self, baked: Baked, blur: MotionBlur, *, scale: float = 1.0, background: bool = True) -> None:
+        self._baked, self._blur, self._scale, self._background = baked, blur, scale, background
+        self._sharp = sharp_objects(baked.scene)
+        plain = Painter(baked, scale=scale, background=background)
+        self.width, self.height = plain.width, plain.height
+        #: The frames whose moments are baked, and the list that paints them.
+        self._known: range = range(0)
+        self._list: PaintList | None = None
+
+    def frame(self, index: int) -> Pixels:
+        """The picture at row `index` of the baked frames: RGBA, premultiplied, (height, width, 4)."""
+        begin, listed = self._moments_of(index)
+        # What is to stay sharp is painted as it is at the frame itself, the last of its moments.
+        steps = _sharpened(listed.steps, self._sharp, begin + self._blur.samples) if self._sharp else listed.steps
+        painter = Painter(replace(listed, steps=steps), scale=self._scale, background=self._background)
+        return mean_of(painter.frame(begin + n) for n in range(self._blur.samples))
+
+    def paint_into(self, memory: Any, index: int, *, row_bytes: int = 0) -> None:
+        """As `frame`, into a writable buffer whose rows lie `row_bytes` apart (as wide as they are, if left out)."""
+        rows = np.frombuffer(memory, np.uint8).reshape(self.height, row_bytes or 4 * self.width)
+        rows[:, : 4 * self.width] = self.frame(index).reshape(self.height, 4 * self.width)
+
+    def _moments_of(self, index: int) -> tuple[int, PaintList]:
+        """The first row of a frame's moments, and the list that paints them; many frames are baked together."""
+        each = self._blur.samples + 1
+        if self._list is None or index not in self._known:
+            count = max(1, _AT_ONCE // each)
+            self._known = range(index, min(index + count, len(self._baked.frames)))
+            frames = [float(self._baked.frames[n]) for n in self._known]
+            grid = np.concatenate([[*moments(frame, self._blur), frame] for frame in frames])
+            self._list = paint_list(bake(self._baked.scene, grid))
+        return (index - self._known.start) * each, self._list
+
+
+def mean_of(pictures: Any) -> Pixels:
+    """The mean of pictures (RGBA, premultiplied) in linear light."""
+    total: NDArray[np.float32] | None = None
+    count = 0
+    for pixels in pictures:
+        light = _light(pixels)
+        total = light if total is None else np.add(total, light, out=total)
+        count += 1
+    assert total is not None
+    total /= count
+    cover = total[..., 3:]
+    with np.errstate(divide="ignore", invalid="ignore"):
+        straight = np.where(cover > 0, total[..., :3] / cover, 0.0)
+    found = np.empty(total.shape, np.uint8)
+    codes = _SRGB[np.clip(np.rint(straight * 4095), 0, 4095).astype(np.int16)]
+    found[..., :3] = codes if (cover >= 1).all() else np.rint(codes * cover)
+    found[..., 3:] = np.rint(cover * 255)
+    return found
+
+
+def _light(pixels: Pixels) -> NDArray[np.float32]:
+    """A picture in linear light, each colour multiplied by how much it covers."""
+    cover = pixels[..., 3:].astype(np.float32) / np.float32(255)
+    light = np.empty(pixels.shape, np.float32)
+    if (pixels[..., 3] == 255).all():
+        light[..., :3] = _LINEAR[pixels[..., :3]]
+    else:
+        straight = np.divide(pixels[..., :3], cover, out=np.zeros((*cover.shape[:2], 3), np.float32), where=cover > 0)
+        light[..., :3] = _LINEAR[np.clip(np.rint(straight), 0, 255).astype(np.uint8)] * cover
+    light[..., 3:] = cover
+    return light
+
+
+def sharp_objects(scene: Scene) -> set[str]:
+    """The ids of the objects whose motion is not blurred: themselves, or something they hang on."""
+    return {thing.id for thing in scene.objects if any(not one.blurred for one in scene.upwards(thing.id))}
+
+
+def _sharpened(steps: tuple[Step, ...], sharp: Collection[str], row: int) -> tuple[Step, ...]:
+    """Steps of which those of some objects are painted as they are at a row, whatever the moment."""
+    at = Track("", "", np.array([float(row)]))
+
+    def one(step: Step) -> Step:
+        if step.id in sharp:
+            return Instance(step.id, (step,), _UNMOVED, frames=at, shown=step.shown)
+        return replace(step, children=tuple(map(one, step.children))) if isinstance(step, Group) else step
+
+    return tuple(map(one, steps))
