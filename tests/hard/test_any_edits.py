@@ -17,7 +17,7 @@ from vine_swing.motion import bake
 from vine_swing.service.app import create_app
 from vine_swing.store import SceneStore
 
-SEQUENCES = int(os.environ.get("SEQUENCES", "60"))
+SEQUENCES = int(os.environ.get("SEQUENCES", "40"))
 FIRST = int(os.environ.get("FIRST", "0"))
 STEPS = 24
 
