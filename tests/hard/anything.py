@@ -282,6 +282,14 @@ class Anything:
                 return self.draw.choice([one.id for one in scene.pictures] or ["picture-0000000000000000"])
             case "frames_a_page":
                 return self.one_of(1.0, 2.5, 0.1)
+            case "line":
+                return {
+                    "cap": self.one_of("round", "butt", "square"),
+                    "join": self.one_of("round", "miter"),
+                    "dash": self.one_of([], [4.0, 2.0], [0.0]),
+                }
+            case "blend":
+                return self.one_of("normal", "multiply", "hue")
             case "blur":
                 return self.one_of(None, {"samples": self.draw.randrange(1, 66), "shutter": self.one_of(180.0, 0.0, 720.0)})
             case "depths":

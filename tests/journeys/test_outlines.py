@@ -281,3 +281,48 @@ def test_what_is_drawn_in_another_way_becomes_an_outline(page: Page, server: Ser
     w.saved()
     kept = object_named(w, "Star")["shape"]
     assert (kept["type"], kept["d"].count("M")) == ("outline", 1 if how == "outline" else 2)
+
+
+def test_a_line_is_dashed_and_a_light_is_laid_onto_it(page, server):
+    w = opened(
+        page,
+        server.address,
+        length=24,
+        objects=[
+            shape("Box", "rectangle", x=400, y=360, width=400, height=400, fill="#808080", stroke="#000000", stroke_width=20),
+            shape("Light", "rectangle", x=500, y=360, width=100, height=100, fill="#808080"),
+        ],
+    )
+    look = page.get_by_role("group", name="How it is painted")
+    w.pick("Light")
+    look.get_by_label("Blend mode").select_option("screen")
+    w.saved()
+    w.pick("Box")
+    dashes = look.get_by_label("Dashes of the line")
+    dashes.fill("30 x")
+    dashes.press("Enter")
+    expect(dashes).to_have_class(re.compile("wrong"))
+    dashes.fill("40 40")
+    dashes.press("Enter")
+    w.saved()
+    look.get_by_label("Ends of the line").select_option("butt")
+    w.saved()
+    kept = w.kept()["scene"]["objects"]
+    assert kept[0]["line"] == {"cap": "butt", "join": "round", "dash": [40, 40]}
+    assert kept[1]["blend"] == "screen"
+
+    def grey(x, y):
+        w.painted()
+        return page.evaluate(
+            "([x, y]) => { const c = document.querySelector('[data-testid=picture-canvas]');"
+            " return c.getContext('2d').getImageData(x * c.width / 1280, y * c.height / 720, 1, 1).data[0] }",
+            [x, y],
+        )
+
+    # By W3C's formula for screen: b + s - b * s.
+    assert abs(grey(500, 360) - (0x80 + 0x80 - 0x80 * 0x80 / 255)) <= 1
+    before = [grey(x, 165) for x in (220, 260)]
+    assert sorted(one < 64 for one in before) == [False, True]
+    # Half a turn of the dashes later, each dash is where a gap was.
+    w.type_value("Dashes offset", "40")
+    assert [one < 64 for one in before] == [grey(x, 165) >= 64 for x in (220, 260)]

@@ -5,8 +5,8 @@ from collections.abc import Iterator
 from pathlib import Path
 from typing import Any, get_args
 
+from vine_swing.motion.basics.values import Blend
 from vine_swing.motion.curves.svg_path import parse_path
-from vine_swing.picture.paint_list import Blend
 
 FOLDER = Path(__file__).parent / "cases"
 

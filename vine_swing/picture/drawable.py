@@ -32,6 +32,7 @@ class Drawable:
     stroke: Array
     stroke_width: Array
     fill_rule: Literal["nonzero", "evenodd"] = "nonzero"
+    dash_offset: Array | None = None
 
 
 def drawables(baked: Baked, previous: Mapping[str, Drawable] | None = None) -> dict[str, Drawable]:
@@ -49,7 +50,8 @@ def drawn(objects: Mapping[str, BakedObject], old: Mapping[str, Drawable]) -> di
         elif (shape := one.source.drawn_shape) is not None:
             ch = one.channels
             rule = shape.fill_rule if isinstance(shape, OutlineShape) else "nonzero"
-            result[object_id] = Drawable(object_id, one, _track(one, shape, was), ch["fill"], ch["stroke"], ch["stroke.width"], rule)
+            line = ch["stroke"], ch["stroke.width"]
+            result[object_id] = Drawable(object_id, one, _track(one, shape, was), ch["fill"], *line, rule, ch["dash.offset"])
     return result
 
 

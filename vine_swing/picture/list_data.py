@@ -36,6 +36,10 @@ def _step_data(step: Step) -> Data:
         case Stroke():
             data |= {"matrix": _address(step.matrix), "outline": _outline_address(step.outline), "colour": _address(step.colour)}
             data["width"] = _address(step.width)
+            data |= {"cap": step.cap} if step.cap != "round" else {}
+            data |= {"join": step.join} if step.join != "round" else {}
+            data |= {"dash": list(step.dash)} if step.dash else {}
+            data |= {"offset": _address(step.offset)} if step.offset is not None else {}
         case Picture():
             data |= {"matrix": _address(step.matrix), "size": _address(step.size), "page": _address(step.page), "smooth": step.smooth}
             data["pictures"] = step.kept.owner or step.id
@@ -96,7 +100,7 @@ def _read_step(data: Data, known: _Known) -> Step:
     kind = OPERATIONS[data["op"]]
     given: Data = {"id": data["id"], "shown": data.get("shown", True)}
     given["opacity"] = tuple(known.track(address) for address in data.get("opacity", ()))
-    for name in ("matrix", "colour", "width", "size", "page", "matrices", "fades", "order", "frames"):
+    for name in ("matrix", "colour", "width", "size", "page", "matrices", "fades", "order", "frames", "offset"):
         if name in data:
             given[name] = known.track(data[name])
     if "outline" in data:
@@ -109,5 +113,7 @@ def _read_step(data: Data, known: _Known) -> Step:
     if "each" in data:
         given["each"] = tuple(tuple(_read_step(step, known) for step in steps) for steps in data["each"])
         given["delays"] = tuple(data["delays"])
-    given |= {name: data[name] for name in ("smooth", "blend", "delay", "rule", "fit", "tile") if name in data}
+    given |= {name: data[name] for name in ("smooth", "blend", "delay", "rule", "fit", "tile", "cap", "join") if name in data}
+    if "dash" in data:
+        given["dash"] = tuple(data["dash"])
     return kind(**given)

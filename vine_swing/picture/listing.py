@@ -5,7 +5,7 @@ becomes a group, so that it fades as one picture: a shape with a fill and a line
 between the parts of a group, the parts before and those after it are a group each.
 """
 
-from collections.abc import Callable, Collection, Mapping
+from collections.abc import Callable, Collection, Hashable, Mapping
 from dataclasses import dataclass, field, replace
 from typing import Any, Literal
 
@@ -15,6 +15,7 @@ from vine_swing.motion.baking.baked import Baked
 from vine_swing.motion.baking.placing import BakedObject
 from vine_swing.motion.basics import colour
 from vine_swing.motion.basics.contents import PICTURE_FILES
+from vine_swing.motion.basics.values import Blend
 from vine_swing.motion.scene.model import Scene
 from vine_swing.picture.drawable import Drawable, DrawnInset, DrawnParade, DrawnScene, drawn_scene
 from vine_swing.picture.paint_list import Copies, Fill, Group, Instance, KeptPages, PaintList, Picture, Step, Stroke, Track
@@ -48,13 +49,13 @@ class Visible:
     """Of one object, what of it can ever be seen. Two lists of steps have the same structure if all of these, the order, the parents and what
     is hidden are the same.
 
-    how: what steps say besides their tracks: the fill rule of an outline, the fit, tiling and smoothing of pictures.
+    how: what steps say besides their tracks: the fill rule and the line of an outline, the fit, tiling and smoothing of pictures, the blend mode.
     """
 
     fills: bool
     strokes: bool
     fades: bool
-    how: tuple[str | bool, ...] = ()
+    how: tuple[Hashable, ...] = ()
 
     @classmethod
     def of(cls, one: BakedObject, drawable: Drawable | None) -> "Visible":
@@ -62,9 +63,10 @@ class Visible:
         fades = bool((one.fade != 1).any())
         if drawable is None:
             book = one.source.pictured
-            return cls(False, False, fades, (book.fit, book.tile, book.smooth) if book is not None else ())
+            shown = (book.fit, book.tile, book.smooth) if book is not None else ()
+            return cls(False, False, fades, (one.source.blend, *shown))
         strokes = bool((drawable.stroke[:, 3] > 0).any() and (drawable.stroke_width > 0).any())
-        return cls(bool((drawable.fill[:, 3] > 0).any()), strokes, fades, (drawable.fill_rule,))
+        return cls(bool((drawable.fill[:, 3] > 0).any()), strokes, fades, (one.source.blend, drawable.fill_rule, one.source.line_style))
 
 
 def visible_parts(drawn: DrawnScene, before: Baked | None = None, known: dict[str, Visible] | None = None) -> dict[str, Visible]:
@@ -177,7 +179,10 @@ class _Layer:
             steps.append(Fill(object_id, matrix, outline, self.track(object_id, "fill", drawable.fill), drawable.fill_rule, shown=shown))
         if seen.strokes:
             line, width = self.track(object_id, "stroke", drawable.stroke), self.track(object_id, "stroke.width", drawable.stroke_width)
-            steps.append(Stroke(object_id, matrix, outline, line, width, shown=shown))
+            style = self.objects[object_id].source.line_style
+            dash = style.dash if len(style.dash) % 2 == 0 else style.dash * 2
+            offset = self.track(object_id, "dash.offset", drawable.dash_offset) if dash and drawable.dash_offset is not None else None
+            steps.append(Stroke(object_id, matrix, outline, line, width, style.cap, style.join, dash, offset, shown=shown))
         return steps
 
     def _copies(self, object_id: str, drawn: DrawnParade, shown: bool) -> list[Step]:
@@ -231,7 +236,8 @@ class _Layer:
 def arrays_of(one: BakedObject) -> list[Array]:
     """The arrays of an object that are painted from."""
     sizes = [one.shown_size] if one.shown_size is not None else []
-    return [one.view, one.fade, *sizes, *(one.channels[name] for name in ("fill", "stroke", "stroke.width", "page") if name in one.channels)]
+    painted = ("fill", "stroke", "stroke.width", "dash.offset", "page")
+    return [one.view, one.fade, *sizes, *(one.channels[name] for name in painted if name in one.channels)]
 
 
 def visible_copies(drawn: DrawnParade) -> dict[str, Visible]:
@@ -244,24 +250,39 @@ def visible_copies(drawn: DrawnParade) -> dict[str, Visible]:
     return found
 
 
+@dataclass(frozen=True)
+class _Link:
+    """What an object does to itself and to all that hangs on it: how it fades, and how it is laid onto what lies below."""
+
+    owner: str
+    fade: Track | None
+    blend: Blend
+
+
 class _Chains:
-    """For each object, what fades of it and of everything it hangs on in its layer, the outermost first. Each chain is made from its parent's."""
+    """For each object, what fades or blends of it and of everything it hangs on in its layer, the outermost first. Each chain is made from its
+    parent's."""
 
     def __init__(self, layer: _Layer) -> None:
         self._layer = layer
-        self._known: dict[str | None, tuple[Track, ...]] = {None: ()}
+        self._known: dict[str | None, tuple[_Link, ...]] = {None: ()}
 
-    def of(self, object_id: str) -> tuple[Track, ...]:
+    def of(self, object_id: str) -> tuple[_Link, ...]:
         """The chain of an object."""
         waiting = [object_id]
         while (parent := self._parent(waiting[-1])) not in self._known:
             waiting.append(str(parent))
         for one in reversed(waiting):
-            baked = self._layer.objects[one]
-            own = (self._layer.track(one, "fade", baked.fade),) if self._layer.visible[one].fades else ()
             above = self._known[self._parent(one)]
-            self._known[one] = above + own if own else above
+            own = self._link(one)
+            self._known[one] = (*above, own) if own is not None else above
         return self._known[object_id]
+
+    def _link(self, object_id: str) -> _Link | None:
+        baked = self._layer.objects[object_id]
+        fade = self._layer.track(object_id, "fade", baked.fade) if self._layer.visible[object_id].fades else None
+        blend = baked.source.blend
+        return _Link(object_id, fade, blend) if fade is not None or blend != "normal" else None
 
     def _parent(self, object_id: str) -> str | None:
         parent = self._layer.objects[object_id].source.parent
@@ -272,31 +293,32 @@ class _Chains:
 class _Open:
     """A group that is being filled."""
 
-    fade: Track
+    link: _Link
     steps: list[Step] = field(default_factory=list)
 
 
 class _Nested:
-    """Puts steps into nested groups by the chains of what fades above them; neighbours with the same beginning of a chain share its groups."""
+    """Puts steps into nested groups by the chains of what fades or blends above them; neighbours with the same beginning of a chain share its
+    groups."""
 
     def __init__(self) -> None:
         self._steps: list[Step] = []
         #: The groups that stand in one another around what is added next, the outermost first.
         self._open: list[_Open] = []
 
-    def add(self, chain: tuple[Track, ...], steps: list[Step]) -> None:
-        """Add an object's steps, which fade with each of `chain`, the outermost first."""
+    def add(self, chain: tuple[_Link, ...], steps: list[Step]) -> None:
+        """Add an object's steps, with its chain, the outermost first."""
         # Deeper down, each step fades by itself: the difference is slight there, and layers upon layers are expensive.
-        chain, deeper = chain[:MOST_NESTED], chain[MOST_NESTED:]
+        chain, deeper = chain[:MOST_NESTED], tuple(link.fade for link in chain[MOST_NESTED:] if link.fade is not None)
         if deeper:
             steps = [replace(step, opacity=(*deeper, *step.opacity)) for step in steps]
         shared = 0
-        for group, fade in zip(self._open, chain, strict=False):
-            if group.fade.owner != fade.owner:
+        for group, link in zip(self._open, chain, strict=False):
+            if group.link.owner != link.owner:
                 break
             shared += 1
         self._close(shared)
-        self._open += [_Open(fade) for fade in chain[shared:]]
+        self._open += [_Open(link) for link in chain[shared:]]
         self._innermost.extend(steps)
 
     def finished(self) -> tuple[Step, ...]:
@@ -311,11 +333,12 @@ class _Nested:
     def _close(self, depth: int) -> None:
         while len(self._open) > depth:
             group = self._open.pop()
-            self._innermost.append(_faded(group.fade, group.steps))
+            self._innermost.append(_grouped(group.link, group.steps))
 
 
-def _faded(fade: Track, steps: list[Step]) -> Step:
-    """Steps that fade together; a single one needs no layer of its own for it."""
-    if len(steps) == 1:
-        return replace(steps[0], opacity=(fade, *steps[0].opacity))
-    return Group(fade.owner, tuple(steps), (fade,))
+def _grouped(link: _Link, steps: list[Step]) -> Step:
+    """Steps that fade or blend together; a single one that only fades needs no layer of its own for it."""
+    fades = (link.fade,) if link.fade is not None else ()
+    if len(steps) == 1 and link.blend == "normal":
+        return replace(steps[0], opacity=(*fades, *steps[0].opacity))
+    return Group(link.owner, tuple(steps), fades, link.blend)

@@ -11,9 +11,10 @@ import skia
 from numpy.typing import NDArray
 
 from vine_swing.motion.baking.baked import Baked
+from vine_swing.motion.basics.values import Blend
 from vine_swing.motion.curves.combining import skia_path
 from vine_swing.picture.listing import paint_list
-from vine_swing.picture.paint_list import Blend, Copies, Fill, Group, Instance, OutlineTrack, PaintList, Picture, Step, Stroke, Track
+from vine_swing.picture.paint_list import Copies, Fill, Group, Instance, OutlineTrack, PaintList, Picture, Step, Stroke, Track
 
 _BLENDS = {
     "normal": skia.BlendMode.kSrcOver,
@@ -115,7 +116,7 @@ class _Interpreter:
             case Stroke():
                 if (width := float(step.width.at(frame))) > 0:
                     with self._within(step.matrix, frame):
-                        self._canvas.drawPath(self._assets.path(step.outline, frame), _pen(step.colour.at(frame), opacity, width))
+                        self._canvas.drawPath(self._assets.path(step.outline, frame), _pen(step, frame, opacity, width))
             case Picture():
                 with self._within(step.matrix, frame):
                     self._picture(step, frame, opacity)
@@ -185,7 +186,7 @@ class _Interpreter:
                 case Fill() | Stroke():
                     box = self._assets.path(step.outline, frame).getBounds()
                     if isinstance(step, Stroke):
-                        half = max(0.0, float(step.width.at(frame))) / 2
+                        half = max(0.0, float(step.width.at(frame))) / 2 * step.reach
                         box = box.makeOutset(half, half)
             whole.join(_matrix(step.matrix.at(frame)).mapRect(box))
         return whole
@@ -199,10 +200,18 @@ class _Interpreter:
         self._canvas.restore()
 
 
-def _pen(colour: NDArray[np.float64], opacity: float, width: float) -> skia.Paint:
-    pen = skia.Paint(Color4f=_colour(colour, opacity), AntiAlias=True, Style=skia.Paint.kStroke_Style, StrokeWidth=width)
-    pen.setStrokeJoin(skia.Paint.kRound_Join)
-    pen.setStrokeCap(skia.Paint.kRound_Cap)
+_CAPS = {"round": skia.Paint.kRound_Cap, "butt": skia.Paint.kButt_Cap, "square": skia.Paint.kSquare_Cap}
+_JOINS = {"round": skia.Paint.kRound_Join, "miter": skia.Paint.kMiter_Join, "bevel": skia.Paint.kBevel_Join}
+
+
+def _pen(step: Stroke, frame: float, opacity: float, width: float) -> skia.Paint:
+    pen = skia.Paint(Color4f=_colour(step.colour.at(frame), opacity), AntiAlias=True, Style=skia.Paint.kStroke_Style, StrokeWidth=width)
+    pen.setStrokeJoin(_JOINS[step.join])
+    pen.setStrokeCap(_CAPS[step.cap])
+    # As SVG and the canvas of pages have it.
+    pen.setStrokeMiter(10)
+    if step.dash:
+        pen.setPathEffect(skia.DashPathEffect.Make(list(step.dash), float(step.offset.at(frame)) if step.offset is not None else 0.0))
     return pen
 
 

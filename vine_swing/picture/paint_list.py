@@ -15,30 +15,12 @@ from typing import Any, Literal
 import numpy as np
 from numpy.typing import NDArray
 
+from vine_swing.motion.basics.values import Blend
 from vine_swing.motion.curves.outline import Outline
 from vine_swing.motion.curves.series import OutlineSeries
+from vine_swing.motion.scene.model import Cap, Join
 
 Array = NDArray[np.float64]
-
-#: The blend modes of "Compositing and Blending Level 1" (W3C), by their names there.
-Blend = Literal[
-    "normal",
-    "multiply",
-    "screen",
-    "overlay",
-    "darken",
-    "lighten",
-    "color-dodge",
-    "color-burn",
-    "hard-light",
-    "soft-light",
-    "difference",
-    "exclusion",
-    "hue",
-    "saturation",
-    "color",
-    "luminosity",
-]
 
 
 def _row(frame: float, rows: int) -> int:
@@ -111,17 +93,34 @@ class Fill:
     shown: bool = True
 
 
+#: How far a mitered corner or a square end can lie from the line, as a share of half its width.
+REACH = {"miter": 10.0, "square": 1.5}
+
+
 @dataclass(frozen=True, eq=False)
 class Stroke:
-    """Draw the line of an outline, `width` px wide in the object's space, with round caps and joins."""
+    """Draw the line of an outline, `width` px wide in the object's space.
+
+    cap, join: how it ends and goes round corners, as SVG calls it, with a miter limit of 10. dash: the lengths of its dashes and gaps in turn, px, an
+    even number of them; none for a whole line. offset: how far into them it begins, px; None for 0.
+    """
 
     id: str
     matrix: Track
     outline: OutlineTrack
     colour: Track
     width: Track
+    cap: Cap = "round"
+    join: Join = "round"
+    dash: tuple[float, ...] = ()
+    offset: Track | None = None
     opacity: tuple[Track, ...] = ()
     shown: bool = True
+
+    @property
+    def reach(self) -> float:
+        """How far it can lie from its outline, as a share of half its width."""
+        return max(REACH.get(self.cap, 1.0), REACH.get(self.join, 1.0))
 
 
 @dataclass(frozen=True)
@@ -260,7 +259,7 @@ def _tracks(steps: tuple[Step, ...]) -> Iterator[Track | OutlineTrack | KeptPage
             case Fill() | Stroke():
                 yield from (step.outline, step.colour)
                 if isinstance(step, Stroke):
-                    yield step.width
+                    yield from (step.width, *(() if step.offset is None else (step.offset,)))
             case Picture():
                 yield from (step.size, step.page, step.kept)
             case Group() | Instance():

@@ -18,14 +18,14 @@ from pydantic import TypeAdapter
 from vine_swing.motion.basics.contents import PICTURE_FILES
 from vine_swing.motion.rules.rule import Rule
 from vine_swing.motion.scene.kinds import CONTENT_COLUMNS, KINDS
-from vine_swing.motion.scene.model import DIAL_CHANNEL, Cue, Dial, InnerScene, KeptPicture, OwnFont, Scene, SceneObject, Timeline
+from vine_swing.motion.scene.model import DIAL_CHANNEL, Cue, Dial, InnerScene, KeptPicture, LineStyle, OwnFont, Scene, SceneObject, Timeline
 from vine_swing.motion.timing.channel import Channel, Key
 from vine_swing.motion.timing.ease import Ease
 
 _EASE: TypeAdapter[Ease] = TypeAdapter(Ease)
 _TIMELINE = ("name", "fps", "length", "width", "height", "background", "blur")
 _INSIDE = "SELECT * FROM scene WHERE within = ? ORDER BY position"
-_OBJECT = ("position", "name", "kind", "parent", "shown", "first_frame", "last_frame", "bone", "pinned", "blurred", *CONTENT_COLUMNS)
+_OBJECT = ("position", "name", "kind", "parent", "shown", "first_frame", "last_frame", "bone", "pinned", "blurred", "blend", "line", *CONTENT_COLUMNS)
 _RULE = ("position", "kind", '"on"', "channels", "mode", "words")
 _DIAL = ("position", "name", "unit", "low", "high")
 _CUE = ("position", "name", "first_frame", "last_frame", "objects", "key", "click", "plays")
@@ -68,6 +68,8 @@ def _read_timeline(db: sqlite3.Connection, row: sqlite3.Row) -> dict[str, Any]:
         data["span"] = {"first": thing["first_frame"], "last": thing["last_frame"]}
         data |= {"channels": channels["object", thing["row"]], "rules": rules[thing["row"]]}
         data |= {"bone": thing["bone"], "pinned": bool(thing["pinned"]), "blurred": thing["blurred"] != 0}
+        data |= {"blend": thing["blend"]} if thing["blend"] is not None else {}
+        data |= {"line": json.loads(thing["line"])} if thing["line"] is not None else {}
         for column in CONTENT_COLUMNS:
             if thing[column] is not None:
                 data[column] = json.loads(thing[column])
@@ -366,6 +368,8 @@ def _object_values(thing: SceneObject, position: int) -> tuple[Any, ...]:
         thing.bone,
         int(thing.pinned),
         int(thing.blurred),
+        thing.blend,
+        thing.line_style.model_dump_json() if thing.line_style != LineStyle() else None,
         *contents,
     )
 

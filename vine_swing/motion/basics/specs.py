@@ -108,6 +108,7 @@ PAINT = (
     ChannelSpec("fill", "fill", "Fill", "look", "colour", "#F2932B", about="The colour inside."),
     ChannelSpec("stroke", "stroke", "Stroke", "look", "colour", "#1F2A25", about="The colour of the outline."),
     ChannelSpec("stroke.width", "width", "Stroke", "look", "px", 0.0, 0.0, 10_000.0, 0.5, "How thick the outline is; 0 draws none."),
+    ChannelSpec("dash.offset", "offset", "Dashes", "look", "px", 0.0, about="How far into its dashes a line begins: keyed, they crawl along it."),
 )
 
 

@@ -3,7 +3,7 @@
 The limits are far beyond any picture, and keep every later computation finite in float64.
 """
 
-from typing import Annotated, Any, Self
+from typing import Annotated, Any, Literal, Self
 
 from pydantic import BaseModel, ConfigDict, Discriminator, Field, Tag
 
@@ -22,6 +22,26 @@ Colour = Annotated[str, Field(pattern=r"^#(?:[0-9A-Fa-f]{3,4}|[0-9A-Fa-f]{6}|[0-
 #: A point of the picture (or of the parent's space): [x, y] in pixels.
 Point = tuple[Number, Number]
 
+
+#: The blend modes of "Compositing and Blending Level 1" (W3C), by their names there.
+Blend = Literal[
+    "normal",
+    "multiply",
+    "screen",
+    "overlay",
+    "darken",
+    "lighten",
+    "color-dodge",
+    "color-burn",
+    "hard-light",
+    "soft-light",
+    "difference",
+    "exclusion",
+    "hue",
+    "saturation",
+    "color",
+    "luminosity",
+]
 
 #: Characters of SVG path data of one outline.
 MAX_PATH_DATA = 200_000

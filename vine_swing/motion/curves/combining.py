@@ -18,6 +18,8 @@ HOW: dict[How, skia.PathOp] = {
     "overlap": skia.PathOp.kIntersect_PathOp,
     "exclude": skia.PathOp.kXOR_PathOp,
 }
+_CAPS = {"round": skia.Paint.kRound_Cap, "butt": skia.Paint.kButt_Cap, "square": skia.Paint.kSquare_Cap}
+_JOINS = {"round": skia.Paint.kRound_Join, "miter": skia.Paint.kMiter_Join, "bevel": skia.Paint.kBevel_Join}
 #: Skia counts in single precision; what is worked on is made this many times larger first, so that small shapes keep their curves.
 _SCALE = 8.0
 
@@ -30,9 +32,12 @@ def combined(outlines: Sequence[Outline], how: How) -> Outline:
     return _outline(path)
 
 
-def of_line(outline: Outline, width: float) -> Outline:
-    """The outline of a line along an outline, `width` px wide, with round caps and joins."""
-    paint = skia.Paint(Style=skia.Paint.kStroke_Style, StrokeWidth=width * _SCALE, StrokeCap=skia.Paint.kRound_Cap, StrokeJoin=skia.Paint.kRound_Join)
+def of_line(outline: Outline, width: float, cap: str = "round", join: str = "round", dash: Sequence[float] = (), offset: float = 0.0) -> Outline:
+    """The outline of a line along an outline, `width` px wide, with caps, joins and dashes as SVG calls them."""
+    paint = skia.Paint(Style=skia.Paint.kStroke_Style, StrokeWidth=width * _SCALE, StrokeCap=_CAPS[cap], StrokeJoin=_JOINS[join], StrokeMiter=10)
+    if dash:
+        even = [*dash] if len(dash) % 2 == 0 else [*dash, *dash]
+        paint.setPathEffect(skia.DashPathEffect.Make([one * _SCALE for one in even], offset * _SCALE))
     drawn = skia.Path()
     paint.getFillPath(skia_path(outline, _SCALE), drawn)
     return _outline(skia.Simplify(drawn))

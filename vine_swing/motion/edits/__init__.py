@@ -18,6 +18,7 @@ from vine_swing.motion.edits.figures import AddFigure, FreezeWalk, HangOnBones, 
 from vine_swing.motion.edits.fonts import AddFont, RemoveFont
 from vine_swing.motion.edits.insets import AddInset, DropInsets, MakeInset, OwnInset, SetInset
 from vine_swing.motion.edits.keys import DeleteKeys, MoveKeys, SetBend, SetEase, SetEnds, SetHandles, SetKey, SetSpeed, SetValue
+from vine_swing.motion.edits.looks import SetBlend, SetLine
 from vine_swing.motion.edits.objects import (
     AddObject,
     DeleteObject,
@@ -154,6 +155,8 @@ AnyEdit = Annotated[
     | Flip
     | AddFont
     | RemoveFont
+    | SetLine
+    | SetBlend
     | SetBlur
     | BlurObject
     | RenameScene

@@ -156,7 +156,9 @@ class OutlineLine(Edit):
         width = float(values["stroke.width"][0])
         if width <= 0:
             raise EditError(f"'{thing.name}' has no line at frame {self.frame:g}; give its stroke a width first")
-        made = outlined(thing, written(of_line(drawn_at(scene, thing, self.frame), width), thing.name))
+        style, offset = thing.line, float(values["dash.offset"][0])
+        line = of_line(drawn_at(scene, thing, self.frame), width, style.cap, style.join, style.dash, offset)
+        made = outlined(thing, written(line, thing.name))
         channels = {name: one for name, one in made.channels.items() if name not in (OUTLINE, "fill", "stroke.width")}
         if "stroke" in made.channels:
             channels["fill"] = made.channels["stroke"]

@@ -24,7 +24,7 @@ from vine_swing.motion.basics.specs import (
     ChannelSpec,
     Unit,
 )
-from vine_swing.motion.basics.values import MAX_FRAME, MAX_LENGTH, MAX_PATH_DATA, Colour, Frozen, Id, Name, Number, Point, Text
+from vine_swing.motion.basics.values import MAX_FRAME, MAX_LENGTH, MAX_PATH_DATA, Blend, Colour, Frozen, Id, Name, Number, Point, Text
 from vine_swing.motion.curves.svg_path import parse_path
 from vine_swing.motion.figure.channels import joint_channels
 from vine_swing.motion.figure.model import Figure
@@ -95,6 +95,30 @@ class TextShape(Frozen):
     weight: Annotated[int, Field(strict=True, ge=1, le=1000)] = 400
     align: Literal["left", "middle", "right"] = "middle"
     wrap: Annotated[float, Field(strict=True, ge=1, le=100_000)] | None = None
+
+
+#: How lines end and go round corners, as SVG 2 calls it (stroke-linecap, stroke-linejoin).
+Cap = Literal["round", "butt", "square"]
+Join = Literal["round", "miter", "bevel"]
+
+
+class LineStyle(Frozen):
+    """How the line of a shape is drawn. dash: the lengths of dashes and gaps in turn, px; none for a whole line."""
+
+    cap: Cap = "round"
+    join: Join = "round"
+    dash: Annotated[tuple[Annotated[float, Field(strict=True, ge=0, le=10_000)], ...], Field(max_length=8)] = ()
+
+    @field_validator("dash", mode="before")
+    @classmethod
+    def _dash_from_json(cls, dash: Any) -> Any:
+        return tuple(dash) if isinstance(dash, list) else dash
+
+    @model_validator(mode="after")
+    def _some_length(self) -> Self:
+        if self.dash and sum(self.dash) < 0.1:
+            raise ValueError("dashes and gaps of no length cannot be drawn; give one of them some px, or take them out")
+        return self
 
 
 Shape = Annotated[PlainShape | OutlineShape | TextShape, Field(discriminator="type")]
@@ -287,6 +311,8 @@ class _Object(Frozen):
     pinned: bool = False
     #: Whether its motion is blurred, where the scene's is.
     blurred: bool = True
+    #: How it, with all that hangs on it, is laid onto what lies below.
+    blend: Blend = "normal"
     span: Span = WHOLE
     channels: dict[str, Channel] = Field(default_factory=dict)
     rules: Annotated[tuple[Rule, ...], Field(max_length=100)] = ()
@@ -305,6 +331,11 @@ class _Object(Frozen):
     def drawn_shape(self) -> "Shape | None":
         """Its shape, if it is drawn as one."""
         return None
+
+    @property
+    def line_style(self) -> "LineStyle":
+        """How its line is drawn, if it has one."""
+        return LineStyle()
 
     @property
     def skeleton(self) -> Figure | None:
@@ -416,10 +447,15 @@ class ShapeObject(_Object):
 
     kind: Literal["shape"]
     shape: Shape
+    line: LineStyle = LineStyle()
 
     @property
     def content(self) -> "Shape":
         return self.shape
+
+    @property
+    def line_style(self) -> LineStyle:
+        return self.line
 
     @property
     def drawn_shape(self) -> "Shape":

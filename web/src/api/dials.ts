@@ -14,6 +14,7 @@ export const dialThing = (dial: Dial): DialThing => ({
   shown: true,
   pinned: false,
   blurred: true,
+  blend: "normal",
   span: {},
   rules: [],
   channels: { value: dial.channel ?? {} } as DialThing["channels"],

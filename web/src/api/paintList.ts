@@ -22,6 +22,11 @@ export interface Stroke extends Common {
   readonly outline: Outlines;
   readonly colour: Rows;
   readonly width: Rows;
+  readonly cap: CanvasLineCap;
+  readonly join: CanvasLineJoin;
+  /** The lengths of dashes and gaps in turn; none for a whole line. */
+  readonly dash: readonly number[];
+  readonly offset: Rows | undefined;
 }
 export interface Picture extends Common {
   readonly op: "picture";
@@ -68,6 +73,10 @@ export interface StepData {
   readonly colour?: Address;
   readonly rule?: CanvasFillRule;
   readonly width?: Address;
+  readonly cap?: CanvasLineCap;
+  readonly join?: CanvasLineJoin;
+  readonly dash?: readonly number[];
+  readonly offset?: Address;
   readonly size?: Address;
   readonly page?: Address;
   readonly pictures?: string;
@@ -119,7 +128,11 @@ function resolvedStep(data: StepData, known: Known): Step | undefined {
     const rule = data.rule ?? "nonzero";
     return matrix && outline && colour && { op, ...common, matrix, outline, colour, rule };
   }
-  if (op === "stroke") return matrix && outline && colour && width && { op, ...common, matrix, outline, colour, width };
+  if (op === "stroke") {
+    const { cap = "round", join = "round", dash = [] } = data;
+    const line = { cap, join, dash, offset: find(data.offset) };
+    return matrix && outline && colour && width && { op, ...common, matrix, outline, colour, width, ...line };
+  }
   if (op === "group") return { op, ...common, blend: data.blend ?? "normal", steps };
   if (op === "copies") return copies(data, common, known);
   if (op === "instance") {
@@ -164,6 +177,10 @@ export function inOrder(step: Copies, frame: number): readonly Instance[] {
   if (!step.order) return step.instances;
   return [...valuesAt(step.order, frame)].flatMap((k) => step.instances[k] ?? []);
 }
+
+/** How far a line can lie from its outline, as a share of half its width: mitered corners and square ends go farther. */
+export const reachOf = ({ cap, join }: Stroke): number =>
+  Math.max(cap === "square" ? 1.5 : 1, join === "miter" ? 10 : 1);
 
 /** Whether a step paints the scene inside an inset. */
 export const isInside = (step: Step): step is Instance & { readonly frames: Rows } =>

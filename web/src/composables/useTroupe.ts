@@ -44,6 +44,7 @@ const COLOURS = [
 /** Whether a name is one that a new text was given, and nobody chose. */
 export const isGivenName = (name: string): boolean =>
   COLOURS.some((one) => name.replace(/ \d+$/, "") === `${one.name} text`);
+const PLAIN_LINE = { cap: "round" as const, join: "round" as const, dash: [] as number[] };
 const NEW_TEXT: TextShape = { type: "text", text: "Text", font: "figtree", weight: 600, align: "middle", wrap: null };
 /** The colour, with its name, of the next new thing where there are so many already. */
 export const nextColour = (count: number): { readonly hex: string; readonly name: string } =>
@@ -73,7 +74,17 @@ export function useTroupe() {
     const { hex: colour, name: tint } = nextColour(scene.objects.length);
     // Until it is called something better, its colour tells it from others of its shape.
     const name = kind === "group" ? word : `${tint} ${word.toLowerCase()}`;
-    const common = { id, name, parent: null, shown: true, pinned: false, blurred: true, span: {}, rules: [] };
+    const common = {
+      id,
+      name,
+      parent: null,
+      shown: true,
+      pinned: false,
+      blurred: true,
+      blend: "normal" as const,
+      span: {},
+      rules: [],
+    };
     const paint: Record<string, Channel> = { [kind === "line" ? "stroke" : "fill"]: still(colour) };
     const object: TroupeObject =
       kind === "group"
@@ -81,13 +92,20 @@ export function useTroupe() {
         : kind === "outline"
           ? {
               ...common,
+              line: PLAIN_LINE,
               kind: "shape",
               shape: { type: "outline", d: pathData, fill_rule: "nonzero" },
               channels: { ...place, ...paint },
             }
           : kind === "text"
-            ? { ...common, kind: "shape", shape: { ...NEW_TEXT }, channels: { ...place, ...paint } }
-            : { ...common, kind: "shape", shape: { type: kind as "ellipse" }, channels: { ...place, ...paint } };
+            ? { ...common, line: PLAIN_LINE, kind: "shape", shape: { ...NEW_TEXT }, channels: { ...place, ...paint } }
+            : {
+                ...common,
+                line: PLAIN_LINE,
+                kind: "shape",
+                shape: { type: kind as "ellipse" },
+                channels: { ...place, ...paint },
+              };
     if (await scene.edit([{ edit: "add-object", object }])) {
       selection.pick(id);
       // A text is written first; its name follows what is written.

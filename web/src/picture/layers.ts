@@ -2,7 +2,7 @@
 import { numberAt, valuesAt } from "@/api/motion";
 import { type Matrix, moved, times } from "@/geometry/matrix";
 import { inside, type Looked, outlineAt, placeOf } from "@/picture/looked";
-import type { Step } from "@/api/paintList";
+import { reachOf, type Step } from "@/api/paintList";
 
 /** A box in device pixels. */
 export interface Extent {
@@ -47,7 +47,7 @@ export function extentOf(steps: readonly Step[], looked: Looked, base: Matrix, e
         add(times(outer, placeOf(step, frame, seen)), [-wide, -high, wide, high]);
       } else {
         const bounds = outlineAt(step.outline, frame)?.bounds;
-        const line = step.op === "stroke" ? numberAt(step.width, frame) / 2 : 0;
+        const line = step.op === "stroke" ? (numberAt(step.width, frame) / 2) * reachOf(step) : 0;
         if (bounds)
           add(times(outer, placeOf(step, frame, seen)), [
             bounds[0] - line,

@@ -120,9 +120,15 @@ function paintOutline(
   if (width <= 0) return;
   ctx.strokeStyle = colour;
   ctx.lineWidth = width;
-  ctx.lineJoin = "round";
-  ctx.lineCap = "round";
+  ctx.lineJoin = step.join;
+  ctx.lineCap = step.cap;
+  ctx.miterLimit = 10;
+  if (step.dash.length) {
+    ctx.setLineDash([...step.dash]);
+    ctx.lineDashOffset = step.offset ? numberAt(step.offset, frame) : 0;
+  }
   ctx.stroke(outline.path);
+  if (step.dash.length) ctx.setLineDash([]);
 }
 
 function paintPicture(ctx: CanvasRenderingContext2D, step: Picture, frame: number, opacity: number): void {

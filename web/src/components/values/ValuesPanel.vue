@@ -10,6 +10,7 @@ import ParadePanel from "@/components/parades/ParadePanel.vue";
 import FigurePanel from "@/components/figures/FigurePanel.vue";
 import DrivesList from "@/components/links/DrivesList.vue";
 import DialFields from "@/components/dials/DialFields.vue";
+import LookFields from "@/components/values/LookFields.vue";
 import TextFields from "@/components/text/TextFields.vue";
 import ValueRow from "@/components/values/ValueRow.vue";
 import { textOf } from "@/composables/useText";
@@ -27,7 +28,10 @@ const rows = computed(() => {
   if (thing.kind === "camera") return selection.rows.filter((row) => CAMERA_ROWS.has(row.name));
   // Only a camera sees how far away a thing is, and what hangs on one is as far away as that.
   const deep = scene.camera !== null && !thing.parent && !thing.pinned;
-  return rowsRead(thing, selection.rows).filter((row) => row.name !== "Depth" || deep);
+  const dashed = thing.kind === "shape" && thing.line.dash.length > 0;
+  return rowsRead(thing, selection.rows).filter(
+    (row) => (row.name !== "Depth" || deep) && (row.name !== "Dashes" || dashed),
+  );
 });
 const CAMERA_ROWS = new Set(["Travel", "Rotation", "Zoom"]);
 const text = computed(() => textOf(selection.thing));
@@ -56,6 +60,11 @@ function flip(axis: "x" | "y"): void {
         <button class="chip" title="Mirror it left to right, about its pivot" @click="flip('x')">Flip ↔</button>
         <button class="chip" title="Mirror it top to bottom, about its pivot" @click="flip('y')">Flip ↕</button>
       </div>
+      <LookFields
+        v-if="selection.object && selection.object.kind !== 'camera'"
+        :key="selection.object.id"
+        :thing="selection.object"
+      />
       <DrivesList :id="selection.thing.id" />
       <OutlineFields v-if="selection.thing.kind === 'shape'" :key="selection.thing.id" :thing="selection.thing" />
     </div>

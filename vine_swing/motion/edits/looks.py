@@ -1,0 +1,39 @@
+"""Edits of how objects are painted: their lines, and how they are laid onto what lies below."""
+
+from typing import Literal
+
+from vine_swing.motion.basics.errors import EditError
+from vine_swing.motion.basics.values import Blend, Id
+from vine_swing.motion.edits.base import Edit, object_in, with_object
+from vine_swing.motion.scene.model import LineStyle, Scene, ShapeObject
+
+
+class SetLine(Edit):
+    """Choose how the line of a shape ends, goes round corners, and is dashed."""
+
+    edit: Literal["set-line"]
+    id: Id
+    line: LineStyle
+
+    def apply(self, scene: Scene) -> Scene:
+        thing = object_in(scene, self.id)
+        if not isinstance(thing, ShapeObject):
+            raise EditError(f"'{thing.name}' is a {thing.kind} and has no line of its own; choose one of its parts")
+        return with_object(scene, thing.but(line=self.line))
+
+    def label(self, scene: Scene) -> str:
+        return f"line of {object_in(scene, self.id).name}"
+
+
+class SetBlend(Edit):
+    """Choose how an object, with all that hangs on it, is laid onto what lies below."""
+
+    edit: Literal["set-blend"]
+    id: Id
+    blend: Blend
+
+    def apply(self, scene: Scene) -> Scene:
+        return with_object(scene, object_in(scene, self.id).but(blend=self.blend))
+
+    def label(self, scene: Scene) -> str:
+        return f"blend {object_in(scene, self.id).name}"

@@ -1,0 +1,120 @@
+<script setup lang="ts">
+/** How the picked object is painted: its line's ends, corners and dashes, and how it is laid onto what lies below. */
+import { computed, ref } from "vue";
+import { numberAt } from "@/api/motion";
+import type { TroupeObject } from "@/api/types";
+import { usePlayback } from "@/stores/playback";
+import { useScene } from "@/stores/scene";
+
+const props = defineProps<{ thing: TroupeObject }>();
+const scene = useScene();
+const playback = usePlayback();
+
+const line = computed(() => (props.thing.kind === "shape" ? props.thing.line : null));
+const lined = computed(() => {
+  const width = scene.motion?.objects.get(props.thing.id)?.channels["stroke.width"];
+  return line.value !== null && width !== undefined && numberAt(width, playback.textFrame) > 0;
+});
+/** The names of CSS compositing, in the order that document has them. */
+const BLENDS = [
+  ["normal", "multiply", "screen", "overlay", "darken", "lighten", "color-dodge", "color-burn"],
+  ["hard-light", "soft-light", "difference", "exclusion", "hue", "saturation", "color", "luminosity"],
+].flat() as readonly TroupeObject["blend"][];
+const chosen = (event: Event): string => (event.target as HTMLSelectElement).value;
+const set = (change: Partial<NonNullable<typeof line.value>>): void => {
+  if (line.value) void scene.edit([{ edit: "set-line", id: props.thing.id, line: { ...line.value, ...change } }]);
+};
+
+const draft = ref<string | null>(null);
+const wrong = ref(false);
+function keepDash(): void {
+  if (draft.value === null) return;
+  const numbers = draft.value
+    .split(/[\s,;]+/)
+    .filter(Boolean)
+    .map(Number);
+  wrong.value =
+    numbers.length > 8 ||
+    numbers.some((one) => !(one >= 0 && one <= 10_000)) ||
+    (numbers.length > 0 && numbers.reduce((a, b) => a + b, 0) < 0.1);
+  if (wrong.value) return;
+  draft.value = null;
+  if (numbers.join(" ") !== line.value?.dash.join(" ")) set({ dash: numbers });
+}
+</script>
+
+<template>
+  <div class="look" role="group" aria-label="How it is painted">
+    <template v-if="lined && line">
+      <label title="How the line ends"
+        >ends
+        <select aria-label="Ends of the line" :value="line.cap" @change="set({ cap: chosen($event) as 'round' })">
+          <option value="round">round</option>
+          <option value="butt">cut off</option>
+          <option value="square">square</option>
+        </select></label
+      >
+      <label title="How the line goes round corners"
+        >corners
+        <select aria-label="Corners of the line" :value="line.join" @change="set({ join: chosen($event) as 'round' })">
+          <option value="round">round</option>
+          <option value="miter">pointed</option>
+          <option value="bevel">cut off</option>
+        </select></label
+      >
+      <label
+        title="Lengths of dashes and gaps in turn, in px, as 18 10; empty for a whole line. Key the row Dashes to let them crawl"
+        >dashes
+        <input
+          :value="draft ?? line.dash.join(' ')"
+          :class="{ wrong }"
+          aria-label="Dashes of the line"
+          placeholder="none"
+          @input="draft = ($event.target as HTMLInputElement).value"
+          @keydown.enter.prevent="keepDash"
+          @keydown.esc.stop="draft = null"
+          @blur="keepDash"
+      /></label>
+    </template>
+    <label title="How it, with all that hangs on it, is laid onto what lies below: the blend modes of CSS"
+      >blends
+      <select
+        aria-label="Blend mode"
+        :value="thing.blend"
+        @change="scene.edit([{ edit: 'set-blend', id: thing.id, blend: chosen($event) as 'normal' }])"
+      >
+        <option v-for="blend in BLENDS" :key="blend" :value="blend">{{ blend }}</option>
+      </select></label
+    >
+  </div>
+</template>
+
+<style scoped>
+.look {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 10px;
+  margin: 8px 14px 0;
+  font-size: 12px;
+}
+label {
+  display: flex;
+  align-items: center;
+  gap: 5px;
+}
+select,
+input {
+  border: 1px solid var(--line);
+  border-radius: var(--radius-s);
+  background: var(--paper);
+  color: var(--ink);
+  font: inherit;
+  padding: 2px 5px;
+}
+input {
+  width: 62px;
+}
+.wrong {
+  border-color: var(--playhead);
+}
+</style>
