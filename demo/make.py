@@ -11,6 +11,7 @@ from demo import (
     hypnotic_hibiscus,
     liana,
     mango_drop,
+    mist_gorge,
     morning_round,
     post_report,
     principles,
@@ -49,6 +50,7 @@ MAKERS = {
     "17-flag-and-kettle": flag_and_kettle.make,
     "18-hummingbird-courier": hummingbird_courier.make,
     "19-river-raft": river_raft.make,
+    "20-mist-over-the-gorge": mist_gorge.make,
 }
 
 

@@ -11,6 +11,7 @@ from vine_swing.motion.baking.bake import bake
 from vine_swing.motion.basics.errors import EditError, SceneFileError
 from vine_swing.motion.scene.scene_file import dump, parse
 from vine_swing.picture.paint import Painter
+from vine_swing.service.motion import Motion
 
 HOME = (640.0, 360.0)
 
@@ -113,3 +114,10 @@ def test_the_table_tells_where_things_are_in_the_picture(tmp_path):
     head, first, *_ = table.read_text().splitlines()
     row = dict(zip(head.split(","), first.split(","), strict=True))
     assert float(row["Far.view.x"]) == 0
+
+
+def test_parts_of_parades_are_told_where_their_lead_is_in_the_scene_and_in_the_picture():
+    row = {"id": "row", "name": "Row", "kind": "parade", "parade": {"arrange": "row"}, "channels": {"x": 100.0, "count": 3.0, "gap": 5.0}}
+    motion = Motion.of(scene(row, dot("leaf", x=7.0) | {"parent": "row"}, camera(x=840.0), length=1), 0)
+    assert motion.parts["leaf"]["place",].tolist() == [[107, 0]]
+    assert motion.parts["leaf"]["view",][0, 4] == 107 - 200

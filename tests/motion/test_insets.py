@@ -224,7 +224,7 @@ def frog_of_parts():
     lid = dot("lid", y=keyed((5, 0), (9, -14), (13, 0), after="loop")) | {"parent": "body"}
     lid["rules"] = [{"id": "nod", "kind": "oscillator", "channels": ["rotation"], "settings": {"amplitude": 9.0}}]
     lid["rules"].append({"id": "by", "kind": "link", "channels": ["x"], "mode": "replace", "settings": {"formula": "{Wind} * 10 + {Body.x}"}})
-    frog = group("frog", x=keyed((0, 100), (47, 900)), y=200.0, rotation=10.0)
+    frog = group("frog", x=keyed((0, 100), (47, 900)), y=200.0, rotation=10.0) | {"pinned": True, "blurred": False}
     frog["rules"] = [{"id": "bob", "kind": "oscillator", "channels": ["y"], "settings": {"amplitude": 12.0}}]
     wind = {"id": "wind", "name": "Wind", "channel": {"keys": [{"frame": 0, "value": 0}, {"frame": 40, "value": 3}]}}
     return scene(dot("moon", x=50.0), frog, body, lid, dot("front", x=600.0), dials=[wind], length=48)

@@ -247,7 +247,8 @@ def _led(one: BakedObject, parade: BakedParade, above: BakedObject) -> Parts:
     """Where a part is in the lead of its parade: hands take hold of it there."""
     lead = matrix.multiply(above.view, matrix.multiply(parade.lead_matrix(), matrix.home(above.view)))
     view = matrix.multiply(lead, one.view)
-    place, middle = (matrix.apply(lead, *points.T) for points in (one.place, one.middle))
+    in_scene = matrix.multiply(above.world, matrix.multiply(parade.lead_matrix(), matrix.home(above.world)))
+    place, middle = (matrix.apply(in_scene, *points.T) for points in (one.place, one.middle))
     return {("view",): view, ("place",): place, ("middle",): middle}
 
 

@@ -14,6 +14,9 @@ from vine_swing.motion.scene.model import DIAL, MAX_OBJECTS, Dial, DialObject, O
 from vine_swing.motion.scene.scene_file import faults
 from vine_swing.motion.timing.channel import Channel, Key
 
+#: What becomes of an object when another kind of object takes its place: whether, when and how it is seen.
+PAINTED = ("shown", "span", "pinned", "blurred", "blend")
+
 
 class Edit(Frozen, ABC):
     """A change a person can make. `apply` gives a new scene that shares all that did not change."""

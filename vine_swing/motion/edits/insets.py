@@ -10,7 +10,7 @@ from vine_swing.motion.baking.outlines import benders
 from vine_swing.motion.basics.errors import EditError, NoSuchThing
 from vine_swing.motion.basics.specs import INNER, OUTLINE
 from vine_swing.motion.basics.values import MAX_LENGTH, Frame, Id, Name, Number
-from vine_swing.motion.edits.base import Edit, check_new, object_in, with_object, with_parts
+from vine_swing.motion.edits.base import PAINTED, Edit, check_new, object_in, with_object, with_parts
 from vine_swing.motion.edits.objects import cues_without, fitted, free_name, name_beside
 from vine_swing.motion.rules.rule import Rule
 from vine_swing.motion.scene.graph import resolved
@@ -70,7 +70,7 @@ class MakeInset(Edit):
         inner = self._inner(scene, inside, {group.id}, (0.0, 0.0), self.id, bends)
         first = group.span.within(scene.length)[0]
         channels = dict(group.channels) | ({INNER: Channel(base=float(first))} if first else {})
-        fields = {name: getattr(group, name) for name in ("id", "name", "parent", "bone", "shown", "span", "rules")}
+        fields = {name: getattr(group, name) for name in ("id", "name", "parent", "bone", *PAINTED, "rules")}
         inset = InsetObject.model_construct(**fields, kind="inset", inset=InsetUse(scene=self.scene), channels=channels)
         left = with_object(scene, fitted(inset))
         return _without(left, inside, inner)

@@ -6,7 +6,7 @@ from vine_swing.motion.baking.keyed import run_of
 from vine_swing.motion.basics.errors import EditError
 from vine_swing.motion.basics.specs import GROUP_CHANNELS, INNER, OUTLINE
 from vine_swing.motion.basics.values import Id
-from vine_swing.motion.edits.base import Edit, check_room, in_time, object_in
+from vine_swing.motion.edits.base import PAINTED, Edit, check_room, in_time, object_in
 from vine_swing.motion.edits.dials import SetDial
 from vine_swing.motion.edits.figures import free_id
 from vine_swing.motion.edits.insets import inner_in, inset_in
@@ -128,7 +128,7 @@ def _dial(dial: Dial, ids: dict[str, str]) -> Dial:
 
 def _hung(scene: Scene, thing: InsetObject, inner: InnerScene, parts: list[SceneObject]) -> tuple[GroupObject, list[SceneObject]]:
     """The group that an inset becomes, and the parts on it. A group that only held the parts in the middle of the picture inside is left out."""
-    fields = {name: getattr(thing, name) for name in ("id", "name", "parent", "bone", "shown", "span", "rules")}
+    fields = {name: getattr(thing, name) for name in ("id", "name", "parent", "bone", *PAINTED, "rules")}
     channels = {name: channel for name, channel in thing.channels.items() if name in GROUP_CHANNELS}
     group = GroupObject.model_construct(**fields, kind="group", channels=channels)
     group = GroupObject.model_validate(dict(fitted(group)))

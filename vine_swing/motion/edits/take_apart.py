@@ -15,7 +15,7 @@ from vine_swing.motion.basics.limits import MOST_TRACED
 from vine_swing.motion.basics.specs import GROUP_CHANNELS
 from vine_swing.motion.basics.values import MAX_PATH_DATA, Frame, Id
 from vine_swing.motion.curves.svg_path import path_data
-from vine_swing.motion.edits.base import Edit, in_time, object_in
+from vine_swing.motion.edits.base import PAINTED, Edit, in_time, object_in
 from vine_swing.motion.edits.figures import free_id
 from vine_swing.motion.edits.objects import cues_without, fitted, name_beside, outlined
 from vine_swing.motion.edits.parades import parade_in
@@ -73,7 +73,7 @@ class _Apart:
         if len(scene.objects) + count * (len(self._parts) + 1) > MAX_OBJECTS:
             raise EditError(f"that would make more than {MAX_OBJECTS} objects; show fewer copies first")
         group = GroupObject(
-            id=thing.id, name=thing.name, kind="group", parent=thing.parent, bone=thing.bone, shown=thing.shown, span=thing.span,
+            **{name: getattr(thing, name) for name in ("id", "name", "parent", "bone", *PAINTED)}, kind="group",
             channels={name: one for name, one in thing.channels.items() if name in GROUP_CHANNELS},
             rules=thing.rules,
         )  # fmt: skip

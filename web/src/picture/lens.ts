@@ -11,6 +11,16 @@ export function lensOf(motion: Motion | null, id: string, frame: number): Matrix
   return lens ? toMatrix(valuesAt(lens, frame)) : IDENTITY;
 }
 
+/** What views are without a lens, by both: a look leaves most things as they are. */
+const homes = new WeakMap<Rows, { readonly lens: Rows; readonly home: Rows }>();
+function homeOf(view: Rows, lens: Rows): Rows {
+  const known = homes.get(view);
+  if (known?.lens === lens) return known.home;
+  const home = combined(view, lens, (one, seen) => times(inverse(seen) ?? IDENTITY, one));
+  homes.set(view, { lens, home });
+  return home;
+}
+
 /** Rows of matrices, each made from those of two arrays at the same frame. */
 function combined(one: Rows, other: Rows, make: (a: Matrix, b: Matrix) => Matrix): Rows {
   const rows = Math.max(one.rows, other.rows);
@@ -26,12 +36,9 @@ export function onStage(motion: Motion): Motion {
   for (const [id, thing] of motion.objects) {
     const lens = thing.channels[LENS];
     if (!lens) continue;
-    const home = (view: Matrix, seen: Matrix): Matrix => times(inverse(seen) ?? IDENTITY, view);
     const { [LENS]: _, ...channels } = thing.channels;
-    const bones = Object.fromEntries(
-      Object.entries(thing.bones).map(([name, bone]) => [name, combined(bone, lens, home)]),
-    );
-    objects.set(id, { ...thing, channels, bones, view: combined(thing.view, lens, home) });
+    const bones = Object.fromEntries(Object.entries(thing.bones).map(([name, bone]) => [name, homeOf(bone, lens)]));
+    objects.set(id, { ...thing, channels, bones, view: homeOf(thing.view, lens) });
   }
   const steps = resolved(motion.stepData, knownIn(objects));
   return { ...motion, objects, steps };
