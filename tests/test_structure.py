@@ -94,7 +94,7 @@ def test_kinds_of_object_are_told_apart_by_their_table_only():
     from typing import get_args
 
     from vine_swing.motion.scene.kinds import KINDS
-    from vine_swing.motion.scene.model import SceneObject
+    from vine_swing.motion.scene.objects import SceneObject
 
     assert {kind.model for kind in KINDS.values()} == set(get_args(get_args(SceneObject)[0]))
     for name, kind in KINDS.items():

@@ -19,7 +19,7 @@ from vine_swing.motion.outline.drawing import check_drawn, missing_in
 from vine_swing.motion.outline.text import FAMILIES, Setting, typeset
 from vine_swing.motion.outline.text.families import FONTS
 from vine_swing.motion.outline.text.numbers import with_number
-from vine_swing.motion.scene.model import TextShape
+from vine_swing.motion.scene.shapes import TextShape
 from vine_swing.picture.drawable import drawables
 
 PLAIN = Setting("figtree", 400, "left", None, 0.0, 1.2)

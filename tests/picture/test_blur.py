@@ -5,7 +5,7 @@ import pytest
 
 from tests.motion.test_insets import dot, edited, inset, keyed, scene
 from vine_swing.motion.baking.bake import bake
-from vine_swing.motion.scene.model import MotionBlur
+from vine_swing.motion.scene.timeline import MotionBlur
 from vine_swing.picture.blur import BlurredPainter, mean_of, moments, painter_of
 from vine_swing.picture.paint import Painter
 

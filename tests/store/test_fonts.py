@@ -12,8 +12,9 @@ from vine_swing.motion.edits import apply_all
 from vine_swing.motion.edits.fonts import AddFont, RemoveFont
 from vine_swing.motion.edits.objects import SetShape
 from vine_swing.motion.outline.text.families import FONTS
-from vine_swing.motion.scene.model import OwnFont, TextShape
+from vine_swing.motion.scene.kept import OwnFont
 from vine_swing.motion.scene.scene_file import parse
+from vine_swing.motion.scene.shapes import TextShape
 from vine_swing.picture.drawable import drawables
 from vine_swing.store import SceneStore
 

@@ -10,7 +10,8 @@ from vine_swing.motion import MotionError, bake
 from vine_swing.motion.baking.baked import Baked, BakedParade
 from vine_swing.motion.baking.placing import BakedObject
 from vine_swing.motion.basics import colour, matrix
-from vine_swing.motion.scene.model import Scene, SceneObject
+from vine_swing.motion.scene.model import Scene
+from vine_swing.motion.scene.objects import SceneObject
 
 Array = NDArray[np.float64]
 

@@ -9,7 +9,8 @@ from numpy.typing import NDArray
 
 from vine_swing.motion.baking.bake import bake
 from vine_swing.motion.baking.baked import Baked
-from vine_swing.motion.scene.model import MotionBlur, Scene
+from vine_swing.motion.scene.model import Scene
+from vine_swing.motion.scene.timeline import MotionBlur
 from vine_swing.picture.listing import paint_list
 from vine_swing.picture.paint import Painter
 from vine_swing.picture.paint_list import Group, Instance, PaintList, Step, Track

@@ -15,7 +15,7 @@ from vine_swing.motion.baking.outlines import drawn_series
 from vine_swing.motion.baking.placing import BakedObject
 from vine_swing.motion.basics.specs import limited
 from vine_swing.motion.outline.drawing import drawing_of
-from vine_swing.motion.scene.model import OutlineShape, Shape
+from vine_swing.motion.scene.shapes import OutlineShape, Shape
 from vine_swing.picture.paint_list import OutlineTrack
 
 Array = NDArray[np.float64]

@@ -18,7 +18,7 @@ from numpy.typing import NDArray
 from vine_swing.motion.basics.values import Blend
 from vine_swing.motion.curves.outline import Outline
 from vine_swing.motion.curves.series import OutlineSeries
-from vine_swing.motion.scene.model import Cap, Join
+from vine_swing.motion.scene.shapes import Cap, Join
 
 Array = NDArray[np.float64]
 

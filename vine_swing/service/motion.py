@@ -15,7 +15,8 @@ from vine_swing.motion.basics import matrix
 from vine_swing.motion.basics.specs import OUTLINE
 from vine_swing.motion.figure.marks import marks_of
 from vine_swing.motion.outline.drawing import missing_in
-from vine_swing.motion.scene.model import DIAL_CHANNEL, Scene
+from vine_swing.motion.scene.dial import DIAL_CHANNEL
+from vine_swing.motion.scene.model import Scene
 from vine_swing.motion.timing.ends import turn_marks
 from vine_swing.picture.drawable import DrawnScene, drawn_scene
 from vine_swing.picture.list_data import steps_data

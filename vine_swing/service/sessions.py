@@ -17,8 +17,10 @@ from vine_swing.motion.basics.errors import EditError, MotionError
 from vine_swing.motion.edits import Edit, apply_labelled
 from vine_swing.motion.outline.drawing import check_drawn
 from vine_swing.motion.scene.checking import checked
-from vine_swing.motion.scene.model import InnerScene, Scene, SceneObject, Timeline
+from vine_swing.motion.scene.model import Scene
+from vine_swing.motion.scene.objects import SceneObject
 from vine_swing.motion.scene.scene_file import faults
+from vine_swing.motion.scene.timeline import InnerScene, Timeline
 from vine_swing.service.motion import Motion
 from vine_swing.service.patience import Patience
 from vine_swing.store import History, OldRevision, SceneNotFound, SceneStore, Stored

@@ -17,8 +17,14 @@ from pydantic import TypeAdapter
 
 from vine_swing.motion.basics.contents import PICTURE_FILES
 from vine_swing.motion.rules.rule import Rule
+from vine_swing.motion.scene.cues import Cue
+from vine_swing.motion.scene.dial import DIAL_CHANNEL, Dial
+from vine_swing.motion.scene.kept import KeptPicture, OwnFont
 from vine_swing.motion.scene.kinds import CONTENT_COLUMNS, KINDS
-from vine_swing.motion.scene.model import DIAL_CHANNEL, Cue, Dial, InnerScene, KeptPicture, LineStyle, OwnFont, Scene, SceneObject, Timeline
+from vine_swing.motion.scene.model import Scene
+from vine_swing.motion.scene.objects import SceneObject
+from vine_swing.motion.scene.shapes import LineStyle
+from vine_swing.motion.scene.timeline import InnerScene, Timeline
 from vine_swing.motion.timing.channel import Channel, Key
 from vine_swing.motion.timing.ease import Ease
 

@@ -24,8 +24,10 @@ from vine_swing.motion.baking.plan import Plan, changed_values
 from vine_swing.motion.baking.reading import Reader
 from vine_swing.motion.basics.errors import MotionError
 from vine_swing.motion.basics.limits import MOST_COPIES
+from vine_swing.motion.scene.dial import DIAL, DIAL_CHANNEL, Dial
 from vine_swing.motion.scene.graph import Ref
-from vine_swing.motion.scene.model import DIAL, DIAL_CHANNEL, Dial, Scene, SceneObject
+from vine_swing.motion.scene.model import Scene
+from vine_swing.motion.scene.objects import SceneObject
 
 Array = NDArray[np.float64]
 

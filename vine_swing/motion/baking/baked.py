@@ -15,7 +15,9 @@ from vine_swing.motion.parade.arranging import Places, Surroundings
 from vine_swing.motion.parade.frames import Layout
 from vine_swing.motion.parade.model import Parade
 from vine_swing.motion.scene.graph import Ref
-from vine_swing.motion.scene.model import InnerScene, Scene, SceneObject
+from vine_swing.motion.scene.model import Scene
+from vine_swing.motion.scene.objects import SceneObject
+from vine_swing.motion.scene.timeline import InnerScene
 
 Array = NDArray[np.float64]
 UNMOVED = np.array([[1.0, 0, 0, 1, 0, 0]])

@@ -18,7 +18,8 @@ from vine_swing.motion.outline.drawing import drawing_of
 from vine_swing.motion.parade.arranging import Places
 from vine_swing.motion.parade.frames import Layout
 from vine_swing.motion.rules.bending import Box
-from vine_swing.motion.scene.model import Scene, SceneObject
+from vine_swing.motion.scene.model import Scene
+from vine_swing.motion.scene.objects import SceneObject
 
 Array = NDArray[np.float64]
 

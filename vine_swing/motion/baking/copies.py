@@ -31,7 +31,10 @@ from vine_swing.motion.parade.channels import NAMES
 from vine_swing.motion.parade.frames import Layout, laid_out
 from vine_swing.motion.parade.model import MAX_COPIES, Parade
 from vine_swing.motion.parade.ranks import ranks
-from vine_swing.motion.scene.model import GroupObject, InnerScene, Scene, SceneObject, TextShape
+from vine_swing.motion.scene.model import Scene
+from vine_swing.motion.scene.objects import GroupObject, SceneObject
+from vine_swing.motion.scene.shapes import TextShape
+from vine_swing.motion.scene.timeline import InnerScene
 
 Array = NDArray[np.float64]
 #: Numbers that stand for one copy at one frame when effort is counted: its matrix, its opacity, and what is sent of them.

@@ -16,7 +16,9 @@ from vine_swing.motion.basics.specs import OUTLINE
 from vine_swing.motion.curves.series import OutlineSeries
 from vine_swing.motion.rules import Source
 from vine_swing.motion.rules.rule import SETTING, Rule, RuleSettings
-from vine_swing.motion.scene.model import DIAL_CHANNEL, Dial, Scene, SceneObject
+from vine_swing.motion.scene.dial import DIAL_CHANNEL, Dial
+from vine_swing.motion.scene.model import Scene
+from vine_swing.motion.scene.objects import SceneObject
 from vine_swing.motion.timing.channel import Channel
 from vine_swing.motion.timing.ends import HOLD
 from vine_swing.motion.timing.evaluate import evaluate, evaluate_colours

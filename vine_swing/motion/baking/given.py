@@ -13,7 +13,9 @@ from vine_swing.motion.parade.model import ITEM, WORDS, ItemList, Parade
 from vine_swing.motion.rules.link import tree_of
 from vine_swing.motion.rules.rule import Rule
 from vine_swing.motion.scene.graph import Ref
-from vine_swing.motion.scene.model import Scene, SceneObject, TextShape
+from vine_swing.motion.scene.model import Scene
+from vine_swing.motion.scene.objects import SceneObject
+from vine_swing.motion.scene.shapes import TextShape
 from vine_swing.motion.timing.channel import Channel
 
 Array = NDArray[np.float64]

@@ -14,7 +14,8 @@ from numpy.typing import NDArray
 from vine_swing.motion.baking.baked import Baked, BakedInset
 from vine_swing.motion.baking.placing import BakedObject
 from vine_swing.motion.basics.specs import INNER
-from vine_swing.motion.scene.model import InnerScene, Scene, insets_shown
+from vine_swing.motion.scene.model import Scene
+from vine_swing.motion.scene.timeline import InnerScene, insets_shown
 
 Array = NDArray[np.float64]
 #: Bakes a scene at some frames (n,), with what is known of it from before.

@@ -10,7 +10,9 @@ from numpy.typing import NDArray
 from vine_swing.motion.basics.colour import parse_hex
 from vine_swing.motion.basics.specs import INNER
 from vine_swing.motion.rules import Timing
-from vine_swing.motion.scene.model import Dial, Scene, SceneObject
+from vine_swing.motion.scene.dial import Dial
+from vine_swing.motion.scene.model import Scene
+from vine_swing.motion.scene.objects import SceneObject
 from vine_swing.motion.timing.channel import Channel
 from vine_swing.motion.timing.ends import turn_marks
 from vine_swing.motion.timing.evaluate import KeyedChannels, evaluate_colours

@@ -21,7 +21,8 @@ from vine_swing.motion.basics.specs import GROUP_CHANNELS, INNER, OUTLINE, Chann
 from vine_swing.motion.rules.link import NAMED
 from vine_swing.motion.rules.rule import SETTING
 from vine_swing.motion.scene.graph import Ref, resolved
-from vine_swing.motion.scene.model import Scene, SceneObject
+from vine_swing.motion.scene.model import Scene
+from vine_swing.motion.scene.objects import SceneObject
 from vine_swing.motion.timing.channel import Channel
 from vine_swing.motion.timing.evaluate import evaluate, evaluate_colours
 from vine_swing.motion.timing.path import evaluate_path

@@ -24,7 +24,9 @@ from vine_swing.motion.outline.drawing import Drawing, drawing_of
 from vine_swing.motion.rules.bending import Bending, Box
 from vine_swing.motion.rules.rule import Rule, RuleSettings
 from vine_swing.motion.rules.spec import Redraw, Source
-from vine_swing.motion.scene.model import Scene, SceneObject, Shape
+from vine_swing.motion.scene.model import Scene
+from vine_swing.motion.scene.objects import SceneObject
+from vine_swing.motion.scene.shapes import Shape
 from vine_swing.motion.timing.outlines import KeyedOutlines
 
 Array = NDArray[np.float64]

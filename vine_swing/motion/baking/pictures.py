@@ -8,7 +8,8 @@ from numpy.typing import NDArray
 
 from vine_swing.motion.baking.placing import BakedObject
 from vine_swing.motion.basics.specs import limited
-from vine_swing.motion.scene.model import KeptPicture, Scene
+from vine_swing.motion.scene.kept import KeptPicture
+from vine_swing.motion.scene.model import Scene
 
 Array = NDArray[np.float64]
 

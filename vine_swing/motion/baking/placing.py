@@ -12,7 +12,9 @@ from vine_swing.motion.basics.specs import GEOMETRY
 from vine_swing.motion.curves.series import OutlineSeries
 from vine_swing.motion.figure.channels import joint_channels
 from vine_swing.motion.figure.pose import bones
-from vine_swing.motion.scene.model import WHOLE, KeptPicture, Scene, SceneObject
+from vine_swing.motion.scene.kept import KeptPicture
+from vine_swing.motion.scene.model import Scene
+from vine_swing.motion.scene.objects import WHOLE, SceneObject
 
 Array = NDArray[np.float64]
 #: Numbers worked on at once where matrices of several objects are made together.

@@ -5,8 +5,10 @@ from dataclasses import dataclass
 from itertools import zip_longest
 from typing import TypeVar
 
+from vine_swing.motion.scene.dial import Dial
 from vine_swing.motion.scene.graph import Ref, in_order
-from vine_swing.motion.scene.model import Dial, Scene, SceneObject
+from vine_swing.motion.scene.model import Scene
+from vine_swing.motion.scene.objects import SceneObject
 
 _Node = TypeVar("_Node", bound=Hashable)
 

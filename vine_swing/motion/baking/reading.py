@@ -21,8 +21,10 @@ from vine_swing.motion.rules import Source, Timing, gait, link
 from vine_swing.motion.rules.link import NAMED
 from vine_swing.motion.rules.rule import SETTING, Rule, RuleSettings, chained
 from vine_swing.motion.rules.spec import Read, number_or
+from vine_swing.motion.scene.dial import DIAL_CHANNEL
 from vine_swing.motion.scene.graph import Ref, looks_of, resolved
-from vine_swing.motion.scene.model import DIAL_CHANNEL, Scene, SceneObject
+from vine_swing.motion.scene.model import Scene
+from vine_swing.motion.scene.objects import SceneObject
 
 Array = NDArray[np.float64]
 #: A card that costs more numbers than this for each one read is kept in a table, and read from there between whole frames too.

@@ -15,7 +15,9 @@ from vine_swing.motion.outline.drawing import drawing_of, middles_of_parts
 from vine_swing.motion.outline.way import Way
 from vine_swing.motion.parade.arranging import Surroundings
 from vine_swing.motion.parade.model import TextPartName
-from vine_swing.motion.scene.model import Scene, SceneObject, TextShape
+from vine_swing.motion.scene.model import Scene
+from vine_swing.motion.scene.objects import SceneObject
+from vine_swing.motion.scene.shapes import TextShape
 
 Array = NDArray[np.float64]
 

@@ -10,8 +10,13 @@ from vine_swing.motion.basics.limits import MOST_TRACED
 from vine_swing.motion.basics.specs import OUTLINE, ChannelSpec
 from vine_swing.motion.basics.values import MAX_FRAME, Frozen
 from vine_swing.motion.rules.rule import SETTING, Rule, check_setting
-from vine_swing.motion.scene.model import DIAL, MAX_OBJECTS, Dial, DialObject, OutlineShape, Scene, SceneObject, ShapeObject, check_values
+from vine_swing.motion.scene.channel_values import check_values
+from vine_swing.motion.scene.cues import MAX_OBJECTS
+from vine_swing.motion.scene.dial import DIAL, Dial
+from vine_swing.motion.scene.model import Scene
+from vine_swing.motion.scene.objects import DialObject, SceneObject, ShapeObject
 from vine_swing.motion.scene.scene_file import faults
+from vine_swing.motion.scene.shapes import OutlineShape
 from vine_swing.motion.timing.channel import Channel, Key
 
 #: What becomes of an object when another kind of object takes its place: whether, when and how it is seen.

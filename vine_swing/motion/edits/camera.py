@@ -8,7 +8,9 @@ from vine_swing.motion.basics.errors import EditError
 from vine_swing.motion.basics.values import Id, Name
 from vine_swing.motion.edits.base import Edit, check_new, object_in, with_channel, with_object
 from vine_swing.motion.edits.objects import free_name
-from vine_swing.motion.scene.model import MAX_OBJECTS, CameraObject, Scene
+from vine_swing.motion.scene.cues import MAX_OBJECTS
+from vine_swing.motion.scene.model import Scene
+from vine_swing.motion.scene.objects import CameraObject
 from vine_swing.motion.timing.channel import Channel
 
 Depth = Annotated[float, Field(strict=True, ge=-0.9, le=1000)]

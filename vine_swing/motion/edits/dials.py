@@ -9,7 +9,8 @@ from vine_swing.motion.basics.errors import EditError, NoSuchThing
 from vine_swing.motion.basics.values import Id, Name, Number
 from vine_swing.motion.edits.base import Edit
 from vine_swing.motion.edits.renaming import formulas_renamed
-from vine_swing.motion.scene.model import DIAL, Dial, Scene
+from vine_swing.motion.scene.dial import DIAL, Dial
+from vine_swing.motion.scene.model import Scene
 from vine_swing.motion.scene.scene_file import faults
 
 MAX_DIALS = 500

@@ -21,16 +21,10 @@ from vine_swing.motion.figure.presets import GAITS
 from vine_swing.motion.figure.starters import STARTERS, TINTS, height, scaled
 from vine_swing.motion.rules.gait import SPEC as GAIT
 from vine_swing.motion.rules.rule import Rule
-from vine_swing.motion.scene.model import (
-    FigureObject,
-    OutlineShape,
-    Scene,
-    SceneObject,
-    ShapeObject,
-    WholeFrame,
-    check_bone,
-    check_parents,
-)
+from vine_swing.motion.scene.model import Scene
+from vine_swing.motion.scene.objects import FigureObject, SceneObject, ShapeObject, WholeFrame
+from vine_swing.motion.scene.relations import check_bone, check_parents
+from vine_swing.motion.scene.shapes import OutlineShape
 from vine_swing.motion.timing.channel import Channel, Key
 from vine_swing.motion.timing.ends import End
 from vine_swing.motion.timing.fit import fit_keys

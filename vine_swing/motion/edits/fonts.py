@@ -6,7 +6,9 @@ from vine_swing.motion.basics.errors import EditError, NoSuchThing
 from vine_swing.motion.basics.values import Id
 from vine_swing.motion.edits.base import Edit
 from vine_swing.motion.outline.drawing import check_font
-from vine_swing.motion.scene.model import MAX_FONTS, OwnFont, Scene, TextShape
+from vine_swing.motion.scene.kept import MAX_FONTS, OwnFont
+from vine_swing.motion.scene.model import Scene
+from vine_swing.motion.scene.shapes import TextShape
 
 
 class AddFont(Edit):

@@ -14,7 +14,9 @@ from vine_swing.motion.basics.values import MAX_FRAME, Frame, Owner, Value
 from vine_swing.motion.curves.svg_path import path_data
 from vine_swing.motion.edits.base import Edit, owner_in, said, spec_of, with_channel
 from vine_swing.motion.edits.divide import divided
-from vine_swing.motion.scene.model import DialObject, OutlineShape, Scene, SceneObject
+from vine_swing.motion.scene.model import Scene
+from vine_swing.motion.scene.objects import DialObject, SceneObject
+from vine_swing.motion.scene.shapes import OutlineShape
 from vine_swing.motion.timing.channel import MAX_KEYS, NAMED_IN, SHAPED_BY_KEYS, Bend, Channel, Handle, Key
 from vine_swing.motion.timing.ease import BezierEase, Ease, build
 from vine_swing.motion.timing.ends import End

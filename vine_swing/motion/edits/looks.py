@@ -5,7 +5,9 @@ from typing import Literal
 from vine_swing.motion.basics.errors import EditError
 from vine_swing.motion.basics.values import Blend, Id
 from vine_swing.motion.edits.base import Edit, object_in, with_object
-from vine_swing.motion.scene.model import LineStyle, Scene, ShapeObject
+from vine_swing.motion.scene.model import Scene
+from vine_swing.motion.scene.objects import ShapeObject
+from vine_swing.motion.scene.shapes import LineStyle
 
 
 class SetLine(Edit):

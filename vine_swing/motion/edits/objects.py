@@ -12,16 +12,11 @@ from vine_swing.motion.basics.errors import EditError
 from vine_swing.motion.basics.values import Frame, Id, Name, Number
 from vine_swing.motion.edits.base import Edit, check_new, object_in, with_object, with_parts
 from vine_swing.motion.edits.renaming import formulas_renamed
-from vine_swing.motion.scene.model import (
-    MAX_OBJECTS,
-    Cue,
-    OutlineShape,
-    Scene,
-    SceneObject,
-    Shape,
-    ShapeObject,
-    check_parents,
-)
+from vine_swing.motion.scene.cues import MAX_OBJECTS, Cue
+from vine_swing.motion.scene.model import Scene
+from vine_swing.motion.scene.objects import SceneObject, ShapeObject
+from vine_swing.motion.scene.relations import check_parents
+from vine_swing.motion.scene.shapes import OutlineShape, Shape
 from vine_swing.motion.timing.channel import Channel
 
 Index = Annotated[int, Field(strict=True, ge=0, le=MAX_OBJECTS)]

@@ -13,7 +13,10 @@ from vine_swing.motion.edits.insets import inner_in, inset_in
 from vine_swing.motion.edits.objects import RenameObject, fitted, name_beside
 from vine_swing.motion.edits.several import with_ids
 from vine_swing.motion.rules.rule import Rule
-from vine_swing.motion.scene.model import DIAL, WHOLE, Dial, GroupObject, InnerScene, InsetObject, Scene, SceneObject, Span, insets_shown
+from vine_swing.motion.scene.dial import DIAL, Dial
+from vine_swing.motion.scene.model import Scene
+from vine_swing.motion.scene.objects import WHOLE, GroupObject, InsetObject, SceneObject, Span
+from vine_swing.motion.scene.timeline import InnerScene, insets_shown
 from vine_swing.motion.timing.channel import Channel
 
 

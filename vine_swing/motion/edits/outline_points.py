@@ -13,7 +13,9 @@ from vine_swing.motion.curves import joints
 from vine_swing.motion.curves.outline import Outline
 from vine_swing.motion.curves.svg_path import parse_path, path_data
 from vine_swing.motion.edits.base import Edit, object_in, with_channel, with_object
-from vine_swing.motion.scene.model import OutlineShape, Scene, ShapeObject
+from vine_swing.motion.scene.model import Scene
+from vine_swing.motion.scene.objects import ShapeObject
+from vine_swing.motion.scene.shapes import OutlineShape
 from vine_swing.motion.timing.channel import Channel, Key, Meeting
 from vine_swing.motion.timing.outlines import KeyedOutlines, outline_of
 

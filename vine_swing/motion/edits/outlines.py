@@ -19,7 +19,9 @@ from vine_swing.motion.edits.objects import cues_without, free_name, outlined
 from vine_swing.motion.edits.outline_points import outline_at, outlined_in, written
 from vine_swing.motion.outline.drawing import drawing_of
 from vine_swing.motion.rules.rule import Rule
-from vine_swing.motion.scene.model import Hand, OutlineShape, Scene, ShapeObject
+from vine_swing.motion.scene.model import Scene
+from vine_swing.motion.scene.objects import ShapeObject
+from vine_swing.motion.scene.shapes import Hand, OutlineShape
 from vine_swing.motion.timing.channel import Channel
 
 #: The most objects that are combined at once.

@@ -11,7 +11,8 @@ from vine_swing.motion.edits.base import Edit, check_new, object_in, with_object
 from vine_swing.motion.edits.objects import cues_without, free_name, kept_object
 from vine_swing.motion.parade.channels import NAMES
 from vine_swing.motion.parade.model import Parade
-from vine_swing.motion.scene.model import ParadeObject, Scene, SceneObject
+from vine_swing.motion.scene.model import Scene
+from vine_swing.motion.scene.objects import ParadeObject, SceneObject
 from vine_swing.motion.timing.channel import Channel
 
 

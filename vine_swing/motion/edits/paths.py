@@ -11,7 +11,8 @@ from vine_swing.motion.basics.errors import EditError
 from vine_swing.motion.basics.values import Id
 from vine_swing.motion.edits.base import Edit, check_traced, object_in, with_channel, with_object
 from vine_swing.motion.edits.keys import Frames, pick
-from vine_swing.motion.scene.model import Scene, SceneObject
+from vine_swing.motion.scene.model import Scene
+from vine_swing.motion.scene.objects import SceneObject
 from vine_swing.motion.timing.channel import Channel, Key, Way
 from vine_swing.motion.timing.ease import Ease, PointsEase
 from vine_swing.motion.timing.ends import HOLD, turn_marks

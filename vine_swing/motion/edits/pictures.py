@@ -8,7 +8,9 @@ from vine_swing.motion.basics.errors import EditError, NoSuchThing
 from vine_swing.motion.basics.values import Frame, Id, Name, Number
 from vine_swing.motion.edits.base import Edit, check_new, object_in, with_channel, with_object
 from vine_swing.motion.edits.objects import free_name
-from vine_swing.motion.scene.model import MAX_PICTURES, KeptPicture, PictureBook, PictureId, PictureObject, Scene, SceneObject
+from vine_swing.motion.scene.kept import MAX_PICTURES, KeptPicture, PictureBook, PictureId
+from vine_swing.motion.scene.model import Scene
+from vine_swing.motion.scene.objects import PictureObject, SceneObject
 from vine_swing.motion.timing.channel import Channel, Key
 from vine_swing.motion.timing.ends import End
 

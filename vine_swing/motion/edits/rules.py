@@ -14,9 +14,13 @@ from vine_swing.motion.formula import FormulaError, checked
 from vine_swing.motion.formula.tree import MAX_LENGTH
 from vine_swing.motion.rules import Mode
 from vine_swing.motion.rules.rule import MAX_ACTED, SETTING, Rule, check_setting
+from vine_swing.motion.scene.channel_values import MAX_OUTLINE_KEYS
+from vine_swing.motion.scene.dial import DIAL
 from vine_swing.motion.scene.graph import LoopError, in_order
-from vine_swing.motion.scene.model import DIAL, MAX_OUTLINE_KEYS, OutlineShape, Scene, SceneObject
+from vine_swing.motion.scene.model import Scene
+from vine_swing.motion.scene.objects import SceneObject
 from vine_swing.motion.scene.scene_file import faults
+from vine_swing.motion.scene.shapes import OutlineShape
 from vine_swing.motion.timing.channel import Channel, Key
 from vine_swing.motion.timing.fit import fit_colours, fit_keys
 

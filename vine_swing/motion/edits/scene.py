@@ -8,7 +8,9 @@ from vine_swing.motion.basics.errors import EditError
 from vine_swing.motion.basics.values import MAX_LENGTH, Colour, Id, Name
 from vine_swing.motion.edits.base import Edit, in_time, object_in, with_object
 from vine_swing.motion.rules.rule import Rule
-from vine_swing.motion.scene.model import MAX_PALETTE, MotionBlur, Scene, Span
+from vine_swing.motion.scene.model import MAX_PALETTE, Scene
+from vine_swing.motion.scene.objects import Span
+from vine_swing.motion.scene.timeline import MotionBlur
 from vine_swing.motion.timing.channel import Channel
 
 

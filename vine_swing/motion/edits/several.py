@@ -11,7 +11,8 @@ from vine_swing.motion.basics.values import Id, Number
 from vine_swing.motion.edits.base import Edit, check_room
 from vine_swing.motion.edits.objects import RenameObject, name_beside, shifted
 from vine_swing.motion.rules.rule import Rule
-from vine_swing.motion.scene.model import Scene, SceneObject
+from vine_swing.motion.scene.model import Scene
+from vine_swing.motion.scene.objects import SceneObject
 from vine_swing.motion.scene.scene_file import faults
 
 

@@ -12,7 +12,8 @@ from vine_swing.motion.basics.values import MAX_LENGTH, Id
 from vine_swing.motion.edits.base import Edit, in_time, object_in, with_object, with_parts
 from vine_swing.motion.edits.scene import SetLength
 from vine_swing.motion.rules.rule import Rule
-from vine_swing.motion.scene.model import WHOLE, InsetObject, Scene, SceneObject, Span, WholeFrame
+from vine_swing.motion.scene.model import Scene
+from vine_swing.motion.scene.objects import WHOLE, InsetObject, SceneObject, Span, WholeFrame
 from vine_swing.motion.timing.channel import Channel
 
 

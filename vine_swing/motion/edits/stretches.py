@@ -6,7 +6,7 @@ import numpy as np
 
 from vine_swing.motion.edits.base import check_traced
 from vine_swing.motion.edits.keys import keyed_value
-from vine_swing.motion.scene.model import SceneObject
+from vine_swing.motion.scene.objects import SceneObject
 from vine_swing.motion.timing.channel import Channel, Key
 from vine_swing.motion.timing.fit import fit_keys
 from vine_swing.motion.timing.path import way_of

@@ -20,7 +20,9 @@ from vine_swing.motion.edits.figures import free_id
 from vine_swing.motion.edits.objects import cues_without, fitted, name_beside, outlined
 from vine_swing.motion.edits.parades import parade_in
 from vine_swing.motion.outline.drawing import TextPart, drawing_of
-from vine_swing.motion.scene.model import MAX_OBJECTS, GroupObject, ParadeObject, Scene, SceneObject, ShapeObject
+from vine_swing.motion.scene.cues import MAX_OBJECTS
+from vine_swing.motion.scene.model import Scene
+from vine_swing.motion.scene.objects import GroupObject, ParadeObject, SceneObject, ShapeObject
 from vine_swing.motion.timing.channel import Channel, Key
 from vine_swing.motion.timing.fit import fit_colours, fit_keys
 

@@ -15,7 +15,10 @@ from vine_swing.motion.outline.text import FAMILIES, Setting, Typeset, typeset
 from vine_swing.motion.outline.text.families import faces_of
 from vine_swing.motion.outline.text.numbers import check_numbers, counts, with_number
 from vine_swing.motion.parade.model import TextPartName
-from vine_swing.motion.scene.model import OutlineShape, OwnFont, Scene, SceneObject, Shape, TextShape
+from vine_swing.motion.scene.kept import OwnFont
+from vine_swing.motion.scene.model import Scene
+from vine_swing.motion.scene.objects import SceneObject
+from vine_swing.motion.scene.shapes import OutlineShape, Shape, TextShape
 
 #: Sizes of text, in px, and widths are told apart in steps of this many; what keyed values give is seldom twice the same.
 _FINEST = 1e-6

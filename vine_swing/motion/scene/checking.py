@@ -5,7 +5,9 @@ from typing import Any
 
 from vine_swing.motion.basics.values import Frozen
 from vine_swing.motion.rules.rule import Rule
-from vine_swing.motion.scene.model import Scene, SceneObject, Timeline
+from vine_swing.motion.scene.model import Scene
+from vine_swing.motion.scene.objects import SceneObject
+from vine_swing.motion.scene.timeline import Timeline
 from vine_swing.motion.timing.channel import Channel
 
 

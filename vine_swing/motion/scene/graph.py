@@ -15,7 +15,9 @@ from vine_swing.motion.formula import split
 from vine_swing.motion.rules.link import NAMED
 from vine_swing.motion.rules.rule import SETTING
 from vine_swing.motion.rules.spec import WHERE
-from vine_swing.motion.scene.model import DIAL, DIAL_CHANNEL, Scene, SceneObject
+from vine_swing.motion.scene.dial import DIAL, DIAL_CHANNEL
+from vine_swing.motion.scene.model import Scene
+from vine_swing.motion.scene.objects import SceneObject
 
 #: An object's id and the name of a channel of it.
 Ref = tuple[str, str]

@@ -2,7 +2,16 @@
 
 from dataclasses import dataclass
 
-from vine_swing.motion.scene.model import CameraObject, FigureObject, GroupObject, InsetObject, ParadeObject, PictureObject, SceneObject, ShapeObject
+from vine_swing.motion.scene.objects import (
+    CameraObject,
+    FigureObject,
+    GroupObject,
+    InsetObject,
+    ParadeObject,
+    PictureObject,
+    SceneObject,
+    ShapeObject,
+)
 
 
 @dataclass(frozen=True)

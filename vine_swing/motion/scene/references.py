@@ -6,8 +6,10 @@ from difflib import get_close_matches
 from vine_swing.motion.formula import split
 from vine_swing.motion.rules.link import NAMED
 from vine_swing.motion.rules.spec import WHERE
+from vine_swing.motion.scene.dial import DIAL
 from vine_swing.motion.scene.graph import resolved
-from vine_swing.motion.scene.model import DIAL, Scene, SceneObject
+from vine_swing.motion.scene.model import Scene
+from vine_swing.motion.scene.objects import SceneObject
 
 
 def missing_references(scene: Scene) -> list[str]:

@@ -9,7 +9,8 @@ from vine_swing.motion.basics.specs import OUTLINE
 from vine_swing.motion.basics.values import MAX_FRAME
 from vine_swing.motion.curves.joints import Point, strands_of
 from vine_swing.motion.edits.outline_points import outline_at, outlined_in
-from vine_swing.motion.scene.model import OutlineShape, ShapeObject
+from vine_swing.motion.scene.objects import ShapeObject
+from vine_swing.motion.scene.shapes import OutlineShape
 from vine_swing.motion.timing.outlines import pairs_between
 from vine_swing.service.deps import PatienceDep, SceneId, SessionsDep
 

@@ -10,7 +10,7 @@ from pydantic import BaseModel
 from vine_swing.formats.bring_in import MOST_BYTES, bring_in, reduced
 from vine_swing.motion.basics.contents import PICTURE_FILES
 from vine_swing.motion.basics.errors import MotionError, NoSuchThing
-from vine_swing.motion.scene.model import KeptPicture
+from vine_swing.motion.scene.kept import KeptPicture
 from vine_swing.service.deps import SessionsDep
 
 router = APIRouter(tags=["pictures"])

@@ -13,8 +13,13 @@ from starlette.concurrency import run_in_threadpool
 from vine_swing.motion.basics.values import Name
 from vine_swing.motion.edits import AnyEdit
 from vine_swing.motion.outline.text.families import faces_of
-from vine_swing.motion.scene.model import Cue, Dial, InnerScene, KeptPicture, MotionBlur, OwnFont, Scene, SceneObject, Timeline
+from vine_swing.motion.scene.cues import Cue
+from vine_swing.motion.scene.dial import Dial
+from vine_swing.motion.scene.kept import KeptPicture, OwnFont
+from vine_swing.motion.scene.model import Scene
+from vine_swing.motion.scene.objects import SceneObject
 from vine_swing.motion.scene.scene_file import parse, to_data
+from vine_swing.motion.scene.timeline import InnerScene, MotionBlur, Timeline
 from vine_swing.service import wire
 from vine_swing.service.deps import PatienceDep, SceneId, SessionsDep
 from vine_swing.service.patience import Patience

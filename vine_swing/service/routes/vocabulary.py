@@ -31,8 +31,11 @@ from vine_swing.motion.parade.channels import PARADE_CHANNELS
 from vine_swing.motion.rules import RULES, RuleSpec
 from vine_swing.motion.rules.presets import PRESETS
 from vine_swing.motion.rules.rule import Rule, Setting
+from vine_swing.motion.scene.dial import Dial
 from vine_swing.motion.scene.kinds import KINDS
-from vine_swing.motion.scene.model import Dial, FigureObject, PlainShape, Scene, ShapeObject
+from vine_swing.motion.scene.model import Scene
+from vine_swing.motion.scene.objects import FigureObject, ShapeObject
+from vine_swing.motion.scene.shapes import PlainShape
 from vine_swing.motion.timing import ease
 from vine_swing.motion.timing.channel import Channel, Key
 from vine_swing.motion.timing.ease import FEELS

@@ -1,0 +1,59 @@
+"""What the values of a channel must be for the kind of channel it is."""
+
+from typing import Any
+
+from vine_swing.motion.basics.errors import MotionError
+from vine_swing.motion.basics.specs import ChannelSpec
+from vine_swing.motion.curves.svg_path import parse_path
+from vine_swing.motion.rules.rule import SETTING
+from vine_swing.motion.timing.channel import Channel
+
+#: Keys of one outline.
+MAX_OUTLINE_KEYS = 2_000
+_KINDS: dict[str, tuple[str, Any]] = {
+    "number": ("a number", int | float),
+    "colour": ("a colour such as '#F2932B'", str),
+    "point": ("a point such as [640, 360]", tuple),
+    "outline": ("SVG path data such as 'M 0 0 L 40 0 L 20 30 Z'", str),
+}
+
+
+def check_values(channel: Channel, spec: ChannelSpec, where: str) -> None:
+    """Refuse a number where a colour belongs, a point where a number belongs, and so on.
+
+    Raises:
+        ValueError: naming `where`, the value and what would fit.
+    """
+    if channel.formula is not None and SETTING not in spec.name:
+        raise ValueError(f"{where}: a formula stands in a link rule here; only settings of rules have one of their own")
+    wanted, kind = _KINDS[spec.kind]
+    values = [(f"key at frame {key.frame:g}", key.value) for key in channel.keys]
+    if channel.base is not None:
+        if spec.kind == "point":
+            raise ValueError(f"{where}: a path has no base; without keys, x and y say where the object is")
+        if spec.kind == "outline":
+            raise ValueError(f"{where}: an outline has no base; without keys, the shape says what it is")
+        values.append(("base", channel.base))
+    if spec.kind == "outline":
+        _check_outlines(channel, where)
+    for key in channel.keys:
+        if spec.kind in ("colour", "outline") and (key.out is not None or key.into is not None):
+            raise ValueError(f"{where}: the key at frame {key.frame:g} has handles, which {spec.kind}s cannot have; use spline or an ease")
+        if spec.kind != "outline" and key.meets is not None:
+            raise ValueError(f"{where}: the key at frame {key.frame:g} says which point it meets, which only keys of an outline can; take it out")
+        if spec.kind != "point" and key.way is not None:
+            raise ValueError(f"{where}: the key at frame {key.frame:g} has a way, which only keys of a path can have; take it out")
+    for what, value in values:
+        if not isinstance(value, kind) or (isinstance(value, str) and value.startswith("#") != (spec.kind == "colour")):
+            raise ValueError(f"{where}: the {what} is {value!r}; it must be {wanted}")
+
+
+def _check_outlines(channel: Channel, where: str) -> None:
+    if len(channel.keys) > MAX_OUTLINE_KEYS:
+        raise ValueError(f"{where}: there are {len(channel.keys)} keys; an outline has at most {MAX_OUTLINE_KEYS}")
+    for key in channel.keys:
+        if isinstance(key.value, str) and not key.value.startswith("#"):
+            try:
+                parse_path(key.value)
+            except MotionError as error:
+                raise ValueError(f"{where}: the key at frame {key.frame:g}: {error}") from error
