@@ -28,7 +28,7 @@ def shown(page: Page) -> np.ndarray:
 
 def test_a_chime_is_blurred_looked_at_and_exported(page: Page, server: Server):
     chime = shape("Chime", "rectangle", y=360, width=60, height=300, x=keys((0, 200), (12, 1080), (24, 200)))
-    w = opened(page, server.address, length=24, objects=[chime], background="#F7F2E7")
+    w = opened(page, server.address, length=8, objects=[chime], background="#F7F2E7")
     w.go_to("6")
     page.get_by_role("button", name="Scene settings").click()
     page.get_by_label("blur what moves").check()

@@ -66,6 +66,17 @@ def test_what_has_the_same_cards_is_alike():
     assert len(set(kinds)) == len(kinds) - 1
 
 
+def test_noise_on_two_channels_is_two_noises_in_a_batch_as_alone():
+    rules = [{"id": "n", "kind": "noise", "channels": ["x", "y"], "settings": {"amplitude": 10.0, "seed": 3.0}}]
+    things = [shape(f"o{n}", x=100.0, y=100.0, rules=rules) for n in range(3)]
+    together, alone = bake(scene(*things)), bake(scene(things[0]))
+    name = things[0]["name"]
+    assert np.abs(together[name, "x"] - together[name, "y"]).max() > 1
+    assert np.abs(alone[name, "x"] - alone[name, "y"]).max() > 1
+    for channel_name in ("x", "y"):
+        np.testing.assert_allclose(together[name, channel_name], alone[name, channel_name], atol=1e-9)
+
+
 def test_a_long_row_of_cards_costs_no_more_than_their_sum():
     """Each card is read at most a few times as often as it is asked: smoothing a smoothing does not multiply."""
     x = channel((0, 0), (20, 100, "hold"), (40, 5))

@@ -139,7 +139,7 @@ class Reader:
             at=at,
             breaks=breaks_of(thing, name, self.timing),
             timing=self.timing,
-            streams=np.array([stream_of(one.id, name) for one in things], dtype=np.uint64)[:, None],
+            streams=np.array([stream_of(one.id, channel) for one, channel in rows], dtype=np.uint64)[:, None],
             keys=tuple(moving_channel(*row) for row in rows),
             owner=thing.id,
             channel=name,
