@@ -11,8 +11,7 @@ from numpy.typing import NDArray
 
 if TYPE_CHECKING:
     # Painting is loaded by the formats that paint, when they are used.
-    from vine_swing.picture.blur import BlurredPainter
-    from vine_swing.picture.paint import Painter
+    from vine_swing.picture.blur import FramePainter
 
 Pixels = NDArray[np.uint8]
 #: Told how many frames are done; returns False to stop.
@@ -36,7 +35,7 @@ class Cancelled(Exception):
     """The export was stopped before its end."""
 
 
-def painted(painter: "Painter | BlurredPainter", frames: range, *, ahead: int = 3) -> Iterator[Pixels]:
+def painted(painter: "FramePainter", frames: range, *, ahead: int = 3) -> Iterator[Pixels]:
     """The frames as arrays, painted in a thread of their own a few ahead of whoever encodes them."""
     return made_ahead(painter.frame, frames, ahead=ahead)
 

@@ -11,8 +11,7 @@ from av.video.stream import VideoStream
 
 from vine_swing.formats.export import Cancelled, Pixels, Progress, painted
 from vine_swing.motion.baking.baked import Baked
-from vine_swing.picture.blur import BlurredPainter, painter_of
-from vine_swing.picture.paint import Painter
+from vine_swing.picture.blur import FramePainter, painter_of
 
 #: How many frames, spread over the whole, the palette is chosen from.
 SAMPLED = 24
@@ -56,7 +55,7 @@ def _frame(pixels: Pixels, number: int, rate: Fraction) -> av.VideoFrame:
     return frame
 
 
-def _palette(painter: Painter | BlurredPainter, frames: range) -> av.VideoFrame:
+def _palette(painter: FramePainter, frames: range) -> av.VideoFrame:
     """The picture of 256 colours that suits the sampled frames."""
     graph = av.filter.Graph()
     source = graph.add_buffer(width=painter.width, height=painter.height, format=_RGBA, time_base=Fraction(1, _TICKS))
@@ -72,7 +71,7 @@ def _palette(painter: Painter | BlurredPainter, frames: range) -> av.VideoFrame:
     return chosen
 
 
-def _graph(painter: Painter | BlurredPainter) -> tuple[av.filter.Graph, FilterContext, FilterContext, FilterContext]:
+def _graph(painter: FramePainter) -> tuple[av.filter.Graph, FilterContext, FilterContext, FilterContext]:
     graph = av.filter.Graph()
     source = graph.add_buffer(width=painter.width, height=painter.height, format=_RGBA, time_base=Fraction(1, _TICKS))
     colours = graph.add_buffer(width=16, height=16, format=av.VideoFormat("rgb32"), time_base=Fraction(1, _TICKS))

@@ -8,8 +8,7 @@ from av.video.reformatter import ColorRange, Colorspace, VideoReformatter
 
 from vine_swing.formats.export import Cancelled, Progress, made_ahead
 from vine_swing.motion.baking.baked import Baked
-from vine_swing.picture.blur import BlurredPainter, painter_of
-from vine_swing.picture.paint import Painter
+from vine_swing.picture.blur import FramePainter, painter_of
 
 
 def write_mp4(baked: Baked, path: Path, *, progress: Progress = lambda done: True, scale: float = 1.0, crf: int = 16) -> None:
@@ -41,7 +40,7 @@ def write_mp4(baked: Baked, path: Path, *, progress: Progress = lambda done: Tru
 class _Pictures:
     """Paints frames straight into the memory of one video frame and converts them to the encoder's pixels; for one thread."""
 
-    def __init__(self, painter: Painter | BlurredPainter, pix_fmt: str) -> None:
+    def __init__(self, painter: FramePainter, pix_fmt: str) -> None:
         self._painter, self._pix_fmt = painter, pix_fmt
         self._canvas = av.VideoFrame(painter.width, painter.height, "rgba")
         self._plane = self._canvas.planes[0]

@@ -12,8 +12,8 @@ from vine_swing.motion.baking.baked import Baked
 from vine_swing.motion.scene.model import Scene
 from vine_swing.motion.scene.timeline import MotionBlur
 from vine_swing.picture.listing import paint_list
-from vine_swing.picture.paint import Painter
-from vine_swing.picture.paint_list import Group, Instance, PaintList, Step, Track
+from vine_swing.picture.paint import Painter, painted_size
+from vine_swing.picture.paint_list import Group, Instance, Step, Track
 
 Pixels = NDArray[np.uint8]
 #: Moments baked at once: more frames share what a bake costs once.
@@ -27,7 +27,7 @@ _STEPS = np.arange(4096) / 4095
 _SRGB = np.rint(255 * np.where(_STEPS <= 0.0031308, _STEPS * 12.92, 1.055 * _STEPS ** (1 / 2.4) - 0.055)).astype(np.uint8)
 
 
-def painter_of(baked: Baked, *, scale: float = 1.0, background: bool = True) -> "Painter | BlurredPainter":
+def painter_of(baked: Baked, *, scale: float = 1.0, background: bool = True) -> "FramePainter":
     """What paints the frames of a baked scene, blurred where the scene says so."""
     if baked.scene.blur is None:
         return Painter(baked, scale=scale, background=background)
@@ -47,18 +47,14 @@ class BlurredPainter:
     def __init__(self, baked: Baked, blur: MotionBlur, *, scale: float = 1.0, background: bool = True) -> None:
         self._baked, self._blur, self._scale, self._background = baked, blur, scale, background
         self._sharp = sharp_objects(baked.scene)
-        plain = Painter(baked, scale=scale, background=background)
-        self.width, self.height = plain.width, plain.height
-        #: The frames whose moments are baked, and the list that paints them.
+        self.width, self.height = painted_size(baked.scene.size, scale)
+        #: The frames whose moments are baked, and what paints them.
         self._known: range = range(0)
-        self._list: PaintList | None = None
+        self._painter: Painter | None = None
 
     def frame(self, index: int) -> Pixels:
         """The picture at row `index` of the baked frames: RGBA, premultiplied, (height, width, 4)."""
-        begin, listed = self._moments_of(index)
-        # What is to stay sharp is painted as it is at the frame itself, the last of its moments.
-        steps = _sharpened(listed.steps, self._sharp, begin + self._blur.samples) if self._sharp else listed.steps
-        painter = Painter(replace(listed, steps=steps), scale=self._scale, background=self._background)
+        begin, painter = self._moments_of(index)
         return mean_of(painter.frame(begin + n) for n in range(self._blur.samples))
 
     def paint_into(self, memory: Any, index: int, *, row_bytes: int = 0) -> None:
@@ -66,16 +62,24 @@ class BlurredPainter:
         rows = np.frombuffer(memory, np.uint8).reshape(self.height, row_bytes or 4 * self.width)
         rows[:, : 4 * self.width] = self.frame(index).reshape(self.height, 4 * self.width)
 
-    def _moments_of(self, index: int) -> tuple[int, PaintList]:
-        """The first row of a frame's moments, and the list that paints them; many frames are baked together."""
+    def _moments_of(self, index: int) -> tuple[int, Painter]:
+        """The first row of a frame's moments, and what paints them; many frames are baked together."""
         each = self._blur.samples + 1
-        if self._list is None or index not in self._known:
+        if self._painter is None or index not in self._known:
             count = max(1, _AT_ONCE // each)
             self._known = range(index, min(index + count, len(self._baked.frames)))
             frames = [float(self._baked.frames[n]) for n in self._known]
             grid = np.concatenate([[*moments(frame, self._blur), frame] for frame in frames])
-            self._list = paint_list(bake(self._baked.scene, grid))
-        return (index - self._known.start) * each, self._list
+            listed = paint_list(bake(self._baked.scene, grid))
+            if self._sharp:
+                # What is to stay sharp is painted as it is at the frame itself, the last of its moments.
+                rows = np.arange(len(grid))
+                listed = replace(listed, steps=_sharpened(listed.steps, self._sharp, rows - rows % each + self._blur.samples))
+            self._painter = Painter(listed, scale=self._scale, background=self._background)
+        return (index - self._known.start) * each, self._painter
+
+
+FramePainter = Painter | BlurredPainter
 
 
 def mean_of(pictures: Any) -> Pixels:
@@ -116,9 +120,9 @@ def sharp_objects(scene: Scene) -> set[str]:
     return {thing.id for thing in scene.objects if any(not one.blurred for one in scene.upwards(thing.id))}
 
 
-def _sharpened(steps: tuple[Step, ...], sharp: Collection[str], row: int) -> tuple[Step, ...]:
-    """Steps of which those of some objects are painted as they are at a row, whatever the moment."""
-    at = Track("", "", np.array([float(row)]))
+def _sharpened(steps: tuple[Step, ...], sharp: Collection[str], rows: NDArray[np.intp]) -> tuple[Step, ...]:
+    """Steps of which those of some objects are painted, at each moment, as they are at another: at that of its row in `rows` (n,)."""
+    at = Track("", "", rows.astype(float))
 
     def one(step: Step) -> Step:
         if step.id in sharp:

@@ -43,13 +43,18 @@ _ENDLESS = 1e7
 _CRISP = skia.SamplingOptions(skia.FilterMode.kNearest)
 
 
+def painted_size(size: tuple[int, int], scale: float) -> tuple[int, int]:
+    """The width and height in pixels at which a picture of a size is painted."""
+    return max(1, round(size[0] * scale)), max(1, round(size[1] * scale))
+
+
 class Painter:
     """Paints any frame of one baked scene, or of a paint list, at its size times `scale`."""
 
     def __init__(self, painted: Baked | PaintList, *, scale: float = 1.0, background: bool = True) -> None:
         """Without its background, the picture is see-through where nothing is painted."""
         self.list = painted if isinstance(painted, PaintList) else paint_list(painted)
-        self.width, self.height = (max(1, round(side * scale)) for side in self.list.size)
+        self.width, self.height = painted_size(self.list.size, scale)
         self._scale = scale
         self._background = _colour(self.list.background, 1.0) if background else skia.Color4f(0, 0, 0, 0)
         self._assets = _Assets()
@@ -135,7 +140,7 @@ class _Interpreter:
         sampling, box = _SMOOTH if step.smooth else _CRISP, skia.Rect.MakeXYWH(-width / 2, -height / 2, width, height)
         if not (width > 0 and height > 0):
             return
-        if step.tile == "none":
+        if not any(step.endless):
             whole = box
             if step.fit == "cover":
                 share = max(width / image.width(), height / image.height())
@@ -148,8 +153,9 @@ class _Interpreter:
         brush.setShader(image.makeShader(skia.TileMode.kRepeat, skia.TileMode.kRepeat, sampling, placed))
         seen = self._canvas.getLocalClipBounds()
         sides = (seen.left(), seen.top(), seen.right(), seen.bottom())
-        left, right = (sides[0], sides[2]) if step.tile != "down" else (box.left(), box.right())
-        top, bottom = (sides[1], sides[3]) if step.tile != "across" else (box.top(), box.bottom())
+        across, down = step.endless
+        left, right = (sides[0], sides[2]) if across else (box.left(), box.right())
+        top, bottom = (sides[1], sides[3]) if down else (box.top(), box.bottom())
         self._canvas.drawRect(skia.Rect.MakeLTRB(left, top, right, bottom), brush)
 
     def _layer(self, steps: tuple[Step, ...], frame: float, opacity: float, blend: Blend) -> None:
@@ -180,7 +186,7 @@ class _Interpreter:
                     box = self._extent(step.children, step.own_frame(frame))
                 case Picture():
                     width, height = (float(side) / 2 for side in step.size.at(frame))
-                    across, down = step.tile in ("across", "both"), step.tile in ("down", "both")
+                    across, down = step.endless
                     wide, high = _ENDLESS if across else width, _ENDLESS if down else height
                     box = skia.Rect.MakeLTRB(-wide, -high, wide, high)
                 case Fill() | Stroke():

@@ -154,6 +154,11 @@ class Picture:
     opacity: tuple[Track, ...] = ()
     shown: bool = True
 
+    @property
+    def endless(self) -> tuple[bool, bool]:
+        """Whether it goes on without end across, and down."""
+        return self.tile in ("across", "both"), self.tile in ("down", "both")
+
 
 @dataclass(frozen=True, eq=False)
 class Group:
