@@ -15,7 +15,7 @@ from vine_swing.motion.baking.bent import with_outlines
 from vine_swing.motion.baking.bent_copies import bends_copies, with_bent_copies
 from vine_swing.motion.baking.effort import Effort, TooMuchWork
 from vine_swing.motion.baking.given import Given, given_to_copies
-from vine_swing.motion.baking.insets import BakeInner, baked_insets, reached
+from vine_swing.motion.baking.insets import BakeInner, baked_insets, same_scenes
 from vine_swing.motion.baking.outlines import is_bent
 from vine_swing.motion.baking.pictures import with_pictures
 from vine_swing.motion.baking.placing import BakedObject, placed
@@ -98,7 +98,7 @@ class CopyBaker:
         made_from = {one: self.main[one] for one in (thing.id, *below, *self._guides(thing), *above)}
         same_frames = was is not None and np.array_equal(was.grid, grid)
         shown = self._shown(below)
-        same_shown = was is not None and len(was.shown_from) == len(shown) and all(a is b for a, b in zip(was.shown_from, shown, strict=True))
+        same_shown = was is not None and same_scenes(was.shown_from, shown)
         same_things = was is not None and same_frames and same_shown and reader.is_plain and made_from.keys() == was.made_from.keys()
         if was is not None and same_things and all(was.made_from[one] is now for one, now in made_from.items()):
             return was
@@ -335,8 +335,7 @@ class CopyBaker:
 
     def _shown(self, below: list[str]) -> tuple[InnerScene, ...]:
         """The inner scenes that some objects show, however deep, each once."""
-        uses = [use.scene for one in below if (use := self.scene.by_id[one].inset_of) is not None]
-        return tuple({inner.id: inner for one in uses for inner in reached(self.scene, one)}.values())
+        return self.scene.reached(use.scene for one in below if (use := self.scene.by_id[one].inset_of) is not None)
 
     def _guides(self, thing: SceneObject) -> list[str]:
         """What a parade stands along, and all that carries it and the parade: where it is goes by where they are."""

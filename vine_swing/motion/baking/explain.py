@@ -8,7 +8,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from vine_swing.motion.baking.effort import Effort
-from vine_swing.motion.baking.keyed import dial_values, run_of
+from vine_swing.motion.baking.keyed import before_rules, dial_values
 from vine_swing.motion.baking.reading import Reader
 from vine_swing.motion.basics import colour
 from vine_swing.motion.basics.errors import NoSuchThing
@@ -74,8 +74,8 @@ def explain(scene: Scene, object_id: str, channel: str, *, effort: Effort | None
             rows: Array = (evaluate_colours if spec.is_colour else evaluate)([one], t)[0]
             return rows
         if thing.is_running(channel):
-            start, first, pace = run_of(thing, scene)
-            return start + (t - first) * pace
+            running: Array = before_rules([(thing, channel)], scene)(t[None])[0]
+            return running
         base: Any = spec.default if one.base is None else one.base
         return np.tile(colour.parse_hex(base), (len(t), 1)) if spec.is_colour else np.full(len(t), float(base))
 

@@ -15,7 +15,7 @@ from vine_swing.motion.baking.baked import Baked, BakedInset
 from vine_swing.motion.baking.placing import BakedObject
 from vine_swing.motion.basics.specs import INNER
 from vine_swing.motion.scene.model import Scene
-from vine_swing.motion.scene.timeline import InnerScene, insets_shown
+from vine_swing.motion.scene.timeline import InnerScene
 
 Array = NDArray[np.float64]
 #: Bakes a scene at some frames (n,), with what is known of it from before.
@@ -43,10 +43,10 @@ def _of_one_scene(inset_id: str, uses: list[BakedObject], scene: Scene, bake: Ba
     entered = scene.entered(inset_id)
     shown = [shown_frames(one.channels[INNER], entered.length, one.source.inset_of.past) for one in uses if one.source.inset_of is not None]
     grid = _grid([frames for frames, _ in shown], entered.length)
-    made_from = reached(scene, inset_id)
+    made_from = scene.reached((inset_id,))
     owner = uses[0].source.id
     known = next((old for one in uses if (old := was.get(one.source.id)) is not None and old.made_from[0].id == inset_id), None)
-    if known is not None and np.array_equal(known.inner.frames, grid) and _same(known.made_from, made_from):
+    if known is not None and np.array_equal(known.inner.frames, grid) and same_scenes(known.made_from, made_from):
         inner = known.inner
     else:
         inner = bake(entered, grid, known.inner if known is not None else None)
@@ -83,18 +83,6 @@ def shown_frames(inner: Array, length: int, past: Literal["hold", "loop", "ping-
             return np.clip(inner, 0.0, np.nextafter(length, 0)), None if there.all() else there
 
 
-def reached(scene: Scene, inset_id: str) -> tuple[InnerScene, ...]:
-    """An inner scene, and all that it shows, however deep."""
-    found: dict[str, InnerScene] = {}
-    waiting = [inset_id]
-    while waiting:
-        one = waiting.pop()
-        if one not in found:
-            found[one] = scene.insets_by_id[one]
-            waiting += insets_shown(found[one])
-    return tuple(found.values())
-
-
 def _grid(shown: list[Array], length: int) -> Array:
     """The frames at which a scene inside is baked, in order."""
     frames = np.unique(np.concatenate(shown))
@@ -102,8 +90,9 @@ def _grid(shown: list[Array], length: int) -> Array:
     return np.arange(length, dtype=float) if whole else frames
 
 
-def _same(one: tuple[InnerScene, ...], other: tuple[InnerScene, ...]) -> bool:
-    return len(one) == len(other) and all(a is b for a, b in zip(one, other, strict=True))
+def same_scenes(some: tuple[InnerScene, ...], others: tuple[InnerScene, ...]) -> bool:
+    """Whether inner scenes are the very same, one by one."""
+    return len(some) == len(others) and all(one is other for one, other in zip(some, others, strict=True))
 
 
 def _equal(old: BakedInset, frames: Array, there: Array | None) -> bool:

@@ -65,6 +65,9 @@ Value = Annotated[
 ]
 #: The number of a point of an outline, counted through all its parts from 0.
 PointNumber = Annotated[int, Field(strict=True, ge=0, le=100_000)]
+#: Frames per second of a scene, and how many frames it shows.
+Fps = Annotated[float, Field(strict=True, ge=1, le=240)]
+Length = Annotated[int, Field(strict=True, ge=1, le=MAX_LENGTH)]
 #: What ties things together inside a file; never shown to people.
 Id = Annotated[str, Field(pattern=r"^[A-Za-z0-9_-]{1,64}$")]
 #: What owns a channel: an object by its id, or a dial as `dial:` and its id.

@@ -41,7 +41,7 @@ class RemoveFont(Edit):
         used = next(
             (
                 thing.name
-                for part in (scene, *scene.insets)
+                for part in scene.timelines
                 for thing in part.objects
                 if isinstance(thing.drawn_shape, TextShape) and thing.drawn_shape.font == self.id
             ),

@@ -9,7 +9,7 @@ from vine_swing.motion.baking.bake import placed_at
 from vine_swing.motion.baking.outlines import benders
 from vine_swing.motion.basics.errors import EditError, NoSuchThing
 from vine_swing.motion.basics.specs import INNER, OUTLINE
-from vine_swing.motion.basics.values import MAX_LENGTH, Frame, Id, Name, Number
+from vine_swing.motion.basics.values import Fps, Frame, Id, Length, Name, Number
 from vine_swing.motion.edits.base import PAINTED, Edit, check_new, object_in, with_object, with_parts
 from vine_swing.motion.edits.objects import cues_without, fitted, free_name, name_beside
 from vine_swing.motion.rules.rule import Rule
@@ -116,8 +116,8 @@ class AddInset(Edit):
     scene: Id
     x: Number
     y: Number
-    fps: Annotated[float, Field(strict=True, ge=1, le=240)] | None = None
-    length: Annotated[int, Field(strict=True, ge=1, le=MAX_LENGTH)] | None = None
+    fps: Fps | None = None
+    length: Length | None = None
 
     def apply(self, scene: Scene) -> Scene:
         check_new(scene, self.id)
@@ -177,13 +177,7 @@ class DropInsets(Edit):
     edit: Literal["drop-insets"]
 
     def apply(self, scene: Scene) -> Scene:
-        used: set[str] = set()
-        waiting = insets_shown(scene)
-        while waiting:
-            one = waiting.pop()
-            if one not in used:
-                used.add(one)
-                waiting += insets_shown(scene.insets_by_id[one])
+        used = {one.id for one in scene.reached(insets_shown(scene))}
         return scene.but(insets=tuple(one for one in scene.insets if one.id in used))
 
     def label(self, scene: Scene) -> str:

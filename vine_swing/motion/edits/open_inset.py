@@ -6,16 +6,17 @@ from vine_swing.motion.baking.keyed import run_of
 from vine_swing.motion.basics.errors import EditError
 from vine_swing.motion.basics.specs import GROUP_CHANNELS, INNER, OUTLINE
 from vine_swing.motion.basics.values import Id
-from vine_swing.motion.edits.base import PAINTED, Edit, check_room, in_time, object_in
+from vine_swing.motion.edits.base import PAINTED, Edit, check_room, object_in
 from vine_swing.motion.edits.dials import SetDial
 from vine_swing.motion.edits.figures import free_id
 from vine_swing.motion.edits.insets import inner_in, inset_in
-from vine_swing.motion.edits.objects import RenameObject, fitted, name_beside
-from vine_swing.motion.edits.several import with_ids
+from vine_swing.motion.edits.objects import fitted, name_beside
+from vine_swing.motion.edits.several import with_free_names, with_ids
+from vine_swing.motion.edits.time_map import TimeMap
 from vine_swing.motion.rules.rule import Rule
 from vine_swing.motion.scene.dial import DIAL, Dial
 from vine_swing.motion.scene.model import Scene
-from vine_swing.motion.scene.objects import WHOLE, GroupObject, InsetObject, SceneObject, Span
+from vine_swing.motion.scene.objects import WHOLE, GroupObject, InsetObject, SceneObject
 from vine_swing.motion.scene.timeline import InnerScene, insets_shown
 from vine_swing.motion.timing.channel import Channel
 
@@ -31,80 +32,47 @@ class OpenInset(Edit):
         thing = inset_in(scene, self.id)
         inner = inner_in(scene, thing.inset.scene)
         check_room(scene, len(inner.objects) + 1)
-        clock = _Clock.of(scene, thing, inner)
+        clock = _clock(scene, thing, inner)
         opened = _renamed(scene, scene.entered(inner.id))
-        parts = [_part(one, clock) for one in opened.objects]
+        parts = list(map(clock.whole, opened.objects))
         group, parts = _hung(scene, thing, inner, parts)
         at = scene.objects.index(thing)
         objects = (*scene.objects[:at], group, *parts, *scene.objects[at + 1 :])
         known = set(scene.dials_by_id)
         dials = tuple(dial.but(channel=clock.channel(dial.channel)) for owner, dial in opened.dials_by_id.items() if owner not in known)
         left = scene.but(objects=objects, dials=(*scene.dials, *dials))
-        still = {one for part in (left, *scene.insets) for one in insets_shown(part)}
+        still = {one for part in left.timelines for one in insets_shown(part)}
         return left if inner.id in still else left.but(insets=tuple(one for one in left.insets if one is not inner))
 
     def label(self, scene: Scene) -> str:
         return f"make a group of {object_in(scene, self.id).name}"
 
 
-class _Clock:
-    """From the frames inside an inset to those outside: `to` + (frame − `about`) · `factor`."""
+def _clock(scene: Scene, thing: InsetObject, inner: InnerScene) -> TimeMap:
+    """From the frames inside an inset to those outside.
 
-    def __init__(self, about: float, to: float, factor: float) -> None:
-        self.about, self.to, self.factor = about, to, factor
-
-    @classmethod
-    def of(cls, scene: Scene, thing: InsetObject, inner: InnerScene) -> "_Clock":
-        """The clock of an inset.
-
-        Raises:
-            EditError: if its inside does not run through once, or rules inside would not run on it as they did.
-        """
-        if thing.is_keyed(INNER) or thing.rules_on(INNER):
-            raise EditError(f"the frames inside '{thing.name}' have keys or rules, which a group cannot follow; take them off, or keep the inset")
-        start, first, pace = run_of(thing, scene)
-        last = start + (min(thing.span.within(scene.length)[1], scene.length - 1) - first) * pace
-        if start < 0 or (last > inner.length - 1 and thing.inset.past != "gone"):
-            raise EditError(
-                f"'{thing.name}' is shown longer than its inside lasts, and would go on by itself as a group; make the inside longer, or the"
-                " span shorter"
-            )
-        if (start, pace) != (first, 1.0) and any(rule.on for one in inner.objects for rule in one.rules):
-            raise EditError(
-                f"rules inside '{thing.name}' run by a clock of their own, which a group cannot have; let it begin at frame {first:g} inside, with"
-                " the same frames per second"
-            )
-        return cls(start, first, 1 / pace)
-
-    def channel(self, channel: Channel) -> Channel:
-        return in_time(channel, self.factor, self.about, self.to)
-
-    def span(self, span: Span) -> Span:
-        ends = (None if frame is None else round(self.to + (frame - self.about) * self.factor) for frame in (span.first, span.last))
-        return Span(**dict(zip(("first", "last"), ends, strict=True)))
-
-
-def _part(part: SceneObject, clock: _Clock) -> SceneObject:
-    """A part of the inside with its time outside."""
-    if (clock.about, clock.factor) == (clock.to, 1.0):
-        return part
-
-    def rule(one: Rule) -> Rule:
-        return one.but(settings={name: clock.channel(given) if isinstance(given, Channel) else given for name, given in one.settings.items()})
-
-    channels = {name: clock.channel(channel) for name, channel in part.channels.items()}
-    return part.but(channels=channels, rules=tuple(map(rule, part.rules)), span=clock.span(part.span))
+    Raises:
+        EditError: if its inside does not run through once, or rules inside would not run on it as they did.
+    """
+    if thing.is_keyed(INNER) or thing.rules_on(INNER):
+        raise EditError(f"the frames inside '{thing.name}' have keys or rules, which a group cannot follow; take them off, or keep the inset")
+    start, first, pace = run_of(thing, scene)
+    last = start + (min(thing.span.within(scene.length)[1], scene.length - 1) - first) * pace
+    if start < 0 or (last > inner.length - 1 and thing.inset.past != "gone"):
+        raise EditError(
+            f"'{thing.name}' is shown longer than its inside lasts, and would go on by itself as a group; make the inside longer, or the span shorter"
+        )
+    if (start, pace) != (first, 1.0) and any(rule.on for one in inner.objects for rule in one.rules):
+        raise EditError(
+            f"rules inside '{thing.name}' run by a clock of their own, which a group cannot have; let it begin at frame {first:g} inside, with"
+            " the same frames per second"
+        )
+    return TimeMap(1 / pace, start, first)
 
 
 def _renamed(scene: Scene, inside: Scene) -> Scene:
     """A scene inside another with the ids and names its objects and dials can have outside."""
-    taken = set(scene.names)
-    for thing in inside.objects:
-        name = thing.name
-        if name in taken:
-            name = name_beside(taken | inside.names, name)
-            inside = RenameObject(edit="rename-object", id=thing.id, name=name).apply(inside)
-        taken.add(name)
+    inside = with_free_names(inside, scene.names)
     # A dial that is just the one outside is that one.
     for owner, dial in inside.dials_by_id.items():
         if scene.dials_by_id.get(owner) == dial:

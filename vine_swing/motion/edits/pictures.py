@@ -150,7 +150,7 @@ class DropPictures(Edit):
     edit: Literal["drop-pictures"]
 
     def apply(self, scene: Scene) -> Scene:
-        used = {one for part in (scene, *scene.insets) for thing in part.objects if thing.pictured is not None for one in thing.pictured.pictures}
+        used = {one for part in scene.timelines for thing in part.objects if thing.pictured is not None for one in thing.pictured.pictures}
         return scene.but(pictures=tuple(one for one in scene.pictures if one.id in used))
 
     def label(self, scene: Scene) -> str:

@@ -5,13 +5,11 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from vine_swing.motion.basics.errors import EditError
-from vine_swing.motion.basics.values import MAX_LENGTH, Colour, Id, Name
-from vine_swing.motion.edits.base import Edit, in_time, object_in, with_object
-from vine_swing.motion.rules.rule import Rule
+from vine_swing.motion.basics.values import MAX_LENGTH, Colour, Fps, Id, Length, Name
+from vine_swing.motion.edits.base import Edit, object_in, with_object
+from vine_swing.motion.edits.time_map import TimeMap
 from vine_swing.motion.scene.model import MAX_PALETTE, Scene
-from vine_swing.motion.scene.objects import Span
 from vine_swing.motion.scene.timeline import MotionBlur
-from vine_swing.motion.timing.channel import Channel
 
 
 class RenameScene(Edit):
@@ -32,7 +30,7 @@ class SetFps(Edit):
     their seconds, and keys, spans and length are stretched."""
 
     edit: Literal["set-fps"]
-    fps: Annotated[float, Field(strict=True, ge=1, le=240)]
+    fps: Fps
     keep: Literal["frames", "seconds"] = "frames"
 
     def apply(self, scene: Scene) -> Scene:
@@ -54,7 +52,7 @@ class SetLength(Edit):
     keys and spans are stretched so that what ended the scene still ends it."""
 
     edit: Literal["set-length"]
-    length: Annotated[int, Field(strict=True, ge=1, le=MAX_LENGTH)]
+    length: Length
     stretch: bool = False
 
     def apply(self, scene: Scene) -> Scene:
@@ -72,23 +70,9 @@ class SetLength(Edit):
 def _stretched(scene: Scene, factor: float) -> Scene:
     """The scene with all its keys and spans at `factor` times their frames, dials and settings of rules included."""
 
-    def rule(one: Rule) -> Rule:
-        return one.but(settings={name: in_time(s, factor) if isinstance(s, Channel) else s for name, s in one.settings.items()})
-
-    def span(one: Span) -> Span:
-        return Span(**{name: None if frame is None else round(frame * factor) for name, frame in (("first", one.first), ("last", one.last))})
-
-    return scene.but(
-        objects=tuple(
-            thing.but(
-                channels={name: in_time(channel, factor) for name, channel in thing.channels.items()},
-                rules=tuple(rule(one) for one in thing.rules),
-                span=span(thing.span),
-            )
-            for thing in scene.objects
-        ),
-        dials=tuple(dial.but(channel=in_time(dial.channel, factor)) for dial in scene.dials),
-    )
+    time = TimeMap(factor)
+    dials = tuple(dial.but(channel=time.channel(dial.channel)) for dial in scene.dials)
+    return scene.but(objects=tuple(map(time.whole, scene.objects)), dials=dials)
 
 
 class SetSize(Edit):

@@ -1,6 +1,6 @@
 """Putting several objects into a scene at once, as they stand together elsewhere."""
 
-from collections.abc import Mapping
+from collections.abc import Collection, Mapping
 from types import MappingProxyType
 from typing import Annotated, Literal
 
@@ -35,13 +35,7 @@ class AddObjects(Edit):
             alone = Scene(objects=self.objects)
         except ValidationError as error:
             raise EditError("; ".join(faults(error))) from error
-        taken = set(scene.names)
-        for thing in self.objects:
-            name = thing.name
-            if name in taken:
-                name = name_beside(taken | alone.names, name)
-                alone = RenameObject(edit="rename-object", id=thing.id, name=name).apply(alone)
-            taken.add(name)
+        alone = with_free_names(alone, scene.names)
         ids: dict[str, Id] = {thing.id: f"{self.prefix}-{thing.id}"[:64] for thing in self.objects}
         if len(set(ids.values())) < len(ids) or set(ids.values()) & scene.by_id.keys():
             raise EditError(f"ids that begin with '{self.prefix}' are taken in this scene; begin them with something else")
@@ -52,6 +46,18 @@ class AddObjects(Edit):
 
     def label(self, scene: Scene) -> str:
         return f"add {self.objects[-1].name}"
+
+
+def with_free_names(scene: Scene, names: Collection[str]) -> Scene:
+    """A scene whose objects are renamed where they have one of some names; formulas follow."""
+    taken = set(names)
+    for thing in scene.objects:
+        name = thing.name
+        if name in taken:
+            name = name_beside(taken | scene.names, name)
+            scene = RenameObject(edit="rename-object", id=thing.id, name=name).apply(scene)
+        taken.add(name)
+    return scene
 
 
 def with_ids(thing: SceneObject, ids: Mapping[str, str], dials: Mapping[str, str] = MappingProxyType({})) -> SceneObject:

@@ -9,12 +9,11 @@ from vine_swing.motion.baking.keyed import run_of
 from vine_swing.motion.basics.errors import EditError
 from vine_swing.motion.basics.specs import INNER
 from vine_swing.motion.basics.values import MAX_LENGTH, Id
-from vine_swing.motion.edits.base import Edit, in_time, object_in, with_object, with_parts
+from vine_swing.motion.edits.base import Edit, object_in, with_object, with_parts
 from vine_swing.motion.edits.scene import SetLength
-from vine_swing.motion.rules.rule import Rule
+from vine_swing.motion.edits.time_map import TimeMap
 from vine_swing.motion.scene.model import Scene
 from vine_swing.motion.scene.objects import WHOLE, InsetObject, SceneObject, Span, WholeFrame
-from vine_swing.motion.timing.channel import Channel
 
 
 class SetSpan(Edit):
@@ -34,8 +33,7 @@ class SetSpan(Edit):
         except ValidationError as error:
             raise EditError(f"the last frame of '{thing.name}' would lie before its first; give them the other way round") from error
         if self.stretch:
-            stretch = _Stretch(thing, changed.span, thing.span, scene.length)
-            changed = stretch.keys_of(changed)
+            changed = _stretch(thing, thing.span, changed.span, scene.length).keys_of(changed)
         return with_object(scene, changed)
 
     def label(self, scene: Scene) -> str:
@@ -65,8 +63,8 @@ class FitParts(Edit):
         elif not parts:
             raise EditError(f"nothing hangs on '{thing.name}'; only what hangs on an object can follow its span")
         if self.how == "stretch":
-            stretch = _Stretch(thing, thing.span, was, scene.length)
-            changed = {one: stretch.keys_of(part := object_in(scene, one)).but(span=stretch.span(part.span)) for one in parts}
+            stretch = _stretch(thing, was, thing.span, scene.length)
+            changed = {one: stretch.whole(object_in(scene, one)) for one in parts}
         else:
             changed = {one: _extended(object_in(scene, one), was, thing.span, scene.length) for one in parts}
         return scene.but(objects=tuple(changed.get(one.id, one) for one in scene.objects))
@@ -121,38 +119,16 @@ def fit_inset(scene: Scene, thing: InsetObject, how: Literal["span", "inside", "
     return scene.left(inner.id, changed)
 
 
-class _Stretch:
-    """The map of time that takes an object's old span to its new one.
+def _stretch(thing: SceneObject, was: Span, now: Span, length: int) -> TimeMap:
+    """From the frames of an object's old span to those of its new one.
 
     Raises:
         EditError: if one of the spans is a single frame, so that there is nothing to stretch.
     """
-
-    def __init__(self, thing: SceneObject, now: Span, was: Span, length: int) -> None:
-        (self.about, last), (self.to, end) = was.within(length), now.within(length)
-        if last <= self.about or end <= self.to:
-            raise EditError(f"'{thing.name}' is shown for a single frame; keys cannot be stretched with that")
-        self.factor = (end - self.to) / (last - self.about)
-
-    def channel(self, channel: Channel) -> Channel:
-        return in_time(channel, self.factor, self.about, self.to)
-
-    def keys_of(self, thing: SceneObject) -> SceneObject:
-        """The object with the keys of its channels and of its rules' settings stretched."""
-        return thing.but(
-            channels={name: self.channel(channel) for name, channel in thing.channels.items()},
-            rules=tuple(self._rule(rule) for rule in thing.rules),
-        )
-
-    def _rule(self, rule: Rule) -> Rule:
-        return rule.but(settings={name: self.channel(s) if isinstance(s, Channel) else s for name, s in rule.settings.items()})
-
-    def span(self, span: Span) -> Span:
-        """A part's span, stretched; ends that are the scene's own stay so."""
-        if span == WHOLE:
-            return span
-        first, last = (None if frame is None else round(self.to + (frame - self.about) * self.factor) for frame in (span.first, span.last))
-        return Span(first=first, last=last)
+    (about, last), (to, end) = was.within(length), now.within(length)
+    if last <= about or end <= to:
+        raise EditError(f"'{thing.name}' is shown for a single frame; keys cannot be stretched with that")
+    return TimeMap((end - to) / (last - about), about, to)
 
 
 def _extended(part: SceneObject, was: Span, now: Span, length: int) -> SceneObject:

@@ -4,7 +4,7 @@ Every part is frozen: an edit makes a new scene that shares all unchanged parts 
 answered by identity.
 """
 
-from collections.abc import Collection, Iterator
+from collections.abc import Collection, Iterable, Iterator
 from functools import cached_property
 from typing import Annotated, Literal, Self, TypeVar
 
@@ -38,13 +38,28 @@ class Scene(Timeline):
         if len(self.pictures_by_id) < len(self.pictures):
             raise ValueError("a picture is kept twice; keep it once")
         check_insets(self, self.insets)
-        parts: tuple[Timeline, ...] = (self, *self.insets)
-        for part in parts:
+        for part in self.timelines:
             for thing in part.objects:
                 gone = [one for one in thing.pictured.pictures if one not in self.pictures_by_id] if thing.pictured is not None else []
                 if gone:
                     raise ValueError(f"'{thing.name}' shows the picture '{gone[0]}', which is not kept with this scene")
         return self
+
+    @property
+    def timelines(self) -> tuple[Timeline, ...]:
+        """The scene itself, and all that are kept inside it."""
+        return (self, *self.insets)
+
+    def reached(self, inset_ids: Iterable[str]) -> tuple[InnerScene, ...]:
+        """Some inner scenes and all that they show, however deep, each once."""
+        found: dict[str, InnerScene] = {}
+        waiting = list(inset_ids)
+        while waiting:
+            one = waiting.pop()
+            if one not in found:
+                found[one] = self.insets_by_id[one]
+                waiting += insets_shown(found[one])
+        return tuple(found.values())
 
     @cached_property
     def camera(self) -> CameraObject | None:
@@ -93,16 +108,12 @@ class Scene(Timeline):
 
     def _used(self) -> set[str]:
         """The ids of the fonts, pictures and inner scenes that objects of this scene use themselves, and of what the inner scenes among them show."""
-        used: set[str] = set()
-        waiting: list[Timeline] = [self]
-        while waiting:
-            part = waiting.pop()
+        shown = self.reached(insets_shown(self))
+        used = {one.id for one in shown}
+        for part in (self, *shown):
             for thing in part.objects:
                 used |= set(thing.pictured.pictures) if thing.pictured is not None else set()
                 used |= {thing.drawn_shape.font} if isinstance(thing.drawn_shape, TextShape) else set()
-            shown = [one for one in insets_shown(part) if one not in used]
-            used.update(shown)
-            waiting += [self.insets_by_id[one] for one in shown]
         return used
 
     @cached_property

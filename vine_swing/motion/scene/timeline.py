@@ -4,7 +4,7 @@ from typing import Annotated, Any, Self
 
 from pydantic import Field, field_validator, model_validator
 
-from vine_swing.motion.basics.values import MAX_LENGTH, Colour, Frozen, Id, Name
+from vine_swing.motion.basics.values import Colour, Fps, Frozen, Id, Length, Name
 from vine_swing.motion.scene.cues import MAX_CUES, MAX_OBJECTS, Cue, check_cues
 from vine_swing.motion.scene.dial import Dial
 from vine_swing.motion.scene.objects import SceneObject
@@ -25,8 +25,8 @@ class Timeline(Frozen):
     """What every scene has, inside another or by itself: a picture size, fps and length; objects in drawing order, the first at the back."""
 
     name: Name = "Untitled scene"
-    fps: Annotated[float, Field(strict=True, ge=1, le=240)] = 24.0
-    length: Annotated[int, Field(strict=True, ge=1, le=MAX_LENGTH)] = 120
+    fps: Fps = 24.0
+    length: Length = 120
     size: tuple[Annotated[int, Field(strict=True, ge=1, le=8192)], Annotated[int, Field(strict=True, ge=1, le=8192)]] = (1280, 720)
     background: Colour = "#F7F2E7"
     blur: MotionBlur | None = None

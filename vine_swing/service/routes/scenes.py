@@ -19,7 +19,7 @@ from vine_swing.motion.scene.kept import KeptPicture, OwnFont
 from vine_swing.motion.scene.model import Scene
 from vine_swing.motion.scene.objects import SceneObject
 from vine_swing.motion.scene.scene_file import parse, to_data
-from vine_swing.motion.scene.timeline import InnerScene, MotionBlur, Timeline
+from vine_swing.motion.scene.timeline import InnerScene, MotionBlur
 from vine_swing.service import wire
 from vine_swing.service.deps import PatienceDep, SceneId, SessionsDep
 from vine_swing.service.patience import Patience
@@ -94,8 +94,7 @@ class InnerWords(BaseModel):
     @classmethod
     def all(cls, scene: Scene) -> "tuple[InnerWords, ...]":
         """What is told of the inner scenes of a scene."""
-        timelines: tuple[Timeline, ...] = (scene, *scene.insets)
-        shown = Counter(thing.inset_of.scene for part in timelines for thing in part.objects if thing.inset_of is not None)
+        shown = Counter(thing.inset_of.scene for part in scene.timelines for thing in part.objects if thing.inset_of is not None)
         return tuple(cls._of(inner, shown[inner.id]) for inner in scene.insets)
 
     @classmethod
@@ -106,8 +105,7 @@ class InnerWords(BaseModel):
 
 def pictures_shown(scene: Scene) -> dict[str, int]:
     """How many objects show each picture, in a scene and those inside it; by the ids of pictures that any shows."""
-    timelines: tuple[Timeline, ...] = (scene, *scene.insets)
-    books = [thing.pictured for part in timelines for thing in part.objects if thing.pictured is not None]
+    books = [thing.pictured for part in scene.timelines for thing in part.objects if thing.pictured is not None]
     return dict(Counter(one for book in books for one in set(book.pictures)))
 
 
