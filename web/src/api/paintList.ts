@@ -182,6 +182,12 @@ export function inOrder(step: Copies, frame: number): readonly Instance[] {
 export const reachOf = ({ cap, join }: Stroke): number =>
   Math.max(cap === "square" ? 1.5 : 1, join === "miter" ? 10 : 1);
 
+/** Whether a picture goes on without end across, and down. */
+export const endless = ({ tile }: Picture): readonly [across: boolean, down: boolean] => [
+  tile === "across" || tile === "both",
+  tile === "down" || tile === "both",
+];
+
 /** Whether a step paints the scene inside an inset. */
 export const isInside = (step: Step): step is Instance & { readonly frames: Rows } =>
   step.op === "instance" && step.frames !== undefined;

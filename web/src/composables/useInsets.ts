@@ -1,6 +1,8 @@
 /** Making insets of what there is, adding them, and opening them again. */
+import { computed } from "vue";
 import { newId } from "@/api/ids";
 import type { Edit } from "@/api/types";
+import { useInside } from "@/stores/inside";
 import { usePlayback } from "@/stores/playback";
 import { useSaid } from "@/stores/said";
 import { useScene } from "@/stores/scene";
@@ -11,6 +13,13 @@ export function useInsets() {
   const selection = useSelection();
   const playback = usePlayback();
   const said = useSaid();
+  const inside = useInside();
+
+  /** Inner scenes that an inset here can show: any but those that this scene is inside of, which would be a ring. */
+  const offered = computed(() => {
+    const around = new Set([scene.id, ...inside.trail.map((crumb) => crumb.to)].map((at) => at?.split("~")[1]));
+    return (scene.head?.inner ?? []).filter((one) => !around.has(one.id));
+  });
 
   /** Put an object, with all that hangs on it, into a scene of its own; a group becomes the inset itself. */
   async function makeOf(id: string): Promise<void> {
@@ -40,5 +49,5 @@ export function useInsets() {
   /** An inside of its own, where it shares one. */
   const ownInside = (id: string) => scene.edit([{ edit: "own-inset", id, scene: newId() }]);
 
-  return { makeOf, add, openUp, ownInside };
+  return { offered, makeOf, add, openUp, ownInside };
 }

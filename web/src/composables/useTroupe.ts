@@ -2,7 +2,7 @@
 import { isDial } from "@/api/dials";
 import { still } from "@/api/channels";
 import { newId } from "@/api/ids";
-import type { TroupeObject, Channel, Edit, TextShape } from "@/api/types";
+import type { TroupeObject, Channel, Edit, ShapeThing, TextShape } from "@/api/types";
 import type { IconName } from "@/components/common/VineIcon.vue";
 import { withParts } from "@/picture/boxes";
 import { usePlayback } from "@/stores/playback";
@@ -86,26 +86,16 @@ export function useTroupe() {
       rules: [],
     };
     const paint: Record<string, Channel> = { [kind === "line" ? "stroke" : "fill"]: still(colour) };
+    const shape: ShapeThing["shape"] =
+      kind === "outline"
+        ? { type: "outline", d: pathData, fill_rule: "nonzero" }
+        : kind === "text"
+          ? { ...NEW_TEXT }
+          : { type: kind as "ellipse" };
     const object: TroupeObject =
       kind === "group"
         ? { ...common, kind: "group", channels: place }
-        : kind === "outline"
-          ? {
-              ...common,
-              line: PLAIN_LINE,
-              kind: "shape",
-              shape: { type: "outline", d: pathData, fill_rule: "nonzero" },
-              channels: { ...place, ...paint },
-            }
-          : kind === "text"
-            ? { ...common, line: PLAIN_LINE, kind: "shape", shape: { ...NEW_TEXT }, channels: { ...place, ...paint } }
-            : {
-                ...common,
-                line: PLAIN_LINE,
-                kind: "shape",
-                shape: { type: kind as "ellipse" },
-                channels: { ...place, ...paint },
-              };
+        : { ...common, kind: "shape", line: PLAIN_LINE, shape, channels: { ...place, ...paint } };
     if (await scene.edit([{ edit: "add-object", object }])) {
       selection.pick(id);
       // A text is written first; its name follows what is written.

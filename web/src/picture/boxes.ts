@@ -3,7 +3,7 @@ import { type BakedObject, type Motion, numberAt, type Rows, valuesAt } from "@/
 import type { SceneObject } from "@/api/types";
 import { IDENTITY, inverse, type Matrix, moved, type Point, times, toMatrix } from "@/geometry/matrix";
 import { atFrame, inside, type Looked, opacityAt, outlineAt, placeOf } from "@/picture/looked";
-import { inOrder, type Leaf, type Step, stepsOf } from "@/api/paintList";
+import { endless, inOrder, type Leaf, type Step, stepsOf } from "@/api/paintList";
 import { frameOf, lensOf } from "@/picture/lens";
 import { extentOf } from "@/picture/layers";
 
@@ -123,7 +123,7 @@ function hits(step: Leaf, matrix: Matrix, frame: number, point: Point, near: num
   const local = moved(home, point);
   if (step.op === "picture") {
     const [width = 0, height = 0] = valuesAt(step.size, frame);
-    const [across, down] = [step.tile === "across", step.tile === "down"].map((one) => one || step.tile === "both");
+    const [across, down] = endless(step);
     return (across || Math.abs(local.x) <= width / 2) && (down || Math.abs(local.y) <= height / 2);
   }
   const outline = outlineAt(step.outline, frame);

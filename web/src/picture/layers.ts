@@ -2,7 +2,7 @@
 import { numberAt, valuesAt } from "@/api/motion";
 import { type Matrix, moved, times } from "@/geometry/matrix";
 import { inside, type Looked, outlineAt, placeOf } from "@/picture/looked";
-import { reachOf, type Step } from "@/api/paintList";
+import { endless, reachOf, type Step } from "@/api/paintList";
 
 /** A box in device pixels. */
 export interface Extent {
@@ -42,8 +42,8 @@ export function extentOf(steps: readonly Step[], looked: Looked, base: Matrix, e
         else visit(step.steps, seen, place, before + step.delay);
       } else if (step.op === "picture") {
         const [width = 0, height = 0] = valuesAt(step.size, frame);
-        const wide = step.tile === "across" || step.tile === "both" ? ENDLESS : width / 2;
-        const high = step.tile === "down" || step.tile === "both" ? ENDLESS : height / 2;
+        const [across, down] = endless(step);
+        const [wide, high] = [across ? ENDLESS : width / 2, down ? ENDLESS : height / 2];
         add(times(outer, placeOf(step, frame, seen)), [-wide, -high, wide, high]);
       } else {
         const bounds = outlineAt(step.outline, frame)?.bounds;

@@ -3,7 +3,7 @@ import { type Motion, numberAt, type Rows, rowAt, valuesAt } from "@/api/motion"
 import { inverse, type Matrix, moved, times } from "@/geometry/matrix";
 import { borrowed, type Extent, extentOf, given } from "@/picture/layers";
 import { atFrame, inside, type Looked, opacityAt, outlineAt, placeOf } from "@/picture/looked";
-import { inOrder, type Picture, type Step } from "@/api/paintList";
+import { endless, inOrder, type Picture, type Step } from "@/api/paintList";
 
 const isShown = (step: Step): boolean => step.shown;
 
@@ -142,7 +142,7 @@ function paintPicture(ctx: CanvasRenderingContext2D, step: Picture, frame: numbe
   ctx.imageSmoothingEnabled = step.smooth;
   // As the export samples pictures.
   ctx.imageSmoothingQuality = "medium";
-  if (step.tile !== "none") tile(ctx, picture, width, height, step.tile);
+  if (step.tile !== "none") tile(ctx, picture, width, height, endless(step));
   else if (step.fit === "cover") cover(ctx, picture, width, height);
   else ctx.drawImage(picture, -width / 2, -height / 2, width, height);
   ctx.globalAlpha = 1;
@@ -166,7 +166,7 @@ function tile(
   picture: ImageBitmap,
   width: number,
   height: number,
-  way: Picture["tile"],
+  [across, down]: readonly [boolean, boolean],
 ): void {
   const pattern = ctx.createPattern(picture, "repeat");
   const home = inverse(matrixOf(ctx.getTransform()));
@@ -174,10 +174,10 @@ function tile(
   pattern.setTransform(new DOMMatrix([width / picture.width, 0, 0, height / picture.height, -width / 2, -height / 2]));
   ctx.fillStyle = pattern;
   const seen = [0, ctx.canvas.width].flatMap((x) => [0, ctx.canvas.height].map((y) => moved(home, { x, y })));
-  const range = (side: "x" | "y", size: number, endless: boolean): [number, number] =>
-    endless ? [Math.min(...seen.map((p) => p[side])), Math.max(...seen.map((p) => p[side]))] : [-size / 2, size / 2];
-  const [x, right] = range("x", width, way !== "down");
-  const [y, bottom] = range("y", height, way !== "across");
+  const range = (side: "x" | "y", size: number, isEndless: boolean): [number, number] =>
+    isEndless ? [Math.min(...seen.map((p) => p[side])), Math.max(...seen.map((p) => p[side]))] : [-size / 2, size / 2];
+  const [x, right] = range("x", width, across);
+  const [y, bottom] = range("y", height, down);
   ctx.fillRect(x, y, right - x, bottom - y);
 }
 

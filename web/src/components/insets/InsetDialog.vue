@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Putting an inset in: of a scene that is shown already, or of a new one. */
 import { ElDialog } from "element-plus";
-import { computed, ref, watch } from "vue";
+import { ref, watch } from "vue";
 import NumberField from "@/components/common/NumberField.vue";
 import { useInsets } from "@/composables/useInsets";
 import { useInside } from "@/stores/inside";
@@ -15,10 +15,7 @@ const [name, length, fps] = [ref(""), ref(48), ref(24)];
 /** The inner scene to show again; null for a new one. */
 const chosen = ref<string | null>(null);
 
-const offered = computed(() => {
-  const around = new Set([scene.id, ...inside.trail.map((crumb) => crumb.to)].map((at) => at?.split("~")[1]));
-  return (scene.head?.inner ?? []).filter((one) => !around.has(one.id));
-});
+const { offered } = insets;
 watch(
   open,
   (now) => {

@@ -5,6 +5,7 @@ import { innerOf, PAST, startOf } from "@/api/insets";
 import type { Edit, InsetThing } from "@/api/types";
 import { deleteKeys } from "@/api/edits";
 import { keysOf } from "@/api/channels";
+import { chosenIn } from "@/components/common/chosen";
 import NumberField from "@/components/common/NumberField.vue";
 import { useInsets } from "@/composables/useInsets";
 import { useInside } from "@/stores/inside";
@@ -16,18 +17,12 @@ const insets = useInsets();
 const inside = useInside();
 
 const inner = computed(() => innerOf(scene.head, props.thing));
-/** Inner scenes it could show: any but those that this scene is inside of, which would be a ring. */
-const offered = computed(() => {
-  const around = new Set([scene.id, ...inside.trail.map((crumb) => crumb.to)].map((at) => at?.split("~")[1]));
-  return (scene.head?.inner ?? []).filter((one) => !around.has(one.id));
-});
 const unused = computed(() => (scene.head?.inner ?? []).filter((one) => one.shown === 0).length);
 const start = computed(() => startOf(props.thing));
 const keyed = computed(() => keysOf(props.thing, "inner").map((key) => key.frame));
 
 const set = (change: Partial<InsetThing["inset"]>) =>
   scene.edit([{ edit: "set-inset", id: props.thing.id, inset: { ...props.thing.inset, ...change } }]);
-const chosen = (event: Event): string => (event.target as HTMLSelectElement).value;
 const begin = (value: number): Edit => ({ edit: "set-value", object: props.thing.id, channel: "inner", value });
 const runFree = (): void => void scene.edit([deleteKeys(props.thing.id, "inner", keyed.value)]);
 </script>
@@ -37,8 +32,8 @@ const runFree = (): void => void scene.edit([deleteKeys(props.thing.id, "inner",
     <div class="line">
       <label
         >shows
-        <select aria-label="Scene inside" :value="inner.id" @change="set({ scene: chosen($event) })">
-          <option v-for="one in offered" :key="one.id" :value="one.id">{{ one.name }}</option>
+        <select aria-label="Scene inside" :value="inner.id" @change="set({ scene: chosenIn($event) })">
+          <option v-for="one in insets.offered.value" :key="one.id" :value="one.id">{{ one.name }}</option>
         </select></label
       >
       <button
@@ -80,7 +75,7 @@ const runFree = (): void => void scene.edit([deleteKeys(props.thing.id, "inner",
         <select
           aria-label="Past the end of the inside"
           :value="thing.inset.past"
-          @change="set({ past: chosen($event) as 'hold' })"
+          @change="set({ past: chosenIn($event) as 'hold' })"
         >
           <option v-for="one in PAST" :key="one.past" :value="one.past">{{ one.label }}</option>
         </select></label

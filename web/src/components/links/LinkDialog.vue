@@ -8,6 +8,7 @@ import { ElDialog } from "element-plus";
 import { computed, onBeforeUnmount, ref, watch } from "vue";
 import { isColourDial, isDial } from "@/api/dials";
 import type { How, Place, SceneObject } from "@/api/types";
+import { chosenIn } from "@/components/common/chosen";
 import LinkHow, { type Numbers } from "@/components/links/LinkHow.vue";
 import FormulaField from "@/components/vine/FormulaField.vue";
 import { useNewest } from "@/composables/useNewest";
@@ -67,7 +68,6 @@ const reach = computed(() => begins.reach(driver.value));
 const short = computed(() => ({ driver: names.placeName(driver.value), driven: names.placeName(driven.value) }));
 
 const things = computed(() => [...scene.objects, ...scene.dials.filter((one) => !isColourDial(one.dial))]);
-const chosenIn = (event: Event): string => (event.target as HTMLSelectElement).value;
 function fitting(object: string, channel: string): string {
   const thing = scene.byId.get(object);
   return (

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 /** What one copy of a parade alone has, whatever the lists say: "this one is red". A click on a copy of the picked parade chooses it. */
-import { computed } from "vue";
 import { numberAt, valuesAt } from "@/api/motion";
 import type { ChannelWords, Parade, SceneObject } from "@/api/types";
 import NumberField from "@/components/common/NumberField.vue";
 import ColourField from "@/components/values/ColourField.vue";
+import { usePartPlaces, WORDS } from "@/composables/usePartPlaces";
 import { textOf } from "@/composables/useText";
 import { rgbaOf, hexOf } from "@/geometry/colour";
 import { usePlayback } from "@/stores/playback";
@@ -20,7 +20,6 @@ const playback = usePlayback();
 const selection = useSelection();
 const vocabulary = useVocabulary();
 
-const WORDS = "text";
 const specOf = (one: Overrule): ChannelWords | undefined =>
   vocabulary.channelsOf(scene.byId.get(one.object) ?? props.parts[0]!).find((channel) => channel.name === one.channel);
 const nameOf = (one: Overrule): string => {
@@ -30,20 +29,7 @@ const nameOf = (one: Overrule): string => {
 };
 
 /** What a copy can have of its own, the colours and words first. */
-const places = computed(() =>
-  props.parts.flatMap((part) => {
-    const channels = vocabulary
-      .channelsOf(part)
-      .filter((channel) => channel.unit !== "point" && channel.unit !== "outline")
-      .map((channel) => ({ object: part.id, channel: channel.name, says: `${part.name}: ${said(channel)}` }));
-    channels.sort((a, b) => Number(b.channel === "fill") - Number(a.channel === "fill"));
-    return textOf(part) ? [{ object: part.id, channel: WORDS, says: `${part.name}: words` }, ...channels] : channels;
-  }),
-);
-function said(channel: ChannelWords): string {
-  const row = channel.row.toLowerCase();
-  return row === channel.label || row === "rotation" || row === "opacity" ? row : `${row} ${channel.label}`;
-}
+const places = usePartPlaces(() => props.parts, ["fill"]);
 
 /** A new value of its own begins as what the part has now. */
 function add(event: Event): void {

@@ -3,12 +3,12 @@
 import { ElDialog } from "element-plus";
 import { computed, ref, watch } from "vue";
 import { paradeOf } from "@/api/parades";
-import type { ChannelWords, ItemList, ParadeObject } from "@/api/types";
+import type { ItemList, ParadeObject } from "@/api/types";
 import { cellsOf, moved, stepped } from "@/geometry/table";
-import { textOf } from "@/composables/useText";
 import { pictureAddress } from "@/api/pictures";
 import { useBringIn } from "@/composables/useBringIn";
 import { useParade } from "@/composables/useParade";
+import { usePartPlaces, WORDS } from "@/composables/usePartPlaces";
 import { useScene } from "@/stores/scene";
 import { numberAt } from "@/api/motion";
 import { useVocabulary } from "@/stores/vocabulary";
@@ -52,32 +52,15 @@ watch(
 );
 
 /** What a list can be for: the words and the colours first, as those are wanted most. */
-const places = computed(() => {
-  const found = one.parts.value.flatMap((part) => {
-    const own = vocabulary
-      .channelsOf(part)
-      .filter((channel) => channel.unit !== "point" && channel.unit !== "outline" && channel.name !== "depth")
-      .map((channel) => ({
-        object: part.id,
-        channel: channel.name,
-        says: `${part.name}: ${saidOf(channel)}`,
-      }));
-    const rank = (name: string): number =>
-      ["page", "fill", "stroke", "height", "width", "number"].indexOf(name) + 1 || 99;
-    own.sort((a, b) => rank(a.channel) - rank(b.channel));
-    return textOf(part) ? [{ object: part.id, channel: "text", says: `${part.name}: words` }, ...own] : own;
-  });
-  return [...found, { object: null, channel: "item", says: "item, for formulas" }];
-});
-/** What a channel is called: its row, and its label where that says more. */
-function saidOf(channel: ChannelWords): string {
-  const row = channel.row.toLowerCase();
-  return row === channel.label || row === "rotation" || row === "opacity" ? row : `${row} ${channel.label}`;
-}
+const ofParts = usePartPlaces(() => one.parts.value, ["page", "fill", "stroke", "height", "width", "number"]);
+const places = computed(() => [
+  ...ofParts.value.filter((place) => place.channel !== "depth"),
+  { object: null, channel: "item", says: "item, for formulas" },
+]);
 const says = (column: Column): string =>
   places.value.find((place) => place.object === column.object && place.channel === column.channel)?.says ??
   column.channel;
-const isText = (column: Column): boolean => column.channel === "text";
+const isText = (column: Column): boolean => column.channel === WORDS;
 const isColour = (column: Column): boolean => {
   const part = scene.byId.get(column.object ?? "");
   return vocabulary

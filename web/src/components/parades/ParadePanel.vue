@@ -3,6 +3,7 @@
 import { computed, ref } from "vue";
 import { type Arrange, arrangementOf, ORDERS, paradeOf } from "@/api/parades";
 import type { Parade } from "@/api/types";
+import { chosenIn } from "@/components/common/chosen";
 import NumberField from "@/components/common/NumberField.vue";
 import ArrangeChooser from "@/components/parades/ArrangeChooser.vue";
 import CopyAlone from "@/components/parades/CopyAlone.vue";
@@ -45,7 +46,6 @@ const open = (): void =>
   void (one.thing.value && scene.edit([{ edit: "open-parade", id: one.thing.value.id, frame: playback.frame }]));
 const apart = (): void =>
   void (one.thing.value && scene.edit([{ edit: "take-apart", id: one.thing.value.id, frame: playback.frame }]));
-const chosen = (event: Event): string => (event.target as HTMLSelectElement).value;
 </script>
 
 <template>
@@ -68,7 +68,7 @@ const chosen = (event: Event): string => (event.target as HTMLSelectElement).val
       </template>
       <template v-if="withGuide">
         <span>along</span>
-        <select aria-label="Along" :value="parade.guide ?? ''" @change="one.set({ guide: chosen($event) || null })">
+        <select aria-label="Along" :value="parade.guide ?? ''" @change="one.set({ guide: chosenIn($event) || null })">
           <option v-if="about.needs === 'text'" value="">nothing</option>
           <option v-for="guide in guides" :key="guide.id" :value="guide.id">{{ guide.name }}</option>
         </select>
@@ -85,7 +85,7 @@ const chosen = (event: Event): string => (event.target as HTMLSelectElement).val
         <select
           aria-label="Who begins"
           :value="parade.order"
-          @change="one.set({ order: chosen($event) as Parade['order'] })"
+          @change="one.set({ order: chosenIn($event) as Parade['order'] })"
         >
           <option v-for="order in ORDERS" :key="order.order" :value="order.order">{{ order.says }}</option>
         </select>
@@ -107,7 +107,7 @@ const chosen = (event: Event): string => (event.target as HTMLSelectElement).val
           aria-label="Feel over the copies"
           title="How size, turn and the like go from the first copy to the last"
           :value="typeof parade.feel === 'string' ? parade.feel : ''"
-          @change="one.set({ feel: chosen($event) as Parade['feel'] })"
+          @change="one.set({ feel: chosenIn($event) as Parade['feel'] })"
         >
           <option v-for="feel in feels" :key="feel.name" :value="feel.name">{{ feel.label }}</option>
         </select>
@@ -115,7 +115,7 @@ const chosen = (event: Event): string => (event.target as HTMLSelectElement).val
         <select
           aria-label="In front"
           :value="parade.front"
-          @change="one.set({ front: chosen($event) as Parade['front'] })"
+          @change="one.set({ front: chosenIn($event) as Parade['front'] })"
         >
           <option value="last">the last</option>
           <option value="first">the first</option>

@@ -5,6 +5,7 @@ import { keysOf } from "@/api/channels";
 import { numberAt } from "@/api/motion";
 import { pictureAddress } from "@/api/pictures";
 import type { PictureThing } from "@/api/types";
+import { chosenIn } from "@/components/common/chosen";
 import NumberField from "@/components/common/NumberField.vue";
 import PicturesDialog from "@/components/pictures/PicturesDialog.vue";
 import { useOnceTrue } from "@/composables/useOnceTrue";
@@ -16,7 +17,6 @@ const props = defineProps<{ thing: PictureThing }>();
 const scene = useScene();
 const playback = usePlayback();
 const bringing = useBringIn();
-const chosen = (event: Event): string => (event.target as HTMLSelectElement).value;
 const BEHIND = [
   { how: "fill", label: "fill", about: "Behind everything, over the whole scene, cropped" },
   {
@@ -154,7 +154,7 @@ async function replace(files: FileList | null): Promise<void> {
     <div class="line">
       <label title="How a page lies in its box of width and height"
         >in its box
-        <select aria-label="In its box" :value="book.fit" @change="set({ fit: chosen($event) as 'inside' })">
+        <select aria-label="In its box" :value="book.fit" @change="set({ fit: chosenIn($event) as 'inside' })">
           <option value="inside">whole</option>
           <option value="cover">cropped</option>
           <option value="stretch">stretched</option>
@@ -162,7 +162,7 @@ async function replace(files: FileList | null): Promise<void> {
       >
       <label title="The box again and again beside itself, without end"
         >repeated
-        <select aria-label="Repeated" :value="book.tile" @change="set({ tile: chosen($event) as 'none' })">
+        <select aria-label="Repeated" :value="book.tile" @change="set({ tile: chosenIn($event) as 'none' })">
           <option value="none">no</option>
           <option value="across">across</option>
           <option value="down">down</option>

@@ -40,8 +40,8 @@ async function putIn(picture: KeptPicture): Promise<void> {
   if (!scene.head) return;
   const id = newId();
   const [x, y] = scene.head.size.map((side) => side / 2) as [number, number];
-  const edit = { edit: "add-picture", id, name: picture.name, pictures: [picture], x, y } as const;
-  if (await scene.edit([{ ...edit, pictures: [picture], frames_a_page: 2, first: 0 }])) selection.pick(id);
+  const page = { name: picture.name, pictures: [picture], frames_a_page: 2, first: 0 };
+  if (await scene.edit([{ edit: "add-picture", id, ...page, x, y }])) selection.pick(id);
   open.value = false;
 }
 </script>

@@ -3,6 +3,7 @@
 import { computed, ref } from "vue";
 import { numberAt } from "@/api/motion";
 import type { TroupeObject } from "@/api/types";
+import { chosenIn } from "@/components/common/chosen";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
 
@@ -20,7 +21,6 @@ const BLENDS = [
   ["normal", "multiply", "screen", "overlay", "darken", "lighten", "color-dodge", "color-burn"],
   ["hard-light", "soft-light", "difference", "exclusion", "hue", "saturation", "color", "luminosity"],
 ].flat() as readonly TroupeObject["blend"][];
-const chosen = (event: Event): string => (event.target as HTMLSelectElement).value;
 const set = (change: Partial<NonNullable<typeof line.value>>): void => {
   if (line.value) void scene.edit([{ edit: "set-line", id: props.thing.id, line: { ...line.value, ...change } }]);
 };
@@ -48,7 +48,7 @@ function keepDash(): void {
     <template v-if="lined && line">
       <label title="How the line ends"
         >ends
-        <select aria-label="Ends of the line" :value="line.cap" @change="set({ cap: chosen($event) as 'round' })">
+        <select aria-label="Ends of the line" :value="line.cap" @change="set({ cap: chosenIn($event) as 'round' })">
           <option value="round">round</option>
           <option value="butt">cut off</option>
           <option value="square">square</option>
@@ -56,7 +56,11 @@ function keepDash(): void {
       >
       <label title="How the line goes round corners"
         >corners
-        <select aria-label="Corners of the line" :value="line.join" @change="set({ join: chosen($event) as 'round' })">
+        <select
+          aria-label="Corners of the line"
+          :value="line.join"
+          @change="set({ join: chosenIn($event) as 'round' })"
+        >
           <option value="round">round</option>
           <option value="miter">pointed</option>
           <option value="bevel">cut off</option>
@@ -81,7 +85,7 @@ function keepDash(): void {
       <select
         aria-label="Blend mode"
         :value="thing.blend"
-        @change="scene.edit([{ edit: 'set-blend', id: thing.id, blend: chosen($event) as 'normal' }])"
+        @change="scene.edit([{ edit: 'set-blend', id: thing.id, blend: chosenIn($event) as 'normal' }])"
       >
         <option v-for="blend in BLENDS" :key="blend" :value="blend">{{ blend }}</option>
       </select></label
