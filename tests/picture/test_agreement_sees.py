@@ -10,16 +10,15 @@ from vine_swing.motion import bake, load
 from vine_swing.picture.paint import Painter
 from vine_swing.picture.paint_list import Copies, Group, Instance, leaves
 
-#: The most that a pixel of the page may differ from the export's, of 255: edges are smoothed by two different programs.
-FARTHEST = 12
-#: So many pixels of a picture may differ by more, by no more than this: where an edge is nearly level, the two count what it covers differently.
-STRAYS, STRAY = 20, 32
+#: Edges are smoothed by two different programs. Of the pixels of two pictures, at most so many may differ by more than so much of 255: where an
+#: edge is nearly level, the two count what it covers differently.
+ALLOWED = ((20, 12), (2, 16), (0, 32))
 
 
 def differ(one, other):
     """Whether two pictures, arrays of integers of shape (height, width, channels), differ by more than the smoothing of edges."""
     far = np.abs(one - other).max(axis=2)
-    return bool((far > FARTHEST).sum() > STRAYS or far.max() > STRAY)
+    return any((far > beyond).sum() > most for most, beyond in ALLOWED)
 
 
 def without(steps, left_out):
@@ -51,4 +50,4 @@ def test_a_step_that_is_left_out_is_noticed(path):
             noticed += differ(less, picture)
     assert shown
     # What is nearly see-through, or of nearly the colour of what lies behind it, may be missed.
-    assert noticed >= 0.9 * shown, f"{shown - noticed} of {shown} would not be missed"
+    assert noticed >= 0.92 * shown, f"{shown - noticed} of {shown} would not be missed"
