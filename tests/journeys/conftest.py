@@ -4,6 +4,7 @@ import os
 import re
 import shutil
 import signal
+import subprocess
 from pathlib import Path
 
 import pytest
@@ -105,3 +106,20 @@ def page(browser: Browser, request: pytest.FixtureRequest):
 def workspace(page: Page, server: Server) -> Workspace:
     """A new, empty scene opened in the workspace."""
     return opened(page, server.address, name="New scene", length=120)
+
+
+@pytest.fixture(scope="session")
+def script(tmp_path_factory):
+    """The page's painter of case files, as one script."""
+    folder = tmp_path_factory.mktemp("cases")
+    command = ["npx", "vite", "build", "--config", "cases.config.ts", "--outDir", str(folder), "--emptyOutDir", "--logLevel", "error"]
+    subprocess.run(command, cwd=Path(__file__).resolve().parents[2] / "web", check=True, timeout=120)
+    return (folder / "cases.js").read_text(encoding="utf-8")
+
+
+@pytest.fixture
+def painting(page, script):
+    """An empty page that paints case files."""
+    page.goto("about:blank")
+    page.add_script_tag(content=script)
+    return page

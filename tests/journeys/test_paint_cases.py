@@ -2,35 +2,16 @@
 
 import base64
 import io
-import subprocess
-from pathlib import Path
 
 import numpy as np
-import pytest
 from PIL import Image
 
 from tests.picture.cases import cases
 from vine_swing.picture.list_data import read
 from vine_swing.picture.paint import Painter
 
-WEB = Path(__file__).resolve().parents[2] / "web"
 #: Edges are smoothed by two programs: no channel of a pixel differs by more than FARTHEST of 255, and few by more than NEAR.
 FARTHEST, NEAR, MOST_BEYOND_NEAR = 12, 4, 0.001
-
-
-@pytest.fixture(scope="module")
-def script(tmp_path_factory):
-    folder = tmp_path_factory.mktemp("cases")
-    command = ["npx", "vite", "build", "--config", "cases.config.ts", "--outDir", str(folder), "--emptyOutDir", "--logLevel", "error"]
-    subprocess.run(command, cwd=WEB, check=True, timeout=120)
-    return (folder / "cases.js").read_text(encoding="utf-8")
-
-
-@pytest.fixture
-def painting(page, script):
-    page.goto("about:blank")
-    page.add_script_tag(content=script)
-    return page
 
 
 def test_page_and_export_paint_every_case_alike(painting):

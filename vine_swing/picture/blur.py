@@ -13,7 +13,8 @@ from vine_swing.motion.scene.model import Scene
 from vine_swing.motion.scene.timeline import MotionBlur
 from vine_swing.picture.listing import paint_list
 from vine_swing.picture.paint import Painter, painted_size
-from vine_swing.picture.paint_list import Group, Instance, Step, Track
+from vine_swing.picture.paint_list import Group, Instance, Step
+from vine_swing.picture.tracks import Track
 
 Pixels = NDArray[np.uint8]
 #: Moments baked at once: more frames share what a bake costs once.

@@ -16,7 +16,7 @@ from vine_swing.motion.baking.placing import BakedObject
 from vine_swing.motion.basics.specs import limited
 from vine_swing.motion.outline.drawing import drawing_of
 from vine_swing.motion.scene.shapes import OutlineShape, Shape
-from vine_swing.picture.paint_list import OutlineTrack
+from vine_swing.picture.tracks import OutlineTrack
 
 Array = NDArray[np.float64]
 

@@ -2,7 +2,7 @@
 
 import base64
 from collections.abc import Callable
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, fields, replace
 from typing import Any
 
 import numpy as np
@@ -10,12 +10,15 @@ import numpy as np
 from vine_swing.motion.basics import colour
 from vine_swing.motion.curves.series import OutlineSeries
 from vine_swing.motion.curves.svg_path import parse_path
-from vine_swing.picture.paint_list import Copies, Fill, Group, Instance, OutlineTrack, PaintList, Picture, Step, Stroke, Track
+from vine_swing.picture.effects import EFFECTS, Mask
+from vine_swing.picture.paint_list import Copies, Effect, Fill, Group, Instance, PaintList, Picture, Step, Stroke
+from vine_swing.picture.tracks import OutlineTrack, Track
 
 Data = dict[str, Any]
 #: The name of each step in data.
 OPERATIONS: dict[str, type[Step]] = {"fill": Fill, "stroke": Stroke, "picture": Picture, "group": Group, "instance": Instance, "copies": Copies}
 _NAMES = {kind: name for name, kind in OPERATIONS.items()}
+_EFFECT_NAMES = {kind: name for name, kind in EFFECTS.items()}
 
 
 def steps_data(steps: tuple[Step, ...]) -> list[Data]:
@@ -47,12 +50,26 @@ def _step_data(step: Step) -> Data:
             data |= {"tile": step.tile} if step.tile != "none" else {}
         case Group():
             data |= {"blend": step.blend, "steps": steps_data(step.children)}
+            data |= {"effects": [_effect_data(effect) for effect in step.effects]} if step.effects else {}
         case Instance():
             data |= {"matrix": _address(step.matrix), "delay": step.delay, "steps": steps_data(step.children)}
             data |= {"frames": _address(step.frames)} if step.frames is not None else {}
         case Copies():
             data |= {"matrices": _address(step.matrices), "delays": list(step.delays), "each": [steps_data(steps) for steps in step.each]}
             data |= {name: _address(track) for name, track in (("fades", step.fades), ("order", step.order)) if track is not None}
+    return data
+
+
+def _effect_data(effect: Effect) -> Data:
+    data: Data = {"effect": _EFFECT_NAMES[type(effect)]}
+    for part in fields(effect):
+        value = getattr(effect, part.name)
+        if isinstance(value, Track):
+            data[part.name] = _address(value)
+        elif part.name == "steps":
+            data["steps"] = steps_data(value)
+        elif value is not None:
+            data[part.name] = value
     return data
 
 
@@ -116,4 +133,15 @@ def _read_step(data: Data, known: _Known) -> Step:
     given |= {name: data[name] for name in ("smooth", "blend", "delay", "rule", "fit", "tile", "cap", "join") if name in data}
     if "dash" in data:
         given["dash"] = tuple(data["dash"])
+    if "effects" in data:
+        given["effects"] = tuple(_read_effect(one, known) for one in data["effects"])
+    return kind(**given)
+
+
+def _read_effect(data: Data, known: _Known) -> Effect:
+    kind = EFFECTS[data["effect"]]
+    plain = {name: value for name, value in data.items() if name not in ("effect", "steps")}
+    given: Data = {name: known.track(value) if isinstance(value, list) else value for name, value in plain.items()}
+    if kind is Mask:
+        given["steps"] = tuple(_read_step(step, known) for step in data["steps"])
     return kind(**given)

@@ -7,6 +7,7 @@ between the parts of a group, the parts before and those after it are a group ea
 
 from collections.abc import Callable, Collection, Hashable, Mapping
 from dataclasses import dataclass, field, replace
+from functools import cached_property
 from typing import Any, Literal
 
 from numpy.typing import NDArray
@@ -18,7 +19,9 @@ from vine_swing.motion.basics.contents import PICTURE_FILES
 from vine_swing.motion.basics.values import Blend
 from vine_swing.motion.scene.model import Scene
 from vine_swing.picture.drawable import Drawable, DrawnInset, DrawnParade, DrawnScene, drawn_scene
-from vine_swing.picture.paint_list import Copies, Fill, Group, Instance, KeptPages, PaintList, Picture, Step, Stroke, Track
+from vine_swing.picture.look_effects import effect_of, words_of
+from vine_swing.picture.paint_list import Copies, Effect, Fill, Group, Instance, KeptPages, PaintList, Picture, Step, Stroke
+from vine_swing.picture.tracks import Track
 
 Array = NDArray[Any]
 
@@ -49,7 +52,8 @@ class Visible:
     """Of one object, what of it can ever be seen. Two lists of steps have the same structure if all of these, the order, the parents and what
     is hidden are the same.
 
-    how: what steps say besides their tracks: the fill rule and the line of an outline, the fit, tiling and smoothing of pictures, the blend mode.
+    how: what steps say besides their tracks: the fill rule and the line of an outline, the fit, tiling and smoothing of pictures, the blend mode, the
+        rules on looks.
     """
 
     fills: bool
@@ -61,12 +65,13 @@ class Visible:
     def of(cls, one: BakedObject, drawable: Drawable | None) -> "Visible":
         """What can be seen of a baked object; nothing is drawn of one without a drawable."""
         fades = bool((one.fade != 1).any())
+        looks = (one.lens is not None, *(words_of(look) for look in one.look)) if one.look else ()
         if drawable is None:
             book = one.source.pictured
             shown = (book.fit, book.tile, book.smooth) if book is not None else ()
-            return cls(False, False, fades, (one.source.blend, *shown))
+            return cls(False, False, fades, (one.source.blend, looks, *shown))
         strokes = bool((drawable.stroke[:, 3] > 0).any() and (drawable.stroke_width > 0).any())
-        return cls(bool((drawable.fill[:, 3] > 0).any()), strokes, fades, (one.source.blend, drawable.fill_rule, one.source.line_style))
+        return cls(bool((drawable.fill[:, 3] > 0).any()), strokes, fades, (one.source.blend, looks, drawable.fill_rule, one.source.line_style))
 
 
 def visible_parts(drawn: DrawnScene, before: Baked | None = None, known: dict[str, Visible] | None = None) -> dict[str, Visible]:
@@ -115,11 +120,11 @@ class _Layer:
     #: The steps of the scenes inside insets, by what their arrays are called.
     inside: dict[str, tuple[Step, ...]] = field(default_factory=dict)
 
-    def steps(self) -> tuple[Step, ...]:
-        """Its steps, the first at the back."""
-        nested, chains = _Nested(), _Chains(self)
+    def steps(self, only: Collection[str] | None = None) -> tuple[Step, ...]:
+        """Its steps, the first at the back; or those of only some objects, without what those do that they hang on."""
+        nested, chains = _Nested(), _Chains(self, only)
         for object_id in self.objects:
-            if object_id in self.skipped:
+            if object_id in self.skipped or (only is not None and object_id not in only):
                 continue
             steps = self._of(object_id)
             if steps:
@@ -130,6 +135,34 @@ class _Layer:
         """The track for an array of an object."""
         called, first = self.address(owner, values)
         return Track(called, name, values, first)
+
+    def effects_of(self, one: BakedObject) -> tuple[Effect, ...]:
+        """What the rules on an object's look do to its picture, in order."""
+        return tuple(effect for look in one.look if (effect := effect_of(look, one, self.track, self._mask)) is not None)
+
+    def _mask(self, object_id: str) -> tuple[Step, ...]:
+        """The picture of an object with all that hangs on it, whether it is itself shown or not."""
+        if object_id not in self.objects:
+            return ()
+        below, absent = {object_id}, set[str]()
+        waiting = [object_id]
+        while waiting:
+            above = waiting.pop()
+            for one in self.hung.get(above, ()):
+                below.add(one)
+                waiting.append(one)
+                if above in absent or not self.objects[one].source.shown:
+                    absent.add(one)
+        return replace(self, unseen=frozenset(absent)).steps(below - set(self.skipped))
+
+    @cached_property
+    def hung(self) -> dict[str, list[str]]:
+        """What hangs on each object of it."""
+        found: dict[str, list[str]] = {}
+        for one, baked in self.objects.items():
+            if baked.source.parent is not None:
+                found.setdefault(baked.source.parent, []).append(one)
+        return found
 
     def _of(self, object_id: str) -> list[Step]:
         shown = object_id not in self.unseen
@@ -236,8 +269,9 @@ class _Layer:
 def arrays_of(one: BakedObject) -> list[Array]:
     """The arrays of an object that are painted from."""
     sizes = [one.shown_size] if one.shown_size is not None else []
+    looks = [one.place, *(array for look in one.look for array in look.arrays.values())] if one.look else []
     painted = ("fill", "stroke", "stroke.width", "dash.offset", "page")
-    return [one.view, one.fade, *sizes, *(one.channels[name] for name in painted if name in one.channels)]
+    return [one.view, one.fade, *sizes, *looks, *(one.channels[name] for name in painted if name in one.channels)]
 
 
 def visible_copies(drawn: DrawnParade) -> dict[str, Visible]:
@@ -252,19 +286,20 @@ def visible_copies(drawn: DrawnParade) -> dict[str, Visible]:
 
 @dataclass(frozen=True)
 class _Link:
-    """What an object does to itself and to all that hangs on it: how it fades, and how it is laid onto what lies below."""
+    """What an object does to itself and to all that hangs on it: its look, how it fades, and how it is laid onto what lies below."""
 
     owner: str
     fade: Track | None
     blend: Blend
+    effects: tuple[Effect, ...] = ()
 
 
 class _Chains:
-    """For each object, what fades or blends of it and of everything it hangs on in its layer, the outermost first. Each chain is made from its
-    parent's."""
+    """For each object, what fades, blends or has a look of its own among it and everything it hangs on in its layer, the outermost first. Each chain
+    is made from its parent's."""
 
-    def __init__(self, layer: _Layer) -> None:
-        self._layer = layer
+    def __init__(self, layer: _Layer, only: Collection[str] | None = None) -> None:
+        self._layer, self._only = layer, layer.objects if only is None else only
         self._known: dict[str | None, tuple[_Link, ...]] = {None: ()}
 
     def of(self, object_id: str) -> tuple[_Link, ...]:
@@ -281,12 +316,12 @@ class _Chains:
     def _link(self, object_id: str) -> _Link | None:
         baked = self._layer.objects[object_id]
         fade = self._layer.track(object_id, "fade", baked.fade) if self._layer.visible[object_id].fades else None
-        blend = baked.source.blend
-        return _Link(object_id, fade, blend) if fade is not None or blend != "normal" else None
+        blend, effects = baked.source.blend, self._layer.effects_of(baked)
+        return _Link(object_id, fade, blend, effects) if fade is not None or blend != "normal" or effects else None
 
     def _parent(self, object_id: str) -> str | None:
         parent = self._layer.objects[object_id].source.parent
-        return parent if parent in self._layer.objects else None
+        return parent if parent in self._only else None
 
 
 @dataclass
@@ -339,6 +374,6 @@ class _Nested:
 def _grouped(link: _Link, steps: list[Step]) -> Step:
     """Steps that fade or blend together; a single one that only fades needs no layer of its own for it."""
     fades = (link.fade,) if link.fade is not None else ()
-    if len(steps) == 1 and link.blend == "normal":
+    if len(steps) == 1 and link.blend == "normal" and not link.effects:
         return replace(steps[0], opacity=(*fades, *steps[0].opacity))
-    return Group(link.owner, tuple(steps), fades, link.blend)
+    return Group(link.owner, tuple(steps), fades, link.blend, effects=link.effects)

@@ -3,7 +3,7 @@
 from collections.abc import Iterator
 from contextlib import contextmanager
 from dataclasses import dataclass, field
-from math import floor
+from math import ceil, floor
 from typing import Any
 
 import numpy as np
@@ -14,7 +14,9 @@ from vine_swing.motion.baking.baked import Baked
 from vine_swing.motion.basics.values import Blend
 from vine_swing.motion.curves.combining import skia_path
 from vine_swing.picture.listing import paint_list
-from vine_swing.picture.paint_list import Copies, Fill, Group, Instance, OutlineTrack, PaintList, Picture, Step, Stroke, Track
+from vine_swing.picture.paint_effects import Layer, Measure, applied, reach_of
+from vine_swing.picture.paint_list import Copies, Fill, Group, Instance, PaintList, Picture, Step, Stroke
+from vine_swing.picture.tracks import OutlineTrack, Track
 
 _BLENDS = {
     "normal": skia.BlendMode.kSrcOver,
@@ -125,6 +127,8 @@ class _Interpreter:
             case Picture():
                 with self._within(step.matrix, frame):
                     self._picture(step, frame, opacity)
+            case Group() if step.effects:
+                self._with_effects(step, frame, opacity)
             case Group():
                 self._layer(step.children, frame, opacity, step.blend)
             case Instance():
@@ -171,13 +175,44 @@ class _Interpreter:
         self.all(steps, frame)
         self._canvas.restore()
 
+    def _with_effects(self, step: Group, frame: float, opacity: float) -> None:
+        """Paint a group on a layer of its own, apply its effects there, and lay it on."""
+        total = self._canvas.getTotalMatrix()
+        measures = [Measure(skia.Matrix.Concat(total, _matrix(effect.matrix.at(frame))) if effect.matrix else total) for effect in step.effects]
+        box = total.mapRect(self._extent(step.children, frame))
+        reach = sum(reach_of(effect, frame, measure, box) for effect, measure in zip(step.effects, measures, strict=True))
+        # What lies farther off the canvas than effects reach is never seen.
+        around = self._canvas.getDeviceClipBounds().makeOutset(ceil(reach) + 1, ceil(reach) + 1)
+        if not box.intersect(skia.Rect.Make(around)):
+            return
+        layer = self._painted(step.children, box.roundOut().makeOutset(1, 1), frame)
+        for effect, measure in zip(step.effects, measures, strict=True):
+            layer = applied(effect, layer, frame, measure, self._painted)
+        self._canvas.save()
+        self._canvas.resetMatrix()
+        self._canvas.drawImage(layer.image, layer.left, layer.top, _CRISP, skia.Paint(Alphaf=opacity, BlendMode=_BLENDS[step.blend]))
+        self._canvas.restore()
+
+    def _painted(self, steps: tuple[Step, ...], box: skia.IRect, frame: float) -> Layer:
+        """Some steps on a layer of their own, of the device pixels in a box."""
+        layer, total = Layer.empty(box), self._canvas.getTotalMatrix()
+        with layer.canvas() as canvas:
+            canvas.translate(-box.left(), -box.top())
+            canvas.concat(total)
+            _Interpreter(canvas, self._assets).all(steps, frame)
+        return layer
+
     def _extent(self, steps: tuple[Step, ...], frame: float) -> skia.Rect:
         """The box that some steps can paint in, in the space they stand in."""
         whole = skia.Rect.MakeEmpty()
         for step in steps:
             match step:
                 case Group():
-                    whole.join(self._extent(step.children, frame))
+                    box = self._extent(step.children, frame)
+                    for effect in step.effects:
+                        reach = reach_of(effect, frame, Measure(_matrix(effect.matrix.at(frame)) if effect.matrix else skia.Matrix()), box)
+                        box = box.makeOutset(reach, reach)
+                    whole.join(box)
                     continue
                 case Copies():
                     whole.join(self._extent(step.instances, frame))

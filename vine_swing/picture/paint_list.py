@@ -9,74 +9,17 @@ the outermost of which is the picture. All tracks of opacity of a step are multi
 from collections.abc import Iterator
 from dataclasses import dataclass, field
 from functools import cached_property
-from math import floor
-from typing import Any, Literal
+from typing import Literal
 
 import numpy as np
 from numpy.typing import NDArray
 
 from vine_swing.motion.basics.values import Blend
-from vine_swing.motion.curves.outline import Outline
-from vine_swing.motion.curves.series import OutlineSeries
 from vine_swing.motion.scene.shapes import Cap, Join
+from vine_swing.picture.effects import Blur, Fringe, Glow, Mask, Recolour, Shadow
+from vine_swing.picture.tracks import OutlineTrack, Track
 
 Array = NDArray[np.float64]
-
-
-def _row(frame: float, rows: int) -> int:
-    """The row of a frame; a half goes up, as in the page."""
-    return min(max(floor(frame + 0.5), 0), rows - 1)
-
-
-@dataclass(frozen=True, eq=False)
-class Track:
-    """One quantity over the frames.
-
-    values: (n,), (1,), (n, w) or (1, w); a single row holds for all frames. Before the first and after the last row, those rows hold.
-    owner, name: whose it is and which; together they are its address in a message to the page.
-    first: the frame of its first row.
-    """
-
-    owner: str
-    name: str
-    values: Array
-    first: int = 0
-
-    def at(self, frame: float) -> Any:
-        """The row of the whole frame nearest to `frame`: a number, or an array (w,)."""
-        return self.values[_row(frame - self.first, len(self.values))]
-
-
-@dataclass(frozen=True, eq=False)
-class OutlineTrack:
-    """The outlines something has over time."""
-
-    series: OutlineSeries
-    #: Whose outline it is: its address in a message to the page.
-    owner: str = ""
-    #: Whether a hand takes hold of it anywhere within its bounds, as of a text, whose letters are full of gaps.
-    boxed: bool = False
-    #: The frame of the first of them.
-    first: int = 0
-
-    @property
-    def outlines(self) -> list[Outline]:
-        """The different outlines."""
-        return self.series.outlines
-
-    @property
-    def which(self) -> NDArray[np.intp]:
-        """Which of them each frame shows, (n,) or (1,)."""
-        return self.series.which
-
-    @property
-    def size(self) -> int:
-        """About how many bytes it takes."""
-        return self.series.which.nbytes + 8 * self.series.size
-
-    def index_at(self, frame: float) -> int:
-        """Which of the outlines is shown at the whole frame nearest to `frame`."""
-        return int(self.series.which[_row(frame - self.first, len(self.series.which))])
 
 
 @dataclass(frozen=True, eq=False)
@@ -162,14 +105,15 @@ class Picture:
 
 @dataclass(frozen=True, eq=False)
 class Group:
-    """Paint some steps, the first at the back, as one picture: with an opacity below 1 or another blend mode than normal, they are painted on
-    a layer of their own that is then laid onto what lies below."""
+    """Paint some steps, the first at the back, as one picture: with effects, an opacity below 1 or another blend mode than normal, they are painted
+    on a layer of their own. The effects are applied to it in order, then it is laid onto what lies below."""
 
     id: str
     children: tuple["Step", ...]
     opacity: tuple[Track, ...] = ()
     blend: Blend = "normal"
     shown: bool = True
+    effects: tuple["Effect", ...] = ()
 
 
 @dataclass(frozen=True, eq=False)
@@ -230,6 +174,8 @@ class Copies:
 
 
 Step = Fill | Stroke | Picture | Group | Instance | Copies
+#: What is done to the picture of a group.
+Effect = Shadow | Glow | Blur | Fringe | Mask[Step] | Recolour
 
 
 @dataclass(frozen=True, eq=False)
@@ -252,6 +198,8 @@ def copied_tracks(steps: tuple[Step, ...]) -> Iterator[Track | OutlineTrack | Ke
                 yield from _tracks(one)
         elif isinstance(step, Group | Instance):
             yield from copied_tracks(step.children)
+            for effect in step.effects if isinstance(step, Group) else ():
+                yield from copied_tracks(effect.steps) if isinstance(effect, Mask) else ()
 
 
 def _tracks(steps: tuple[Step, ...]) -> Iterator[Track | OutlineTrack | KeptPages]:
@@ -271,6 +219,9 @@ def _tracks(steps: tuple[Step, ...]) -> Iterator[Track | OutlineTrack | KeptPage
                 if isinstance(step, Instance) and step.frames is not None:
                     yield step.frames
                 yield from _tracks(step.children)
+                for effect in step.effects if isinstance(step, Group) else ():
+                    yield from effect.tracks
+                    yield from _tracks(effect.steps) if isinstance(effect, Mask) else ()
             case Copies():
                 yield from copied_tracks((step,))
 

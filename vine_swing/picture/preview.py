@@ -17,9 +17,10 @@ def telling_frame(length: int) -> int:
     return length // 3
 
 
-def still(baked: Baked, frame: int, scale: float) -> bytes:
+def still(baked: Baked, frame: int, scale: float, *, background: bool = True) -> bytes:
     """One frame as exports paint it, as PNG."""
-    image = skia.Image.fromarray(painter_of(baked, scale=scale).frame(frame), skia.kRGBA_8888_ColorType, skia.kPremul_AlphaType)
+    pixels = painter_of(baked, scale=scale, background=background).frame(frame)
+    image = skia.Image.fromarray(pixels, skia.kRGBA_8888_ColorType, skia.kPremul_AlphaType)
     return bytes(image.encodeToData(skia.kPNG, 100))
 
 

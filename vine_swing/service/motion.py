@@ -21,7 +21,9 @@ from vine_swing.motion.timing.ends import turn_marks
 from vine_swing.picture.drawable import DrawnScene, drawn_scene
 from vine_swing.picture.list_data import steps_data
 from vine_swing.picture.listing import Visible, hidden, steps_of, visible_parts
-from vine_swing.picture.paint_list import KeptPages, OutlineTrack, Track, copied_tracks
+from vine_swing.picture.look_effects import LENS
+from vine_swing.picture.paint_list import KeptPages, copied_tracks
+from vine_swing.picture.tracks import OutlineTrack, Track
 from vine_swing.service import wire
 
 #: What a painter needs and where it is found; sent when it is another array than before.
@@ -132,8 +134,6 @@ class Painted:
 
 
 _STILL = np.zeros(1)
-#: In place of a channel: how something is seen through the camera.
-LENS = "camera.lens"
 #: In the names of owners of what copies, or the scenes inside insets, are painted from.
 COPIED = ("#", "@")
 
@@ -154,7 +154,7 @@ def _with_copies(
             same = isinstance(known, OutlineTrack) and known.series is track.series
             found.setdefault(track.owner, {})[("outline",)] = known if same else track
         else:
-            path = (track.name,) if track.name in ("view", "fade") else ("channels", track.name)
+            path = (track.name,) if track.name in ("view", "fade", "place") else ("channels", track.name)
             found.setdefault(track.owner, {})[path] = track.values
     for object_id, inset in baked.insets.items():
         found.setdefault(object_id, {}).update({("channels", "inset.frame"): inset.frames, ("channels", "inset.size"): inset.size})
@@ -191,6 +191,8 @@ def _parts(drawn: DrawnScene, old: dict[str, Parts], before: Baked | None = None
             if absent or known:
                 # What no longer lacks anything says so once.
                 parts[("missing",)] = known if known == absent else absent
+        for look in one.look:
+            parts |= {("channels", name): values for name, values in look.arrays.items()}
         if one.source.pictured is not None and one.shown_size is not None:
             parts["channels", "picture.size"] = one.shown_size
             shown = [[page.id, page.width] for page in one.pages]

@@ -10,7 +10,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from vine_swing.motion.curves.series import Block
-from vine_swing.picture.paint_list import OutlineTrack
+from vine_swing.picture.tracks import OutlineTrack
 
 MEDIA_TYPE = "application/vnd.msgpack"
 

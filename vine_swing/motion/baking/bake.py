@@ -5,6 +5,7 @@ before an edit makes the new one share every array that the edit cannot have cha
 again, so `is` tells what is new.
 """
 
+from collections.abc import Callable, Mapping
 from functools import partial
 
 import numpy as np
@@ -17,6 +18,7 @@ from vine_swing.motion.baking.copies import CopyBaker
 from vine_swing.motion.baking.effort import Effort, TooMuchWork
 from vine_swing.motion.baking.insets import baked_insets
 from vine_swing.motion.baking.keyed import dial_values
+from vine_swing.motion.baking.looks import check_masks, with_looks
 from vine_swing.motion.baking.making import Making
 from vine_swing.motion.baking.pictures import with_pictures
 from vine_swing.motion.baking.placing import BakedObject, placed
@@ -94,7 +96,9 @@ def _whole(scene: Scene, grid: Array, previous: Baked | None, effort: Effort) ->
         making.add(thing)
     making.make(was=previous.scene if previous is not None else None)
     objects = placed(scene.objects, scene, grid, making.arrays, old)
-    objects = through_camera(with_pictures(with_outlines(objects, scene, grid, reader.outlines, old, objects), scene, old), scene, old)
+    objects = with_pictures(with_outlines(objects, scene, grid, reader.outlines, old, objects), scene, old)
+    check_masks(scene)
+    objects = through_camera(with_looks(objects, grid, _setting_of(objects), old), scene, old)
     dials = {dial.id: _dial(dial, grid, previous) for dial in scene.dials}
     beyond = {ref: frame for ref, frame in previous.beyond.items() if _kept(ref, objects, old)} if previous is not None else {}
     parades = _parades(scene, plan, objects, reader, previous, effort)
@@ -132,13 +136,20 @@ def _with_values(previous: Baked, scene: Scene, changed: list[tuple[SceneObject,
     channels = {thing.id: making.arrays.get(thing.id, old[thing.id].channels) for thing in things}
     replaced = placed(things, scene, grid, channels, old)
     objects = {**old, **replaced}
-    objects |= with_pictures(with_outlines(replaced, scene, grid, reader.outlines, old, objects), scene, old)
+    replaced = with_pictures(with_outlines(replaced, scene, grid, reader.outlines, old, objects), scene, old)
+    check_masks(scene)
+    objects |= with_looks(replaced, grid, _setting_of(replaced), old)
     if scene.camera is not None:
         objects = through_camera(objects, scene, old)
     beyond = {ref: frame for ref, frame in previous.beyond.items() if _kept(ref, objects, old)}
     parades = _parades(scene, plan, objects, reader, previous, effort)
     insets = _insets(scene, plan, objects, previous, effort)
     return Baked(scene, grid, objects, dials, plan, reader, parades, insets, beyond | making.beyond)
+
+
+def _setting_of(objects: Mapping[str, BakedObject]) -> Callable[[str, str], Array]:
+    """Settings that change, as they are among the channels of objects."""
+    return lambda object_id, name: objects[object_id].channels[name]
 
 
 def _parades(

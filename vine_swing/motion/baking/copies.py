@@ -6,6 +6,7 @@ What lists or formulas (`n`, `count`, `item`) make different is worked out for e
 
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, replace
+from functools import partial
 
 import numpy as np
 from numpy.typing import NDArray
@@ -16,6 +17,7 @@ from vine_swing.motion.baking.bent_copies import bends_copies, with_bent_copies
 from vine_swing.motion.baking.effort import Effort, TooMuchWork
 from vine_swing.motion.baking.given import Given, given_to_copies
 from vine_swing.motion.baking.insets import BakeInner, baked_insets, same_scenes
+from vine_swing.motion.baking.looks import with_looks
 from vine_swing.motion.baking.outlines import is_bent
 from vine_swing.motion.baking.pictures import with_pictures
 from vine_swing.motion.baking.placing import BakedObject, placed
@@ -23,7 +25,7 @@ from vine_swing.motion.baking.plan import Plan
 from vine_swing.motion.baking.reading import CopyView, Reader
 from vine_swing.motion.baking.surroundings import measured, surroundings_of
 from vine_swing.motion.basics.limits import FARTHEST, MOST_COPIES
-from vine_swing.motion.basics.specs import GEOMETRY, INNER, OUTLINE
+from vine_swing.motion.basics.specs import GEOMETRY, INNER, LOOK, OUTLINE
 from vine_swing.motion.formula import Copy
 from vine_swing.motion.outline.drawing import TextPart, drawing_of
 from vine_swing.motion.parade.arranging import Places, Surroundings, arranged
@@ -31,10 +33,12 @@ from vine_swing.motion.parade.channels import NAMES
 from vine_swing.motion.parade.frames import Layout, laid_out
 from vine_swing.motion.parade.model import MAX_COPIES, Parade
 from vine_swing.motion.parade.ranks import ranks
+from vine_swing.motion.rules.rule import SETTING
 from vine_swing.motion.scene.model import Scene
 from vine_swing.motion.scene.objects import GroupObject, SceneObject
 from vine_swing.motion.scene.shapes import TextShape
 from vine_swing.motion.scene.timeline import InnerScene
+from vine_swing.motion.timing.evaluate import evaluate_colours
 
 Array = NDArray[np.float64]
 #: Numbers that stand for one copy at one frame when effort is counted: its matrix, its opacity, and what is sent of them.
@@ -141,7 +145,7 @@ class CopyBaker:
             shape = _worded(self.scene.by_id[object_id], reader.words[object_id])
             if shape is not None:
                 objects[object_id] = replace(objects[object_id], source=objects[object_id].source.but(shape=shape))
-        objects = self._bent(objects, frames, reader)
+        objects = with_looks(self._bent(objects, frames, reader), frames, partial(_setting, self.scene, reader), old)
         known = was.element if was is not None else Element({}, {})
         insets = baked_insets(objects, self.scene, self.inner, known.insets)
         return Element(objects, self._inner(objects, frames, reader, known.parades), insets)
@@ -273,8 +277,21 @@ class CopyBaker:
             objects[one] = element.objects[one]
         plain = {one: replace(objects[one], bent=None, bent_from=None, shown_size=None) for one in redrawn}
         objects |= self._bent(plain, frames, mine, element.objects | objects)
+        objects |= self._own_looks(element, objects, frames, rows, given, mine)
         insets = self._own_insets(element, own, rows)
         return Element(objects, self._own_parades(parts, element, own, frames, rows, given, mine), insets)
+
+    def _own_looks(
+        self, element: Element, objects: Mapping[str, BakedObject], frames: Array, rows: NDArray[np.intp], given: Given, mine: Reader
+    ) -> dict[str, BakedObject]:
+        """The objects whose looks differ in a copy: by their settings, or because they move otherwise in it."""
+        looks = {one: looked.look for one, looked in element.objects.items() if looked.look}
+        asked = {one for one in looks if any((one, name) in given.varying for name in (LOOK, *self.scene.by_id[one].moving_settings))}
+        own = {one: objects[one] for one in looks.keys() & objects.keys() if objects[one].place is not element.objects[one].place}
+        for one in asked - own.keys():
+            now = objects.get(one, element.objects[one])
+            own[one] = replace(now, place=_rows(now.place, rows))
+        return with_looks(own, frames, partial(_setting, self.scene, mine), element.objects)
 
     def _redraws(self, thing: SceneObject, own: Mapping[str, Array], given: Given, reworded: bool) -> bool:
         """Whether an object is drawn otherwise in a copy, in which some of its channels are its own: bent by keys or rules, or another page."""
@@ -397,6 +414,15 @@ def _places_it(thing: SceneObject, name: str) -> bool:
 def _worded(thing: SceneObject, words: str) -> TextShape | None:
     shape = thing.drawn_shape
     return shape.but(text=words) if isinstance(shape, TextShape) else None
+
+
+def _setting(scene: Scene, reader: Reader, object_id: str, name: str) -> Array:
+    """A setting of a rule that changes, at the reader's grid: (n,), or (n, 4) for colours."""
+    rule_id, _, setting = name.partition(SETTING)
+    rule = next(one for one in scene.by_id[object_id].rules if one.id == rule_id)
+    if rule.spec.settings[setting].holds != "colour":
+        return _shrunk(_read(reader, object_id, name))
+    return _shrunk(evaluate_colours([scene.by_id[object_id].moving_settings[name]], reader.grid[0])[0])
 
 
 def _read(reader: Reader, object_id: str, name: str) -> Array:

@@ -9,10 +9,11 @@ from numpy.typing import NDArray
 
 from vine_swing.motion.baking.effort import Effort
 from vine_swing.motion.baking.keyed import before_rules, dial_values
+from vine_swing.motion.baking.looks import remark_on_mask
 from vine_swing.motion.baking.reading import Reader
 from vine_swing.motion.basics import colour
 from vine_swing.motion.basics.errors import NoSuchThing
-from vine_swing.motion.basics.specs import OUTLINE
+from vine_swing.motion.basics.specs import LOOK, OUTLINE
 from vine_swing.motion.curves.series import OutlineSeries
 from vine_swing.motion.rules import Source
 from vine_swing.motion.rules.rule import SETTING, Rule, RuleSettings
@@ -59,6 +60,8 @@ def explain(scene: Scene, object_id: str, channel: str, *, effort: Effort | None
         raise NoSuchThing(f"there is no channel '{channel}' of an object '{object_id}' in this scene")
     if channel == OUTLINE:
         return _explain_outline(scene, thing, effort)
+    if channel == LOOK:
+        return _explain_look(scene, thing)
     spec, source = thing.specs[channel], thing.channels.get(channel, Channel())
     t = np.arange(scene.length, dtype=float)
 
@@ -120,6 +123,16 @@ def _explain_outline(scene: Scene, thing: SceneObject, effort: Effort | None) ->
     return [*steps, Step("result", "Result", None, True, nothing, outlines=reader.outlines.seen(thing, t))]
 
 
+def _explain_look(scene: Scene, thing: SceneObject) -> list[Step]:
+    """The cards of a look; painters show what each makes of the picture."""
+    nothing = np.empty(0)
+    cards = []
+    for rule in thing.rules_for(LOOK):
+        remark = remark_on_mask(scene, thing, rule) if rule.on and rule.kind == "mask" else None
+        cards.append(Step(rule.kind, rule.spec.label, rule.id, rule.on, nothing, remark))
+    return [Step("drawn", "Drawn", None, True, nothing), *cards, Step("result", "Result", None, True, nothing)]
+
+
 def _card(reader: Reader, before: Source, rule: Rule, grid: Array) -> tuple[Array, str | None, Source]:
     """What a card makes at some frames (1, n), its remark, and the channel after it."""
     remark = rule.spec.remark(before, RuleSettings([rule], before), grid) if rule.spec.remark is not None else None
@@ -145,10 +158,13 @@ def _explain_setting(scene: Scene, thing: SceneObject, name: str, effort: Effort
     default = rule.spec.settings[setting].default
 
     def read(one: Channel) -> Array:
+        is_colour = rule.spec.settings[setting].holds == "colour"
         if one.keys:
-            row: Array = evaluate([one], t)[0]
+            row: Array = (evaluate_colours if is_colour else evaluate)([one], t)[0]
             return row
         base: Any = one.base if one.base is not None else default
+        if is_colour:
+            return np.tile(colour.parse_hex(base), (len(t), 1))
         return np.full(len(t), float(base) if base is not None else 0.0)
 
     values = read(channel)

@@ -11,7 +11,7 @@ from vine_swing.motion.formula import tells_copies_apart
 from vine_swing.motion.parade.lists import colours_for, numbers_for, words_for
 from vine_swing.motion.parade.model import ITEM, WORDS, ItemList, Parade
 from vine_swing.motion.rules.link import tree_of
-from vine_swing.motion.rules.rule import Rule
+from vine_swing.motion.rules.rule import SETTING, Rule
 from vine_swing.motion.scene.graph import Ref
 from vine_swing.motion.scene.model import Scene
 from vine_swing.motion.scene.objects import SceneObject
@@ -73,9 +73,16 @@ def given_to_copies(scene: Scene, plan: Plan, parade: Parade, below: list[str], 
 
 
 def _asks(thing: SceneObject) -> list[str]:
-    """The channels of an object whose rules ask which copy they are for."""
+    """The channels of an object whose rules ask which copy they are for, and the settings of its look that do."""
     asking = [rule for rule in thing.rules if rule.on and any(_tells_apart(formula) for formula in _formulas(rule))]
-    return [name for name in thing.specs if asking and any(rule in asking for rule in thing.rules_on(name))]
+    settings = [
+        f"{rule.id}{SETTING}{name}"
+        for rule in asking
+        if rule.spec.of == "look"
+        for name, one in rule.settings.items()
+        if isinstance(one, Channel) and one.formula is not None and _tells_apart(one.formula)
+    ]
+    return settings + [name for name in thing.specs if asking and any(rule in asking for rule in thing.rules_on(name))]
 
 
 def _formulas(rule: Rule) -> list[str]:

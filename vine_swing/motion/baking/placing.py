@@ -6,6 +6,7 @@ from dataclasses import dataclass, field
 import numpy as np
 from numpy.typing import NDArray
 
+from vine_swing.motion.baking.look import BakedLook
 from vine_swing.motion.basics import matrix
 from vine_swing.motion.basics.limits import FARTHEST
 from vine_swing.motion.basics.specs import GEOMETRY
@@ -41,6 +42,7 @@ class BakedObject:
     pages: the pictures it shows.
     bones: of a figure, for each bone by its name (n, 6) or (1, 6), from the space it rests in to the scene.
     seen_bones: the same to the picture; nothing where `lens` is None.
+    look: the rules at work on its look, in order.
     """
 
     source: SceneObject
@@ -59,6 +61,7 @@ class BakedObject:
     pages: tuple[KeptPicture, ...] = ()
     lens: Array | None = None
     seen_bones: dict[str, Array] = field(default_factory=dict)
+    look: tuple[BakedLook, ...] = ()
 
     def carrier(self, bone: str | None) -> Array:
         """What carries that which hangs on it, or on one of its bones: (n, 6) or (1, 6) to the scene."""

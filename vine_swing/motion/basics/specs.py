@@ -11,8 +11,8 @@ import numpy as np
 from numpy.typing import NDArray
 
 Family = Literal["travel", "turn", "size", "look"]
-Unit = Literal["px", "°", "%", "", "colour", "point", "outline"]
-Kind = Literal["number", "colour", "point", "outline"]
+Unit = Literal["px", "°", "%", "", "colour", "point", "outline", "look"]
+Kind = Literal["number", "colour", "point", "outline", "look"]
 
 
 @dataclass(frozen=True)
@@ -37,7 +37,7 @@ class ChannelSpec:
     @property
     def kind(self) -> Kind:
         """What its values are."""
-        return self.unit if self.unit in ("colour", "point", "outline") else "number"
+        return self.unit if self.unit in ("colour", "point", "outline", "look") else "number"
 
     @property
     def is_colour(self) -> bool:
@@ -45,8 +45,8 @@ class ChannelSpec:
 
     @property
     def has_array(self) -> bool:
-        """Whether it has one value a frame, a number or a colour: paths and outlines are kept in other ways."""
-        return self.unit not in ("point", "outline")
+        """Whether it has one value a frame, a number or a colour: paths, outlines and looks are kept in other ways."""
+        return self.unit not in ("point", "outline", "look")
 
     @property
     def shown(self) -> float:
@@ -65,6 +65,8 @@ def limited(spec: ChannelSpec, values: NDArray[np.float64]) -> NDArray[np.float6
 
 #: The name of the channel whose values are outlines.
 OUTLINE = "outline"
+#: The name of the channel that rules on looks act on: the picture of an object with all that hangs on it.
+LOOK = "look"
 
 #: The channels an object's matrix is made from.
 GEOMETRY = ("x", "y", "rotation", "scale.x", "scale.y", "skew", "pivot.x", "pivot.y", "stretch", "stretch.angle")
@@ -91,6 +93,7 @@ COMMON = (
         "",
         about="Its points, keyed or bent; of a group, those of all that hangs on it.",
     ),
+    ChannelSpec(LOOK, "look", "Look", "look", "look", "", about="Its picture, with all that hangs on it: shadows, glow, blur, masks."),
     ChannelSpec(
         "depth",
         "far",
@@ -174,7 +177,7 @@ PICTURE_CHANNELS: dict[str, ChannelSpec] = {spec.name: spec for spec in (*COMMON
 GROUP_CHANNELS: dict[str, ChannelSpec] = {spec.name: spec for spec in COMMON}
 _ZOOM = ChannelSpec("zoom", "zoom", "Zoom", "size", "%", 1.0, 0.01, 100.0, 0.01, "How much closer it looks: at 200 % everything is twice as large.")
 #: Of a camera, x and y are the middle of what is seen.
-CAMERA_CHANNELS: dict[str, ChannelSpec] = {spec.name: spec for spec in (*COMMON, _ZOOM) if spec.name not in (OUTLINE, "depth")}
+CAMERA_CHANNELS: dict[str, ChannelSpec] = {spec.name: spec for spec in (*COMMON, _ZOOM) if spec.name not in (OUTLINE, LOOK, "depth")}
 #: The name of the channel that says which frame of its inner scene an inset shows.
 INNER = "inner"
 _INNER_FRAME = ChannelSpec(

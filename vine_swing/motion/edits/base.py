@@ -104,6 +104,8 @@ def _setting_spec(thing: SceneObject | DialObject, name: str) -> ChannelSpec:
     if spec.is_word:
         words = f"choose one of {', '.join(spec.choices)}" if spec.choices else f"choose {'an' if spec.names == 'object' else 'a'} {spec.names}"
         raise EditError(f"'{spec.label}' of {rule.spec.label.lower()} is a word and cannot have keys; {words}")
+    if spec.holds == "colour":
+        return ChannelSpec(name, spec.label, rule.spec.label, "look", "colour", str(spec.default), about=spec.about)
     default = float(spec.default) if spec.default is not None else 0.0
     return ChannelSpec(name, spec.label, rule.spec.label, "look", "", default, spec.low, spec.high, about=spec.about)
 

@@ -132,7 +132,8 @@ class SetSetting(_RuleEdit):
         if isinstance(before, Channel) and before.keys:
             raise EditError(f"'{spec.label}' has keys, so its value comes from them; set a key instead")
         formula = before.formula if isinstance(before, Channel) else None
-        value: Channel | str = self.value if isinstance(self.value, str) else Channel(base=self.value, formula=formula)
+        is_word = isinstance(self.value, str) and spec.holds != "colour"
+        value: Channel | str = str(self.value) if is_word else Channel(base=self.value, formula=formula)
         _check_formulas(scene, rule.but(settings=rule.settings | {self.setting: value}))
         try:
             check_setting(value, spec)

@@ -19,6 +19,8 @@ class Preset:
     loops: bool = False
 
 
+_BREATH = ((0.0, 0.6), (24.0, 2.2), (48.0, 0.6))
+
 PRESETS: tuple[Preset, ...] = (
     Preset(
         "gentle-breeze",
@@ -110,4 +112,12 @@ PRESETS: tuple[Preset, ...] = (
         moves={"shift": ((0.0, 0.0), (48.0, 1.0))},
         loops=True,
     ),
+    Preset("paper-cut-out", "Paper cut-out", "shadow", "Just above the page: small, close and soft.", {"dx": 3.0, "dy": 5.0, "blur": 2.5}),
+    Preset("misprint", "Misprint", "fringe", "Colours that were not laid exactly one over the other.", {"distance": 3.0, "angle": 20.0}),
+    Preset("night-glow", "Night glow", "glow", "A lamp in the dark, and its light all round.", {"size": 22.0, "strength": 2.5, "colour": "#FFE3A1"}),
+    Preset("breathing-light", "Breathing light", "glow", "Brighter and fainter, for ever.", {"size": 16.0}, {"strength": _BREATH}, loops=True),
+    Preset("frosted", "Frosted", "blur", "As through a steamed-up pane.", {"size": 9.0}),
+    Preset("swish", "Swish", "blur", "Smeared along its way as long as it is quick.", {"size": 24.0, "way": "travel"}),
+    Preset("old-photograph", "Old photograph", "recolour", "Brown and cream.", {"share": 0.9, "dark": "#3A2616", "light": "#F2E2C0"}),
+    Preset("moonlight", "Moonlight", "recolour", "Cool, dark, hardly any colour.", {"saturation": 0.35, "brightness": 0.6, "hue": -20.0}),
 )

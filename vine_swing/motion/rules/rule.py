@@ -9,7 +9,7 @@ import numpy as np
 from numpy.typing import NDArray
 from pydantic import Discriminator, Field, Tag, model_validator
 
-from vine_swing.motion.basics.specs import OUTLINE
+from vine_swing.motion.basics.specs import LOOK, OUTLINE
 from vine_swing.motion.basics.values import Frozen, Id, Text
 from vine_swing.motion.formula import read
 from vine_swing.motion.formula.tree import MAX_LENGTH
@@ -58,8 +58,10 @@ class Rule(Frozen):
         spec = RULES.get(str(data.get("kind"))) if isinstance(data, dict) else None
         if spec is None:
             return data
-        if spec.of == "outline" and data.get("channels", "keyed") == "keyed":
-            data = data | {"channels": (OUTLINE,)}
+        if spec.of in _ALONE and data.get("channels", "keyed") == "keyed":
+            data = data | {"channels": (_ALONE[spec.of],)}
+        if isinstance(data.get("settings"), dict):
+            data = data | {"settings": {name: _plain_colour(spec.settings.get(name), one) for name, one in data["settings"].items()}}
         return data if "mode" in data else data | {"mode": spec.usual_mode}
 
     @model_validator(mode="after")
@@ -120,11 +122,25 @@ class Rule(Frozen):
         """A number setting without keys, or what it is by default; None where it is off."""
         setting = self.settings.get(name)
         value: Any = setting.base if isinstance(setting, Channel) and setting.base is not None else self.spec.settings[name].default
-        return None if value is None else float(value)
+        return None if value is None or isinstance(value, str) else float(value)
+
+    def colour(self, name: str) -> str:
+        """A colour setting without keys, or what it is by default."""
+        setting = self.settings.get(name)
+        return str(setting.base if isinstance(setting, Channel) and setting.base is not None else self.spec.settings[name].default)
 
     def acts_on(self, channel: str, *, keyed: bool) -> bool:
         """Whether it changes a channel."""
         return keyed if self.channels == "keyed" else channel in self.channels
+
+
+#: The one channel that rules of some kinds can act on.
+_ALONE = {"outline": OUTLINE, "look": LOOK}
+
+
+def _plain_colour(spec: SettingSpec | None, setting: Any) -> Any:
+    """A setting as it is kept: a colour stands for a channel that never changes."""
+    return {"base": setting} if spec is not None and spec.holds == "colour" and isinstance(setting, str) else setting
 
 
 class RuleSettings:
@@ -242,6 +258,9 @@ def check_setting(setting: Channel | str, spec: SettingSpec) -> None:
         elif len(setting) > _LONGEST_WORD:
             raise ValueError(f"{spec.label} is {len(setting)} characters long; ids have at most {_LONGEST_WORD}")
         return
+    if spec.holds == "colour":
+        _check_colours(setting, spec)
+        return
     if isinstance(setting, str):
         raise ValueError(f"{spec.label} is '{setting}'; it must be a number")
     if setting.formula is not None:
@@ -251,6 +270,15 @@ def check_setting(setting: Channel | str, spec: SettingSpec) -> None:
             raise ValueError(f"{spec.label} is {value!r}; it must be a number")
         if (spec.low is not None and value < spec.low) or (spec.high is not None and value > spec.high):
             raise ValueError(f"{spec.label} is {_said(value)}; it must be {_range(spec)}")
+
+
+def _check_colours(setting: Channel | str, spec: SettingSpec) -> None:
+    channel = setting if isinstance(setting, Channel) else Channel(base=setting)
+    if channel.formula is not None:
+        raise ValueError(f"{spec.label} has a formula, which gives numbers; a colour has keys, or stays as it is")
+    for value in [key.value for key in channel.keys] + ([channel.base] if channel.base is not None else []):
+        if not isinstance(value, str) or not _COLOUR.fullmatch(value):
+            raise ValueError(f"{spec.label} is {value!r}; it must be a colour such as '#F2932B'")
 
 
 _WORDS = {

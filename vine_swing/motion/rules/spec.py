@@ -45,6 +45,8 @@ class SettingSpec:
     shared: bool = False
     #: What a word that is none of several choices names.
     names: Literal["", "object", "formula", "dial", "colour", "channel", "limb"] = ""
+    #: What its keys hold.
+    holds: Literal["number", "colour"] = "number"
 
     @property
     def is_word(self) -> bool:
@@ -80,6 +82,22 @@ class Timing:
     fps: float
     length: int
     copy: Copy = ALONE
+
+
+@dataclass(frozen=True)
+class LookValues:
+    """What a rule on looks is told of n frames.
+
+    values: its settings by name, (n,) or (1,), of colours (n, 4) or (1, 4).
+    word: its settings that are words.
+    place: (n, 2) or (1, 2), where the object's pivot is, px.
+    frames: (n,).
+    """
+
+    values: Mapping[str, Array]
+    word: Callable[[str], str]
+    place: Array
+    frames: Array
 
 
 #: Values (r, n) of r channels at real frames, in any order: (1, n) for all alike, or (r, n).
@@ -176,7 +194,8 @@ class RuleSpec:
 
     `of` says what the channels hold it acts on; colours come as sRGB with alpha, (r, n, 4). A rule of outlines has `bend` in place of
     `prepare`, or `redraw`, if its outlines have other points at every frame; `still` says whether what it does is the same at all frames unless a
-    setting changes. Some rules of numbers act on outlines too, as `on_outlines` says: those of `time` read
+    setting changes. Rules of looks have neither: painters do what they say (docs/paint-list.md), with their settings and with what `derived` makes of
+    those by name, (n, w). Some rules of numbers act on outlines too, as `on_outlines` says: those of `time` read
     them at other frames, those of `points` take every coordinate for a number.
 
     For cards and menus: `acts` are the channels it is for; none if it is for any. `summary` says a rule in one line, in parts divided
@@ -201,11 +220,12 @@ class RuleSpec:
     together: Callable[[Source, Settings, Array], Mapping[str, Array]] | None = None
     joints: Callable[[Figure, Callable[[str], str]], Collection[str]] | None = None
     besides: tuple[str, ...] = ()
-    of: Literal["number", "colour", "outline"] = "number"
+    of: Literal["number", "colour", "outline", "look"] = "number"
     on_outlines: Literal["", "time", "points"] = ""
     bend: Bend | None = None
     still: Callable[[Settings, Array], bool] = lambda settings, t: True
     redraw: Redraw | None = None
+    derived: "Callable[[LookValues], Mapping[str, Array]] | None" = None
     contacts: Callable[[Source, Settings], Array] | None = None
     remark: Callable[[Source, Settings, Array], str | None] | None = None
     looks: Callable[[Callable[[str], str], str], tuple[tuple[str, str], ...]] = _nowhere

@@ -15,6 +15,7 @@ _KINDS: dict[str, tuple[str, Any]] = {
     "colour": ("a colour such as '#F2932B'", str),
     "point": ("a point such as [640, 360]", tuple),
     "outline": ("SVG path data such as 'M 0 0 L 40 0 L 20 30 Z'", str),
+    "look": ("left to rules", ()),
 }
 
 
@@ -34,6 +35,8 @@ def check_values(channel: Channel, spec: ChannelSpec, where: str) -> None:
         if spec.kind == "outline":
             raise ValueError(f"{where}: an outline has no base; without keys, the shape says what it is")
         values.append(("base", channel.base))
+    if spec.kind == "look" and (channel.keys or channel.base is not None):
+        raise ValueError(f"{where}: a look has no values of its own; key the settings of its rules")
     if spec.kind == "outline":
         _check_outlines(channel, where)
     for key in channel.keys:

@@ -11,6 +11,7 @@ from vine_swing.motion.basics.specs import (
     GROUP_CHANNELS,
     INNER,
     INSET_CHANNELS,
+    LOOK,
     OUTLINE,
     PICTURE_CHANNELS,
     SHAPE_CHANNELS,
@@ -148,7 +149,7 @@ class _Object(Frozen):
     @cached_property
     def ruled(self) -> frozenset[str]:
         """The channels of numbers and colours on which rules are at work."""
-        return frozenset(name for name, rules in self._working.items() if rules and name != OUTLINE) if self.rules else frozenset()
+        return frozenset(name for name, rules in self._working.items() if rules and name not in (OUTLINE, LOOK)) if self.rules else frozenset()
 
     @cached_property
     def _acting(self) -> dict[str, list[Rule]]:
@@ -172,8 +173,9 @@ class _Object(Frozen):
         if not self.rules:
             return {}
         found = {f"{rule.id}{SETTING}{name}": refs for rule in self.rules for name, refs in rule.linked.items()}
-        # An outline is read by no other channel, so it needs no place in their order; the settings of its rules have theirs.
-        found |= {name: tuple(ref for rule in self.rules_on(name) for ref in rule.looks(self.id, name)) for name in self.specs if name != OUTLINE}
+        # An outline or a look is read by no other channel, so it needs no place in their order; the settings of its rules have theirs.
+        names = [name for name in self.specs if name not in (OUTLINE, LOOK)]
+        found |= {name: tuple(ref for rule in self.rules_on(name) for ref in rule.looks(self.id, name)) for name in names}
         return {name: tuple(dict.fromkeys(refs)) for name, refs in found.items() if refs}
 
     @model_validator(mode="after")

@@ -2,6 +2,54 @@
 import { type Outlines, type Rows, valuesAt } from "@/api/motion";
 import type { Pages } from "@/api/pictures";
 
+interface Measured {
+  /** The rule that asks for it. */
+  readonly rule: string;
+  /** From the space it is measured in to that of its group; the same where there is none. */
+  readonly matrix?: Rows;
+}
+export interface Shadow extends Measured {
+  readonly effect: "shadow";
+  readonly dx: Rows;
+  readonly dy: Rows;
+  readonly blur: Rows;
+  readonly colour: Rows;
+  readonly opacity: Rows;
+}
+export interface Glow extends Measured {
+  readonly effect: "glow";
+  readonly size: Rows;
+  readonly colour: Rows;
+  readonly strength: Rows;
+  readonly lies: "behind" | "over";
+}
+export interface Blur extends Measured {
+  readonly effect: "blur";
+  readonly size: Rows;
+  /** The one direction it is blurred in; all round where there is none. */
+  readonly angle?: Rows;
+}
+export interface Fringe extends Measured {
+  readonly effect: "fringe";
+  readonly distance: Rows;
+  readonly angle: Rows;
+  /** What colours are moved outward from; in one direction where there is none. */
+  readonly middle?: Rows;
+}
+export interface Mask extends Measured {
+  readonly effect: "mask";
+  readonly steps: readonly Step[];
+  readonly side: "inside" | "outside";
+  readonly reads: "opacity" | "lightness";
+  readonly feather: Rows;
+}
+export interface Recolour extends Measured {
+  readonly effect: "recolour";
+  readonly colours: Rows;
+}
+/** What a rule on a look does to one picture. */
+export type Effect = Shadow | Glow | Blur | Fringe | Mask | Recolour;
+
 interface Common {
   /** Whose step it is. */
   readonly id: string;
@@ -41,6 +89,8 @@ export interface Picture extends Common {
 export interface Group extends Common {
   readonly op: "group";
   readonly blend: string;
+  /** What is done to its picture, in order. */
+  readonly effects: readonly Effect[];
   readonly steps: readonly Step[];
 }
 export interface Instance extends Common {
@@ -62,6 +112,12 @@ export type Step = Leaf | Group | Instance | Copies;
 
 /** Where a track is found: whose it is, its name, and the frame of its first row where that is not 0. */
 export type Address = readonly [owner: string, name: string, first?: number];
+/** An effect as it is sent, with addresses instead of tracks. */
+export interface EffectData {
+  readonly effect: Effect["effect"];
+  readonly steps?: readonly StepData[];
+  readonly [name: string]: unknown;
+}
 /** A step as it is sent, with addresses instead of tracks; what is as usual is left out. */
 export interface StepData {
   readonly op: Step["op"];
@@ -84,6 +140,7 @@ export interface StepData {
   readonly fit?: Picture["fit"];
   readonly tile?: Picture["tile"];
   readonly blend?: string;
+  readonly effects?: readonly EffectData[];
   readonly delay?: number;
   readonly steps?: readonly StepData[];
   readonly matrices?: Address;
@@ -133,7 +190,10 @@ function resolvedStep(data: StepData, known: Known): Step | undefined {
     const line = { cap, join, dash, offset: find(data.offset) };
     return matrix && outline && colour && width && { op, ...common, matrix, outline, colour, width, ...line };
   }
-  if (op === "group") return { op, ...common, blend: data.blend ?? "normal", steps };
+  if (op === "group") {
+    const effects = (data.effects ?? []).flatMap((one) => resolvedEffect(one, known) ?? []);
+    return { op, ...common, blend: data.blend ?? "normal", effects, steps };
+  }
   if (op === "copies") return copies(data, common, known);
   if (op === "instance") {
     const frames = find(data.frames);
@@ -142,6 +202,20 @@ function resolvedStep(data: StepData, known: Known): Step | undefined {
   const pictures = data.pictures === undefined ? undefined : known.pictures(data.pictures);
   const { smooth = true, fit = "stretch", tile = "none" } = data;
   return matrix && size && page && pictures && { op, ...common, matrix, size, page, pictures, smooth, fit, tile };
+}
+
+/** An effect whose tracks are missing is left out. */
+function resolvedEffect(data: EffectData, known: Known): Effect | undefined {
+  const found: Record<string, unknown> = {};
+  for (const [name, value] of Object.entries(data)) {
+    if (name === "steps") found[name] = resolved(value as readonly StepData[], known);
+    else if (Array.isArray(value)) {
+      const track = known.track(value as unknown as Address);
+      if (!track) return undefined;
+      found[name] = track;
+    } else found[name] = value;
+  }
+  return found as unknown as Effect;
 }
 
 /** The column of each copy in an array of all copies. */

@@ -1,8 +1,9 @@
 /** Layers: where some steps lie on the canvas, and spare canvases to paint them on. */
 import { numberAt, valuesAt } from "@/api/motion";
-import { type Matrix, moved, times } from "@/geometry/matrix";
-import { inside, type Looked, outlineAt, placeOf } from "@/picture/looked";
-import { endless, reachOf, type Step } from "@/api/paintList";
+import { IDENTITY, type Matrix, moved, times } from "@/geometry/matrix";
+import { effectsOf, inside, type Looked, outlineAt, placeOf } from "@/picture/looked";
+import { measured, reachOf as reachOfEffect } from "@/picture/measure";
+import { endless, type Group, reachOf, type Step } from "@/api/paintList";
 
 /** A box in device pixels. */
 export interface Extent {
@@ -15,8 +16,17 @@ export interface Extent {
 /** Half of what is repeated without end: px, beyond every picture. */
 const ENDLESS = 1e7;
 
-/** The box that some steps can paint in; null if they paint nothing. */
-export function extentOf(steps: readonly Step[], looked: Looked, base: Matrix, earlier: number): Extent | null {
+/**
+ * The box that some steps can paint in; null if they paint nothing. What effects paint beyond that counts with
+ * `withEffects`.
+ */
+export function extentOf(
+  steps: readonly Step[],
+  looked: Looked,
+  base: Matrix,
+  earlier: number,
+  withEffects = false,
+): Extent | null {
   let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity];
   const add = (matrix: Matrix, box: readonly [number, number, number, number]): void => {
     for (const x of [box[0], box[2]]) {
@@ -34,7 +44,11 @@ export function extentOf(steps: readonly Step[], looked: Looked, base: Matrix, e
   const visit = (some: readonly Step[], seen: Looked, outer: Matrix, before: number): void => {
     for (const step of some) {
       const frame = seen.frameOf(step.id) - before;
-      if (step.op === "group") visit(step.steps, seen, outer, before);
+      if (step.op === "group" && withEffects && step.effects.length) {
+        const inner = extentOf(step.steps, seen, outer, before, true);
+        const box = inner && withReach(inner, step, seen, frame, outer);
+        if (box) add(IDENTITY, [box.left, box.top, box.left + box.width, box.top + box.height]);
+      } else if (step.op === "group") visit(step.steps, seen, outer, before);
       else if (step.op === "copies") visit(step.instances, seen, outer, before);
       else if (step.op === "instance") {
         const place = times(outer, placeOf(step, frame, seen));
@@ -61,6 +75,22 @@ export function extentOf(steps: readonly Step[], looked: Looked, base: Matrix, e
   visit(steps, looked, base, earlier);
   return right >= left ? { left, top, width: right - left, height: bottom - top } : null;
 }
+
+/** A box with room for what the effects of a group paint around it. */
+export function withReach(box: Extent, step: Group, looked: Looked, frame: number, base: Matrix): Extent {
+  return effectsOf(step, looked).reduce((now, effect) => {
+    const reach = reachOfEffect(effect, frame, measured(effect, frame, base), now);
+    return grown(now, reach);
+  }, box);
+}
+
+/** A box with so many px more all round. */
+export const grown = ({ left, top, width, height }: Extent, by: number): Extent => ({
+  left: left - by,
+  top: top - by,
+  width: width + 2 * by,
+  height: height + 2 * by,
+});
 
 const spare: CanvasRenderingContext2D[] = [];
 

@@ -1,7 +1,7 @@
 /** How a paint list is looked at: at which frame each step is, and what its tracks say there. */
 import { numberAt, type Outlines, type Rows, valuesAt } from "@/api/motion";
 import { type Matrix, toMatrix } from "@/geometry/matrix";
-import type { Step } from "@/api/paintList";
+import type { Effect, Group, Step } from "@/api/paintList";
 
 /** How steps are looked at: which frame each is at, where it is, and which are painted. */
 export interface Looked {
@@ -10,11 +10,15 @@ export interface Looked {
   readonly matrixOf?: (step: Step) => Matrix | undefined;
   /** Which are painted; those that are shown, unless said. */
   readonly only?: (step: Step) => boolean;
+  /** Which effects of a group are applied; all, unless said. */
+  readonly effectsOf?: (step: Group) => readonly Effect[];
 }
 
 export const atFrame = (frame: number): Looked => ({ frameOf: () => frame });
 /** How the scene inside an inset is looked at, at a frame of the step that paints it: in its own time, whole. */
 export const inside = (frames: Rows, frame: number): Looked => atFrame(numberAt(frames, frame));
+
+export const effectsOf = (step: Group, looked: Looked): readonly Effect[] => looked.effectsOf?.(step) ?? step.effects;
 
 /** The opacity of a step at a frame, of its own and of what faded into it. */
 export const opacityAt = (step: Step, frame: number): number =>

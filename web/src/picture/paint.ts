@@ -1,9 +1,11 @@
 /** Painting frames on a canvas: an interpreter of the paint list, which decides nothing that the list does not say. */
 import { type Motion, numberAt, type Rows, rowAt, valuesAt } from "@/api/motion";
 import { inverse, type Matrix, moved, times } from "@/geometry/matrix";
-import { borrowed, type Extent, extentOf, given } from "@/picture/layers";
-import { atFrame, inside, type Looked, opacityAt, outlineAt, placeOf } from "@/picture/looked";
-import { endless, inOrder, type Picture, type Step } from "@/api/paintList";
+import { applied, castNone, castShadow, emptyLayer, lay, type Layer } from "@/picture/effects";
+import { borrowed, type Extent, extentOf, given, withReach } from "@/picture/layers";
+import { atFrame, effectsOf, inside, type Looked, opacityAt, outlineAt, placeOf } from "@/picture/looked";
+import { measured, scaleOf } from "@/picture/measure";
+import { endless, type Group, inOrder, type Picture, type Shadow, type Step } from "@/api/paintList";
 
 const isShown = (step: Step): boolean => step.shown;
 
@@ -53,7 +55,9 @@ export function paintSteps(
     const frame = looked.frameOf(step.id) - earlier;
     const opacity = opacityAt(step, frame);
     if (!(looked.only ?? isShown)(step) || opacity <= 0) continue;
-    if (step.op === "group") paintGroup(ctx, step.steps, looked, base, earlier, opacity, step.blend);
+    if (step.op === "group" && effectsOf(step, looked).length)
+      paintWithEffects(ctx, step, looked, base, earlier, opacity);
+    else if (step.op === "group") paintGroup(ctx, step.steps, looked, base, earlier, opacity, step.blend);
     else if (step.op === "copies") paintGroup(ctx, inOrder(step, frame), looked, base, earlier, opacity, "normal");
     else if (step.op === "instance") {
       const place = times(base, placeOf(step, frame, looked));
@@ -81,25 +85,80 @@ function paintGroup(
     paintSteps(ctx, steps, looked, base, earlier);
     return;
   }
-  const extent = within(extentOf(steps, looked, base, earlier), ctx.canvas);
+  const extent = within(extentOf(steps, looked, base, earlier, true), ctx.canvas);
   if (!extent) return;
   const layer = borrowed(extent.width, extent.height);
   paintSteps(layer, steps, looked, times([1, 0, 0, 1, -extent.left, -extent.top], base), earlier);
   ctx.setTransform(1, 0, 0, 1, 0, 0);
   ctx.globalAlpha = opacity;
-  ctx.globalCompositeOperation = blend === "normal" ? "source-over" : (blend as GlobalCompositeOperation);
+  ctx.globalCompositeOperation = composite(blend);
   ctx.drawImage(layer.canvas, 0, 0, extent.width, extent.height, extent.left, extent.top, extent.width, extent.height);
   ctx.globalAlpha = 1;
   ctx.globalCompositeOperation = "source-over";
   given(layer);
 }
 
-/** The part of an extent that lies on a canvas, in whole pixels. */
-function within(extent: Extent | null, canvas: { width: number; height: number }): Extent | null {
+/** Paint a group on a layer of its own, apply its effects there, and lay it on. */
+function paintWithEffects(
+  ctx: CanvasRenderingContext2D,
+  step: Group,
+  looked: Looked,
+  base: Matrix,
+  earlier: number,
+  opacity: number,
+): void {
+  const [effects, frame] = [effectsOf(step, looked), looked.frameOf(step.id) - earlier];
+  const [only, whole] = [step.steps.length === 1 ? step.steps[0] : undefined, opacity >= 1 && step.blend === "normal"];
+  const last = effects.at(-1);
+  if (whole && effects.length === 1 && last?.effect === "shadow" && only && isLeaf(only) && isSoft(last, frame, base)) {
+    // What is painted at once casts its shadow by itself.
+    castShadow(ctx, last, frame, measured(last, frame, base));
+    paintSteps(ctx, step.steps, looked, base, earlier);
+    castNone(ctx);
+    return;
+  }
+  const painted = extentOf(step.steps, looked, base, earlier, true);
+  const reach = painted ? withReach(painted, step, looked, frame, base) : null;
+  // What lies farther off the canvas than effects reach is never seen.
+  const box = painted && reach && within(painted, ctx.canvas, Math.ceil(painted.left - reach.left) + 1);
+  if (!box) return;
+  const paintLayer = (steps: readonly Step[], where: Extent, seen: Looked): Layer => {
+    const layer = emptyLayer(where);
+    paintSteps(layer.ctx, steps, seen, times([1, 0, 0, 1, -layer.left, -layer.top], base), earlier);
+    return layer;
+  };
+  let layer = paintLayer(step.steps, box, looked);
+  // A shadow that comes last is cast by the layer as it is laid on.
+  const casts = whole && last?.effect === "shadow" ? last : undefined;
+  for (const effect of casts ? effects.slice(0, -1) : effects)
+    layer = applied(effect, layer, frame, base, (steps, where) =>
+      paintLayer(steps, where, { ...looked, only: undefined, effectsOf: undefined }),
+    );
+  if (casts) castShadow(ctx, casts, frame, measured(casts, frame, base));
+  ctx.globalAlpha = opacity;
+  ctx.globalCompositeOperation = composite(step.blend);
+  lay(ctx, layer, { left: 0, top: 0 });
+  ctx.globalAlpha = 1;
+  ctx.globalCompositeOperation = "source-over";
+  if (casts) castNone(ctx);
+  given(layer.ctx);
+}
+
+/** Whether the edge of a shadow is too soft to show what it is cast by, an outline or a layer of pixels. */
+const isSoft = (effect: Shadow, frame: number, base: Matrix): boolean =>
+  scaleOf(measured(effect, frame, base)) * numberAt(effect.blur, frame) >= 0.5;
+
+const isLeaf = (step: Step): boolean => step.op === "fill" || step.op === "stroke" || step.op === "picture";
+
+const composite = (blend: string): GlobalCompositeOperation =>
+  blend === "normal" ? "source-over" : (blend as GlobalCompositeOperation);
+
+/** The part of an extent that lies on a canvas, or not farther off than so many px, in whole pixels. */
+function within(extent: Extent | null, canvas: { width: number; height: number }, off = 0): Extent | null {
   if (!extent) return null;
-  const [left, top] = [Math.max(0, Math.floor(extent.left) - 1), Math.max(0, Math.floor(extent.top) - 1)];
-  const right = Math.min(canvas.width, Math.ceil(extent.left + extent.width) + 1);
-  const bottom = Math.min(canvas.height, Math.ceil(extent.top + extent.height) + 1);
+  const [left, top] = [Math.max(-off, Math.floor(extent.left) - 1), Math.max(-off, Math.floor(extent.top) - 1)];
+  const right = Math.min(canvas.width + off, Math.ceil(extent.left + extent.width) + 1);
+  const bottom = Math.min(canvas.height + off, Math.ceil(extent.top + extent.height) + 1);
   return right > left && bottom > top ? { left, top, width: right - left, height: bottom - top } : null;
 }
 

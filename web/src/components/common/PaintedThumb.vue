@@ -46,7 +46,8 @@ function paint(): void {
   const frames = [props.frame, Math.round(last / 3), Math.round((2 * last) / 3)];
   const seenAt = (frame: number) => extentOf(steps, { ...atFrame(frame), only: () => true }, IDENTITY, 0);
   const frame = frames.find((one) => (seenAt(one)?.width ?? 0) > 0.5) ?? props.frame;
-  const looked = { ...atFrame(frame), only: () => true };
+  // What a thing is shows best without what is done to its look.
+  const looked = { ...atFrame(frame), only: () => true, effectsOf: () => [] };
   const box = extentOf(steps, looked, IDENTITY, 0);
   if (box) {
     const scale = (side - 6) / Math.max(box.width, box.height, 1);
