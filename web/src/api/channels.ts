@@ -1,9 +1,9 @@
 /** Channels of an object by name, settings of its rules among them: those are named `rule:setting`. */
 import type { Channel, Key, Rule, SceneObject } from "./types";
 
-/** Whether a channel holds numbers, and no colours, points or outlines. */
+/** Whether a channel holds numbers, and no colours, points, outlines or looks. */
 export const holdsNumbers = (channel: { readonly unit: string }): boolean =>
-  !["colour", "point", "outline"].includes(channel.unit);
+  !["colour", "point", "outline", "look"].includes(channel.unit);
 
 /** A channel that never changes. */
 export const still = (base: number | string): Channel => ({

@@ -211,8 +211,9 @@ function resolvedEffect(data: EffectData, known: Known): Effect | undefined {
     if (name === "steps") found[name] = resolved(value as readonly StepData[], known);
     else if (Array.isArray(value)) {
       const track = known.track(value as unknown as Address);
-      if (!track) return undefined;
-      found[name] = track;
+      // On the whole stage nothing lies between the scene and the picture.
+      if (!track && name !== "matrix") return undefined;
+      if (track) found[name] = track;
     } else found[name] = value;
   }
   return found as unknown as Effect;

@@ -4,7 +4,7 @@ import { newId } from "@/api/ids";
 import { isColourDial } from "@/api/dials";
 import { numberAt, valuesAt } from "@/api/motion";
 import type { Channel, ChannelWords, Edit, Rule, RuleWords, SceneObject, SettingWords } from "@/api/types";
-import { hexOf } from "@/geometry/colour";
+import { hexOf, rgbaOf } from "@/geometry/colour";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
@@ -23,6 +23,7 @@ export function useRules() {
     vocabulary.words?.rules.find((one) => one.kind === rule.kind);
   const acts = (thing: SceneObject, rule: Rule, channel: string): boolean => {
     const keyed = (name: string): boolean => (thing.channels?.[name]?.keys.length ?? 0) > 0;
+    if (channel === "look") return rule.channels.includes(channel);
     // Of the rules on all that is keyed, few know what to do with an outline.
     if (channel === "outline" && !wordsOf(rule)?.on_outlines) return false;
     return rule.channels === "keyed"
@@ -94,6 +95,12 @@ export function useRules() {
           floor: still(Math.round(Math.max(height * 0.85, now("y") + 60))),
           start: still(playback.frame),
         } as Settings;
+      case "mask": {
+        // Most often something is masked by what lies right over it.
+        const at = scene.objects.findIndex((one) => one.id === thing.id);
+        const over = scene.objects.slice(at + 1).find((one) => thing.kind !== "dial" && one.parent === thing.parent);
+        return (over && over.kind !== "camera" ? { by: over.id } : {}) as Settings;
+      }
       case "roll":
         return baked?.["width"]
           ? ({ radius: still(Math.max(1, Math.round((now("width") * Math.abs(now("scale.x"))) / 2))) } as Settings)
@@ -317,12 +324,21 @@ export function useRules() {
     return typeof words.default === "number" ? words.default : null;
   }
 
+  /** The colour a setting has at the playhead. */
+  function colourOf(rule: Rule, words: SettingWords): ArrayLike<number> {
+    const baked = scene.motion?.objects.get(selection.objectId ?? "")?.channels[`${rule.id}:${words.name}`];
+    if (baked && keysOf(rule, words.name).length) return valuesAt(baked, playback.frame);
+    const setting = settingOf(rule, words.name);
+    const written = typeof setting === "object" ? setting.base : setting;
+    return rgbaOf(typeof written === "string" ? written : String(words.default));
+  }
+
   /**
    * Edits that give a setting a value: a key at the playhead if it has keys, else a plain one; null puts it back to
    * its default.
    */
   function settingEdits(rule: Rule, name: string, value: number | string | null): Edit[] {
-    if (typeof value === "number" && keysOf(rule, name).length)
+    if (value !== null && keysOf(rule, name).length)
       return [
         {
           edit: "set-key",
@@ -340,7 +356,7 @@ export function useRules() {
     const channel = `${rule.id}:${words.name}`;
     const object = selection.objectId ?? "";
     const there = keysOf(rule, words.name).some((key) => key.frame === playback.frame);
-    const value = numberOf(rule, words) ?? words.low ?? 0;
+    const value = words.holds === "colour" ? hexOf(colourOf(rule, words)) : (numberOf(rule, words) ?? words.low ?? 0);
     await make(
       there
         ? { edit: "delete-keys", object, channel, frames: [playback.frame], keep: "first", at: playback.frame }
@@ -361,6 +377,7 @@ export function useRules() {
     settingOf,
     keysOf,
     numberOf,
+    colourOf,
     add,
     toggle,
     remove,

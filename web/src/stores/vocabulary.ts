@@ -87,8 +87,8 @@ export const useVocabulary = defineStore("vocabulary", () => {
       const spec = found?.settings.find((one) => one.name === setting);
       if (!found || !spec) return [];
       const acted = channelsOf(thing).find((one) =>
-        found.of === "outline"
-          ? one.name === "outline"
+        found.of === "outline" || found.of === "look"
+          ? one.name === found.of
           : rule.channels === "keyed"
             ? one.unit !== "point"
             : rule.channels.includes(one.name),
@@ -101,7 +101,9 @@ export const useVocabulary = defineStore("vocabulary", () => {
       const family = acted?.family ?? "look";
       const [unit, shown, step] = same
         ? [acted?.unit ?? "", acted?.shown ?? 1, acted?.step ?? 1]
-        : [(spec.unit === "°" ? "°" : "") as ChannelWords["unit"], 1, 0.05];
+        : spec.holds === "colour"
+          ? ["colour" as const, 1, 1]
+          : [(spec.unit === "°" ? "°" : "") as ChannelWords["unit"], 1, 0.05];
       return [
         {
           name: row,
@@ -113,7 +115,8 @@ export const useVocabulary = defineStore("vocabulary", () => {
               row,
               family,
               unit,
-              default: typeof spec.default === "number" ? spec.default : 0,
+              default:
+                spec.holds === "colour" ? String(spec.default) : typeof spec.default === "number" ? spec.default : 0,
               low: spec.low,
               high: spec.high,
               step,

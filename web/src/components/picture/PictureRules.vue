@@ -9,8 +9,9 @@ import { useRules } from "@/composables/useRules";
 import type { PictureView } from "@/composables/usePictureView";
 import { type Matrix, IDENTITY, inverse, moved, type Point } from "@/geometry/matrix";
 import { outlineDrawingOf } from "@/geometry/outlineGrips";
+import { lookDrawingOf } from "@/geometry/lookGrips";
 import { drawingOf, type RuleGrip } from "@/geometry/ruleGrips";
-import { carrierOf, viewOf } from "@/picture/boxes";
+import { boxOf, carrierOf, corners, viewOf } from "@/picture/boxes";
 import { beginOwnDrag } from "@/composables/useDrag";
 import { usePlayback } from "@/stores/playback";
 import { lensOf } from "@/picture/lens";
@@ -77,9 +78,45 @@ const bent = computed(() => {
     }),
   }));
 });
+/** Looks are drawn in the scene: whichever way an object is turned, its shadow falls where it falls. */
+const lens = computed((): Matrix => lensOf(scene.motion, thing.value?.id ?? "", playback.frame));
+/** The middle and the right edge of the box of an object, in the scene. */
+function edgesOf(id: string): { middle: Point; right: Point } | null {
+  const [view, back] = [scene.motion && viewOf(scene.motion, id, playback.frame), inverse(lens.value)];
+  const box = scene.motion && boxOf(scene.motion, id, playback.frame, scene.parts);
+  if (!view || !back || !box) return null;
+  const points = corners(box).map((corner) => moved(back, moved(view, corner)));
+  const [xs, ys] = [points.map((p) => p.x), points.map((p) => p.y)];
+  const y = (Math.min(...ys) + Math.max(...ys)) / 2;
+  return { middle: { x: (Math.min(...xs) + Math.max(...xs)) / 2, y }, right: { x: Math.max(...xs), y } };
+}
+const looks = computed(() => {
+  const id = thing.value?.id ?? "";
+  const rows = baked.value?.place;
+  if (!rows) return [];
+  const [x = 0, y = 0] = valuesAt(rows, playback.frame);
+  return here.value
+    .filter((rule) => rules.wordsOf(rule)?.of === "look")
+    .map((rule, nth) => {
+      const by = rule.kind === "mask" ? word(rule)("by") : id;
+      return {
+        rule,
+        drawing: lookDrawingOf({
+          kind: rule.kind,
+          number: number(rule),
+          word: word(rule),
+          pivot: { x, y },
+          edges: by ? edgesOf(by) : null,
+          nth,
+          px: 1 / (props.view.scale.value * sizeOf(lens.value)),
+        }),
+      };
+    });
+});
 const shown = computed(() => [
   ...drawings.value.map((one) => ({ ...one, space: space.value })),
   ...bent.value.map((one) => ({ ...one, space: inner.value })),
+  ...looks.value.map((one) => ({ ...one, space: lens.value })),
 ]);
 
 const drawings = computed(() =>

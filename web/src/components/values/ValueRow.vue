@@ -26,11 +26,17 @@ const rules = useRules();
 
 /** A path has no field of its own: x and y say where it leads. */
 const fields = computed(() =>
-  props.row.channels.filter((channel) => channel.unit !== "point" && channel.unit !== "outline"),
+  props.row.channels.filter((channel) => !["point", "outline", "look"].includes(channel.unit)),
 );
 /** Whether it is the row of an outline, and whether that has points of its own, which alone can be keyed. */
 const outlined = computed(() => props.row.channels.some((channel) => channel.unit === "outline"));
-const keyable = computed(() => !outlined.value || hasPoints(props.thing));
+/** Whether it is the row of a look, whose rules alone have keys. */
+const look = computed(() => props.row.channels.some((channel) => channel.unit === "look"));
+const lookSaid = computed(() => {
+  const on = rules.onChannel(props.thing, "look").filter((rule) => rule.on);
+  return on.map((rule) => rules.wordsOf(rule)?.label.toLowerCase() ?? rule.kind).join(", ") || "as drawn";
+});
+const keyable = computed(() => !look.value && (!outlined.value || hasPoints(props.thing)));
 /** What makes the outline: how many keys and rules. */
 const outlineSaid = computed(() => {
   const [keys, count] = [props.thing.channels?.["outline"]?.keys.length ?? 0, bends.value];
@@ -108,6 +114,7 @@ const change = (name: string, value: number | string): void => void changing.mak
           Points
         </button>
       </template>
+      <span v-if="look" class="said">{{ lookSaid }}</span>
       <template v-for="channel in fields" :key="channel.name">
         <ColourField
           v-if="channel.unit === 'colour'"

@@ -21,21 +21,29 @@ const open = ref(false);
 const chaining = ref(false);
 const colour = computed(() => selection.channel?.unit === "colour");
 const outline = computed(() => selection.channel?.unit === "outline");
+const look = computed(() => selection.channel?.unit === "look");
 const words = computed(() =>
   (vocabulary.words?.rules ?? [])
     .filter((one) =>
-      outline.value
-        ? one.on_outlines
-        : (one.of === "colour") === colour.value &&
-          one.of !== "outline" &&
-          (!one.joints || selection.thing?.kind === "figure"),
+      look.value || one.of === "look"
+        ? look.value && one.of === "look"
+        : outline.value
+          ? one.on_outlines
+          : (one.of === "colour") === colour.value &&
+            one.of !== "outline" &&
+            (!one.joints || selection.thing?.kind === "figure"),
     )
     // What bends comes before what only reads at other times.
     .sort((a, b) => Number(b.of === "outline") - Number(a.of === "outline")),
 );
 const presets = computed(() => {
-  const kinds = new Set(words.value.filter((one) => one.of === "outline").map((one) => one.kind));
-  return (vocabulary.words?.presets ?? []).filter((one) => kinds.has(one.kind) === outline.value && !colour.value);
+  const special = outline.value || look.value;
+  const kinds = new Set(
+    (vocabulary.words?.rules ?? [])
+      .filter((one) => (special ? one.of === selection.channel?.unit : one.of === "outline" || one.of === "look"))
+      .map((one) => one.kind),
+  );
+  return (vocabulary.words?.presets ?? []).filter((one) => kinds.has(one.kind) === special && !colour.value);
 });
 /** Something else to begin a link with: the object below, or a dial. */
 const other = computed(() => scene.objects.find((one) => one.id !== selection.objectId) ?? scene.dials[0]);
@@ -75,7 +83,7 @@ async function add(
     <h3>Add a rule</h3>
     <div class="choices">
       <button v-for="rule in words" :key="rule.kind" :title="rule.about" @click="add(rule.kind)">
-        <RulePicture :before="rule.before" :after="rule.after" :drawn="rule.drawn" />
+        <RulePicture :before="rule.before" :after="rule.after" :drawn="rule.drawn" :shown="rule.shown" />
         <strong>{{ rule.label }}</strong>
         <span>{{ rule.about }}</span>
       </button>
@@ -84,7 +92,7 @@ async function add(
       <h3>Ready-made</h3>
       <span>
         <button
-          v-if="!colour && !outline && other"
+          v-if="!colour && !outline && !look && other"
           class="chip small"
           title="Have another value drive this one: the same, geared, mirrored, from a range to a range, later…"
           @click="link"
@@ -92,7 +100,7 @@ async function add(
           Link by hand…
         </button>
         <button
-          v-if="!colour && !outline"
+          v-if="!colour && !outline && !look"
           class="chip small"
           title="Have a row of parts follow this object, each a little later than the one before"
           @click="((open = false), (chaining = true))"

@@ -12,6 +12,8 @@ const props = defineProps<{
   after: readonly number[];
   /** Of a rule on outlines: an outline before and after it, within 80 × 60 px about its middle. */
   drawn?: readonly string[] | null;
+  /** Of a rule on looks: a picture under it. */
+  shown?: string | null;
 }>();
 const [W, H] = [88, 36];
 const path = (values: readonly number[]): string => curvePath(values, W, H, -0.35, 1.35);
@@ -22,7 +24,8 @@ const at = computed(
 </script>
 
 <template>
-  <svg v-if="drawn" viewBox="-44 -30 88 60" :width="W" :height="H + 14" aria-hidden="true">
+  <img v-if="shown" :src="shown" :width="W" :height="H + 14" alt="" />
+  <svg v-else-if="drawn" viewBox="-44 -30 88 60" :width="W" :height="H + 14" aria-hidden="true">
     <path class="before" :d="drawn[0]" />
     <path class="after" :d="drawn[1]" />
   </svg>

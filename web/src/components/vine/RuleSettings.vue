@@ -8,6 +8,7 @@ import VineIcon from "@/components/common/VineIcon.vue";
 import LeafMark from "@/components/common/LeafMark.vue";
 import FormulaField from "@/components/vine/FormulaField.vue";
 import NumberField from "@/components/common/NumberField.vue";
+import ColourField from "@/components/values/ColourField.vue";
 import { useRules } from "@/composables/useRules";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
@@ -20,7 +21,8 @@ const vocabulary = useVocabulary();
 const rules = useRules();
 
 const words = computed(() => rules.wordsOf(props.rule));
-const isNumber = (one: SettingWords): boolean => !one.choices.length && !one.names;
+const isColour = (one: SettingWords): boolean => one.holds === "colour";
+const isNumber = (one: SettingWords): boolean => !one.choices.length && !one.names && !isColour(one);
 const isChannels = (one: SettingWords): boolean => one.unit === "as the channel";
 const measure = (one: SettingWords) => rules.measureOf(one, props.channel);
 const digits = (one: SettingWords): number => {
@@ -172,6 +174,13 @@ async function toggleChannel(name: string, box: HTMLInputElement): Promise<void>
           :wrong="wrong"
           @change="set(one, $event)"
         />
+        <ColourField
+          v-else-if="isColour(one)"
+          class="wide"
+          :label="one.label"
+          :rgba="rules.colourOf(rule, one)"
+          @change="set(one, $event)"
+        />
         <button
           v-else-if="rules.numberOf(rule, one) === null"
           class="chip small off wide"
@@ -214,7 +223,7 @@ async function toggleChannel(name: string, box: HTMLInputElement): Promise<void>
         />
         <span v-if="one.names !== 'formula'" class="end">
           <button
-            v-if="isNumber(one) && rules.numberOf(rule, one) !== null"
+            v-if="isColour(one) || (isNumber(one) && rules.numberOf(rule, one) !== null)"
             class="leaf"
             :title="`Key ${one.label} at frame ${playback.textFrame}, or take its key away`"
             :aria-label="`Key ${one.label} at frame ${playback.textFrame}`"
@@ -273,7 +282,12 @@ async function toggleChannel(name: string, box: HTMLInputElement): Promise<void>
     <p v-if="wrong && !linked && !words.settings.some((one) => one.names === 'formula')" class="wrong" role="alert">
       {{ wrong }}
     </p>
-    <div v-if="!words.joints && words.of !== 'outline'" class="acts" role="group" aria-label="Acts on">
+    <div
+      v-if="!words.joints && words.of !== 'outline' && words.of !== 'look'"
+      class="acts"
+      role="group"
+      aria-label="Acts on"
+    >
       <span>acts on</span>
       <label v-for="one in numbers" :key="one.name"
         ><input

@@ -43,8 +43,9 @@ const x = computed(() => (props.frame / Math.max(1, props.step.values.length - 1
       <h3>{{ step.label }}</h3>
       <slot />
     </div>
+    <slot v-if="$slots.picture" name="picture" />
     <svg
-      v-if="step.outline != null && outlines"
+      v-else-if="step.outline != null && outlines"
       class="chart"
       :viewBox="`${outlines.x} ${outlines.y} ${outlines.width} ${outlines.height}`"
       aria-hidden="true"

@@ -8,6 +8,7 @@ import EndsChooser from "@/components/vine/EndsChooser.vue";
 import FeelChooser from "@/components/vine/FeelChooser.vue";
 import RuleControls from "@/components/vine/RuleControls.vue";
 import RuleMenu from "@/components/vine/RuleMenu.vue";
+import LookPicture from "@/components/vine/LookPicture.vue";
 import VineCard from "@/components/vine/VineCard.vue";
 import { hasPoints } from "@/composables/useOutlineEdit";
 import { useNewest } from "@/composables/useNewest";
@@ -99,6 +100,9 @@ async function dropOn(step: Step): Promise<void> {
   if (thing && moved && target && moved !== target.id)
     await scene.edit([{ edit: "move-rule", object: thing.id, rule: moved, index: thing.rules.indexOf(target) }]);
 }
+/** The rules whose work a card shows: those up to its own, or all of them. */
+const rulesUpto = (step: Step): ReadonlySet<string> =>
+  new Set(steps.value.slice(0, steps.value.indexOf(step) + 1).flatMap((one) => one.rule ?? []));
 const hasRules = computed(() => steps.value.some((step) => step.rule !== null));
 
 const scale = computed(() => extent(steps.value.map((step) => step.values)));
@@ -107,7 +111,7 @@ const outlines = computed(() => boxAround(steps.value.flatMap((step) => step.out
 const unit = computed(() => subject.value?.channel.unit ?? "");
 
 function note(step: Step): string {
-  if (step.kind === "shape") return "as it is drawn";
+  if (step.kind === "shape" || step.kind === "drawn") return "as it is drawn";
   if (step.kind === "parts") return "all that hangs on it";
   if (step.kind === "keys") {
     if (keys.value.length === 0) return "no keys: always the same";
@@ -123,13 +127,15 @@ function note(step: Step): string {
     ].filter(Boolean);
     return words.join(" · ") || "holds before and after";
   }
-  if (step.kind === "result" && unit.value === "outline") return `at frame ${playback.textFrame}`;
+  if (step.kind === "result" && (unit.value === "outline" || unit.value === "look"))
+    return `at frame ${playback.textFrame}`;
   if (step.kind === "result") return `${at(step)} at frame ${playback.textFrame}`;
   if (step.kind === "formula") return `${at(step)} now · ${source.value?.formula ?? ""}`;
   const rule = ruleOf(step);
   if (!step.on) return "switched off";
   if (step.remark) return step.remark;
-  if (rule && subject.value && unit.value === "outline") return rules.summaryOf(rule, subject.value.channel);
+  if (rule && subject.value && (unit.value === "outline" || unit.value === "look"))
+    return rules.summaryOf(rule, subject.value.channel);
   return rule && subject.value
     ? `${at(step)} now · ${rules.summaryOf(rule, subject.value.channel)}`
     : `${at(step)} now`;
@@ -163,8 +169,10 @@ function at(step: Step): string {
           </button>
         </div>
         <span class="hint"
-          >read left to right: each card shows the {{ unit === "outline" ? "outline" : "curve" }} so far, the pale line
-          is the card before</span
+          >read left to right: each card shows the
+          {{ unit === "outline" ? "outline" : unit === "look" ? "picture" : "curve" }} so far{{
+            unit === "look" ? "" : ", the pale line is the card before"
+          }}</span
         >
       </template>
       <h2 v-else>The vine shows how a value is made, step by step</h2>
@@ -193,6 +201,9 @@ function at(step: Step): string {
         @dragover="step.rule && dragged && ($event.preventDefault(), (over = step.rule))"
         @drop.prevent="dropOn(step)"
       >
+        <template v-if="unit === 'look'" #picture>
+          <LookPicture :id="subject.thing.id" :upto="rulesUpto(step)" />
+        </template>
         <FeelChooser v-if="step.kind === 'keys' && selection.row" :thing="subject.thing" :row="selection.row" />
         <EndsChooser v-else-if="step.kind === 'ends' && selection.row" :thing="subject.thing" :row="selection.row" />
         <RuleControls
@@ -202,7 +213,9 @@ function at(step: Step): string {
           :channel="subject.channel"
         />
         <button
-          v-else-if="step.kind === 'result' && hasRules && (unit !== 'outline' || hasPoints(subject.thing))"
+          v-else-if="
+            step.kind === 'result' && hasRules && unit !== 'look' && (unit !== 'outline' || hasPoints(subject.thing))
+          "
           class="freeze"
           title="Turn what the rules make into keys, few of them; undo brings the rules back"
           @click="rules.freeze(subject.channel.name, unit === 'colour' ? 0.01 : subject.channel.step / 2)"
