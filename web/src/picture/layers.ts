@@ -92,22 +92,40 @@ export const grown = ({ left, top, width, height }: Extent, by: number): Extent 
   height: height + 2 * by,
 });
 
-const spare: CanvasRenderingContext2D[] = [];
+/** Spare canvases by their size, in steps of STEP px: what is painted from a canvas costs as much as the whole of it. */
+const spare = new Map<string, CanvasRenderingContext2D[]>();
+const STEP = 32;
+const stepped = (side: number): number => Math.max(STEP, Math.ceil(side / STEP) * STEP);
 
 /** An empty canvas of at least this size, to be given back. */
 export function borrowed(width: number, height: number): CanvasRenderingContext2D {
-  const ctx = spare.pop() ?? document.createElement("canvas").getContext("2d");
-  if (!ctx) throw new Error("the browser makes no canvas to paint on");
-  // Setting a size empties a canvas and is expensive, so it only ever grows.
-  if (ctx.canvas.width < width || ctx.canvas.height < height) {
-    ctx.canvas.width = Math.max(ctx.canvas.width, width);
-    ctx.canvas.height = Math.max(ctx.canvas.height, height);
-  } else {
-    ctx.setTransform(1, 0, 0, 1, 0, 0);
-    ctx.clearRect(0, 0, width, height);
+  const [wide, high] = [stepped(width), stepped(height)];
+  const known = spare.get(`${wide} ${high}`)?.pop();
+  if (known) {
+    known.setTransform(1, 0, 0, 1, 0, 0);
+    known.clearRect(0, 0, wide, high);
+    return known;
   }
+  const canvas = document.createElement("canvas");
+  [canvas.width, canvas.height] = [wide, high];
+  const ctx = canvas.getContext("2d", { willReadFrequently: true });
+  if (!ctx) throw new Error("the browser makes no canvas to paint on");
   return ctx;
 }
 
+/** So many spare canvases of one size are kept, and of so many sizes. */
+const [MOST_ALIKE, MOST_SIZES] = [8, 24];
+
 /** Give a canvas back. */
-export const given = (layer: CanvasRenderingContext2D): void => void spare.push(layer);
+export function given(layer: CanvasRenderingContext2D): void {
+  const size = `${layer.canvas.width} ${layer.canvas.height}`;
+  const alike = spare.get(size) ?? [];
+  // The sizes asked for last come last.
+  spare.delete(size);
+  spare.set(size, alike);
+  if (alike.length < MOST_ALIKE) alike.push(layer);
+  for (const old of spare.keys()) {
+    if (spare.size <= MOST_SIZES) break;
+    spare.delete(old);
+  }
+}

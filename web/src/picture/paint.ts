@@ -2,6 +2,7 @@
 import { type Motion, numberAt, type Rows, rowAt, valuesAt } from "@/api/motion";
 import { inverse, type Matrix, moved, times } from "@/geometry/matrix";
 import { applied, castNone, castShadow, emptyLayer, lay, type Layer } from "@/picture/effects";
+import { withLayer } from "@/picture/kept";
 import { borrowed, type Extent, extentOf, given, withReach } from "@/picture/layers";
 import { atFrame, effectsOf, inside, type Looked, opacityAt, outlineAt, placeOf } from "@/picture/looked";
 import { measured, scaleOf } from "@/picture/measure";
@@ -127,21 +128,26 @@ function paintWithEffects(
     paintSteps(layer.ctx, steps, seen, times([1, 0, 0, 1, -layer.left, -layer.top], base), earlier);
     return layer;
   };
-  let layer = paintLayer(step.steps, box, looked);
   // A shadow that comes last is cast by the layer as it is laid on.
   const casts = whole && last?.effect === "shadow" ? last : undefined;
-  for (const effect of casts ? effects.slice(0, -1) : effects)
-    layer = applied(effect, layer, frame, base, (steps, where) =>
-      paintLayer(steps, where, { ...looked, only: undefined, effectsOf: undefined }),
+  const applies = casts ? effects.slice(0, -1) : effects;
+  const paintAll = (): Layer => {
+    const mask = (steps: readonly Step[], where: Extent): Layer =>
+      paintLayer(steps, where, { ...looked, only: undefined, effectsOf: undefined });
+    return applies.reduce(
+      (now, effect) => applied(effect, now, frame, base, mask),
+      paintLayer(step.steps, box, looked),
     );
-  if (casts) castShadow(ctx, casts, frame, measured(casts, frame, base));
-  ctx.globalAlpha = opacity;
-  ctx.globalCompositeOperation = composite(step.blend);
-  lay(ctx, layer, { left: 0, top: 0 });
-  ctx.globalAlpha = 1;
-  ctx.globalCompositeOperation = "source-over";
-  if (casts) castNone(ctx);
-  given(layer.ctx);
+  };
+  withLayer(step, [step.steps, applies], { looked, earlier, base, box }, paintAll, (layer) => {
+    if (casts) castShadow(ctx, casts, frame, measured(casts, frame, base));
+    ctx.globalAlpha = opacity;
+    ctx.globalCompositeOperation = composite(step.blend);
+    lay(ctx, layer, { left: 0, top: 0 });
+    ctx.globalAlpha = 1;
+    ctx.globalCompositeOperation = "source-over";
+    if (casts) castNone(ctx);
+  });
 }
 
 /** Whether the edge of a shadow is too soft to show what it is cast by, an outline or a layer of pixels. */

@@ -1,0 +1,79 @@
+/** Layers with effects are kept as long as what is in them rests, and laid on again instead of being painted anew. */
+import { arrived } from "@/api/pictures";
+import type { Effect, Group, Step } from "@/api/paintList";
+import type { Matrix } from "@/geometry/matrix";
+import type { Layer } from "@/picture/effects";
+import { type Extent, given } from "@/picture/layers";
+import type { Looked } from "@/picture/looked";
+import { traceOf, traceOfEffects } from "@/picture/resting";
+
+/** What a layer was last painted from; the layer itself where it rested. */
+interface Kept {
+  readonly trace: readonly number[];
+  readonly layer: Layer | null;
+}
+
+/** How many groups are remembered, and how many pixels kept layers may have together; the oldest are let go first. */
+const [MOST_GROUPS, ROOM] = [400, 24_000_000];
+/** Of one group so many pictures are remembered: it may be painted several times at once, as in copies. */
+const MOST_ALIKE = 2;
+const kept = new Map<Group, Kept[]>();
+let taken = 0;
+
+/** How a group is painted: into what box, through which matrix. */
+interface Painted {
+  readonly looked: Looked;
+  readonly earlier: number;
+  readonly base: Matrix;
+  readonly box: Extent;
+}
+
+/**
+ * Use the layer of a group: the one kept from before where it would be painted just the same, or what `paint` makes.
+ * What is painted the same a second time is kept from then on: layers of what moves are given back at once.
+ */
+export function withLayer(
+  step: Group,
+  [steps, effects]: readonly [readonly Step[], readonly Effect[]],
+  { looked, earlier, base, box }: Painted,
+  paint: () => Layer,
+  use: (layer: Layer) => void,
+): void {
+  const trace = [...base, box.left, box.top, box.width, box.height, effects.length, arrived.value];
+  traceOf(steps, looked, earlier, trace);
+  traceOfEffects(step, looked, earlier, trace);
+  const known = kept.get(step) ?? [];
+  const found = known.findIndex((one) => same(one.trace, trace));
+  const before = known[found];
+  kept.delete(step);
+  kept.set(step, known);
+  if (before?.layer) {
+    use(before.layer);
+    return;
+  }
+  const layer = paint();
+  use(layer);
+  if (before) {
+    known[found] = { trace, layer };
+    taken += sizeOf(layer);
+  } else {
+    known.push({ trace, layer: null });
+    given(layer.ctx);
+    if (known.length > MOST_ALIKE) letGo(known.shift());
+  }
+  for (const [old, layers] of kept) {
+    if ((taken <= ROOM && kept.size <= MOST_GROUPS) || old === step) break;
+    kept.delete(old);
+    layers.forEach(letGo);
+  }
+}
+
+const sizeOf = ({ ctx }: Layer): number => ctx.canvas.width * ctx.canvas.height;
+const same = (one: readonly number[], other: readonly number[]): boolean =>
+  one.length === other.length && one.every((value, i) => value === other[i]);
+
+function letGo(one: Kept | undefined): void {
+  if (!one?.layer) return;
+  taken -= sizeOf(one.layer);
+  given(one.layer.ctx);
+}
