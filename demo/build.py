@@ -74,6 +74,19 @@ def ruled(thing: Data, *rules: Data) -> Data:
     return thing | {"rules": list(rules)}
 
 
+def blended(thing: Data, kind: str, ends: tuple[float, float, float, float], *stops: tuple[float, str]) -> Data:
+    """The shape with a gradient for its fill: x and y of both ends in its own space, and the place and colour of each stop."""
+    channels = dict(zip(("fill.from.x", "fill.from.y", "fill.to.x", "fill.to.y"), ends, strict=True))
+    for number, (place, colour) in enumerate(stops, 1):
+        channels |= {f"fill.{number}.place": place, f"fill.{number}.colour": colour}
+    return thing | {"paints": {"fill": {"kind": kind, "stops": len(stops)}}, "channels": thing["channels"] | channels}
+
+
+def look(kind: str, **settings: Any) -> Data:
+    """A rule on a look."""
+    return {"id": kind, "kind": kind, "channels": ["look"], "settings": settings}
+
+
 def scene(name: str, length: int, objects: list[Data], background: str) -> Data:
     return {
         "format": "vine-swing-scene",

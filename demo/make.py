@@ -3,7 +3,9 @@
 from pathlib import Path
 
 from demo import (
+    bamboo_chimes,
     breezy_station,
+    departures,
     elements,
     envelope_bird,
     flag_and_kettle,
@@ -51,6 +53,8 @@ MAKERS = {
     "18-hummingbird-courier": hummingbird_courier.make,
     "19-river-raft": river_raft.make,
     "20-mist-over-the-gorge": mist_gorge.make,
+    "21-departures": departures.make,
+    "22-bamboo-chimes": bamboo_chimes.make,
 }
 
 

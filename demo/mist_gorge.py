@@ -1,6 +1,6 @@
-"""Mist over the gorge: five layers in depth, a camera that wanders through them by hand, and fireflies that lay their light onto it all."""
+"""Mist over the gorge: five layers in depth, a camera that wanders through them by hand, and fireflies that glow."""
 
-from demo.build import PALETTE, Data, ellipse, group, keys, outline, parade, rule, ruled, scene, text
+from demo.build import PALETTE, Data, ellipse, group, keys, look, outline, parade, rule, ruled, scene, text
 
 LENGTH = 240
 DUSK = "#2C4A52"
@@ -13,8 +13,10 @@ def ridge(name: str, y: float, fill: str, depth: float, d: str) -> Data:
 
 def mist(number: int, y: float, depth: float, speed: float) -> Data:
     """A bank of mist that drifts on by itself, lighter than what lies behind it."""
-    bank = ellipse(f"Mist {number}", 1500, 150, x=500 + 90 * number, y=y, fill="#DCEBE4", opacity=0.34, depth=depth) | {"blend": "screen"}
-    return ruled(bank, rule("drift", "x", speed=speed), rule("oscillator", "opacity", amplitude=0.08, frequency=0.12, phase=90 * number))
+    bank = ellipse(f"Mist {number}", 1500, 120, x=500 + 90 * number, y=y, fill="#DCEBE4", opacity=0.34, depth=depth) | {"blend": "screen"}
+    return ruled(
+        bank, rule("drift", "x", speed=speed), rule("oscillator", "opacity", amplitude=0.08, frequency=0.12, phase=90 * number), look("blur", size=16)
+    )
 
 
 def fireflies() -> list[Data]:
@@ -29,8 +31,7 @@ def fireflies() -> list[Data]:
     return [
         swarm,
         ruled(group("Firefly", parent="Fireflies", opacity=glows), *flits),
-        ellipse("Halo", 54, 54, parent="Firefly", fill="#F2C14E55"),
-        ellipse("Spark", 13, 13, parent="Firefly", fill="#FFE9A8"),
+        ruled(ellipse("Spark", 13, 13, parent="Firefly", fill="#FFE9A8"), look("glow", size=13, strength=2.4, colour="#F2C14E")),
     ]
 
 
@@ -66,7 +67,7 @@ def make() -> Data:
     faded = title | {"pinned": True}
     faded["channels"]["opacity"] = keys((12, 0.0, "slow-out-in"), (44, 1.0, "even"), (190, 1.0, "slow-in"), (222, 0.0))
     layers = [
-        ellipse("Moon", 150, 150, x=930, y=150, fill="#F3E7BE", depth=30),
+        ruled(ellipse("Moon", 150, 150, x=930, y=150, fill="#F3E7BE", depth=30), look("glow", size=46, strength=1.3, colour="#EADFB4")),
         ridge(
             "Farthest ridge",
             330,

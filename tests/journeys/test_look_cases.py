@@ -6,6 +6,7 @@ import io
 import numpy as np
 from PIL import Image
 
+from tests.picture.gradients import GRADIENTS, THREE, blended
 from tests.picture.looks import LOOKS, alone, as_case, looked, pairs
 from vine_swing.motion import bake
 from vine_swing.picture.paint import Painter
@@ -35,3 +36,28 @@ def test_page_and_export_paint_every_pair_of_looks_alike(painting):
         if off.mean() > MEAN or far > MOST_FAR:
             wrong.append(f"{name}: {off.mean():.2f} on average, {100 * far:.2f} % of pixels by more than {FAR}, up to {off.max()}")
     assert not wrong, "\n".join(wrong)
+
+
+def test_page_and_export_paint_gradients_alike(painting):
+    for name, scene in GRADIENTS.items():
+        off = apart(painting, scene)
+        assert off.mean() <= 0.5, f"{name}: {off.mean():.2f} on average"
+        assert (off.max(axis=2) > FAR).mean() <= MOST_FAR, name
+
+
+def test_gradients_are_those_of_css(painting):
+    """The browser's own gradients, which blend opaque colours as we do."""
+    stops = ", ".join(f"{colour} {place * 100}%" for place, colour in THREE)
+    styles = {
+        "linear": (f"linear-gradient(90deg, {stops})", (-100, 0, 100, 0)),
+        "radial": (f"radial-gradient(circle 90px at 100px 70px, {stops})", (0, 0, 90, 0)),
+    }
+    for kind, (style, ends) in styles.items():
+        painting.set_content(f'<div style="position:fixed;left:20px;top:20px;width:200px;height:140px;background:{style}"></div>')
+        theirs = np.asarray(Image.open(io.BytesIO(painting.screenshot(clip={"x": 0, "y": 0, "width": 240, "height": 180}))).convert("RGB")).astype(
+            int
+        )
+        ours = Painter(bake(blended(kind, THREE, ends))).frame(0)[..., :3].astype(int)
+        off = np.abs(theirs - ours)[21:159, 21:219]
+        assert off.mean() <= 1, f"{kind}: {off.mean():.2f} on average"
+        assert off.max() <= 3, kind

@@ -98,6 +98,8 @@ def _tracks(steps: tuple[Step, ...]) -> Iterator[Track | OutlineTrack]:
         match step:
             case Fill() | Stroke() | Picture():
                 yield from (one for one in vars(step).values() if isinstance(one, Track | OutlineTrack))
+                if not isinstance(step, Picture) and step.gradient is not None:
+                    yield from step.gradient.tracks
             case Instance():
                 yield step.matrix
                 yield from _tracks(step.children)

@@ -286,3 +286,32 @@ def test_deleting_what_masks_leaves_all_to_be_seen():
     assert painted(*to_data(left)["objects"])[60, 80, 3] == 1
     with pytest.raises(EditError):
         apply_edits(one, [{"edit": "set-setting", "object": "plate", "rule": "r", "setting": "by", "value": "nobody"}])
+
+
+def test_a_ground_shadow_goes_along_and_shrinks_with_height():
+    fall = channel((0, 100, "linear"), (10, 300)).model_dump(by_alias=True)
+    move = channel((0, 50, "linear"), (10, 250)).model_dump(by_alias=True)
+    one = scene(shape("mango", x=move, y=fall, width=60, height=40), length=11)
+    after = apply_edits(one, [{"edit": "ground-shadow", "object": "mango", "id": "dark"}])
+    assert [thing.id for thing in after.objects] == ["dark", "mango"]
+    baked = bake(after)
+    dark = baked.objects["dark"].channels
+    np.testing.assert_allclose(dark["x"], 50 + 20 * np.arange(11))
+    np.testing.assert_allclose(dark["y"], 320)
+    np.testing.assert_allclose(dark["scale.x"], 1 - 0.7 * (10 - np.arange(11)) / 10)
+    np.testing.assert_allclose(dark["opacity"] / 0.35, dark["scale.y"])
+    sizes = baked.objects["dark"].look[0].values["size"]
+    assert sizes[0] > sizes[10] > 0
+    with pytest.raises(EditError, match="what it hangs on"):
+        apply_edits(scene(shape("a"), shape("b", parent="a")), [{"edit": "ground-shadow", "object": "b", "id": "dark"}])
+
+
+def test_fog_thickens_with_distance_and_takes_another_colour():
+    one = scene(shape("near", depth=0), shape("far", depth=channel((0, 2, "linear"), (4, 6)).model_dump(by_alias=True)), length=5)
+    fog = {"edit": "fog-by-distance", "objects": ["near", "far"], "colour": "#C8D8D0"}
+    after = apply_edits(one, [fog])
+    baked = bake(after)
+    np.testing.assert_allclose(baked.objects["near"].look[0].values["share"], 0)
+    np.testing.assert_allclose(baked.objects["far"].look[0].values["share"], 1 - 1 / (1 + 0.35 * np.arange(2, 7)))
+    again = apply_edits(after, [fog | {"colour": "#102030"}])
+    assert [rule.colour("dark") for rule in again.by_id["far"].rules] == ["#102030"]

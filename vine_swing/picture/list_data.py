@@ -11,7 +11,7 @@ from vine_swing.motion.basics import colour
 from vine_swing.motion.curves.series import OutlineSeries
 from vine_swing.motion.curves.svg_path import parse_path
 from vine_swing.picture.effects import EFFECTS, Mask
-from vine_swing.picture.paint_list import Copies, Effect, Fill, Group, Instance, PaintList, Picture, Step, Stroke
+from vine_swing.picture.paint_list import Copies, Effect, Fill, Gradient, Group, Instance, PaintList, Picture, Step, Stroke
 from vine_swing.picture.tracks import OutlineTrack, Track
 
 Data = dict[str, Any]
@@ -34,9 +34,11 @@ def _step_data(step: Step) -> Data:
         data["shown"] = False
     match step:
         case Fill():
+            data |= _gradient_data(step.gradient)
             data |= {"matrix": _address(step.matrix), "outline": _outline_address(step.outline), "colour": _address(step.colour)}
             data |= {"rule": step.rule} if step.rule != "nonzero" else {}
         case Stroke():
+            data |= _gradient_data(step.gradient)
             data |= {"matrix": _address(step.matrix), "outline": _outline_address(step.outline), "colour": _address(step.colour)}
             data["width"] = _address(step.width)
             data |= {"cap": step.cap} if step.cap != "round" else {}
@@ -58,6 +60,13 @@ def _step_data(step: Step) -> Data:
             data |= {"matrices": _address(step.matrices), "delays": list(step.delays), "each": [steps_data(steps) for steps in step.each]}
             data |= {name: _address(track) for name, track in (("fades", step.fades), ("order", step.order)) if track is not None}
     return data
+
+
+def _gradient_data(gradient: Gradient | None) -> Data:
+    if gradient is None:
+        return {}
+    stops = [[_address(place), _address(colour)] for place, colour in gradient.stops]
+    return {"gradient": {"kind": gradient.kind, "ends": [_address(end) for end in gradient.ends], "stops": stops}}
 
 
 def _effect_data(effect: Effect) -> Data:
@@ -133,6 +142,11 @@ def _read_step(data: Data, known: _Known) -> Step:
     given |= {name: data[name] for name in ("smooth", "blend", "delay", "rule", "fit", "tile", "cap", "join") if name in data}
     if "dash" in data:
         given["dash"] = tuple(data["dash"])
+    if "gradient" in data:
+        written = data["gradient"]
+        stops = tuple((known.track(place), known.track(of)) for place, of in written["stops"])
+        x0, y0, x1, y1 = map(known.track, written["ends"])
+        given["gradient"] = Gradient(written["kind"], (x0, y0, x1, y1), stops)
     if "effects" in data:
         given["effects"] = tuple(_read_effect(one, known) for one in data["effects"])
     return kind(**given)

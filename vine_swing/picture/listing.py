@@ -5,7 +5,7 @@ becomes a group, so that it fades as one picture: a shape with a fill and a line
 between the parts of a group, the parts before and those after it are a group each.
 """
 
-from collections.abc import Callable, Collection, Hashable, Mapping
+from collections.abc import Callable, Collection, Mapping
 from dataclasses import dataclass, field, replace
 from functools import cached_property
 from typing import Any, Literal
@@ -16,12 +16,14 @@ from vine_swing.motion.baking.baked import Baked
 from vine_swing.motion.baking.placing import BakedObject
 from vine_swing.motion.basics import colour
 from vine_swing.motion.basics.contents import PICTURE_FILES
+from vine_swing.motion.basics.gradients import Painted, end_names, stop_names
 from vine_swing.motion.basics.values import Blend
 from vine_swing.motion.scene.model import Scene
 from vine_swing.picture.drawable import Drawable, DrawnInset, DrawnParade, DrawnScene, drawn_scene
-from vine_swing.picture.look_effects import effect_of, words_of
-from vine_swing.picture.paint_list import Copies, Effect, Fill, Group, Instance, KeptPages, PaintList, Picture, Step, Stroke
+from vine_swing.picture.look_effects import effect_of
+from vine_swing.picture.paint_list import Copies, Effect, Fill, Gradient, Group, Instance, KeptPages, PaintList, Picture, Step, Stroke
 from vine_swing.picture.tracks import Track
+from vine_swing.picture.visible import Visible, arrays_of, visible_copies, visible_parts
 
 Array = NDArray[Any]
 
@@ -45,42 +47,6 @@ def hidden(scene: Scene) -> list[str]:
         for one in reversed(chain):
             shown[one.id] = one.shown and shown[one.parent]
     return [thing.id for thing in scene.objects if not shown[thing.id]]
-
-
-@dataclass(frozen=True)
-class Visible:
-    """Of one object, what of it can ever be seen. Two lists of steps have the same structure if all of these, the order, the parents and what
-    is hidden are the same.
-
-    how: what steps say besides their tracks: the fill rule and the line of an outline, the fit, tiling and smoothing of pictures, the blend mode, the
-        rules on looks.
-    """
-
-    fills: bool
-    strokes: bool
-    fades: bool
-    how: tuple[Hashable, ...] = ()
-
-    @classmethod
-    def of(cls, one: BakedObject, drawable: Drawable | None) -> "Visible":
-        """What can be seen of a baked object; nothing is drawn of one without a drawable."""
-        fades = bool((one.fade != 1).any())
-        looks = (one.lens is not None, *(words_of(look) for look in one.look)) if one.look else ()
-        if drawable is None:
-            book = one.source.pictured
-            shown = (book.fit, book.tile, book.smooth) if book is not None else ()
-            return cls(False, False, fades, (one.source.blend, looks, *shown))
-        strokes = bool((drawable.stroke[:, 3] > 0).any() and (drawable.stroke_width > 0).any())
-        return cls(bool((drawable.fill[:, 3] > 0).any()), strokes, fades, (one.source.blend, looks, drawable.fill_rule, one.source.line_style))
-
-
-def visible_parts(drawn: DrawnScene, before: Baked | None = None, known: dict[str, Visible] | None = None) -> dict[str, Visible]:
-    """What can be seen of each object, in drawing order; of objects that are the same in the bake `before`, as it is `known` of them."""
-    old = before.objects if before is not None else {}
-    return {
-        object_id: known[object_id] if known is not None and old.get(object_id) is one else Visible.of(one, drawn.things.get(object_id))
-        for object_id, one in drawn.baked.objects.items()
-    }
 
 
 def steps_of(drawn: DrawnScene, visible: Mapping[str, Visible] | None = None, unseen: Collection[str] | None = None) -> tuple[Step, ...]:
@@ -209,14 +175,39 @@ class _Layer:
             outline = replace(outline, owner=called, first=first)
         steps: list[Step] = []
         if seen.fills:
-            steps.append(Fill(object_id, matrix, outline, self.track(object_id, "fill", drawable.fill), drawable.fill_rule, shown=shown))
+            steps.append(
+                Fill(
+                    object_id,
+                    matrix,
+                    outline,
+                    self.track(object_id, "fill", drawable.fill),
+                    drawable.fill_rule,
+                    self._gradient(object_id, "fill"),
+                    shown=shown,
+                )
+            )
         if seen.strokes:
             line, width = self.track(object_id, "stroke", drawable.stroke), self.track(object_id, "stroke.width", drawable.stroke_width)
             style = self.objects[object_id].source.line_style
             dash = style.dash if len(style.dash) % 2 == 0 else style.dash * 2
             offset = self.track(object_id, "dash.offset", drawable.dash_offset) if dash and drawable.dash_offset is not None else None
-            steps.append(Stroke(object_id, matrix, outline, line, width, style.cap, style.join, dash, offset, shown=shown))
+            steps.append(
+                Stroke(object_id, matrix, outline, line, width, style.cap, style.join, dash, offset, self._gradient(object_id, "stroke"), shown=shown)
+            )
         return steps
+
+    def _gradient(self, object_id: str, of: Painted) -> Gradient | None:
+        one = self.objects[object_id]
+        gradient = one.source.painted_with.of(of)
+        if gradient is None:
+            return None
+
+        def track(name: str) -> Track:
+            return self.track(object_id, name, one.channels[name])
+
+        x0, y0, x1, y1 = map(track, end_names(of))
+        stops = tuple((track(place), track(written)) for place, written in (stop_names(of, n + 1) for n in range(gradient.stops)))
+        return Gradient(gradient.kind, (x0, y0, x1, y1), stops)
 
     def _copies(self, object_id: str, drawn: DrawnParade, shown: bool) -> list[Step]:
         parade = drawn.baked
@@ -264,24 +255,6 @@ class _Layer:
         objects = {object_id: own.element.objects.get(object_id, one) for object_id, one in drawn.baked.element.objects.items()}
         parades, insets = {**drawn.element.parades, **own.parades}, {**drawn.element.insets, **own.insets}
         return _Layer(objects, {**drawn.element.drawn, **own.drawn}, seen, parades, insets, self.unseen, (), address, suffix)
-
-
-def arrays_of(one: BakedObject) -> list[Array]:
-    """The arrays of an object that are painted from."""
-    sizes = [one.shown_size] if one.shown_size is not None else []
-    looks = [one.place, *(array for look in one.look for array in look.arrays.values())] if one.look else []
-    painted = ("fill", "stroke", "stroke.width", "dash.offset", "page")
-    return [one.view, one.fade, *sizes, *looks, *(one.channels[name] for name in painted if name in one.channels)]
-
-
-def visible_copies(drawn: DrawnParade) -> dict[str, Visible]:
-    """What can be seen of each object of an element, in any of its copies."""
-    found = {object_id: Visible.of(one, drawn.element.drawn.get(object_id)) for object_id, one in drawn.baked.element.objects.items()}
-    for own in drawn.own:
-        for object_id, one in own.element.objects.items():
-            a, b = found[object_id], Visible.of(one, own.drawn.get(object_id))
-            found[object_id] = Visible(a.fills or b.fills, a.strokes or b.strokes, a.fades or b.fades, a.how)
-    return found
 
 
 @dataclass(frozen=True)

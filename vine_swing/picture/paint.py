@@ -3,7 +3,7 @@
 from collections.abc import Iterator
 from contextlib import contextmanager
 from dataclasses import dataclass, field
-from math import ceil, floor
+from math import ceil, floor, hypot
 from typing import Any
 
 import numpy as np
@@ -15,7 +15,7 @@ from vine_swing.motion.basics.values import Blend
 from vine_swing.motion.curves.combining import skia_path
 from vine_swing.picture.listing import paint_list
 from vine_swing.picture.paint_effects import Layer, Measure, applied, reach_of
-from vine_swing.picture.paint_list import Copies, Fill, Group, Instance, PaintList, Picture, Step, Stroke
+from vine_swing.picture.paint_list import Copies, Fill, Gradient, Group, Instance, PaintList, Picture, Step, Stroke
 from vine_swing.picture.tracks import OutlineTrack, Track
 
 _BLENDS = {
@@ -42,6 +42,8 @@ _BLENDS = {
 _SMOOTH = skia.SamplingOptions(skia.FilterMode.kLinear, skia.MipmapMode.kLinear)
 #: Half of what is repeated without end, as far as layers are concerned: px, beyond every picture.
 _ENDLESS = 1e7
+#: Gradients whose ends lie nearer, px, have no length.
+_NOWHERE = 1e-6
 _CRISP = skia.SamplingOptions(skia.FilterMode.kNearest)
 
 
@@ -118,6 +120,7 @@ class _Interpreter:
         match step:
             case Fill():
                 brush = skia.Paint(Color4f=_colour(step.colour.at(frame), opacity), AntiAlias=True)
+                _tint(brush, step.gradient, frame, opacity)
                 with self._within(step.matrix, frame):
                     self._canvas.drawPath(self._assets.path(step.outline, frame, rule=step.rule), brush)
             case Stroke():
@@ -247,6 +250,7 @@ _JOINS = {"round": skia.Paint.kRound_Join, "miter": skia.Paint.kMiter_Join, "bev
 
 def _pen(step: Stroke, frame: float, opacity: float, width: float) -> skia.Paint:
     pen = skia.Paint(Color4f=_colour(step.colour.at(frame), opacity), AntiAlias=True, Style=skia.Paint.kStroke_Style, StrokeWidth=width)
+    _tint(pen, step.gradient, frame, opacity)
     pen.setStrokeJoin(_JOINS[step.join])
     pen.setStrokeCap(_CAPS[step.cap])
     # As SVG and the canvas of pages have it.
@@ -254,6 +258,26 @@ def _pen(step: Stroke, frame: float, opacity: float, width: float) -> skia.Paint
     if step.dash:
         pen.setPathEffect(skia.DashPathEffect.Make(list(step.dash), float(step.offset.at(frame)) if step.offset is not None else 0.0))
     return pen
+
+
+def _tint(brush: skia.Paint, gradient: Gradient | None, frame: float, opacity: float) -> None:
+    """Have a brush paint with a gradient, if there is one."""
+    if gradient is None:
+        return
+    x0, y0, x1, y1 = (float(end.at(frame)) for end in gradient.ends)
+    colours = [_colour(written.at(frame), 1.0) for _, written in gradient.stops]
+    places = np.maximum.accumulate([min(max(float(place.at(frame)), 0.0), 1.0) for place, _ in gradient.stops]).tolist()
+    brush.setColor4f(skia.Color4f(0, 0, 0, opacity))
+    if hypot(x1 - x0, y1 - y0) < _NOWHERE:
+        # As SVG has it, a gradient of no length is its last colour.
+        r, g, b, a = (getattr(colours[-1], part) for part in ("fR", "fG", "fB", "fA"))
+        brush.setColor4f(skia.Color4f(r, g, b, a * opacity))
+        return
+    shades = [colour.toColor() for colour in colours]
+    if gradient.kind == "linear":
+        brush.setShader(skia.GradientShader.MakeLinear([(x0, y0), (x1, y1)], shades, places))
+    else:
+        brush.setShader(skia.GradientShader.MakeRadial((x0, y0), hypot(x1 - x0, y1 - y0), shades, places))
 
 
 def _matrix(row: NDArray[np.float64]) -> skia.Matrix:

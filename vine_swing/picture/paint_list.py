@@ -23,15 +23,37 @@ Array = NDArray[np.float64]
 
 
 @dataclass(frozen=True, eq=False)
+class Gradient:
+    """Colours that go over into each other, in the object's space, blended in sRGB without their alpha, as SVG does it.
+
+    kind: along the line from the first end to the last, or from the first outward as far as the last lies.
+    ends: x and y of the first, x and y of the last.
+    stops: for each its place on the way, cut to 0…1 and to no less than that of the stop before, and its colour (w = 4).
+    """
+
+    kind: Literal["linear", "radial"]
+    ends: tuple[Track, Track, Track, Track]
+    stops: tuple[tuple[Track, Track], ...]
+
+    @property
+    def tracks(self) -> Iterator[Track]:
+        """All that it changes with."""
+        yield from self.ends
+        for stop in self.stops:
+            yield from stop
+
+
+@dataclass(frozen=True, eq=False)
 class Fill:
     """Fill an outline. `matrix`: a b c d e f (w = 6); `colour`: sRGB with alpha, 0…1 (w = 4); `rule`: what is inside where lines cross, as SVG
-    calls it."""
+    calls it. `gradient`: colours it instead of `colour`."""
 
     id: str
     matrix: Track
     outline: OutlineTrack
     colour: Track
     rule: Literal["nonzero", "evenodd"] = "nonzero"
+    gradient: Gradient | None = None
     opacity: tuple[Track, ...] = ()
     shown: bool = True
 
@@ -45,7 +67,7 @@ class Stroke:
     """Draw the line of an outline, `width` px wide in the object's space.
 
     cap, join: how it ends and goes round corners, as SVG calls it, with a miter limit of 10. dash: the lengths of its dashes and gaps in turn, px, an
-    even number of them; none for a whole line. offset: how far into them it begins, px; None for 0.
+    even number of them; none for a whole line. offset: how far into them it begins, px; None for 0. gradient: colours it instead of `colour`.
     """
 
     id: str
@@ -57,6 +79,7 @@ class Stroke:
     join: Join = "round"
     dash: tuple[float, ...] = ()
     offset: Track | None = None
+    gradient: Gradient | None = None
     opacity: tuple[Track, ...] = ()
     shown: bool = True
 
@@ -211,6 +234,7 @@ def _tracks(steps: tuple[Step, ...]) -> Iterator[Track | OutlineTrack | KeptPage
         match step:
             case Fill() | Stroke():
                 yield from (step.outline, step.colour)
+                yield from step.gradient.tracks if step.gradient is not None else ()
                 if isinstance(step, Stroke):
                     yield from (step.width, *(() if step.offset is None else (step.offset,)))
             case Picture():

@@ -20,10 +20,11 @@ from vine_swing.motion.scene.model import Scene
 from vine_swing.motion.timing.ends import turn_marks
 from vine_swing.picture.drawable import DrawnScene, drawn_scene
 from vine_swing.picture.list_data import steps_data
-from vine_swing.picture.listing import Visible, hidden, steps_of, visible_parts
+from vine_swing.picture.listing import hidden, steps_of
 from vine_swing.picture.look_effects import LENS
 from vine_swing.picture.paint_list import KeptPages, copied_tracks
 from vine_swing.picture.tracks import OutlineTrack, Track
+from vine_swing.picture.visible import Visible, visible_parts
 from vine_swing.service import wire
 
 #: What a painter needs and where it is found; sent when it is another array than before.

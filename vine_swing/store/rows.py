@@ -23,7 +23,7 @@ from vine_swing.motion.scene.kept import KeptPicture, OwnFont
 from vine_swing.motion.scene.kinds import CONTENT_COLUMNS, KINDS
 from vine_swing.motion.scene.model import Scene
 from vine_swing.motion.scene.objects import SceneObject
-from vine_swing.motion.scene.shapes import LineStyle
+from vine_swing.motion.scene.shapes import LineStyle, Paints
 from vine_swing.motion.scene.timeline import InnerScene, Timeline
 from vine_swing.motion.timing.channel import Channel, Key
 from vine_swing.motion.timing.ease import Ease
@@ -31,7 +31,10 @@ from vine_swing.motion.timing.ease import Ease
 _EASE: TypeAdapter[Ease] = TypeAdapter(Ease)
 _TIMELINE = ("name", "fps", "length", "width", "height", "background", "blur")
 _INSIDE = "SELECT * FROM scene WHERE within = ? ORDER BY position"
-_OBJECT = ("position", "name", "kind", "parent", "shown", "first_frame", "last_frame", "bone", "pinned", "blurred", "blend", "line", *CONTENT_COLUMNS)
+_OBJECT = (
+    *("position", "name", "kind", "parent", "shown", "first_frame", "last_frame", "bone", "pinned", "blurred", "blend", "line", "paints"),
+    *CONTENT_COLUMNS,
+)
 _RULE = ("position", "kind", '"on"', "channels", "mode", "words")
 _DIAL = ("position", "name", "unit", "low", "high")
 _CUE = ("position", "name", "first_frame", "last_frame", "objects", "key", "click", "plays")
@@ -76,6 +79,7 @@ def _read_timeline(db: sqlite3.Connection, row: sqlite3.Row) -> dict[str, Any]:
         data |= {"bone": thing["bone"], "pinned": bool(thing["pinned"]), "blurred": thing["blurred"] != 0}
         data |= {"blend": thing["blend"]} if thing["blend"] is not None else {}
         data |= {"line": json.loads(thing["line"])} if thing["line"] is not None else {}
+        data |= {"paints": json.loads(thing["paints"])} if thing["paints"] is not None else {}
         for column in CONTENT_COLUMNS:
             if thing[column] is not None:
                 data[column] = json.loads(thing[column])
@@ -376,6 +380,7 @@ def _object_values(thing: SceneObject, position: int) -> tuple[Any, ...]:
         int(thing.blurred),
         thing.blend,
         thing.line_style.model_dump_json() if thing.line_style != LineStyle() else None,
+        thing.painted_with.model_dump_json() if thing.painted_with != Paints() else None,
         *contents,
     )
 

@@ -16,6 +16,7 @@ from vine_swing.motion.edits.cues import AddCue, DeleteCue, LayPresses, SetCue
 from vine_swing.motion.edits.dials import AddDial, DeleteDial, SetDial
 from vine_swing.motion.edits.figures import AddFigure, FreezeWalk, HangOnBones, PoseJoints, SetFigure, SetGait, TravelCycle
 from vine_swing.motion.edits.fonts import AddFont, RemoveFont
+from vine_swing.motion.edits.gradients import AddStop, RemoveStop, SetGradient
 from vine_swing.motion.edits.insets import AddInset, DropInsets, MakeInset, OwnInset, SetInset
 from vine_swing.motion.edits.keys import DeleteKeys, MoveKeys, SetBend, SetEase, SetEnds, SetHandles, SetKey, SetSpeed, SetValue
 from vine_swing.motion.edits.looks import SetBlend, SetLine
@@ -48,6 +49,7 @@ from vine_swing.motion.edits.outlines import CombineOutlines, DrawOutline, MakeO
 from vine_swing.motion.edits.parades import MakeParade, OpenParade, SetParade
 from vine_swing.motion.edits.paths import JoinPath, SetCorner, SetWay, SplitPath
 from vine_swing.motion.edits.pictures import AddPicture, DropPictures, LayBehind, ReplacePicture, SetPicture, TurnPages
+from vine_swing.motion.edits.ready_looks import FogByDistance, GroundShadow
 from vine_swing.motion.edits.rules import AddRule, DeleteRule, FreezeChannel, LinkSetting, MoveRule, SetRule, SetSetting
 from vine_swing.motion.edits.scene import BlurObject, RenameScene, SetBackground, SetBlur, SetFps, SetLength, SetPalette, SetSize
 from vine_swing.motion.edits.several import AddObjects
@@ -156,6 +158,11 @@ AnyEdit = Annotated[
     | AddFont
     | RemoveFont
     | SetLine
+    | GroundShadow
+    | FogByDistance
+    | SetGradient
+    | AddStop
+    | RemoveStop
     | SetBlend
     | SetBlur
     | BlurObject

@@ -6,6 +6,7 @@ from typing import Annotated, Literal, Self
 
 from pydantic import Field, model_validator
 
+from vine_swing.motion.basics.gradients import shape_channels
 from vine_swing.motion.basics.specs import (
     CAMERA_CHANNELS,
     GROUP_CHANNELS,
@@ -14,7 +15,6 @@ from vine_swing.motion.basics.specs import (
     LOOK,
     OUTLINE,
     PICTURE_CHANNELS,
-    SHAPE_CHANNELS,
     ChannelSpec,
 )
 from vine_swing.motion.basics.values import MAX_FRAME, Blend, Frozen, Id, Name, Text
@@ -26,7 +26,7 @@ from vine_swing.motion.rules.rule import SETTING, Rule
 from vine_swing.motion.scene.channel_values import check_values
 from vine_swing.motion.scene.dial import DIAL, DIAL_CHANNEL, Dial
 from vine_swing.motion.scene.kept import PictureBook
-from vine_swing.motion.scene.shapes import LineStyle, OutlineShape, Shape
+from vine_swing.motion.scene.shapes import LineStyle, OutlineShape, Paints, Shape
 from vine_swing.motion.timing.channel import Channel
 
 WholeFrame = Annotated[int, Field(strict=True, ge=-MAX_FRAME, le=MAX_FRAME)]
@@ -98,6 +98,11 @@ class _Object(Frozen):
     def line_style(self) -> LineStyle:
         """How its line is drawn, if it has one."""
         return LineStyle()
+
+    @property
+    def painted_with(self) -> Paints:
+        """What colours its fill and stroke, if it has any."""
+        return Paints()
 
     @property
     def skeleton(self) -> Figure | None:
@@ -211,6 +216,7 @@ class ShapeObject(_Object):
     kind: Literal["shape"]
     shape: Shape
     line: LineStyle = LineStyle()
+    paints: Paints = Paints()
 
     @property
     def content(self) -> Shape:
@@ -221,12 +227,17 @@ class ShapeObject(_Object):
         return self.line
 
     @property
+    def painted_with(self) -> Paints:
+        return self.paints
+
+    @property
     def drawn_shape(self) -> Shape:
         return self.shape
 
     @cached_property
     def specs(self) -> dict[str, ChannelSpec]:
-        return SHAPE_CHANNELS[self.shape.type]
+        fill, stroke = self.paints.fill, self.paints.stroke
+        return shape_channels(self.shape.type, fill.stops if fill else 0, stroke.stops if stroke else 0)
 
 
 class GroupObject(_Object):

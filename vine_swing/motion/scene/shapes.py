@@ -4,6 +4,7 @@ from typing import Annotated, Any, Literal, Self
 
 from pydantic import Field, field_validator, model_validator
 
+from vine_swing.motion.basics.gradients import FEWEST_STOPS, MOST_STOPS, Painted
 from vine_swing.motion.basics.values import MAX_PATH_DATA, Frozen, Id, Point, Text
 
 #: Places that a hand went, kept with what was drawn through them.
@@ -80,6 +81,25 @@ class LineStyle(Frozen):
         if self.dash and sum(self.dash) < 0.1:
             raise ValueError("dashes and gaps of no length cannot be drawn; give one of them some px, or take them out")
         return self
+
+
+class Gradient(Frozen):
+    """Several colours that go over into each other: along a line, or from a middle outward. Where its ends lie, and the place and colour of each
+    stop, are channels of the object (gradients.py)."""
+
+    kind: Literal["linear", "radial"]
+    stops: Annotated[int, Field(strict=True, ge=FEWEST_STOPS, le=MOST_STOPS)] = FEWEST_STOPS
+
+
+class Paints(Frozen):
+    """What colours the fill and the stroke of a shape: a gradient, or, with none, one colour."""
+
+    fill: Gradient | None = None
+    stroke: Gradient | None = None
+
+    def of(self, part: Painted) -> Gradient | None:
+        """The gradient of one of both."""
+        return self.fill if part == "fill" else self.stroke
 
 
 Shape = Annotated[PlainShape | OutlineShape | TextShape, Field(discriminator="type")]

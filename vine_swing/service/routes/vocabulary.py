@@ -1,13 +1,14 @@
 """What there is to choose from: channels, shapes, feels, ends, formats. The page's menus read it."""
 
 from functools import cache
-from typing import Any
+from typing import Any, Literal, get_args
 
 import numpy as np
 from fastapi import APIRouter
 from pydantic import BaseModel
 
 from vine_swing.formats import EXPORTS
+from vine_swing.motion.basics.gradients import MOST_STOPS, Painted, gradient_channels
 from vine_swing.motion.basics.specs import (
     CAMERA_CHANNELS,
     GROUP_CHANNELS,
@@ -138,7 +139,8 @@ class KindWords(BaseModel):
 
 
 class Vocabulary(BaseModel):
-    """Everything the menus offer. `channels` is by shape type, and under "group" for groups; figures have those of groups and `joints`."""
+    """Everything the menus offer. `channels` is by shape type, and under "group" for groups; figures have those of groups and `joints`, and what a
+    gradient colours the channels of its ends and of as many stops as it has."""
 
     kinds: list[KindWords]
     channels: dict[str, list[ChannelWords]]
@@ -148,6 +150,7 @@ class Vocabulary(BaseModel):
     rules: list[RuleWords]
     presets: list[PresetWords]
     functions: list[str]
+    gradients: dict[Literal["fill", "stroke"], list[ChannelWords]]
     joints: JointWords
     starters: list[StarterWords]
     gaits: list[GaitWords]
@@ -167,6 +170,7 @@ def vocabulary() -> Vocabulary:
         formats=[FormatWords(name=f.name, label=f.label, suffix=f.suffix, about=f.about, opaque=f.opaque) for f in EXPORTS.values()],
         rules=rule_words(),
         functions=list(FUNCTIONS),
+        gradients={of: [_words(spec) for spec in gradient_channels(of, MOST_STOPS)] for of in get_args(Painted)},
         joints=_joints(),
         starters=_starters(),
         gaits=[GaitWords(name=g.name, label=g.label, about=g.about, pairs=list(g.pairs)) for g in GAITS.values()],

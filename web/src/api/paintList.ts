@@ -57,8 +57,17 @@ interface Common {
   readonly opacity: readonly Rows[];
   readonly shown: boolean;
 }
+/** Colours that go over into each other, in the object's space. */
+export interface Gradient {
+  readonly kind: "linear" | "radial";
+  /** x and y of the first end, x and y of the last. */
+  readonly ends: readonly Rows[];
+  /** The place and the colour of each stop. */
+  readonly stops: readonly (readonly [place: Rows, colour: Rows])[];
+}
 export interface Fill extends Common {
   readonly op: "fill";
+  readonly gradient: Gradient | undefined;
   readonly matrix: Rows;
   readonly outline: Outlines;
   readonly colour: Rows;
@@ -66,6 +75,7 @@ export interface Fill extends Common {
 }
 export interface Stroke extends Common {
   readonly op: "stroke";
+  readonly gradient: Gradient | undefined;
   readonly matrix: Rows;
   readonly outline: Outlines;
   readonly colour: Rows;
@@ -128,6 +138,11 @@ export interface StepData {
   readonly outline?: string | readonly [owner: string, first: number];
   readonly colour?: Address;
   readonly rule?: CanvasFillRule;
+  readonly gradient?: {
+    readonly kind: Gradient["kind"];
+    readonly ends: readonly Address[];
+    readonly stops: readonly (readonly [place: Address, colour: Address])[];
+  };
   readonly width?: Address;
   readonly cap?: CanvasLineCap;
   readonly join?: CanvasLineJoin;
@@ -181,13 +196,14 @@ function resolvedStep(data: StepData, known: Known): Step | undefined {
         ? known.outline(data.outline, 0)
         : known.outline(...data.outline);
   const steps = resolved(data.steps ?? [], known);
+  const gradient = data.gradient && resolvedGradient(data.gradient, known);
   if (op === "fill") {
     const rule = data.rule ?? "nonzero";
-    return matrix && outline && colour && { op, ...common, matrix, outline, colour, rule };
+    return matrix && outline && colour && { op, ...common, matrix, outline, colour, rule, gradient };
   }
   if (op === "stroke") {
     const { cap = "round", join = "round", dash = [] } = data;
-    const line = { cap, join, dash, offset: find(data.offset) };
+    const line = { gradient, cap, join, dash, offset: find(data.offset) };
     return matrix && outline && colour && width && { op, ...common, matrix, outline, colour, width, ...line };
   }
   if (op === "group") {
@@ -202,6 +218,16 @@ function resolvedStep(data: StepData, known: Known): Step | undefined {
   const pictures = data.pictures === undefined ? undefined : known.pictures(data.pictures);
   const { smooth = true, fit = "stretch", tile = "none" } = data;
   return matrix && size && page && pictures && { op, ...common, matrix, size, page, pictures, smooth, fit, tile };
+}
+
+/** A gradient; nothing if a track of it is missing. */
+function resolvedGradient(data: NonNullable<StepData["gradient"]>, known: Known): Gradient | undefined {
+  const ends = data.ends.flatMap((end) => known.track(end) ?? []);
+  const stops = data.stops.flatMap(([place, colour]) => {
+    const [at, written] = [known.track(place), known.track(colour)];
+    return at && written ? [[at, written] as const] : [];
+  });
+  return ends.length === 4 && stops.length ? { kind: data.kind, ends, stops } : undefined;
 }
 
 /** An effect whose tracks are missing is left out. */

@@ -95,7 +95,7 @@ export function useTroupe() {
     const object: TroupeObject =
       kind === "group"
         ? { ...common, kind: "group", channels: place }
-        : { ...common, kind: "shape", line: PLAIN_LINE, shape, channels: { ...place, ...paint } };
+        : { ...common, kind: "shape", line: PLAIN_LINE, paints: {}, shape, channels: { ...place, ...paint } };
     if (await scene.edit([{ edit: "add-object", object }])) {
       selection.pick(id);
       // A text is written first; its name follows what is written.

@@ -6,7 +6,7 @@ import { withLayer } from "@/picture/kept";
 import { borrowed, type Extent, extentOf, given, withReach } from "@/picture/layers";
 import { atFrame, effectsOf, inside, type Looked, opacityAt, outlineAt, placeOf } from "@/picture/looked";
 import { measured, scaleOf } from "@/picture/measure";
-import { endless, type Group, inOrder, type Picture, type Shadow, type Step } from "@/api/paintList";
+import { endless, type Gradient, type Group, inOrder, type Picture, type Shadow, type Step } from "@/api/paintList";
 
 const isShown = (step: Step): boolean => step.shown;
 
@@ -174,7 +174,8 @@ function paintOutline(
   frame: number,
   opacity: number,
 ): void {
-  const [outline, colour] = [outlineAt(step.outline, frame), colourAt(step.colour, frame, opacity)];
+  const outline = outlineAt(step.outline, frame);
+  const colour = step.gradient ? gradientAt(ctx, step.gradient, frame, opacity) : colourAt(step.colour, frame, opacity);
   if (!outline || !colour) return;
   if (step.op === "fill") {
     ctx.fillStyle = colour;
@@ -194,6 +195,30 @@ function paintOutline(
   }
   ctx.stroke(outline.path);
   if (step.dash.length) ctx.setLineDash([]);
+}
+
+/** Gradients whose ends lie nearer, px, have no length. */
+const NOWHERE = 1e-6;
+
+/** A gradient at a frame with an opacity on top. One of no length is its last colour, as SVG has it. */
+function gradientAt(
+  ctx: CanvasRenderingContext2D,
+  { kind, ends, stops }: Gradient,
+  frame: number,
+  opacity: number,
+): CanvasGradient | string | null {
+  const [x0 = 0, y0 = 0, x1 = 0, y1 = 0] = ends.map((end) => numberAt(end, frame));
+  const length = Math.hypot(x1 - x0, y1 - y0);
+  if (length < NOWHERE) return colourAt(stops.at(-1)?.[1], frame, opacity);
+  const found =
+    kind === "linear" ? ctx.createLinearGradient(x0, y0, x1, y1) : ctx.createRadialGradient(x0, y0, 0, x0, y0, length);
+  let before = 0;
+  for (const [place, colour] of stops) {
+    before = Math.max(before, Math.min(Math.max(numberAt(place, frame), 0), 1));
+    const [r = 0, g = 0, b = 0, alpha = 1] = valuesAt(colour, frame);
+    found.addColorStop(before, `rgba(${r * 255} ${g * 255} ${b * 255} / ${alpha * opacity})`);
+  }
+  return found;
 }
 
 function paintPicture(ctx: CanvasRenderingContext2D, step: Picture, frame: number, opacity: number): void {

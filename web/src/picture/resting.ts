@@ -45,6 +45,8 @@ export function traceOf(steps: readonly Step[], looked: Looked, earlier: number,
       case "stroke":
         outline(step.outline, frame);
         track(step.colour, frame);
+        for (const end of step.gradient?.ends ?? []) track(end, frame);
+        for (const stop of step.gradient?.stops ?? []) for (const part of stop) track(part, frame);
         if (step.op === "stroke") {
           track(step.width, frame);
           track(step.offset, frame);

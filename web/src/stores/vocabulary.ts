@@ -40,6 +40,7 @@ export const useVocabulary = defineStore("vocabulary", () => {
   const figureChannels = new WeakMap<object, readonly ChannelWords[]>();
   const channelsOf = (thing: SceneObject): readonly ChannelWords[] => {
     if (thing.kind === "dial") return [dialWords(thing.dial)];
+    if (thing.kind === "shape") return shapeChannels(thing);
     if (thing.kind !== "figure" || !words.value) return words.value?.channels[kindOf(thing)] ?? [];
     if (!figureChannels.has(thing.figure))
       figureChannels.set(thing.figure, [
@@ -48,6 +49,25 @@ export const useVocabulary = defineStore("vocabulary", () => {
       ]);
     return figureChannels.get(thing.figure)!;
   };
+  /** The channels of shapes by their type and how many stops their gradients have. */
+  const byGradients = new Map<string, readonly ChannelWords[]>();
+  const gradientsOf = (thing: SceneObject & { kind: "shape" }): string =>
+    `${thing.shape.type} ${thing.paints.fill?.stops ?? 0} ${thing.paints.stroke?.stops ?? 0}`;
+  function shapeChannels(thing: SceneObject & { kind: "shape" }): readonly ChannelWords[] {
+    const plain = words.value?.channels[thing.shape.type] ?? [];
+    if (!words.value || (!thing.paints.fill && !thing.paints.stroke)) return plain;
+    const { gradients } = words.value;
+    const key = gradientsOf(thing);
+    if (!byGradients.has(key)) {
+      const of = (part: "fill" | "stroke"): ChannelWords[] => {
+        const stops = thing.paints[part]?.stops ?? 0;
+        // The ends come first, then two channels a stop.
+        return stops ? (gradients[part] ?? []).slice(0, 4 + 2 * stops) : [];
+      };
+      byGradients.set(key, [...plain, ...of("fill"), ...of("stroke")]);
+    }
+    return byGradients.get(key)!;
+  }
   const figureRows = new WeakMap<object, readonly Row[]>();
 
   /** The rows of an object, in the order the panel shows them. */
@@ -56,7 +76,7 @@ export const useVocabulary = defineStore("vocabulary", () => {
       if (!dialRows.has(thing)) dialRows.set(thing, [{ name: "Value", family: "look", channels: channelsOf(thing) }]);
       return dialRows.get(thing)!;
     }
-    const kind = kindOf(thing);
+    const kind = thing.kind === "shape" ? gradientsOf(thing) : kindOf(thing);
     let rows = thing.kind === "figure" ? figureRows.get(thing.figure) : rowsByKind.get(kind);
     if (!rows && words.value) {
       const byName = new Map<string, Row & { channels: ChannelWords[] }>();

@@ -82,6 +82,12 @@ function spread(): void {
   ]);
   if (count) void scene.edit([{ edit: "set-depths", depths: Object.fromEntries(entries) }]);
 }
+/** Fog on all that can be farther away, in the colour of the background. */
+function fog(): void {
+  const objects = things.value.filter((one) => !one.pinned).map((one) => one.id);
+  const colour = scene.motion?.background;
+  if (objects.length && colour) void scene.edit([{ edit: "fog-by-distance", objects, colour }]);
+}
 </script>
 
 <template>
@@ -113,6 +119,13 @@ function spread(): void {
           />
           <button class="chip small" title="Gives every thing that hangs on nothing a depth" @click="spread">
             Spread in depth
+          </button>
+          <button
+            class="chip small"
+            title="What is farther away goes over to the colour of the background, by a rule on its look; click again after choosing another background"
+            @click="fog"
+          >
+            Fog by distance
           </button>
         </span>
       </div>

@@ -15,6 +15,7 @@ import PictureDrives from "@/components/picture/PictureDrives.vue";
 import PictureHandles from "@/components/picture/PictureHandles.vue";
 import PictureOnion from "@/components/picture/PictureOnion.vue";
 import PicturePath from "@/components/picture/PicturePath.vue";
+import PictureGradient from "@/components/picture/PictureGradient.vue";
 import PictureRules from "@/components/picture/PictureRules.vue";
 import PictureTools from "@/components/picture/PictureTools.vue";
 import OutlineBar from "@/components/outline/OutlineBar.vue";
@@ -409,6 +410,7 @@ defineExpose({ nudge, drawn, points: withPoints, pointAt });
           :view="view"
           :to-picture="at"
         />
+        <PictureGradient v-if="selection.tool === 'pick' && !playback.playing" :view="view" :to-picture="at" />
         <PictureRules
           v-if="selection.tool === 'pick' && selection.object?.rules.length && !playback.playing"
           :view="view"

@@ -4,6 +4,7 @@ import { computed, ref } from "vue";
 import { numberAt } from "@/api/motion";
 import type { TroupeObject } from "@/api/types";
 import { chosenIn } from "@/components/common/chosen";
+import GradientFields from "@/components/values/GradientFields.vue";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
 
@@ -44,6 +45,7 @@ function keepDash(): void {
 </script>
 
 <template>
+  <GradientFields v-if="thing.kind === 'shape'" :thing="thing" :lined="lined" />
   <div class="look" role="group" aria-label="How it is painted">
     <template v-if="lined && line">
       <label title="How the line ends"

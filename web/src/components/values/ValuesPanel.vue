@@ -29,8 +29,10 @@ const rows = computed(() => {
   // Only a camera sees how far away a thing is, and what hangs on one is as far away as that.
   const deep = scene.camera !== null && !thing.parent && !thing.pinned;
   const dashed = thing.kind === "shape" && thing.line.dash.length > 0;
+  // What a gradient colours has no one colour.
+  const blended = thing.kind === "shape" && thing.paints.fill;
   return rowsRead(thing, selection.rows).filter(
-    (row) => (row.name !== "Depth" || deep) && (row.name !== "Dashes" || dashed),
+    (row) => (row.name !== "Depth" || deep) && (row.name !== "Dashes" || dashed) && (row.name !== "Fill" || !blended),
   );
 });
 const CAMERA_ROWS = new Set(["Travel", "Rotation", "Zoom"]);

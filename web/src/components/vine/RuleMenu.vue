@@ -6,6 +6,7 @@ import VineIcon from "@/components/common/VineIcon.vue";
 import { RouterLink } from "vue-router";
 import FollowChainDialog from "@/components/vine/FollowChainDialog.vue";
 import RulePicture from "@/components/vine/RulePicture.vue";
+import { newId } from "@/api/ids";
 import { useRules } from "@/composables/useRules";
 import { useLinking } from "@/stores/linking";
 import { useScene } from "@/stores/scene";
@@ -57,6 +58,14 @@ function link(): void {
     };
 }
 
+/** Only what hangs on nothing stands on the ground by itself. */
+const onGround = computed(() => Boolean(selection.object) && !selection.object?.parent);
+function groundShadow(): void {
+  open.value = false;
+  if (selection.object)
+    void scene.edit([{ edit: "ground-shadow", object: selection.object.id, id: `shadow-${newId()}` }]);
+}
+
 async function add(
   kind: string,
   settings: Record<string, number | string> = {},
@@ -106,6 +115,14 @@ async function add(
           @click="((open = false), (chaining = true))"
         >
           Follow down a chain…
+        </button>
+        <button
+          v-if="look && onGround"
+          class="chip small"
+          title="An ellipse on the ground behind it that goes along, and shrinks and fades with height: by links you can see and change"
+          @click="groundShadow"
+        >
+          Soft shadow on the ground
         </button>
         <RouterLink to="/principles" class="chip small" title="What animators have long known, and the rules that do it"
           >Principles</RouterLink
