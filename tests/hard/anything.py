@@ -117,12 +117,15 @@ class Anything:
                 settings[name] = self.formula(scene)
             elif one.names:
                 settings[name] = {"object": self.draw.choice(IDS), "dial": "d1", "colour": "#abc", "channel": "x", "limb": "near-leg"}[one.names]
+            elif one.holds == "colour":
+                keyed = {"keys": [self.key(5, "number") | {"value": "#F2932B"}, self.key(30, "number") | {"value": "#2F6B4F80"}]}
+                settings[name] = self.one_of("#D0365B", keyed)
             else:
                 low, high = one.usual or (one.low if one.low is not None else -50.0, one.high if one.high is not None else 50.0)
                 numbers = [float(self.draw.uniform(low, high)) for _ in range(2)]
                 keyed = {"keys": [self.key(5, "number") | {"value": numbers[0]}, self.key(30, "number") | {"value": numbers[1]}]}
                 settings[name] = self.one_of(numbers[0], numbers[0], keyed, {"base": numbers[0], "formula": self.formula(scene)})
-        some = ["x", "y", "outline", "rotation", "scale.x", "opacity", "stretch", "fill", "width", "points", "near-leg.x"]
+        some = ["x", "y", "outline", "rotation", "scale.x", "opacity", "stretch", "fill", "width", "points", "near-leg.x", "fill.2.place"]
         channels: Any = (
             "keyed" if self.chance(0.3) else self.draw.sample(list(spec.acts) or some, 1) + self.draw.sample(some, self.draw.randrange(0, 2))
         )
@@ -301,6 +304,15 @@ class Anything:
                 return self.draw.choice([*known, "in1", f"in{self.draw.randrange(99)}"])
             case "how" if kind == "lay-behind":
                 return self.one_of("fill", "tile", "stay")
+            case "id" if kind == "ground-shadow":
+                return f"g{self.draw.randrange(99)}"
+            case "id" if kind in ("set-gradient", "add-stop", "remove-stop"):
+                return next((one.id for one in self.draw.sample(scene.objects, len(scene.objects)) if one.kind == "shape"), "gone")
+            case "kind" if kind == "set-gradient":
+                return self.one_of("linear", "radial", None)
+            case "objects" if kind == "fog-by-distance":
+                free = [one.id for one in scene.objects if one.parent is None] or ["gone"]
+                return self.draw.sample(free, min(len(free), 3))
             case "id" if kind == "lay-behind":
                 return next((one.id for one in scene.objects if one.kind == "picture"), "gone")
             case "how" if kind == "fit-inset":
@@ -473,5 +485,11 @@ class Anything:
                 return self.chance(0.5)
             case "leaving" | "arriving" | "x" | "y" | "by":
                 return self.number()
+            case "of":
+                return self.one_of("fill", "stroke")
+            case "place":
+                return self.draw.random()
+            case "stop":
+                return self.draw.randrange(1, 9)
             case _:
                 raise AssertionError(f"the generator does not know the field '{name}' of '{kind}'")

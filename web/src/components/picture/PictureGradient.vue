@@ -48,6 +48,14 @@ const between = ([a, b]: readonly [Point, Point], share: number): Point => ({
   x: a.x + (b.x - a.x) * share,
   y: a.y + (b.y - a.y) * share,
 });
+/** Stops lie beside the line, so that hands find them and the ends apart. */
+const BESIDE = 18;
+function beside(p: Point): Point {
+  const [a, b] = (ends.value ?? []).map(stage);
+  if (!a || !b) return p;
+  const long = Math.hypot(b.x - a.x, b.y - a.y) || 1;
+  return { x: p.x + ((b.y - a.y) / long) * BESIDE, y: p.y - ((b.x - a.x) / long) * BESIDE };
+}
 const stops = computed(() => {
   const { of, stops: count } = subject.value ?? {};
   if (!of || !count || !ends.value) return [];
@@ -57,7 +65,8 @@ const stops = computed(() => {
     return {
       stop: i + 1,
       names,
-      at: stage(between(ends.value!, place)),
+      foot: stage(between(ends.value!, place)),
+      at: beside(stage(between(ends.value!, place))),
       colour: rows ? hexOf(valuesAt(rows, playback.frame)) : "#000000",
     };
   });
@@ -163,6 +172,15 @@ function nudge(event: KeyboardEvent, which: 0 | 1): void {
         {{ i ? "Where the colours end" : "Where the colours begin" }}: drag it, or use the arrow keys
       </title></rect
     >
+    <line
+      v-for="one in stops"
+      :key="`${one.stop} stem`"
+      class="way"
+      :x1="one.foot.x"
+      :y1="one.foot.y"
+      :x2="one.at.x"
+      :y2="one.at.y"
+    />
     <circle
       v-for="one in stops"
       :key="one.stop"
