@@ -38,8 +38,6 @@ def links(page: Page, server: Server) -> None:
     page.keyboard.press("Escape")
     page.get_by_role("tab", name="Sheet").click()
     page.get_by_role("button", name="Pick and move").click()
-    open_scene(page, server, "Weather", 104)
-    take(page, "dials")
     open_scene(page, server, "Signal tree", 0)
     page.get_by_role("button", name="Play live").click()
     page.keyboard.press("r")
@@ -51,10 +49,8 @@ def links(page: Page, server: Server) -> None:
 
 
 def figures(page: Page, server: Server) -> None:
-    """Figures: the morning round, the skeleton with the feet on the time sheet, and the settings of the gait."""
+    """A figure of the morning round: its skeleton, with the feet on the time sheet."""
     workspace = open_scene(page, server, "Morning round", 140)
-    workspace.pick("Branch")
-    take(page, "morning-round")
     workspace.pick("Postie")
     page.get_by_role("switch", name="links").click()
     page.get_by_role("switch", name="path & spacing").click()
@@ -113,6 +109,27 @@ def insets(page: Page, server: Server) -> None:
     take(page, "inset")
 
 
+def looks(page: Page, server: Server) -> None:
+    """Looks: their vine with an open card, depths from the side, and gradients with blurred motion."""
+    workspace = open_scene(page, server, "Departures", 130)
+    workspace.pick("Standing token")
+    workspace.row("Look").locator(".label").click()
+    page.get_by_role("button", name="Settings of Shadow").click()
+    take(page, "look")
+    page.keyboard.press("Escape")
+    workspace = open_scene(page, server, "Mist over the gorge", 150)
+    page.get_by_role("tab", name="Depth").click()
+    workspace.pick("Moon")
+    workspace.row("Look").locator(".label").click()
+    take(page, "depth")
+    page.get_by_role("tab", name="Sheet").click()
+    workspace = open_scene(page, server, "Bamboo chimes", 36)
+    workspace.pick("Evening sky")
+    workspace.row("From").locator(".label").click()
+    page.wait_for_selector("[data-testid=blurred-frame]")
+    take(page, "gradient-and-blur")
+
+
 def main() -> None:
     SHOTS.mkdir(parents=True, exist_ok=True)
     with tempfile.TemporaryDirectory() as folder, sync_playwright() as playwright:
@@ -148,15 +165,10 @@ def main() -> None:
         take(page, "path")
         page.keyboard.press("g")
         page.keyboard.press("v")
-        workspace = open_scene(page, server, "Breezy station", 100)
-        workspace.pick("Signal flag")
-        workspace.row("Rotation").locator(".label").click()
-        page.get_by_role("button", name="Settings of Oscillator").click()
-        take(page, "rules")
         page.goto(f"{server.address}/principles")
         page.wait_for_selector("canvas")
         take(page, "principles")
-        workspace = open_scene(page, server, "Toucan glide", 44)
+        open_scene(page, server, "Toucan glide", 44)
         page.get_by_role("button", name="Export").click()
         take(page, "export")
         page.keyboard.press("Escape")
@@ -165,6 +177,7 @@ def main() -> None:
         parades(page, server)
         outlines(page, server)
         insets(page, server)
+        looks(page, server)
         browser.close()
         server.stop()
 

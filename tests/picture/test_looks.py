@@ -271,6 +271,19 @@ def test_in_a_parade_copies_share_looks_that_are_alike_and_have_their_own_by_num
     assert [track.values.tolist() for track in dx] == own
 
 
+def test_a_parade_taken_apart_keeps_its_looks_masks_and_their_delays():
+    grows = channel((0, 0.0, "linear"), (8, 8.0)).model_dump(by_alias=True)
+    rules = [rule("shadow", dx=grows, dy={"base": 4, "formula": "value * (n + 1)"}), rule("mask", "m", by="hole")]
+    seal = shape("seal", parent="p", width=30, height=30, rules=rules)
+    hole = shape("hole", parent="p", type="rectangle", x=6, width=30, height=60) | {"shown": False}
+    row = {"id": "p", "name": "P", "kind": "parade", "channels": {"count": 3, "gap": 10, "x": 30, "y": 50, "delay": 3}}
+    one = scene(row, hole, seal, size=[W, H], length=20)
+    apart_ = apply_edits(one, [{"edit": "take-apart", "id": "p", "frame": 0.0}])
+    before, after = Painter(bake(one)), Painter(bake(apart_))
+    for frame in (0, 5, 12):
+        np.testing.assert_allclose(after.frame(frame).astype(int), before.frame(frame).astype(int), atol=2)
+
+
 def test_a_mask_from_another_parade_is_remarked_on_and_left_out():
     from vine_swing.motion.baking.explain import explain
 

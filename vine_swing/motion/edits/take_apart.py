@@ -19,7 +19,9 @@ from vine_swing.motion.edits.base import PAINTED, Edit, in_time, object_in
 from vine_swing.motion.edits.figures import free_id
 from vine_swing.motion.edits.objects import cues_without, fitted, name_beside, outlined
 from vine_swing.motion.edits.parades import parade_in
+from vine_swing.motion.edits.several import rule_with_ids
 from vine_swing.motion.outline.drawing import TextPart, drawing_of
+from vine_swing.motion.rules.rule import Rule
 from vine_swing.motion.scene.cues import MAX_OBJECTS
 from vine_swing.motion.scene.model import Scene
 from vine_swing.motion.scene.objects import GroupObject, ParadeObject, SceneObject, ShapeObject
@@ -111,6 +113,8 @@ class _Apart:
             shared = self._parade.element.objects.get(part.id)
             parent = place.id if part.parent == self._thing.id else ids[str(part.parent)]
             changed = self._part(part, shared, own.get(part.id), rows, lag).but(id=ids[part.id], name=self._name(part.name), parent=parent)
+            if shared is not None and shared.look:
+                changed = changed.but(rules=self._looks(shared, own.get(part.id), rows, ids))
             made.append(self._renamed_within(changed, ids))
         return made
 
@@ -162,6 +166,19 @@ class _Apart:
             span = span.but(first=span.first + later if span.first is not None else None, last=span.last + later if span.last is not None else None)
         changed = part.but(channels=channels, rules=rules, span=span)
         return self._drawn(changed, baked)
+
+    def _looks(self, shared: BakedObject, own: BakedObject | None, rows: NDArray[np.intp], ids: Mapping[str, str]) -> tuple[Rule, ...]:
+        """The rules on the look of a part, with their settings as they go in one copy, and what masks by the names it has there."""
+        common = {id(values) for look in shared.look for values in look.values.values()}
+
+        def setting(values: Array) -> Channel:
+            return self._sampled(Channel(), "", values if id(values) not in common or len(values) == 1 else values[rows], "")
+
+        found = []
+        for look in (own or shared).look:
+            numbers = {name: setting(values) for name, values in look.values.items()}
+            found.append(rule_with_ids(look.rule.but(settings=look.rule.settings | numbers), ids))
+        return tuple(found)
 
     def _drawn(self, part: SceneObject, baked: BakedObject | None) -> SceneObject:
         """A part with the shape its copy has: other words, or a single letter, which becomes an outline."""

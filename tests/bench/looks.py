@@ -1,0 +1,75 @@
+"""What looks cost: playing many of them in the page, and exporting blurred frames. Run with `python -m tests.bench.looks` after the page is built."""
+
+import tempfile
+import time
+from pathlib import Path
+from typing import Any
+
+from playwright.sync_api import sync_playwright
+
+from demo.make import SCENES
+from tests.bench.page import playing
+from tests.journeys.conftest import CHROMIUM, FLAGS
+from tests.journeys.scenes import opened
+from tests.journeys.servers import Server
+from vine_swing.motion import bake, load
+from vine_swing.picture.blur import painter_of
+from vine_swing.picture.paint import Painter
+
+#: Frames that are painted to tell what one costs.
+FRAMES = range(24, 30)
+
+
+def to_and_fro(start: float) -> dict[str, Any]:
+    """A channel that goes from a value to another and back, for ever."""
+    return {"keys": [{"frame": 0, "value": start, "ease": "slow-out-in"}, {"frame": 24, "value": start + 60}], "after": {"mode": "ping-pong"}}
+
+
+def looks() -> list[dict[str, Any]]:
+    """60 stars with shadows, and ten things that are masked by what moves."""
+    found: list[dict[str, Any]] = []
+
+    def add(name: str, kind: str, rules: list[dict[str, Any]], *, shown: bool = True, **channels: Any) -> None:
+        shape = {"kind": "shape", "shape": {"type": kind}, "shown": shown}
+        found.append({"id": name, "name": name, **shape, "channels": {c.replace("_", "."): v for c, v in channels.items()}, "rules": rules})
+
+    for n in range(60):
+        shadow = {"id": "s", "kind": "shadow", "settings": {}}
+        x, y = to_and_fro(60 + n % 10 * 115), 70 + n // 10 * 110
+        add(f"star{n}", "star", [shadow], x=x, y=y, width=80, height=80, rotation=to_and_fro(0), stroke_width=4)
+    for n in range(10):
+        add(f"hole{n}", "ellipse", [], shown=False, x=to_and_fro(100 + n * 110), y=360, width=120, height=160)
+        mask = {"id": "k", "kind": "mask", "settings": {"by": f"hole{n}", "feather": 6}}
+        add(f"masked{n}", "rectangle", [mask], x=100 + n * 115, y=360, width=140, height=140, fill="#2F6B8F")
+    return found
+
+
+def blurred_share() -> float:
+    """What a blurred frame at 1080p costs, to as many frames without blur as it has samples."""
+    baked = bake(load(SCENES / "22-bamboo-chimes.json"))
+    assert baked.scene.blur is not None
+    blurred, plain = painter_of(baked, scale=1.5), Painter(baked, scale=1.5)
+    seconds = []
+    for painter in (blurred, plain):
+        painter.frame(FRAMES[0] - 1)
+        begun = time.perf_counter()
+        for frame in FRAMES:
+            painter.frame(frame)
+        seconds.append(time.perf_counter() - begun)
+    return seconds[0] / (seconds[1] * baked.scene.blur.samples)
+
+
+def main() -> None:
+    print(f"a blurred 1080p frame, to its samples times one that is not: {blurred_share():.2f}")
+    with tempfile.TemporaryDirectory() as folder, sync_playwright() as playwright:
+        server = Server(Path(folder))
+        browser = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
+        page = browser.new_page(viewport={"width": 1280, "height": 800})
+        pictures, slow = playing(opened(page, server.address, objects=looks()))
+        print(f"60 shadows and ten masks: {pictures:.0f} pictures/s, 95 of 100 within {slow:.0f} ms")
+        browser.close()
+        server.stop()
+
+
+if __name__ == "__main__":
+    main()
