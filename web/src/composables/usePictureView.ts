@@ -4,7 +4,9 @@ import { computed, type Ref, ref } from "vue";
 import { type Matrix, moved, type Point } from "@/geometry/matrix";
 import { useScene } from "@/stores/scene";
 
-const MARGIN = 22;
+const MARGIN = 10;
+/** What the tools beside the picture take of the stage, px. */
+const TOOLS = 56;
 const LEAST = 0.05;
 const MOST = 16;
 
@@ -18,13 +20,13 @@ export function usePictureView(stage: Ref<HTMLElement | undefined>, width: Ref<n
   const fitted = computed(() =>
     Math.max(
       LEAST,
-      Math.min((width.value - MARGIN * 2 - 60) / size.value[0], (height.value - MARGIN * 2) / size.value[1]),
+      Math.min((width.value - MARGIN * 2 - TOOLS) / size.value[0], (height.value - MARGIN * 2) / size.value[1]),
     ),
   );
   const scale = computed(() => zoom.value ?? fitted.value);
   const shownWidth = computed(() => size.value[0] * scale.value);
   const shownHeight = computed(() => size.value[1] * scale.value);
-  const left = computed(() => Math.round((width.value - shownWidth.value) / 2 + pan.value.x));
+  const left = computed(() => Math.round((width.value + TOOLS - shownWidth.value) / 2 + pan.value.x));
   const top = computed(() => Math.round((height.value - shownHeight.value) / 2 + pan.value.y));
 
   function toStage(clientX: number, clientY: number): Point {
@@ -48,7 +50,7 @@ export function usePictureView(stage: Ref<HTMLElement | undefined>, width: Ref<n
     const before = { x: (about.x - left.value) / scale.value, y: (about.y - top.value) / scale.value };
     zoom.value = Math.min(Math.max(next, LEAST), MOST);
     const now = {
-      x: before.x * scale.value + (width.value - shownWidth.value) / 2,
+      x: before.x * scale.value + (width.value + TOOLS - shownWidth.value) / 2,
       y: before.y * scale.value + (height.value - shownHeight.value) / 2,
     };
     pan.value = { x: about.x - now.x, y: about.y - now.y };

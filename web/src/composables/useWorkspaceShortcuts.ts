@@ -10,6 +10,7 @@ import type { Grip } from "@/composables/usePictureDrag";
 import { useInside } from "@/stores/inside";
 import { usePicks } from "@/stores/picks";
 import { usePlayback } from "@/stores/playback";
+import { useRoom } from "@/stores/room";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
 import { useTimeView } from "@/stores/timeView";
@@ -32,6 +33,7 @@ export function useWorkspaceShortcuts(does: WorkspaceDoes): readonly Shortcut[] 
   const playback = usePlayback();
   const picks = usePicks();
   const time = useTimeView();
+  const room = useRoom();
   const troupe = useTroupe();
   const changing = useChanging();
   const leaf = useLeafActions();
@@ -56,7 +58,8 @@ export function useWorkspaceShortcuts(does: WorkspaceDoes): readonly Shortcut[] 
   };
   const letGo = (): void => {
     if (does.drawing("drop")) return;
-    if (scene.look) scene.letGo();
+    if (room.big) room.big = false;
+    else if (scene.look) scene.letGo();
     else if (does.points("clear")) return;
     else if (picks.count) picks.clear();
     else selection.pick(null);
@@ -138,6 +141,13 @@ export function useWorkspaceShortcuts(does: WorkspaceDoes): readonly Shortcut[] 
     ),
     one("Picked object", ["Shift+h"], "Go back out", () => inside.leave()),
     one("Page", ["c"], "The whole stage, or what the camera sees", () => (scene.wholeStage = !scene.wholeStage)),
+    one("Page", ["q"], "Big picture: all of the page for picture and transport, or the panels back", () => {
+      room.big = !room.big;
+    }),
+    one("Page", ["1", "2", "3", "4"], "Fold troupe, values, time sheet or vine away, or bring it back", (key) => {
+      const panel = (["troupe", "values", "sheet", "vine"] as const)[Number(key) - 1];
+      if (panel) room.fold(panel);
+    }),
     one("Page", ["v"], "Pick and move", () => (selection.tool = "pick")),
     one("Page", ["p"], "Move the pivot", () => (selection.tool = "pivot")),
     one("Page", ["w"], "Draw and bend paths", () => (selection.tool = "path")),

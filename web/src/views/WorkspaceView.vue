@@ -4,7 +4,6 @@ import { computed, onBeforeUnmount, onMounted, ref, watch } from "vue";
 import { RouterLink, useRouter } from "vue-router";
 import { keysOf } from "@/api/channels";
 import type { SceneObject } from "@/api/types";
-import { useLocalStorage } from "@vueuse/core";
 import TroupePanel from "@/components/troupe/TroupePanel.vue";
 import PanelDivider from "@/components/common/PanelDivider.vue";
 import LinkDialog from "@/components/links/LinkDialog.vue";
@@ -30,6 +29,7 @@ import { useSaid } from "@/stores/said";
 import { useLinking } from "@/stores/linking";
 import { useLive } from "@/stores/live";
 import { usePlayback } from "@/stores/playback";
+import { useRoom } from "@/stores/room";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
 import { useVocabulary } from "@/stores/vocabulary";
@@ -54,7 +54,7 @@ const mounted = {
   shortcuts: useOnceTrue(() => helping.value),
 };
 const missing = ref(false);
-const sheetHeight = useLocalStorage("sheet-height", 180);
+const room = useRoom();
 
 const shortcuts = useWorkspaceShortcuts({
   nudge: (kind, by) => void stage.value?.nudge(kind, by),
@@ -154,28 +154,32 @@ const ready = computed(() => scene.head !== null && vocabulary.words !== null);
     v-if="ready"
     class="workspace"
     :class="{ dropping }"
-    :style="{ '--sheet': `${sheetHeight}px` }"
+    :style="{ gridTemplateRows: room.rows }"
     @dragover="dragOver"
     @dragleave="dropping = false"
     @drop="drop"
   >
     <TopBar @export="exporting = true" @settings="setting = true" @shortcuts="helping = true" />
-    <div class="middle">
-      <TroupePanel />
+    <div class="middle" :style="{ gridTemplateColumns: room.columns }">
+      <div class="panel">
+        <TroupePanel v-if="room.isOpen('troupe')" />
+        <PanelDivider v-if="!room.big" panel="troupe" />
+      </div>
       <PictureStage ref="stage" />
-      <ValuesPanel />
+      <div class="panel">
+        <ValuesPanel v-if="room.isOpen('values')" />
+        <PanelDivider v-if="!room.big" panel="values" />
+      </div>
     </div>
-    <div class="below">
-      <PanelDivider
-        v-model="sheetHeight"
-        label="Drag to give the time sheet more or less room"
-        :least="100"
-        :most="420"
-      />
-      <TimeSheet />
+    <div class="panel">
+      <TimeSheet v-if="room.isOpen('sheet')" />
+      <PanelDivider v-if="!room.big" panel="sheet" />
     </div>
     <BringBar />
-    <VinePanel />
+    <div class="panel">
+      <VinePanel v-if="room.isOpen('vine')" />
+      <PanelDivider v-if="!room.big" panel="vine" />
+    </div>
     <LinkDrag />
     <LinkDialog v-if="linking.asked" />
     <TakersDialog v-if="linking.takers" :key="linking.takers" />
@@ -204,7 +208,6 @@ const ready = computed(() => scene.head !== null && vocabulary.words !== null);
 <style scoped>
 .workspace {
   display: grid;
-  grid-template-rows: 48px minmax(200px, 1fr) var(--sheet) 168px;
   height: 100vh;
   overflow: hidden;
 }
@@ -212,14 +215,15 @@ const ready = computed(() => scene.head !== null && vocabulary.words !== null);
   outline: 4px dashed var(--travel);
   outline-offset: -6px;
 }
-.below {
+.panel {
   position: relative;
   display: grid;
+  grid-template: minmax(0, 1fr) / minmax(0, 1fr);
+  min-width: 0;
   min-height: 0;
 }
 .middle {
   display: grid;
-  grid-template-columns: 208px minmax(0, 1fr) 300px;
   min-height: 0;
 }
 .waiting {

@@ -5,6 +5,7 @@ import { computed } from "vue";
 import NumberField from "@/components/common/NumberField.vue";
 import type { PictureView } from "@/composables/usePictureView";
 import { useInside } from "@/stores/inside";
+import { useRoom } from "@/stores/room";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
 
@@ -12,6 +13,7 @@ const props = defineProps<{ view: PictureView }>();
 const scene = useScene();
 const selection = useSelection();
 const inside = useInside();
+const room = useRoom();
 const percent = computed(() => `${Math.round(props.view.scale.value * 100)} %`);
 const choose = (zoom: number | "fit"): void => (zoom === "fit" ? props.view.fit() : props.view.zoomTo(zoom));
 const set = (change: Partial<typeof selection.onion>): void =>
@@ -21,7 +23,17 @@ const others = computed(() => scene.objects.filter((one) => one.id !== selection
 </script>
 
 <template>
-  <div class="chips">
+  <div class="chips" role="toolbar" aria-label="What is seen over the picture">
+    <button
+      class="chip"
+      :class="{ on: room.big }"
+      role="switch"
+      :aria-checked="room.big"
+      :title="room.big ? 'Bring the panels back (Q)' : 'All of the page for picture and transport (Q)'"
+      @click="room.big = !room.big"
+    >
+      big picture
+    </button>
     <button
       class="chip"
       :class="{ on: selection.showPath }"
@@ -198,10 +210,16 @@ const others = computed(() => scene.objects.filter((one) => one.id !== selection
 <style scoped>
 .chips {
   position: absolute;
-  right: 12px;
-  bottom: 10px;
+  right: 0;
+  left: 0;
+  bottom: 0;
+  height: var(--chips);
+  padding: 0 10px;
   display: flex;
+  align-items: center;
+  justify-content: flex-end;
   gap: 7px;
+  background: var(--paper-3);
   user-select: none;
 }
 .on {

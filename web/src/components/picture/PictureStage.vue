@@ -458,6 +458,8 @@ defineExpose({ nudge, drawn, points: withPoints, pointAt });
 
 <style scoped>
 .stage-frame {
+  /* The chips stand in a row of their own, so that nothing lies over the picture's edges. */
+  --chips: 38px;
   position: relative;
   min-width: 0;
   min-height: 0;
@@ -466,7 +468,7 @@ defineExpose({ nudge, drawn, points: withPoints, pointAt });
 }
 .stage {
   position: absolute;
-  inset: 0;
+  inset: 0 0 var(--chips);
   overflow: hidden;
   touch-action: none;
   outline-offset: -1px;

@@ -1,0 +1,49 @@
+/** How much room the panels of the workspace have, which are folded away, and whether the picture has it all. Remembered. */
+import { useLocalStorage } from "@vueuse/core";
+import { defineStore } from "pinia";
+import { computed, ref } from "vue";
+
+export type Panel = "troupe" | "values" | "sheet" | "vine";
+
+/** What a panel is called, where it lies, and how large it can be, px. */
+export interface PanelRoom {
+  readonly name: string;
+  /** Which of its edges is dragged. */
+  readonly edge: "right" | "left" | "top";
+  readonly least: number;
+  readonly most: number;
+  readonly usual: number;
+}
+
+export const PANELS: Readonly<Record<Panel, PanelRoom>> = {
+  troupe: { name: "Troupe", edge: "right", least: 150, most: 420, usual: 208 },
+  values: { name: "Values", edge: "left", least: 260, most: 460, usual: 300 },
+  sheet: { name: "Time sheet", edge: "top", least: 100, most: 420, usual: 180 },
+  vine: { name: "Vine", edge: "top", least: 150, most: 320, usual: 168 },
+};
+/** What of a folded panel is left to bring it back by, px. */
+const FOLDED = 14;
+
+export const useRoom = defineStore("room", () => {
+  const sizes = {
+    troupe: useLocalStorage("troupe-width", PANELS.troupe.usual),
+    values: useLocalStorage("values-width", PANELS.values.usual),
+    sheet: useLocalStorage("sheet-height", PANELS.sheet.usual),
+    vine: useLocalStorage("vine-height", PANELS.vine.usual),
+  };
+  const folded = useLocalStorage<Panel[]>("folded-panels", []);
+  /** Whether the picture and the transport have all of the page. */
+  const big = ref(false);
+
+  const isFolded = (panel: Panel): boolean => folded.value.includes(panel);
+  const isOpen = (panel: Panel): boolean => !big.value && !isFolded(panel);
+  function fold(panel: Panel): void {
+    folded.value = isFolded(panel) ? folded.value.filter((one) => one !== panel) : [...folded.value, panel];
+  }
+  /** The px a panel takes. */
+  const taken = (panel: Panel): number => (big.value ? 0 : isFolded(panel) ? FOLDED : sizes[panel].value);
+  const columns = computed(() => `${taken("troupe")}px minmax(0, 1fr) ${taken("values")}px`);
+  const rows = computed(() => `48px minmax(200px, 1fr) ${taken("sheet")}px ${taken("vine")}px`);
+
+  return { sizes, folded, big, isFolded, isOpen, fold, columns, rows };
+});
