@@ -1,5 +1,5 @@
 /** Channels of an object by name, settings of its rules among them: those are named `rule:setting`. */
-import type { Channel, Key, Rule, SceneObject } from "./types";
+import type { Channel, Key, Rule, RuleWords, SceneObject, SettingWords } from "./types";
 
 /** Whether a channel holds numbers, and no colours, points, outlines or looks. */
 export const holdsNumbers = (channel: { readonly unit: string }): boolean =>
@@ -33,6 +33,16 @@ export const keyedSettings = (thing: SceneObject): { rule: Rule; setting: string
       Object.keys(rule.settings ?? {}).map((setting) => ({ rule, setting, name: `${rule.id}:${setting}` })),
     )
     .filter((one) => keysOf(thing, one.name).length > 0 || channelOf(thing, one.name)?.formula);
+
+/** Every number and colour setting of an object's rules, with the words for both. */
+export const rulesWithSettings = (
+  thing: SceneObject,
+  kinds: readonly RuleWords[],
+): { rule: Rule; words: RuleWords; setting: SettingWords }[] =>
+  thing.rules.flatMap((rule) => {
+    const words = kinds.find((one) => one.kind === rule.kind);
+    return (words?.settings ?? []).map((setting) => ({ rule, words: words!, setting }));
+  });
 
 /** The names of all channels with keys, settings included. */
 export const keyedNames = (thing: SceneObject): string[] => [

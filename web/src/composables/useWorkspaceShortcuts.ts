@@ -18,6 +18,7 @@ import { useTimeView } from "@/stores/timeView";
 export interface WorkspaceDoes {
   readonly nudge: (kind: Grip["kind"], by: Record<string, number>) => void;
   readonly shortcuts: () => void;
+  readonly find: () => void;
   readonly export: () => void;
   readonly add: () => void;
   readonly live: () => void;
@@ -167,6 +168,7 @@ export function useWorkspaceShortcuts(does: WorkspaceDoes): readonly Shortcut[] 
     one("Page", ["Ctrl+z"], "Undo", () => void scene.undo()),
     one("Page", ["Ctrl+Shift+z", "Ctrl+y"], "Redo", () => void scene.redo()),
     one("Page", ["Ctrl+e"], "Export", does.export),
+    one("Page", ["Ctrl+k"], "Find anything by its name", does.find),
     one("Page", ["?"], "This sheet", does.shortcuts),
   ];
 }

@@ -1,4 +1,4 @@
-/** How much room the panels of the workspace have, which are folded away, and whether the picture has it all. Remembered. */
+/** How much room the panels of the workspace have, which are folded away (both remembered), and whether the picture has it all. */
 import { useLocalStorage } from "@vueuse/core";
 import { defineStore } from "pinia";
 import { computed, ref } from "vue";
@@ -34,6 +34,8 @@ export const useRoom = defineStore("room", () => {
   const folded = useLocalStorage<Panel[]>("folded-panels", []);
   /** Whether the picture and the transport have all of the page. */
   const big = ref(false);
+  /** Whether something is being looked for by its name. */
+  const finding = ref(false);
 
   const isFolded = (panel: Panel): boolean => folded.value.includes(panel);
   const isOpen = (panel: Panel): boolean => !big.value && !isFolded(panel);
@@ -45,5 +47,5 @@ export const useRoom = defineStore("room", () => {
   const columns = computed(() => `${taken("troupe")}px minmax(0, 1fr) ${taken("values")}px`);
   const rows = computed(() => `48px minmax(200px, 1fr) ${taken("sheet")}px ${taken("vine")}px`);
 
-  return { sizes, folded, big, isFolded, isOpen, fold, columns, rows };
+  return { sizes, folded, big, finding, isFolded, isOpen, fold, columns, rows };
 });

@@ -13,6 +13,7 @@ import ParadeDialog from "@/components/parades/ParadeDialog.vue";
 import ReadersDialog from "@/components/dialogs/ReadersDialog.vue";
 import ExportDialog from "@/components/dialogs/ExportDialog.vue";
 import SceneSettings from "@/components/dialogs/SceneSettings.vue";
+import FindDialog from "@/components/dialogs/FindDialog.vue";
 import ShortcutsDialog from "@/components/dialogs/ShortcutsDialog.vue";
 import BringBar from "@/components/pictures/BringBar.vue";
 import PictureStage from "@/components/picture/PictureStage.vue";
@@ -43,6 +44,7 @@ const linking = useLinking();
 const live = useLive();
 const inside = useInside();
 const said = useSaid();
+const room = useRoom();
 const router = useRouter();
 
 const stage = ref<InstanceType<typeof PictureStage>>();
@@ -52,13 +54,14 @@ const mounted = {
   export: useOnceTrue(() => exporting.value),
   settings: useOnceTrue(() => setting.value),
   shortcuts: useOnceTrue(() => helping.value),
+  find: useOnceTrue(() => room.finding),
 };
 const missing = ref(false);
-const room = useRoom();
 
 const shortcuts = useWorkspaceShortcuts({
   nudge: (kind, by) => void stage.value?.nudge(kind, by),
   shortcuts: () => (helping.value = true),
+  find: () => (room.finding = true),
   export: () => (exporting.value = true),
   live: () => live.begin(),
   drawing: (what) => stage.value?.drawn(what) ?? false,
@@ -193,6 +196,7 @@ const ready = computed(() => scene.head !== null && vocabulary.words !== null);
     <ReadersDialog />
     <ExportDialog v-if="mounted.export.value" v-model="exporting" />
     <SceneSettings v-if="mounted.settings.value" v-model="setting" />
+    <FindDialog v-if="mounted.find.value" v-model="room.finding" :shortcuts="shortcuts" />
     <ShortcutsDialog v-if="mounted.shortcuts.value" v-model="helping" :shortcuts="shortcuts" />
   </div>
   <main v-else class="waiting">

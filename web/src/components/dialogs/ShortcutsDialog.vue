@@ -2,23 +2,14 @@
 import { ElDialog } from "element-plus";
 import { computed } from "vue";
 import type { Shortcut } from "@/composables/useShortcuts";
+import { keyWords } from "@/geometry/keyWords";
 
 const open = defineModel<boolean>({ required: true });
 const props = defineProps<{ shortcuts: readonly Shortcut[] }>();
 const groups = computed(() => [...Map.groupBy(props.shortcuts, (one) => one.group)]);
-const NAMES: Record<string, string> = {
-  ArrowLeft: "←",
-  ArrowRight: "→",
-  ArrowUp: "↑",
-  ArrowDown: "↓",
-  PageUp: "Page Up",
-  PageDown: "Page Down",
-};
 /** Four arrows in a row are written as one word. */
 const shown = (keys: readonly string[]): readonly string[] =>
   keys.length === 4 && keys.every((key) => key.includes("Arrow")) ? [keys[0]!.replace("ArrowLeft", "arrows")] : keys;
-const parts = (key: string): string[] =>
-  key.split(/\+(?=.)/).map((part) => NAMES[part] ?? (part.length === 1 ? part.toUpperCase() : part));
 </script>
 
 <template>
@@ -30,7 +21,7 @@ const parts = (key: string): string[] =>
           <template v-for="one in list" :key="one.says">
             <dt>
               <template v-for="(key, i) in shown(one.keys)" :key="key"
-                ><span v-if="i"> </span><kbd v-for="part in parts(key)" :key="part">{{ part }}</kbd></template
+                ><span v-if="i"> </span><kbd v-for="part in keyWords(key)" :key="part">{{ part }}</kbd></template
               >
             </dt>
             <dd>{{ one.says }}</dd>

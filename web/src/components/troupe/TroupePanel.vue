@@ -13,10 +13,12 @@ import { useRowsInView } from "@/composables/useRowsInView";
 import { useTroupe } from "@/composables/useTroupe";
 import { useTroupeTree } from "@/composables/useTroupeTree";
 import type { SceneObject } from "@/api/types";
+import { useRoom } from "@/stores/room";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
 
 const scene = useScene();
+const room = useRoom();
 const selection = useSelection();
 const troupe = useTroupe();
 const hanging = ref<string | null>(null);
@@ -54,10 +56,20 @@ function drop(target: SceneObject, where: "before" | "after" | "onto"): void {
   <section class="troupe" aria-label="Troupe">
     <div class="panel-head">
       <h2>Troupe</h2>
-      <AddMenu
-        ><button class="round small" title="Add an object (N)" aria-label="Add an object">
-          <VineIcon name="add" /></button
-      ></AddMenu>
+      <span class="heads">
+        <button
+          class="round small"
+          title="Find an object, a dial, a value or something to do, by its name (Ctrl+K)"
+          aria-label="Find anything"
+          @click="room.finding = true"
+        >
+          <VineIcon name="find" />
+        </button>
+        <AddMenu
+          ><button class="round small" title="Add an object (N)" aria-label="Add an object">
+            <VineIcon name="add" /></button
+        ></AddMenu>
+      </span>
     </div>
     <div v-if="entries.length" v-bind="containerProps" class="list">
       <ul v-bind="wrapperProps" role="listbox" aria-label="Objects, the foremost first" tabindex="-1">
@@ -95,6 +107,9 @@ function drop(target: SceneObject, where: "before" | "after" | "onto"): void {
 </template>
 
 <style scoped>
+.heads {
+  display: flex;
+}
 .troupe {
   display: flex;
   flex-direction: column;

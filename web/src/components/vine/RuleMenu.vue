@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /** The last place of the vine: put another rule on, from small pictures of what it does, or ready-made. */
 import { ElPopover } from "element-plus";
-import { computed, ref } from "vue";
+import { computed, ref, watch } from "vue";
+import { found } from "@/geometry/finding";
 import VineIcon from "@/components/common/VineIcon.vue";
 import { RouterLink } from "vue-router";
 import FollowChainDialog from "@/components/vine/FollowChainDialog.vue";
@@ -46,6 +47,24 @@ const presets = computed(() => {
   );
   return (vocabulary.words?.presets ?? []).filter((one) => kinds.has(one.kind) === special && !colour.value);
 });
+/** What is left of both while something is typed: by their names and by what they say of themselves. */
+const typed = ref("");
+const left = <T extends { label: string; about: string }>(all: readonly T[]): readonly T[] =>
+  typed.value.trim()
+    ? found(
+        all.map((one) => ({ name: one.label, kind: one.about, one })),
+        typed.value,
+        all.length,
+      ).map(({ one }) => one)
+    : all;
+const listed = computed(() => left(words.value));
+const readyMade = computed(() => left(presets.value));
+watch(open, () => (typed.value = ""));
+function addFirst(): void {
+  const [rule, preset] = [listed.value[0], readyMade.value[0]];
+  if (rule) void add(rule.kind);
+  else if (preset) void add(preset.kind, preset.settings, preset.moves, preset.loops);
+}
 /** Something else to begin a link with: the object below, or a dial. */
 const other = computed(() => scene.objects.find((one) => one.id !== selection.objectId) ?? scene.dials[0]);
 function link(): void {
@@ -89,9 +108,20 @@ async function add(
         <VineIcon name="add" />
       </button>
     </template>
-    <h3>Add a rule</h3>
+    <div class="line">
+      <h3>Add a rule</h3>
+      <input
+        v-model="typed"
+        type="search"
+        placeholder="Type to find one"
+        aria-label="Find a rule"
+        spellcheck="false"
+        @keydown.enter.prevent="addFirst"
+      />
+    </div>
+    <p v-if="!listed.length && !readyMade.length" class="none">Nothing is called so. Try fewer letters.</p>
     <div class="choices">
-      <button v-for="rule in words" :key="rule.kind" :title="rule.about" @click="add(rule.kind)">
+      <button v-for="rule in listed" :key="rule.kind" :title="rule.about" @click="add(rule.kind)">
         <RulePicture :before="rule.before" :after="rule.after" :drawn="rule.drawn" :shown="rule.shown" />
         <strong>{{ rule.label }}</strong>
         <span>{{ rule.about }}</span>
@@ -131,7 +161,7 @@ async function add(
     </div>
     <div class="presets">
       <button
-        v-for="preset in presets"
+        v-for="preset in readyMade"
         :key="preset.name"
         class="chip small"
         :title="preset.about"
@@ -201,6 +231,20 @@ h3 {
 .line a {
   text-decoration: none;
   color: inherit;
+}
+input[type="search"] {
+  font: inherit;
+  font-size: 12px;
+  width: 180px;
+  padding: 3px 8px;
+  border: 1px solid var(--line);
+  border-radius: var(--radius-s);
+  background: var(--paper);
+  color: var(--ink);
+}
+.none {
+  color: var(--ink-2);
+  margin: 4px 0;
 }
 .presets {
   display: flex;

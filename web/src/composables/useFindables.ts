@@ -1,0 +1,82 @@
+/** Everything that can be found by its name: objects, dials, cues, values and settings of the picked object, and what the keyboard does. */
+import { computed } from "vue";
+import { rulesWithSettings } from "@/api/channels";
+import type { Shortcut } from "@/composables/useShortcuts";
+import { keyWords } from "@/geometry/keyWords";
+import type { Findable } from "@/geometry/finding";
+import { usePlayback } from "@/stores/playback";
+import { useScene } from "@/stores/scene";
+import { useSelection } from "@/stores/selection";
+import { useVocabulary } from "@/stores/vocabulary";
+
+export interface Found extends Findable {
+  readonly id: string;
+  /** The keys that do the same, one by one. */
+  readonly keys: readonly string[];
+  readonly run: () => void;
+}
+
+export function useFindables(shortcuts: readonly Shortcut[]) {
+  const scene = useScene();
+  const selection = useSelection();
+  const playback = usePlayback();
+  const vocabulary = useVocabulary();
+
+  const objects = computed(() =>
+    scene.objects.map((one): Found => {
+      const kind = one.kind === "shape" ? one.shape.type : one.kind;
+      return { id: `object ${one.id}`, name: one.name, kind, keys: [], run: () => selection.pick(one.id) };
+    }),
+  );
+  const dials = computed(() =>
+    scene.dials.map((one): Found => ({
+      id: `dial ${one.id}`,
+      name: one.name,
+      kind: "dial",
+      keys: [],
+      run: () => selection.pick(one.id),
+    })),
+  );
+  const cues = computed(() =>
+    (scene.head?.cues ?? []).map((cue): Found => {
+      const run = (): void => {
+        playback.setRange(cue.first, cue.last);
+        playback.goTo(cue.first);
+      };
+      return { id: `cue ${cue.id}`, name: cue.name, kind: "cue", keys: [], run };
+    }),
+  );
+  const values = computed(() => {
+    const thing = selection.thing;
+    if (!thing) return [];
+    const rows = selection.rows.map((row): Found => {
+      const run = (): void => selection.pickRow(row.name);
+      return { id: `value ${row.name}`, name: `${row.name} of ${thing.name}`, kind: "value", keys: [], run };
+    });
+    const settings = rulesWithSettings(thing, vocabulary.words?.rules ?? []).map(({ rule, words, setting }): Found => {
+      const acted = vocabulary
+        .rowsOf(thing)
+        .find((row) =>
+          row.channels.some((channel) =>
+            rule.channels === "keyed" ? channel.unit !== "point" : rule.channels.includes(channel.name),
+          ),
+        );
+      const name = `${words.label} ${setting.label} of ${thing.name}`;
+      const run = (): void => void (acted && selection.pickRow(acted.name));
+      return { id: `setting ${rule.id} ${setting.name}`, name, kind: "setting", keys: [], run };
+    });
+    return [...rows, ...settings];
+  });
+  const commands = computed(() =>
+    shortcuts
+      .filter((one) => one.keys.length === 1)
+      .map((one): Found => ({
+        id: `command ${one.says}`,
+        name: one.says,
+        kind: one.group.toLowerCase(),
+        keys: keyWords(one.keys[0]!),
+        run: () => one.run(one.keys[0]!),
+      })),
+  );
+  return computed(() => [...objects.value, ...dials.value, ...cues.value, ...values.value, ...commands.value]);
+}
