@@ -304,6 +304,24 @@ class Anything:
                 return self.draw.choice([*known, "in1", f"in{self.draw.randrange(99)}"])
             case "how" if kind == "lay-behind":
                 return self.one_of("fill", "tile", "stay")
+            case "objects" if kind in ("move-objects", "align-objects", "distribute-objects", "spread-in-time"):
+                return self.draw.sample([one.id for one in scene.objects] or ["gone"], min(max(1, len(scene.objects)), 4))
+            case "side" if kind == "align-objects":
+                return self.one_of("left", "middle", "right", "top", "centre", "bottom")
+            case "to" if kind == "align-objects":
+                return self.one_of("each-other", "picture")
+            case "along" if kind == "distribute-objects":
+                return self.one_of("across", "down")
+            case "what" if kind == "distribute-objects":
+                return self.one_of("gaps", "middles")
+            case "order" if kind == "spread-in-time":
+                return self.one_of("troupe", "left-to-right", "chance")
+            case "how" if kind == "spread-in-time":
+                return self.one_of("keys", "rule")
+            case "later":
+                return self.small()
+            case "seed":
+                return self.draw.randrange(0, 99)
             case "id" if kind == "ground-shadow":
                 return f"g{self.draw.randrange(99)}"
             case "id" if kind in ("set-gradient", "add-stop", "remove-stop"):

@@ -42,7 +42,7 @@ def test_a_valley_is_walked_through_with_camera_and_depths_set_by_hand(page: Pag
     w.key("Travel")
     w.go_to("40")
     frame = page.get_by_test_id("camera-frame").bounding_box()
-    edge = (frame["x"] + frame["width"] * 0.3, frame["y"] + 7)
+    edge = (frame["x"] + frame["width"] * 0.1, frame["y"] + 7)
     w.drag(edge, (edge[0] + 160 * (frame["width"] - 14) / 1280, edge[1]))
     assert abs(w.keys("Camera", "x")[1][1] - 800) < 2
     w.type_value("Travel x", "800")

@@ -42,6 +42,8 @@ _BLENDS = {
 _SMOOTH = skia.SamplingOptions(skia.FilterMode.kLinear, skia.MipmapMode.kLinear)
 #: Half of what is repeated without end, as far as layers are concerned: px, beyond every picture.
 _ENDLESS = 1e7
+#: Layers go on so many px beyond what is needed of them: edges that are cut are not smoothed as others.
+_ROOM = 8
 #: Gradients whose ends lie nearer, px, have no length.
 _NOWHERE = 1e-6
 _CRISP = skia.SamplingOptions(skia.FilterMode.kNearest)
@@ -185,7 +187,8 @@ class _Interpreter:
         box = total.mapRect(self._extent(step.children, frame))
         reach = sum(reach_of(effect, frame, measure, box) for effect, measure in zip(step.effects, measures, strict=True))
         # What lies farther off the canvas than effects reach is never seen.
-        around = self._canvas.getDeviceClipBounds().makeOutset(ceil(reach) + 1, ceil(reach) + 1)
+        room = ceil(reach) + _ROOM
+        around = self._canvas.getDeviceClipBounds().makeOutset(room, room)
         if not box.intersect(skia.Rect.Make(around)):
             return
         layer = self._painted(step.children, box.roundOut().makeOutset(1, 1), frame)

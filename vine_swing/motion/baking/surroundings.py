@@ -66,7 +66,7 @@ def surroundings_of(
 def measured(element: Element) -> tuple[float, float, float, float]:
     """left, top, right, bottom of what is drawn of an element, worked out at a single frame; curves are measured themselves, lines without their
     width."""
-    drawn = _drawn(element.objects, element.parades, element.insets, np.array([[1.0, 0, 0, 1, 0, 0]]), 0)
+    drawn = drawn_outlines(element.objects, element.parades, element.insets, np.array([[1.0, 0, 0, 1, 0, 0]]), 0)
     boxes = [moved.extent() for moved in drawn if len(moved.points)]
     if not boxes:
         return 0.0, 0.0, 0.0, 0.0
@@ -74,7 +74,7 @@ def measured(element: Element) -> tuple[float, float, float, float]:
     return min(left), min(top), max(right), max(bottom)
 
 
-def _drawn(
+def drawn_outlines(
     objects: Mapping[str, BakedObject], parades: Mapping[str, BakedParade], insets: Mapping[str, BakedInset], above: Array, row: int
 ) -> list[Outline]:
     """The outlines of some objects, and of the copies and the scenes inside them, at a row, moved by a matrix (1, 6)."""
@@ -88,12 +88,14 @@ def _drawn(
             element = copies.element
             for k in range(copies.count):
                 if copies.places.opacity[k, 0] > 0:
-                    found += _drawn(element.objects, element.parades, element.insets, matrix.multiply(world, copies.places.matrices[k, :1]), 0)
+                    found += drawn_outlines(
+                        element.objects, element.parades, element.insets, matrix.multiply(world, copies.places.matrices[k, :1]), 0
+                    )
         if (inset := insets.get(object_id)) is not None:
             inner, at = inset.inner, int(_row(inset.rows, row)[0])
             copied = inner.plan.below(set(inner.parades)) - inner.parades.keys()
             shown = {one: thing for one, thing in inner.objects.items() if one not in copied}
-            found += _drawn(shown, inner.parades, inner.insets, matrix.multiply(world, inset.corner), at)
+            found += drawn_outlines(shown, inner.parades, inner.insets, matrix.multiply(world, inset.corner), at)
     return found
 
 

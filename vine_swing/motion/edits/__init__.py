@@ -10,6 +10,7 @@ from typing import Annotated
 from pydantic import Field, ValidationError
 
 from vine_swing.motion.basics.errors import EditError
+from vine_swing.motion.edits.arranging import AlignObjects, DistributeObjects, MoveObjects, SpreadInTime
 from vine_swing.motion.edits.base import Edit
 from vine_swing.motion.edits.camera import AddCamera, PinObject, SetDepths
 from vine_swing.motion.edits.cues import AddCue, DeleteCue, LayPresses, SetCue
@@ -158,6 +159,10 @@ AnyEdit = Annotated[
     | AddFont
     | RemoveFont
     | SetLine
+    | MoveObjects
+    | AlignObjects
+    | DistributeObjects
+    | SpreadInTime
     | GroundShadow
     | FogByDistance
     | SetGradient

@@ -3,7 +3,9 @@ import { beginDrag } from "@/composables/useDrag";
 import { ref, shallowRef } from "vue";
 import { numberAt, valuesAt } from "@/api/motion";
 import { useChanging } from "@/composables/useChanging";
-import { type Point, toMatrix } from "@/geometry/matrix";
+import type { Edit } from "@/api/types";
+import { useSeveral } from "@/composables/useSeveral";
+import { type Point, rounded, straightened, toMatrix } from "@/geometry/matrix";
 import { carrierOf } from "@/picture/boxes";
 import type { useSnapping } from "@/composables/useSnapping";
 import { beginMove, beginPivot, beginScale, beginTurn, type Drag, type Held } from "@/picture/drags";
@@ -22,6 +24,7 @@ export function usePictureDrag(toPicture: (event: PointerEvent) => Point, snappi
   const selection = useSelection();
   const playback = usePlayback();
   const changing = useChanging();
+  const several = useSeveral();
 
   const active = ref<Grip["kind"] | null>(null);
   /** The values being dragged, for showing beside the pointer. */
@@ -77,6 +80,28 @@ export function usePictureDrag(toPicture: (event: PointerEvent) => Point, snappi
     beginDrag(event, { move, end });
   }
 
+  /** Move all picked objects by a common drag. */
+  function beginTogether(event: PointerEvent): void {
+    if (event.button !== 0) return;
+    event.preventDefault();
+    event.stopPropagation();
+    const [from, press] = [toPicture(event), { x: event.clientX, y: event.clientY }];
+    let wanted: Edit | null = null;
+    playback.pause();
+    selection.pickRow(ROW.move);
+    beginDrag(event, {
+      move: (e) => {
+        if (!wanted && Math.hypot(e.clientX - press.x, e.clientY - press.y) < SLACK) return;
+        const to = toPicture(e);
+        const by = { x: to.x - from.x, y: to.y - from.y };
+        const { x, y } = e.shiftKey ? straightened(by) : by;
+        wanted = several.moveEdit(rounded(x, 0.1), rounded(y, 0.1));
+        void scene.lookAt([wanted]);
+      },
+      end: (kept) => void (wanted && (kept ? scene.edit([wanted]) : scene.letGo())),
+    });
+  }
+
   async function putPivot(id: string, to: Record<string, number>): Promise<void> {
     await scene.edit([{ edit: "move-pivot", id, frame: playback.frame, x: to["pivot.x"] ?? 0, y: to["pivot.y"] ?? 0 }]);
   }
@@ -87,6 +112,10 @@ export function usePictureDrag(toPicture: (event: PointerEvent) => Point, snappi
     const thing = selection.object;
     if (!start || !thing) return;
     selection.pickRow(ROW[kind]);
+    if (kind === "move" && selection.several) {
+      await scene.edit([several.moveEdit(by["x"] ?? 0, by["y"] ?? 0)]);
+      return;
+    }
     const next = Object.fromEntries(
       Object.entries(by).map(([name, amount]) => {
         const now = start.values[name] ?? 0;
@@ -102,7 +131,7 @@ export function usePictureDrag(toPicture: (event: PointerEvent) => Point, snappi
     else await changing.make(thing, next, true);
   }
 
-  return { active, values, begin, nudge };
+  return { active, values, begin, beginTogether, nudge };
 }
 
 /** A camera whose frame is made larger looks from farther away. */

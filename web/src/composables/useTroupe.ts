@@ -127,9 +127,13 @@ export function useTroupe() {
   }
 
   /** Copy an object with all that hangs on it; the copy lies just beside it in time and place. */
-  async function duplicate(id: string): Promise<void> {
-    if (isDial(id)) return;
-    const ids = new Map(withParts(id, scene.parts).map((part) => [part, newId()]));
+  const duplicate = (id: string): Promise<void> => duplicateAll([id]);
+
+  /** The same of several at once, in one step. */
+  async function duplicateAll(all: readonly string[]): Promise<void> {
+    const whole = all.filter((id) => !isDial(id));
+    if (!whole.length) return;
+    const ids = new Map(whole.flatMap((id) => withParts(id, scene.parts)).map((part) => [part, newId()]));
     const edits = scene.objects
       .filter((one) => ids.has(one.id))
       .map((one): Edit => {
@@ -138,7 +142,7 @@ export function useTroupe() {
       });
     // Parents must be there before what hangs on them.
     edits.sort((a, b) => depthOf(a) - depthOf(b));
-    if (await scene.edit(edits)) selection.pick(ids.get(id) ?? null);
+    if (await scene.edit(edits)) selection.pickAll(whole.flatMap((id) => ids.get(id) ?? []));
 
     function depthOf(edit: Edit): number {
       let depth = 0;
@@ -180,5 +184,5 @@ export function useTroupe() {
     selection.pick(ids[(at + by + ids.length) % ids.length] ?? null);
   }
 
-  return { add, addFigure, duplicate, remove, hangOn, pin, show, reorder, moveTo, pickNext };
+  return { add, addFigure, duplicate, duplicateAll, remove, hangOn, pin, show, reorder, moveTo, pickNext };
 }

@@ -1,5 +1,6 @@
 /** The workspace's keyboard, as one table. */
 import type { Shortcut } from "@/composables/useShortcuts";
+import { useSeveral } from "@/composables/useSeveral";
 import { useTroupe } from "@/composables/useTroupe";
 import { useChanging } from "@/composables/useChanging";
 import { useLeafActions } from "@/composables/useLeafActions";
@@ -36,6 +37,7 @@ export function useWorkspaceShortcuts(does: WorkspaceDoes): readonly Shortcut[] 
   const time = useTimeView();
   const room = useRoom();
   const troupe = useTroupe();
+  const several = useSeveral();
   const changing = useChanging();
   const leaf = useLeafActions();
   const inside = useInside();
@@ -110,6 +112,16 @@ export function useWorkspaceShortcuts(does: WorkspaceDoes): readonly Shortcut[] 
       () => void (leaf.copied.value && (leaf.pasting.value = true)),
     ),
     one("Keys", ["(", ")"], "Previous, next key of the chosen row", (key) => toKey(key === "(" ? -1 : 1, true)),
+    one("Picked object", ["Ctrl+Alt+a"], "Pick every object that hangs on nothing", () =>
+      selection.pickAll(scene.objects.filter((it) => !it.parent && it.kind !== "camera").map((it) => it.id)),
+    ),
+    one("Picked object", ["Ctrl+Alt+i"], "Pick all others instead", () =>
+      selection.pickAll(
+        scene.objects
+          .filter((it) => !it.parent && it.kind !== "camera" && !selection.picked.includes(it.id))
+          .map((it) => it.id),
+      ),
+    ),
     one("Picked object", ["PageDown"], "Pick the next object of the troupe", () => troupe.pickNext(1)),
     one("Picked object", ["PageUp"], "Pick the previous one", () => troupe.pickNext(-1)),
     ...nudges(does.nudge),
@@ -123,7 +135,7 @@ export function useWorkspaceShortcuts(does: WorkspaceDoes): readonly Shortcut[] 
       "Picked object",
       ["Ctrl+d"],
       "Duplicate",
-      withThing((id) => void troupe.duplicate(id)),
+      withThing((id) => void (selection.several ? several.duplicate() : troupe.duplicate(id))),
     ),
     one(
       "Picked object",
@@ -131,6 +143,7 @@ export function useWorkspaceShortcuts(does: WorkspaceDoes): readonly Shortcut[] 
       "Delete the picked leaves or points, else the object",
       withThing((id) => {
         if (picks.count) void leaf.remove();
+        else if (selection.several) void several.remove();
         else if (!does.points("remove")) void troupe.remove(id);
       }),
     ),

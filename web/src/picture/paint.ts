@@ -99,6 +99,9 @@ function paintGroup(
   given(layer);
 }
 
+/** Layers go on so many px beyond what is needed of them: edges that are cut are not smoothed as others. */
+const ROOM = 8;
+
 /** Paint a group on a layer of its own, apply its effects there, and lay it on. */
 function paintWithEffects(
   ctx: CanvasRenderingContext2D,
@@ -121,7 +124,7 @@ function paintWithEffects(
   const painted = extentOf(step.steps, looked, base, earlier, true);
   const reach = painted ? withReach(painted, step, looked, frame, base) : null;
   // What lies farther off the canvas than effects reach is never seen.
-  const box = painted && reach && within(painted, ctx.canvas, Math.ceil(painted.left - reach.left) + 1);
+  const box = painted && reach && within(painted, ctx.canvas, Math.ceil(painted.left - reach.left) + ROOM);
   if (!box) return;
   const paintLayer = (steps: readonly Step[], where: Extent, seen: Looked): Layer => {
     const layer = emptyLayer(where);

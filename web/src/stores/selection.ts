@@ -1,7 +1,7 @@
 /** What is picked on the page, and how the page is set. Nothing of this is kept with the scene. */
 import { useLocalStorage } from "@vueuse/core";
 import { defineStore } from "pinia";
-import { computed, ref } from "vue";
+import { computed, ref, shallowRef } from "vue";
 import { keysOf as keysIn } from "@/api/channels";
 import type { Key } from "@/api/types";
 import { keysAt, usePicks } from "@/stores/picks";
@@ -19,6 +19,8 @@ export const useSelection = defineStore("selection", () => {
   const picks = usePicks();
 
   const objectId = ref<string | null>(null);
+  /** What is picked together with it. */
+  const also = shallowRef<ReadonlySet<string>>(new Set());
   const rowName = ref("Travel");
   const channelName = ref<string | null>(null);
   const renaming = ref<string | null>(null);
@@ -62,6 +64,14 @@ export const useSelection = defineStore("selection", () => {
   const thing = computed(() => scene.byId.get(objectId.value ?? "") ?? null);
   /** The picked object, where it is one of the troupe and no dial. */
   const object = computed(() => (thing.value && thing.value.kind !== "dial" ? thing.value : null));
+  /** All picked objects of the troupe, the one whose values are shown first. */
+  const picked = computed(() =>
+    [objectId.value, ...also.value].flatMap((id) => {
+      const one = id ? scene.byId.get(id) : undefined;
+      return one && one.kind !== "dial" ? [one.id] : [];
+    }),
+  );
+  const several = computed(() => picked.value.length > 1);
   const rows = computed(() => (thing.value ? vocabulary.rowsOf(thing.value) : []));
   /** The picked row, which can be a keyed setting of a rule. */
   const row = computed<Row | null>(
@@ -113,10 +123,32 @@ export const useSelection = defineStore("selection", () => {
     if (id !== objectId.value && !keepKeys) picks.clear();
     if (id !== objectId.value) copy.value = 0;
     objectId.value = id;
+    if (also.value.size) also.value = new Set();
     // What is picked can always be seen in the troupe.
     const above: string[] = [];
     for (let at = id ? scene.byId.get(id)?.parent : null; at; at = scene.byId.get(at)?.parent) above.push(at);
     if (above.some((one) => !unfolded.value.has(one))) unfolded.value = new Set([...unfolded.value, ...above]);
+  }
+
+  /** Pick an object together with those that are picked, or let go of it alone. */
+  function toggle(id: string): void {
+    const others = new Set(also.value);
+    if (objectId.value === null || scene.byId.get(objectId.value)?.kind === "dial") pick(id);
+    else if (id === objectId.value) {
+      const [next, ...rest] = others;
+      pick(next ?? null);
+      also.value = new Set(rest);
+    } else {
+      if (!others.delete(id)) others.add(id);
+      also.value = others;
+    }
+  }
+
+  /** Pick some objects together. */
+  function pickAll(ids: readonly string[]): void {
+    const [first, ...rest] = ids;
+    pick(first ?? null);
+    also.value = new Set(rest);
   }
 
   /** Show or fold the parts of an object. */
@@ -134,6 +166,7 @@ export const useSelection = defineStore("selection", () => {
 
   function reset(): void {
     objectId.value = null;
+    also.value = new Set();
     picks.clear();
     unfolded.value = new Set();
     renaming.value = null;
@@ -144,6 +177,11 @@ export const useSelection = defineStore("selection", () => {
 
   return {
     objectId,
+    also,
+    picked,
+    several,
+    toggle,
+    pickAll,
     rowName,
     channelName,
     leaves,

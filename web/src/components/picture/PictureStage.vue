@@ -15,6 +15,8 @@ import PictureDrives from "@/components/picture/PictureDrives.vue";
 import PictureHandles from "@/components/picture/PictureHandles.vue";
 import PictureOnion from "@/components/picture/PictureOnion.vue";
 import PicturePath from "@/components/picture/PicturePath.vue";
+import PictureSeveral from "@/components/picture/PictureSeveral.vue";
+import { useObjectBox } from "@/composables/useObjectBox";
 import PictureGradient from "@/components/picture/PictureGradient.vue";
 import PictureRules from "@/components/picture/PictureRules.vue";
 import PictureTools from "@/components/picture/PictureTools.vue";
@@ -64,6 +66,7 @@ const view = usePictureView(stage, width, height);
 const snapping = useSnapping(() => view.scale.value);
 const at = (event: PointerEvent | MouseEvent): Point => view.toPicture(event.clientX, event.clientY);
 const drag = usePictureDrag(at, snapping);
+const boxing = useObjectBox(at);
 const path = usePathEdit(at);
 const outline = useOutline();
 const drawing = useDrawing(at, () => view.scale.value, snapping);
@@ -188,8 +191,20 @@ function press(event: PointerEvent): void {
   }
   const point = at(event);
   const found = topmostAt(scene.motion, playback.frame, point, 5 / view.scale.value);
+  const together = event.shiftKey || event.ctrlKey || event.metaKey;
   if (!found) {
-    selection.pick(null);
+    if (!together) selection.pick(null);
+    boxing.begin(event);
+    return;
+  }
+  if (together) {
+    const id = pickable(found);
+    selection.toggle(id);
+    if (selection.picked.includes(id) && selection.several) drag.beginTogether(event);
+    return;
+  }
+  if (selection.several && selection.picked.some((id) => isOn(found, id))) {
+    drag.beginTogether(event);
     return;
   }
   if (!onPicked(found)) selection.pick(pickable(found));
@@ -209,9 +224,11 @@ linking.finder = underPointer;
 onBeforeUnmount(() => (linking.finder = null));
 
 /** Whether the object found belongs to what is picked already, so that a drag moves that. */
-function onPicked(found: string): boolean {
-  for (let id: string | null | undefined = found; id; id = scene.byId.get(id)?.parent)
-    if (id === selection.objectId) return true;
+const onPicked = (found: string): boolean => selection.objectId !== null && isOn(found, selection.objectId);
+
+/** Whether an object is another, or hangs on it. */
+function isOn(found: string, other: string): boolean {
+  for (let id: string | null | undefined = found; id; id = scene.byId.get(id)?.parent) if (id === other) return true;
   return false;
 }
 
@@ -396,7 +413,7 @@ defineExpose({ nudge, drawn, points: withPoints, pointAt });
         />
         <PictureCamera v-if="onStage && scene.camera" :id="scene.camera.id" :view="view" @grip="drag.begin" />
         <PictureHandles
-          v-if="selection.object && matrix && !playback.playing"
+          v-if="selection.object && matrix && !playback.playing && !selection.several"
           :thing="selection.object"
           :matrix="matrix"
           :box="box"
@@ -410,6 +427,7 @@ defineExpose({ nudge, drawn, points: withPoints, pointAt });
           :view="view"
           :to-picture="at"
         />
+        <PictureSeveral v-if="!playback.playing" :view="view" :box="boxing.shown.value" />
         <PictureGradient v-if="selection.tool === 'pick' && !playback.playing" :view="view" :to-picture="at" />
         <PictureRules
           v-if="selection.tool === 'pick' && selection.object?.rules.length && !playback.playing"

@@ -32,7 +32,11 @@ const troupe = useTroupe();
 const insets = useInsets();
 const inside = useInside();
 
-const picked = computed(() => selection.objectId === props.thing.id);
+const lead = computed(() => selection.objectId === props.thing.id);
+const picked = computed(() => lead.value || selection.also.has(props.thing.id));
+/** With Shift or Ctrl it is picked together with the others. */
+const pick = (event: MouseEvent): void =>
+  event.shiftKey || event.ctrlKey || event.metaKey ? selection.toggle(props.thing.id) : selection.pick(props.thing.id);
 const renaming = computed(() => selection.renaming === props.thing.id);
 /**
  * What its thumbnail shows, in drawing order. Read from the scene and not from its motion, which changes with every
@@ -77,7 +81,7 @@ watch(
   },
   { immediate: true },
 );
-watch(picked, (now) => now && row.value?.scrollIntoView({ block: "nearest" }), { flush: "post" });
+watch(lead, (now) => now && row.value?.scrollIntoView({ block: "nearest" }), { flush: "post" });
 
 async function rename(): Promise<void> {
   if (!renaming.value) return;
@@ -136,7 +140,7 @@ function dropHere(): void {
     :style="{ paddingLeft: `${6 + depth * 16}px` }"
     @pointerenter="near = true"
     @focusin="near = true"
-    @click="selection.pick(thing.id)"
+    @click="pick"
     @dblclick="selection.renaming = thing.id"
     @keydown.enter.self.prevent="selection.pick(thing.id)"
     @keydown.space.self.prevent="selection.pick(thing.id)"

@@ -72,7 +72,13 @@ function drop(target: SceneObject, where: "before" | "after" | "onto"): void {
       </span>
     </div>
     <div v-if="entries.length" v-bind="containerProps" class="list">
-      <ul v-bind="wrapperProps" role="listbox" aria-label="Objects, the foremost first" tabindex="-1">
+      <ul
+        v-bind="wrapperProps"
+        role="listbox"
+        aria-label="Objects, the foremost first"
+        aria-multiselectable="true"
+        tabindex="-1"
+      >
         <template
           v-for="{ row: { thing, depth, parts, inside } } in shown"
           :key="inside ? `${thing.id} ${inside.id}` : thing.id"

@@ -11,6 +11,7 @@ import FigurePanel from "@/components/figures/FigurePanel.vue";
 import DrivesList from "@/components/links/DrivesList.vue";
 import DialFields from "@/components/dials/DialFields.vue";
 import LookFields from "@/components/values/LookFields.vue";
+import SeveralPanel from "@/components/values/SeveralPanel.vue";
 import TextFields from "@/components/text/TextFields.vue";
 import ValueRow from "@/components/values/ValueRow.vue";
 import { textOf } from "@/composables/useText";
@@ -46,10 +47,15 @@ function flip(axis: "x" | "y"): void {
 <template>
   <section class="values" aria-label="Values at this frame">
     <div class="panel-head">
-      <h2 v-if="selection.thing">{{ selection.thing.name }} at frame {{ playback.textFrame }}</h2>
+      <h2 v-if="selection.several">{{ selection.picked.length }} objects at frame {{ playback.textFrame }}</h2>
+      <h2 v-else-if="selection.thing">{{ selection.thing.name }} at frame {{ playback.textFrame }}</h2>
       <h2 v-else>Values</h2>
     </div>
     <div v-if="selection.thing" class="rows">
+      <template v-if="selection.several">
+        <SeveralPanel />
+        <p class="first">Values of {{ selection.thing.name }}, the first of them</p>
+      </template>
       <FigurePanel v-if="selection.thing.kind === 'figure'" />
       <ParadePanel v-if="selection.thing.kind === 'parade'" :key="selection.thing.id" />
       <PicturePanel v-if="selection.thing.kind === 'picture'" :key="selection.thing.id" :thing="selection.thing" />
@@ -99,6 +105,11 @@ h2 {
 .empty {
   color: var(--ink-2);
   padding: 0 14px;
+}
+.first {
+  margin: 2px 14px 4px;
+  font-size: 12px;
+  color: var(--ink-2);
 }
 .flips {
   display: flex;

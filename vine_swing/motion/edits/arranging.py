@@ -1,0 +1,217 @@
+"""Edits of several objects at once: moved together, aligned, distributed, and spread in time."""
+
+from collections.abc import Mapping
+from typing import Annotated, Literal
+
+import numpy as np
+from numpy.typing import NDArray
+from pydantic import Field
+
+from vine_swing.motion.baking.baked import UNMOVED, Baked
+from vine_swing.motion.baking.bounds import Bounds, bounds_at
+from vine_swing.motion.baking.placing import BakedObject
+from vine_swing.motion.basics.errors import EditError
+from vine_swing.motion.basics.values import Frame, Id
+from vine_swing.motion.edits.base import Edit, in_time, object_in, with_object
+from vine_swing.motion.edits.keys import SetKey, SetValue
+from vine_swing.motion.rules.rule import Rule
+from vine_swing.motion.scene.cues import MAX_OBJECTS
+from vine_swing.motion.scene.model import Scene
+from vine_swing.motion.timing.channel import Channel
+from vine_swing.motion.timing.evaluate import evaluate
+from vine_swing.motion.timing.path import evaluate_path
+
+Array = NDArray[np.float64]
+_Objects = Annotated[tuple[Id, ...], Field(min_length=1, max_length=MAX_OBJECTS)]
+#: Moves smaller than this, px, are none.
+_NOTHING = 1e-9
+
+
+class _Together(Edit):
+    """objects: which; what hangs on another of them goes along with that. frame: as they are there. key: whether those without keys get some too."""
+
+    objects: _Objects
+    frame: Frame = 0.0
+    key: bool = False
+
+    def _tops(self, scene: Scene) -> list[str]:
+        """Those that hang on no other of them, each once."""
+        chosen = {object_in(scene, one).id for one in self.objects}
+        return [one for one in dict.fromkeys(self.objects) if not any(above.id in chosen for above in scene.upwards(scene.by_id[one].parent))]
+
+    def _moved(self, scene: Scene, baked: Baked, by: Mapping[str, tuple[float, float]]) -> Scene:
+        """The scene with objects moved by so many px of the picture at the frame."""
+        for object_id, (dx, dy) in by.items():
+            if abs(dx) > _NOTHING or abs(dy) > _NOTHING:
+                scene = moved_at(scene, baked, object_id, dx, dy, self.frame, key=self.key)
+        return scene
+
+    def _named(self, scene: Scene) -> str:
+        count = len(self.objects)
+        return object_in(scene, self.objects[0]).name if count == 1 else f"{count} objects"
+
+
+class MoveObjects(_Together):
+    """Move some objects by as many px of the picture."""
+
+    edit: Literal["move-objects"]
+    dx: Annotated[float, Field(strict=True, ge=-1e6, le=1e6)]
+    dy: Annotated[float, Field(strict=True, ge=-1e6, le=1e6)]
+
+    def apply(self, scene: Scene) -> Scene:
+        tops = self._tops(scene)
+        baked, _ = bounds_at(scene, (), self.frame)
+        return self._moved(scene, baked, dict.fromkeys(tops, (self.dx, self.dy)))
+
+    def label(self, scene: Scene) -> str:
+        return f"move {self._named(scene)}"
+
+
+class AlignObjects(_Together):
+    """Bring an edge or the middle of some objects to one line: of the box around all of them, or of the picture."""
+
+    edit: Literal["align-objects"]
+    side: Literal["left", "middle", "right", "top", "centre", "bottom"]
+    to: Literal["each-other", "picture"] = "each-other"
+
+    def apply(self, scene: Scene) -> Scene:
+        baked, bounds = bounds_at(scene, self._tops(scene), self.frame)
+        boxes = np.array(list(bounds.values()))
+        around = (*boxes[:, :2].min(axis=0), *boxes[:, 2:].max(axis=0)) if self.to == "each-other" else (0.0, 0.0, *map(float, scene.size))
+        line = _line(around, self.side)
+        across = self.side in ("left", "middle", "right")
+        by = {one: (line - _line(box, self.side), 0.0) if across else (0.0, line - _line(box, self.side)) for one, box in bounds.items()}
+        return self._moved(scene, baked, by)
+
+    def label(self, scene: Scene) -> str:
+        return f"align {self._named(scene)}"
+
+
+class DistributeObjects(_Together):
+    """Give some objects equal gaps, or middles at equal distances; the outermost stay where they are."""
+
+    edit: Literal["distribute-objects"]
+    along: Literal["across", "down"]
+    what: Literal["gaps", "middles"] = "gaps"
+
+    def apply(self, scene: Scene) -> Scene:
+        tops = self._tops(scene)
+        if len(tops) < 3:
+            raise EditError("there is something to distribute between two others only from three objects on; pick one more")
+        baked, bounds = bounds_at(scene, tops, self.frame)
+        side = 0 if self.along == "across" else 1
+        order = sorted(bounds, key=lambda one: bounds[one][side] + bounds[one][side + 2])
+        starts = np.array([bounds[one][side] for one in order])
+        sizes = np.array([bounds[one][side + 2] - bounds[one][side] for one in order])
+        if self.what == "gaps":
+            gap = (starts[-1] - starts[0] - sizes[:-1].sum()) / (len(order) - 1)
+            wanted = starts[0] + np.concatenate([[0.0], np.cumsum(sizes[:-1] + gap)])
+        else:
+            middles = starts + sizes / 2
+            wanted = np.linspace(middles[0], middles[-1], len(order)) - sizes / 2
+        moves = (wanted - starts).tolist()
+        by = {one: (move, 0.0) if side == 0 else (0.0, move) for one, move in zip(order, moves, strict=True)}
+        return self._moved(scene, baked, by)
+
+    def label(self, scene: Scene) -> str:
+        return f"distribute {self._named(scene)}"
+
+
+class SpreadInTime(_Together):
+    """Let each of some objects, with all that hangs on it, come so many frames after the one before: by shifting their keys, or by a rule Retime
+    that leaves them where they are. The first stays."""
+
+    edit: Literal["spread-in-time"]
+    later: Annotated[float, Field(strict=True, ge=-10_000, le=10_000)]
+    order: Literal["troupe", "left-to-right", "chance"] = "troupe"
+    seed: Annotated[int, Field(strict=True, ge=0, le=1_000_000_000)] = 1
+    how: Literal["keys", "rule"] = "keys"
+
+    def apply(self, scene: Scene) -> Scene:
+        for rank, object_id in enumerate(self._in_order(scene)):
+            if not rank * self.later:
+                continue
+            for one in [object_id, *_below(scene, object_id)]:
+                scene = _later(scene, one, rank * self.later, self.how)
+        return scene
+
+    def _in_order(self, scene: Scene) -> list[str]:
+        # The troupe lists the foremost first.
+        tops = sorted(self._tops(scene), key=lambda one: -scene.objects.index(scene.by_id[one]))
+        if self.order == "left-to-right":
+            _, bounds = bounds_at(scene, tops, self.frame)
+            return sorted(tops, key=lambda one: bounds[one][0] + bounds[one][2])
+        if self.order == "chance":
+            return [tops[n] for n in np.random.default_rng(self.seed).permutation(len(tops))]
+        return tops
+
+    def label(self, scene: Scene) -> str:
+        return f"spread {self._named(scene)} in time"
+
+
+def moved_at(scene: Scene, baked: Baked, object_id: str, dx: float, dy: float, frame: float, *, key: bool) -> Scene:
+    """The scene with an object moved by px of the picture at a frame: by keys where it has some or is to have, else for good.
+
+    `baked`: the scene, or an earlier version in which what the object hangs on is where it is now, at that frame.
+    """
+    thing, one = object_in(scene, object_id), baked.objects[object_id]
+    a, b, c, d = (float(part) for part in _carrier(baked, one)[0, :4])
+    det = a * d - b * c
+    if abs(det) < 1e-12:
+        raise EditError(f"what '{thing.name}' hangs on is flat at frame {frame:g}, so it cannot be moved there; go to another frame")
+    by = {"x": (d * dx - c * dy) / det, "y": (a * dy - b * dx) / det}
+    t = np.array([float(frame)])
+    if thing.is_keyed("path") and not (thing.is_keyed("x") or thing.is_keyed("y")):
+        x, y = evaluate_path(thing.channels["path"], t)[0]
+        return SetKey(edit="set-key", object=object_id, channel="path", frame=frame, value=(float(x + by["x"]), float(y + by["y"]))).apply(scene)
+    for name, amount in by.items():
+        if abs(amount) <= _NOTHING:
+            continue
+        channel = thing.channels.get(name, Channel())
+        spec = thing.specs[name]
+        base: float = float(channel.base) if isinstance(channel.base, int | float) else float(str(spec.default))
+        now = float(evaluate([channel], t)[0, 0]) if channel.keys else base
+        if channel.keys or key:
+            scene = SetKey(edit="set-key", object=object_id, channel=name, frame=frame, value=now + amount).apply(scene)
+        else:
+            scene = SetValue(edit="set-value", object=object_id, channel=name, value=now + amount).apply(scene)
+    return scene
+
+
+def _carrier(baked: Baked, one: BakedObject) -> Array:
+    """From the space an object moves in to the picture, (1, 6)."""
+    parent = one.source.parent
+    if parent is None:
+        return one.lens if one.lens is not None else UNMOVED
+    above = baked.objects[parent]
+    return above.view if one.source.bone is None else (above.seen_bones or above.bones)[one.source.bone]
+
+
+def _line(box: Bounds | tuple[float, ...], side: str) -> float:
+    left, top, right, bottom = (float(part) for part in box)
+    return {"left": left, "right": right, "middle": (left + right) / 2, "top": top, "bottom": bottom, "centre": (top + bottom) / 2}[side]
+
+
+def _below(scene: Scene, object_id: str) -> list[str]:
+    found = list(scene.children.get(object_id, ()))
+    for one in found:
+        found += scene.children.get(one, ())
+    return found
+
+
+def _later(scene: Scene, object_id: str, frames: float, how: Literal["keys", "rule"]) -> Scene:
+    thing = object_in(scene, object_id)
+    if how == "rule":
+        if not any(channel.keys for channel in thing.channels.values()):
+            return scene
+        taken = {rule.id for rule in thing.rules}
+        name = next(f"later-{n}" for n in range(1, 1000) if f"later-{n}" not in taken)
+        # Before all others: it reads the keys at another time, and rules go on as they did.
+        retime = Rule(id=name, kind="retime", channels="keyed", settings={"delay": Channel(base=frames)})
+        return with_object(scene, thing.but(rules=(retime, *thing.rules)))
+    rules = tuple(
+        rule.but(settings={name: in_time(one, 1.0, 0.0, frames) if isinstance(one, Channel) else one for name, one in rule.settings.items()})
+        for rule in thing.rules
+    )
+    channels = {name: in_time(one, 1.0, 0.0, frames) for name, one in thing.channels.items()}
+    return with_object(scene, thing.but(channels=channels, rules=rules))

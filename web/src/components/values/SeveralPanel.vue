@@ -1,0 +1,196 @@
+<script setup lang="ts">
+/** What can be done with several picked objects: aligned, given equal gaps, spread in time, grouped, copied, hidden, deleted. */
+import { computed, ref } from "vue";
+import NumberField from "@/components/common/NumberField.vue";
+import { chosenIn } from "@/components/common/chosen";
+import { useSeveral } from "@/composables/useSeveral";
+import { usePlayback } from "@/stores/playback";
+import { useScene } from "@/stores/scene";
+import { useSelection } from "@/stores/selection";
+
+const scene = useScene();
+const selection = useSelection();
+const playback = usePlayback();
+const several = useSeveral();
+
+const names = computed(() => selection.picked.map((id) => scene.byId.get(id)?.name ?? "").join(", "));
+const to = ref<"each-other" | "picture">("each-other");
+const [later, order, how, seed] = [
+  ref(6),
+  ref<"troupe" | "left-to-right" | "chance">("troupe"),
+  ref<"keys" | "rule">("keys"),
+  ref(1),
+];
+const wrong = ref("");
+const SIDES = [
+  { side: "left", says: "Left edges on one line", d: "M4 2v16M6.500 5h9v3h-9ZM6.500 12h5.500v3H6.500Z" },
+  { side: "middle", says: "Middles on one upright line", d: "M10 2v16M5 5h10v3H5ZM7 12h6v3H7Z" },
+  { side: "right", says: "Right edges on one line", d: "M16 2v16M4.500 5h9v3h-9ZM8 12h5.500v3H8Z" },
+  { side: "top", says: "Upper edges on one line", d: "M2 4h16M5 6.500h3v9H5ZM12 6.500h3v5.500h-3Z" },
+  { side: "centre", says: "Middles on one level line", d: "M2 10h16M5 5h3v10H5ZM12 7h3v6h-3Z" },
+  { side: "bottom", says: "Lower edges on one line", d: "M2 16h16M5 4.500h3v9H5ZM12 8h3v5.500h-3Z" },
+] as const;
+const SPREADS = [
+  { along: "across", what: "gaps", says: "Equal gaps from left to right", label: "gaps ↔" },
+  { along: "down", what: "gaps", says: "Equal gaps from top to bottom", label: "gaps ↕" },
+  { along: "across", what: "middles", says: "Middles equally far from left to right", label: "middles ↔" },
+  { along: "down", what: "middles", says: "Middles equally far from top to bottom", label: "middles ↕" },
+] as const;
+const anyHidden = computed(() => selection.picked.some((id) => scene.motion?.hidden.has(id)));
+
+async function said(answer: Promise<string | null | undefined>): Promise<void> {
+  wrong.value = (await answer) ?? "";
+}
+</script>
+
+<template>
+  <section class="several" aria-label="Objects picked together">
+    <p class="names" :title="names">{{ names }}</p>
+    <div class="line" role="group" aria-label="Align">
+      <button
+        v-for="one in SIDES"
+        :key="one.side"
+        class="icon-button"
+        :title="`${one.says}, at frame ${playback.textFrame}`"
+        :aria-label="one.says"
+        @click="several.align(one.side, to)"
+      >
+        <svg viewBox="0 0 20 20" aria-hidden="true"><path :d="one.d" /></svg>
+      </button>
+      <select
+        aria-label="Align to"
+        title="To the box around all of them, or to the picture"
+        :value="to"
+        @change="to = chosenIn($event) as 'picture'"
+      >
+        <option value="each-other">to each other</option>
+        <option value="picture">to the picture</option>
+      </select>
+    </div>
+    <div class="line" role="group" aria-label="Distribute">
+      <button
+        v-for="one in SPREADS"
+        :key="one.says"
+        class="chip small"
+        :disabled="selection.picked.length < 3"
+        :title="selection.picked.length < 3 ? `${one.says}: from three objects on` : one.says"
+        :aria-label="one.says"
+        @click="said(several.distribute(one.along, one.what))"
+      >
+        {{ one.label }}
+      </button>
+    </div>
+    <div class="line" role="group" aria-label="Spread in time">
+      <span>each</span>
+      <NumberField
+        label="Frames later than the one before"
+        :value="later"
+        unit="frames"
+        :step="1"
+        :digits="0"
+        @change="later = $event"
+      />
+      <span>later,</span>
+      <select
+        aria-label="In which order"
+        title="Which begins: as the troupe lists them, from left to right in the picture, or by chance"
+        :value="order"
+        @change="order = chosenIn($event) as 'chance'"
+      >
+        <option value="troupe">by the troupe</option>
+        <option value="left-to-right">left to right</option>
+        <option value="chance">by chance</option>
+      </select>
+      <select
+        aria-label="By keys or by a rule"
+        title="Shift their keys, or leave the keys where they are and put a rule Retime on each"
+        :value="how"
+        @change="how = chosenIn($event) as 'rule'"
+      >
+        <option value="keys">shift keys</option>
+        <option value="rule">by a rule</option>
+      </select>
+      <button
+        class="chip small"
+        title="Each with all that hangs on it; the first stays"
+        @click="(several.spread(later, order, how, seed), (seed += order === 'chance' ? 1 : 0))"
+      >
+        Spread in time
+      </button>
+    </div>
+    <div class="line">
+      <button
+        class="chip small"
+        title="They become parts of a new group, and stay where they are"
+        @click="said(several.group())"
+      >
+        Group
+      </button>
+      <button class="chip small" title="Copies of all of them (Ctrl+D)" @click="several.duplicate()">Duplicate</button>
+      <button class="chip small" @click="several.show(anyHidden)">{{ anyHidden ? "Show" : "Hide" }}</button>
+      <button class="chip small" title="With all that hangs on them (Delete)" @click="several.remove()">Delete</button>
+    </div>
+    <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
+  </section>
+</template>
+
+<style scoped>
+.several {
+  display: grid;
+  gap: 8px;
+  padding: 0 14px 10px;
+  border-bottom: 1px solid var(--line);
+  margin-bottom: 6px;
+  font-size: 12.5px;
+}
+.names {
+  margin: 0;
+  color: var(--ink-2);
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.line {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 5px;
+}
+.icon-button {
+  width: 28px;
+  height: 28px;
+  padding: 4px;
+  border: 1px solid var(--line);
+  border-radius: var(--radius-s);
+  background: var(--paper);
+  color: var(--ink);
+  cursor: pointer;
+}
+.icon-button:hover {
+  background: var(--travel-pale);
+}
+svg {
+  display: block;
+  width: 100%;
+  height: 100%;
+}
+path {
+  fill: none;
+  stroke: currentColor;
+  stroke-width: 1.5;
+  stroke-linejoin: round;
+}
+select {
+  border: 1px solid var(--line);
+  border-radius: var(--radius-s);
+  background: var(--paper);
+  color: var(--ink);
+  font: inherit;
+  padding: 2px 5px;
+}
+.wrong {
+  margin: 0;
+  color: #a32145;
+  font-weight: 600;
+}
+</style>
