@@ -36,15 +36,12 @@ def line(number: int, words: str, y: float, start: float, fill: str) -> Data:
 
 
 def token() -> list[Data]:
-    """A ferry token that rolls along the rail, rests, and rolls on. Its shadow is keyed on while it rests."""
+    """A ferry token that rolls along the rail, rests, and rolls on. Its shadow is keyed on while it rests, and falls the same way however it is
+    turned."""
     travels = keys((70, 1428.85, "slow-in"), (RESTS, 700.0, "hold"), (GOES, 700.0, "slow-out"), (LENGTH - 12, -160.0))
     strength = keys((RESTS - 8, 0.0, "slow-out-in"), (RESTS + 4, 0.45, "even"), (GOES - 4, 0.45, "slow-out-in"), (GOES + 8, 0.0))
-    whole = ruled(
-        group("Ferry token", x=travels, y=568.0),
-        rule("roll", "rotation", radius=58),
-    )
-    standing = ruled(group("Standing token", x=0.0, y=0.0), look("shadow", dx=14, dy=20, blur=9, colour="#14261D", opacity=strength))
-    whole["parent"] = "standing-token"
+    shadow = look("shadow", dx=14, dy=20, blur=9, colour="#14261D", opacity=strength)
+    whole = ruled(group("Ferry token", x=travels, y=568.0), rule("roll", "rotation", radius=58), shadow)
     disc = blended(
         ellipse("Token disc", 116, 116, parent="Ferry token", stroke_width=7, stroke="#8A5A1E"),
         "radial",
@@ -54,7 +51,7 @@ def token() -> list[Data]:
         (1, "#C9701A"),
     )
     boat = outline("Token boat", "M-34 4 H34 L22 24 H-22 Z M-3 0 V-34 L26 -6 H-3 Z", parent="Ferry token", y=2.0, fill="#5B3413")
-    return [standing, whole, disc, boat]
+    return [whole, disc, boat]
 
 
 def make() -> Data:

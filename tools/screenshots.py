@@ -112,7 +112,7 @@ def insets(page: Page, server: Server) -> None:
 def looks(page: Page, server: Server) -> None:
     """Looks: their vine with an open card, depths from the side, and gradients with blurred motion."""
     workspace = open_scene(page, server, "Departures", 130)
-    workspace.pick("Standing token")
+    workspace.pick("Ferry token")
     workspace.row("Look").locator(".label").click()
     page.get_by_role("button", name="Settings of Shadow").click()
     take(page, "look")

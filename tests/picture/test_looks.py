@@ -5,8 +5,9 @@ import pytest
 from pydantic import TypeAdapter
 from scipy.ndimage import gaussian_filter, shift
 
+from demo.make import SCENES
 from tests.motion.scenes import channel, scene, shape
-from vine_swing.motion import MotionError, bake
+from vine_swing.motion import MotionError, bake, load
 from vine_swing.motion.basics import colour
 from vine_swing.motion.basics.errors import EditError
 from vine_swing.motion.edits import AnyEdit, apply_all
@@ -282,6 +283,14 @@ def test_a_parade_taken_apart_keeps_its_looks_masks_and_their_delays():
     before, after = Painter(bake(one)), Painter(bake(apart_))
     for frame in (0, 5, 12):
         np.testing.assert_allclose(after.frame(frame).astype(int), before.frame(frame).astype(int), atol=2)
+
+
+@pytest.mark.parametrize("name", ["20-mist-over-the-gorge", "21-departures", "22-bamboo-chimes"])
+def test_layers_kept_while_they_rest_are_what_would_be_painted_anew(name):
+    listed = paint_list(bake(load(SCENES / f"{name}.json")))
+    keeping = Painter(listed, scale=0.25)
+    for frame in (30, 30, 30, 31, 104, 130, 130, 131, 104, 30):
+        np.testing.assert_array_equal(keeping.frame(frame), Painter(listed, scale=0.25).frame(frame))
 
 
 def test_a_mask_from_another_parade_is_remarked_on_and_left_out():

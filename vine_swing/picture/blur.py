@@ -24,7 +24,9 @@ _UNMOVED = Track("", "", np.array([[1.0, 0, 0, 1, 0, 0]]))
 _CODES = np.arange(256) / 255
 _LIGHT = np.where(_CODES <= 0.04045, _CODES / 12.92, ((_CODES + 0.055) / 1.055) ** 2.4)
 #: From a code of sRGB to linear light: as a share of 1, and in steps of 1/65535, and from those back to the code.
-_LINEAR, _LINEAR_STEPS = _LIGHT.astype(np.float32), np.rint(_LIGHT * 65535).astype(np.uint16)
+_LINEAR, _LINEAR_STEPS = _LIGHT.astype(np.float32), np.rint(_LIGHT * 65535).astype(np.uint64)
+#: Two codes at once, as they lie in memory, to the steps of both in the two halves of a number: half as many to look up.
+_PAIRS = np.ascontiguousarray(_LINEAR_STEPS[None, :] | (_LINEAR_STEPS[:, None] << np.uint64(32))).reshape(-1)
 _STEPS = np.arange(65536) / 65535
 _SRGB = np.rint(255 * np.where(_STEPS <= 0.0031308, _STEPS * 12.92, 1.055 * _STEPS ** (1 / 2.4) - 0.055)).astype(np.uint8)
 
@@ -86,25 +88,26 @@ FramePainter = Painter | BlurredPainter
 
 def mean_of(pictures: Iterable[Pixels]) -> Pixels:
     """The mean of pictures (RGBA, premultiplied) in linear light."""
-    solid: NDArray[np.uint32] | None = None
+    solid: NDArray[np.uint64] | None = None
     thin: NDArray[np.float32] | None = None
-    steps: NDArray[np.uint16] | None = None
+    steps: NDArray[np.uint64] | None = None
     count = 0
     for pixels in pictures:
         count += 1
         if (pixels[..., 3] == 255).all():
             # What can nowhere be seen through, as most pictures, is summed in whole steps: half the work.
-            steps = np.take(_LINEAR_STEPS, pixels, out=steps, mode="clip")
-            solid = steps.astype(np.uint32) if solid is None else np.add(solid, steps, out=solid)
+            steps = np.take(_PAIRS, pixels.view("<u2"), out=steps, mode="clip")
+            solid = steps.copy() if solid is None else np.add(solid, steps, out=solid)
         else:
             light = _light(pixels)
             thin = light if thin is None else np.add(thin, light, out=thin)
+    summed = solid.view("<u4") if solid is not None else None
     if thin is None:
-        assert solid is not None
+        assert summed is not None
         # The alpha of 255 is as many steps as the full light.
-        found: Pixels = _SRGB[(solid + count // 2) // count]
+        found: Pixels = _SRGB[(summed + np.uint32(count // 2)) // np.uint32(count)]
         return found
-    total = thin / count if solid is None else (thin + solid.astype(np.float32) / 65535) / count
+    total = thin / count if summed is None else (thin + summed.astype(np.float32) / 65535) / count
     cover = total[..., 3:]
     with np.errstate(divide="ignore", invalid="ignore"):
         straight = np.where(cover > 0, total[..., :3] / cover, 0.0)

@@ -16,6 +16,7 @@ from vine_swing.motion.curves.combining import skia_path
 from vine_swing.picture.listing import paint_list
 from vine_swing.picture.paint_effects import Layer, Measure, applied, reach_of
 from vine_swing.picture.paint_list import Copies, Fill, Gradient, Group, Instance, PaintList, Picture, Step, Stroke
+from vine_swing.picture.resting import Traces
 from vine_swing.picture.tracks import OutlineTrack, Track
 
 _BLENDS = {
@@ -42,6 +43,8 @@ _BLENDS = {
 _SMOOTH = skia.SamplingOptions(skia.FilterMode.kLinear, skia.MipmapMode.kLinear)
 #: Half of what is repeated without end, as far as layers are concerned: px, beyond every picture.
 _ENDLESS = 1e7
+#: Bytes of layers that are kept while they rest.
+_MOST_HELD = 300_000_000
 #: Layers go on so many px beyond what is needed of them: edges that are cut are not smoothed as others.
 _ROOM = 8
 #: Gradients whose ends lie nearer, px, have no length.
@@ -86,7 +89,15 @@ class _Assets:
     """Skia's own form of outlines and pictures, made when they are first painted."""
 
     paths: dict[tuple[int, int, bool], skia.Path] = field(default_factory=dict)
+    traces: Traces = field(default_factory=Traces)
+    #: Of groups with effects, what they were last painted from, and their layer where they were painted from that more than once.
+    layers: dict[int, tuple[tuple[float, ...], Layer | None]] = field(default_factory=dict)
     images: dict[int, list[skia.Image]] = field(default_factory=dict)
+
+    @property
+    def held(self) -> int:
+        """The bytes of all layers that are kept."""
+        return sum(layer.pixels.nbytes for _, layer in self.layers.values() if layer is not None)
 
     def path(self, track: OutlineTrack, frame: float, rule: str = "nonzero") -> skia.Path:
         """The outline of a track at a frame. The list painted keeps its tracks alive, so that their identity is their own."""
@@ -191,13 +202,26 @@ class _Interpreter:
         around = self._canvas.getDeviceClipBounds().makeOutset(room, room)
         if not box.intersect(skia.Rect.Make(around)):
             return
-        layer = self._painted(step.children, box.roundOut().makeOutset(1, 1), frame)
-        for effect, measure in zip(step.effects, measures, strict=True):
-            layer = applied(effect, layer, frame, measure, self._painted)
+        layer = self._kept(step, frame, box.roundOut().makeOutset(1, 1), measures)
         self._canvas.save()
         self._canvas.resetMatrix()
         self._canvas.drawImage(layer.image, layer.left, layer.top, _CRISP, skia.Paint(Alphaf=opacity, BlendMode=_BLENDS[step.blend]))
         self._canvas.restore()
+
+    def _kept(self, step: Group, frame: float, box: skia.IRect, measures: list[Measure]) -> Layer:
+        """The layer of a group after its effects: the one from before, if what is in it rests."""
+        total = [self._canvas.getTotalMatrix().get(n) for n in range(6)]
+        trace = (*total, box.left(), box.top(), box.right(), box.bottom(), *self._assets.traces.of(step, frame))
+        before, kept = self._assets.layers.get(id(step), ((), None))
+        if before == trace and kept is not None:
+            return kept
+        layer = self._painted(step.children, box, frame)
+        for effect, measure in zip(step.effects, measures, strict=True):
+            layer = applied(effect, layer, frame, measure, self._painted)
+        # Layers of what moves would only take memory.
+        rests = before == trace and self._assets.held + layer.pixels.nbytes <= _MOST_HELD
+        self._assets.layers[id(step)] = trace, layer if rests else None
+        return layer
 
     def _painted(self, steps: tuple[Step, ...], box: skia.IRect, frame: float) -> Layer:
         """Some steps on a layer of their own, of the device pixels in a box."""

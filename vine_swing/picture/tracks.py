@@ -32,9 +32,13 @@ class Track:
     values: Array
     first: int = 0
 
+    def row(self, frame: float) -> int:
+        """The index of the row of the whole frame nearest to `frame`."""
+        return _row(frame - self.first, len(self.values))
+
     def at(self, frame: float) -> Any:
         """The row of the whole frame nearest to `frame`: a number, or an array (w,)."""
-        return self.values[_row(frame - self.first, len(self.values))]
+        return self.values[self.row(frame)]
 
 
 @dataclass(frozen=True, eq=False)

@@ -67,7 +67,7 @@ async function said(answer: Promise<string | null | undefined>): Promise<void> {
         <option value="picture">to the picture</option>
       </select>
     </div>
-    <div class="line" role="group" aria-label="Distribute">
+    <div class="line close" role="group" aria-label="Distribute">
       <button
         v-for="one in SPREADS"
         :key="one.says"
@@ -155,6 +155,13 @@ async function said(answer: Promise<string | null | undefined>): Promise<void> {
   flex-wrap: wrap;
   align-items: center;
   gap: 5px;
+}
+.close {
+  flex-wrap: nowrap;
+  gap: 3px;
+}
+.close .chip {
+  padding-inline: 7px;
 }
 .icon-button {
   width: 28px;
