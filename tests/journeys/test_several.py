@@ -55,6 +55,24 @@ def test_six_parcels_are_boxed_aligned_on_a_belt_with_equal_gaps_and_moved(page:
     assert values(w, "x") == x
 
 
+def test_picked_things_are_spread_in_depth_and_the_others_stay(page: Page, server: Server):
+    camera = {"id": "camera", "name": "Camera", "kind": "camera", "channels": {"x": 640, "y": 360}}
+    w = opened(page, server.address, objects=[*parcels(), camera])
+    w.pick("Parcel 1")
+    for n in (2, 3):
+        w.item(f"Parcel {n}").click(modifiers=["Control"])
+    page.get_by_role("tab", name="Depth").click()
+    page.get_by_role("button", name="Spread these 3 in depth").click()
+    w.saved()
+    # By the troupe, the foremost nearest; each the same steps farther than the one before.
+    assert [w.channel(f"Parcel {n}", "depth")["base"] for n in (3, 2, 1, 4)] == [0, 1, 3, None]
+    page.get_by_role("button", name="Fog by distance").click()
+    w.saved()
+    fogged = [one["name"] for one in w.kept()["scene"]["objects"] if one["rules"]]
+    assert sorted(fogged) == ["Parcel 1", "Parcel 2", "Parcel 3"]
+    page.get_by_role("tab", name="Sheet").click()
+
+
 def test_four_leaves_are_picked_one_by_one_spread_in_time_grouped_copied_and_deleted(page: Page, server: Server):
     falls = keys((0, 100), (12, 500))
     leaves = [shape(f"Leaf {n}", x=200 + 200 * n, y=falls, width=60, height=60) for n in range(4)]

@@ -15,6 +15,7 @@ from vine_swing.motion.scene.scene_file import from_data, to_data
 from vine_swing.picture.listing import paint_list
 from vine_swing.picture.paint import Painter
 from vine_swing.picture.paint_list import Group
+from vine_swing.service.motion import Motion
 
 W, H = 160, 120
 EDITS = TypeAdapter(list[AnyEdit])
@@ -337,3 +338,14 @@ def test_fog_thickens_with_distance_and_takes_another_colour():
     np.testing.assert_allclose(baked.objects["far"].look[0].values["share"], 1 - 1 / (1 + 0.35 * np.arange(2, 7)))
     again = apply_edits(after, [fog | {"colour": "#102030"}])
     assert [rule.colour("dark") for rule in again.by_id["far"].rules] == ["#102030"]
+
+
+def test_the_page_is_told_when_a_part_of_a_hidden_mask_is_hidden():
+    hole = shape("hole", type="rectangle", x=60, y=60, width=20, height=60) | {"shown": False}
+    more = shape("more", type="rectangle", parent="hole", x=40, width=20, height=60)
+    one = scene(plate(rule("mask", by="hole")), hole, more, size=[W, H], length=2)
+    before = Motion.of(one, 1)
+    after = before.moved_on(apply_edits(one, [{"edit": "show-object", "id": "more", "shown": False}]), 2)
+    masks = [motion.painted.steps[0]["effects"][0]["steps"] for motion in (before, after)]
+    assert ["shown" in step for step in masks[0]] == [False, False]
+    assert ["shown" in step for step in masks[1]] == [False, True]

@@ -125,7 +125,9 @@ class Painted:
         """The steps after a change; these very ones where only values changed, as steps name their values and do not hold them."""
         baked = drawn.baked
         visible, unseen = visible_parts(drawn, before, self.visible), hidden(baked.scene)
-        same_places = [(one.id, one.parent) for one in before.scene.objects] == [(one.id, one.parent) for one in baked.scene.objects]
+        # What masks is painted though it is hidden itself, so what is hidden by its own counts.
+        was, now = ([(one.id, one.parent, one.shown) for one in scene.objects] for scene in (before.scene, baked.scene))
+        same_places = was == now
         same = same_places and visible == self.visible and unseen == self.hidden
         if same and baked.parades == before.parades and baked.insets == before.insets:
             return self

@@ -71,20 +71,24 @@ function nudge(thing: TroupeObject, by: number): void {
   void changing.make(thing, { depth: Number(Math.min(Math.max(depth, NEAREST), FARTHEST).toFixed(2)) }, true);
 }
 
+/** What is spread or fogged: those picked together, else all. */
+const meant = computed(() =>
+  selection.several ? things.value.filter((one) => selection.picked.includes(one.id)) : things.value,
+);
 /** Depths by the order of the troupe: the foremost nearest, each the same steps farther than the one before it. */
 const [near, far] = [ref(0), ref(3)];
 function spread(): void {
   const [from, to] = [stepsOf(near.value), stepsOf(far.value)];
-  const count = things.value.length;
-  const entries = things.value.map((one, n): [string, number] => [
+  const count = meant.value.length;
+  const entries = meant.value.map((one, n): [string, number] => [
     one.id,
     Number((2 ** (from + ((to - from) * n) / Math.max(1, count - 1)) - 1).toFixed(3)),
   ]);
   if (count) void scene.edit([{ edit: "set-depths", depths: Object.fromEntries(entries) }]);
 }
-/** Fog on all that can be farther away, in the colour of the background. */
+/** Fog on those picked together, else on all that can be farther away, in the colour of the background. */
 function fog(): void {
-  const objects = things.value.filter((one) => !one.pinned).map((one) => one.id);
+  const objects = meant.value.filter((one) => !one.pinned).map((one) => one.id);
   const colour = scene.motion?.background;
   if (objects.length && colour) void scene.edit([{ edit: "fog-by-distance", objects, colour }]);
 }
@@ -117,8 +121,16 @@ function fog(): void {
             :step="0.1"
             @change="far = $event"
           />
-          <button class="chip small" title="Gives every thing that hangs on nothing a depth" @click="spread">
-            Spread in depth
+          <button
+            class="chip small"
+            :title="
+              selection.several
+                ? 'Gives each of the picked things a depth'
+                : 'Gives every thing that hangs on nothing a depth'
+            "
+            @click="spread"
+          >
+            {{ selection.several ? `Spread these ${meant.length} in depth` : "Spread in depth" }}
           </button>
           <button
             class="chip small"
