@@ -15,7 +15,7 @@ from vine_swing.picture.tracks import OutlineTrack, Track
 class Traces:
     """Says what steps are painted from, frame by frame. It lives as long as the list whose tracks it knows."""
 
-    _runs: dict[int, NDArray[np.intp]] = field(default_factory=dict)
+    _runs: dict[tuple[int, tuple[int, ...], tuple[int, ...]], NDArray[np.intp]] = field(default_factory=dict)
 
     def of(self, group: Group, frame: float) -> tuple[int, ...]:
         """Of a group at a frame: equal for two frames only if its picture, with its effects, is the same."""
@@ -57,8 +57,8 @@ class Traces:
         values = track.values
         if len(values) < 2:
             return 0
-        # A view of a part of an array is another object each time it is asked for, and lies elsewhere.
-        key = values.__array_interface__["data"][0] ^ hash((values.shape, values.strides))
+        # Views of the same part of an array may be different objects, so they are told by where they lie in memory.
+        key = values.__array_interface__["data"][0], values.shape, values.strides
         runs = self._runs.get(key)
         if runs is None:
             rows = np.arange(len(values))

@@ -5,7 +5,6 @@ before an edit makes the new one share every array that the edit cannot have cha
 again, so `is` tells what is new.
 """
 
-from collections.abc import Callable, Mapping
 from functools import partial
 
 import numpy as np
@@ -45,11 +44,13 @@ def bake(scene: Scene, frames: Array | None = None, *, previous: Baked | None = 
 
     Raises:
         LoopError: if channels read each other in a ring.
+        MotionError: if objects mask each other in a ring.
         TooMuchWork: if it would cost more than `effort` allows.
     """
     grid = np.arange(scene.length, dtype=float) if frames is None else np.array(frames, dtype=float).reshape(-1)
     if not np.isfinite(grid).all():
         raise MotionError("every frame to bake must be a finite number")
+    check_masks(scene)
     effort = effort or Effort()
     if previous is not None and _same_time(previous, scene, grid):
         changed = changed_values(previous.scene, scene)
@@ -96,9 +97,7 @@ def _whole(scene: Scene, grid: Array, previous: Baked | None, effort: Effort) ->
         making.add(thing)
     making.make(was=previous.scene if previous is not None else None)
     objects = placed(scene.objects, scene, grid, making.arrays, old)
-    objects = with_pictures(with_outlines(objects, scene, grid, reader.outlines, old, objects), scene, old)
-    check_masks(scene)
-    objects = through_camera(with_looks(objects, grid, _setting_of(objects), old), scene, old)
+    objects = through_camera(_drawn(objects, scene, grid, reader, old, objects), scene, old)
     dials = {dial.id: _dial(dial, grid, previous) for dial in scene.dials}
     beyond = {ref: frame for ref, frame in previous.beyond.items() if _kept(ref, objects, old)} if previous is not None else {}
     parades = _parades(scene, plan, objects, reader, previous, effort)
@@ -136,9 +135,7 @@ def _with_values(previous: Baked, scene: Scene, changed: list[tuple[SceneObject,
     channels = {thing.id: making.arrays.get(thing.id, old[thing.id].channels) for thing in things}
     replaced = placed(things, scene, grid, channels, old)
     objects = {**old, **replaced}
-    replaced = with_pictures(with_outlines(replaced, scene, grid, reader.outlines, old, objects), scene, old)
-    check_masks(scene)
-    objects |= with_looks(replaced, grid, _setting_of(replaced), old)
+    objects |= _drawn(replaced, scene, grid, reader, old, objects)
     if scene.camera is not None:
         objects = through_camera(objects, scene, old)
     beyond = {ref: frame for ref, frame in previous.beyond.items() if _kept(ref, objects, old)}
@@ -147,9 +144,12 @@ def _with_values(previous: Baked, scene: Scene, changed: list[tuple[SceneObject,
     return Baked(scene, grid, objects, dials, plan, reader, parades, insets, beyond | making.beyond)
 
 
-def _setting_of(objects: Mapping[str, BakedObject]) -> Callable[[str, str], Array]:
-    """Settings that change, as they are among the channels of objects."""
-    return lambda object_id, name: objects[object_id].channels[name]
+def _drawn(
+    objects: dict[str, BakedObject], scene: Scene, grid: Array, reader: Reader, old: dict[str, BakedObject], everything: dict[str, BakedObject]
+) -> dict[str, BakedObject]:
+    """Some placed objects with what painters need besides: bent outlines, sizes of pictures, and looks. `everything`: all objects of the scene."""
+    bent = with_outlines(objects, scene, grid, reader.outlines, old, everything)
+    return with_looks(with_pictures(bent, scene, old), grid, lambda object_id, name: objects[object_id].channels[name], old)
 
 
 def _parades(

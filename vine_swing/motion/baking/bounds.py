@@ -1,4 +1,4 @@
-"""Where things lie in the picture at one frame: the boxes around what is drawn of them."""
+"""Where things lie at one frame, in the picture or in the scene: the boxes around what is drawn of them."""
 
 from collections.abc import Iterable
 
@@ -12,27 +12,27 @@ from vine_swing.motion.baking.surroundings import drawn_outlines
 from vine_swing.motion.basics import matrix
 from vine_swing.motion.scene.model import Scene
 
-#: left, top, right, bottom, px of the picture.
+#: left, top, right, bottom, px.
 Bounds = tuple[float, float, float, float]
 Array = NDArray[np.float64]
 
 
-def bounds_at(scene: Scene, ids: Iterable[str], frame: float) -> tuple[Baked, dict[str, Bounds]]:
-    """The scene baked at one frame, and the box in the picture of each of some objects with all that hangs on it. Curves are measured themselves,
-    lines without their width; what draws nothing is as large as the place of its pivot."""
+def bounds_at(scene: Scene, ids: Iterable[str], frame: float, *, seen: bool = True) -> tuple[Baked, dict[str, Bounds]]:
+    """The scene baked at one frame, and the box of each of some objects with all that hangs on it: in the picture, or in the scene if it is not to be
+    as it is `seen`. Curves are measured themselves, lines without their width; what draws nothing is as large as the place of its pivot."""
     baked = bake(scene, np.array([float(frame)]))
     copied = baked.plan.below(set(baked.parades)) - baked.parades.keys()
-    return baked, {one: _bounds(baked, baked.plan.below({one}) - copied, baked.objects[one]) for one in ids}
+    return baked, {one: _bounds(baked, baked.plan.below({one}) - copied, baked.objects[one], seen) for one in ids}
 
 
-def _bounds(baked: Baked, below: set[str], top: BakedObject) -> Bounds:
-    lens = top.lens if top.lens is not None else UNMOVED
+def _bounds(baked: Baked, below: set[str], top: BakedObject, seen: bool) -> Bounds:
+    lens = top.lens if seen and top.lens is not None else UNMOVED
     objects = {one: baked.objects[one] for one in baked.objects if one in below}
     boxes = [one.extent() for one in drawn_outlines(objects, baked.parades, baked.insets, lens, 0) if len(one.points)]
     for one in objects.values():
         if one.shown_size is not None and one.source.shown:
             wide, high = one.shown_size[0] / 2
-            corners = matrix.apply(one.view, np.array([-wide, wide, wide, -wide]), np.array([-high, -high, high, high]))
+            corners = matrix.apply(one.view if seen else one.world, np.array([-wide, wide, wide, -wide]), np.array([-high, -high, high, high]))
             boxes.append((*corners.min(axis=0), *corners.max(axis=0)))
     if not boxes:
         x, y = matrix.apply(lens, *top.place.T)[0]

@@ -33,7 +33,6 @@ from vine_swing.motion.parade.channels import NAMES
 from vine_swing.motion.parade.frames import Layout, laid_out
 from vine_swing.motion.parade.model import MAX_COPIES, Parade
 from vine_swing.motion.parade.ranks import ranks
-from vine_swing.motion.rules.rule import SETTING
 from vine_swing.motion.scene.model import Scene
 from vine_swing.motion.scene.objects import GroupObject, SceneObject
 from vine_swing.motion.scene.shapes import TextShape
@@ -418,11 +417,8 @@ def _worded(thing: SceneObject, words: str) -> TextShape | None:
 
 def _setting(scene: Scene, reader: Reader, object_id: str, name: str) -> Array:
     """A setting of a rule that changes, at the reader's grid: (n,), or (n, 4) for colours."""
-    rule_id, _, setting = name.partition(SETTING)
-    rule = next(one for one in scene.by_id[object_id].rules if one.id == rule_id)
-    if rule.spec.settings[setting].holds != "colour":
-        return _shrunk(_read(reader, object_id, name))
-    return _shrunk(evaluate_colours([scene.by_id[object_id].moving_settings[name]], reader.grid[0])[0])
+    setting = scene.by_id[object_id].moving_settings[name]
+    return _shrunk(evaluate_colours([setting], reader.grid[0])[0] if setting.keys_colours else _read(reader, object_id, name))
 
 
 def _read(reader: Reader, object_id: str, name: str) -> Array:

@@ -145,7 +145,7 @@ class Making:
             if (thing.id, name) in self.plan.reads:
                 self._anew.add((thing.id, name))
             elif setting.keys:
-                (self._colours if isinstance(setting.keys[0].value, str) else self._numbers).append(((thing.id, name), setting))
+                (self._colours if setting.keys_colours else self._numbers).append(((thing.id, name), setting))
             else:
                 # A formula of nothing but time.
                 self._put((thing.id, name), self._evaluated(thing.id, name))

@@ -1,25 +1,24 @@
 """Edits of several objects at once: moved together, aligned, distributed, and spread in time."""
 
 from collections.abc import Mapping
-from typing import Annotated, Literal
+from typing import Annotated, Any, Literal
 
 import numpy as np
 from numpy.typing import NDArray
 from pydantic import Field
 
+from vine_swing.motion.baking.bake import bake
 from vine_swing.motion.baking.baked import UNMOVED, Baked
 from vine_swing.motion.baking.bounds import Bounds, bounds_at
 from vine_swing.motion.baking.placing import BakedObject
 from vine_swing.motion.basics.errors import EditError
 from vine_swing.motion.basics.values import Frame, Id
-from vine_swing.motion.edits.base import Edit, in_time, object_in, with_object
-from vine_swing.motion.edits.keys import SetKey, SetValue
+from vine_swing.motion.edits.base import Edit, in_time, object_in, with_object, with_parts
+from vine_swing.motion.edits.keys import SetKey, SetValue, keyed_value
 from vine_swing.motion.rules.rule import Rule
 from vine_swing.motion.scene.cues import MAX_OBJECTS
 from vine_swing.motion.scene.model import Scene
 from vine_swing.motion.timing.channel import Channel
-from vine_swing.motion.timing.evaluate import evaluate
-from vine_swing.motion.timing.path import evaluate_path
 
 Array = NDArray[np.float64]
 _Objects = Annotated[tuple[Id, ...], Field(min_length=1, max_length=MAX_OBJECTS)]
@@ -59,9 +58,8 @@ class MoveObjects(_Together):
     dy: Annotated[float, Field(strict=True, ge=-1e6, le=1e6)]
 
     def apply(self, scene: Scene) -> Scene:
-        tops = self._tops(scene)
-        baked, _ = bounds_at(scene, (), self.frame)
-        return self._moved(scene, baked, dict.fromkeys(tops, (self.dx, self.dy)))
+        baked = bake(scene, np.array([self.frame]))
+        return self._moved(scene, baked, dict.fromkeys(self._tops(scene), (self.dx, self.dy)))
 
     def label(self, scene: Scene) -> str:
         return f"move {self._named(scene)}"
@@ -131,7 +129,7 @@ class SpreadInTime(_Together):
         for rank, object_id in enumerate(self._in_order(scene)):
             if not rank * self.later:
                 continue
-            for one in [object_id, *_below(scene, object_id)]:
+            for one in with_parts((object_id,), scene.children):
                 scene = _later(scene, one, rank * self.later, self.how)
         return scene
 
@@ -160,21 +158,21 @@ def moved_at(scene: Scene, baked: Baked, object_id: str, dx: float, dy: float, f
     if abs(det) < 1e-12:
         raise EditError(f"what '{thing.name}' hangs on is flat at frame {frame:g}, so it cannot be moved there; go to another frame")
     by = {"x": (d * dx - c * dy) / det, "y": (a * dy - b * dx) / det}
-    t = np.array([float(frame)])
+
+    def now(name: str) -> Any:
+        return keyed_value(thing.channels.get(name, Channel()), thing.specs[name], frame, thing)
+
     if thing.is_keyed("path") and not (thing.is_keyed("x") or thing.is_keyed("y")):
-        x, y = evaluate_path(thing.channels["path"], t)[0]
-        return SetKey(edit="set-key", object=object_id, channel="path", frame=frame, value=(float(x + by["x"]), float(y + by["y"]))).apply(scene)
+        x, y = now("path")
+        return SetKey(edit="set-key", object=object_id, channel="path", frame=frame, value=(x + by["x"], y + by["y"])).apply(scene)
     for name, amount in by.items():
         if abs(amount) <= _NOTHING:
             continue
-        channel = thing.channels.get(name, Channel())
-        spec = thing.specs[name]
-        base: float = float(channel.base) if isinstance(channel.base, int | float) else float(str(spec.default))
-        now = float(evaluate([channel], t)[0, 0]) if channel.keys else base
-        if channel.keys or key:
-            scene = SetKey(edit="set-key", object=object_id, channel=name, frame=frame, value=now + amount).apply(scene)
+        value = float(now(name)) + amount
+        if thing.is_keyed(name) or key:
+            scene = SetKey(edit="set-key", object=object_id, channel=name, frame=frame, value=value).apply(scene)
         else:
-            scene = SetValue(edit="set-value", object=object_id, channel=name, value=now + amount).apply(scene)
+            scene = SetValue(edit="set-value", object=object_id, channel=name, value=value).apply(scene)
     return scene
 
 
@@ -190,13 +188,6 @@ def _carrier(baked: Baked, one: BakedObject) -> Array:
 def _line(box: Bounds | tuple[float, ...], side: str) -> float:
     left, top, right, bottom = (float(part) for part in box)
     return {"left": left, "right": right, "middle": (left + right) / 2, "top": top, "bottom": bottom, "centre": (top + bottom) / 2}[side]
-
-
-def _below(scene: Scene, object_id: str) -> list[str]:
-    found = list(scene.children.get(object_id, ()))
-    for one in found:
-        found += scene.children.get(one, ())
-    return found
 
 
 def _later(scene: Scene, object_id: str, frames: float, how: Literal["keys", "rule"]) -> Scene:

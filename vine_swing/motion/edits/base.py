@@ -58,6 +58,19 @@ def object_in(scene: Scene, object_id: str) -> SceneObject:
     return found
 
 
+def shape_in(scene: Scene, object_id: str, has: str) -> ShapeObject:
+    """The drawn object with this id; `has` says in an error what others lack.
+
+    Raises:
+        NoSuchThing: if there is no such object.
+        EditError: if it is of another kind.
+    """
+    thing = object_in(scene, object_id)
+    if not isinstance(thing, ShapeObject):
+        raise EditError(f"'{thing.name}' is a {thing.kind} and has no {has} of its own; choose one of its parts")
+    return thing
+
+
 def spec_of(thing: SceneObject | DialObject, channel: str) -> ChannelSpec:
     """What the channel of an object is."""
     if SETTING in channel:

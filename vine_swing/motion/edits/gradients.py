@@ -3,6 +3,7 @@
 from typing import Annotated, Literal
 
 import numpy as np
+from numpy.typing import NDArray
 from pydantic import Field
 
 from vine_swing.motion.baking.bake import placed_at
@@ -10,15 +11,16 @@ from vine_swing.motion.basics import colour
 from vine_swing.motion.basics.errors import EditError
 from vine_swing.motion.basics.gradients import FEWEST_STOPS, MOST_STOPS, Painted, end_names, stop_names
 from vine_swing.motion.basics.values import Frame, Id
-from vine_swing.motion.edits.base import Edit, object_in, with_object
+from vine_swing.motion.edits.base import Edit, object_in, shape_in, with_object
+from vine_swing.motion.edits.keys import keyed_value
 from vine_swing.motion.edits.objects import fitted
 from vine_swing.motion.edits.outlines import drawn_at
 from vine_swing.motion.scene.model import Scene
 from vine_swing.motion.scene.objects import ShapeObject
 from vine_swing.motion.scene.shapes import Gradient
 from vine_swing.motion.timing.channel import Channel
-from vine_swing.motion.timing.evaluate import evaluate_colours
 
+Array = NDArray[np.float64]
 #: How far the last colour of a new gradient goes over to white.
 _PALER = 0.65
 
@@ -26,12 +28,6 @@ _PALER = 0.65
 class _GradientEdit(Edit):
     id: Id
     of: Painted
-
-    def _shape(self, scene: Scene) -> ShapeObject:
-        thing = object_in(scene, self.id)
-        if not isinstance(thing, ShapeObject):
-            raise EditError(f"'{thing.name}' is a {thing.kind} and has no colours of its own; choose one of its parts")
-        return thing
 
     def _with(self, thing: ShapeObject, gradient: Gradient | None) -> ShapeObject:
         return thing.but(paints=thing.paints.but(**{self.of: gradient}))
@@ -52,7 +48,7 @@ class SetGradient(_GradientEdit):
     frame: Frame = 0.0
 
     def apply(self, scene: Scene) -> Scene:
-        thing = self._shape(scene)
+        thing = shape_in(scene, self.id, "colours")
         before = thing.paints.of(self.of)
         if self.kind is None:
             return with_object(scene, fitted(self._with(thing, None))) if before is not None else scene
@@ -60,7 +56,7 @@ class SetGradient(_GradientEdit):
             return with_object(scene, self._with(thing, before.but(kind=self.kind)))
         left, top, right, bottom = drawn_at(scene, thing, self.frame).bounds()
         ends = (0.0, top, 0.0, bottom) if self.kind == "linear" else ((left + right) / 2, (top + bottom) / 2, right, (top + bottom) / 2)
-        now = placed_at_colour(scene, thing, self.of, self.frame)
+        now = _colour_at(thing, self.of, self.frame)
         channels = {name: Channel(base=round(float(at), 2)) for name, at in zip(end_names(self.of), ends, strict=True)}
         paler = _blended(colour.parse_hex(now), np.array([1.0, 1.0, 1.0, colour.parse_hex(now)[3]]), _PALER)
         for stop, written in ((1, now), (2, paler)):
@@ -80,13 +76,13 @@ class AddStop(_GradientEdit):
     frame: Frame = 0.0
 
     def apply(self, scene: Scene) -> Scene:
-        thing = self._shape(scene)
+        thing = shape_in(scene, self.id, "colours")
         gradient = self._gradient(thing)
         if gradient.stops >= MOST_STOPS:
             raise EditError(f"a gradient has at most {MOST_STOPS} stops; take one out first")
         channels = placed_at(scene, thing.id, self.frame).channels
         places = np.array([float(channels[stop_names(self.of, stop)[0]][0]) for stop in range(1, gradient.stops + 1)])
-        colours = [placed_at_colour(scene, thing, stop_names(self.of, stop)[1], self.frame) for stop in range(1, gradient.stops + 1)]
+        colours = [_colour_at(thing, stop_names(self.of, stop)[1], self.frame) for stop in range(1, gradient.stops + 1)]
         after = int(np.searchsorted(places, self.place, side="right"))
         here = _between(places, colours, self.place, after)
         moved = _renumbered(thing, self.of, {stop: stop + 1 for stop in range(after + 1, gradient.stops + 1)})
@@ -110,7 +106,7 @@ class RemoveStop(_GradientEdit):
     stop: Annotated[int, Field(strict=True, ge=1, le=MOST_STOPS)]
 
     def apply(self, scene: Scene) -> Scene:
-        thing = self._shape(scene)
+        thing = shape_in(scene, self.id, "colours")
         gradient = self._gradient(thing)
         if self.stop > gradient.stops:
             raise EditError(f"the {self.of} of '{thing.name}' has {gradient.stops} stops, and none is number {self.stop}")
@@ -128,12 +124,9 @@ class RemoveStop(_GradientEdit):
         return f"take a stop out of the {self.of} of {object_in(scene, self.id).name}"
 
 
-def placed_at_colour(scene: Scene, thing: ShapeObject, name: str, frame: float) -> str:
+def _colour_at(thing: ShapeObject, name: str, frame: float) -> str:
     """A colour channel at a frame as its keys give it, as hex."""
-    channel = thing.channels.get(name, Channel())
-    if channel.keys:
-        return colour.to_hex(evaluate_colours([channel], np.array([float(frame)]))[0, 0])
-    return str(channel.base if channel.base is not None else thing.specs[name].default)
+    return str(keyed_value(thing.channels.get(name, Channel()), thing.specs[name], frame, thing))
 
 
 def _renumbered(thing: ShapeObject, of: Painted, numbers: dict[int, int]) -> ShapeObject:
@@ -143,7 +136,7 @@ def _renumbered(thing: ShapeObject, of: Painted, numbers: dict[int, int]) -> Sha
     return thing.but(channels={names.get(name, name): one for name, one in thing.channels.items()}, rules=tuple(rules))
 
 
-def _between(places: np.ndarray[tuple[int], np.dtype[np.float64]], colours: list[str], place: float, after: int) -> str:
+def _between(places: Array, colours: list[str], place: float, after: int) -> str:
     """The colour of a gradient at a place that lies after so many of its stops, blended as painters do: in sRGB."""
     if after == 0 or after == len(colours):
         return colours[max(0, after - 1)]
@@ -153,5 +146,5 @@ def _between(places: np.ndarray[tuple[int], np.dtype[np.float64]], colours: list
     return colour.to_hex(one + share * (other - one))
 
 
-def _blended(one: np.ndarray[tuple[int], np.dtype[np.float64]], other: np.ndarray[tuple[int], np.dtype[np.float64]], share: float) -> str:
+def _blended(one: Array, other: Array, share: float) -> str:
     return colour.to_hex(colour.from_oklab((1 - share) * colour.to_oklab(one) + share * colour.to_oklab(other)))

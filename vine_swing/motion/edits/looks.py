@@ -2,11 +2,9 @@
 
 from typing import Literal
 
-from vine_swing.motion.basics.errors import EditError
 from vine_swing.motion.basics.values import Blend, Id
-from vine_swing.motion.edits.base import Edit, object_in, with_object
+from vine_swing.motion.edits.base import Edit, object_in, shape_in, with_object
 from vine_swing.motion.scene.model import Scene
-from vine_swing.motion.scene.objects import ShapeObject
 from vine_swing.motion.scene.shapes import LineStyle
 
 
@@ -18,10 +16,7 @@ class SetLine(Edit):
     line: LineStyle
 
     def apply(self, scene: Scene) -> Scene:
-        thing = object_in(scene, self.id)
-        if not isinstance(thing, ShapeObject):
-            raise EditError(f"'{thing.name}' is a {thing.kind} and has no line of its own; choose one of its parts")
-        return with_object(scene, thing.but(line=self.line))
+        return with_object(scene, shape_in(scene, self.id, "line").but(line=self.line))
 
     def label(self, scene: Scene) -> str:
         return f"line of {object_in(scene, self.id).name}"

@@ -10,7 +10,7 @@ from vine_swing.motion.baking.bake import placed_at
 from vine_swing.motion.basics import matrix
 from vine_swing.motion.basics.errors import EditError
 from vine_swing.motion.basics.values import Frame, Id, Name, Number
-from vine_swing.motion.edits.base import Edit, check_new, object_in, with_object, with_parts
+from vine_swing.motion.edits.base import Edit, check_new, object_in, shape_in, with_object, with_parts
 from vine_swing.motion.edits.renaming import formulas_renamed
 from vine_swing.motion.scene.cues import MAX_OBJECTS, Cue
 from vine_swing.motion.scene.model import Scene
@@ -116,10 +116,7 @@ class SetShape(_ObjectEdit):
     shape: Shape
 
     def apply(self, scene: Scene) -> Scene:
-        thing = object_in(scene, self.id)
-        if not isinstance(thing, ShapeObject):
-            raise EditError(f"'{thing.name}' is a {thing.kind} and has no shape of its own; choose one of its parts")
-        return with_object(scene, fitted(thing.but(shape=self.shape)))
+        return with_object(scene, fitted(shape_in(scene, self.id, "shape").but(shape=self.shape)))
 
     def label(self, scene: Scene) -> str:
         return f"shape of {self._name(scene)}"

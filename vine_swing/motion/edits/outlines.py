@@ -14,7 +14,7 @@ from vine_swing.motion.curves.combining import How, combined, of_line
 from vine_swing.motion.curves.fitting import fitted
 from vine_swing.motion.curves.outline import Outline
 from vine_swing.motion.curves.svg_path import parse_path
-from vine_swing.motion.edits.base import Edit, check_new, object_in, with_object
+from vine_swing.motion.edits.base import Edit, check_new, object_in, shape_in, with_object
 from vine_swing.motion.edits.objects import cues_without, free_name, outlined
 from vine_swing.motion.edits.outline_points import outline_at, outlined_in, written
 from vine_swing.motion.outline.drawing import drawing_of
@@ -93,7 +93,7 @@ class CombineOutlines(Edit):
     def apply(self, scene: Scene) -> Scene:
         if len(set(self.objects)) < len(self.objects):
             raise EditError("an object is named twice; name each once")
-        first, *others = (_drawn_in(scene, one) for one in self.objects)
+        first, *others = (shape_in(scene, one, "outline") for one in self.objects)
         home = matrix.home(placed_at(scene, first.id, self.frame).world)
         shapes = []
         for thing in (first, *others):
@@ -133,7 +133,7 @@ class MakeOutline(Edit):
     frame: Frame
 
     def apply(self, scene: Scene) -> Scene:
-        thing = _drawn_in(scene, self.id)
+        thing = shape_in(scene, self.id, "outline")
         if isinstance(thing.shape, OutlineShape):
             return scene
         outline = drawn_at(scene, thing, self.frame)
@@ -153,7 +153,7 @@ class OutlineLine(Edit):
     frame: Frame = 0.0
 
     def apply(self, scene: Scene) -> Scene:
-        thing = _drawn_in(scene, self.object)
+        thing = shape_in(scene, self.object, "outline")
         values = placed_at(scene, thing.id, self.frame).channels
         width = float(values["stroke.width"][0])
         if width <= 0:
@@ -179,13 +179,6 @@ def drawn_at(scene: Scene, thing: ShapeObject, frame: float) -> Outline:
         return outline_at(thing, thing.shape, frame)
     drawing, values = drawing_of(thing.shape), placed_at(scene, thing.id, frame).channels
     return drawing.draw({name: within(thing.specs[name], float(values[name][0])) for name in drawing.names})
-
-
-def _drawn_in(scene: Scene, object_id: str) -> ShapeObject:
-    thing = object_in(scene, object_id)
-    if not isinstance(thing, ShapeObject):
-        raise EditError(f"'{thing.name}' is a {thing.kind} and has no outline of its own; choose one of its parts")
-    return thing
 
 
 def _moved_rule(rule: Rule) -> Rule:

@@ -6,18 +6,17 @@ import numpy as np
 from pydantic import Field
 
 from vine_swing.motion.baking.bake import bake
-from vine_swing.motion.baking.baked import Element
-from vine_swing.motion.baking.surroundings import measured
+from vine_swing.motion.baking.bounds import bounds_at
 from vine_swing.motion.basics.errors import EditError
 from vine_swing.motion.basics.specs import LOOK
 from vine_swing.motion.basics.values import Id
-from vine_swing.motion.edits.base import Edit, check_new, object_in, with_object
+from vine_swing.motion.edits.base import Edit, check_new, object_in, with_object, with_parts
 from vine_swing.motion.edits.linking import name_of
 from vine_swing.motion.edits.objects import free_name
 from vine_swing.motion.rules.rule import Rule
 from vine_swing.motion.scene.cues import MAX_OBJECTS
 from vine_swing.motion.scene.model import Scene
-from vine_swing.motion.scene.objects import CameraObject, SceneObject, ShapeObject
+from vine_swing.motion.scene.objects import CameraObject, ShapeObject
 from vine_swing.motion.scene.shapes import PlainShape
 from vine_swing.motion.timing.channel import Channel
 
@@ -28,6 +27,8 @@ _USUAL_FALL = 0.5
 #: How fast fog thickens with depth.
 _THICKENS = 0.35
 _FOG = "fog"
+#: Half of how large a thing is taken for that draws nothing, px.
+_UNDRAWN = 40.0
 Colour = Annotated[str, Field(pattern=r"^#(?:[0-9A-Fa-f]{3,4}|[0-9A-Fa-f]{6}|[0-9A-Fa-f]{8})$")]
 
 
@@ -47,7 +48,10 @@ class GroundShadow(Edit):
         baked = bake(scene)
         y = baked.spread(baked.objects[thing.id].channels["y"])
         lowest = int(np.argmax(y))
-        left, _, right, bottom = _box(scene, thing, float(baked.frames[lowest]))
+        left, _, right, bottom = bounds_at(scene, (thing.id,), float(baked.frames[lowest]), seen=False)[1][thing.id]
+        if left == right:
+            # What draws nothing itself gets room for a small thing.
+            left, right, bottom = left - _UNDRAWN, right + _UNDRAWN, bottom + _UNDRAWN
         x = float(baked.spread(baked.objects[thing.id].channels["x"])[lowest])
         fall = float(np.ptp(y)) if np.ptp(y) > 1 else _USUAL_FALL * scene.size[1]
         height = f"max(0, {y[lowest]:.6g} - {name_of(scene, (thing.id, 'y'))})"
@@ -79,8 +83,8 @@ class GroundShadow(Edit):
             channels=channels,
             rules=rules,
         )
-        below = [place for place, one in enumerate(scene.objects) if any(above.id == thing.id for above in scene.upwards(one.id))]
-        return scene.with_added(shadow, min(below))
+        whole = set(with_parts((thing.id,), scene.children))
+        return scene.with_added(shadow, next(place for place, one in enumerate(scene.objects) if one.id in whole))
 
     def label(self, scene: Scene) -> str:
         return f"ground shadow of {object_in(scene, self.object).name}"
@@ -113,18 +117,3 @@ class FogByDistance(Edit):
     def label(self, scene: Scene) -> str:
         names = [object_in(scene, one).name for one in self.objects]
         return f"fog on {names[0]}" if len(names) == 1 else f"fog on {len(names)} objects"
-
-
-def _box(scene: Scene, thing: SceneObject, frame: float) -> tuple[float, float, float, float]:
-    """The box of what is drawn of an object and all that hangs on it, in the scene: left, top, right, bottom."""
-    baked = bake(scene, np.array([frame]))
-    copied = baked.plan.below(set(baked.parades)) - baked.parades.keys()
-    objects = {one: baked.objects[one] for one in baked.plan.below({thing.id}) if one not in copied}
-    box = measured(Element(objects, baked.parades, baked.insets))
-    if box != (0.0, 0.0, 0.0, 0.0):
-        return box
-    # A picture has no outline.
-    x, y = (float(part) for part in baked.objects[thing.id].place[0])
-    size = baked.objects[thing.id].shown_size
-    wide, high = (float(part) / 2 for part in size[0]) if size is not None else (40.0, 40.0)
-    return x - wide, y - high, x + wide, y + high

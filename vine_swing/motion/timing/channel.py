@@ -147,6 +147,11 @@ class Channel(Frozen):
                 raise ValueError(f"two keys share frame {after.frame:g}; keep one of them")
         return ordered
 
+    @property
+    def keys_colours(self) -> bool:
+        """Whether its keys hold colours."""
+        return bool(self.keys) and isinstance(self.keys[0].value, str) and self.keys[0].value.startswith("#")
+
     @cached_property
     def columns(self) -> Columns:
         """The keys as columns."""
