@@ -49,8 +49,9 @@ function changed(revision: number): ChangedMotion {
 /** A promise that is settled from outside. */
 function later<T>() {
   let resolve!: (value: T) => void;
-  const promise = new Promise<T>((done) => (resolve = done));
-  return { promise, resolve };
+  let reject!: (error: Error) => void;
+  const promise = new Promise<T>((done, fail) => ((resolve = done), (reject = fail)));
+  return { promise, resolve, reject };
 }
 
 async function opened() {
@@ -122,6 +123,45 @@ it("forgets a look that comes back after it was let go", async () => {
   slow.resolve(motion(9, false));
   await look;
   expect(scene.motion).toBe(kept);
+});
+
+it("says nothing of a look that the page's own edit has overtaken, and still shows the next", async () => {
+  const scene = await opened();
+  const refused = later<never>();
+  const edited = later<ChangedMotion>();
+  served.look.mockReturnValueOnce(refused.promise).mockResolvedValueOnce(motion(5, false));
+  served.edit.mockReturnValueOnce(edited.promise);
+  const look = scene.lookAt([EDIT]);
+  const kept = scene.edit([EDIT]);
+  edited.resolve(changed(4));
+  await kept;
+  const next = scene.lookAt([{ ...EDIT, name: "Next" } as Edit]);
+  refused.reject(new ServiceError(409, "old"));
+  await Promise.all([look, next]);
+  expect(told.warn).not.toHaveBeenCalled();
+  expect(served.scene).toHaveBeenCalledOnce();
+  expect(served.look.mock.calls.map((call) => call[1])).toEqual([3, 4]);
+});
+
+it("says nothing of a look refused while the edit that overtook it is on its way", async () => {
+  const scene = await opened();
+  const edited = later<ChangedMotion>();
+  served.look.mockRejectedValueOnce(new ServiceError(409, "old"));
+  served.edit.mockReturnValueOnce(edited.promise);
+  const look = scene.lookAt([EDIT]);
+  const kept = scene.edit([EDIT]);
+  await look;
+  expect(told.warn).not.toHaveBeenCalled();
+  edited.resolve(changed(4));
+  expect([await kept, scene.revision]).toEqual([true, 4]);
+});
+
+it("reads the scene anew where a look finds that somebody else has changed it", async () => {
+  const scene = await opened();
+  served.look.mockRejectedValueOnce(new ServiceError(409, "old"));
+  await scene.lookAt([EDIT]);
+  expect(served.scene).toHaveBeenCalledTimes(2);
+  expect([told.warn.mock.calls.length, scene.look]).toEqual([1, null]);
 });
 
 it("reads the scene anew where somebody else has changed it, and says that the change was not made", async () => {

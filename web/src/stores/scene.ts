@@ -155,9 +155,12 @@ export const useScene = defineStore("scene", () => {
       let shown = 0;
       while (look.value && shown !== lookNumber && id.value) {
         shown = lookNumber;
-        const against = kept.value;
-        const message = await api.look(id.value, revision.value, look.value.edits);
-        if (look.value && against === kept.value && against) looked.value = readMotion(message, against);
+        const [against, asked] = [kept.value, revision.value];
+        const message = await api.look(id.value, asked, look.value.edits).catch((error: unknown) => {
+          if (overtaken(error, asked)) return null;
+          throw error;
+        });
+        if (message && look.value && against === kept.value && against) looked.value = readMotion(message, against);
       }
     } catch (error) {
       letGo();
@@ -165,6 +168,12 @@ export const useScene = defineStore("scene", () => {
     } finally {
       lookRunning = false;
     }
+  }
+
+  /** Whether a look was refused only because an edit of this page reached the service before it: that is no news. */
+  function overtaken(error: unknown, asked: number): boolean {
+    const old = error instanceof ServiceError && error.status === 409;
+    return old && (waiting.value > 0 || revision.value !== asked);
   }
 
   /** Go back to the picture as it is kept. */
