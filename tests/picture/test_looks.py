@@ -183,7 +183,7 @@ def test_a_look_takes_a_group_for_one_picture_and_fades_after():
     parts = [shape(f"p{n}", type="rectangle", parent="all", x=70 + 20 * n, y=60, width=40, height=40, fill="#FFFFFF") for n in range(2)]
     np.testing.assert_allclose(painted(group, *parts)[60, 45:115, :3].min(), 0, atol=1e-9)
     inside = painted(group, *parts)[60, 55:105]
-    np.testing.assert_allclose(inside, 1), "no part casts a shadow on another"
+    np.testing.assert_allclose(inside, 1, err_msg="no part casts a shadow on another")
     faded = painted(group | {"channels": {"opacity": 0.5}}, *parts)[60, 55:105]
     np.testing.assert_allclose(faded, 128 / 255, atol=2 / 255)
 

@@ -1,8 +1,8 @@
 /** Picking objects with a box drawn in the picture: those that lie wholly in it. */
 import { shallowRef } from "vue";
 import { beginDrag } from "@/composables/useDrag";
-import { moved, type Point } from "@/geometry/matrix";
-import { boxOf, corners, viewOf } from "@/picture/boxes";
+import type { Point } from "@/geometry/matrix";
+import { cornersOf } from "@/picture/boxes";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
@@ -21,14 +21,11 @@ export function useObjectBox(toPicture: (event: PointerEvent) => Point) {
   function boxes(): { id: string; points: readonly Point[] }[] {
     const motion = scene.motion;
     if (!motion) return [];
-    return scene.objects
-      .filter((one) => !one.parent && one.kind !== "camera" && !motion.hidden.has(one.id))
-      .flatMap((one) => {
-        const [box, view] = [
-          boxOf(motion, one.id, playback.frame, scene.parts),
-          viewOf(motion, one.id, playback.frame),
-        ];
-        return box && view ? [{ id: one.id, points: corners(box).map((corner) => moved(view, corner)) }] : [];
+    return scene.wholes
+      .filter((one) => !motion.hidden.has(one.id))
+      .flatMap(({ id }) => {
+        const points = cornersOf(motion, id, playback.frame, scene.parts);
+        return points ? [{ id, points }] : [];
       });
   }
 

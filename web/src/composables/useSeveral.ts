@@ -3,6 +3,7 @@ import { newId } from "@/api/ids";
 import type { Edit, SceneObject } from "@/api/types";
 import { still } from "@/api/channels";
 import { useTroupe } from "@/composables/useTroupe";
+import { withParts } from "@/picture/boxes";
 import { useDeleting } from "@/stores/deleting";
 import { useDrives } from "@/stores/drives";
 import { usePlayback } from "@/stores/playback";
@@ -26,14 +27,8 @@ export function useSeveral() {
   const together = () => ({ objects: [...selection.picked], frame: playback.frame, key: selection.keyAsIMove });
   /** The picked ones that hang on no other of them. */
   function tops(): SceneObject[] {
-    const chosen = new Set(selection.picked);
-    const hangs = (id: string | null | undefined): boolean =>
-      Boolean(id) && (chosen.has(id!) || hangs(scene.byId.get(id!)?.kind === "dial" ? null : parentOf(id!)));
-    return selection.picked.flatMap((id) => (hangs(parentOf(id)) ? [] : (scene.byId.get(id) ?? [])));
-  }
-  function parentOf(id: string): string | null {
-    const one = scene.byId.get(id);
-    return one && one.kind !== "dial" ? (one.parent ?? null) : null;
+    const under = new Set(selection.picked.flatMap((id) => withParts(id, scene.parts).slice(1)));
+    return selection.picked.flatMap((id) => (under.has(id) ? [] : (scene.byId.get(id) ?? [])));
   }
 
   const moveEdit = (dx: number, dy: number): Edit => ({ edit: "move-objects", ...together(), dx, dy });
@@ -44,10 +39,10 @@ export function useSeveral() {
   const spread = (later: number, order: Order, how: "keys" | "rule", seed: number) =>
     scene.edit([{ edit: "spread-in-time", ...together(), later, order, how, seed }]);
 
-  /** Make a group of them, in the place of the first; they stay where they are. Only what hangs on the same can be grouped. */
+  /** Make a group of them; they stay where they are. Only what hangs on the same can be grouped: else the answer says so. */
   async function group(): Promise<string | null> {
     const all = tops();
-    const parents = new Set(all.map((one) => parentOf(one.id)));
+    const parents = new Set(all.map((one) => one.parent ?? null));
     const [parent = null] = parents;
     if (parents.size > 1) return "Hang them on the same thing first: what is grouped moves together.";
     const id = newId();
@@ -71,7 +66,7 @@ export function useSeveral() {
     await troupe.duplicateAll(tops().map((one) => one.id));
   }
 
-  /** Take them out together. What others read is asked about, one after the other. */
+  /** Take them out together, but for those that others read: the first of these is picked and asked about. */
   async function remove(): Promise<void> {
     const all = tops();
     const read = all.filter((one) => drives.readersOf(one.id).length);
@@ -87,5 +82,5 @@ export function useSeveral() {
 
   const show = (shown: boolean) => scene.edit(selection.picked.map((id): Edit => ({ edit: "show-object", id, shown })));
 
-  return { tops, moveEdit, align, distribute, spread, group, duplicate, remove, show };
+  return { moveEdit, align, distribute, spread, group, duplicate, remove, show };
 }

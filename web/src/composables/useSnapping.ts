@@ -6,7 +6,7 @@ import { shallowRef } from "vue";
 import { valuesAt } from "@/api/motion";
 import { type Guide, type Guides, pictureGuides, snapTo } from "@/geometry/snapping";
 import { moved, type Point } from "@/geometry/matrix";
-import { boxOf, corners, withParts, viewOf } from "@/picture/boxes";
+import { cornersOf, withParts } from "@/picture/boxes";
 import { usePlayback } from "@/stores/playback";
 import { lensOf } from "@/picture/lens";
 import { useScene } from "@/stores/scene";
@@ -31,11 +31,8 @@ export function useSnapping(scale: () => number) {
 
   /** The left, middle and right of an object in the picture, and its top, middle and bottom. */
   function extentOf(id: string): Extent | null {
-    const motion = scene.motion;
-    const box = motion && boxOf(motion, id, playback.frame, scene.parts);
-    const view = motion && viewOf(motion, id, playback.frame);
-    if (!box || !view) return null;
-    const points = corners(box).map((corner) => moved(view, corner));
+    const points = scene.motion && cornersOf(scene.motion, id, playback.frame, scene.parts);
+    if (!points) return null;
     const three = (list: number[]): number[] => [
       Math.min(...list),
       (Math.min(...list) + Math.max(...list)) / 2,

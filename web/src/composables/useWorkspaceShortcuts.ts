@@ -6,6 +6,7 @@ import { useChanging } from "@/composables/useChanging";
 import { useLeafActions } from "@/composables/useLeafActions";
 import { useFigure } from "@/composables/useFigure";
 import { useKeyTravel } from "@/composables/useKeyTravel";
+import { ARROWS } from "@/geometry/arrows";
 import { nextPose } from "@/geometry/poses";
 import type { Grip } from "@/composables/usePictureDrag";
 import { useInside } from "@/stores/inside";
@@ -113,14 +114,10 @@ export function useWorkspaceShortcuts(does: WorkspaceDoes): readonly Shortcut[] 
     ),
     one("Keys", ["(", ")"], "Previous, next key of the chosen row", (key) => toKey(key === "(" ? -1 : 1, true)),
     one("Picked object", ["Ctrl+Alt+a"], "Pick every object that hangs on nothing", () =>
-      selection.pickAll(scene.objects.filter((it) => !it.parent && it.kind !== "camera").map((it) => it.id)),
+      selection.pickAll(scene.wholes.map((it) => it.id)),
     ),
     one("Picked object", ["Ctrl+Alt+i"], "Pick all others instead", () =>
-      selection.pickAll(
-        scene.objects
-          .filter((it) => !it.parent && it.kind !== "camera" && !selection.picked.includes(it.id))
-          .map((it) => it.id),
-      ),
+      selection.pickAll(scene.wholes.map((it) => it.id).filter((id) => !selection.picked.includes(id))),
     ),
     one("Picked object", ["PageDown"], "Pick the next object of the troupe", () => troupe.pickNext(1)),
     one("Picked object", ["PageUp"], "Pick the previous one", () => troupe.pickNext(-1)),
@@ -185,13 +182,6 @@ export function useWorkspaceShortcuts(does: WorkspaceDoes): readonly Shortcut[] 
     one("Page", ["?"], "This sheet", does.shortcuts),
   ];
 }
-
-const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-  ArrowUp: [0, -1],
-  ArrowDown: [0, 1],
-};
 
 /** Moving, turning and sizing from the keyboard: small steps, and larger ones with Shift. */
 function nudges(nudge: WorkspaceDoes["nudge"]): Shortcut[] {

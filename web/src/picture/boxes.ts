@@ -104,6 +104,12 @@ export function boxOf(motion: Motion, id: string, frame: number, parts: Parts): 
   return { left: Math.min(...xs), top: Math.min(...ys), right: Math.max(...xs), bottom: Math.max(...ys) };
 }
 
+/** The corners of an object's box as they lie in the picture; null if there is nothing to put one around. */
+export function cornersOf(motion: Motion, id: string, frame: number, parts: Parts): Point[] | null {
+  const [box, view] = [boxOf(motion, id, frame, parts), viewOf(motion, id, frame)];
+  return box && view && corners(box).map((corner) => moved(view, corner));
+}
+
 /** The box of a picture about its own middle. */
 function boxOfSize(size: Rows, frame: number): Box {
   const [width = 0, height = 0] = valuesAt(size, frame);

@@ -66,18 +66,21 @@ function replaced(before: Layer, after: Layer): Layer {
 
 const roomFor = (layer: Layer, reach: number): Layer => emptyLayer(grown(layer, Math.ceil(reach) + 1));
 
-/** Have what is painted next cast a shadow; false where there is none to see. */
-export function castShadow(ctx: CanvasRenderingContext2D, effect: Shadow, frame: number, matrix: Matrix): boolean {
-  const [r = 0, g = 0, b = 0, a = 1] = valuesAt(effect.colour, frame);
-  const alpha = a * numberAt(effect.opacity, frame);
-  if (alpha <= 0) return false;
+/** How opaque a shadow is. */
+const darknessOf = (effect: Shadow, frame: number): number =>
+  (valuesAt(effect.colour, frame)[3] ?? 1) * numberAt(effect.opacity, frame);
+
+/** Have what is painted next cast a shadow, if there is one to see. */
+export function castShadow(ctx: CanvasRenderingContext2D, effect: Shadow, frame: number, matrix: Matrix): void {
+  const [r = 0, g = 0, b = 0] = valuesAt(effect.colour, frame);
+  const alpha = darknessOf(effect, frame);
+  if (alpha <= 0) return;
   const { x, y } = turned(matrix, { x: numberAt(effect.dx, frame), y: numberAt(effect.dy, frame) });
   ctx.shadowColor = `rgba(${r * 255} ${g * 255} ${b * 255} / ${alpha})`;
   ctx.shadowOffsetX = x;
   ctx.shadowOffsetY = y;
   // A canvas takes twice the standard deviation.
   ctx.shadowBlur = 2 * scaleOf(matrix) * numberAt(effect.blur, frame);
-  return true;
 }
 
 export function castNone(ctx: CanvasRenderingContext2D): void {
@@ -86,7 +89,7 @@ export function castNone(ctx: CanvasRenderingContext2D): void {
 }
 
 function shadowed(effect: Shadow, layer: Layer, frame: number, matrix: Matrix): Layer {
-  if (valuesAt(effect.colour, frame)[3]! * numberAt(effect.opacity, frame) <= 0) return layer;
+  if (darknessOf(effect, frame) <= 0) return layer;
   const out = roomFor(layer, reachOf(effect, frame, matrix, layer));
   castShadow(out.ctx, effect, frame, matrix);
   lay(out.ctx, layer, out);

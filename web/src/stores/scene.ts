@@ -46,6 +46,8 @@ export const useScene = defineStore("scene", () => {
   );
   /** What hangs directly on each object, by its id, in drawing order. */
   const parts = computed(() => Map.groupBy(objects.value, (thing) => thing.parent ?? ""));
+  /** What hangs on nothing, without the camera. */
+  const wholes = computed(() => objects.value.filter((thing) => !thing.parent && thing.kind !== "camera"));
   const state = computed(() => (unreachable.value ? "not saved" : waiting.value > 0 ? "saving" : "saved"));
 
   let queue: Promise<unknown> = Promise.resolve();
@@ -256,6 +258,7 @@ export const useScene = defineStore("scene", () => {
     dials,
     byId,
     parts,
+    wholes,
     kept,
     motion,
     camera,

@@ -6,6 +6,7 @@ import { numberAt, valuesAt } from "@/api/motion";
 import { useChanging } from "@/composables/useChanging";
 import { beginOwnDrag } from "@/composables/useDrag";
 import type { PictureView } from "@/composables/usePictureView";
+import { arrowStep } from "@/geometry/arrows";
 import { hexOf } from "@/geometry/colour";
 import { inverse, moved, type Point, rounded } from "@/geometry/matrix";
 import { viewOf } from "@/picture/boxes";
@@ -125,17 +126,11 @@ function addAt(event: MouseEvent): void {
 }
 
 function nudge(event: KeyboardEvent, which: 0 | 1): void {
-  const by = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[event.key];
+  const by = arrowStep(event);
   const [end, names] = [ends.value?.[which], subject.value && endNames(subject.value.of)];
   if (!by || !end || !names || !subject.value) return;
-  event.preventDefault();
-  event.stopPropagation();
-  const far = event.shiftKey ? 10 : 1;
-  void changing.make(
-    subject.value.thing,
-    { [names[2 * which]!]: end.x + by[0]! * far, [names[2 * which + 1]!]: end.y + by[1]! * far },
-    true,
-  );
+  const values = { [names[2 * which]!]: end.x + by.x, [names[2 * which + 1]!]: end.y + by.y };
+  void changing.make(subject.value.thing, values, true);
 }
 </script>
 

@@ -7,11 +7,12 @@ import type { Edit, Rule } from "@/api/types";
 import { useOutlineWay } from "@/composables/useOutlineWay";
 import { useRules } from "@/composables/useRules";
 import type { PictureView } from "@/composables/usePictureView";
+import { arrowStep } from "@/geometry/arrows";
 import { type Matrix, IDENTITY, inverse, moved, type Point } from "@/geometry/matrix";
 import { outlineDrawingOf } from "@/geometry/outlineGrips";
 import { lookDrawingOf } from "@/geometry/lookGrips";
 import { drawingOf, type RuleGrip } from "@/geometry/ruleGrips";
-import { boxOf, carrierOf, corners, viewOf } from "@/picture/boxes";
+import { carrierOf, cornersOf, viewOf } from "@/picture/boxes";
 import { beginOwnDrag } from "@/composables/useDrag";
 import { usePlayback } from "@/stores/playback";
 import { lensOf } from "@/picture/lens";
@@ -82,10 +83,10 @@ const bent = computed(() => {
 const lens = computed((): Matrix => lensOf(scene.motion, thing.value?.id ?? "", playback.frame));
 /** The middle and the right edge of the box of an object, in the scene. */
 function edgesOf(id: string): { middle: Point; right: Point } | null {
-  const [view, back] = [scene.motion && viewOf(scene.motion, id, playback.frame), inverse(lens.value)];
-  const box = scene.motion && boxOf(scene.motion, id, playback.frame, scene.parts);
-  if (!view || !back || !box) return null;
-  const points = corners(box).map((corner) => moved(back, moved(view, corner)));
+  const back = inverse(lens.value);
+  const seen = scene.motion && cornersOf(scene.motion, id, playback.frame, scene.parts);
+  if (!back || !seen) return null;
+  const points = seen.map((corner) => moved(back, corner));
   const [xs, ys] = [points.map((p) => p.x), points.map((p) => p.y)];
   const y = (Math.min(...ys) + Math.max(...ys)) / 2;
   return { middle: { x: (Math.min(...xs) + Math.max(...xs)) / 2, y }, right: { x: Math.max(...xs), y } };
@@ -202,12 +203,8 @@ function begin(event: PointerEvent, rule: Rule, grip: RuleGrip, within: Matrix):
 }
 
 function nudge(event: KeyboardEvent, rule: Rule, grip: RuleGrip): void {
-  const by = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[event.key];
-  if (!by) return;
-  event.preventDefault();
-  event.stopPropagation();
-  const far = event.shiftKey ? 10 : 1;
-  void scene.edit(edits(rule, grip.drag({ x: grip.at.x + by[0]! * far, y: grip.at.y + by[1]! * far })));
+  const by = arrowStep(event);
+  if (by) void scene.edit(edits(rule, grip.drag({ x: grip.at.x + by.x, y: grip.at.y + by.y })));
 }
 
 const NEAR = 70;

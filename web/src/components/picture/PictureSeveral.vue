@@ -3,7 +3,7 @@
 import { computed } from "vue";
 import type { PictureView } from "@/composables/usePictureView";
 import { IDENTITY, type Point } from "@/geometry/matrix";
-import { boxOf, corners, viewOf } from "@/picture/boxes";
+import { cornersOf } from "@/picture/boxes";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
@@ -17,10 +17,8 @@ const outlines = computed(() => {
   const motion = scene.motion;
   if (!motion || !selection.several) return [];
   return selection.picked.flatMap((id) => {
-    const [box, view] = [boxOf(motion, id, playback.frame, scene.parts), viewOf(motion, id, playback.frame)];
-    if (!box || !view) return [];
-    const points = corners(box).map((corner) => props.view.onStage(view, corner));
-    return [{ id, points: points.map(({ x, y }) => `${x},${y}`).join(" ") }];
+    const points = cornersOf(motion, id, playback.frame, scene.parts)?.map((p) => props.view.onStage(IDENTITY, p));
+    return points ? [{ id, points: points.map(({ x, y }) => `${x},${y}`).join(" ") }] : [];
   });
 });
 const drawn = computed(() => {

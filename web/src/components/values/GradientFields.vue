@@ -49,6 +49,7 @@ function takeOut(): void {
         "
         >{{ of === "fill" ? "fill" : "line" }}
         <select
+          class="choice"
           :aria-label="of === 'fill' ? 'Colours of the fill' : 'Colours of the line'"
           :value="gradientOf(thing, of)?.kind ?? 'plain'"
           @change="choose(of, chosenIn($event))"
@@ -96,13 +97,5 @@ label {
   display: flex;
   align-items: center;
   gap: 5px;
-}
-select {
-  border: 1px solid var(--line);
-  border-radius: var(--radius-s);
-  background: var(--paper);
-  color: var(--ink);
-  font: inherit;
-  padding: 2px 5px;
 }
 </style>

@@ -50,7 +50,12 @@ function keepDash(): void {
     <template v-if="lined && line">
       <label title="How the line ends"
         >ends
-        <select aria-label="Ends of the line" :value="line.cap" @change="set({ cap: chosenIn($event) as 'round' })">
+        <select
+          class="choice"
+          aria-label="Ends of the line"
+          :value="line.cap"
+          @change="set({ cap: chosenIn($event) as 'round' })"
+        >
           <option value="round">round</option>
           <option value="butt">cut off</option>
           <option value="square">square</option>
@@ -59,6 +64,7 @@ function keepDash(): void {
       <label title="How the line goes round corners"
         >corners
         <select
+          class="choice"
           aria-label="Corners of the line"
           :value="line.join"
           @change="set({ join: chosenIn($event) as 'round' })"
@@ -72,6 +78,7 @@ function keepDash(): void {
         title="Lengths of dashes and gaps in turn, in px, as 18 10; empty for a whole line. Key the row Dashes to let them crawl"
         >dashes
         <input
+          class="choice"
           :value="draft ?? line.dash.join(' ')"
           :class="{ wrong }"
           aria-label="Dashes of the line"
@@ -85,6 +92,7 @@ function keepDash(): void {
     <label title="How it, with all that hangs on it, is laid onto what lies below: the blend modes of CSS"
       >blends
       <select
+        class="choice"
         aria-label="Blend mode"
         :value="thing.blend"
         @change="scene.edit([{ edit: 'set-blend', id: thing.id, blend: chosenIn($event) as 'normal' }])"
@@ -107,15 +115,6 @@ label {
   display: flex;
   align-items: center;
   gap: 5px;
-}
-select,
-input {
-  border: 1px solid var(--line);
-  border-radius: var(--radius-s);
-  background: var(--paper);
-  color: var(--ink);
-  font: inherit;
-  padding: 2px 5px;
 }
 input {
   width: 62px;

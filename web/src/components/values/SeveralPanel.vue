@@ -58,6 +58,7 @@ async function said(answer: Promise<string | null | undefined>): Promise<void> {
         <svg viewBox="0 0 20 20" aria-hidden="true"><path :d="one.d" /></svg>
       </button>
       <select
+        class="choice"
         aria-label="Align to"
         title="To the box around all of them, or to the picture"
         :value="to"
@@ -92,6 +93,7 @@ async function said(answer: Promise<string | null | undefined>): Promise<void> {
       />
       <span>later,</span>
       <select
+        class="choice"
         aria-label="In which order"
         title="Which begins: as the troupe lists them, from left to right in the picture, or by chance"
         :value="order"
@@ -102,6 +104,7 @@ async function said(answer: Promise<string | null | undefined>): Promise<void> {
         <option value="chance">by chance</option>
       </select>
       <select
+        class="choice"
         aria-label="By keys or by a rule"
         title="Shift their keys, or leave the keys where they are and put a rule Retime on each"
         :value="how"
@@ -186,14 +189,6 @@ path {
   stroke: currentColor;
   stroke-width: 1.5;
   stroke-linejoin: round;
-}
-select {
-  border: 1px solid var(--line);
-  border-radius: var(--radius-s);
-  background: var(--paper);
-  color: var(--ink);
-  font: inherit;
-  padding: 2px 5px;
 }
 .wrong {
   margin: 0;

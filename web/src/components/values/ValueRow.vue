@@ -79,15 +79,12 @@ const colour = (name: string) => {
   const rows = baked(name);
   return rows ? valuesAt(rows, playback.textFrame) : [0, 0, 0, 1];
 };
-const digits = (channel: ChannelWords): number =>
+function digits(channel: ChannelWords): number {
   // Beside a colour there is room for whole percents.
-  channel.unit === "%" && props.row.channels.some((one) => one.unit === "colour")
-    ? 0
-    : channel.step < 0.1 && channel.shown === 1
-      ? 2
-      : channel.step >= 1 && channel.unit === ""
-        ? 0
-        : 1;
+  if (channel.unit === "%" && props.row.channels.some((one) => one.unit === "colour")) return 0;
+  if (channel.step < 0.1 && channel.shown === 1) return 2;
+  return channel.step >= 1 && channel.unit === "" ? 0 : 1;
+}
 /** Two lengths side by side are told apart by their names; a lone one says its unit. */
 const unitOf = (channel: ChannelWords): string =>
   props.row.channels.filter((one) => one.unit === "px").length > 1 ? channel.label : channel.unit;

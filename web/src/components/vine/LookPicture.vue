@@ -2,7 +2,7 @@
 /** The picture of an object with all that hangs on it, as some of the rules on its look leave it. */
 import { ref, watch } from "vue";
 import { arrived } from "@/api/pictures";
-import { type Effect, stepsOf } from "@/api/paintList";
+import { type Group, stepsOf } from "@/api/paintList";
 import { IDENTITY } from "@/geometry/matrix";
 import { extentOf } from "@/picture/layers";
 import { atFrame } from "@/picture/looked";
@@ -10,12 +10,6 @@ import { paintSteps } from "@/picture/paint";
 import { withParts } from "@/picture/boxes";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
-
-/** Which effects of a group are seen on the way. */
-interface Made {
-  readonly id: string;
-  readonly effects: readonly Effect[];
-}
 
 const props = defineProps<{ id: string; upto: ReadonlySet<string> }>();
 const scene = useScene();
@@ -35,7 +29,7 @@ function paint(): void {
   const looked = {
     ...atFrame(playback.frame),
     only: () => true,
-    effectsOf: (step: Made) =>
+    effectsOf: (step: Group) =>
       step.id === props.id ? step.effects.filter((one) => props.upto.has(one.rule)) : step.effects,
   };
   const box = extentOf(steps, looked, IDENTITY, 0);

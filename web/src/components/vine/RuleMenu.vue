@@ -2,6 +2,7 @@
 /** The last place of the vine: put another rule on, from small pictures of what it does, or ready-made. */
 import { ElPopover } from "element-plus";
 import { computed, ref, watch } from "vue";
+import type { RuleWords } from "@/api/types";
 import { found } from "@/geometry/finding";
 import VineIcon from "@/components/common/VineIcon.vue";
 import { RouterLink } from "vue-router";
@@ -21,31 +22,24 @@ const scene = useScene();
 const linking = useLinking();
 const open = ref(false);
 const chaining = ref(false);
-const colour = computed(() => selection.channel?.unit === "colour");
-const outline = computed(() => selection.channel?.unit === "outline");
-const look = computed(() => selection.channel?.unit === "look");
+/** What the picked channel holds that rules act on. */
+const acted = computed((): RuleWords["of"] => {
+  const unit = selection.channel?.unit;
+  return unit === "colour" || unit === "outline" || unit === "look" ? unit : "number";
+});
 const words = computed(() =>
   (vocabulary.words?.rules ?? [])
     .filter((one) =>
-      look.value || one.of === "look"
-        ? look.value && one.of === "look"
-        : outline.value
-          ? one.on_outlines
-          : (one.of === "colour") === colour.value &&
-            one.of !== "outline" &&
-            (!one.joints || selection.thing?.kind === "figure"),
+      acted.value === "outline"
+        ? one.on_outlines
+        : one.of === acted.value && (!one.joints || selection.thing?.kind === "figure"),
     )
     // What bends comes before what only reads at other times.
     .sort((a, b) => Number(b.of === "outline") - Number(a.of === "outline")),
 );
 const presets = computed(() => {
-  const special = outline.value || look.value;
-  const kinds = new Set(
-    (vocabulary.words?.rules ?? [])
-      .filter((one) => (special ? one.of === selection.channel?.unit : one.of === "outline" || one.of === "look"))
-      .map((one) => one.kind),
-  );
-  return (vocabulary.words?.presets ?? []).filter((one) => kinds.has(one.kind) === special && !colour.value);
+  const kinds = new Set((vocabulary.words?.rules ?? []).filter((one) => one.of === acted.value).map((one) => one.kind));
+  return (vocabulary.words?.presets ?? []).filter((one) => kinds.has(one.kind));
 });
 /** What is left of both while something is typed: by their names and by what they say of themselves. */
 const typed = ref("");
@@ -131,7 +125,7 @@ async function add(
       <h3>Ready-made</h3>
       <span>
         <button
-          v-if="!colour && !outline && !look && other"
+          v-if="acted === 'number' && other"
           class="chip small"
           title="Have another value drive this one: the same, geared, mirrored, from a range to a range, later…"
           @click="link"
@@ -139,7 +133,7 @@ async function add(
           Link by hand…
         </button>
         <button
-          v-if="!colour && !outline && !look"
+          v-if="acted === 'number'"
           class="chip small"
           title="Have a row of parts follow this object, each a little later than the one before"
           @click="((open = false), (chaining = true))"
@@ -147,7 +141,7 @@ async function add(
           Follow down a chain…
         </button>
         <button
-          v-if="look && onGround"
+          v-if="acted === 'look' && onGround"
           class="chip small"
           title="An ellipse on the ground behind it that goes along, and shrinks and fades with height: by links you can see and change"
           @click="groundShadow"

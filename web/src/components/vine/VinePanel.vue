@@ -109,6 +109,8 @@ const scale = computed(() => extent(steps.value.map((step) => step.values)));
 /** The box around the outlines of all cards, so that they are drawn alike. */
 const outlines = computed(() => boxAround(steps.value.flatMap((step) => step.outline ?? [])));
 const unit = computed(() => subject.value?.channel.unit ?? "");
+/** Whether its cards show pictures and not curves. */
+const pictured = computed(() => unit.value === "outline" || unit.value === "look");
 
 function note(step: Step): string {
   if (step.kind === "shape" || step.kind === "drawn") return "as it is drawn";
@@ -127,15 +129,13 @@ function note(step: Step): string {
     ].filter(Boolean);
     return words.join(" · ") || "holds before and after";
   }
-  if (step.kind === "result" && (unit.value === "outline" || unit.value === "look"))
-    return `at frame ${playback.textFrame}`;
+  if (step.kind === "result" && pictured.value) return `at frame ${playback.textFrame}`;
   if (step.kind === "result") return `${at(step)} at frame ${playback.textFrame}`;
   if (step.kind === "formula") return `${at(step)} now · ${source.value?.formula ?? ""}`;
   const rule = ruleOf(step);
   if (!step.on) return "switched off";
   if (step.remark) return step.remark;
-  if (rule && subject.value && (unit.value === "outline" || unit.value === "look"))
-    return rules.summaryOf(rule, subject.value.channel);
+  if (rule && subject.value && pictured.value) return rules.summaryOf(rule, subject.value.channel);
   return rule && subject.value
     ? `${at(step)} now · ${rules.summaryOf(rule, subject.value.channel)}`
     : `${at(step)} now`;
