@@ -34,6 +34,8 @@ PATHS = ["M 0 0 L 40 0 L 20 30 Z", "M0 0 C 10 40 50 40 60 0", "m 5 5 a 20 10 0 1
 #: PNG files of one pixel each.
 ONE_PIXEL = [png((n * 80, 120, 60)) for n in range(3)]
 #: Edits of one point of an outline.
+#: Edits that name several objects.
+OF_SEVERAL = ("transform-objects", "order-objects", "change-values", "lock-objects", "tag-objects")
 OF_POINTS = ("set-point-handle", "add-point", "cut-outline", "join-ends", "first-point")
 IDS = ["a", "b", "c", "d", "fig", "gone"]
 #: What no field takes, whatever it is.
@@ -304,8 +306,26 @@ class Anything:
                 return self.draw.choice([*known, "in1", f"in{self.draw.randrange(99)}"])
             case "how" if kind == "lay-behind":
                 return self.one_of("fill", "tile", "stay")
-            case "objects" if kind in ("move-objects", "align-objects", "distribute-objects", "spread-in-time"):
+            case "objects" if kind in ("move-objects", "align-objects", "distribute-objects", "spread-in-time", *OF_SEVERAL):
                 return self.draw.sample([one.id for one in scene.objects] or ["gone"], min(max(1, len(scene.objects)), 4))
+            case "to" if kind == "order-objects":
+                return self.one_of("front", "forward", "backward", "back", "before", "behind")
+            case "other" if kind == "order-objects":
+                return self.draw.choice([None, *[one.id for one in scene.objects]])
+            case "how" if kind == "change-values":
+                return self.one_of("set", "add", "multiply")
+            case "about":
+                return [self.number(), self.number()]
+            case "turn":
+                return self.one_of(90.0, -400.0, 0.0)
+            case "scale":
+                return self.one_of([1.0, 1.0], [2.0, 0.5], [-1.0, 1.0], [0.0, 0.0])
+            case "tag":
+                return self.one_of(None, "#3D8B5F")
+            case "parcel":
+                return self.scene()
+            case "hang":
+                return {"gone": own} if self.chance(0.1) else {}
             case "side" if kind == "align-objects":
                 return self.one_of("left", "middle", "right", "top", "centre", "bottom")
             case "to" if kind == "align-objects":
@@ -499,7 +519,9 @@ class Anything:
                 return self.one_of("", "%", "px", "°")
             case "share":
                 return self.draw.uniform(0.05, 0.95)
-            case "broken" | "stretch" | "push" | "replace" | "clockwise" | "on" | "pinned" | "blurred" | "shown" | "drawn" | "key" | "back":
+            case (
+                "broken" | "stretch" | "push" | "replace" | "clockwise" | "on" | "pinned" | "blurred" | "locked" | "shown" | "drawn" | "key" | "back"
+            ):
                 return self.chance(0.5)
             case "leaving" | "arriving" | "x" | "y" | "by":
                 return self.number()

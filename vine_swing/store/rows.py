@@ -33,6 +33,7 @@ _TIMELINE = ("name", "fps", "length", "width", "height", "background", "blur")
 _INSIDE = "SELECT * FROM scene WHERE within = ? ORDER BY position"
 _OBJECT = (
     *("position", "name", "kind", "parent", "shown", "first_frame", "last_frame", "bone", "pinned", "blurred", "blend", "line", "paints"),
+    *("locked", "tag"),
     *CONTENT_COLUMNS,
 )
 _RULE = ("position", "kind", '"on"', "channels", "mode", "words")
@@ -77,6 +78,7 @@ def _read_timeline(db: sqlite3.Connection, row: sqlite3.Row) -> dict[str, Any]:
         data["span"] = {"first": thing["first_frame"], "last": thing["last_frame"]}
         data |= {"channels": channels["object", thing["row"]], "rules": rules[thing["row"]]}
         data |= {"bone": thing["bone"], "pinned": bool(thing["pinned"]), "blurred": thing["blurred"] != 0}
+        data |= {"locked": bool(thing["locked"]), "tag": thing["tag"]}
         data |= {"blend": thing["blend"]} if thing["blend"] is not None else {}
         data |= {"line": json.loads(thing["line"])} if thing["line"] is not None else {}
         data |= {"paints": json.loads(thing["paints"])} if thing["paints"] is not None else {}
@@ -381,6 +383,8 @@ def _object_values(thing: SceneObject, position: int) -> tuple[Any, ...]:
         thing.blend,
         thing.line_style.model_dump_json() if thing.line_style != LineStyle() else None,
         thing.painted_with.model_dump_json() if thing.painted_with != Paints() else None,
+        int(thing.locked),
+        thing.tag,
         *contents,
     )
 

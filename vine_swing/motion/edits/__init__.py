@@ -33,6 +33,7 @@ from vine_swing.motion.edits.objects import (
     free_name,
 )
 from vine_swing.motion.edits.open_inset import OpenInset
+from vine_swing.motion.edits.ordering import OrderObjects
 from vine_swing.motion.edits.outline_points import (
     AddPoint,
     CutOutline,
@@ -48,15 +49,18 @@ from vine_swing.motion.edits.outline_points import (
 )
 from vine_swing.motion.edits.outlines import CombineOutlines, DrawOutline, MakeOutline, OutlineLine, RefitOutline
 from vine_swing.motion.edits.parades import MakeParade, OpenParade, SetParade
+from vine_swing.motion.edits.parcels import PlaceParcel
 from vine_swing.motion.edits.paths import JoinPath, SetCorner, SetWay, SplitPath
 from vine_swing.motion.edits.pictures import AddPicture, DropPictures, LayBehind, ReplacePicture, SetPicture, TurnPages
 from vine_swing.motion.edits.ready_looks import FogByDistance, GroundShadow
 from vine_swing.motion.edits.rules import AddRule, DeleteRule, FreezeChannel, LinkSetting, MoveRule, SetRule, SetSetting
 from vine_swing.motion.edits.scene import BlurObject, RenameScene, SetBackground, SetBlur, SetFps, SetLength, SetPalette, SetSize
 from vine_swing.motion.edits.several import AddObjects
+from vine_swing.motion.edits.several_values import ChangeValues, LockObjects, TagObjects
 from vine_swing.motion.edits.spans import FitInset, FitParts, SetSpan
 from vine_swing.motion.edits.take_apart import TakeApart
 from vine_swing.motion.edits.timing import CloseLoop, EvenSpeed, HoldHere, PasteKeys, ReverseKeys, SpreadKeys, StretchKeys
+from vine_swing.motion.edits.transforming import TransformObjects
 from vine_swing.motion.edits.turns import Flip, TurnTimes
 from vine_swing.motion.scene.checking import checked
 from vine_swing.motion.scene.model import Scene
@@ -163,6 +167,12 @@ AnyEdit = Annotated[
     | AlignObjects
     | DistributeObjects
     | SpreadInTime
+    | TransformObjects
+    | OrderObjects
+    | ChangeValues
+    | LockObjects
+    | PlaceParcel
+    | TagObjects
     | GroundShadow
     | FogByDistance
     | SetGradient

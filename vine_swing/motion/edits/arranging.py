@@ -1,7 +1,7 @@
 """Edits of several objects at once: moved together, aligned, distributed, and spread in time."""
 
 from collections.abc import Mapping
-from typing import Annotated, Any, Literal
+from typing import Annotated, Literal
 
 import numpy as np
 from numpy.typing import NDArray
@@ -10,9 +10,8 @@ from pydantic import Field
 from vine_swing.motion.baking.bake import bake
 from vine_swing.motion.baking.baked import UNMOVED, Baked
 from vine_swing.motion.baking.bounds import Bounds, bounds_at
-from vine_swing.motion.baking.placing import BakedObject
 from vine_swing.motion.basics.errors import EditError
-from vine_swing.motion.basics.values import Frame, Id
+from vine_swing.motion.basics.values import Frame, Id, Value
 from vine_swing.motion.edits.base import Edit, in_time, object_in, with_object, with_parts
 from vine_swing.motion.edits.keys import SetKey, SetValue, keyed_value
 from vine_swing.motion.rules.rule import Rule
@@ -26,15 +25,17 @@ _Objects = Annotated[tuple[Id, ...], Field(min_length=1, max_length=MAX_OBJECTS)
 _NOTHING = 1e-9
 
 
-class _Together(Edit):
-    """objects: which; what hangs on another of them goes along with that. frame: as they are there. key: whether those without keys get some too."""
+class Together(Edit):
+    """An edit of several objects.
+
+    objects: which; what hangs on another of them goes along with that. frame: as they are there. key: whether those without keys get some too."""
 
     objects: _Objects
     frame: Frame = 0.0
     key: bool = False
 
-    def _tops(self, scene: Scene) -> list[str]:
-        """Those that hang on no other of them, each once."""
+    def tops(self, scene: Scene) -> list[str]:
+        """The objects that hang on no other of them, each once."""
         chosen = {object_in(scene, one).id for one in self.objects}
         return [one for one in dict.fromkeys(self.objects) if not any(above.id in chosen for above in scene.upwards(scene.by_id[one].parent))]
 
@@ -45,12 +46,13 @@ class _Together(Edit):
                 scene = moved_at(scene, baked, object_id, dx, dy, self.frame, key=self.key)
         return scene
 
-    def _named(self, scene: Scene) -> str:
+    def named(self, scene: Scene) -> str:
+        """How a label names them."""
         count = len(self.objects)
         return object_in(scene, self.objects[0]).name if count == 1 else f"{count} objects"
 
 
-class MoveObjects(_Together):
+class MoveObjects(Together):
     """Move some objects by as many px of the picture."""
 
     edit: Literal["move-objects"]
@@ -59,13 +61,13 @@ class MoveObjects(_Together):
 
     def apply(self, scene: Scene) -> Scene:
         baked = bake(scene, np.array([self.frame]))
-        return self._moved(scene, baked, dict.fromkeys(self._tops(scene), (self.dx, self.dy)))
+        return self._moved(scene, baked, dict.fromkeys(self.tops(scene), (self.dx, self.dy)))
 
     def label(self, scene: Scene) -> str:
-        return f"move {self._named(scene)}"
+        return f"move {self.named(scene)}"
 
 
-class AlignObjects(_Together):
+class AlignObjects(Together):
     """Bring an edge or the middle of some objects to one line: of the box around all of them, or of the picture."""
 
     edit: Literal["align-objects"]
@@ -73,7 +75,7 @@ class AlignObjects(_Together):
     to: Literal["each-other", "picture"] = "each-other"
 
     def apply(self, scene: Scene) -> Scene:
-        baked, bounds = bounds_at(scene, self._tops(scene), self.frame)
+        baked, bounds = bounds_at(scene, self.tops(scene), self.frame)
         boxes = np.array(list(bounds.values()))
         around = (*boxes[:, :2].min(axis=0), *boxes[:, 2:].max(axis=0)) if self.to == "each-other" else (0.0, 0.0, *map(float, scene.size))
         line = _line(around, self.side)
@@ -82,10 +84,10 @@ class AlignObjects(_Together):
         return self._moved(scene, baked, by)
 
     def label(self, scene: Scene) -> str:
-        return f"align {self._named(scene)}"
+        return f"align {self.named(scene)}"
 
 
-class DistributeObjects(_Together):
+class DistributeObjects(Together):
     """Give some objects equal gaps, or middles at equal distances; the outermost stay where they are."""
 
     edit: Literal["distribute-objects"]
@@ -93,7 +95,7 @@ class DistributeObjects(_Together):
     what: Literal["gaps", "middles"] = "gaps"
 
     def apply(self, scene: Scene) -> Scene:
-        tops = self._tops(scene)
+        tops = self.tops(scene)
         if len(tops) < 3:
             raise EditError("there is something to distribute between two others only from three objects on; pick one more")
         baked, bounds = bounds_at(scene, tops, self.frame)
@@ -112,10 +114,10 @@ class DistributeObjects(_Together):
         return self._moved(scene, baked, by)
 
     def label(self, scene: Scene) -> str:
-        return f"distribute {self._named(scene)}"
+        return f"distribute {self.named(scene)}"
 
 
-class SpreadInTime(_Together):
+class SpreadInTime(Together):
     """Let each of some objects, with all that hangs on it, come so many frames after the one before: by shifting their keys, or by a rule Retime
     that leaves them where they are. The first stays."""
 
@@ -135,7 +137,7 @@ class SpreadInTime(_Together):
 
     def _in_order(self, scene: Scene) -> list[str]:
         # The troupe lists the foremost first.
-        tops = sorted(self._tops(scene), key=lambda one: -scene.objects.index(scene.by_id[one]))
+        tops = sorted(self.tops(scene), key=lambda one: -scene.objects.index(scene.by_id[one]))
         if self.order == "left-to-right":
             _, bounds = bounds_at(scene, tops, self.frame)
             return sorted(tops, key=lambda one: bounds[one][0] + bounds[one][2])
@@ -144,7 +146,7 @@ class SpreadInTime(_Together):
         return tops
 
     def label(self, scene: Scene) -> str:
-        return f"spread {self._named(scene)} in time"
+        return f"spread {self.named(scene)} in time"
 
 
 def moved_at(scene: Scene, baked: Baked, object_id: str, dx: float, dy: float, frame: float, *, key: bool) -> Scene:
@@ -152,32 +154,45 @@ def moved_at(scene: Scene, baked: Baked, object_id: str, dx: float, dy: float, f
 
     `baked`: the scene, or an earlier version in which what the object hangs on is where it is now, at that frame.
     """
-    thing, one = object_in(scene, object_id), baked.objects[object_id]
-    a, b, c, d = (float(part) for part in _carrier(baked, one)[0, :4])
+    thing = object_in(scene, object_id)
+    a, b, c, d = (float(part) for part in carrier_of(baked, object_id)[0, :4])
     det = a * d - b * c
     if abs(det) < 1e-12:
         raise EditError(f"what '{thing.name}' hangs on is flat at frame {frame:g}, so it cannot be moved there; go to another frame")
-    by = {"x": (d * dx - c * dy) / det, "y": (a * dy - b * dx) / det}
+    return placed_by(scene, object_id, (d * dx - c * dy) / det, (a * dy - b * dx) / det, frame, key=key)
 
-    def now(name: str) -> Any:
-        return keyed_value(thing.channels.get(name, Channel()), thing.specs[name], frame, thing)
 
+def placed_by(scene: Scene, object_id: str, dx: float, dy: float, frame: float, *, key: bool) -> Scene:
+    """The scene with the place of an object changed by px of the space it moves in, at a frame: by keys of x and y, or a point of its path, where
+    it has some or is to have, else for good."""
+    thing = object_in(scene, object_id)
     if thing.is_keyed("path") and not (thing.is_keyed("x") or thing.is_keyed("y")):
-        x, y = now("path")
-        return SetKey(edit="set-key", object=object_id, channel="path", frame=frame, value=(x + by["x"], y + by["y"])).apply(scene)
-    for name, amount in by.items():
-        if abs(amount) <= _NOTHING:
-            continue
-        value = float(now(name)) + amount
-        if thing.is_keyed(name) or key:
-            scene = SetKey(edit="set-key", object=object_id, channel=name, frame=frame, value=value).apply(scene)
-        else:
-            scene = SetValue(edit="set-value", object=object_id, channel=name, value=value).apply(scene)
+        place = keyed_value(thing.channels["path"], thing.specs["path"], frame, thing)
+        assert isinstance(place, tuple), "keys of a path hold points"
+        moved = (place[0] + dx, place[1] + dy)
+        return SetKey(edit="set-key", object=object_id, channel="path", frame=frame, value=moved).apply(scene)
+    for name, amount in (("x", dx), ("y", dy)):
+        if abs(amount) > _NOTHING:
+            scene = put(scene, object_id, name, keyed_number(scene, object_id, name, frame) + amount, frame, key=key)
     return scene
 
 
-def _carrier(baked: Baked, one: BakedObject) -> Array:
+def keyed_number(scene: Scene, object_id: str, name: str, frame: float) -> float:
+    """What the keys of a channel of numbers say at a frame, before any rule."""
+    thing = object_in(scene, object_id)
+    return float(keyed_value(thing.channels.get(name, Channel()), thing.specs[name], frame, thing))  # type: ignore[arg-type]
+
+
+def put(scene: Scene, object_id: str, name: str, value: Value, frame: float, *, key: bool) -> Scene:
+    """The scene with a value given to a channel at a frame: as a key where it has some or is to have, else for good."""
+    if object_in(scene, object_id).is_keyed(name) or key:
+        return SetKey(edit="set-key", object=object_id, channel=name, frame=frame, value=value).apply(scene)
+    return SetValue(edit="set-value", object=object_id, channel=name, value=value).apply(scene)
+
+
+def carrier_of(baked: Baked, object_id: str) -> Array:
     """From the space an object moves in to the picture, (1, 6)."""
+    one = baked.objects[object_id]
     parent = one.source.parent
     if parent is None:
         return one.lens if one.lens is not None else UNMOVED

@@ -210,6 +210,8 @@ def named_by(scene: Scene, thing: SceneObject) -> Iterator[str]:
         for name in thing.specs:
             if rule in thing.rules_for(name):
                 yield from (ref[0] for one in rule.looks(thing.id, name) if (ref := resolved(scene, one)) is not None)
+        for refs in rule.linked.values():
+            yield from (ref[0] for one in refs if (ref := resolved(scene, one)) is not None)
         for setting, word in rule.settings.items():
             names = rule.spec.settings[setting].names if isinstance(word, str) else ""
             if names in ("object", "dial"):

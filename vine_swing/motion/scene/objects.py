@@ -17,7 +17,7 @@ from vine_swing.motion.basics.specs import (
     PICTURE_CHANNELS,
     ChannelSpec,
 )
-from vine_swing.motion.basics.values import MAX_FRAME, Blend, Frozen, Id, Name, Text
+from vine_swing.motion.basics.values import MAX_FRAME, Blend, Colour, Frozen, Id, Name, Text
 from vine_swing.motion.figure.channels import joint_channels
 from vine_swing.motion.figure.model import Figure
 from vine_swing.motion.parade.channels import PARADE_CHANNELS
@@ -69,6 +69,10 @@ class _Object(Frozen):
     #: The bone of its parent it hangs on, where that is a figure; none for the figure as a whole.
     bone: Annotated[Text, Field(max_length=80)] | None = None
     shown: bool = True
+    #: Whether it, with all that hangs on it, cannot be picked or moved in the picture.
+    locked: bool = False
+    #: The colour that marks it in lists, if any does.
+    tag: Colour | None = None
     #: Whether it keeps to the picture wherever the camera looks; of what hangs on nothing.
     pinned: bool = False
     #: Whether its motion is blurred, where the scene's is.

@@ -10,8 +10,9 @@ from fastapi.responses import Response
 from pydantic import BaseModel, ConfigDict, Field
 from starlette.concurrency import run_in_threadpool
 
-from vine_swing.motion.basics.values import Name
+from vine_swing.motion.basics.values import Frame, Id, Name
 from vine_swing.motion.edits import AnyEdit
+from vine_swing.motion.edits.parcels import parcel_of
 from vine_swing.motion.outline.text.families import faces_of
 from vine_swing.motion.scene.cues import Cue
 from vine_swing.motion.scene.dial import Dial
@@ -230,6 +231,38 @@ def download_scene_file(scene_id: SceneId, sessions: SessionsDep) -> Response:
         scene = session.stored.scene
     text = json.dumps(to_data(scene), ensure_ascii=False, indent=1)
     return Response(text, media_type="application/json", headers={"content-disposition": 'attachment; filename="scene.vine.json"'})
+
+
+class LeftBehindWords(BaseModel):
+    """What a copied object leans on that was not copied along; `how` is "hangs on" or "goes by"."""
+
+    object: str
+    id: str
+    name: str
+    how: str
+
+
+class CopiedObjects(BaseModel):
+    """Objects as a scene of their own, to be put into another by the edit `place-parcel`, and what stays behind."""
+
+    scene: Scene
+    behind: list[LeftBehindWords]
+
+
+class Chosen(BaseModel):
+    """Objects of a scene, by their ids, as they are at a frame."""
+
+    model_config = ConfigDict(extra="forbid")
+    objects: Annotated[list[Id], Field(min_length=1, max_length=10_000)]
+    frame: Frame = 0.0
+
+
+@router.post("/scenes/{scene_id}/parcel")
+def pack_objects(scene_id: SceneId, body: Chosen, sessions: SessionsDep) -> CopiedObjects:
+    """Objects with all that hangs on them, and what they use (dials, pictures, fonts, inner scenes), to be put into another scene."""
+    with sessions.use(scene_id) as session:
+        parcel = parcel_of(session.stored.scene, body.objects, body.frame)
+    return CopiedObjects(scene=parcel.scene, behind=[LeftBehindWords(**vars(one)) for one in parcel.behind])
 
 
 @router.post("/scenes/{scene_id}/copies", status_code=201)

@@ -1,0 +1,107 @@
+"""One value of several objects at once, and what they are marked with."""
+
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from vine_swing.motion.basics.errors import EditError
+from vine_swing.motion.basics.specs import ChannelSpec
+from vine_swing.motion.basics.values import Colour, Frame, Id, Value
+from vine_swing.motion.edits.arranging import keyed_number, placed_by, put
+from vine_swing.motion.edits.base import Edit, object_in, with_object
+from vine_swing.motion.edits.figures import PoseJoints
+from vine_swing.motion.scene.cues import MAX_OBJECTS
+from vine_swing.motion.scene.model import Scene
+from vine_swing.motion.scene.objects import SceneObject
+
+_Objects = Annotated[tuple[Id, ...], Field(min_length=1, max_length=MAX_OBJECTS)]
+
+
+class _OfSeveral(Edit):
+    objects: _Objects
+
+    def _things(self, scene: Scene) -> list[SceneObject]:
+        return [object_in(scene, one) for one in dict.fromkeys(self.objects)]
+
+    def _named(self, scene: Scene) -> str:
+        count = len(self.objects)
+        return object_in(scene, self.objects[0]).name if count == 1 else f"{count} objects"
+
+
+class ChangeValues(_OfSeveral):
+    """Change one channel of all of some objects that have it, at a frame: by keys where they have some or `key` says so, else for good.
+
+    how: `set` it to the value, `add` the value to what the keys of each say there, or `multiply` that by it. What lies beyond the limits of the
+    channel afterwards is brought back within them.
+    """
+
+    edit: Literal["change-values"]
+    channel: Annotated[str, Field(max_length=64)]
+    how: Literal["set", "add", "multiply"] = "set"
+    value: Value
+    frame: Frame = 0.0
+    key: bool = False
+
+    def apply(self, scene: Scene) -> Scene:
+        takers = [thing for thing in self._things(scene) if self.channel in thing.specs]
+        if not takers:
+            raise EditError(f"none of these objects has a channel '{self.channel}'; choose one that they share")
+        for thing in takers:
+            scene = self._changed(scene, thing, thing.specs[self.channel])
+        return scene
+
+    def _changed(self, scene: Scene, thing: SceneObject, spec: ChannelSpec) -> Scene:
+        if spec.kind != "number":
+            if self.how != "set":
+                raise EditError(f"a {spec.kind} cannot be added to or multiplied; set one for all instead")
+            return put(scene, thing.id, self.channel, self.value, self.frame, key=self.key)
+        if not isinstance(self.value, int | float):
+            raise EditError(f"'{thing.name}', {self.channel} is a number; give a number instead of {self.value!r}")
+        before, amount = keyed_number(scene, thing.id, self.channel, self.frame), float(self.value)
+        wanted = {"set": amount, "add": before + amount, "multiply": before * amount}[self.how]
+        if spec.low is not None:
+            wanted = max(wanted, spec.low)
+        if spec.high is not None:
+            wanted = min(wanted, spec.high)
+        if self.how != "set" and thing.skeleton is not None and thing.rules:
+            # What a gait does to a joint stays under what is added to it.
+            return PoseJoints(edit="pose-joints", id=thing.id, frame=self.frame, by={self.channel: wanted - before}, key=self.key).apply(scene)
+        if self.channel in ("x", "y"):
+            across = self.channel == "x"
+            by = wanted - before
+            return placed_by(scene, thing.id, by if across else 0.0, 0.0 if across else by, self.frame, key=self.key)
+        return put(scene, thing.id, self.channel, wanted, self.frame, key=self.key)
+
+    def label(self, scene: Scene) -> str:
+        spec = next((thing.specs[self.channel] for thing in self._things(scene) if self.channel in thing.specs), None)
+        return f"{spec.row.lower() if spec else self.channel} of {self._named(scene)}"
+
+
+class LockObjects(_OfSeveral):
+    """Lock objects against being picked and moved in the picture, or let go of them. What hangs on them is locked with them."""
+
+    edit: Literal["lock-objects"]
+    locked: bool
+
+    def apply(self, scene: Scene) -> Scene:
+        for thing in self._things(scene):
+            scene = with_object(scene, thing.but(locked=self.locked))
+        return scene
+
+    def label(self, scene: Scene) -> str:
+        return f"{'lock' if self.locked else 'unlock'} {self._named(scene)}"
+
+
+class TagObjects(_OfSeveral):
+    """Mark objects with a colour in the lists of the page, or with none (null)."""
+
+    edit: Literal["tag-objects"]
+    tag: Colour | None
+
+    def apply(self, scene: Scene) -> Scene:
+        for thing in self._things(scene):
+            scene = with_object(scene, thing.but(tag=self.tag))
+        return scene
+
+    def label(self, scene: Scene) -> str:
+        return f"colour tag of {self._named(scene)}"

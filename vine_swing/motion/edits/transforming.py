@@ -1,0 +1,113 @@
+"""Turning and sizing several objects together about a common pivot."""
+
+from typing import Annotated, Literal
+
+import numpy as np
+from pydantic import Field
+
+from vine_swing.motion.baking.bake import bake
+from vine_swing.motion.baking.baked import Baked
+from vine_swing.motion.basics import matrix
+from vine_swing.motion.basics.errors import EditError
+from vine_swing.motion.edits.arranging import Array, Together, carrier_of, keyed_number, placed_by, put
+from vine_swing.motion.edits.base import object_in
+from vine_swing.motion.scene.model import Scene
+
+_Factor = Annotated[float, Field(strict=True, ge=-1000, le=1000)]
+_Place = Annotated[float, Field(strict=True, ge=-1e6, le=1e6)]
+#: Changes of an angle (°) or a factor smaller than this are none: what is left of the arithmetic.
+_NOTHING = 1e-9
+
+
+class TransformObjects(Together):
+    """Turn and size some objects in the picture about a common pivot, as one picture. With factors that differ, things that are turned become
+    slanted, as they would on a stretched sheet.
+
+    about: the pivot, px of the picture. turn: degrees, clockwise. scale: factors across and down, which come before the turn.
+    """
+
+    edit: Literal["transform-objects"]
+    about: tuple[_Place, _Place]
+    turn: Annotated[float, Field(strict=True, ge=-36_000, le=36_000)] = 0.0
+    scale: tuple[_Factor, _Factor] = (1.0, 1.0)
+
+    def apply(self, scene: Scene) -> Scene:
+        baked = bake(scene, np.array([self.frame]))
+        for object_id in self.tops(scene):
+            scene = self._transformed(scene, baked, object_id)
+        return scene
+
+    def _transformed(self, scene: Scene, baked: Baked, object_id: str) -> Scene:
+        thing, channels = object_in(scene, object_id), baked.objects[object_id].channels
+        if "scale.x" not in channels:
+            # A camera has no size of its own.
+            return scene
+        now = {name: float(array[0]) for name, array in channels.items() if array.ndim == 1}
+        carrier = carrier_of(baked, object_id)
+        with np.errstate(all="ignore"):
+            change = matrix.multiply(matrix.inverse(carrier), matrix.multiply(self._matrix(), carrier))
+            place = matrix.apply(change, np.array([now["x"]]), np.array([now["y"]]))[0]
+        if not np.isfinite(change).all():
+            raise EditError(
+                f"what '{thing.name}' hangs on is flat at frame {self.frame:g}, so it cannot be turned or sized there; go to another frame"
+            )
+        scene = placed_by(scene, object_id, float(place[0]) - now["x"], float(place[1]) - now["y"], self.frame, key=self.key)
+        turned, slanted, wider, higher = self._shares(change, now)
+        for name, amount in (("rotation", turned), ("skew", slanted)):
+            if abs(amount) > _NOTHING:
+                scene = put(scene, object_id, name, keyed_number(scene, object_id, name, self.frame) + amount, self.frame, key=self.key)
+        for name, factor in (("scale.x", wider), ("scale.y", higher)):
+            if abs(factor - 1) > _NOTHING:
+                scene = put(scene, object_id, name, keyed_number(scene, object_id, name, self.frame) * factor, self.frame, key=self.key)
+        return scene
+
+    def _matrix(self) -> Array:
+        """The change in the picture, (1, 6)."""
+        x, y = (np.array([value]) for value in self.about)
+        angle, zero = np.radians(np.array([self.turn])), np.zeros(1)
+        cos, sin = np.cos(angle), np.sin(angle)
+        wide, high = self.scale
+        there = matrix.columns(cos * wide, sin * wide, -sin * high, cos * high, x, y)
+        return matrix.multiply(there, matrix.columns(np.ones(1), zero, zero, np.ones(1), -x, -y))
+
+    def _shares(self, change: Array, now: dict[str, float]) -> tuple[float, float, float, float]:
+        """What a change of the space an object moves in (1, 6) adds to its rotation and skew (degrees), and the factors of its size."""
+        a, b, c, d = (float(part) for part in change[0, :4])
+        factor = self.scale[0]
+        even = factor == self.scale[1] and abs(a - d) < _NOTHING and abs(b + c) < _NOTHING
+        if even and now["stretch"] == 1:
+            # A mirrored space turns the other way.
+            sine = factor * float(np.sin(np.radians(self.turn)))
+            return self.turn if abs(sine - b) <= abs(sine + b) else -self.turn, 0.0, factor, factor
+        arrays = {name: np.array([value]) for name, value in now.items()}
+        pull = matrix.linear_part(*(np.array([v]) for v in (0.0, 0.0, 1.0, 1.0, now["stretch"], now["stretch.angle"])))
+        local = matrix.linear_part(*(arrays[name] for name in ("rotation", "skew", "scale.x", "scale.y", "stretch", "stretch.angle")))
+        zero = np.zeros(1)
+        unpulled = matrix.inverse(matrix.columns(*pull, zero, zero))
+        wanted = matrix.multiply(unpulled, matrix.multiply(change, matrix.columns(*local, zero, zero)))
+        rotation, skew, wide, high = decomposed(wanted, near=now["rotation"] + self.turn, flat=(now["scale.x"], now["scale.y"]))
+        wider, higher = (one / was if was else 1.0 for one, was in ((wide, now["scale.x"]), (high, now["scale.y"])))
+        return rotation - now["rotation"], skew - now["skew"], wider, higher
+
+    def label(self, scene: Scene) -> str:
+        what = "turn" if self.scale == (1.0, 1.0) else "size" if not self.turn else "turn and size"
+        return f"{what} {self.named(scene)}"
+
+
+def decomposed(linear: Array, *, near: float, flat: tuple[float, float]) -> tuple[float, float, float, float]:
+    """Rotation, skew (degrees), and the scales that make a linear part R(rotation) · K(skew) · S (the first four columns of a matrix (1, 6)).
+
+    near: the rotation is the one nearest to this, or nearest but mirrored: signs of the scales follow those of `flat`, the scales before.
+    """
+    a, b, c, d = (float(part) for part in linear[0, :4])
+    wide = float(np.hypot(a, b))
+    if wide == 0:
+        # Flat as it was: nothing to be told of its turn.
+        return near, 0.0, *flat
+    sign = -1.0 if flat[0] < 0 else 1.0
+    wide *= sign
+    high = (a * d - b * c) / wide
+    slant = (a * c + b * d) / wide / high if high else 0.0
+    turn = float(np.degrees(np.arctan2(b * sign, a * sign)))
+    turn += 360 * round((near - turn) / 360)
+    return turn, float(np.degrees(np.arctan(slant))), wide, high

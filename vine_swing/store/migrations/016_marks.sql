@@ -1,0 +1,4 @@
+-- Whether an object is locked against being picked and moved in the picture; it is not for rows that say nothing.
+ALTER TABLE object ADD COLUMN locked INTEGER;
+-- The colour that marks an object in lists, if any does.
+ALTER TABLE object ADD COLUMN tag TEXT;
