@@ -95,8 +95,14 @@ class Frozen(BaseModel):
 
     def but(self, **changes: Any) -> Self:
         """The same part with some fields changed. Nothing is checked again: callers hand in checked parts."""
-        copy = self.model_copy(update=changes)
-        for name in set(copy.__dict__) - set(type(self).model_fields):
-            # What was worked out from the old fields must not follow them into the copy.
-            del copy.__dict__[name]
+        kind = type(self)
+        copy = kind.__new__(kind)
+        # As Pydantic's own `model_copy`, at a third of its cost. What was worked out from the old fields must not follow them into the copy.
+        fields = kind.__pydantic_fields__
+        values = {name: value for name, value in self.__dict__.items() if name in fields}
+        values.update(changes)
+        object.__setattr__(copy, "__dict__", values)
+        object.__setattr__(copy, "__pydantic_fields_set__", self.__pydantic_fields_set__ | changes.keys())
+        object.__setattr__(copy, "__pydantic_extra__", None)
+        object.__setattr__(copy, "__pydantic_private__", None)
         return copy

@@ -32,12 +32,12 @@ class TransformObjects(Together):
     scale: tuple[_Factor, _Factor] = (1.0, 1.0)
 
     def apply(self, scene: Scene) -> Scene:
-        baked = bake(scene, np.array([self.frame]))
+        baked, change = bake(scene, np.array([self.frame])), self._matrix()
         for object_id in self.tops(scene):
-            scene = self._transformed(scene, baked, object_id)
+            scene = self._transformed(scene, baked, object_id, change)
         return scene
 
-    def _transformed(self, scene: Scene, baked: Baked, object_id: str) -> Scene:
+    def _transformed(self, scene: Scene, baked: Baked, object_id: str, in_picture: Array) -> Scene:
         thing, channels = object_in(scene, object_id), baked.objects[object_id].channels
         if "scale.x" not in channels:
             # A camera has no size of its own.
@@ -45,7 +45,7 @@ class TransformObjects(Together):
         now = {name: float(array[0]) for name, array in channels.items() if array.ndim == 1}
         carrier = carrier_of(baked, object_id)
         with np.errstate(all="ignore"):
-            change = matrix.multiply(matrix.inverse(carrier), matrix.multiply(self._matrix(), carrier))
+            change = matrix.multiply(matrix.inverse(carrier), matrix.multiply(in_picture, carrier))
             place = matrix.apply(change, np.array([now["x"]]), np.array([now["y"]]))[0]
         if not np.isfinite(change).all():
             raise EditError(
