@@ -85,6 +85,7 @@ def test_the_same_move_on_two_other_objects_with_six_frames_delay_each(tour):
     w.page.keyboard.press("Escape")
     w.pick("Courier")
     w.page.locator(".stage").focus()
+    w.page.keyboard.press("Control+Shift+a")
     w.page.keyboard.press("Control+c")
     for n, name in enumerate(("Second", "Third"), start=1):
         w.add("Star", name)

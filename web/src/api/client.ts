@@ -3,6 +3,7 @@ import { decode } from "@msgpack/msgpack";
 import type {
   BroughtPictures,
   Changed,
+  CopiedObjects,
   DrawnFeel,
   Drive,
   Edit,
@@ -99,6 +100,8 @@ export const api = {
   createScene: (scene: Partial<Scene>) => json<SceneState>(call("POST", "/scenes", scene)),
   openFile: (text: string) => json<SceneState>(call("POST", "/scene-files", text)),
   duplicate: (id: string) => json<SceneState>(call("POST", `/scenes/${id}/copies`, {})),
+  parcel: (id: string, objects: readonly string[], frame: number) =>
+    json<CopiedObjects>(call("POST", `/scenes/${id}/parcel`, { objects, frame })),
   deleteScene: (id: string) => call("DELETE", `/scenes/${id}`),
   restoreScene: (id: string) => call("POST", `/scenes/${id}/restore`),
   scene: (id: string) => json<SceneState>(call("GET", `/scenes/${id}`)),

@@ -14,6 +14,8 @@ export const dialThing = (dial: Dial): DialThing => ({
   shown: true,
   pinned: false,
   blurred: true,
+  locked: false,
+  tag: null,
   blend: "normal",
   span: {},
   rules: [],

@@ -7,6 +7,8 @@ export type Scene = Schemas["Scene"];
 /** A scene without its objects. */
 export type SceneHead = Schemas["SceneHead"];
 export type SceneState = Schemas["SceneState"];
+/** Objects as a scene of their own, and what stays behind. */
+export type CopiedObjects = Schemas["CopiedObjects"];
 export type Changed = Schemas["Changed"];
 export type HistoryState = Schemas["HistoryState"];
 export type Summary = Schemas["Summary"];

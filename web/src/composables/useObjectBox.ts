@@ -22,7 +22,7 @@ export function useObjectBox(toPicture: (event: PointerEvent) => Point) {
     const motion = scene.motion;
     if (!motion) return [];
     return scene.wholes
-      .filter((one) => !motion.hidden.has(one.id))
+      .filter((one) => !motion.hidden.has(one.id) && !scene.locked.has(one.id))
       .flatMap(({ id }) => {
         const points = cornersOf(motion, id, playback.frame, scene.parts);
         return points ? [{ id, points }] : [];

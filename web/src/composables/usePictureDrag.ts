@@ -5,11 +5,13 @@ import { numberAt, valuesAt } from "@/api/motion";
 import { useChanging } from "@/composables/useChanging";
 import type { Edit } from "@/api/types";
 import { useSeveral } from "@/composables/useSeveral";
+import { useTogether } from "@/composables/useTogether";
 import { type Point, rounded, straightened, toMatrix } from "@/geometry/matrix";
 import { carrierOf } from "@/picture/boxes";
 import type { useSnapping } from "@/composables/useSnapping";
 import { beginMove, beginPivot, beginScale, beginTurn, type Drag, type Held } from "@/picture/drags";
 import { usePlayback } from "@/stores/playback";
+import { useSaid } from "@/stores/said";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
 
@@ -25,6 +27,8 @@ export function usePictureDrag(toPicture: (event: PointerEvent) => Point, snappi
   const playback = usePlayback();
   const changing = useChanging();
   const several = useSeveral();
+  const together = useTogether();
+  const said = useSaid();
 
   const active = ref<Grip["kind"] | null>(null);
   /** The values being dragged, for showing beside the pointer. */
@@ -82,7 +86,7 @@ export function usePictureDrag(toPicture: (event: PointerEvent) => Point, snappi
 
   /** Move all picked objects by a common drag. */
   function beginTogether(event: PointerEvent): void {
-    if (event.button !== 0) return;
+    if (event.button !== 0 || !several.free().length) return;
     event.preventDefault();
     event.stopPropagation();
     const [from, press] = [toPicture(event), { x: event.clientX, y: event.clientY }];
@@ -111,9 +115,14 @@ export function usePictureDrag(toPicture: (event: PointerEvent) => Point, snappi
     const start = held();
     const thing = selection.object;
     if (!start || !thing) return;
+    if (!several.free().length && thing.kind !== "camera") {
+      said.info(`${thing.name} is locked: unlock it in the troupe to change it in the picture.`);
+      return;
+    }
     selection.pickRow(ROW[kind]);
-    if (kind === "move" && selection.several) {
-      await scene.edit([several.moveEdit(by["x"] ?? 0, by["y"] ?? 0)]);
+    if (selection.several && kind !== "pivot") {
+      if (kind === "move") await scene.edit([several.moveEdit(by["x"] ?? 0, by["y"] ?? 0)]);
+      else await together.change({ turn: by["rotation"] ?? 0, scale: [by["scale.x"] ?? 1, by["scale.y"] ?? 1] });
       return;
     }
     const next = Object.fromEntries(

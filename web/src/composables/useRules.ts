@@ -8,7 +8,7 @@ import { hexOf, rgbaOf } from "@/geometry/colour";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
-import { useVocabulary } from "@/stores/vocabulary";
+import { type Row, useVocabulary } from "@/stores/vocabulary";
 
 type Settings = Rule["settings"];
 const newRuleId = (): string => `r${newId()}`;
@@ -130,45 +130,36 @@ export function useRules() {
   const own = (rule: Rule) => ({ object: selection.objectId ?? "", rule: rule.id });
   const make = (edit: Edit) => scene.edit([edit]);
 
-  /** Put a rule on the picked row, with some settings other than its defaults. */
-  async function add(
-    words: RuleWords,
-    settings: Readonly<Record<string, number | string>> = {},
-    moves: Readonly<Record<string, readonly (readonly [number, number])[]>> = {},
-    loops = false,
-  ): Promise<void> {
-    const [thing, row, channel] = [selection.thing, selection.row, selection.channel];
-    if (!thing || !row || !channel) return;
+  interface Wanted {
+    readonly words: RuleWords;
+    readonly settings: Readonly<Record<string, number | string>>;
+    readonly moves: Readonly<Record<string, readonly (readonly [number, number])[]>>;
+    readonly loops: boolean;
+  }
+
+  /** The edit that puts a rule on a row of an object, and what it then acts on; null where the row has nothing for it. */
+  function addEdit(thing: SceneObject, row: Row, channel: ChannelWords, wanted: Wanted): [Edit, string[]] | null {
+    const { words, settings, moves, loops } = wanted;
     const channels = row.channels
       .filter((one) => one.unit !== "point" && (one.unit === "colour") === (words.of === "colour"))
       .map((one) => one.name);
+    if (words.joints) {
+      if (thing.kind !== "figure") return null;
+      const limb = thing.figure.limbs.find((one) => channel.name.startsWith(`${one.id}.`));
+      const told = words.settings.some((one) => one.names === "limb") && limb ? { limb: limb.id } : {};
+      const joints = { id: newRuleId(), kind: words.kind, on: true, channels: "keyed", mode: "add" };
+      const rule = { ...joints, settings: { ...told, ...settings } } as unknown as Rule;
+      return [{ edit: "add-rule", object: thing.id, rule }, []];
+    }
     // Place goes both ways together; of other rows the one channel that is looked at. Some rules are for channels of
     // their own.
-    if (words.joints) {
-      const limb =
-        thing.kind === "figure" ? thing.figure.limbs.find((one) => channel.name.startsWith(`${one.id}.`)) : undefined;
-      const told = words.settings.some((one) => one.names === "limb") && limb ? { limb: limb.id } : {};
-      await make({
-        edit: "add-rule",
-        object: thing.id,
-        rule: {
-          id: newRuleId(),
-          kind: words.kind,
-          on: true,
-          channels: "keyed",
-          mode: "add",
-          settings: { ...told, ...settings },
-        } as unknown as Rule,
-      });
-      return;
-    }
     const meant =
       words.acts.length && words.of === "number"
         ? [...words.acts]
         : row.name === "Travel" || row.name === "Size"
           ? channels
           : channels.filter((name) => name === channel.name);
-    if (!meant.length) return;
+    if (!meant.length) return null;
     const rule = {
       id: newRuleId(),
       kind: words.kind,
@@ -177,9 +168,31 @@ export function useRules() {
       mode: words.modes[0] ?? "add",
       settings: { ...begun(words, thing), ...fitted(words, settings, channel), ...moving(moves, loops) },
     } as unknown as Rule;
-    await scene.edit([{ edit: "add-rule", object: thing.id, rule }]);
+    return [{ edit: "add-rule", object: thing.id, rule }, meant];
+  }
+
+  /** Put a rule on the picked row, with some settings other than its defaults; with several objects picked, on that row of each that has it. */
+  async function add(
+    words: RuleWords,
+    settings: Readonly<Record<string, number | string>> = {},
+    moves: Readonly<Record<string, readonly (readonly [number, number])[]>> = {},
+    loops = false,
+  ): Promise<void> {
+    const [thing, row, channel] = [selection.thing, selection.row, selection.channel];
+    if (!thing || !row || !channel) return;
+    const wanted = { words, settings, moves, loops };
+    const lead = addEdit(thing, row, channel, wanted);
+    if (!lead) return;
+    const others = selection.others.flatMap((other): Edit[] => {
+      const same = vocabulary.rowsOf(other).find((one) => one.name === row.name);
+      const found = same?.channels.find((one) => one.name === channel.name);
+      const added = same && found && addEdit(other, same, found, wanted);
+      return added ? [added[0]] : [];
+    });
+    await scene.edit([lead[0], ...others]);
     // The vine shows what the rule does.
-    if (!meant.includes(channel.name))
+    const meant = lead[1];
+    if (meant.length && !meant.includes(channel.name))
       selection.pickRow(
         vocabulary.rowsOf(thing).find((one) => one.channels.some((other) => other.name === meant[0]))?.name ?? row.name,
         meant[0],

@@ -1,22 +1,29 @@
 /** Several picked objects: moving, aligning, spreading, grouping, copying and deleting them together. */
 import { newId } from "@/api/ids";
 import type { Edit, SceneObject } from "@/api/types";
-import { still } from "@/api/channels";
+import { keysOf, still } from "@/api/channels";
+import { deleteKeys } from "@/api/edits";
+import { keyable } from "@/composables/useChanging";
 import { useTroupe } from "@/composables/useTroupe";
-import { withParts } from "@/picture/boxes";
+import type { Point } from "@/geometry/matrix";
+import type { Change, Wish } from "@/geometry/together";
+import { colourAt, withParts } from "@/picture/boxes";
 import { useDeleting } from "@/stores/deleting";
 import { useDrives } from "@/stores/drives";
 import { usePlayback } from "@/stores/playback";
 import { useSaid } from "@/stores/said";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
+import { useVocabulary } from "@/stores/vocabulary";
 
 type Side = Extract<Edit, { edit: "align-objects" }>["side"];
+export type Place = Extract<Edit, { edit: "order-objects" }>["to"];
 type Order = NonNullable<Extract<Edit, { edit: "spread-in-time" }>["order"]>;
 
 export function useSeveral() {
   const scene = useScene();
   const selection = useSelection();
+  const vocabulary = useVocabulary();
   const playback = usePlayback();
   const troupe = useTroupe();
   const deleting = useDeleting();
@@ -30,12 +37,23 @@ export function useSeveral() {
     const under = new Set(selection.picked.flatMap((id) => withParts(id, scene.parts).slice(1)));
     return selection.picked.flatMap((id) => (under.has(id) ? [] : (scene.byId.get(id) ?? [])));
   }
+  /** Those that are not locked, and no camera: what can be moved, turned and sized. */
+  const free = (): string[] =>
+    selection.picked.filter((id) => !scene.locked.has(id) && scene.byId.get(id)?.kind !== "camera");
+  const handled = () => ({ ...together(), objects: free() });
 
-  const moveEdit = (dx: number, dy: number): Edit => ({ edit: "move-objects", ...together(), dx, dy });
+  const moveEdit = (dx: number, dy: number): Edit => ({ edit: "move-objects", ...handled(), dx, dy });
+  const changeEdit = (about: Point, { turn, scale }: Change): Edit => ({
+    edit: "transform-objects",
+    ...handled(),
+    about: [about.x, about.y],
+    turn,
+    scale: [...scale],
+  });
   const align = (side: Side, to: "each-other" | "picture") =>
-    scene.edit([{ edit: "align-objects", ...together(), side, to }]);
+    scene.edit([{ edit: "align-objects", ...handled(), side, to }]);
   const distribute = (along: "across" | "down", what: "gaps" | "middles") =>
-    scene.attempt([{ edit: "distribute-objects", ...together(), along, what }]);
+    scene.attempt([{ edit: "distribute-objects", ...handled(), along, what }]);
   const spread = (later: number, order: Order, how: "keys" | "rule", seed: number) =>
     scene.edit([{ edit: "spread-in-time", ...together(), later, order, how, seed }]);
 
@@ -50,8 +68,17 @@ export function useSeveral() {
     const mean = (name: string): number =>
       Number((all.reduce((sum, one) => sum + base(one, name), 0) / Math.max(1, all.length)).toFixed(2));
     const object = {
-      ...{ id, name: "Group", kind: "group" as const, parent, shown: true, pinned: false, blurred: true },
-      ...{ blend: "normal" as const, span: {}, rules: [] },
+      ...{
+        id,
+        name: "Group",
+        kind: "group" as const,
+        parent,
+        shown: true,
+        pinned: false,
+        blurred: true,
+        locked: false,
+      },
+      ...{ tag: null, blend: "normal" as const, span: {}, rules: [] },
       channels: { x: still(mean("x")), y: still(mean("y")) },
     };
     const hang = all.map((one): Edit => ({ edit: "reparent-object", id: one.id, parent: id, keep_at: playback.frame }));
@@ -80,7 +107,66 @@ export function useSeveral() {
     if (read[0]) await deleting.ask(read[0]);
   }
 
+  /** Give one channel of all that have it a value, or change what each has. */
+  const wish = (channel: string, { how, value }: Wish | { how: "set"; value: string }): Edit => ({
+    edit: "change-values",
+    ...together(),
+    channel,
+    how,
+    value,
+    key: false,
+  });
+  const order = (to: Place) => troupe.order(selection.picked, to);
+  const lock = (locked: boolean) => troupe.lock(selection.picked, locked);
+  const tag = (colour: string | null) => troupe.tag(selection.picked, colour);
+  /** Hang all of them on another object or on nothing, where it is none of them and hangs on none of them. */
+  const hangOn = (parent: string | null) =>
+    scene.attempt(
+      tops().map((one): Edit => ({ edit: "reparent-object", id: one.id, parent, keep_at: playback.frame })),
+    );
+
+  /** The channels of an object in a row that can have keys in any object. */
+  const namesIn = (thing: SceneObject, row: string): string[] =>
+    (vocabulary.rowsOf(thing).find((one) => one.name === row)?.channels ?? [])
+      .map((one) => one.name)
+      .filter((name) => name !== "outline" && name !== "look");
+
+  /** Key a row of all of them that have it as it is, or take those keys away if all have one here. */
+  async function toggleKeys(row: string): Promise<void> {
+    const frame = playback.frame;
+    const all = selection.picked.flatMap((id) => {
+      const thing = scene.byId.get(id);
+      return thing ? keyable(thing, namesIn(thing, row)).map((channel) => ({ thing, channel })) : [];
+    });
+    const keyed = all.filter(({ thing, channel }) => keysOf(thing, channel).some((key) => key.frame === frame));
+    await scene.edit(
+      keyed.length === all.length
+        ? all.map(({ thing, channel }) => deleteKeys(thing.id, channel, [frame]))
+        : all
+            .filter((one) => !keyed.includes(one))
+            .map(({ thing, channel }): Edit => ({ edit: "set-key", object: thing.id, channel, frame })),
+    );
+  }
+
+  /** Pick all objects that are like the first picked one. */
+  function pickAlike(what: "kind" | "colour" | "tag"): void {
+    const lead = selection.object;
+    if (!lead) return;
+    const like = (one: SceneObject): string =>
+      what === "kind"
+        ? vocabulary.kindOf(one)
+        : what === "tag"
+          ? String(one.kind === "dial" ? null : one.tag)
+          : colourAt(scene.motion, one, playback.frame);
+    const wanted = like(lead);
+    const found = scene.objects.filter((one) => like(one) === wanted && !scene.locked.has(one.id));
+    selection.pickAll([lead.id, ...found.map((one) => one.id).filter((id) => id !== lead.id)]);
+  }
+
   const show = (shown: boolean) => scene.edit(selection.picked.map((id): Edit => ({ edit: "show-object", id, shown })));
 
-  return { moveEdit, align, distribute, spread, group, duplicate, remove, show };
+  return {
+    ...{ tops, free, moveEdit, changeEdit, align, distribute, spread, group, duplicate, remove, show },
+    ...{ wish, order, lock, tag, hangOn, toggleKeys, pickAlike },
+  };
 }

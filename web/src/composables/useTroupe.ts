@@ -81,6 +81,8 @@ export function useTroupe() {
       shown: true,
       pinned: false,
       blurred: true,
+      locked: false,
+      tag: null,
       blend: "normal" as const,
       span: {},
       rules: [],
@@ -165,17 +167,17 @@ export function useTroupe() {
   const pin = (id: string, pinned: boolean) => scene.edit([{ edit: "pin-object", id, pinned }]);
   const show = (id: string, shown: boolean) => scene.edit([{ edit: "show-object", id, shown }]);
 
-  /** Move an object in the drawing order, by steps towards the front (+) or the back (−). */
-  function reorder(id: string, by: number): void {
-    const index = scene.objects.findIndex((one) => one.id === id);
-    moveTo(id, index + by);
-  }
+  const lock = (ids: readonly string[], locked: boolean) =>
+    scene.edit([{ edit: "lock-objects", objects: [...ids], locked }]);
+  const tag = (ids: readonly string[], colour: string | null) =>
+    scene.edit([{ edit: "tag-objects", objects: [...ids], tag: colour }]);
 
-  function moveTo(id: string, index: number): void {
-    const within = Math.min(Math.max(index, 0), scene.objects.length - 1);
-    if (scene.objects.findIndex((one) => one.id === id) !== within)
-      void scene.edit([{ edit: "reorder-object", id, index: within }]);
-  }
+  /** Move objects, with all that hangs on them, within the drawing order. */
+  const order = (
+    ids: readonly string[],
+    to: Extract<Edit, { edit: "order-objects" }>["to"],
+    other: string | null = null,
+  ) => scene.attempt([{ edit: "order-objects", objects: [...ids], to, other }]);
 
   /** Pick the next object of the troupe, towards the back (1) or the front (−1). */
   function pickNext(by: 1 | -1): void {
@@ -184,5 +186,5 @@ export function useTroupe() {
     selection.pick(ids[(at + by + ids.length) % ids.length] ?? null);
   }
 
-  return { add, addFigure, duplicate, duplicateAll, remove, hangOn, pin, show, reorder, moveTo, pickNext };
+  return { add, addFigure, duplicate, duplicateAll, remove, hangOn, pin, show, lock, tag, order, pickNext };
 }

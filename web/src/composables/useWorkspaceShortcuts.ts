@@ -1,5 +1,6 @@
 /** The workspace's keyboard, as one table. */
 import type { Shortcut } from "@/composables/useShortcuts";
+import { useCopies } from "@/composables/useCopies";
 import { useSeveral } from "@/composables/useSeveral";
 import { useTroupe } from "@/composables/useTroupe";
 import { useChanging } from "@/composables/useChanging";
@@ -41,11 +42,13 @@ export function useWorkspaceShortcuts(does: WorkspaceDoes): readonly Shortcut[] 
   const several = useSeveral();
   const changing = useChanging();
   const leaf = useLeafActions();
+  const copies = useCopies();
   const inside = useInside();
   const { toKey } = useKeyTravel();
 
   const keyRow = (): void => {
-    if (selection.thing && selection.row)
+    if (selection.several && selection.row) void several.toggleKeys(selection.row.name);
+    else if (selection.thing && selection.row)
       void changing.toggleKeys(
         selection.thing,
         selection.row.channels.map((channel) => channel.name),
@@ -104,8 +107,16 @@ export function useWorkspaceShortcuts(does: WorkspaceDoes): readonly Shortcut[] 
     one("Keys", ["Ctrl+a"], "Pick every leaf of the row", () => leaf.pickAll()),
     one("Keys", ["a"], "Pick every leaf on this frame", () => leaf.pickAll("frame")),
     one("Keys", ["Ctrl+Shift+a"], "Pick every leaf of the object", () => leaf.pickAll("object")),
-    one("Keys", ["Ctrl+c"], "Copy the picked leaves, or all keys of the object", () => void leaf.copy()),
-    one("Keys", ["Ctrl+v"], "Paste them on the picked object, from the playhead on", () => void leaf.paste()),
+    one("Keys", ["Ctrl+c"], "Copy the picked leaves; without any, the picked objects", () => {
+      leaf.copy();
+      if (picks.count) copies.last.value = "keys";
+      else void copies.copy();
+    }),
+    one("Keys", ["Ctrl+v"], "Paste leaves on the picked object, from the playhead on, or the copied objects", () => {
+      if (copies.last.value === "keys") void leaf.paste();
+      else void copies.paste();
+    }),
+    one("Picked object", ["Ctrl+x"], "Cut: copy and delete", () => void (picks.count ? undefined : copies.cut())),
     one(
       "Keys",
       ["Ctrl+Shift+v"],
@@ -119,6 +130,17 @@ export function useWorkspaceShortcuts(does: WorkspaceDoes): readonly Shortcut[] 
     one("Picked object", ["Ctrl+Alt+i"], "Pick all others instead", () =>
       selection.pickAll(scene.wholes.map((it) => it.id).filter((id) => !selection.picked.includes(id))),
     ),
+    one("Picked object", ["Alt+PageUp"], "One nearer in the drawing order", () => void several.order("forward")),
+    one("Picked object", ["Alt+PageDown"], "One farther back", () => void several.order("backward")),
+    one("Picked object", ["Alt+Home"], "In front of all others beside it", () => void several.order("front")),
+    one("Picked object", ["Alt+End"], "Behind all others beside it", () => void several.order("back")),
+    one("Picked object", ["Ctrl+Alt+l"], "Lock against picking and moving in the picture, or unlock", () => {
+      void several.lock(!selection.picked.every((id) => scene.locked.has(id)));
+    }),
+    one("Picked object", ["Ctrl+g"], "Make a group of what is picked", () => void several.group()),
+    one("Picked object", ["Ctrl+Alt+k"], "Pick all of the same kind", () => several.pickAlike("kind")),
+    one("Picked object", ["Ctrl+Alt+c"], "Pick all of the same colour", () => several.pickAlike("colour")),
+    one("Picked object", ["Ctrl+Alt+t"], "Pick all with the same colour tag", () => several.pickAlike("tag")),
     one("Picked object", ["PageDown"], "Pick the next object of the troupe", () => troupe.pickNext(1)),
     one("Picked object", ["PageUp"], "Pick the previous one", () => troupe.pickNext(-1)),
     ...nudges(does.nudge),

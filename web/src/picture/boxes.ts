@@ -1,6 +1,7 @@
 /** Where objects lie in the picture: their own boxes, and which of them a point hits. */
 import { type BakedObject, type Motion, numberAt, type Rows, valuesAt } from "@/api/motion";
 import type { SceneObject } from "@/api/types";
+import { hexOf } from "@/geometry/colour";
 import { IDENTITY, inverse, type Matrix, moved, type Point, times, toMatrix } from "@/geometry/matrix";
 import { atFrame, inside, type Looked, opacityAt, outlineAt, placeOf } from "@/picture/looked";
 import { endless, inOrder, type Leaf, type Step, stepsOf } from "@/api/paintList";
@@ -147,19 +148,22 @@ function hits(step: Leaf, matrix: Matrix, frame: number, point: Point, near: num
   return probe.isPointInStroke(outline.path, local.x, local.y);
 }
 
-/** The id of the foremost step that is seen at a point, or null. */
+const NONE: ReadonlySet<string> = new Set();
+
+/** The id of the foremost step that is seen at a point, or null; those of `past`, with all in them, are looked through. */
 export function topmostIn(
   steps: readonly Step[],
   looked: Looked,
   point: Point,
   near: number,
   earlier = 0,
+  past: ReadonlySet<string> = NONE,
 ): string | null {
   for (const step of steps.toReversed()) {
     const frame = looked.frameOf(step.id) - earlier;
-    if (!step.shown || opacityAt(step, frame) <= 0) continue;
+    if (!step.shown || past.has(step.id) || opacityAt(step, frame) <= 0) continue;
     if (step.op === "group") {
-      const found = topmostIn(step.steps, looked, point, near, earlier);
+      const found = topmostIn(step.steps, looked, point, near, earlier, past);
       if (found) return found;
     } else if (step.op === "instance") {
       const home = inverse(placeOf(step, frame, looked));
@@ -169,10 +173,10 @@ export function topmostIn(
         if (topmostIn(step.steps, inside(step.frames, frame), there, near)) return step.id;
         continue;
       }
-      const found = there && topmostIn(step.steps, looked, there, near, earlier + step.delay);
+      const found = there && topmostIn(step.steps, looked, there, near, earlier + step.delay, past);
       if (found) return found;
     } else if (step.op === "copies") {
-      const found = topmostIn(inOrder(step, frame), looked, point, near, earlier);
+      const found = topmostIn(inOrder(step, frame), looked, point, near, earlier, past);
       if (found) return found;
     } else if (hits(step, placeOf(step, frame, looked), frame, point, near)) return step.id;
   }
@@ -197,6 +201,22 @@ export function copyAtPoint(motion: Motion, id: string, frame: number, point: Po
   return find(motion.steps, point);
 }
 
-/** The foremost shown object at a point of the picture, or null. */
-export const topmostAt = (motion: Motion, frame: number, point: Point, near: number): string | null =>
-  topmostIn(motion.steps, atFrame(frame), point, near);
+/** The foremost shown object at a point of the picture, or null; those of `past` are looked through. */
+export const topmostAt = (
+  motion: Motion,
+  frame: number,
+  point: Point,
+  near: number,
+  past: ReadonlySet<string> = NONE,
+): string | null => topmostIn(motion.steps, atFrame(frame), point, near, 0, past);
+
+/** What an object is filled with at a frame, as #RRGGBBAA; its line's colour where it has no fill. Empty for what has neither. */
+export function colourAt(motion: Motion | null, thing: SceneObject, frame: number): string {
+  const channels = motion?.objects.get(thing.id)?.channels;
+  const hex = (name: string): string => {
+    const rows = channels?.[name];
+    const rgba = rows ? valuesAt(rows, frame) : null;
+    return rgba && (rgba[3] ?? 0) > 0 ? hexOf(rgba) : "";
+  };
+  return hex("fill") || hex("stroke");
+}

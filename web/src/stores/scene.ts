@@ -48,6 +48,16 @@ export const useScene = defineStore("scene", () => {
   const parts = computed(() => Map.groupBy(objects.value, (thing) => thing.parent ?? ""));
   /** What hangs on nothing, without the camera. */
   const wholes = computed(() => objects.value.filter((thing) => !thing.parent && thing.kind !== "camera"));
+  /** The objects that are locked against picking and moving in the picture: by themselves, or with what they hang on. */
+  const locked = computed(() => {
+    const found = new Set<string>();
+    const lock = (id: string): void => {
+      found.add(id);
+      for (const part of parts.value.get(id) ?? []) lock(part.id);
+    };
+    for (const thing of objects.value) if (thing.locked && !found.has(thing.id)) lock(thing.id);
+    return found;
+  });
   const state = computed(() => (unreachable.value ? "not saved" : waiting.value > 0 ? "saving" : "saved"));
 
   let queue: Promise<unknown> = Promise.resolve();
@@ -259,6 +269,7 @@ export const useScene = defineStore("scene", () => {
     byId,
     parts,
     wholes,
+    locked,
     kept,
     motion,
     camera,

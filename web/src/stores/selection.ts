@@ -1,9 +1,10 @@
 /** What is picked on the page, and how the page is set. Nothing of this is kept with the scene. */
 import { useLocalStorage } from "@vueuse/core";
 import { defineStore } from "pinia";
-import { computed, ref, shallowRef } from "vue";
+import { computed, ref, shallowRef, watch } from "vue";
 import { keysOf as keysIn } from "@/api/channels";
 import type { Key } from "@/api/types";
+import type { Point } from "@/geometry/matrix";
 import { keysAt, usePicks } from "@/stores/picks";
 import { useScene } from "@/stores/scene";
 import { type Row, useVocabulary } from "@/stores/vocabulary";
@@ -21,6 +22,8 @@ export const useSelection = defineStore("selection", () => {
   const objectId = ref<string | null>(null);
   /** What is picked together with it. */
   const also = shallowRef<ReadonlySet<string>>(new Set());
+  /** What several picked ones are turned and sized about, px of the picture; null for the middle of the box around them. */
+  const commonPivot = shallowRef<Point | null>(null);
   const rowName = ref("Travel");
   const channelName = ref<string | null>(null);
   const renaming = ref<string | null>(null);
@@ -72,6 +75,12 @@ export const useSelection = defineStore("selection", () => {
     }),
   );
   const several = computed(() => picked.value.length > 1);
+  /** Those picked together with the one whose values are shown first. */
+  const others = computed(() => picked.value.slice(1).flatMap((id) => scene.byId.get(id) ?? []));
+  watch(
+    () => picked.value.join(" "),
+    () => (commonPivot.value = null),
+  );
   const rows = computed(() => (thing.value ? vocabulary.rowsOf(thing.value) : []));
   /** The picked row, which can be a keyed setting of a rule. */
   const row = computed<Row | null>(
@@ -180,6 +189,8 @@ export const useSelection = defineStore("selection", () => {
     also,
     picked,
     several,
+    others,
+    commonPivot,
     toggle,
     pickAll,
     rowName,

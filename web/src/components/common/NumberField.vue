@@ -124,7 +124,7 @@ function press(event: PointerEvent): void {
 </script>
 
 <template>
-  <label class="field" :class="{ wrong, scrubbing: scrubbed !== null }" :title="hint" @pointerdown="press">
+  <label class="field number-field" :class="{ wrong, scrubbing: scrubbed !== null }" :title="hint" @pointerdown="press">
     <span class="sr-only">{{ label }}</span>
     <input
       ref="input"
@@ -147,46 +147,3 @@ function press(event: PointerEvent): void {
     <span v-if="unit" class="unit" aria-hidden="true">{{ unit }}</span>
   </label>
 </template>
-
-<style scoped>
-.field {
-  display: flex;
-  align-items: baseline;
-  gap: 2px;
-  background: var(--paper-3);
-  border-radius: var(--radius-s);
-  padding: 3px 6px;
-  min-width: 0;
-  flex: 1;
-  cursor: text;
-  border: 1px solid transparent;
-}
-.field:focus-within {
-  border-color: var(--travel);
-  background: var(--paper);
-}
-.field:not(:focus-within) input {
-  cursor: ew-resize;
-}
-.scrubbing {
-  background: var(--playhead-pale);
-}
-.wrong {
-  border-color: var(--playhead) !important;
-}
-input {
-  border: 0;
-  background: none;
-  padding: 0;
-  width: 100%;
-  min-width: 0;
-  font: 12.5px var(--mono);
-  color: inherit;
-  outline: none;
-}
-.unit {
-  color: var(--ink-3);
-  font-size: 11px;
-  flex: none;
-}
-</style>

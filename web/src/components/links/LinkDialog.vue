@@ -86,6 +86,19 @@ const settings = computed(() => {
   });
 });
 watch([driver, driven], () => (numbers.value = begins.begun(driver.value, driven.value, step.value)));
+/** With several objects picked, what drives one of them drives the same channel of each: all that have it, but the driver. */
+const allDriven = computed((): Place[] => {
+  const { object, channel } = driven.value;
+  if (!selection.several || !selection.picked.includes(object)) return [driven.value];
+  const others = selection.picked.filter(
+    (id) =>
+      id !== object && id !== driver.value.object && numbered(scene.byId.get(id)).some((one) => one.name === channel),
+  );
+  return [driven.value, ...others.map((id) => ({ object: id, channel }))];
+});
+/** The formula of each, as they were drafted; what is typed is that of all. */
+const drafts = ref<readonly string[]>([]);
+const formulas = (): string[] => allDriven.value.map((_, i) => drafts.value[i] ?? formula.value);
 /** The newest draft that was asked for: answers may come in another order, and what is typed meanwhile counts for more. */
 const beginDraft = useNewest();
 let drafting: Promise<void> = Promise.resolve();
@@ -94,7 +107,7 @@ async function draft(): Promise<void> {
   const isNewest = beginDraft();
   const found = await drafted(
     driver.value,
-    [driven.value],
+    allDriven.value,
     begins.howOf(way.value, numbers.value),
     keep.value ? playback.frame : null,
   );
@@ -104,15 +117,17 @@ async function draft(): Promise<void> {
     return;
   }
   wrong.value = "";
+  drafts.value = found;
   formula.value = found[0] ?? "";
   look();
 }
 
 function look(): void {
-  if (formula.value) void scene.lookAt(linkEdits([driven.value], [formula.value]));
+  if (formula.value) void scene.lookAt(linkEdits(allDriven.value, formulas()));
 }
 function typed(text: string): void {
   beginDraft();
+  drafts.value = [];
   formula.value = text;
   look();
 }
@@ -127,14 +142,14 @@ function close(): void {
 async function link(): Promise<void> {
   // What was changed last is what is meant, though its formula may still be on its way.
   await drafting;
-  const said = await scene.attempt(linkEdits([driven.value], [formula.value]));
+  const said = await scene.attempt(linkEdits(allDriven.value, formulas()));
   wrong.value = said ?? "";
   if (said === null) {
     linking.asked = null;
     // The vine shows what it does.
     const words =
       drivenThing.value && vocabulary.channelsOf(drivenThing.value).find((one) => one.name === driven.value.channel);
-    selection.pick(driven.value.object);
+    if (allDriven.value.length === 1) selection.pick(driven.value.object);
     if (words) selection.pickRow(words.row, words.name);
   }
 }
@@ -194,7 +209,10 @@ async function link(): Promise<void> {
       title="A number is added or the driver is divided by what it is now, so that nothing looks different at this frame"
       ><input v-model="keep" type="checkbox" /> keep how it looks at frame {{ playback.frame }}</label
     >
-    <h3>The formula</h3>
+    <p v-if="allDriven.length > 1" class="along">
+      It drives the same value of all {{ allDriven.length }} picked objects that have it.
+    </p>
+    <h3>The formula{{ allDriven.length > 1 ? ` of ${drivenThing?.name}` : "" }}</h3>
     <FormulaField
       v-if="drivenThing"
       label="Formula"
@@ -225,6 +243,10 @@ async function link(): Promise<void> {
   background: var(--paper-2);
   border-radius: 10px;
   padding: 7px 10px;
+}
+.along {
+  margin: 4px 0;
+  color: var(--ink-2);
 }
 .drives {
   color: var(--look);

@@ -190,7 +190,7 @@ function press(event: PointerEvent): void {
     return;
   }
   const point = at(event);
-  const found = topmostAt(scene.motion, playback.frame, point, 5 / view.scale.value);
+  const found = foremost(point);
   const together = event.shiftKey || event.ctrlKey || event.metaKey;
   if (!found) {
     if (!together) selection.pick(null);
@@ -215,9 +215,13 @@ function press(event: PointerEvent): void {
   drag.begin(event, { kind: "move" });
 }
 
+/** The foremost thing at a point of the picture; what is locked is looked through. */
+const foremost = (point: Point): string | null =>
+  scene.motion ? topmostAt(scene.motion, playback.frame, point, 5 / view.scale.value, scene.locked) : null;
+
 /** The thing under the pointer, as a click would pick it. */
 function underPointer(event: PointerEvent): string | null {
-  const found = scene.motion ? topmostAt(scene.motion, playback.frame, at(event), 5 / view.scale.value) : null;
+  const found = foremost(at(event));
   return found && (onPicked(found) ? selection.objectId : pickable(found));
 }
 linking.finder = underPointer;
@@ -256,12 +260,7 @@ function pickPart(event: MouseEvent): void {
     return;
   }
   if (!scene.motion || selection.tool === "path" || live.on) return;
-  const found = topmostAt(
-    scene.motion,
-    playback.frame,
-    view.toPicture(event.clientX, event.clientY),
-    5 / view.scale.value,
-  );
+  const found = foremost(at(event));
   if (!found) return;
   if (scene.byId.get(found)?.kind === "inset") {
     inside.enter(found);
@@ -283,12 +282,7 @@ function hover(event: PointerEvent): void {
     hovered.value = null;
     return;
   }
-  const found = topmostAt(
-    scene.motion,
-    playback.frame,
-    view.toPicture(event.clientX, event.clientY),
-    5 / view.scale.value,
-  );
+  const found = foremost(at(event));
   const id = found && (onPicked(found) ? selection.objectId : pickable(found));
   const name = id ? scene.byId.get(id)?.name : null;
   hovered.value = name ? { name, at: view.toStage(event.clientX, event.clientY) } : null;
@@ -413,7 +407,13 @@ defineExpose({ nudge, drawn, points: withPoints, pointAt });
         />
         <PictureCamera v-if="onStage && scene.camera" :id="scene.camera.id" :view="view" @grip="drag.begin" />
         <PictureHandles
-          v-if="selection.object && matrix && !playback.playing && !selection.several"
+          v-if="
+            selection.object &&
+            matrix &&
+            !playback.playing &&
+            !selection.several &&
+            !scene.locked.has(selection.object.id)
+          "
           :thing="selection.object"
           :matrix="matrix"
           :box="box"
@@ -427,7 +427,14 @@ defineExpose({ nudge, drawn, points: withPoints, pointAt });
           :view="view"
           :to-picture="at"
         />
-        <PictureSeveral v-if="!playback.playing" :view="view" :box="boxing.shown.value" />
+        <PictureSeveral
+          v-if="!playback.playing"
+          :view="view"
+          :width="width"
+          :height="height"
+          :box="boxing.shown.value"
+          :to-picture="at"
+        />
         <PictureGradient v-if="selection.tool === 'pick' && !playback.playing" :view="view" :to-picture="at" />
         <PictureRules
           v-if="selection.tool === 'pick' && selection.object?.rules.length && !playback.playing"

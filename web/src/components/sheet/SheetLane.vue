@@ -36,6 +36,7 @@ const picked = computed(
     selection.objectId === props.lane.thing.id &&
     (props.lane.row ? selection.row?.name === props.lane.row.name : false),
 );
+const tag = computed(() => (props.lane.thing.kind === "dial" || props.lane.row ? null : props.lane.thing.tag));
 const dial = computed(() => props.lane.thing.kind === "dial");
 /** Its span before it was changed, until it is said what becomes of all that hangs on it. */
 const spanBefore = ref<Span | null>(null);
@@ -96,7 +97,9 @@ function leafHint(frame: number): string {
   ].join("\n");
 }
 
-function pick(): void {
+/** With Shift or Ctrl the object is picked together with the others. */
+function pick(event: MouseEvent): void {
+  if (event.shiftKey || event.ctrlKey || event.metaKey) return selection.toggle(props.lane.thing.id);
   selection.pick(props.lane.thing.id, true);
   if (props.lane.row) selection.pickRow(props.lane.row.name, null, true);
 }
@@ -129,7 +132,10 @@ function remove(frame: number): void {
   <div
     ref="laneElement"
     class="lane"
-    :class="[lane.family, { object: !lane.row, picked, chosen: selection.objectId === lane.thing.id }]"
+    :class="[
+      lane.family,
+      { object: !lane.row, picked, chosen: selection.objectId === lane.thing.id || selection.also.has(lane.thing.id) },
+    ]"
     role="listitem"
   >
     <div
@@ -150,6 +156,7 @@ function remove(frame: number): void {
       >
         <VineIcon name="after" :class="{ turned: opened || selection.objectId === lane.thing.id }" />
       </button>
+      <span v-if="tag" class="mark" :style="{ background: tag }" />
       <span class="text"
         >{{ dial ? lane.thing.name : (lane.row?.name ?? lane.thing.name) }} <small v-if="dial">dial</small></span
       >
@@ -265,6 +272,13 @@ function remove(frame: number): void {
   cursor: pointer;
   overflow: hidden;
   user-select: none;
+}
+.mark {
+  flex: none;
+  width: 4px;
+  height: 14px;
+  border-radius: 2px;
+  margin-right: 4px;
 }
 .name.sub {
   color: var(--ink-2);

@@ -2,24 +2,35 @@
 /** Choose what an object hangs on. */
 import { ElDialog, ElOption, ElSelect } from "element-plus";
 import { computed, ref, watch } from "vue";
+import { useSeveral } from "@/composables/useSeveral";
 import { useTroupe } from "@/composables/useTroupe";
 import { withParts } from "@/picture/boxes";
 import { useScene } from "@/stores/scene";
+import { useSelection } from "@/stores/selection";
 
 const id = defineModel<string | null>({ required: true });
 const scene = useScene();
+const selection = useSelection();
 const troupe = useTroupe();
+const several = useSeveral();
 const NOTHING = "";
 const parent = ref(NOTHING);
 const thing = computed(() => (id.value ? scene.byId.get(id.value) : undefined));
+/** All that are picked together, where it is one of them. */
+const all = computed(() => {
+  if (!id.value) return [];
+  return selection.several && selection.picked.includes(id.value) ? selection.picked : [id.value];
+});
+const whose = computed(() => (all.value.length > 1 ? `these ${all.value.length} objects` : (thing.value?.name ?? "")));
 const choices = computed(() => {
-  const own = new Set(id.value ? withParts(id.value, scene.parts) : []);
+  const own = new Set(all.value.flatMap((one) => withParts(one, scene.parts)));
   return scene.objects.filter((one) => !own.has(one.id));
 });
 watch(thing, (now) => (parent.value = now?.parent ?? NOTHING), { immediate: true });
 
 function done(): void {
-  if (id.value && (parent.value || null) !== (thing.value?.parent ?? null))
+  if (all.value.length > 1) void several.hangOn(parent.value || null);
+  else if (id.value && (parent.value || null) !== (thing.value?.parent ?? null))
     void troupe.hangOn(id.value, parent.value || null);
   id.value = null;
 }
@@ -28,7 +39,7 @@ function done(): void {
 <template>
   <ElDialog
     :model-value="id !== null"
-    :title="`What does ${thing?.name ?? ''} hang on?`"
+    :title="`What ${all.length > 1 ? 'do' : 'does'} ${whose} hang on?`"
     width="400"
     append-to-body
     @close="id = null"

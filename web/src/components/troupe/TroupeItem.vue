@@ -4,8 +4,11 @@ import { computed, nextTick, ref, watch } from "vue";
 import type { SceneObject } from "@/api/types";
 import PaintedThumb from "@/components/common/PaintedThumb.vue";
 import VineIcon, { type IconName } from "@/components/common/VineIcon.vue";
+import TagSwatches from "@/components/troupe/TagSwatches.vue";
 import { useInsets } from "@/composables/useInsets";
+import { useSeveral } from "@/composables/useSeveral";
 import { useTroupe } from "@/composables/useTroupe";
+import { TAGS } from "@/geometry/tags";
 import { withParts } from "@/picture/boxes";
 import { useInside } from "@/stores/inside";
 import { useScene } from "@/stores/scene";
@@ -29,6 +32,7 @@ const scene = useScene();
 const selection = useSelection();
 const vocabulary = useVocabulary();
 const troupe = useTroupe();
+const several = useSeveral();
 const insets = useInsets();
 const inside = useInside();
 
@@ -90,9 +94,12 @@ async function rename(): Promise<void> {
   if (name && name !== props.thing.name) await scene.edit([{ edit: "rename-object", id: props.thing.id, name }]);
 }
 
+/** Whether what is done here is done to all that are picked together. */
+const isOfSeveral = computed(() => selection.several && picked.value);
+
 function choose(command: string): void {
   const id = props.thing.id;
-  selection.pick(id);
+  if (!isOfSeveral.value) selection.pick(id);
   const actions: Record<string, () => void> = {
     rename: () => (selection.renaming = id),
     hang: () => emit("hang"),
@@ -103,14 +110,24 @@ function choose(command: string): void {
     blur: () => void scene.edit([{ edit: "blur-object", id, blurred: !props.thing.blurred }]),
     pin: () => void troupe.pin(id, !props.thing.pinned),
     free: () => void troupe.hangOn(id, null),
-    forward: () => troupe.reorder(id, 1),
-    back: () => troupe.reorder(id, -1),
-    copy: () => void troupe.duplicate(id),
-    show: () => void troupe.show(id, !props.thing.shown),
-    remove: () => void troupe.remove(id),
+    front: () => void several.order("front"),
+    forward: () => void several.order("forward"),
+    backward: () => void several.order("backward"),
+    back: () => void several.order("back"),
+    copy: () => void several.duplicate(),
+    show: () => void several.show(!props.thing.shown),
+    lock: () => void several.lock(!props.thing.locked),
+    kind: () => several.pickAlike("kind"),
+    colour: () => several.pickAlike("colour"),
+    remove: () => void (isOfSeveral.value ? several.remove() : troupe.remove(id)),
   };
   actions[command]?.();
 }
+
+const mark = (tag: string | null) => troupe.tag(isOfSeveral.value ? selection.picked : [props.thing.id], tag);
+const tagTitle = computed(
+  () => `Marked ${TAGS.find((one) => one.colour === props.thing.tag)?.name ?? "with a colour"}`,
+);
 
 function overAt(event: DragEvent): void {
   if (!props.dragging || props.dragging === props.thing.id) return;
@@ -145,8 +162,8 @@ function dropHere(): void {
     @keydown.enter.self.prevent="selection.pick(thing.id)"
     @keydown.space.self.prevent="selection.pick(thing.id)"
     @keydown.f2.prevent="selection.renaming = thing.id"
-    @keydown.alt.up.prevent="troupe.reorder(thing.id, 1)"
-    @keydown.alt.down.prevent="troupe.reorder(thing.id, -1)"
+    @keydown.alt.up.prevent="troupe.order([thing.id], 'forward')"
+    @keydown.alt.down.prevent="troupe.order([thing.id], 'backward')"
     @dragstart="emit('drag', thing.id)"
     @dragend="emit('drag', null)"
     @dragover="overAt"
@@ -161,6 +178,7 @@ function dropHere(): void {
     >
       <VineIcon name="after" :class="{ turned: !folded }" />
     </button>
+    <span v-if="thing.tag" class="mark" :style="{ background: thing.tag }" :title="tagTitle" />
     <PaintedThumb v-if="painted.length" :ids="painted" :frame="0" />
     <span v-else class="no-thumb"
       ><VineIcon :name="(vocabulary.kindWordsOf(thing)?.icon ?? 'ellipse') as IconName"
@@ -180,6 +198,20 @@ function dropHere(): void {
     />
     <span v-else class="name" :title="`${thing.name}: double click or F2 to rename`">{{ thing.name }}</span>
     <span v-if="!renaming" class="note">{{ note }}</span>
+    <button
+      v-if="!renaming && thing.kind !== 'camera'"
+      class="tiny"
+      :class="{ always: thing.locked }"
+      :title="
+        thing.locked
+          ? 'Unlock: it can be picked and moved in the picture again'
+          : 'Lock against picking and moving in the picture'
+      "
+      :aria-label="`${thing.locked ? 'Unlock' : 'Lock'} ${thing.name}`"
+      @click.stop="troupe.lock([thing.id], !thing.locked)"
+    >
+      <VineIcon :name="thing.locked ? 'lock' : 'unlock'" />
+    </button>
     <button
       v-if="!renaming"
       class="tiny"
@@ -212,8 +244,14 @@ function dropHere(): void {
             thing.blurred ? "Keep its motion sharp" : "Blur its motion"
           }}</ElDropdownItem>
           <ElDropdownItem v-if="thing.parent" command="free">Free from its parent</ElDropdownItem>
-          <ElDropdownItem command="forward" divided>One nearer (Alt+Up)</ElDropdownItem>
-          <ElDropdownItem command="back">One further back (Alt+Down)</ElDropdownItem>
+          <ElDropdownItem command="front" divided>In front of all (Alt+Home)</ElDropdownItem>
+          <ElDropdownItem command="forward">One nearer (Alt+Page Up)</ElDropdownItem>
+          <ElDropdownItem command="backward">One farther back (Alt+Page Down)</ElDropdownItem>
+          <ElDropdownItem command="back">Behind all (Alt+End)</ElDropdownItem>
+          <ElDropdownItem command="kind" divided>Pick all of its kind (Ctrl+Alt+K)</ElDropdownItem>
+          <ElDropdownItem command="colour">Pick all of its colour (Ctrl+Alt+C)</ElDropdownItem>
+          <ElDropdownItem command="lock" divided>{{ thing.locked ? "Unlock" : "Lock" }}</ElDropdownItem>
+          <li class="tagging" role="none"><TagSwatches :tag="thing.tag ?? null" @choose="mark" /></li>
           <ElDropdownItem command="show">{{ thing.shown ? "Hide" : "Show" }}</ElDropdownItem>
           <ElDropdownItem command="remove" divided>Delete</ElDropdownItem>
         </ElDropdownMenu>
@@ -223,6 +261,9 @@ function dropHere(): void {
 </template>
 
 <style scoped>
+.tagging {
+  padding: 4px 16px;
+}
 .item {
   display: flex;
   align-items: center;
@@ -281,6 +322,14 @@ function dropHere(): void {
 }
 .tiny:hover {
   background: var(--paper-3);
+}
+.mark {
+  position: absolute;
+  left: 2px;
+  top: 7px;
+  bottom: 7px;
+  width: 4px;
+  border-radius: 2px;
 }
 .unseen .name,
 .unseen .thumb {

@@ -10,17 +10,17 @@ import VineIcon from "@/components/common/VineIcon.vue";
 import DialsPanel from "@/components/dials/DialsPanel.vue";
 import { useOnceTrue } from "@/composables/useOnceTrue";
 import { useRowsInView } from "@/composables/useRowsInView";
+import { useSeveral } from "@/composables/useSeveral";
 import { useTroupe } from "@/composables/useTroupe";
 import { useTroupeTree } from "@/composables/useTroupeTree";
 import type { SceneObject } from "@/api/types";
 import { useRoom } from "@/stores/room";
-import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
 
-const scene = useScene();
 const room = useRoom();
 const selection = useSelection();
 const troupe = useTroupe();
+const several = useSeveral();
 const hanging = ref<string | null>(null);
 const hangMounted = useOnceTrue(() => hanging.value !== null);
 const dragged = ref<string | null>(null);
@@ -40,15 +40,14 @@ function drop(target: SceneObject, where: "before" | "after" | "onto"): void {
   const id = dragged.value;
   dragged.value = null;
   if (!id || id === target.id) return;
+  // One of several that are picked takes the others along.
+  const together = selection.several && selection.picked.includes(id);
   if (where === "onto") {
-    void troupe.hangOn(id, target.id);
+    void (together ? several.hangOn(target.id) : troupe.hangOn(id, target.id));
     return;
   }
-  const from = scene.objects.findIndex((one) => one.id === id);
-  const to = scene.objects.findIndex((one) => one.id === target.id);
-  // The list shows the front first, so "before" here is one place nearer to the front.
-  const wanted = where === "before" ? to + 1 : to;
-  troupe.moveTo(id, wanted > from ? wanted - 1 : wanted);
+  // The list shows the front first, so what is above the other here is in front of it.
+  void troupe.order(together ? selection.picked : [id], where === "before" ? "before" : "behind", target.id);
 }
 </script>
 

@@ -5,7 +5,12 @@ import { useRecentColours } from "@/composables/useRecentColours";
 import { computed, ref } from "vue";
 import { hexOf } from "@/geometry/colour";
 
-const props = defineProps<{ rgba: ArrayLike<number>; label: string }>();
+const props = defineProps<{
+  rgba: ArrayLike<number>;
+  label: string;
+  /** Whether it stands for several colours that differ. */
+  mixed?: boolean;
+}>();
 const emit = defineEmits<{ change: [hex: string] }>();
 
 const hex = computed(() => hexOf(props.rgba));
@@ -19,7 +24,7 @@ function keep(): void {
   wrong.value = !/^#(?:[0-9a-f]{3,4}|[0-9a-f]{6}|[0-9a-f]{8})$/i.test(typed);
   if (wrong.value) return;
   draft.value = null;
-  if (typed.toUpperCase() !== hex.value) choose(typed.toUpperCase());
+  if (props.mixed || typed.toUpperCase() !== hex.value) choose(typed.toUpperCase());
 }
 
 function leave(): void {
@@ -29,7 +34,7 @@ function leave(): void {
 }
 
 const picked = (value: string | null): void => {
-  if (value && value.toUpperCase() !== hex.value) choose(value.toUpperCase());
+  if (value && (props.mixed || value.toUpperCase() !== hex.value)) choose(value.toUpperCase());
 };
 function choose(value: string): void {
   remember(value);
@@ -50,7 +55,8 @@ function choose(value: string): void {
     <label>
       <span class="sr-only">{{ label }}</span>
       <input
-        :value="draft ?? hex"
+        :value="draft ?? (mixed ? '' : hex)"
+        :placeholder="mixed ? 'mixed' : ''"
         spellcheck="false"
         autocomplete="off"
         maxlength="9"

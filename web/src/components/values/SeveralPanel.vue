@@ -1,6 +1,8 @@
 <script setup lang="ts">
 /** What can be done with several picked objects: aligned, given equal gaps, spread in time, grouped, copied, hidden, deleted. */
 import { computed, ref } from "vue";
+import HangDialog from "@/components/troupe/HangDialog.vue";
+import TagSwatches from "@/components/troupe/TagSwatches.vue";
 import NumberField from "@/components/common/NumberField.vue";
 import { chosenIn } from "@/components/common/chosen";
 import { useSeveral } from "@/composables/useSeveral";
@@ -13,7 +15,6 @@ const selection = useSelection();
 const playback = usePlayback();
 const several = useSeveral();
 
-const names = computed(() => selection.picked.map((id) => scene.byId.get(id)?.name ?? "").join(", "));
 const to = ref<"each-other" | "picture">("each-other");
 const [later, order, how, seed] = [
   ref(6),
@@ -36,6 +37,20 @@ const SPREADS = [
   { along: "across", what: "middles", says: "Middles equally far from left to right", label: "middles ↔" },
   { along: "down", what: "middles", says: "Middles equally far from top to bottom", label: "middles ↕" },
 ] as const;
+const ORDERS = [
+  { to: "front", label: "front", says: "In front of all others beside them", keys: "Alt+Home" },
+  { to: "forward", label: "nearer", says: "One nearer", keys: "Alt+Page Up" },
+  { to: "backward", label: "farther", says: "One farther back", keys: "Alt+Page Down" },
+  { to: "back", label: "back", says: "Behind all others beside them", keys: "Alt+End" },
+] as const;
+const lead = computed(() => selection.picked[0] ?? null);
+const hanging = ref<string | null>(null);
+const allLocked = computed(() => selection.picked.every((id) => scene.locked.has(id)));
+/** The tag they share, if they do. */
+const tag = computed(() => {
+  const tags = new Set(selection.picked.map((id) => scene.objects.find((one) => one.id === id)?.tag ?? null));
+  return tags.size === 1 ? [...tags][0]! : null;
+});
 const anyHidden = computed(() => selection.picked.some((id) => scene.motion?.hidden.has(id)));
 
 async function said(answer: Promise<string | null | undefined>): Promise<void> {
@@ -45,8 +60,21 @@ async function said(answer: Promise<string | null | undefined>): Promise<void> {
 
 <template>
   <section class="several" aria-label="Objects picked together">
-    <p class="names" :title="names">{{ names }}</p>
-    <div class="line" role="group" aria-label="Align">
+    <div class="line close" role="group" aria-label="Pick all that are like the first of them">
+      <span>all of its</span>
+      <button class="chip small" title="Ctrl+Alt+K" @click="several.pickAlike('kind')">kind</button>
+      <button
+        class="chip small"
+        title="Filled with the same colour now (Ctrl+Alt+C)"
+        @click="several.pickAlike('colour')"
+      >
+        colour
+      </button>
+      <button class="chip small" title="Marked with the same colour (Ctrl+Alt+T)" @click="several.pickAlike('tag')">
+        tag
+      </button>
+    </div>
+    <div class="line close" role="group" aria-label="Align">
       <button
         v-for="one in SIDES"
         :key="one.side"
@@ -64,8 +92,8 @@ async function said(answer: Promise<string | null | undefined>): Promise<void> {
         :value="to"
         @change="to = chosenIn($event) as 'picture'"
       >
-        <option value="each-other">to each other</option>
-        <option value="picture">to the picture</option>
+        <option value="each-other">each other</option>
+        <option value="picture">picture</option>
       </select>
     </div>
     <div class="line close" role="group" aria-label="Distribute">
@@ -121,6 +149,17 @@ async function said(answer: Promise<string | null | undefined>): Promise<void> {
         Spread in time
       </button>
     </div>
+    <div class="line close" role="group" aria-label="Drawing order">
+      <button
+        v-for="one in ORDERS"
+        :key="one.to"
+        class="chip small"
+        :title="`${one.says} (${one.keys})`"
+        @click="said(several.order(one.to))"
+      >
+        {{ one.label }}
+      </button>
+    </div>
     <div class="line">
       <button
         class="chip small"
@@ -130,28 +169,37 @@ async function said(answer: Promise<string | null | undefined>): Promise<void> {
         Group
       </button>
       <button class="chip small" title="Copies of all of them (Ctrl+D)" @click="several.duplicate()">Duplicate</button>
+      <button
+        class="chip small"
+        title="They move with another from then on, and look the same now"
+        @click="hanging = lead"
+      >
+        Hang on…
+      </button>
       <button class="chip small" @click="several.show(anyHidden)">{{ anyHidden ? "Show" : "Hide" }}</button>
+      <button
+        class="chip small"
+        title="What is locked cannot be picked or moved in the picture"
+        @click="several.lock(!allLocked)"
+      >
+        {{ allLocked ? "Unlock" : "Lock" }}
+      </button>
       <button class="chip small" title="With all that hangs on them (Delete)" @click="several.remove()">Delete</button>
     </div>
+    <TagSwatches :tag="tag" @choose="several.tag($event)" />
     <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
+    <HangDialog v-if="hanging" v-model="hanging" />
   </section>
 </template>
 
 <style scoped>
 .several {
   display: grid;
-  gap: 8px;
-  padding: 0 14px 10px;
+  gap: 6px;
+  padding: 0 14px 8px;
   border-bottom: 1px solid var(--line);
   margin-bottom: 6px;
   font-size: 12.5px;
-}
-.names {
-  margin: 0;
-  color: var(--ink-2);
-  overflow: hidden;
-  text-overflow: ellipsis;
-  white-space: nowrap;
 }
 .line {
   display: flex;
@@ -166,10 +214,15 @@ async function said(answer: Promise<string | null | undefined>): Promise<void> {
 .close .chip {
   padding-inline: 7px;
 }
+.close .choice {
+  min-width: 0;
+  flex: 1;
+}
 .icon-button {
-  width: 28px;
-  height: 28px;
-  padding: 4px;
+  width: 26px;
+  height: 26px;
+  padding: 3px;
+  flex: none;
   border: 1px solid var(--line);
   border-radius: var(--radius-s);
   background: var(--paper);

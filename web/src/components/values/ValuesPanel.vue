@@ -12,6 +12,7 @@ import DrivesList from "@/components/links/DrivesList.vue";
 import DialFields from "@/components/dials/DialFields.vue";
 import LookFields from "@/components/values/LookFields.vue";
 import SeveralPanel from "@/components/values/SeveralPanel.vue";
+import SharedValues from "@/components/values/SharedValues.vue";
 import TextFields from "@/components/text/TextFields.vue";
 import ValueRow from "@/components/values/ValueRow.vue";
 import { textOf } from "@/composables/useText";
@@ -37,6 +38,7 @@ const rows = computed(() => {
   );
 });
 const CAMERA_ROWS = new Set(["Travel", "Rotation", "Zoom"]);
+const names = computed(() => selection.picked.map((id) => scene.byId.get(id)?.name).join(", "));
 const text = computed(() => textOf(selection.thing));
 
 function flip(axis: "x" | "y"): void {
@@ -47,34 +49,38 @@ function flip(axis: "x" | "y"): void {
 <template>
   <section class="values" aria-label="Values at this frame">
     <div class="panel-head">
-      <h2 v-if="selection.several">{{ selection.picked.length }} objects at frame {{ playback.textFrame }}</h2>
+      <h2 v-if="selection.several" :title="names">
+        {{ selection.picked.length }} objects at frame {{ playback.textFrame }}
+      </h2>
       <h2 v-else-if="selection.thing">{{ selection.thing.name }} at frame {{ playback.textFrame }}</h2>
       <h2 v-else>Values</h2>
     </div>
     <div v-if="selection.thing" class="rows">
       <template v-if="selection.several">
         <SeveralPanel />
-        <p class="first">Values of {{ selection.thing.name }}, the first of them</p>
+        <SharedValues />
       </template>
-      <FigurePanel v-if="selection.thing.kind === 'figure'" />
-      <ParadePanel v-if="selection.thing.kind === 'parade'" :key="selection.thing.id" />
-      <PicturePanel v-if="selection.thing.kind === 'picture'" :key="selection.thing.id" :thing="selection.thing" />
-      <CameraPanel v-if="selection.thing.kind === 'camera'" :key="selection.thing.id" :thing="selection.thing" />
-      <InsetPanel v-if="selection.thing.kind === 'inset'" :key="selection.thing.id" :thing="selection.thing" />
-      <TextFields v-if="text && selection.thing.kind === 'shape'" :thing="selection.thing" :shape="text" />
-      <ValueRow v-for="row in rows" :key="`${selection.thing.id} ${row.name}`" :thing="selection.thing" :row="row" />
-      <DialFields v-if="selection.thing.kind === 'dial'" :thing="selection.thing" />
-      <div v-else-if="selection.thing.kind !== 'camera'" class="flips">
-        <button class="chip" title="Mirror it left to right, about its pivot" @click="flip('x')">Flip ↔</button>
-        <button class="chip" title="Mirror it top to bottom, about its pivot" @click="flip('y')">Flip ↕</button>
-      </div>
-      <LookFields
-        v-if="selection.object && selection.object.kind !== 'camera'"
-        :key="selection.object.id"
-        :thing="selection.object"
-      />
-      <DrivesList :id="selection.thing.id" />
-      <OutlineFields v-if="selection.thing.kind === 'shape'" :key="selection.thing.id" :thing="selection.thing" />
+      <template v-else>
+        <FigurePanel v-if="selection.thing.kind === 'figure'" />
+        <ParadePanel v-if="selection.thing.kind === 'parade'" :key="selection.thing.id" />
+        <PicturePanel v-if="selection.thing.kind === 'picture'" :key="selection.thing.id" :thing="selection.thing" />
+        <CameraPanel v-if="selection.thing.kind === 'camera'" :key="selection.thing.id" :thing="selection.thing" />
+        <InsetPanel v-if="selection.thing.kind === 'inset'" :key="selection.thing.id" :thing="selection.thing" />
+        <TextFields v-if="text && selection.thing.kind === 'shape'" :thing="selection.thing" :shape="text" />
+        <ValueRow v-for="row in rows" :key="`${selection.thing.id} ${row.name}`" :thing="selection.thing" :row="row" />
+        <DialFields v-if="selection.thing.kind === 'dial'" :thing="selection.thing" />
+        <div v-else-if="selection.thing.kind !== 'camera'" class="flips">
+          <button class="chip" title="Mirror it left to right, about its pivot" @click="flip('x')">Flip ↔</button>
+          <button class="chip" title="Mirror it top to bottom, about its pivot" @click="flip('y')">Flip ↕</button>
+        </div>
+        <LookFields
+          v-if="selection.object && selection.object.kind !== 'camera'"
+          :key="selection.object.id"
+          :thing="selection.object"
+        />
+        <DrivesList :id="selection.thing.id" />
+        <OutlineFields v-if="selection.thing.kind === 'shape'" :key="selection.thing.id" :thing="selection.thing" />
+      </template>
     </div>
     <p v-else class="empty">
       Pick something in the picture or the troupe to see and change its values at this frame. The leaf beside a value
@@ -105,11 +111,6 @@ h2 {
 .empty {
   color: var(--ink-2);
   padding: 0 14px;
-}
-.first {
-  margin: 2px 14px 4px;
-  font-size: 12px;
-  color: var(--ink-2);
 }
 .flips {
   display: flex;

@@ -7,10 +7,12 @@ import type { Edit, End, EndMode, SceneObject } from "@/api/types";
 import NumberField from "@/components/common/NumberField.vue";
 import EndPicture from "@/components/vine/EndPicture.vue";
 import { useScene } from "@/stores/scene";
+import { useSelection } from "@/stores/selection";
 import { type Row, useVocabulary } from "@/stores/vocabulary";
 
 const props = defineProps<{ thing: SceneObject; row: Row }>();
 const scene = useScene();
+const selection = useSelection();
 const vocabulary = useVocabulary();
 
 /** An end belongs to the whole row: x and y turn together. */
@@ -23,14 +25,13 @@ const endOf = (side: "before" | "after"): End =>
   channelOf(props.thing, keyed.value[0]?.name ?? "")?.[side] ?? { mode: "hold", times: null };
 
 async function set(side: "before" | "after", end: End): Promise<void> {
-  await scene.edit(
-    keyed.value.map((channel): Edit => ({
-      edit: "set-ends",
-      object: props.thing.id,
-      channel: channel.name,
-      [side]: end,
-    })),
+  // With several picked, what has two keys on the same channels ends so too.
+  const names = props.row.channels.map((channel) => channel.name);
+  const others = selection.others.flatMap((thing) =>
+    names.filter((name) => keysOf(thing, name).length > 1).map((channel) => ({ object: thing.id, channel })),
   );
+  const own = keyed.value.map((channel) => ({ object: props.thing.id, channel: channel.name }));
+  await scene.edit([...own, ...others].map((one): Edit => ({ edit: "set-ends", ...one, [side]: end })));
 }
 
 const choose = (side: "before" | "after", mode: EndMode) => set(side, { mode, times: endOf(side).times ?? null });

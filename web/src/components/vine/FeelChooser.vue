@@ -121,12 +121,27 @@ function nameOf(ease: Ease): string {
 }
 
 function editsFor(ease: Ease): Edit[] {
-  return channels.value.flatMap((channel): Edit[] => {
-    const frames = keysOf(channel)
+  return [props.thing, ...selection.others].flatMap((thing) => editsOf(thing, ease));
+}
+
+/** The edits for one object. Of those picked along, picked leaves are meant where there are any, else every stretch of the same channels: their keys may
+ * lie elsewhere. */
+function editsOf(thing: SceneObject, ease: Ease): Edit[] {
+  const own = thing.id === props.thing.id;
+  const picked = picks.keys.filter((one) => one.object === thing.id);
+  const isMeant = (channel: string, frame: number): boolean => {
+    if (own) return meant.value.includes(frame);
+    return (
+      everywhere.value || !picked.length || picked.some((one) => one.channel === channel && one.frames.includes(frame))
+    );
+  };
+  const names = own || scope.value !== "object" ? channels.value : Object.keys(thing.channels ?? {});
+  return names.flatMap((channel): Edit[] => {
+    const frames = keysIn(thing, channel)
       .slice(0, -1)
       .map((key) => key.frame)
-      .filter((frame) => meant.value.includes(frame));
-    return frames.length ? [{ edit: "set-ease", object: props.thing.id, channel, frames, ease }] : [];
+      .filter((frame) => isMeant(channel, frame));
+    return frames.length ? [{ edit: "set-ease", object: thing.id, channel, frames, ease }] : [];
   });
 }
 

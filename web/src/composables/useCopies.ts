@@ -1,0 +1,114 @@
+/** Copying objects, within a scene and from one to another: with all that hangs on them, and the dials, pictures, fonts and inner scenes they use. */
+import { ref } from "vue";
+import { api, ServiceError } from "@/api/client";
+import { newId } from "@/api/ids";
+import type { CopiedObjects, Edit } from "@/api/types";
+import { useSeveral } from "@/composables/useSeveral";
+import { usePlayback } from "@/stores/playback";
+import { useSaid } from "@/stores/said";
+import { useScene } from "@/stores/scene";
+import { useSelection } from "@/stores/selection";
+
+interface Kept extends CopiedObjects {
+  /** The scene they were copied in, and what each of the topmost hung on there, by its id. */
+  readonly from: string;
+  readonly hung: Readonly<Record<string, string>>;
+}
+
+/** Where copies are kept, so that another page can paste them. */
+const PLACE = "copied-objects";
+/** For copies too large to be kept there: in this page alone. */
+let large: Kept | null = null;
+/** What was copied last: objects, or keys. */
+const last = ref<"objects" | "keys" | null>(null);
+/** How far a copy is put beside what it is a copy of, px, so that both are seen. */
+const ASIDE = 24;
+
+export function useCopies() {
+  const scene = useScene();
+  const selection = useSelection();
+  const playback = usePlayback();
+  const several = useSeveral();
+  const said = useSaid();
+
+  function keep(copied: Kept): void {
+    large = copied;
+    try {
+      localStorage.setItem(PLACE, JSON.stringify(copied));
+    } catch {
+      // There is no room for it there; what was kept before must not be taken for it.
+      localStorage.removeItem(PLACE);
+    }
+  }
+  function kept(): Kept | null {
+    const text = localStorage.getItem(PLACE);
+    return text ? (JSON.parse(text) as Kept) : large;
+  }
+
+  /** Copy the picked objects. False where none is picked. */
+  async function copy(): Promise<boolean> {
+    const tops = several.tops().filter((one) => one.kind !== "dial");
+    if (!tops.length || !scene.id) return false;
+    try {
+      const found = await api.parcel(
+        scene.id,
+        tops.map((one) => one.id),
+        playback.frame,
+      );
+      const hung = tops.flatMap((one) => (one.parent ? [[one.id, one.parent] as const] : []));
+      keep({ ...found, from: scene.id, hung: Object.fromEntries(hung) });
+    } catch (error) {
+      if (!(error instanceof ServiceError)) throw error;
+      said.error(error.message);
+      return false;
+    }
+    last.value = "objects";
+    said.info(`${named(tops)} ${tops.length === 1 ? "is" : "are"} copied: paste here or in another scene (Ctrl+V).`);
+    return true;
+  }
+
+  async function cut(): Promise<void> {
+    if (await copy()) await several.remove();
+  }
+
+  /** Put what was copied into this scene, and tell what it leans on that is not here. */
+  async function paste(): Promise<void> {
+    const copied = kept();
+    if (!copied) {
+      said.info("Nothing is copied yet: pick something and press Ctrl+C.");
+      return;
+    }
+    const prefix = newId().slice(0, 12);
+    const here = copied.from === scene.id;
+    const hang = Object.fromEntries(Object.entries(copied.hung).filter(([, parent]) => here && scene.byId.has(parent)));
+    const tops = copied.scene.objects.filter((one) => !one.parent);
+    const aside = here && tops.some((one) => !(one.id in hang)) ? ASIDE : 0;
+    const edit: Edit = {
+      ...{ edit: "place-parcel", parcel: copied.scene, prefix, hang },
+      ...{ frame: playback.frame, x: aside, y: aside },
+    };
+    const wrong = await scene.attempt([edit]);
+    if (wrong) {
+      said.error(wrong);
+      return;
+    }
+    selection.pickAll(tops.map((one) => `${prefix}-${one.id}`.slice(0, 64)).reverse());
+    tell(copied);
+  }
+
+  function tell(copied: Kept): void {
+    const missing = copied.behind.filter((one) => !scene.byId.has(one.id));
+    const goesBy = missing.filter((one) => one.how === "goes by").map((one) => `${one.object} goes by ${one.name}`);
+    const hung = missing.filter((one) => one.how === "hangs on").map((one) => `${one.object} hung on ${one.name}`);
+    if (goesBy.length)
+      said.warn(
+        `${[...goesBy, ...hung].join(", ")}, which did not come along. Copy that too, or link it to something here.`,
+      );
+    else if (hung.length) said.info(`${hung.join(", ")}, which did not come along: it moves by itself here.`);
+  }
+
+  const named = (all: readonly { name: string }[]): string =>
+    all.length === 1 ? (all[0]?.name ?? "") : `${all.length} objects`;
+
+  return { last, copy, cut, paste };
+}
