@@ -180,7 +180,10 @@ def test_a_wave_of_the_hand_is_keyed_over_the_walk(postie):
     # The hand is pulled up in the picture; before and after it hangs as it did.
     for frame in (30, 70):
         w.go_to(str(frame))
-        w.row("Near arm joints").locator(".label").click()
+        limb = w.page.get_by_role("region", name="Values at this frame").get_by_role("button", name="Near arm")
+    expect(limb).to_have_attribute("aria-expanded", "false")
+    limb.click()
+    w.row("Near arm joints").locator(".label").click()
         w.key("Near arm joints")
     w.go_to("50")
     elbow = w.page.get_by_test_id("pull Near arm: elbow turn").bounding_box()
@@ -310,6 +313,7 @@ def test_a_stretch_is_frozen_and_other_rules_come_from_the_menu(postie):
     w.page.get_by_role("button", name="Undo").click()
     w.saved()
     # A head that looks at something, from the menu of rules.
+    w.page.get_by_role("region", name="Values at this frame").get_by_role("button", name="Body").click()
     w.row("Back").locator(".label").click()
     w.page.get_by_role("button", name="Add a rule").click()
     w.page.locator(".el-popper").get_by_role("button", name=re.compile("^Look at ")).first.click()

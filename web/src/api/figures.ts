@@ -26,6 +26,14 @@ export function jointWords(joints: Joints, figure: Figure): ChannelWords[] {
   ];
 }
 
+/** The part of a figure that a channel moves, by which its rows are folded: a limb, a chain, or the body; null for the figure as a whole. */
+export function partOf(figure: Figure, channel: string): string | null {
+  const id = channel.split(".")[0] ?? "";
+  if (!channel.includes(".")) return null;
+  if (["hips", "spine", "head"].includes(id)) return "Body";
+  return [...figure.limbs, ...figure.chains].find((one) => one.id === id)?.name ?? null;
+}
+
 /** Whether a channel is one of a figure's joints, which a gait may move besides its keys. */
 export const isJoint = (figure: Figure, channel: string): boolean => {
   const part = channel.split(".")[0] ?? "";

@@ -34,6 +34,15 @@ function press(more: object = {}): PointerEvent {
   } as never;
 }
 
+it("is called off by a second finger, and by no other pointer", () => {
+  beginDrag(press({ pointerType: "touch" }), drag);
+  window.dispatchEvent(pointer("pointerdown", { pointerId: 2, pointerType: "mouse" }));
+  expect(seen).toEqual([]);
+  window.dispatchEvent(pointer("pointerdown", { pointerId: 2, pointerType: "touch" }));
+  target.dispatchEvent(pointer("pointermove", { clientX: 5 }));
+  expect(seen).toEqual([false]);
+});
+
 it("hears moves until the pointer is let go, and nothing after", () => {
   beginDrag(press(), drag);
   expect(target.captured).toBe(1);

@@ -25,6 +25,12 @@ export function beginDrag(press: PointerEvent, { move, end }: Drag): void {
   hear("pointermove", move);
   hear("pointerup", () => finish(true));
   hear("pointercancel", () => finish(false));
+  // A second finger means that the picture is moved or zoomed, and not what the first one took.
+  window.addEventListener(
+    "pointerdown",
+    (event) => event.pointerType === "touch" && event.pointerId !== press.pointerId && finish(false),
+    { capture: true, signal },
+  );
   window.addEventListener(
     "keydown",
     (event) => {

@@ -16,7 +16,18 @@ export interface Found extends Findable {
   readonly run: () => void;
 }
 
-export function useFindables(shortcuts: readonly Shortcut[]) {
+/** What can be set for the whole scene and the page, where it is set, and by which keys. */
+const SETTINGS = [
+  ["Name of the scene", "settings"],
+  ["Frames per second", "settings"],
+  ["Length of the scene", "settings"],
+  ["Size of the picture", "settings"],
+  ["Background colour", "settings"],
+  ["Motion blur of the scene", "settings"],
+  ["Export format and size", "export"],
+] as const;
+
+export function useFindables(shortcuts: readonly Shortcut[], open: (what: "settings" | "export") => void) {
   const scene = useScene();
   const selection = useSelection();
   const playback = usePlayback();
@@ -78,5 +89,19 @@ export function useFindables(shortcuts: readonly Shortcut[]) {
         run: () => one.run(one.keys[0]!),
       })),
   );
-  return computed(() => [...objects.value, ...dials.value, ...cues.value, ...values.value, ...commands.value]);
+  const settings = SETTINGS.map(([name, where]): Found => ({
+    id: `scene ${name}`,
+    name,
+    kind: "setting",
+    keys: where === "export" ? keyWords("Ctrl+e") : [],
+    run: () => open(where),
+  }));
+  return computed(() => [
+    ...objects.value,
+    ...dials.value,
+    ...cues.value,
+    ...values.value,
+    ...settings,
+    ...commands.value,
+  ]);
 }

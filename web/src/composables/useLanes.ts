@@ -16,6 +16,8 @@ export interface Lane {
   readonly depth: number;
   /** Null for the lane of a whole object. */
   readonly row: Row | null;
+  /** Of the lane of a figure's limb, under which its rows are folded: the limb. */
+  readonly part: string | null;
   readonly family: Family;
   /** Channels with keys that the lane stands for. */
   readonly channels: readonly string[];
@@ -64,9 +66,15 @@ export function useLanes(): {
       // The lane of a dial is that of its one value.
       if (thing.kind === "dial") continue;
       if (opened.value.has(thing.id) || selection.objectId === thing.id)
-        list.push(
-          ...keyedRows.map((row) => kept(`${thing.id} ${row.name}`, from, () => rowLane(thing, depth, baked, row))),
-        );
+        for (const [part, rows] of Map.groupBy(keyedRows, (row) => row.part ?? null)) {
+          // One row alone needs no fold.
+          const folds = part !== null && rows.length > 1;
+          if (folds) list.push(kept(`${thing.id} part ${part}`, from, () => partLane(thing, depth, baked, part, rows)));
+          if (!folds || selection.isLimbOpen(thing.id, part))
+            list.push(
+              ...rows.map((row) => kept(`${thing.id} ${row.name}`, from, () => rowLane(thing, depth, baked, row))),
+            );
+        }
     }
     return list;
   });
@@ -100,6 +108,16 @@ export function useLanes(): {
       channels,
       leading ? leading.channels.map((channel) => channel.name) : ruled,
     );
+  }
+
+  /** The lane of a limb: the leaves of all its rows. */
+  function partLane(thing: SceneObject, depth: number, baked: BakedObject, part: string, rows: readonly Row[]): Lane {
+    const all: Row = {
+      name: `all of ${part}`,
+      family: rows[0]?.family ?? "travel",
+      channels: rows.flatMap((row) => row.channels),
+    };
+    return { ...rowLane(thing, depth, baked, all), key: `${thing.id} part ${part}`, part };
   }
 
   function rowLane(thing: SceneObject, depth: number, baked: BakedObject, row: Row): Lane {
@@ -138,6 +156,7 @@ export function useLanes(): {
       thing,
       depth,
       row,
+      part: null,
       family,
       channels,
       frames,

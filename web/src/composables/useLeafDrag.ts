@@ -48,7 +48,7 @@ export function useLeafDrag(perFrame: () => number, lanes: () => readonly Lane[]
     else if (more && there) picks.remove(own);
     else if (more) picks.add(own);
     selection.pick(lane.thing.id, true);
-    if (lane.row) selection.pickRow(lane.row.name, null, true);
+    if (lane.row && !lane.part) selection.pickRow(lane.row.name, null, true);
   }
 
   function begin(event: PointerEvent, lane: Lane, frame: number): void {

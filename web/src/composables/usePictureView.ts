@@ -1,12 +1,15 @@
 /** How the picture lies on its stage: fitted or zoomed, and moved about. */
 import { beginDrag } from "@/composables/useDrag";
 import { computed, type Ref, ref } from "vue";
-import { type Matrix, moved, type Point } from "@/geometry/matrix";
+import { distance, type Matrix, moved, type Point } from "@/geometry/matrix";
+import type { Bounds } from "@/geometry/together";
 import { useScene } from "@/stores/scene";
 
 const MARGIN = 10;
 /** What the tools beside the picture take of the stage, px. */
 const TOOLS = 56;
+/** What is left free around what is zoomed to, px. */
+const AROUND = 40;
 const LEAST = 0.05;
 const MOST = 16;
 
@@ -68,6 +71,34 @@ export function usePictureView(stage: Ref<HTMLElement | undefined>, width: Ref<n
     else if (zoom.value !== null) pan.value = { x: pan.value.x - event.deltaX, y: pan.value.y - event.deltaY };
   }
 
+  /** Show a box of the picture, px, as large as there is room for. */
+  function showBox({ left: l, top: t, right, bottom }: Bounds): void {
+    const [wide, high] = [Math.max(right - l, 1), Math.max(bottom - t, 1)];
+    const next = Math.min((width.value - TOOLS - AROUND * 2) / wide, (height.value - AROUND * 2) / high);
+    zoom.value = Math.min(Math.max(next, LEAST), MOST);
+    const [x, y] = [(l + right) / 2, (t + bottom) / 2];
+    pan.value = { x: (size.value[0] / 2 - x) * scale.value, y: (size.value[1] / 2 - y) * scale.value };
+  }
+
+  /** Two fingers move the picture, and zoom it by how far they are apart. */
+  const fingers = new Map<number, Point>();
+  const isPinching = (): boolean => fingers.size > 1;
+  function touch(event: PointerEvent): void {
+    if (event.pointerType !== "touch") return;
+    const [at, known] = [{ x: event.clientX, y: event.clientY }, fingers.has(event.pointerId)];
+    if (event.type === "pointerdown") fingers.set(event.pointerId, at);
+    else if (event.type !== "pointermove") fingers.delete(event.pointerId);
+    if (event.type !== "pointermove" || !known) return;
+    const before = [...fingers.values()];
+    fingers.set(event.pointerId, at);
+    if (fingers.size !== 2) return;
+    const now = [...fingers.values()];
+    const [was, is] = [middle(before), middle(now)];
+    const factor = distance(now[0]!, now[1]!) / Math.max(distance(before[0]!, before[1]!), 1);
+    zoomTo(scale.value * factor, toStage(was.x, was.y));
+    pan.value = { x: pan.value.x + is.x - was.x, y: pan.value.y + is.y - was.y };
+  }
+
   function beginPan(event: PointerEvent): void {
     event.preventDefault();
     const from = { x: event.clientX - pan.value.x, y: event.clientY - pan.value.y };
@@ -75,7 +106,26 @@ export function usePictureView(stage: Ref<HTMLElement | undefined>, width: Ref<n
     beginDrag(event, { move: (e) => void (pan.value = { x: e.clientX - from.x, y: e.clientY - from.y }) });
   }
 
-  return { zoom, scale, shownWidth, shownHeight, left, top, toStage, toPicture, onStage, zoomTo, fit, wheel, beginPan };
+  return {
+    zoom,
+    scale,
+    shownWidth,
+    shownHeight,
+    left,
+    top,
+    toStage,
+    toPicture,
+    onStage,
+    zoomTo,
+    showBox,
+    touch,
+    isPinching,
+    fit,
+    wheel,
+    beginPan,
+  };
 }
+
+const middle = ([a, b]: readonly Point[]): Point => ({ x: (a!.x + b!.x) / 2, y: (a!.y + b!.y) / 2 });
 
 export type PictureView = ReturnType<typeof usePictureView>;

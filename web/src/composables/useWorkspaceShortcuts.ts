@@ -10,6 +10,7 @@ import { useKeyTravel } from "@/composables/useKeyTravel";
 import { ARROWS } from "@/geometry/arrows";
 import { nextPose } from "@/geometry/poses";
 import type { Grip } from "@/composables/usePictureDrag";
+import { useGuide } from "@/stores/guide";
 import { useInside } from "@/stores/inside";
 import { usePicks } from "@/stores/picks";
 import { usePlayback } from "@/stores/playback";
@@ -25,6 +26,7 @@ export interface WorkspaceDoes {
   readonly export: () => void;
   readonly add: () => void;
   readonly live: () => void;
+  readonly zoom: (what: "fit" | "picked" | "whole") => void;
   /** Something done to what is being drawn; false where nothing is. */
   readonly drawing: (what: "finish" | "back" | "drop") => boolean;
   /** Something done to the picked points of an outline; false where none are. */
@@ -44,6 +46,7 @@ export function useWorkspaceShortcuts(does: WorkspaceDoes): readonly Shortcut[] 
   const leaf = useLeafActions();
   const copies = useCopies();
   const inside = useInside();
+  const guide = useGuide();
   const { toKey } = useKeyTravel();
 
   const keyRow = (): void => {
@@ -123,6 +126,9 @@ export function useWorkspaceShortcuts(does: WorkspaceDoes): readonly Shortcut[] 
       "Paste onto several objects, or another way",
       () => void (leaf.copied.value && (leaf.pasting.value = true)),
     ),
+    one("Keys", ["Ctrl+Alt+f"], "Choose the feel between keys", () => openMenu("feel")),
+    one("Keys", ["Ctrl+Alt+e"], "Choose what happens past the keys", () => openMenu("ends")),
+    one("Keys", ["Ctrl+Alt+r"], "Put a rule on the chosen row", () => openMenu("rules")),
     one("Keys", ["(", ")"], "Previous, next key of the chosen row", (key) => toKey(key === "(" ? -1 : 1, true)),
     one("Picked object", ["Ctrl+Alt+a"], "Pick every object that hangs on nothing", () =>
       selection.pickAll(scene.wholes.map((it) => it.id)),
@@ -181,6 +187,10 @@ export function useWorkspaceShortcuts(does: WorkspaceDoes): readonly Shortcut[] 
       const panel = (["troupe", "values", "sheet", "vine"] as const)[Number(key) - 1];
       if (panel) room.fold(panel);
     }),
+    one("Page", ["5"], "Zoom: fit the picture", () => does.zoom("fit")),
+    one("Page", ["6"], "Zoom to the picked thing", () => does.zoom("picked")),
+    one("Page", ["7"], "Zoom to 100 %", () => does.zoom("whole")),
+    one("Page", ["z"], "Hold it and drag to move the picture about", () => undefined),
     one("Page", ["v"], "Pick and move", () => (selection.tool = "pick")),
     one("Page", ["p"], "Move the pivot", () => (selection.tool = "pivot")),
     one("Page", ["w"], "Draw and bend paths", () => (selection.tool = "path")),
@@ -201,8 +211,25 @@ export function useWorkspaceShortcuts(does: WorkspaceDoes): readonly Shortcut[] 
     one("Page", ["Ctrl+Shift+z", "Ctrl+y"], "Redo", () => void scene.redo()),
     one("Page", ["Ctrl+e"], "Export", does.export),
     one("Page", ["Ctrl+k"], "Find anything by its name", does.find),
+    one("Page", ["F1"], "A first scene, step by step: begin, go on or leave", () =>
+      guide.on ? guide.leave() : guide.begin(),
+    ),
     one("Page", ["?"], "This sheet", does.shortcuts),
   ];
+}
+
+/** Open a menu of the vine, and take the focus into it. */
+function openMenu(which: "feel" | "ends" | "rules"): void {
+  const button = document.querySelector<HTMLButtonElement>(`[data-open="${which}"]`);
+  if (!button || button.disabled) return;
+  button.click();
+  const inside = `[data-menu="${which}"] :is(input[type=search], [role=radio])`;
+  const into = (left: number): void => {
+    const first = [...document.querySelectorAll<HTMLElement>(inside)].find((one) => one.checkVisibility());
+    if (first) first.focus();
+    else if (left) requestAnimationFrame(() => into(left - 1));
+  };
+  requestAnimationFrame(() => into(20));
 }
 
 /** Moving, turning and sizing from the keyboard: small steps, and larger ones with Shift. */

@@ -63,3 +63,16 @@ export function found<T extends Findable>(things: readonly T[], typed: string, m
     .slice(0, most)
     .map(({ one }) => one);
 }
+
+/** What is left of a menu while something is typed: by the names of its entries and what they say of themselves; all of it, as it comes, where nothing is. */
+export const narrowed = <T extends { readonly label: string; readonly about: string }>(
+  all: readonly T[],
+  typed: string,
+): readonly T[] =>
+  typed.trim()
+    ? found(
+        all.map((one) => ({ name: one.label, kind: one.about, one })),
+        typed,
+        all.length,
+      ).map(({ one }) => one)
+    : all;

@@ -35,6 +35,8 @@ export const useSelection = defineStore("selection", () => {
   const writing = ref<string | null>(null);
   /** Objects whose parts are shown in the troupe and on the time sheet. */
   const unfolded = ref<ReadonlySet<string>>(new Set());
+  /** Limbs of figures whose rows are shown, as the figure's id and the limb's name. */
+  const openLimbs = ref<ReadonlySet<string>>(new Set());
   const tool = ref<Tool>("pick");
   const keyAsIMove = useLocalStorage("key-as-i-move", true);
   /** Grid, guides and other objects that dragged things snap to. */
@@ -167,6 +169,18 @@ export const useSelection = defineStore("selection", () => {
     unfolded.value = next;
   }
 
+  /** Whether the rows of a part of a figure are shown: it was opened, or the picked row is one of them. */
+  const isLimbOpen = (id: string, part: string): boolean =>
+    openLimbs.value.has(`${id} ${part}`) || (objectId.value === id && row.value?.part === part);
+  function foldLimb(id: string, part: string): void {
+    const next = new Set(openLimbs.value);
+    if (isLimbOpen(id, part)) {
+      next.delete(`${id} ${part}`);
+      if (objectId.value === id && row.value?.part === part) pickRow("Travel", null, true);
+    } else next.add(`${id} ${part}`);
+    openLimbs.value = next;
+  }
+
   function pickRow(name: string, channel: string | null = null, keepKeys = false): void {
     if (name !== rowName.value && !keepKeys) picks.clear();
     rowName.value = name;
@@ -178,6 +192,7 @@ export const useSelection = defineStore("selection", () => {
     also.value = new Set();
     picks.clear();
     unfolded.value = new Set();
+    openLimbs.value = new Set();
     renaming.value = null;
     writing.value = null;
     parading.value = null;
@@ -219,6 +234,8 @@ export const useSelection = defineStore("selection", () => {
     keysOf,
     pick,
     fold,
+    isLimbOpen,
+    foldLimb,
     pickRow,
     reset,
   };

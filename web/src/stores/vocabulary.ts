@@ -4,7 +4,7 @@ import { shallowRef } from "vue";
 import { keyedSettings } from "@/api/channels";
 import { api } from "@/api/client";
 import { dialWords } from "@/api/dials";
-import { jointWords } from "@/api/figures";
+import { jointWords, partOf } from "@/api/figures";
 import type { ChannelWords, Ease, KeptFeel, KindWords, SceneObject, Vocabulary } from "@/api/types";
 
 export type Family = ChannelWords["family"];
@@ -14,6 +14,8 @@ export interface Row {
   readonly name: string;
   readonly family: Family;
   readonly channels: readonly ChannelWords[];
+  /** The limb or other part of a figure it belongs to. */
+  readonly part?: string | null;
 }
 
 export const useVocabulary = defineStore("vocabulary", () => {
@@ -81,7 +83,8 @@ export const useVocabulary = defineStore("vocabulary", () => {
     if (!rows && words.value) {
       const byName = new Map<string, Row & { channels: ChannelWords[] }>();
       for (const channel of channelsOf(thing)) {
-        const row = byName.get(channel.row) ?? { name: channel.row, family: channel.family, channels: [] };
+        const part = thing.kind === "figure" ? partOf(thing.figure, channel.name) : null;
+        const row = byName.get(channel.row) ?? { name: channel.row, family: channel.family, channels: [], part };
         row.channels.push(channel);
         byName.set(channel.row, row);
       }

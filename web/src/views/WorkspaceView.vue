@@ -64,6 +64,7 @@ const shortcuts = useWorkspaceShortcuts({
   find: () => (room.finding = true),
   export: () => (exporting.value = true),
   live: () => live.begin(),
+  zoom: (what) => stage.value?.zoom(what),
   drawing: (what) => stage.value?.drawn(what) ?? false,
   points: (what) => stage.value?.points(what) ?? false,
   add: () => document.querySelector<HTMLElement>("[aria-label='Add to the picture']")?.click(),
@@ -196,7 +197,12 @@ const ready = computed(() => scene.head !== null && vocabulary.words !== null);
     <ReadersDialog />
     <ExportDialog v-if="mounted.export.value" v-model="exporting" />
     <SceneSettings v-if="mounted.settings.value" v-model="setting" />
-    <FindDialog v-if="mounted.find.value" v-model="room.finding" :shortcuts="shortcuts" />
+    <FindDialog
+      v-if="mounted.find.value"
+      v-model="room.finding"
+      :shortcuts="shortcuts"
+      @open="$event === 'export' ? (exporting = true) : (setting = true)"
+    />
     <ShortcutsDialog v-if="mounted.shortcuts.value" v-model="helping" :shortcuts="shortcuts" />
   </div>
   <main v-else class="waiting">

@@ -1,14 +1,19 @@
 <script setup lang="ts">
 /** Ready elements to put into the picture: each moves while it can be seen. */
 import { ElDialog } from "element-plus";
-import { ref, shallowRef } from "vue";
+import { computed, ref, shallowRef, watch } from "vue";
 import { api } from "@/api/client";
 import type { ElementWords } from "@/api/types";
+import FindField from "@/components/common/FindField.vue";
 import ElementCard from "@/components/parades/ElementCard.vue";
 import { useElements } from "@/composables/useElements";
+import { narrowed } from "@/geometry/finding";
 
 const open = defineModel<boolean>({ required: true });
 const elements = shallowRef<readonly ElementWords[]>([]);
+const typed = ref("");
+const shown = computed(() => narrowed(elements.value, typed.value));
+watch(open, () => (typed.value = ""));
 const adding = ref<string | null>(null);
 const { putIn } = useElements();
 void api.elements().then((all) => (elements.value = all));
@@ -23,10 +28,14 @@ async function add(element: ElementWords): Promise<void> {
 
 <template>
   <ElDialog v-model="open" title="Ready elements" width="760" append-to-body>
-    <p>Each is made of plain objects with keys and rules: change what you like, or make a parade of it.</p>
+    <div class="line">
+      <p>Each is made of plain objects with keys and rules: change what you like, or make a parade of it.</p>
+      <FindField v-model="typed" label="Find an element" @take="shown[0] && add(shown[0])" />
+    </div>
+    <p v-if="elements.length && !shown.length">Nothing is called so. Try fewer letters.</p>
     <div class="cards">
       <ElementCard
-        v-for="element in elements"
+        v-for="element in shown"
         :key="element.name"
         :element="element"
         :disabled="adding !== null"
@@ -37,6 +46,12 @@ async function add(element: ElementWords): Promise<void> {
 </template>
 
 <style scoped>
+.line {
+  display: flex;
+  justify-content: space-between;
+  align-items: start;
+  gap: 12px;
+}
 p {
   margin: 0 0 10px;
   color: var(--ink-2);

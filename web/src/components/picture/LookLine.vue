@@ -17,7 +17,7 @@ const scene = useScene();
 .look {
   position: absolute;
   left: 50%;
-  top: 10px;
+  top: calc(var(--guide, 0px) + 10px);
   transform: translateX(-50%);
   display: flex;
   align-items: center;

@@ -15,7 +15,9 @@ const selection = useSelection();
 const inside = useInside();
 const room = useRoom();
 const percent = computed(() => `${Math.round(props.view.scale.value * 100)} %`);
-const choose = (zoom: number | "fit"): void => (zoom === "fit" ? props.view.fit() : props.view.zoomTo(zoom));
+const emit = defineEmits<{ zoom: [what: "fit" | "picked" | "whole"] }>();
+const choose = (zoom: number | "fit" | "picked" | "whole"): void =>
+  typeof zoom === "number" ? props.view.zoomTo(zoom) : emit("zoom", zoom);
 const set = (change: Partial<typeof selection.onion>): void =>
   void (selection.onion = { ...selection.onion, ...change });
 const snap = (change: Partial<typeof selection.snap>): void => void (selection.snap = { ...selection.snap, ...change });
@@ -196,11 +198,19 @@ const others = computed(() => scene.objects.filter((one) => one.id !== selection
       </div>
     </ElPopover>
     <ElDropdown trigger="click" @command="choose">
-      <button class="chip" title="Zoom: Ctrl and wheel, or choose here" aria-label="Zoom">{{ percent }}</button>
+      <button
+        class="chip"
+        title="Zoom: Ctrl and wheel, two fingers, or choose here; hold Z or the middle button and drag to move about"
+        aria-label="Zoom"
+      >
+        {{ percent }}
+      </button>
       <template #dropdown>
         <ElDropdownMenu>
-          <ElDropdownItem command="fit">Fit</ElDropdownItem>
-          <ElDropdownItem v-for="z in [0.25, 0.5, 1, 2, 4]" :key="z" :command="z">{{ z * 100 }} %</ElDropdownItem>
+          <ElDropdownItem command="fit">Fit <kbd>5</kbd></ElDropdownItem>
+          <ElDropdownItem command="picked" :disabled="!selection.object">The picked thing <kbd>6</kbd></ElDropdownItem>
+          <ElDropdownItem command="whole">100 % <kbd>7</kbd></ElDropdownItem>
+          <ElDropdownItem v-for="z in [0.25, 0.5, 2, 4]" :key="z" :command="z">{{ z * 100 }} %</ElDropdownItem>
         </ElDropdownMenu>
       </template>
     </ElDropdown>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The picture: painted frame below, handles and path above, and all that a hand can do in it. */
 import { holdsNumbers } from "@/api/channels";
-import { useDevicePixelRatio, useElementSize } from "@vueuse/core";
+import { useDevicePixelRatio, useElementSize, useEventListener } from "@vueuse/core";
 import { computed, onBeforeUnmount, ref, watch, watchEffect } from "vue";
 import LookLine from "@/components/picture/LookLine.vue";
 import PictureBlur from "@/components/picture/PictureBlur.vue";
@@ -35,17 +35,22 @@ import { usePictureView } from "@/composables/usePictureView";
 import { useSnapping } from "@/composables/useSnapping";
 import { readable } from "@/geometry/frames";
 import type { Point } from "@/geometry/matrix";
-import { boxOf, copyAtPoint, corners, topmostAt, viewOf } from "@/picture/boxes";
+import { boundsOf } from "@/geometry/together";
+import { boxOf, copyAtPoint, corners, cornersOf, topmostAt, viewOf } from "@/picture/boxes";
 import { paintAround } from "@/picture/around";
 import { liveAt, paintLive } from "@/picture/live";
 import { atFrame } from "@/picture/looked";
 import { paintFrame, paintSteps } from "@/picture/paint";
+import FirstWays from "@/components/guide/FirstWays.vue";
+import GuideBar from "@/components/guide/GuideBar.vue";
 import LiveBar from "@/components/cues/LiveBar.vue";
+import { useGuide } from "@/stores/guide";
 import { useInside } from "@/stores/inside";
 import { useLinking } from "@/stores/linking";
 import { useLive } from "@/stores/live";
 import { useOutline } from "@/stores/outline";
 import { usePlayback } from "@/stores/playback";
+import { useRoom } from "@/stores/room";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
 import { useVocabulary } from "@/stores/vocabulary";
@@ -57,6 +62,8 @@ const playback = usePlayback();
 const linking = useLinking();
 const live = useLive();
 const inside = useInside();
+const guide = useGuide();
+const room = useRoom();
 
 const stage = ref<HTMLElement>();
 const canvas = ref<HTMLCanvasElement>();
@@ -147,6 +154,26 @@ function pickable(id: string): string {
   return current && current !== whole && groupOf(current) === whole ? id : whole;
 }
 
+/** While Z is held, a drag moves the picture about. */
+const panning = ref(false);
+useEventListener(window, "keydown", (event: KeyboardEvent) => {
+  const typing = (event.target as HTMLElement | null)?.closest?.("input, textarea, select, [contenteditable=true]");
+  if (event.key.toLowerCase() === "z" && !event.ctrlKey && !event.metaKey && !event.altKey && !typing)
+    panning.value = true;
+});
+useEventListener(window, ["keyup", "blur"], () => (panning.value = false));
+
+/** Show all of the picture, the picked things as large as there is room for, or every pixel as one of the screen. */
+function zoom(what: "fit" | "picked" | "whole"): void {
+  if (what === "fit") return view.fit();
+  if (what === "whole") return view.zoomTo(1 / pixelRatio.value);
+  const points = selection.picked.flatMap((id) =>
+    scene.motion ? (cornersOf(scene.motion, id, playback.frame, scene.parts) ?? []) : [],
+  );
+  const around = boundsOf(points);
+  if (around) view.showBox(around);
+}
+
 const parentOf = (id: string): string | null => scene.byId.get(id)?.parent ?? null;
 
 function press(event: PointerEvent): void {
@@ -155,7 +182,8 @@ function press(event: PointerEvent): void {
     if (found) live.click(found);
     return;
   }
-  if (event.button === 1) {
+  if (view.isPinching()) return;
+  if (event.button === 1 || (event.button === 0 && panning.value)) {
     view.beginPan(event);
     return;
   }
@@ -349,18 +377,23 @@ function pointAt(event: MouseEvent): Point | undefined {
   return p.x >= 0 && p.y >= 0 && p.x <= w && p.y <= h ? p : undefined;
 }
 
-defineExpose({ nudge, drawn, points: withPoints, pointAt });
+defineExpose({ zoom, nudge, drawn, points: withPoints, pointAt });
 </script>
 
 <template>
-  <section class="stage-frame" aria-label="Picture">
+  <section class="stage-frame" :class="{ guided: guide.on && !live.on }" aria-label="Picture">
+    <GuideBar v-if="guide.on && !live.on" />
     <div
       ref="stage"
       class="stage"
-      :class="{ drawing: selection.tool === 'draw' || outline.taking }"
+      :class="{ drawing: selection.tool === 'draw' || outline.taking, panning }"
       tabindex="0"
       role="application"
       aria-label="Picture. Page Up and Page Down pick an object; arrow keys move it, [ and ] turn it, - and = size it."
+      @pointerdown.capture="view.touch"
+      @pointermove.capture="view.touch"
+      @pointerup.capture="view.touch"
+      @pointercancel.capture="view.touch"
       @pointerdown="press"
       @pointermove="hover"
       @pointerleave="hovered = null"
@@ -468,6 +501,9 @@ defineExpose({ nudge, drawn, points: withPoints, pointAt });
       :width="width"
       :height="height"
     />
+    <FirstWays
+      v-if="scene.head && !scene.objects.length && !guide.on && selection.tool === 'pick' && !live.on && !room.big"
+    />
     <LiveBar />
     <PictureTools v-if="!live.on" />
     <PathBar v-if="selection.tool === 'path'" :path="path" />
@@ -476,7 +512,7 @@ defineExpose({ nudge, drawn, points: withPoints, pointAt });
       :edit="points"
       :drawing="drawing"
     />
-    <PictureChips v-if="!live.on" :view="view" />
+    <PictureChips v-if="!live.on" :view="view" @zoom="zoom" />
     <LookLine />
   </section>
 </template>
@@ -485,21 +521,29 @@ defineExpose({ nudge, drawn, points: withPoints, pointAt });
 .stage-frame {
   /* The chips stand in a row of their own, so that nothing lies over the picture's edges. */
   --chips: 38px;
+  /* So does what guides through the first scene. */
+  --guide: 0px;
   position: relative;
   min-width: 0;
   min-height: 0;
   overflow: hidden;
   background: var(--paper-3);
 }
+.guided {
+  --guide: 46px;
+}
 .stage {
   position: absolute;
-  inset: 0 0 var(--chips);
+  inset: var(--guide) 0 var(--chips);
   overflow: hidden;
   touch-action: none;
   outline-offset: -1px;
 }
 .drawing {
   cursor: crosshair;
+}
+.panning {
+  cursor: grab;
 }
 .stage:focus-visible {
   outline-width: 1px;

@@ -46,7 +46,7 @@ const offered = computed(() =>
 .tools {
   position: absolute;
   left: 12px;
-  top: 14px;
+  top: calc(var(--guide, 0px) + 14px);
   display: grid;
   gap: 7px;
 }

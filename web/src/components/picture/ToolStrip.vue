@@ -11,7 +11,7 @@ defineProps<{ label: string }>();
 .strip {
   position: absolute;
   left: 50%;
-  top: 10px;
+  top: calc(var(--guide, 0px) + 10px);
   transform: translateX(-50%);
   display: flex;
   align-items: center;

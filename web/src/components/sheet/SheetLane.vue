@@ -36,6 +36,7 @@ const picked = computed(
     selection.objectId === props.lane.thing.id &&
     (props.lane.row ? selection.row?.name === props.lane.row.name : false),
 );
+const limbOpen = computed(() => props.lane.part !== null && selection.isLimbOpen(props.lane.thing.id, props.lane.part));
 const tag = computed(() => (props.lane.thing.kind === "dial" || props.lane.row ? null : props.lane.thing.tag));
 const dial = computed(() => props.lane.thing.kind === "dial");
 /** Its span before it was changed, until it is said what becomes of all that hangs on it. */
@@ -101,7 +102,8 @@ function leafHint(frame: number): string {
 function pick(event: MouseEvent): void {
   if (event.shiftKey || event.ctrlKey || event.metaKey) return selection.toggle(props.lane.thing.id);
   selection.pick(props.lane.thing.id, true);
-  if (props.lane.row) selection.pickRow(props.lane.row.name, null, true);
+  if (props.lane.part) selection.foldLimb(props.lane.thing.id, props.lane.part);
+  else if (props.lane.row) selection.pickRow(props.lane.row.name, null, true);
 }
 
 /** Pick every key of the lane. */
@@ -141,7 +143,7 @@ function remove(frame: number): void {
     <div
       class="name"
       :class="{ sub: lane.row && !dial }"
-      :style="{ paddingLeft: `${dial ? 24 : (lane.row ? 34 : 6) + lane.depth * 14}px` }"
+      :style="{ paddingLeft: `${dial ? 24 : (lane.part ? 20 : lane.row ? 34 : 6) + lane.depth * 14}px` }"
       :title="`${lane.row?.name ?? lane.thing.name}: double click picks all its leaves`"
       @click="pick"
       @dblclick="pickKeys"
@@ -156,9 +158,19 @@ function remove(frame: number): void {
       >
         <VineIcon name="after" :class="{ turned: opened || selection.objectId === lane.thing.id }" />
       </button>
+      <button
+        v-if="lane.part"
+        class="fold"
+        :aria-expanded="limbOpen"
+        :aria-label="`${limbOpen ? 'Close' : 'Open'} the rows of ${lane.part} of ${lane.thing.name}`"
+        @click.stop="selection.foldLimb(lane.thing.id, lane.part)"
+      >
+        <VineIcon name="after" :class="{ turned: limbOpen }" />
+      </button>
       <span v-if="tag" class="mark" :style="{ background: tag }" />
       <span class="text"
-        >{{ dial ? lane.thing.name : (lane.row?.name ?? lane.thing.name) }} <small v-if="dial">dial</small></span
+        >{{ dial ? lane.thing.name : (lane.part ?? lane.row?.name ?? lane.thing.name) }}
+        <small v-if="dial">dial</small></span
       >
     </div>
     <div class="track">

@@ -74,7 +74,7 @@ const leafHint = (row: SharedRow): string =>
       <LeafMark :state="row.leaf" :family="row.row.family" />
     </button>
   </div>
-  <p v-if="!rows.length" class="none">They have no value in common.</p>
+  <p v-if="!rows.length" class="nothing">They have no value in common.</p>
 </template>
 
 <style scoped>
@@ -122,7 +122,7 @@ const leafHint = (row: SharedRow): string =>
 .key:hover {
   background: var(--paper-3);
 }
-.none {
+.nothing {
   padding: 0 14px;
   color: var(--ink-2);
 }

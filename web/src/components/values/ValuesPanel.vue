@@ -10,6 +10,7 @@ import ParadePanel from "@/components/parades/ParadePanel.vue";
 import FigurePanel from "@/components/figures/FigurePanel.vue";
 import DrivesList from "@/components/links/DrivesList.vue";
 import DialFields from "@/components/dials/DialFields.vue";
+import LimbFold from "@/components/values/LimbFold.vue";
 import LookFields from "@/components/values/LookFields.vue";
 import SeveralPanel from "@/components/values/SeveralPanel.vue";
 import SharedValues from "@/components/values/SharedValues.vue";
@@ -36,6 +37,11 @@ const rows = computed(() => {
   return rowsRead(thing, selection.rows).filter(
     (row) => (row.name !== "Depth" || deep) && (row.name !== "Dashes" || dashed) && (row.name !== "Fill" || !blended),
   );
+});
+/** The rows of a figure's limbs are folded, limb by limb. */
+const groups = computed(() => {
+  const byPart = Map.groupBy(rows.value, (row) => row.part ?? null);
+  return [...byPart].map(([part, list]) => ({ part, rows: list }));
 });
 const CAMERA_ROWS = new Set(["Travel", "Rotation", "Zoom"]);
 const names = computed(() => selection.picked.map((id) => scene.byId.get(id)?.name).join(", "));
@@ -67,7 +73,17 @@ function flip(axis: "x" | "y"): void {
         <CameraPanel v-if="selection.thing.kind === 'camera'" :key="selection.thing.id" :thing="selection.thing" />
         <InsetPanel v-if="selection.thing.kind === 'inset'" :key="selection.thing.id" :thing="selection.thing" />
         <TextFields v-if="text && selection.thing.kind === 'shape'" :thing="selection.thing" :shape="text" />
-        <ValueRow v-for="row in rows" :key="`${selection.thing.id} ${row.name}`" :thing="selection.thing" :row="row" />
+        <template v-for="group in groups" :key="`${selection.thing.id} ${group.part ?? ''}`">
+          <LimbFold v-if="group.part" :id="selection.thing.id" :part="group.part" :rows="group.rows" />
+          <template v-if="!group.part || selection.isLimbOpen(selection.thing.id, group.part)">
+            <ValueRow
+              v-for="row in group.rows"
+              :key="`${selection.thing.id} ${row.name}`"
+              :thing="selection.thing"
+              :row="row"
+            />
+          </template>
+        </template>
         <DialFields v-if="selection.thing.kind === 'dial'" :thing="selection.thing" />
         <div v-else-if="selection.thing.kind !== 'camera'" class="flips">
           <button class="chip" title="Mirror it left to right, about its pivot" @click="flip('x')">Flip ↔</button>

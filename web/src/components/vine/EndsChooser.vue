@@ -43,13 +43,14 @@ const times = (side: "before" | "after", count: number | null) => set(side, { mo
     <template #reference>
       <button
         class="chip small"
+        data-open="ends"
         :disabled="!keyed.length"
         :title="keyed.length ? 'Choose what happens past the keys' : 'Ends need two keys: set another one first'"
       >
         Ends
       </button>
     </template>
-    <div v-for="{ side, label } in SIDES" :key="side" class="side">
+    <div v-for="{ side, label } in SIDES" :key="side" class="side" data-menu="ends">
       <header>
         <h3>{{ label }}</h3>
         <div v-if="endOf(side).mode !== 'hold'" class="times">

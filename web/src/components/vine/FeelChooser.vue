@@ -175,13 +175,14 @@ async function forget(name: string): Promise<void> {
     <template #reference>
       <button
         class="chip small"
+        data-open="feel"
         :disabled="!leaving.length"
         :title="leaving.length ? 'Choose how it gets from key to key' : 'A feel needs two keys: set another one first'"
       >
         Feel
       </button>
     </template>
-    <div class="panel">
+    <div class="panel" data-menu="feel">
       <header>
         <h3>{{ says }}</h3>
         <label><input v-model="everywhere" type="checkbox" /> all stretches of {{ row.name.toLowerCase() }}</label>

@@ -3,7 +3,8 @@
 import { ElPopover } from "element-plus";
 import { computed, ref, watch } from "vue";
 import type { RuleWords } from "@/api/types";
-import { found } from "@/geometry/finding";
+import { narrowed } from "@/geometry/finding";
+import FindField from "@/components/common/FindField.vue";
 import VineIcon from "@/components/common/VineIcon.vue";
 import { RouterLink } from "vue-router";
 import FollowChainDialog from "@/components/vine/FollowChainDialog.vue";
@@ -43,16 +44,8 @@ const presets = computed(() => {
 });
 /** What is left of both while something is typed: by their names and by what they say of themselves. */
 const typed = ref("");
-const left = <T extends { label: string; about: string }>(all: readonly T[]): readonly T[] =>
-  typed.value.trim()
-    ? found(
-        all.map((one) => ({ name: one.label, kind: one.about, one })),
-        typed.value,
-        all.length,
-      ).map(({ one }) => one)
-    : all;
-const listed = computed(() => left(words.value));
-const readyMade = computed(() => left(presets.value));
+const listed = computed(() => narrowed(words.value, typed.value));
+const readyMade = computed(() => narrowed(presets.value, typed.value));
 watch(open, () => (typed.value = ""));
 function addFirst(): void {
   const [rule, preset] = [listed.value[0], readyMade.value[0]];
@@ -96,22 +89,16 @@ async function add(
     <template #reference>
       <button
         class="add"
+        data-open="rules"
         title="Put a rule on: it changes the motion and leaves the keys alone"
         aria-label="Add a rule"
       >
         <VineIcon name="add" />
       </button>
     </template>
-    <div class="line">
+    <div class="line" data-menu="rules">
       <h3>Add a rule</h3>
-      <input
-        v-model="typed"
-        type="search"
-        placeholder="Type to find one"
-        aria-label="Find a rule"
-        spellcheck="false"
-        @keydown.enter.prevent="addFirst"
-      />
+      <FindField v-model="typed" label="Find a rule" @take="addFirst" />
     </div>
     <p v-if="!listed.length && !readyMade.length" class="none">Nothing is called so. Try fewer letters.</p>
     <div class="choices">
@@ -225,16 +212,6 @@ h3 {
 .line a {
   text-decoration: none;
   color: inherit;
-}
-input[type="search"] {
-  font: inherit;
-  font-size: 12px;
-  width: 180px;
-  padding: 3px 8px;
-  border: 1px solid var(--line);
-  border-radius: var(--radius-s);
-  background: var(--paper);
-  color: var(--ink);
 }
 .none {
   color: var(--ink-2);
