@@ -135,7 +135,7 @@ def main() -> None:
                 w = Workspace(page, server.address)
                 top = (
                     w.page.get_by_role("listbox", name="Objects, the foremost first")
-                    .get_by_role("option")
+                    .get_by_role("treeitem")
                     .evaluate_all("all => all.map((one) => one.ariaLabel)")
                 )
                 for one in top:

@@ -26,7 +26,7 @@ def dials(w):
 
 
 def pick_dial(w, name):
-    dials(w).get_by_role("option", name=name, exact=True).click()
+    dials(w).get_by_role("treeitem", name=name, exact=True).click()
 
 
 def takers(w, name):
@@ -123,7 +123,7 @@ def test_a_dial_is_added_named_ranged_and_deleted_with_an_offer_to_freeze(leafy)
     expect(dialog).to_have_count(0)
     turn = turn_of(w, "Leaf 5", 40)
     pick_dial(w, "Wind")
-    dials(w).get_by_role("option", name="Wind").press("F2")
+    dials(w).get_by_role("treeitem", name="Wind").press("F2")
     field = dials(w).get_by_role("textbox", name="New name")
     field.fill("Breeze")
     field.press("Enter")
@@ -131,7 +131,7 @@ def test_a_dial_is_added_named_ranged_and_deleted_with_an_offer_to_freeze(leafy)
     assert w.kept()["scene"]["objects"][4]["rules"][0]["settings"]["amplitude"]["formula"] == "value * {Breeze} / 0.5"
     assert turn_of(w, "Leaf 5", 40) == turn
     pick_dial(w, "Breeze")
-    dials(w).get_by_role("option", name="Breeze").hover()
+    dials(w).get_by_role("treeitem", name="Breeze").hover()
     dials(w).get_by_role("button", name="More for Breeze").click()
     w.page.get_by_role("menuitem", name="Delete").click()
     expect(w.page.get_by_role("dialog", name="Breeze is read by others")).to_contain_text("Leaf 12 rotation (noise amplitude)")

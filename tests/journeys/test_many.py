@@ -17,7 +17,7 @@ def swarm(page, server):
 
 def test_only_rows_in_view_exist_and_what_is_picked_comes_into_view(swarm):
     w = swarm
-    troupe = w.page.get_by_role("region", name="Troupe").get_by_role("option")
+    troupe = w.page.get_by_role("region", name="Troupe").get_by_role("treeitem")
     lanes = w.page.locator(".lane.object")
     expect(w.item(f"Moth {COUNT}")).to_be_visible()
     assert troupe.count() < 120

@@ -195,7 +195,7 @@ def test_every_principle_opens_as_a_scene(page, demo_server):
     page.wait_for_function("([c, first]) => c.toDataURL() !== first", arg=[canvas.element_handle(), first])
     painted = canvas.evaluate("(c) => c.toDataURL()")
     page.wait_for_function("([c, painted]) => c.toDataURL() !== painted", arg=[canvas.element_handle(), painted])
-    page.get_by_role("button", name="Open Squash and stretch as a scene").click()
+    page.get_by_role("button", name="Open as a scene: Squash and stretch").click()
     w = Workspace(page, demo_server.address)
     assert [rule["kind"] for one in w.kept()["scene"]["objects"] for rule in one["rules"]] == ["squash-stretch"]
 

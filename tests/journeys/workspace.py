@@ -65,7 +65,7 @@ class Workspace:
 
     def item(self, name: str) -> Locator:
         """An object's line in the troupe."""
-        return self.page.get_by_role("region", name="Troupe").get_by_role("option", name=name, exact=True)
+        return self.page.get_by_role("region", name="Troupe").get_by_role("treeitem", name=name, exact=True)
 
     def key(self, row: str) -> None:
         """Click the leaf beside a row of values."""

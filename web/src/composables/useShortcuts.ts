@@ -1,5 +1,5 @@
 /** The keyboard: one table that is both obeyed and shown on the sheet of shortcuts. */
-import { onKeyStroke } from "@vueuse/core";
+import { onKeyStroke, useEventListener } from "@vueuse/core";
 
 export interface Shortcut {
   /** As `KeyboardEvent.key`, with Ctrl+, Shift+ and Alt+ before it in this order. */
@@ -29,20 +29,26 @@ function belongsElsewhere(event: KeyboardEvent): boolean {
   const dialog = target.closest<HTMLElement>("[role=dialog], [role=menu], .el-popper")?.checkVisibility();
   // A focused button takes Space and Enter for itself.
   const pressing =
-    (event.key === " " || event.key === "Enter") && target.closest("button, a, summary, [role=option], [role=switch]");
+    (event.key === " " || event.key === "Enter") &&
+    target.closest("button, a, summary, [role=option], [role=treeitem], [role=switch]");
   // Escape closes what lies on top before it does anything else.
   const onTop =
     event.key === "Escape" &&
     [...document.querySelectorAll<HTMLElement>(".el-popper, .el-overlay")].some(
       (one) => one.offsetParent !== null || one.checkVisibility(),
     );
-  return Boolean(typing || dialog || pressing || onTop || event.defaultPrevented);
+  return Boolean(typing || dialog || pressing || onTop);
 }
 
 export function useShortcuts(shortcuts: readonly Shortcut[]): void {
   const byKey = new Map(shortcuts.flatMap((shortcut) => shortcut.keys.map((key) => [key, shortcut] as const)));
+  // Asked before anything hears of the key: a dialog that Escape closes is gone when it comes back up to the window.
+  let elsewhere = false;
+  useEventListener(window, "keydown", (event: KeyboardEvent) => void (elsewhere = belongsElsewhere(event)), {
+    capture: true,
+  });
   onKeyStroke((event) => {
-    if (belongsElsewhere(event)) return;
+    if (elsewhere || event.defaultPrevented) return;
     const key = keyOf(event);
     const shortcut = byKey.get(key);
     if (!shortcut) return;

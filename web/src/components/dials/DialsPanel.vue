@@ -86,18 +86,19 @@ function choose(command: string, thing: DialThing): void {
         </template>
       </ElDropdown>
     </div>
-    <ul v-if="scene.dials.length" role="listbox" aria-label="Dials" tabindex="-1">
+    <ul v-if="scene.dials.length" role="tree" aria-label="Dials" tabindex="-1">
       <li
         v-for="thing in scene.dials"
         :key="thing.id"
         class="dial"
         :class="{ picked: selection.objectId === thing.id }"
-        role="option"
+        role="treeitem"
         tabindex="0"
         :data-link-object="thing.id"
         data-link-channel="value"
         :aria-selected="selection.objectId === thing.id"
         :aria-label="thing.name"
+        :aria-description="shown(thing)"
         :title="`${thing.name}: drag its face onto a value, or onto something in the picture, to link that to it`"
         @click="selection.pick(thing.id)"
         @dblclick="selection.renaming = thing.id"
@@ -138,7 +139,7 @@ function choose(command: string, thing: DialThing): void {
           @dblclick.stop
         />
         <span v-else class="name">{{ thing.name }}</span>
-        <span class="now">{{ shown(thing) }}</span>
+        <span class="now" :data-now="shown(thing)" />
         <ElDropdown trigger="click" placement="bottom-end" @command="choose($event, thing)">
           <button class="tiny" :aria-label="`More for ${thing.name}`" @click.stop><VineIcon name="more" /></button>
           <template #dropdown>
@@ -223,6 +224,10 @@ ul {
   overflow: hidden;
   text-overflow: ellipsis;
   white-space: nowrap;
+}
+/* Said by the description of the line, so that its name is just the dial's. */
+.now::after {
+  content: attr(data-now);
 }
 .now {
   font: 700 13px var(--mono);

@@ -73,7 +73,7 @@ p {
 .count {
   flex: none;
   font: 600 12px var(--mono);
-  color: var(--look);
+  color: var(--ink);
 }
 kbd {
   white-space: nowrap;

@@ -17,14 +17,13 @@ const { motion, playing, pointed } = useMotionInView(card, () => api.elementMoti
     ref="card"
     class="card"
     :disabled="disabled"
-    :aria-label="`Add ${element.label}`"
     :title="element.about"
     @pointerenter="pointed = true"
     @pointerleave="pointed = false"
     @click="emit('add')"
   >
     <MotionPicture :motion="motion" :playing="playing" :width="element.width" :height="element.height" />
-    <strong>{{ element.label }}</strong>
+    <strong><span class="sr-only">Add </span>{{ element.label }}</strong>
     <span>{{ element.about }}</span>
   </button>
 </template>

@@ -201,7 +201,7 @@ const others = computed(() => scene.objects.filter((one) => one.id !== selection
       <button
         class="chip"
         title="Zoom: Ctrl and wheel, two fingers, or choose here; hold Z or the middle button and drag to move about"
-        aria-label="Zoom"
+        :aria-label="`Zoom ${percent}`"
       >
         {{ percent }}
       </button>

@@ -427,7 +427,7 @@ defineExpose({ zoom, nudge, drawn, points: withPoints, pointAt });
         :width="width"
         :height="height"
       />
-      <svg v-if="!live.on" class="overlay" aria-hidden="true">
+      <svg v-if="!live.on" class="overlay" role="group" aria-label="Handles in the picture">
         <PictureGuides :view="view" :snapping="snapping" />
         <PicturePath
           v-if="selection.tool !== 'joints' && (selection.showPath || selection.tool === 'path') && selection.object"

@@ -38,7 +38,12 @@ const { motion, playing, pointed } = useMotionInView(card, () => api.principleMo
       <dt>Not for</dt>
       <dd>{{ principle.beware }}</dd>
     </dl>
-    <button class="chip" :disabled="opening" :aria-label="`Open ${principle.label} as a scene`" @click="emit('open')">
+    <button
+      class="chip"
+      :disabled="opening"
+      :aria-label="`${opening ? 'Opening…' : 'Open as a scene'}: ${principle.label}`"
+      @click="emit('open')"
+    >
       {{ opening ? "Opening…" : "Open as a scene" }}
     </button>
   </article>

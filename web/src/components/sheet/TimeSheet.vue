@@ -133,15 +133,8 @@ function wheel(event: WheelEvent): void {
     <SpeedView v-else-if="selection.sheetTab === 'speed'" />
     <DepthView v-else-if="selection.sheetTab === 'depth'" />
     <DrivesView v-else-if="selection.sheetTab === 'links'" />
-    <div
-      v-else
-      v-bind="containerProps"
-      class="lanes"
-      :class="{ under: picks.count > 0 }"
-      role="list"
-      @pointerdown="box.begin"
-    >
-      <div v-bind="wrapperProps" role="presentation">
+    <div v-else v-bind="containerProps" class="lanes" :class="{ under: picks.count > 0 }" @pointerdown="box.begin">
+      <div v-bind="wrapperProps" role="list" aria-label="Lanes">
         <template v-for="{ row: lane, place: i } in shown" :key="lane.key">
           <SheetLane
             :class="{ even: i % 2 }"
@@ -166,7 +159,7 @@ function wheel(event: WheelEvent): void {
             :per-frame="time.perFrame"
             :depth="lane.depth"
           />
-          <div v-if="i === gripLane && !drag.sliding.value" class="grips">
+          <div v-if="i === gripLane && !drag.sliding.value" class="grips" role="listitem">
             <div class="strip"><StretchGrips :per-frame="time.perFrame" /></div>
           </div>
         </template>

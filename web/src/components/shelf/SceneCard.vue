@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** A scene on the Shelf: its picture, which moves while it is pointed at or focused. */
 import { ElDropdown, ElDropdownItem, ElDropdownMenu } from "element-plus";
-import { ref, shallowRef } from "vue";
+import { computed, ref, shallowRef } from "vue";
 import { RouterLink } from "vue-router";
 import { api } from "@/api/client";
 import { type Motion, readMotion } from "@/api/motion";
@@ -29,6 +29,10 @@ let asked = false;
 const WIDTH = 560;
 const height = Math.round((WIDTH / props.scene.width) * props.scene.height);
 const choose = (command: string): void => (command === "duplicate" ? emit("duplicate") : emit("remove"));
+const facts = computed(() => {
+  const { length, fps, objects } = props.scene;
+  return `${(length / fps).toFixed(1)} s at ${fps} fps · ${objects} ${objects === 1 ? "object" : "objects"}`;
+});
 </script>
 
 <template>
@@ -39,7 +43,7 @@ const choose = (command: string): void => (command === "duplicate" ? emit("dupli
     @focusin="play"
     @focusout="playing = false"
   >
-    <RouterLink :to="`/scenes/${scene.id}`" class="open" :aria-label="`Open ${scene.name}`">
+    <RouterLink :to="`/scenes/${scene.id}`" class="open">
       <div class="picture">
         <MotionPicture v-if="motion" :motion="motion" :playing="playing" :width="WIDTH" :height="height" />
         <img
@@ -52,11 +56,8 @@ const choose = (command: string): void => (command === "duplicate" ? emit("dupli
           draggable="false"
         />
       </div>
-      <h2>{{ scene.name }}</h2>
-      <p>
-        {{ (scene.length / scene.fps).toFixed(1) }} s at {{ scene.fps }} fps · {{ scene.objects }}
-        {{ scene.objects === 1 ? "object" : "objects" }}
-      </p>
+      <h2><span class="sr-only">Open </span>{{ scene.name }}</h2>
+      <p>{{ facts }}</p>
     </RouterLink>
     <ElDropdown trigger="click" placement="bottom-end" class="menu" @command="choose">
       <button class="round" :aria-label="`More for ${scene.name}`" title="More"><VineIcon name="more" /></button>

@@ -14,7 +14,7 @@ const playback = usePlayback();
         class="chip"
         :class="{ still: !playback.loop }"
         title="Which frames play, and whether they start over"
-        aria-label="Play range"
+        :aria-label="`Play range ${playback.from}–${playback.to}`"
       >
         <VineIcon :name="playback.loop ? 'loop' : 'after'" /> {{ playback.from }}–{{ playback.to }}
       </button>

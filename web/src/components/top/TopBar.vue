@@ -26,7 +26,7 @@ const selection = useSelection();
         class="quiet state"
         :class="{ alarm: scene.state === 'not saved' }"
         title="Size, length, frames per second and background"
-        aria-label="Scene settings"
+        :aria-label="`Scene settings: ${scene.state} · ${scene.head.fps} fps · ${scene.head.length} frames`"
         @click="emit('settings')"
       >
         <span aria-live="polite">{{ scene.state }}</span><span class="facts">

@@ -42,7 +42,7 @@ defineExpose({ focus: () => field.value?.select() });
     >
       <VineIcon name="first" solid />
     </button>
-    <button class="quiet step" title="Previous key (Shift+,)" aria-label="Previous key" @click="toKey(-1)">
+    <button class="quiet step" title="Previous key (Shift+,)" aria-label="Previous key: leaf" @click="toKey(-1)">
       <VineIcon name="before" /> leaf
     </button>
     <button
@@ -53,7 +53,7 @@ defineExpose({ focus: () => field.value?.select() });
     >
       <VineIcon :name="playback.playing ? 'pause' : 'play'" solid />
     </button>
-    <button class="quiet step" title="Next key (Shift+.)" aria-label="Next key" @click="toKey(1)">
+    <button class="quiet step" title="Next key (Shift+.)" aria-label="Next key: leaf" @click="toKey(1)">
       leaf <VineIcon name="after" />
     </button>
     <button

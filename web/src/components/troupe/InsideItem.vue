@@ -13,7 +13,8 @@ const vocabulary = useVocabulary();
 <template>
   <li
     class="inside"
-    role="option"
+    role="treeitem"
+    :aria-level="depth + 1"
     :aria-selected="false"
     :aria-label="`${part.name}, inside`"
     tabindex="0"

@@ -2,17 +2,21 @@
 /** The colours that mark objects in lists, to choose one or none. */
 import { TAGS } from "@/geometry/tags";
 
-defineProps<{ tag: string | null }>();
+defineProps<{
+  tag: string | null;
+  /** Whether it is one of the entries of a menu. */
+  inMenu?: boolean;
+}>();
 const emit = defineEmits<{ choose: [tag: string | null] }>();
 </script>
 
 <template>
-  <div class="tags" role="radiogroup" aria-label="Colour tag">
+  <div class="tags" :role="inMenu ? 'group' : 'radiogroup'" aria-label="Colour tag">
     <button
       v-for="one in TAGS"
       :key="one.name"
       type="button"
-      role="radio"
+      :role="inMenu ? 'menuitemradio' : 'radio'"
       class="tag"
       :aria-checked="tag === one.colour"
       :aria-label="`Tag: ${one.name}`"
@@ -22,7 +26,7 @@ const emit = defineEmits<{ choose: [tag: string | null] }>();
     />
     <button
       type="button"
-      role="radio"
+      :role="inMenu ? 'menuitemradio' : 'radio'"
       class="tag none"
       :aria-checked="tag === null"
       aria-label="Tag: none"

@@ -148,7 +148,10 @@ function dropHere(): void {
     ref="row"
     class="item"
     :class="[{ picked, unseen: !thing.shown }, over]"
-    role="option"
+    role="treeitem"
+    :aria-level="depth + 1"
+    :aria-expanded="parts ? !folded : undefined"
+    :aria-description="note"
     :aria-selected="picked"
     :aria-label="thing.name"
     tabindex="0"
@@ -197,7 +200,7 @@ function dropHere(): void {
       @dblclick.stop
     />
     <span v-else class="name" :title="`${thing.name}: double click or F2 to rename`">{{ thing.name }}</span>
-    <span v-if="!renaming" class="note">{{ note }}</span>
+    <span v-if="!renaming" class="note" :data-note="note" />
     <button
       v-if="!renaming && thing.kind !== 'camera'"
       class="tiny"
@@ -251,7 +254,7 @@ function dropHere(): void {
           <ElDropdownItem command="kind" divided>Pick all of its kind (Ctrl+Alt+K)</ElDropdownItem>
           <ElDropdownItem command="colour">Pick all of its colour (Ctrl+Alt+C)</ElDropdownItem>
           <ElDropdownItem command="lock" divided>{{ thing.locked ? "Unlock" : "Lock" }}</ElDropdownItem>
-          <li class="tagging" role="none"><TagSwatches :tag="thing.tag ?? null" @choose="mark" /></li>
+          <li class="tagging" role="none"><TagSwatches in-menu :tag="thing.tag ?? null" @choose="mark" /></li>
           <ElDropdownItem command="show">{{ thing.shown ? "Hide" : "Show" }}</ElDropdownItem>
           <ElDropdownItem command="remove" divided>Delete</ElDropdownItem>
         </ElDropdownMenu>
@@ -297,6 +300,10 @@ function dropHere(): void {
   color: var(--ink-2);
   font-size: 11px;
   white-space: nowrap;
+}
+/* Said by the description of the line, so that its name is just the object's. */
+.note::after {
+  content: attr(data-note);
 }
 .item:hover .note,
 .item:focus-within .note {

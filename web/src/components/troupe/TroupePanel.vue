@@ -73,7 +73,7 @@ function drop(target: SceneObject, where: "before" | "after" | "onto"): void {
     <div v-if="entries.length" v-bind="containerProps" class="list">
       <ul
         v-bind="wrapperProps"
-        role="listbox"
+        role="tree"
         aria-label="Objects, the foremost first"
         aria-multiselectable="true"
         tabindex="-1"

@@ -26,7 +26,7 @@ function choose(command: string): void {
 <template>
   <ElPopover trigger="click" :hide-after="0" :width="424" placement="top-start">
     <template #reference
-      ><button class="chip small" :aria-label="`Settings of ${rules.wordsOf(rule)?.label}`">Set</button></template
+      ><button class="chip small" :aria-label="`Set: settings of ${rules.wordsOf(rule)?.label}`">Set</button></template
     >
     <RuleSettings :thing="thing" :rule="rule" :channel="channel" />
   </ElPopover>
