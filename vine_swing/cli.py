@@ -1,4 +1,4 @@
-"""The command line: serve, demo, bake, export, check."""
+"""The command line: serve, demo, bake, export, check, notes."""
 
 import argparse
 import socket
@@ -58,6 +58,10 @@ def _parser() -> argparse.ArgumentParser:
     check.add_argument("scene", type=Path)
     check.add_argument("--strict", action="store_true", help="exit with 1 if rules name what is not there")
     check.set_defaults(run=_check)
+    notes = commands.add_parser("notes", help="say what a supervising animator would remark on the motion")
+    notes.add_argument("scene", type=Path)
+    notes.add_argument("--json", action="store_true", help="as a JSON list of objects with kind, object, channel, frames, text and sure")
+    notes.set_defaults(run=_notes)
     return parser
 
 
@@ -191,3 +195,27 @@ def _check(options: argparse.Namespace) -> int:
         return 1
     print(f"{options.scene}: '{scene.name}' is in order: {len(scene.objects)} objects, {scene.length} frames at {scene.fps:g} per second")
     return 0
+
+
+def _notes(options: argparse.Namespace) -> int:
+    """Print the notes on a scene and on the scenes inside it; the exit status is 1 where there are any."""
+    import json
+
+    from vine_swing.motion import bake
+    from vine_swing.motion.notes import look
+
+    scene = load(options.scene)
+    told: list[dict[str, object]] = []
+    for part, inside in ((scene, None), *((scene.entered(inner.id), inner.name) for inner in scene.insets)):
+        names = {thing.id: thing.name for thing in part.objects} | {owner: dial.name for owner, dial in part.dials_by_id.items()}
+        for note in look(bake(part)).notes:
+            one: dict[str, object] = {"kind": note.kind, "object": names.get(note.object or ""), "channel": note.channel, "frames": list(note.frames)}
+            told.append(one | {"text": note.text, "sure": note.sure} | ({} if inside is None else {"inside": inside}))
+    if options.json:
+        print(json.dumps(told, ensure_ascii=False, indent=1))
+    else:
+        for one in told:
+            print(f"{one['kind']}: {one['text']}")
+        if not told:
+            print(f"{options.scene}: nothing to remark on '{scene.name}'")
+    return 1 if told else 0

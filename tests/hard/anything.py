@@ -346,6 +346,8 @@ class Anything:
                 return f"g{self.draw.randrange(99)}"
             case "id" if kind in ("set-gradient", "add-stop", "remove-stop"):
                 return next((one.id for one in self.draw.sample(scene.objects, len(scene.objects)) if one.kind == "shape"), "gone")
+            case "kind" if kind == "hush-note":
+                return self.one_of("lone-key", "seam", "a kind")
             case "kind" if kind == "set-gradient":
                 return self.one_of("linear", "radial", None)
             case "objects" if kind == "fog-by-distance":
@@ -520,7 +522,20 @@ class Anything:
             case "share":
                 return self.draw.uniform(0.05, 0.95)
             case (
-                "broken" | "stretch" | "push" | "replace" | "clockwise" | "on" | "pinned" | "blurred" | "locked" | "shown" | "drawn" | "key" | "back"
+                "broken"
+                | "stretch"
+                | "push"
+                | "replace"
+                | "clockwise"
+                | "on"
+                | "pinned"
+                | "blurred"
+                | "locked"
+                | "hushed"
+                | "shown"
+                | "drawn"
+                | "key"
+                | "back"
             ):
                 return self.chance(0.5)
             case "leaving" | "arriving" | "x" | "y" | "by":

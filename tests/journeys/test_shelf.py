@@ -14,7 +14,7 @@ DEMO = sorted(make()["name"] for make in MAKERS.values())
 
 
 def names(page):
-    return sorted(page.get_by_role("main").get_by_role("heading", level=2).all_inner_texts())
+    return sorted(text.removeprefix("Open").strip() for text in page.get_by_role("main").get_by_role("heading", level=2).all_inner_texts())
 
 
 def test_scenes_are_copied_deleted_and_brought_back(page, demo_server):
@@ -101,7 +101,7 @@ def test_the_troupe_is_named_ordered_hung_and_hidden(workspace):
     assert next(one for one in w.kept()["scene"]["objects"] if one["name"] == "Body")["shown"] is False
     choose("Body", "One nearer")
     w.saved()
-    assert [one["name"] for one in w.kept()["scene"]["objects"]] == ["Satchel", "Body", "Courier"]
+    assert [one["name"] for one in w.kept()["scene"]["objects"]] == ["Satchel", "Courier", "Body"], "in front of Courier and all that hangs on it"
     w.pick("Courier")
     w.page.locator(".stage").focus()
     w.page.keyboard.press("Control+d")

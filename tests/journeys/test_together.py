@@ -38,7 +38,8 @@ def test_four_leaves_are_boxed_keyed_together_moved_and_each_comes_six_frames_la
     w.drag_in_picture((300, 300), (300, 500), keys="Shift")
     assert all([frame for frame, _ in w.keys(f"Leaf {n}", "y")] == [0, 12] for n in (1, 2, 3, 4))
     landed = [w.keys(f"Leaf {n}", "y")[1][1] for n in (1, 2, 3, 4)]
-    assert max(landed) - min(landed) < 1e-6 and abs(landed[0] - 500) < 3
+    assert max(landed) - min(landed) < 1e-6
+    assert abs(landed[0] - 500) < 3
     panel = page.get_by_role("region", name="Objects picked together")
     panel.get_by_label("In which order").select_option("left-to-right")
     panel.get_by_role("button", name="Spread in time").click()
@@ -95,9 +96,11 @@ def test_they_are_turned_and_sized_about_a_pivot_that_is_placed(page: Page, serv
     w.drag_in_picture((220, 200), (720, 400))
     # About the middle of all three: the middle one stays, the first comes to be above it.
     w.drag(centre(w, "together-turn"), at(w, 460, 480), steps=12)
-    assert abs(w.channel("Leaf 2", "x")["base"] - 460) < 1 and abs(w.channel("Leaf 2", "y")["base"] - 300) < 1
+    assert abs(w.channel("Leaf 2", "x")["base"] - 460) < 1
+    assert abs(w.channel("Leaf 2", "y")["base"] - 300) < 1
     assert all(abs(w.channel(f"Leaf {n}", "rotation")["base"] - 90) < 2 for n in (1, 2, 3))
-    assert abs(w.channel("Leaf 1", "x")["base"] - 460) < 5 and abs(w.channel("Leaf 1", "y")["base"] - 140) < 5
+    assert abs(w.channel("Leaf 1", "x")["base"] - 460) < 5
+    assert abs(w.channel("Leaf 1", "y")["base"] - 140) < 5
     page.keyboard.press("Control+z")
     w.saved()
     # About a pivot of their own choice, by the keyboard; each press is one step.
@@ -107,7 +110,8 @@ def test_they_are_turned_and_sized_about_a_pivot_that_is_placed(page: Page, serv
     w.saved()
     assert [w.channel("Leaf 1", name)["base"] for name in ("x", "y", "rotation")] == [300, 300, -30]
     x, y = (w.channel("Leaf 3", name)["base"] for name in ("x", "y"))
-    assert abs(x - (300 + 320 * 0.8660254)) < 1 and abs(y - (300 - 160)) < 1
+    assert abs(x - (300 + 320 * 0.8660254)) < 1
+    assert abs(y - (300 - 160)) < 1
     page.keyboard.press("=")
     w.saved()
     assert all(abs(w.channel(f"Leaf {n}", "scale.x")["base"] - 1.02) < 1e-6 for n in (1, 2, 3))
@@ -219,4 +223,5 @@ def test_a_dial_drives_all_that_are_picked(page: Page, server: Server):
     dialog.get_by_role("button", name="Link", exact=True).click()
     w.saved()
     formulas = [one["rules"][0]["settings"]["formula"] for one in w.kept()["scene"]["objects"]]
-    assert len(formulas) == 3 and all("{Wind}" in one for one in formulas)
+    assert len(formulas) == 3
+    assert all("{Wind}" in one for one in formulas)

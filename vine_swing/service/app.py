@@ -12,8 +12,9 @@ from vine_swing import __version__
 from vine_swing.service import problems
 from vine_swing.service.exports import Exports
 from vine_swing.service.guard import Guard
+from vine_swing.service.notes import Notes
 from vine_swing.service.page import serve_page
-from vine_swing.service.routes import elements, exports, feels, fonts, links, motion, outlines, pictures, principles, scenes, vocabulary
+from vine_swing.service.routes import elements, exports, feels, fonts, links, motion, notes, outlines, pictures, principles, scenes, vocabulary
 from vine_swing.service.sessions import Sessions
 from vine_swing.store import SceneStore
 
@@ -31,6 +32,7 @@ def create_app(store: SceneStore, *, web: Path = WEB) -> FastAPI:
     app = FastAPI(title="Vine Swing", version=__version__, docs_url=None, redoc_url=None, openapi_url="/api/openapi.json", lifespan=lifespan)
     app.state.sessions = Sessions(store)
     app.state.exports = Exports()
+    app.state.notes = Notes()
     problems.install(app)
     for router in (
         scenes.router,
@@ -44,6 +46,7 @@ def create_app(store: SceneStore, *, web: Path = WEB) -> FastAPI:
         elements.router,
         principles.router,
         links.router,
+        notes.router,
     ):
         app.include_router(router, prefix="/api", responses=problems.RESPONSES)
     app.add_middleware(Guard)

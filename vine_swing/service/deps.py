@@ -7,6 +7,7 @@ from typing import Annotated
 from fastapi import Depends, Path, Request
 
 from vine_swing.service.exports import Exports
+from vine_swing.service.notes import Notes
 from vine_swing.service.patience import Patience
 from vine_swing.service.sessions import Sessions
 
@@ -22,6 +23,11 @@ def _sessions(request: Request) -> Sessions:
 def _exports(request: Request) -> Exports:
     exports: Exports = request.app.state.exports
     return exports
+
+
+def _notes(request: Request) -> Notes:
+    notes: Notes = request.app.state.notes
+    return notes
 
 
 async def _patience(request: Request) -> AsyncIterator[Patience]:
@@ -40,6 +46,7 @@ async def _patience(request: Request) -> AsyncIterator[Patience]:
 
 
 SessionsDep = Annotated[Sessions, Depends(_sessions)]
+NotesDep = Annotated[Notes, Depends(_notes)]
 ExportsDep = Annotated[Exports, Depends(_exports)]
 PatienceDep = Annotated[Patience, Depends(_patience)]
 

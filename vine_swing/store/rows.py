@@ -29,7 +29,7 @@ from vine_swing.motion.timing.channel import Channel, Key
 from vine_swing.motion.timing.ease import Ease
 
 _EASE: TypeAdapter[Ease] = TypeAdapter(Ease)
-_TIMELINE = ("name", "fps", "length", "width", "height", "background", "blur")
+_TIMELINE = ("name", "fps", "length", "width", "height", "background", "blur", "hushed")
 _INSIDE = "SELECT * FROM scene WHERE within = ? ORDER BY position"
 _OBJECT = (
     *("position", "name", "kind", "parent", "shown", "first_frame", "last_frame", "bone", "pinned", "blurred", "blend", "line", "paints"),
@@ -97,6 +97,7 @@ def _read_timeline(db: sqlite3.Connection, row: sqlite3.Row) -> dict[str, Any]:
     ]
     head = {name: row[name] for name in ("name", "fps", "length", "background")} | {"size": (row["width"], row["height"])}
     head["blur"] = json.loads(row["blur"]) if row["blur"] is not None else None
+    head["hushed"] = tuple(json.loads(row["hushed"] or "[]"))
     return head | {"objects": objects, "dials": dials, "cues": cues}
 
 
@@ -363,7 +364,8 @@ def _update(db: sqlite3.Connection, table: str, columns: tuple[str, ...], values
 
 def _timeline_values(scene: Timeline) -> tuple[Any, ...]:
     blur = scene.blur.model_dump_json() if scene.blur is not None else None
-    return scene.name, scene.fps, scene.length, *scene.size, scene.background, blur
+    hushed = json.dumps([one.model_dump() for one in scene.hushed]) if scene.hushed else None
+    return scene.name, scene.fps, scene.length, *scene.size, scene.background, blur, hushed
 
 
 def _object_values(thing: SceneObject, position: int) -> tuple[Any, ...]:

@@ -44,8 +44,10 @@ class Step:
     outlines: OutlineSeries | None = None
 
 
-def explain(scene: Scene, object_id: str, channel: str, *, effort: Effort | None = None) -> list[Step]:
+def explain(scene: Scene, object_id: str, channel: str, *, effort: Effort | None = None, reader: Reader | None = None) -> list[Step]:
     """The steps that make a channel, each with the curve after it over frames 0 … length−1.
+
+    reader: one of the scene over these frames, that has read some of it already.
 
     Raises:
         NoSuchThing: if the scene has no such object or channel.
@@ -88,7 +90,7 @@ def explain(scene: Scene, object_id: str, channel: str, *, effort: Effort | None
     value = read(source)
     steps.append(Step("ends", "Ends", None, True, value))
     rules = thing.rules_for(channel)
-    reader, grid = Reader(scene, effort=effort), t[None, :]
+    reader, grid = reader or Reader(scene, effort=effort), t[None, :]
     chain = reader.keyed([(thing, channel)]) if rules else None
     for rule in rules:
         remark = None

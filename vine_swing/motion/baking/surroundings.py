@@ -82,7 +82,7 @@ def drawn_outlines(
     for object_id, one in objects.items():
         world = matrix.multiply(above, _row(one.world, row))
         if one.source.drawn_shape is not None and one.source.shown:
-            outline = _outline_of(one, row)
+            outline = own_outline(one, row)
             found.append(Outline(outline.verbs, matrix.apply(world, *outline.points.T)) if len(outline.points) else outline)
         if (copies := parades.get(object_id)) is not None:
             element = copies.element
@@ -105,7 +105,8 @@ def _row(array: Array, row: int) -> Array:
     return array[at : at + 1]
 
 
-def _outline_of(one: BakedObject, row: int) -> Outline:
+def own_outline(one: BakedObject, row: int) -> Outline:
+    """The outline of a drawn object at a row, in its own space."""
     shape = one.source.drawn_shape
     assert shape is not None
     if one.bent is not None:

@@ -18,6 +18,7 @@ from vine_swing.motion.edits.dials import AddDial, DeleteDial, SetDial
 from vine_swing.motion.edits.figures import AddFigure, FreezeWalk, HangOnBones, PoseJoints, SetFigure, SetGait, TravelCycle
 from vine_swing.motion.edits.fonts import AddFont, RemoveFont
 from vine_swing.motion.edits.gradients import AddStop, RemoveStop, SetGradient
+from vine_swing.motion.edits.hushing import HushNote
 from vine_swing.motion.edits.insets import AddInset, DropInsets, MakeInset, OwnInset, SetInset
 from vine_swing.motion.edits.keys import DeleteKeys, MoveKeys, SetBend, SetEase, SetEnds, SetHandles, SetKey, SetSpeed, SetValue
 from vine_swing.motion.edits.looks import SetBlend, SetLine
@@ -173,6 +174,7 @@ AnyEdit = Annotated[
     | LockObjects
     | PlaceParcel
     | TagObjects
+    | HushNote
     | GroundShadow
     | FogByDistance
     | SetGradient

@@ -29,6 +29,12 @@ _NEAREST, _REST = 0.1, 0.02
 _MORE = 2
 
 
+def sole(leg: Limb) -> tuple[tuple[float, float], tuple[float, float]]:
+    """Heel and ball of a leg's foot where the figure rests: the ends of what touches the ground."""
+    ankle, tip = leg.joints[2], leg.joints[3]
+    return (ankle[0] - _HEEL * (tip[0] - ankle[0]), 0.0), (tip[0], 0.0)
+
+
 @dataclass(frozen=True)
 class Footfalls:
     """The places of one foot in a stretch. Places p = 0 … k−1 are stood on from land[p−1] to lift[p].

@@ -12,6 +12,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from vine_swing.motion.basics import matrix
+from vine_swing.motion.basics.values import MAX_NUMBER
 from vine_swing.motion.parade.model import Parade
 from vine_swing.motion.timing.ease import EaseCurve, build
 
@@ -166,6 +167,8 @@ def _at_points(parade: Parade, v: Mapping[str, Array], s: Array, around: Surroun
 def _geometric(first: Array, last: Array, p: Array) -> Array:
     """From one size to another by equal factors; by equal steps where there are none, as from or through 0."""
     possible = first * last > 0
-    with np.errstate(divide="ignore", invalid="ignore"):
+    with np.errstate(divide="ignore", invalid="ignore", over="ignore"):
         factor = np.where(possible, last / np.where(first == 0, 1.0, first), 1.0)
-        return np.where(possible, first * np.power(factor, p), first + (last - first) * p)
+        grown = np.where(possible, first * np.power(factor, p), first + (last - first) * p)
+    # Far beyond either end equal factors have no end.
+    return np.clip(grown, -MAX_NUMBER, MAX_NUMBER)

@@ -14,10 +14,11 @@ from vine_swing.motion.scene.objects import SceneObject
 
 def missing_references(scene: Scene) -> list[str]:
     """One sentence for each thing that a rule switched on names and the scene does not have, in the order of the troupe."""
-    return list(dict.fromkeys(sentence for thing in scene.objects for sentence in _of_object(scene, thing)))
+    return list(dict.fromkeys(sentence for thing in scene.objects for sentence in missing_of(scene, thing)))
 
 
-def _of_object(scene: Scene, thing: SceneObject) -> Iterator[str]:
+def missing_of(scene: Scene, thing: SceneObject) -> Iterator[str]:
+    """The same for one object."""
     for rule in thing.rules:
         if not rule.on:
             continue

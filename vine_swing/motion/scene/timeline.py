@@ -4,7 +4,7 @@ from typing import Annotated, Any, Self
 
 from pydantic import Field, field_validator, model_validator
 
-from vine_swing.motion.basics.values import Colour, Fps, Frozen, Id, Length, Name
+from vine_swing.motion.basics.values import Colour, Fps, Frozen, Id, Length, Name, Owner, Text
 from vine_swing.motion.scene.cues import MAX_CUES, MAX_OBJECTS, Cue, check_cues
 from vine_swing.motion.scene.dial import Dial
 from vine_swing.motion.scene.objects import SceneObject
@@ -12,6 +12,8 @@ from vine_swing.motion.scene.relations import check_bone, check_camera, check_li
 
 #: Inner scenes of one scene, and how many insets may stand in one another.
 MAX_INSETS, MAX_NESTED = 200, 8
+#: Notes that are hushed in one scene.
+MAX_HUSHED = 2_000
 
 
 class MotionBlur(Frozen):
@@ -19,6 +21,14 @@ class MotionBlur(Frozen):
 
     samples: Annotated[int, Field(strict=True, ge=2, le=64)] = 16
     shutter: Annotated[float, Field(strict=True, gt=0, le=720)] = 180.0
+
+
+class Hushed(Frozen):
+    """A note that is not wanted: of a kind, on one object or dial (`dial:` and its id) and one of its channels; on any, where these are left out."""
+
+    kind: Annotated[str, Field(pattern=r"^[a-z-]{1,40}$")]
+    object: Owner | None = None
+    channel: Annotated[Text, Field(max_length=64)] | None = None
 
 
 class Timeline(Frozen):
@@ -33,6 +43,12 @@ class Timeline(Frozen):
     dials: Annotated[tuple[Dial, ...], Field(max_length=500)] = ()
     objects: Annotated[tuple[SceneObject, ...], Field(max_length=MAX_OBJECTS)] = ()
     cues: Annotated[tuple[Cue, ...], Field(max_length=MAX_CUES)] = ()
+    #: The notes that stay silent.
+    hushed: Annotated[tuple[Hushed, ...], Field(max_length=MAX_HUSHED)] = ()
+
+    def is_hushed(self, kind: str, owner: str | None, channel: str | None) -> bool:
+        """Whether a note of a kind on an object or dial, and a channel, is not wanted."""
+        return any(one.kind == kind and (one.object is None or (one.object == owner and one.channel in (None, channel))) for one in self.hushed)
 
     @field_validator("size", mode="before")
     @classmethod

@@ -2,3 +2,5 @@
 ALTER TABLE object ADD COLUMN locked INTEGER;
 -- The colour that marks an object in lists, if any does.
 ALTER TABLE object ADD COLUMN tag TEXT;
+-- The notes of a scene that are not wanted, as JSON; none for rows that say nothing.
+ALTER TABLE scene ADD COLUMN hushed TEXT CHECK (hushed IS NULL OR json_valid(hushed));

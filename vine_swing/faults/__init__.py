@@ -1,0 +1,38 @@
+"""Small scenes with one fault each, beside the same scene without it: what the guide shows of each kind of note, and what the notes are tested on.
+
+All are at the Canopy Post: mangoes, leaves, parcels and those who carry them.
+"""
+
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass
+from functools import cache
+from typing import Any
+
+from vine_swing.faults import pieces
+from vine_swing.faults.pieces import SceneData
+from vine_swing.motion.scene.model import Scene
+from vine_swing.motion.scene.scene_file import from_data
+
+
+@dataclass(frozen=True)
+class FaultPair:
+    """A scene with a fault that a kind of note finds, and the same scene without it."""
+
+    kind: str
+    fault: Scene
+    sound: Scene
+
+
+@cache
+def faults() -> Mapping[str, FaultPair]:
+    """A pair for each kind of note, by its name."""
+    return {name: FaultPair(name, *map(from_data, made())) for name, made in _MADE.items()}
+
+
+def _pair(make: Callable[[bool], SceneData]) -> Callable[[], tuple[Any, Any]]:
+    return lambda: (make(True), make(False))
+
+
+_MADE: dict[str, Callable[[], tuple[Any, Any]]] = {
+    name.removeprefix("made_").replace("_", "-"): _pair(make) for name, make in vars(pieces).items() if name.startswith("made_")
+}

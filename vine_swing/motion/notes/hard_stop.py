@@ -1,0 +1,53 @@
+"""A hard stop from full speed, with nothing that takes the blow."""
+
+from collections.abc import Iterator
+
+from vine_swing.motion.edits.rules import AddRule
+from vine_swing.motion.notes.keyed import goes_on, keyed
+from vine_swing.motion.notes.note import Mend, Note, NoteKind
+from vine_swing.motion.notes.sight import Sight
+from vine_swing.motion.rules.rule import Rule
+from vine_swing.motion.scene.objects import SceneObject
+
+#: How fast it must arrive: a share of the diagonal in a frame of film, and so many times the mean speed of its last stretch.
+_FAST, _RISING = 0.012, 1.4
+_SOFT = ("squash-stretch", "bounce", "spring", "smooth", "overshoot", "steps", "follow", "limit")
+
+
+def find(sight: Sight, thing: SceneObject) -> Iterator[Note]:
+    """A fall that gathers speed to its last key, and is still in the next frame. What squashes, bounces or swings on is not stopped hard."""
+    if not (thing.is_keyed("x") or thing.is_keyed("y")) or sight.rules_on(thing, *_SOFT):
+        return
+    if any(name in ("scale.x", "scale.y", "stretch", "rotation") for name, _ in keyed(thing)):
+        # Somebody has seen to it by hand.
+        return
+    for name, channel in keyed(thing):
+        if name not in ("x", "y") or len(channel.keys) < 2 or goes_on(channel):
+            continue
+        before, last = channel.keys[-2:]
+        at, step = round(last.frame), sight.step
+        if before.ease == "hold" or not 2 * step <= at <= sight.length - 1 - 2 * step or last.frame - before.frame < 2 * step:
+            continue
+        values = sight.value(thing, name)
+        arriving = abs(values[at] - values[at - step])
+        mean = abs(last.number - before.number) / (last.frame - before.frame) * step
+        after = abs(values[at + step] - values[at])
+        if arriving > max(_FAST * sight.diagonal, _RISING * mean) and after < 0.05 * arriving and sight.seen(thing)[at]:
+            used = {rule.id for rule in thing.rules}
+            rule_id = next(f"soft-{n}" for n in range(1, 1000) if f"soft-{n}" not in used)
+            rule = Rule(id=rule_id, kind="squash-stretch", channels=("stretch", "stretch.angle"))
+            mend = Mend("Let it squash", (AddRule(edit="add-rule", object=thing.id, rule=rule),))
+            text = f"{thing.name} comes to frame {at} at full speed and is still in the next: nothing takes the blow."
+            yield Note("hard-stop", thing.id, name, (float(before.frame), float(last.frame)), text, 0.5, 0.5, (mend,))
+
+
+KIND = NoteKind(
+    name="hard-stop",
+    label="A hard stop",
+    why=(
+        "What lands gives way: it squashes, bounces, or shakes what it lands on. A dead stop makes it a stone, or glued. Meant, "
+        "for stones and stamps."
+    ),
+    about="object",
+    of_object=find,
+)

@@ -1,0 +1,36 @@
+"""Keys outside the frames that the scene shows."""
+
+from collections.abc import Iterator
+
+from vine_swing.motion.edits.scene import SetLength
+from vine_swing.motion.notes.keyed import changes, goes_on, keyed
+from vine_swing.motion.notes.note import Mend, Note, NoteKind
+from vine_swing.motion.notes.sight import Sight
+from vine_swing.motion.scene.objects import SceneObject
+
+
+def find(sight: Sight, thing: SceneObject) -> Iterator[Note]:
+    """Moves whose last keys lie after the last frame, and that are not over there. One key just past the end closes a loop, and is meant."""
+    beyond: list[str] = []
+    furthest = 0.0
+    for name, channel in keyed(thing):
+        last = channel.keys[-1].frame
+        outside = [key for key in channel.keys if key.frame > sight.length - 1 + sight.film(1)]
+        if outside and changes(channel) and not goes_on(channel) and last > sight.length - 1 + sight.film(2):
+            beyond.append(name)
+            furthest = max(furthest, last)
+    if not beyond:
+        return
+    length = int(furthest) + 1
+    text = f"{thing.name} has keys up to frame {furthest:g}, but the scene ends at frame {sight.length - 1}: the end of its move is never seen."
+    mend = Mend(f"Make the scene {length} frames long", (SetLength(edit="set-length", length=length),))
+    yield Note("keys-outside", thing.id, beyond[0], (float(sight.length - 1), furthest), text, 0.5, 0.3, (mend,))
+
+
+KIND = NoteKind(
+    name="keys-outside",
+    label="Keys outside the scene",
+    why=("Keys after the last frame are work that nobody sees; often the scene was made shorter. Meant, where a move is to be cut off by the end."),
+    about="object",
+    of_object=find,
+)

@@ -1,0 +1,32 @@
+"""Names like "Ellipse 3" among many."""
+
+import re
+from collections.abc import Iterator
+
+from vine_swing.motion.notes.note import Note, NoteKind
+from vine_swing.motion.notes.sight import Sight
+
+#: What new objects are called until they are called something: a kind, with or without a colour and a number.
+_PLAIN = re.compile(
+    r"^(?:\w+ )?(?:ellipse|rectangle|polygon|star|line|outline|group|text|object|shape|picture|parade|inset)(?: \d+)?$", re.IGNORECASE
+)
+#: From so many objects on it matters, and from so many plain names.
+_MANY, _LEAST = 10, 3
+
+
+def find(sight: Sight) -> Iterator[Note]:
+    """Objects that were never given a name of their own, in a scene of many."""
+    plain = [thing for thing in sight.scene.objects if _PLAIN.match(thing.name)]
+    if len(sight.scene.objects) >= _MANY and len(plain) >= _LEAST:
+        names = ", ".join(thing.name for thing in plain[:3])
+        text = f"{len(plain)} of {len(sight.scene.objects)} objects are called after their shape ({names} …): who shall tell them apart?"
+        yield Note("plain-names", plain[0].id, None, (0, sight.length - 1), text, 0.6, 0.1)
+
+
+KIND = NoteKind(
+    name="plain-names",
+    label="Nameless things",
+    why="Among ten objects nobody knows which is Ellipse 3, and the wrong one is moved. Meant, for what is drawn to be thrown away.",
+    about="scene",
+    of_scene=find,
+)

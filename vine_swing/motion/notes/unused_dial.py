@@ -1,0 +1,33 @@
+"""A dial that nothing reads."""
+
+from collections.abc import Iterator
+
+from vine_swing.motion.edits.dials import DeleteDial
+from vine_swing.motion.notes.note import Mend, Note, NoteKind
+from vine_swing.motion.notes.sight import Sight
+
+
+def find(sight: Sight) -> Iterator[Note]:
+    """Dials that no rule and no formula names."""
+    for owner, dial in sight.scene.dials_by_id.items():
+        if owner not in sight.named:
+            mend = Mend("Delete the dial", (DeleteDial(edit="delete-dial", id=dial.id),))
+            yield Note(
+                "unused-dial",
+                owner,
+                None,
+                (0, float(sight.length - 1)),
+                f"Nothing reads the dial {dial.name}: turning it changes nothing.",
+                0.8,
+                0.2,
+                (mend,),
+            )
+
+
+KIND = NoteKind(
+    name="unused-dial",
+    label="An unused dial",
+    why="A dial that nothing reads promises what it does not do. Meant, while what shall read it is still to come.",
+    about="scene",
+    of_scene=find,
+)
