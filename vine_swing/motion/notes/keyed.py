@@ -1,5 +1,6 @@
 """Keys as notes read them."""
 
+import re
 from collections.abc import Iterator
 
 import numpy as np
@@ -9,6 +10,8 @@ from vine_swing.motion.scene.objects import SceneObject
 from vine_swing.motion.timing.channel import Channel, Key
 
 Array = NDArray[np.float64]
+#: What tells one of a pair from the other in their names.
+_SIDES = re.compile(r"\b(left|right|near|far|front|back|fore|hind|first|second|upper|lower|other|one|two|a|b|[0-9]+)\b", re.IGNORECASE)
 #: Channels that say where, how turned, how large and how visible a thing is: of these notes speak.
 PLACES, TURNS, SIZES = ("x", "y", "path"), ("rotation", "skew"), ("scale.x", "scale.y")
 #: The row that channels share on the page, where one channel alone is no lone key.
@@ -18,6 +21,11 @@ _ROWS = {"x": "travel", "y": "travel", "path": "travel", "scale.x": "size", "sca
 def row_of(channel: str) -> str:
     """What tells channels that are keyed together: x, y and path, both scales, a limb of a figure."""
     return _ROWS.get(channel, channel.partition(".")[0] if "." in channel else channel)
+
+
+def pair_name(thing: SceneObject) -> str:
+    """What both of a pair, such as a left and a right leg, are called."""
+    return _SIDES.sub("", thing.name).strip().lower()
 
 
 def keyed(thing: SceneObject) -> Iterator[tuple[str, Channel]]:

@@ -3,7 +3,7 @@
 from collections.abc import Iterator
 
 from vine_swing.motion.edits.rules import AddRule
-from vine_swing.motion.notes.keyed import changes, keyed
+from vine_swing.motion.notes.keyed import changes, keyed, pair_name
 from vine_swing.motion.notes.note import Mend, Note, NoteKind
 from vine_swing.motion.notes.sight import Sight
 from vine_swing.motion.rules.rule import Rule
@@ -26,7 +26,8 @@ def find(sight: Sight) -> Iterator[Note]:
             alike.setdefault(what, []).append(thing)
     told: set[tuple[str, str]] = set()
     for what, things in alike.items():
-        if len(things) != 2 or (things[0].id, things[1].id) in told:
+        if len(things) != 2 or (things[0].id, things[1].id) in told or pair_name(things[0]) == pair_name(things[1]):
+            # Wings and eyes go together.
             continue
         one, other = things
         told.add((one.id, other.id))

@@ -9,6 +9,9 @@ from vine_swing.motion.notes.note import Mend, Note, NoteKind
 from vine_swing.motion.notes.sight import Sight
 from vine_swing.motion.scene.objects import SceneObject
 
+#: From here on it is a whole turn that stopped short, which is another note.
+_WHOLE = 355.0
+
 
 def find(sight: Sight, thing: SceneObject) -> Iterator[Note]:
     """Two keys of rotation between half a turn and a whole one apart. Whole turns, and turns that go on for ever, are meant."""
@@ -17,7 +20,7 @@ def find(sight: Sight, thing: SceneObject) -> Iterator[Note]:
         return
     for place, (one, other) in enumerate(stretches(channel)):
         way = other.number - one.number
-        if not 180 < abs(way) < 360 or one.ease == "hold":
+        if not 180 < abs(way) < _WHOLE or one.ease == "hold":
             continue
         by = -360.0 if way > 0 else 360.0
         later = channel.keys[place + 1 :]

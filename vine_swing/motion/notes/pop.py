@@ -27,7 +27,7 @@ def find(sight: Sight, thing: SceneObject) -> Iterator[Note]:
             continue
         for frame in _jumps(sight.value(thing, name), sight.step, least * (sight.diagonal if name in ("x", "y") else 1.0)):
             near = [key for key in channel.keys if abs(key.frame - frame) < sight.film(1)]
-            if not near or not sight.seen(thing)[frame]:
+            if not near or not sight.seen(thing)[frame - sight.step]:
                 continue
             edit: Edit = DeleteKeys(edit="delete-keys", object=thing.id, channel=name, frames=tuple(key.frame for key in near))
             text = f"{thing.name}'s {name} jumps at frame {frame} and is back in the next: one frame out of line."

@@ -1,17 +1,14 @@
 """A second leg that moves at another speed than the first, because its keys lie closer together or farther apart."""
 
-import re
 from collections.abc import Iterator
 from itertools import pairwise
 
 from vine_swing.motion.edits.timing import Picked, StretchKeys
-from vine_swing.motion.notes.keyed import keyed, numbers, span_of
+from vine_swing.motion.notes.keyed import keyed, numbers, pair_name, span_of
 from vine_swing.motion.notes.note import Mend, Note, NoteKind
 from vine_swing.motion.notes.sight import Sight
 from vine_swing.motion.scene.objects import SceneObject
 
-#: What tells one of a pair from the other in their names.
-_SIDES = re.compile(r"\b(left|right|near|far|front|back|fore|hind|first|second|upper|lower|other|one|two|a|b|[0-9]+)\b", re.IGNORECASE)
 #: How much longer one may take than the other: less is not seen, more is another motion.
 _LEAST, _MOST = 1.04, 2.0
 
@@ -20,7 +17,7 @@ def find(sight: Sight) -> Iterator[Note]:
     """Pairs that are called alike and hang on the same thing, with the same moves on a channel in other times."""
     pairs: dict[tuple[str, str | None], list[SceneObject]] = {}
     for thing in sight.scene.objects:
-        pairs.setdefault((_SIDES.sub("", thing.name).strip().lower(), thing.parent), []).append(thing)
+        pairs.setdefault((pair_name(thing), thing.parent), []).append(thing)
     for things in pairs.values():
         # More than two are each in a time of their own, as leaves are.
         if len(things) != 2:
