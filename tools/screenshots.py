@@ -63,6 +63,7 @@ def figures(page: Page, server: Server) -> None:
     for _ in range(3):
         page.mouse.wheel(0, -90)
     page.keyboard.up("Control")
+    page.get_by_role("region", name="Values at this frame").get_by_role("button", name="Body").click()
     workspace.row("Hips").locator(".label").click()
     page.get_by_role("radio", name="y", exact=True).click()
     take(page, "figure")
@@ -76,10 +77,6 @@ def parades(page: Page, server: Server) -> None:
     page.get_by_role("button", name="Lists").click()
     take(page, "parade-lists")
     page.keyboard.press("Escape")
-    workspace.pick("Title")
-    workspace.pick("Title words")
-    workspace.go_to("26")
-    take(page, "text")
 
 
 def outlines(page: Page, server: Server) -> None:
@@ -110,7 +107,7 @@ def insets(page: Page, server: Server) -> None:
 
 
 def looks(page: Page, server: Server) -> None:
-    """Looks: their vine with an open card, depths from the side, and gradients with blurred motion."""
+    """Looks: their vine with an open card, and depths from the side."""
     workspace = open_scene(page, server, "Departures", 130)
     workspace.pick("Ferry token")
     workspace.row("Look").locator(".label").click()
@@ -123,11 +120,29 @@ def looks(page: Page, server: Server) -> None:
     workspace.row("Look").locator(".label").click()
     take(page, "depth")
     page.get_by_role("tab", name="Sheet").click()
-    workspace = open_scene(page, server, "Bamboo chimes", 36)
-    workspace.pick("Evening sky")
-    workspace.row("From").locator(".label").click()
-    page.wait_for_selector("[data-testid=blurred-frame]")
-    take(page, "gradient-and-blur")
+
+
+def several(page: Page, server: Server) -> None:
+    """Four parcels as one, with what they share."""
+    workspace = open_scene(page, server, "Sorting mill", 63)
+    workspace.pick("Parcel 1")
+    for n in (2, 3, 4):
+        workspace.item(f"Parcel {n}").click(modifiers=["Control"])
+    take(page, "several")
+
+
+def notes(page: Page, server: Server) -> None:
+    """A note with its mend looked at before it is taken, and a scene that is still empty."""
+    workspace = open_scene(page, server, "Signal tree", 0)
+    page.get_by_role("button", name="Notes: 2 remarks").click()
+    page.get_by_role("article").first.locator(".where").click()
+    workspace.go_to("39")
+    page.get_by_role("button", name="Let it squash").first.hover()
+    take(page, "notes")
+    page.get_by_role("link", name="Vine Swing").click()
+    page.get_by_role("button", name="New scene").click()
+    page.get_by_role("region", name="Ways to begin").wait_for()
+    take(page, "first-minute")
 
 
 def main() -> None:
@@ -143,8 +158,6 @@ def main() -> None:
         page.get_by_role("button", name="More for the time sheet").click()
         page.get_by_role("menuitem", name="Only keyed objects").click()
         take(page, "workspace")
-        page.get_by_role("button", name="Feel", exact=True).click()
-        take(page, "feels")
         open_scene(page, server, "Up the liana", 66)
         page.get_by_role("tab", name="Curves").click()
         page.get_by_role("radio", name="y", exact=True).click()
@@ -178,6 +191,8 @@ def main() -> None:
         outlines(page, server)
         insets(page, server)
         looks(page, server)
+        several(page, server)
+        notes(page, server)
         browser.close()
         server.stop()
 

@@ -16,7 +16,13 @@ def main() -> None:
     """Print both in milliseconds, the best of five."""
     sway = {"id": "sway", "kind": "oscillator", "channels": ["rotation"], "settings": {"amplitude": 10, "frequency": 0.7}}
     things = (
-        shape(f"s{n}", x=channel((0, n), (100 + n % 50, 900), (200, 3 * n)), y=50 + n % 600, opacity=channel((0, 0), (20, 1)), rules=[sway] if n % 3 else [])
+        shape(
+            f"s{n}",
+            x=channel((0, n), (100 + n % 50, 900), (200, 3 * n)),
+            y=50 + n % 600,
+            opacity=channel((0, 0), (20, 1)),
+            rules=[sway] if n % 3 else [],
+        )
         for n in range(300)
     )
     one = scene(*things, length=240)

@@ -47,6 +47,12 @@ def test_every_view_and_panel_passes(page: Page, demo_server: Server):
     page.goto(f"{demo_server.address}/principles")
     expect(page.get_by_role("article").last).to_be_visible()
     check(page, "Principles")
+    page.goto(f"{demo_server.address}/notes")
+    expect(page.get_by_role("article").last).to_be_visible()
+    check(page, "guide to notes")
+    open_scene(page, demo_server, "Signal tree")
+    page.get_by_role("button", name="Notes: 2 remarks").click()
+    check(page, "notes")
     w = open_scene(page, demo_server, "Toucan glide")
     for tab in ("Sheet", "Curves", "Speed", "Depth", "Links"):
         chosen = page.get_by_role("tab", name=tab)

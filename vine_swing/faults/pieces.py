@@ -43,18 +43,34 @@ def made_flashing(fault: bool) -> SceneData:
 def made_foot_slides(fault: bool) -> SceneData:
     """A walk with strides longer than its legs, or as long as they can reach."""
     stride = 360.0 if fault else 70.0
-    return scene(_walker(stride, keys((0, 80, "linear"), (47, 560))))
+    return scene(*_walker(stride, keys((0, 80, "linear"), (47, 560))))
 
 
-def _walker(stride: float, x: SceneData) -> SceneData:
-    """A figure on two legs, without parts: its gait alone."""
-    legs = [
-        {"id": f"{side}-leg", "name": f"{side.capitalize()} leg", "kind": "leg", "joints": [[0, -100], [4, -52], [0, -10], [18, 0]]}
-        for side in ("near", "far")
-    ]
+#: Where the joints of a walker's legs rest, hip to toe.
+_LEG = ((0, -100), (4, -52), (0, -10), (18, 0))
+_BONES = ("upper", "lower", "end")
+
+
+def _walker(stride: float, x: SceneData) -> list[SceneData]:
+    """A figure on two legs with a line on every bone, and its gait."""
+    sides = ("far", "near")
+    legs = [{"id": f"{side}-leg", "name": f"{side.capitalize()} leg", "kind": "leg", "joints": [list(joint) for joint in _LEG]} for side in sides]
     figure = {"spine": [[0, -100], [0, -150]], "head": [[0, -185]], "limbs": legs}
     gait = {"id": "gait", "kind": "gait", "channels": "keyed", "settings": {"stride": stride}}
-    return {"id": "postie", "name": "Postie", "kind": "figure", "figure": figure, "channels": {"x": x, "y": 300}, "rules": [gait]}
+    postie = {"id": "postie", "name": "Postie", "kind": "figure", "figure": figure, "channels": {"x": x, "y": 300}, "rules": [gait]}
+    drawn = [
+        _limb(f"{side.capitalize()} {bone}", f"{side}-leg.{bone}", _LEG[n], _LEG[n + 1], 14, "#5C4630" if side == "far" else _BARK)
+        for side in sides
+        for n, bone in enumerate(_BONES)
+    ]
+    return [postie, *drawn, _limb("Back", "spine.1", (0, -100), (0, -150), 34, _MANGO), _limb("Nose", "head.1", (0, -150), (0, -185), 30, _MANGO)]
+
+
+def _limb(name: str, bone: str, start: tuple[int, int], end: tuple[int, int], width: float, stroke: str) -> SceneData:
+    """A thick line along a bone, where the figure rests."""
+    line = {"type": "outline", "d": f"M {start[0]} {start[1]} L {end[0]} {end[1]}"}
+    made = {"id": name.lower().replace(" ", "-"), "name": name, "kind": "shape", "shape": line, "parent": "postie", "bone": bone}
+    return made | {"channels": {"fill": "#00000000", "stroke": stroke, "stroke.width": width}}
 
 
 def made_pop(fault: bool) -> SceneData:
@@ -79,9 +95,9 @@ def made_ends_early(fault: bool) -> SceneData:
 def made_through_ground(fault: bool) -> SceneData:
     """A mango that falls into the ground, or onto it."""
     landing = 330 if fault else 270
-    shadow = _walker(70.0, keys((0, 60), (47, 140)))
-    shadow["rules"][0]["settings"]["ground"] = "ground"
-    return scene(mango(x=420, y=keys((0, 60, "slow-out"), (24, landing), (30, landing - 30), (36, landing))), shadow)
+    postie, *drawn = _walker(70.0, keys((0, 60), (47, 140)))
+    postie["rules"][0]["settings"]["ground"] = "ground"
+    return scene(mango(x=420, y=keys((0, 60, "slow-out"), (24, landing), (30, landing - 30), (36, landing))), postie, *drawn)
 
 
 def made_nearly(fault: bool) -> SceneData:

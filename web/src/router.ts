@@ -7,6 +7,7 @@ export const router = createRouter({
   routes: [
     { path: "/", name: "shelf", component: () => import("@/views/ShelfView.vue") },
     { path: "/principles", name: "principles", component: () => import("@/views/PrinciplesView.vue") },
+    { path: "/notes", name: "notes", component: () => import("@/views/NotesView.vue") },
     { path: "/scenes/:id", name: "workspace", component: workspace, props: true },
     { path: "/:rest(.*)*", redirect: "/" },
   ],

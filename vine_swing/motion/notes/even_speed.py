@@ -6,10 +6,11 @@ import numpy as np
 
 from vine_swing.motion.edits.base import Edit
 from vine_swing.motion.edits.keys import SetEase
-from vine_swing.motion.notes.keyed import changes, goes_on, span_of
+from vine_swing.motion.notes.keyed import changes, goes_on, numbers, span_of
 from vine_swing.motion.notes.note import Mend, Note, NoteKind
 from vine_swing.motion.notes.sight import Sight
 from vine_swing.motion.scene.objects import SceneObject
+from vine_swing.motion.timing.channel import Channel
 
 #: What goes less far, as a share of the diagonal, starts and stops unseen.
 _FAR = 0.12
@@ -24,6 +25,9 @@ def find(sight: Sight, thing: SceneObject) -> Iterator[Note]:
     if not alive or thing.parent is not None or not names or sight.rules_on(thing, *_SOFT):
         return
     channels = {name: thing.channels[name] for name in names}
+    if any(_turns_back(one) for name, one in channels.items() if name != "path"):
+        # What comes back the way it went bounces or swings, and is hard where it turns.
+        return
     if any(goes_on(one) or any(key.ease not in ("linear", "even") for key in one.keys[:-1]) for one in channels.values()):
         return
     first, last = (round(fold(span_of(one)[side] for one in channels.values())) for side, fold in ((0, min), (1, max)))
@@ -38,6 +42,11 @@ def find(sight: Sight, thing: SceneObject) -> Iterator[Note]:
     )
     text = f"{thing.name} starts at frame {first} and stops at frame {last} at one even speed, as nothing alive does."
     yield Note("even-speed", thing.id, names[0], (first, last), text, 0.55, 0.5, (Mend("Start and stop slowly", edits),))
+
+
+def _turns_back(channel: Channel) -> bool:
+    steps = np.diff(numbers(channel))
+    return bool((steps > 0).any() and (steps < 0).any())
 
 
 KIND = NoteKind(

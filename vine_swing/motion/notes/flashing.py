@@ -71,5 +71,6 @@ KIND = NoteKind(
         "More than three flashes a second over a large area can bring on seizures (WCAG 2.3.1). Never meant: slow it down, or make it small or faint."
     ),
     about="object",
+    harmful=True,
     of_object=find,
 )

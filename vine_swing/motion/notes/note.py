@@ -1,5 +1,6 @@
 """What a note is: something about the motion that a supervising animator would remark, and what would mend it."""
 
+import re
 from collections.abc import Callable, Iterable
 from dataclasses import dataclass
 from typing import Literal
@@ -35,13 +36,17 @@ class Note:
     bad: float
     mends: tuple[Mend, ...] = ()
 
+    def __post_init__(self) -> None:
+        # Numbers in a sentence have a real minus sign.
+        object.__setattr__(self, "text", re.sub(r"(?<![\w)])-(?=\d)", "−", self.text))
+
 
 @dataclass(frozen=True, kw_only=True)
 class NoteKind:
     """A kind of note.
 
     label: a short name. why: why it matters, and when it is meant, for the guide. about: whether it looks at one object at a time, or at the scene.
-    find: the notes of one object, or of the whole scene.
+    of_object, of_scene: the notes of one object, and of the scene as a whole. harmful: whether the fault itself must not be shown moving.
     """
 
     name: str
@@ -50,3 +55,4 @@ class NoteKind:
     about: Literal["object", "scene"]
     of_object: Callable[[Sight, SceneObject], Iterable[Note]] | None = None
     of_scene: Callable[[Sight], Iterable[Note]] | None = None
+    harmful: bool = False

@@ -58,11 +58,12 @@ class NotesState(BaseModel):
 
 
 class NoteKindWords(BaseModel):
-    """A kind of note for the guide, and the size of its small pictures, px."""
+    """A kind of note for the guide, and the size of its small pictures, px; `harmful` if its fault must not be shown moving."""
 
     name: str
     label: str
     why: str
+    harmful: bool
     width: int
     height: int
 
@@ -82,7 +83,7 @@ def read_notes(scene_id: SceneId, sessions: SessionsDep, notes: NotesDep, patien
 def all_note_kinds() -> list[NoteKindWords]:
     """Every kind of note, in the order the guide tells them in."""
     return [
-        NoteKindWords(name=kind.name, label=kind.label, why=kind.why, width=pair.fault.size[0], height=pair.fault.size[1])
+        NoteKindWords(name=kind.name, label=kind.label, why=kind.why, harmful=kind.harmful, width=pair.fault.size[0], height=pair.fault.size[1])
         for kind in KINDS.values()
         if (pair := faults()[kind.name])
     ]

@@ -13,6 +13,8 @@ import type {
   FontWords,
   How,
   KeptFeel,
+  NoteKindWords,
+  NotesState,
   OutlinePoints,
   Place,
   PrincipleWords,
@@ -100,6 +102,9 @@ export const api = {
   createScene: (scene: Partial<Scene>) => json<SceneState>(call("POST", "/scenes", scene)),
   openFile: (text: string) => json<SceneState>(call("POST", "/scene-files", text)),
   duplicate: (id: string) => json<SceneState>(call("POST", `/scenes/${id}/copies`, {})),
+  notes: (id: string) => json<NotesState>(call("GET", `/scenes/${id}/notes`)),
+  noteKinds: () => json<NoteKindWords[]>(call("GET", "/note-kinds")),
+  noteKindMotion: (name: string, which: "fault" | "sound") => bytes(call("GET", `/note-kinds/${name}/${which}/motion`)),
   parcel: (id: string, objects: readonly string[], frame: number) =>
     json<CopiedObjects>(call("POST", `/scenes/${id}/parcel`, { objects, frame })),
   deleteScene: (id: string) => call("DELETE", `/scenes/${id}`),

@@ -7,6 +7,10 @@ export type Scene = Schemas["Scene"];
 /** A scene without its objects. */
 export type SceneHead = Schemas["SceneHead"];
 export type SceneState = Schemas["SceneState"];
+/** What is remarked on a scene. */
+export type NotesState = Schemas["NotesState"];
+export type NoteWords = Schemas["NoteWords"];
+export type NoteKindWords = Schemas["NoteKindWords"];
 /** Objects as a scene of their own, and what stays behind. */
 export type CopiedObjects = Schemas["CopiedObjects"];
 export type Changed = Schemas["Changed"];

@@ -12,6 +12,7 @@ import { nextPose } from "@/geometry/poses";
 import type { Grip } from "@/composables/usePictureDrag";
 import { useGuide } from "@/stores/guide";
 import { useInside } from "@/stores/inside";
+import { useNotes } from "@/stores/notes";
 import { usePicks } from "@/stores/picks";
 import { usePlayback } from "@/stores/playback";
 import { useRoom } from "@/stores/room";
@@ -47,6 +48,7 @@ export function useWorkspaceShortcuts(does: WorkspaceDoes): readonly Shortcut[] 
   const copies = useCopies();
   const inside = useInside();
   const guide = useGuide();
+  const notes = useNotes();
   const { toKey } = useKeyTravel();
 
   const keyRow = (): void => {
@@ -211,6 +213,7 @@ export function useWorkspaceShortcuts(does: WorkspaceDoes): readonly Shortcut[] 
     one("Page", ["Ctrl+Shift+z", "Ctrl+y"], "Redo", () => void scene.redo()),
     one("Page", ["Ctrl+e"], "Export", does.export),
     one("Page", ["Ctrl+k"], "Find anything by its name", does.find),
+    one("Page", ["Alt+n"], "Notes: what could be better about the motion", notes.toggle),
     one("Page", ["F1"], "A first scene, step by step: begin, go on or leave", () =>
       guide.on ? guide.leave() : guide.begin(),
     ),

@@ -16,6 +16,7 @@ import SceneSettings from "@/components/dialogs/SceneSettings.vue";
 import FindDialog from "@/components/dialogs/FindDialog.vue";
 import ShortcutsDialog from "@/components/dialogs/ShortcutsDialog.vue";
 import BringBar from "@/components/pictures/BringBar.vue";
+import NotesPanel from "@/components/notes/NotesPanel.vue";
 import PictureStage from "@/components/picture/PictureStage.vue";
 import TimeSheet from "@/components/sheet/TimeSheet.vue";
 import TopBar from "@/components/top/TopBar.vue";
@@ -29,6 +30,7 @@ import { useInside } from "@/stores/inside";
 import { useSaid } from "@/stores/said";
 import { useLinking } from "@/stores/linking";
 import { useLive } from "@/stores/live";
+import { useNotes } from "@/stores/notes";
 import { usePlayback } from "@/stores/playback";
 import { useRoom } from "@/stores/room";
 import { useScene } from "@/stores/scene";
@@ -45,6 +47,7 @@ const live = useLive();
 const inside = useInside();
 const said = useSaid();
 const room = useRoom();
+const notes = useNotes();
 const router = useRouter();
 
 const stage = ref<InstanceType<typeof PictureStage>>();
@@ -171,7 +174,8 @@ const ready = computed(() => scene.head !== null && vocabulary.words !== null);
       </div>
       <PictureStage ref="stage" />
       <div class="panel">
-        <ValuesPanel v-if="room.isOpen('values')" />
+        <NotesPanel v-if="room.isOpen('values') && notes.open" />
+        <ValuesPanel v-else-if="room.isOpen('values')" />
         <PanelDivider v-if="!room.big" panel="values" />
       </div>
     </div>

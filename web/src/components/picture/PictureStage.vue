@@ -14,6 +14,7 @@ import PictureFigure from "@/components/picture/PictureFigure.vue";
 import PictureDrives from "@/components/picture/PictureDrives.vue";
 import PictureHandles from "@/components/picture/PictureHandles.vue";
 import PictureOnion from "@/components/picture/PictureOnion.vue";
+import PictureNote from "@/components/notes/PictureNote.vue";
 import PicturePath from "@/components/picture/PicturePath.vue";
 import PictureSeveral from "@/components/picture/PictureSeveral.vue";
 import { useObjectBox } from "@/composables/useObjectBox";
@@ -460,6 +461,7 @@ defineExpose({ zoom, nudge, drawn, points: withPoints, pointAt });
           :view="view"
           :to-picture="at"
         />
+        <PictureNote v-if="!playback.playing" :view="view" />
         <PictureSeveral
           v-if="!playback.playing"
           :view="view"

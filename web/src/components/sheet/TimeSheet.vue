@@ -14,6 +14,7 @@ import { withParts } from "@/picture/boxes";
 import { MOST_LANES } from "@/geometry/copyLanes";
 import FootLanes from "@/components/figures/FootLanes.vue";
 import SheetLane from "@/components/sheet/SheetLane.vue";
+import SheetNote from "@/components/notes/SheetNote.vue";
 import SheetPlayhead from "@/components/sheet/SheetPlayhead.vue";
 import SheetRuler from "@/components/sheet/SheetRuler.vue";
 import StretchGrips from "@/components/sheet/StretchGrips.vue";
@@ -191,6 +192,7 @@ function wheel(event: WheelEvent): void {
     <LeafActions v-if="selection.sheetTab === 'sheet'" />
     <ClearDialog />
     <PasteDialog />
+    <SheetNote v-if="selection.sheetTab !== 'links' && selection.sheetTab !== 'depth'" />
     <SheetPlayhead v-if="selection.sheetTab !== 'links' && selection.sheetTab !== 'depth'" />
   </section>
 </template>

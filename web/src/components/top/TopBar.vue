@@ -1,15 +1,23 @@
 <script setup lang="ts">
+import { computed } from "vue";
 import { RouterLink } from "vue-router";
 import VineIcon from "@/components/common/VineIcon.vue";
 import InsideTrail from "@/components/top/InsideTrail.vue";
 import SceneName from "@/components/top/SceneName.vue";
 import TransportBar from "@/components/top/TransportBar.vue";
+import { useNotes } from "@/stores/notes";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
 
 const emit = defineEmits<{ export: []; settings: []; shortcuts: [] }>();
 const scene = useScene();
 const selection = useSelection();
+const notes = useNotes();
+const notesTitle = computed(() => {
+  const count = notes.list.length;
+  const said = count === 0 ? "nothing to remark" : count === 1 ? "1 remark" : `${count} remarks`;
+  return `Notes: ${said} on the motion (Alt+N)`;
+});
 </script>
 
 <template>
@@ -45,6 +53,16 @@ const selection = useSelection();
         @click="selection.keyAsIMove = !selection.keyAsIMove"
       >
         <span class="dot" aria-hidden="true" /> key as I move
+      </button>
+      <button
+        class="notes"
+        :class="{ on: notes.open }"
+        :aria-pressed="notes.open"
+        :title="notesTitle"
+        :aria-label="notesTitle"
+        @click="notes.toggle()"
+      >
+        <VineIcon name="note" /><span v-if="notes.list.length">{{ notes.list.length }}</span>
       </button>
       <span class="rule" aria-hidden="true" />
       <button
@@ -87,6 +105,24 @@ const selection = useSelection();
 </template>
 
 <style scoped>
+.notes {
+  display: flex;
+  align-items: center;
+  gap: 3px;
+  height: 30px;
+  padding: 0 7px;
+  border: 1px solid transparent;
+  border-radius: 99px;
+  background: none;
+  color: var(--ink-2);
+  font: 600 12.5px var(--mono);
+  cursor: pointer;
+}
+.notes:hover,
+.notes.on {
+  background: var(--look-pale);
+  color: var(--ink);
+}
 .top {
   display: grid;
   grid-template-columns: minmax(0, auto) minmax(max-content, 1fr) max-content;
