@@ -134,7 +134,7 @@ def main() -> None:
                 print(f"opening {name}: {min(times):.0f} ms (first {times[0]:.0f})", flush=True)
                 w = Workspace(page, server.address)
                 top = (
-                    w.page.get_by_role("listbox", name="Objects, the foremost first")
+                    w.page.get_by_role("tree", name="Objects, the foremost first")
                     .get_by_role("treeitem")
                     .evaluate_all("all => all.map((one) => one.ariaLabel)")
                 )

@@ -10,11 +10,15 @@ import pytest
 from PIL import Image
 
 from tests.motion.scenes import EXAMPLE, channel, scene, shape
+from vine_swing.formats.apng import write_apng
 from vine_swing.formats.export import Cancelled
 from vine_swing.formats.flipbook import write_flipbook
 from vine_swing.formats.gif import write_gif
 from vine_swing.formats.mp4 import write_mp4
+from vine_swing.formats.straight import straight
 from vine_swing.formats.table import write_csv
+from vine_swing.formats.webm import write_webm
+from vine_swing.formats.webp import write_webp
 from vine_swing.motion import MotionError, bake
 from vine_swing.motion.scene.scene_file import from_data
 from vine_swing.picture.paint import Painter
@@ -52,6 +56,53 @@ def test_films_have_their_size_pace_and_every_frame(tmp_path, write, size, fps):
         assert np.abs(got - painter.frame(n)[..., :3]).mean() < 4, f"frame {n} shows what was painted"
 
 
+SEE_THROUGH = [(write_webm, 6), (write_apng, 1), (write_webp, 6)]
+
+
+@pytest.mark.parametrize(("write", "off"), SEE_THROUGH)
+@pytest.mark.parametrize(("size", "fps", "background"), [((96, 54), 24, "#CFE6D8"), ((64, 48), 12.5, "#00000000"), ((80, 60), 30, "#CFE6D880")])
+def test_films_that_can_be_seen_through(tmp_path, write, off, size, fps, background):
+    """Size, frames, pace and every pixel's alpha, read back by FFmpeg; colours where there are any."""
+    baked = bake(rolling(size, fps).but(background=background))
+    path, told = tmp_path / f"film.{write.__name__.removeprefix('write_')}", []
+    write(baked, path, progress=lambda done: told.append(done) or True)
+    assert told == list(range(1, 13))
+    pictures, seconds = decoded(path)
+    assert len(pictures) == 12
+    np.testing.assert_allclose(np.diff(seconds), 1 / fps, atol=0.006)
+    painter = Painter(baked)
+    for n in (0, 6, 11):
+        wanted, got = straight(painter.frame(n)).astype(int), pictures[n].astype(int)
+        assert got.shape == wanted.shape
+        assert np.abs(got[..., 3] - wanted[..., 3]).mean() < off, "alpha"
+        seen = wanted[..., 3] > 200
+        if seen.any():
+            assert np.abs(got - wanted)[seen][:, :3].mean() < off + 3, "colours"
+
+
+def decoded(path):
+    """The pictures of a film with alpha, and when each is shown, s."""
+    if path.suffix == ".webm":
+        # The decoder that knows of the second picture beside each has to be asked for.
+        with av.open(str(path)) as film:
+            stream = film.streams.video[0]
+            decoder = av.CodecContext.create("libvpx-vp9", "r")
+            decoder.extradata = stream.codec_context.extradata
+            frames = [frame for packet in film.demux(stream) for frame in decoder.decode(packet)]
+            seconds = [float(frame.pts * stream.time_base) for frame in frames]
+        assert {name.lower(): value for name, value in stream.metadata.items()}["alpha_mode"] == "1"
+        return [frame.to_ndarray(format="rgba") for frame in frames], seconds
+    with Image.open(path) as film:
+        pictures, at, seconds = [], 0.0, []
+        for n in range(film.n_frames):
+            film.seek(n)
+            pictures.append(np.asarray(film.convert("RGBA")))
+            seconds.append(at)
+            at += film.info["duration"] / 1000
+        assert film.info.get("loop", 0) == 0
+    return pictures, seconds
+
+
 def test_a_flipbook_has_every_picture_see_through_and_the_same_twice(tmp_path):
     one = bake(rolling((96, 54)))
     for name in ("a", "b"):
@@ -69,7 +120,7 @@ def test_a_flipbook_has_every_picture_see_through_and_the_same_twice(tmp_path):
     assert pictures[0][27, 80, 3] == 0
 
 
-@pytest.mark.parametrize("write", [write_mp4, write_gif, write_flipbook])
+@pytest.mark.parametrize("write", [write_mp4, write_gif, write_flipbook, write_webm, write_apng, write_webp])
 def test_stopping_stops_at_once(tmp_path, write):
     told = []
     with pytest.raises(Cancelled):

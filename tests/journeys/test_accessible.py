@@ -227,6 +227,20 @@ def test_fingers_move_a_thing_and_two_of_them_the_picture(browser: Browser, serv
     assert w.canvas()["width"] > 1.5 * before["width"]
     page.keyboard.press("5")
     assert w.canvas()["width"] == pytest.approx(before["width"], abs=1)
+    # A leaf on the time sheet slides under a finger.
+    page.keyboard.press("m")
+    w.item("Mango").click()
+    w.row("Travel").get_by_role("button").last.click()
+    w.saved()
+    leaf = w.leaf("Mango", "Travel", 0).bounding_box()
+    x, y = leaf["x"] + leaf["width"] / 2, leaf["y"] + leaf["height"] / 2
+    fingers("Start", (x, y))
+    for step in range(1, 9):
+        fingers("Move", (x + 12 * step, y))
+    fingers("End")
+    w.saved()
+    assert w.keys("Mango", "x")[0][0] > 4
+    page.locator(".stage").focus()
     # Held Z, a drag moves the picture about and picks nothing.
     page.keyboard.down("z")
     w.drag_in_picture((900, 600), (1000, 600))

@@ -49,9 +49,30 @@ def _write_flipbook(baked: Baked, path: Path, *, progress: Progress = always, sc
     write_flipbook(baked, path, progress=progress, scale=scale)
 
 
+def _write_webm(baked: Baked, path: Path, *, progress: Progress = always, scale: float = 1.0) -> None:
+    from vine_swing.formats.webm import write_webm
+
+    write_webm(baked, path, progress=progress, scale=scale)
+
+
+def _write_apng(baked: Baked, path: Path, *, progress: Progress = always, scale: float = 1.0) -> None:
+    from vine_swing.formats.apng import write_apng
+
+    write_apng(baked, path, progress=progress, scale=scale)
+
+
+def _write_webp(baked: Baked, path: Path, *, progress: Progress = always, scale: float = 1.0) -> None:
+    from vine_swing.formats.webp import write_webp
+
+    write_webp(baked, path, progress=progress, scale=scale)
+
+
 _ALL = [
     ExportFormat("mp4", "MP4 video", "mp4", "video/mp4", "H.264: plays anywhere, and can be cut with other film.", _write_mp4, opaque=True),
     ExportFormat("gif", "GIF", "gif", "image/gif", "Loops by itself in messages and on pages; 256 colours.", _write_gif),
+    ExportFormat("webm", "WebM video", "webm", "video/webm", "VP9: for pages; see-through where the background is.", _write_webm),
+    ExportFormat("apng", "Animated PNG", "apng", "image/apng", "Every colour, see-through; loops by itself on pages.", _write_apng),
+    ExportFormat("webp", "Animated WebP", "webp", "image/webp", "Small, see-through; loops by itself on pages.", _write_webp),
     ExportFormat("flipbook", "Flipbook", "zip", "application/zip", "A see-through PNG picture a frame, in one ZIP file.", _write_flipbook),
 ]
 EXPORTS: dict[str, ExportFormat] = {one.name: one for one in _ALL}

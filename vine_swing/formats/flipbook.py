@@ -5,9 +5,9 @@ from fractions import Fraction
 from pathlib import Path
 
 import av
-import numpy as np
 
 from vine_swing.formats.export import Cancelled, Pixels, Progress, painted
+from vine_swing.formats.straight import straight
 from vine_swing.motion.baking.baked import Baked
 from vine_swing.picture.blur import painter_of
 
@@ -31,12 +31,9 @@ def write_flipbook(baked: Baked, path: Path, *, progress: Progress = lambda done
 def _png(pixels: Pixels) -> bytes:
     """One picture: PNG keeps colours as they are, where painting has them multiplied by how much they cover."""
     height, width, _ = pixels.shape
-    cover = pixels[..., 3:].astype(np.uint16)
-    straight = np.where(cover > 0, (pixels.astype(np.uint16) * 255 + cover // 2) // np.maximum(cover, 1), 0)
-    straight[..., 3:] = cover
     encoder = av.CodecContext.create("png", "w")
     assert isinstance(encoder, av.VideoCodecContext)
     encoder.width, encoder.height, encoder.pix_fmt, encoder.time_base = width, height, "rgba", Fraction(1, 1)
-    frame = av.VideoFrame.from_ndarray(np.ascontiguousarray(straight.astype(np.uint8)), format="rgba")
+    frame = av.VideoFrame.from_ndarray(straight(pixels), format="rgba")
     frame.pts = 0
     return b"".join(bytes(packet) for packet in [*encoder.encode(frame), *encoder.encode(None)])

@@ -61,6 +61,13 @@ def _rule(kind: str, channels: Any, **settings: Any) -> SceneData:
     return {"id": "rule", "kind": kind, "channels": channels, "settings": settings}
 
 
+_SQUASH = {"id": "soft", "kind": "squash-stretch", "channels": ["stretch", "stretch.angle"], "settings": {}}
+
+
+def _bounce() -> SceneData:
+    return {"id": "bounce", "kind": "bounce", "channels": ["y"], "settings": {"floor": 270, "fall": 10, "keep": 0.5}}
+
+
 def _shown(last: int) -> SceneData:
     return keys((0, 0), (4, 1), (last, 1), (last + 4, 0))
 

@@ -1,4 +1,4 @@
-"""A hard stop from full speed, with nothing that takes the blow."""
+"""A hard stop from full speed, or a contact of something soft, with nothing that takes the blow."""
 
 from collections.abc import Iterator
 
@@ -11,15 +11,23 @@ from vine_swing.motion.scene.objects import SceneObject
 
 #: How fast it must arrive: a share of the diagonal in a frame of film, and so many times the mean speed of its last stretch.
 _FAST, _RISING = 0.012, 1.4
+#: What keeps this share of its height at a bounce is no stone.
+_SPRINGY = 0.3
 _SOFT = ("squash-stretch", "bounce", "spring", "smooth", "overshoot", "steps", "follow", "limit")
 
 
 def find(sight: Sight, thing: SceneObject) -> Iterator[Note]:
-    """A fall that gathers speed to its last key, and is still in the next frame. What squashes, bounces or swings on is not stopped hard."""
-    if not (thing.is_keyed("x") or thing.is_keyed("y")) or sight.rules_on(thing, *_SOFT):
-        return
+    """Stops and contacts that nothing gives way to."""
     if any(name in ("scale.x", "scale.y", "stretch", "rotation") for name, _ in keyed(thing)):
         # Somebody has seen to it by hand.
+        return
+    yield from _stops(sight, thing)
+    yield from _contacts(sight, thing)
+
+
+def _stops(sight: Sight, thing: SceneObject) -> Iterator[Note]:
+    """A fall that gathers speed to its last key, and is still in the next frame. What squashes, bounces or swings on is not stopped hard."""
+    if not (thing.is_keyed("x") or thing.is_keyed("y")) or sight.rules_on(thing, *_SOFT):
         return
     for name, channel in keyed(thing):
         if name not in ("x", "y") or len(channel.keys) < 2 or goes_on(channel):
@@ -33,12 +41,26 @@ def find(sight: Sight, thing: SceneObject) -> Iterator[Note]:
         mean = abs(last.number - before.number) / (last.frame - before.frame) * step
         after = abs(values[at + step] - values[at])
         if arriving > max(_FAST * sight.diagonal, _RISING * mean) and after < 0.05 * arriving and sight.seen(thing)[at]:
-            used = {rule.id for rule in thing.rules}
-            rule_id = next(f"soft-{n}" for n in range(1, 1000) if f"soft-{n}" not in used)
-            rule = Rule(id=rule_id, kind="squash-stretch", channels=("stretch", "stretch.angle"))
-            mend = Mend("Let it squash", (AddRule(edit="add-rule", object=thing.id, rule=rule),))
             text = f"{thing.name} comes to frame {at} at full speed and is still in the next: nothing takes the blow."
-            yield Note("hard-stop", thing.id, name, (float(before.frame), float(last.frame)), text, 0.5, 0.5, (mend,))
+            yield Note("hard-stop", thing.id, name, (float(before.frame), float(last.frame)), text, 0.5, 0.5, (_squash(thing),))
+
+
+def _contacts(sight: Sight, thing: SceneObject) -> Iterator[Note]:
+    """A bounce that keeps so much of its height that it must be soft, without any squash where it lands."""
+    bounces = [rule for rule in sight.rules_on(thing, "bounce") if (rule.plain("keep") or 0.0) >= _SPRINGY]
+    if not bounces or sight.rules_on(thing, "squash-stretch") or not sight.seen(thing).any() or thing.parent is not None:
+        return
+    contacts = [float(frame) for frame in sight.baked.reader.contacts(thing.id) if 0 <= frame < sight.length]
+    if len(contacts) >= 2:
+        text = f"{thing.name} bounces {len(contacts)} times as something soft does, and keeps its shape at every contact."
+        yield Note("hard-stop", thing.id, "y", (contacts[0], contacts[-1]), text, 0.45, 0.5, (_squash(thing),))
+
+
+def _squash(thing: SceneObject) -> Mend:
+    used = {rule.id for rule in thing.rules}
+    rule_id = next(f"soft-{n}" for n in range(1, 1000) if f"soft-{n}" not in used)
+    rule = Rule(id=rule_id, kind="squash-stretch", channels=("stretch", "stretch.angle"))
+    return Mend("Let it squash", (AddRule(edit="add-rule", object=thing.id, rule=rule),))
 
 
 KIND = NoteKind(

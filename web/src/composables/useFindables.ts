@@ -79,15 +79,16 @@ export function useFindables(shortcuts: readonly Shortcut[], open: (what: "setti
     return [...rows, ...settings];
   });
   const commands = computed(() =>
-    shortcuts
-      .filter((one) => one.keys.length === 1)
-      .map((one): Found => ({
-        id: `command ${one.says}`,
-        name: one.says,
+    shortcuts.flatMap((one) =>
+      one.keys.map((key): Found => ({
+        id: `command ${one.says} ${key}`,
+        // Of keys that do the same to either side, each is told by itself.
+        name: one.keys.length > 1 ? `${one.says}: ${keyWords(key).join(" ")}` : one.says,
         kind: one.group.toLowerCase(),
-        keys: keyWords(one.keys[0]!),
-        run: () => one.run(one.keys[0]!),
+        keys: keyWords(key),
+        run: () => one.run(key),
       })),
+    ),
   );
   const settings = SETTINGS.map(([name, where]): Found => ({
     id: `scene ${name}`,

@@ -53,8 +53,9 @@ export function useLeafActions() {
     if (scope === "scene") return scene.objects.flatMap(allKeysOf);
     if (scope === "frame")
       return scene.objects.flatMap((thing) => keysAt(thing, keyedNames(thing), new Set([playback.frame])));
-    if (!selection.thing) return [];
-    return scope === "object" ? allKeysOf(selection.thing) : keysAt(selection.thing, rowChannels.value, null);
+    // Of all that are picked together.
+    const things = selection.thing ? [selection.thing, ...selection.others] : [];
+    return things.flatMap((thing) => (scope === "object" ? allKeysOf(thing) : keysAt(thing, rowChannels.value, null)));
   }
   const pickAll = (scope: Scope = "row"): void => picks.set(within(scope));
 

@@ -111,6 +111,9 @@ onMounted(load);
       <RouterLink to="/principles" class="plain" title="The classic twelve, each with a live example"
         >Principles</RouterLink
       >
+      <RouterLink to="/notes" class="plain" title="What could be better about a motion, each fault beside its mend"
+        >Notes</RouterLink
+      >
       <button class="plain" title="Open a scene file; you can also drop one here, or pictures" @click="input?.click()">
         <VineIcon name="file" /> Open a scene file
       </button>

@@ -6,8 +6,10 @@ import { computed, ref, watch } from "vue";
 import { api, ServiceError } from "@/api/client";
 import type { ExportState } from "@/api/types";
 import ColourField from "@/components/values/ColourField.vue";
+import FindField from "@/components/common/FindField.vue";
 import NumberField from "@/components/common/NumberField.vue";
 import { useFigure } from "@/composables/useFigure";
+import { narrowed } from "@/geometry/finding";
 import { rgbaOf } from "@/geometry/colour";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
@@ -19,6 +21,9 @@ const vocabulary = useVocabulary();
 const playback = usePlayback();
 const figure = useFigure();
 const format = ref("mp4");
+/** The formats that are left while something is typed. */
+const typed = ref("");
+const formats = computed(() => narrowed(vocabulary.words?.formats ?? [], typed.value));
 const scale = ref(1);
 const [first, last] = [ref(0), ref(0)];
 /** One cycle of the picked figure that walks on the spot, in whole frames; null where there is none. */
@@ -106,15 +111,12 @@ async function closed(): Promise<void> {
 </script>
 
 <template>
-  <ElDialog v-model="open" title="Export" width="440" @close="closed">
-    <fieldset :disabled="running">
+  <ElDialog v-model="open" title="Export" width="640" top="8vh" @close="closed">
+    <fieldset :disabled="running" class="formats">
       <legend>Format</legend>
-      <label
-        v-for="one in vocabulary.words?.formats ?? []"
-        :key="one.name"
-        class="choice"
-        :class="{ on: format === one.name }"
-      >
+      <FindField v-model="typed" label="Find a format" class="find" @take="formats[0] && (format = formats[0].name)" />
+      <p v-if="!formats.length">Nothing is called so. Try fewer letters.</p>
+      <label v-for="one in formats" :key="one.name" class="choice" :class="{ on: format === one.name }">
         <input v-model="format" type="radio" name="format" :value="one.name" /> <strong>{{ one.label }}</strong><span>{{
           one.about
         }}</span>
@@ -191,6 +193,18 @@ async function closed(): Promise<void> {
 </template>
 
 <style scoped>
+.formats {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 6px 10px;
+}
+.formats .find,
+.formats p {
+  grid-column: 1 / -1;
+}
+.formats .choice {
+  margin: 0;
+}
 fieldset {
   border: 0;
   padding: 0;

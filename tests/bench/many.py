@@ -1,0 +1,64 @@
+"""Many objects in the page: 1,000 lines scrolled, and 200 things picked, moved and keyed at once. Run with `python -m tests.bench.many`."""
+
+import tempfile
+import time
+from pathlib import Path
+
+from playwright.sync_api import Page, expect, sync_playwright
+
+from tests.bench.page import PLAYED, moving
+from tests.journeys.conftest import CHROMIUM, FLAGS
+from tests.journeys.scenes import opened
+from tests.journeys.servers import Server
+
+
+def scrolled(page: Page) -> float:
+    """Pictures a second while the troupe is scrolled by a wheel all the time."""
+    box = page.get_by_role("tree", name="Objects, the foremost first").bounding_box()
+    assert box is not None
+    page.mouse.move(box["x"] + 40, box["y"] + 40)
+    page.evaluate(f"window.__played = ({PLAYED})(2)")
+    for n in range(60):
+        page.mouse.wheel(0, 400 if n < 40 else -400)
+        page.wait_for_timeout(30)
+    told = page.evaluate("window.__played")
+    return float(told["frames"]) / 2
+
+
+def timed(page: Page, key: str, kind: str) -> float:
+    """Milliseconds that the service takes over what a key asks for, in the page: until its answer is there."""
+    begun = time.perf_counter()
+    with page.expect_response(lambda answer: answer.url.endswith(kind)) as answer:
+        page.keyboard.press(key)
+    answer.value.finished()
+    return (time.perf_counter() - begun) * 1000
+
+
+def main() -> None:
+    """Measure and print."""
+    with tempfile.TemporaryDirectory() as folder, sync_playwright() as playwright:
+        server = Server(Path(folder) / "data")
+        chromium = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
+        page = chromium.new_page(viewport={"width": 1280, "height": 800})
+        try:
+            opened(page, server.address, length=120, objects=moving(1000), name="Moths")
+            print(f"scrolling the troupe of 1,000 objects: {scrolled(page):.0f} frames/s")
+            w = opened(page, server.address, length=120, objects=moving(200), name="Moths")
+            begun = time.perf_counter()
+            page.keyboard.press("Control+Alt+a")
+            expect(page.get_by_role("heading", name="200 objects at frame 0")).to_be_visible()
+            print(f"picking 200 objects: {(time.perf_counter() - begun) * 1000:.0f} ms")
+            page.locator(".stage").focus()
+            w.go_to("7")
+            page.locator(".stage").focus()
+            moves = [timed(page, "ArrowRight", "/edits") for _ in range(5)]
+            print(f"moving them: {min(moves):.0f} ms (mean {sum(moves) / 5:.0f})")
+            keys = [timed(page, "k", "/edits") for _ in range(4)]
+            print(f"keying them: {min(keys):.0f} ms (mean {sum(keys) / 4:.0f})")
+        finally:
+            chromium.close()
+            server.stop(9)
+
+
+if __name__ == "__main__":
+    main()
