@@ -16,6 +16,9 @@ import pytest
 
 from tests.motion.scenes import EXAMPLE
 from vine_swing.cli import main
+from vine_swing.faults import faults
+from vine_swing.motion import dump
+from vine_swing.motion.scene.scene_file import to_data
 
 
 @pytest.fixture
@@ -140,3 +143,31 @@ def test_the_real_command_serves_says_where_and_refuses_a_port_in_use(tmp_path):
         server.send_signal(signal.SIGINT)
         server.wait(20)
         server.stdout.close()
+
+
+def test_notes_are_listed_and_the_exit_status_says_whether_there_are_any(tmp_path, capsys):
+    for which, status in (("fault", 1), ("sound", 0)):
+        path = tmp_path / f"{which}.json"
+        path.write_text(dump(getattr(faults()["seam"], which)), encoding="utf-8")
+        assert main(["notes", str(path), "--json"]) == status
+        told = json.loads(capsys.readouterr().out)
+        assert len(told) == status
+        assert main(["notes", str(path)]) == status
+        said = capsys.readouterr().out
+        if which == "fault":
+            (note,) = told
+            assert list(note) == ["kind", "object", "channel", "frames", "text", "sure"]
+            assert (note["kind"], note["object"], note["channel"], note["frames"]) == ("seam", "Leaf", "rotation", [0, 24])
+            assert said == f"seam: {note['text']}\n"
+        else:
+            assert "nothing to remark" in said
+
+
+def test_notes_on_scenes_inside_say_where(tmp_path, capsys):
+    inner = to_data(faults()["seam"].fault)
+    part = {name: inner[name] for name in ("name", "objects", "length", "size")} | {"id": "inner"}
+    outer = {"length": 48, "insets": [part], "objects": [{"id": "raft", "name": "Raft", "kind": "inset", "inset": {"scene": "inner"}}]}
+    path = tmp_path / "outer.json"
+    path.write_text(json.dumps({"format": "vine-swing-scene", "version": 1} | outer), encoding="utf-8")
+    assert main(["notes", str(path), "--json"]) == 1
+    assert [note["inside"] for note in json.loads(capsys.readouterr().out)] == ["Fault"]

@@ -27,7 +27,7 @@ def find(sight: Sight, thing: SceneObject) -> Iterator[Note]:
     """Where a foot is down, its place in the scene should not change; on a treadmill it should in the figure's own speed, and is left alone."""
     figure = thing.skeleton
     gait = next((rule for rule in thing.rules if rule.on and rule.kind == "gait"), None)
-    walk = sight.baked.reader.walk(thing.id) if figure is not None and gait is not None else None
+    walk = sight.reader.walk(thing.id) if figure is not None and gait is not None else None
     if figure is None or gait is None or walk is None or walk.given.treadmill is not None:
         return
     one = sight.one(thing)

@@ -50,7 +50,7 @@ def _contacts(sight: Sight, thing: SceneObject) -> Iterator[Note]:
     bounces = [rule for rule in sight.rules_on(thing, "bounce") if (rule.plain("keep") or 0.0) >= _SPRINGY]
     if not bounces or sight.rules_on(thing, "squash-stretch") or not sight.seen(thing).any() or thing.parent is not None:
         return
-    contacts = [float(frame) for frame in sight.baked.reader.contacts(thing.id) if 0 <= frame < sight.length]
+    contacts = [float(frame) for frame in sight.reader.contacts(thing.id) if 0 <= frame < sight.length]
     if len(contacts) >= 2:
         text = f"{thing.name} bounces {len(contacts)} times as something soft does, and keeps its shape at every contact."
         yield Note("hard-stop", thing.id, "y", (contacts[0], contacts[-1]), text, 0.45, 0.5, (_squash(thing),))

@@ -33,7 +33,7 @@ def find(sight: Sight, thing: SceneObject) -> Iterator[Note]:
         if len(rules) == 1 and _changed(sight, thing, name):
             worked.add(rules[0])
             continue
-        steps = explain(sight.scene, thing.id, name, reader=sight.baked.reader)
+        steps = explain(sight.scene, thing.id, name, reader=sight.reader)
         for before, step in pairwise(steps):
             if step.rule is None or step.rule not in idle:
                 continue

@@ -8,6 +8,7 @@ from numpy.typing import NDArray
 
 from vine_swing.motion.baking.baked import Baked
 from vine_swing.motion.baking.placing import BakedObject
+from vine_swing.motion.baking.reading import Reader
 from vine_swing.motion.baking.surroundings import own_outline
 from vine_swing.motion.basics import matrix
 from vine_swing.motion.rules.rule import Rule
@@ -37,6 +38,11 @@ class Sight:
     def length(self) -> int:
         """How many frames it shows."""
         return self.scene.length
+
+    @cached_property
+    def reader(self) -> Reader:
+        """What reads channels that the bake does not hold. Its own: that of the bake may belong to a request whose time is over."""
+        return Reader(self.scene, self.baked.frames)
 
     @cached_property
     def step(self) -> int:
