@@ -3,6 +3,7 @@
 import csv
 import io
 import zipfile
+from functools import partial
 
 import av
 import numpy as np
@@ -10,15 +11,16 @@ import pytest
 from PIL import Image
 
 from tests.motion.scenes import EXAMPLE, channel, scene, shape
-from vine_swing.formats.apng import write_apng
+from vine_swing.formats.apng import APNG
 from vine_swing.formats.export import Cancelled
+from vine_swing.formats.film import write_film
 from vine_swing.formats.flipbook import write_flipbook
 from vine_swing.formats.gif import write_gif
 from vine_swing.formats.mp4 import write_mp4
 from vine_swing.formats.straight import straight
 from vine_swing.formats.table import write_csv
-from vine_swing.formats.webm import write_webm
-from vine_swing.formats.webp import write_webp
+from vine_swing.formats.webm import WEBM
+from vine_swing.formats.webp import WEBP
 from vine_swing.motion import MotionError, bake
 from vine_swing.motion.scene.scene_file import from_data
 from vine_swing.picture.paint import Painter
@@ -56,16 +58,16 @@ def test_films_have_their_size_pace_and_every_frame(tmp_path, write, size, fps):
         assert np.abs(got - painter.frame(n)[..., :3]).mean() < 4, f"frame {n} shows what was painted"
 
 
-SEE_THROUGH = [(write_webm, 6), (write_apng, 1), (write_webp, 6)]
+SEE_THROUGH = [(WEBM, 6), (APNG, 1), (WEBP, 6)]
 
 
-@pytest.mark.parametrize(("write", "off"), SEE_THROUGH)
+@pytest.mark.parametrize(("film", "off"), SEE_THROUGH, ids=["webm", "apng", "webp"])
 @pytest.mark.parametrize(("size", "fps", "background"), [((96, 54), 24, "#CFE6D8"), ((64, 48), 12.5, "#00000000"), ((80, 60), 30, "#CFE6D880")])
-def test_films_that_can_be_seen_through(tmp_path, write, off, size, fps, background):
+def test_films_that_can_be_seen_through(tmp_path, film, off, size, fps, background):
     """Size, frames, pace and every pixel's alpha, read back by FFmpeg; colours where there are any."""
     baked = bake(rolling(size, fps).but(background=background))
-    path, told = tmp_path / f"film.{write.__name__.removeprefix('write_')}", []
-    write(baked, path, progress=lambda done: told.append(done) or True)
+    path, told = tmp_path / f"film.{film.container}", []
+    write_film(film, baked, path, progress=lambda done: told.append(done) or True)
     assert told == list(range(1, 13))
     pictures, seconds = decoded(path)
     assert len(pictures) == 12
@@ -120,7 +122,9 @@ def test_a_flipbook_has_every_picture_see_through_and_the_same_twice(tmp_path):
     assert pictures[0][27, 80, 3] == 0
 
 
-@pytest.mark.parametrize("write", [write_mp4, write_gif, write_flipbook, write_webm, write_apng, write_webp])
+@pytest.mark.parametrize(
+    "write", [write_mp4, write_gif, write_flipbook, partial(write_film, WEBM), partial(write_film, APNG), partial(write_film, WEBP)]
+)
 def test_stopping_stops_at_once(tmp_path, write):
     told = []
     with pytest.raises(Cancelled):

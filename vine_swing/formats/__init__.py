@@ -50,21 +50,24 @@ def _write_flipbook(baked: Baked, path: Path, *, progress: Progress = always, sc
 
 
 def _write_webm(baked: Baked, path: Path, *, progress: Progress = always, scale: float = 1.0) -> None:
-    from vine_swing.formats.webm import write_webm
+    from vine_swing.formats.film import write_film
+    from vine_swing.formats.webm import WEBM
 
-    write_webm(baked, path, progress=progress, scale=scale)
+    write_film(WEBM, baked, path, progress=progress, scale=scale)
 
 
 def _write_apng(baked: Baked, path: Path, *, progress: Progress = always, scale: float = 1.0) -> None:
-    from vine_swing.formats.apng import write_apng
+    from vine_swing.formats.apng import APNG
+    from vine_swing.formats.film import write_film
 
-    write_apng(baked, path, progress=progress, scale=scale)
+    write_film(APNG, baked, path, progress=progress, scale=scale)
 
 
 def _write_webp(baked: Baked, path: Path, *, progress: Progress = always, scale: float = 1.0) -> None:
-    from vine_swing.formats.webp import write_webp
+    from vine_swing.formats.film import write_film
+    from vine_swing.formats.webp import WEBP
 
-    write_webp(baked, path, progress=progress, scale=scale)
+    write_film(WEBP, baked, path, progress=progress, scale=scale)
 
 
 _ALL = [

@@ -48,7 +48,7 @@ function bracket(at: Point, index: number): string {
 </script>
 
 <template>
-  <g>
+  <g class="picture-handles">
     <polygon v-if="outline" class="box" :points="outline" />
     <template v-if="selection.tool === 'pick'">
       <circle class="ring" :cx="pivot.x" :cy="pivot.y" :r="ring" />
@@ -112,17 +112,6 @@ function bracket(at: Point, index: number): string {
   stroke: #6b4a8266;
   stroke-width: 1.5;
 }
-.knob {
-  fill: var(--turn);
-  stroke: var(--paper);
-  stroke-width: 1.5;
-}
-.grab {
-  fill: none;
-  stroke: none;
-  pointer-events: all;
-  cursor: move;
-}
 .grab.turn {
   stroke: #0000;
   stroke-width: 13;
@@ -131,15 +120,6 @@ function bracket(at: Point, index: number): string {
 }
 .grab.corner {
   cursor: nwse-resize;
-}
-.pivot .disc {
-  fill: var(--paper);
-  stroke: var(--ink);
-  stroke-width: 1.6;
-}
-.pivot path {
-  stroke: var(--ink);
-  stroke-width: 1.4;
 }
 .pivot.tool .disc {
   fill: var(--turn-pale);

@@ -77,7 +77,7 @@ const said = computed(() => {
 </script>
 
 <template>
-  <g data-testid="picked-together">
+  <g class="picture-handles" data-testid="picked-together">
     <polygon v-for="one in outlines" :key="one.id" class="one" :class="{ locked: one.locked }" :points="one.points" />
     <rect v-if="drawn" class="drawn" v-bind="drawn" />
     <g v-if="handled && pivot">
@@ -159,31 +159,11 @@ const said = computed(() => {
   stroke: #6b4a8288;
   stroke-width: 1.5;
 }
-.knob {
-  fill: var(--turn);
-  stroke: var(--paper);
-  stroke-width: 1.5;
-}
-.grab {
-  fill: none;
-  stroke: none;
-  pointer-events: all;
-  cursor: move;
-}
 .grab.turn {
   cursor: grab;
 }
 .grab.size {
   cursor: nwse-resize;
-}
-.pivot .disc {
-  fill: var(--paper);
-  stroke: var(--ink);
-  stroke-width: 1.6;
-}
-.pivot path {
-  stroke: var(--ink);
-  stroke-width: 1.4;
 }
 .placed .disc {
   fill: var(--turn-pale);

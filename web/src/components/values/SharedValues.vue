@@ -38,7 +38,7 @@ const leafHint = (row: SharedRow): string =>
   <div
     v-for="row in rows"
     :key="row.row.name"
-    class="row"
+    class="row value-row"
     :class="[row.row.family, { picked: selection.row?.name === row.row.name }]"
     @pointerdown="selection.pickRow(row.row.name, null, true)"
     @focusin="selection.pickRow(row.row.name, null, true)"
@@ -78,49 +78,9 @@ const leafHint = (row: SharedRow): string =>
 </template>
 
 <style scoped>
-.row {
-  display: flex;
-  align-items: center;
-  gap: 8px;
-  padding: 2px 8px 2px 14px;
-  min-height: 32px;
-}
-.picked.travel {
-  background: var(--travel-pale);
-}
-.picked.turn {
-  background: var(--turn-pale);
-}
-.picked.size {
-  background: var(--size-pale);
-}
-.picked.look {
-  background: var(--look-pale);
-}
 .label {
   width: 72px;
   flex: none;
-}
-.fields {
-  display: flex;
-  gap: 5px;
-  flex: 1;
-  min-width: 0;
-}
-.key {
-  border: 0;
-  background: none;
-  width: 28px;
-  height: 28px;
-  display: grid;
-  place-items: center;
-  border-radius: 50%;
-  cursor: pointer;
-  flex: none;
-  padding: 0;
-}
-.key:hover {
-  background: var(--paper-3);
 }
 .nothing {
   padding: 0 14px;

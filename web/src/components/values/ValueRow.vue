@@ -95,7 +95,7 @@ const change = (name: string, value: number | string): void => void changing.mak
 
 <template>
   <div
-    class="row"
+    class="row value-row"
     :class="[row.family, { picked: selection.row?.name === row.name }]"
     @pointerdown="selection.pickRow(row.name)"
     @focusin="selection.pickRow(row.name)"
@@ -158,25 +158,6 @@ const change = (name: string, value: number | string): void => void changing.mak
 </template>
 
 <style scoped>
-.row {
-  display: flex;
-  align-items: center;
-  gap: 8px;
-  padding: 2px 8px 2px 14px;
-  min-height: 32px;
-}
-.row.picked.travel {
-  background: var(--travel-pale);
-}
-.row.picked.turn {
-  background: var(--turn-pale);
-}
-.row.picked.size {
-  background: var(--size-pale);
-}
-.row.picked.look {
-  background: var(--look-pale);
-}
 .dot {
   width: 8px;
   height: 8px;
@@ -205,26 +186,5 @@ const change = (name: string, value: number | string): void => void changing.mak
 .label {
   width: 64px;
   flex: none;
-}
-.fields {
-  display: flex;
-  gap: 5px;
-  flex: 1;
-  min-width: 0;
-}
-.key {
-  border: 0;
-  background: none;
-  width: 28px;
-  height: 28px;
-  display: grid;
-  place-items: center;
-  border-radius: 50%;
-  cursor: pointer;
-  flex: none;
-  padding: 0;
-}
-.key:hover {
-  background: var(--paper-3);
 }
 </style>
