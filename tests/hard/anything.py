@@ -35,7 +35,7 @@ PATHS = ["M 0 0 L 40 0 L 20 30 Z", "M0 0 C 10 40 50 40 60 0", "m 5 5 a 20 10 0 1
 ONE_PIXEL = [png((n * 80, 120, 60)) for n in range(3)]
 #: Edits of one point of an outline.
 #: Edits that name several objects.
-OF_SEVERAL = ("transform-objects", "order-objects", "change-values", "lock-objects", "tag-objects")
+OF_SEVERAL = ("key-objects", "transform-objects", "order-objects", "change-values", "lock-objects", "tag-objects")
 OF_POINTS = ("set-point-handle", "add-point", "cut-outline", "join-ends", "first-point")
 IDS = ["a", "b", "c", "d", "fig", "gone"]
 #: What no field takes, whatever it is.

@@ -176,3 +176,22 @@ def test_marks_are_kept_in_files_and_change_no_motion():
     assert from_data(to_data(after)) == after
     assert [(thing.locked, thing.tag) for thing in after.objects] == [(True, None), (True, "#3D8B5F")]
     assert edited(edited(after, edit="lock-objects", objects=["a", "b"], locked=False), edit="tag-objects", objects=["b"], tag=None) == one
+
+
+def test_keying_several_is_keying_each_and_a_path_is_keyed_for_its_places():
+    path = {"keys": [{"frame": 0, "value": [0, 0], "ease": "linear"}, {"frame": 10, "value": [100, 40]}]}
+    moving = shape("moving", x=channel((0, 0, "linear"), (10, 50)).model_dump(by_alias=True), y=7)
+    one = scene(shape("a") | {"channels": {"path": path}}, moving, {"id": "g", "name": "G", "kind": "group"}, length=24)
+    after = edited(one, edit="key-objects", objects=["a", "moving", "g"], channels=["path", "x", "y", "width"], frame=5.0)
+    assert [key.frame for key in after.by_id["a"].channels["path"].keys] == [0, 5, 10]
+    assert not after.by_id["a"].is_keyed("x")
+    assert [(key.frame, key.value) for key in after.by_id["moving"].channels["x"].keys] == [(0, 0), (5, 25), (10, 50)]
+    assert [(key.frame, key.value) for key in after.by_id["moving"].channels["y"].keys] == [(5, 7)]
+    assert "width" not in after.by_id["g"].channels
+    by_one = one
+    for object_id in ("moving", "g"):
+        for name in ("x", "y", "width"):
+            if name in one.by_id[object_id].specs:
+                by_one = edited(by_one, edit="set-key", object=object_id, channel=name, frame=5.0)
+    assert all(after.by_id[i] == by_one.by_id[i] for i in ("moving", "g"))
+    np.testing.assert_allclose(bake(after)["A", "x"], bake(one)["A", "x"], atol=1e-9)

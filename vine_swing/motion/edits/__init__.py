@@ -57,7 +57,7 @@ from vine_swing.motion.edits.ready_looks import FogByDistance, GroundShadow
 from vine_swing.motion.edits.rules import AddRule, DeleteRule, FreezeChannel, LinkSetting, MoveRule, SetRule, SetSetting
 from vine_swing.motion.edits.scene import BlurObject, RenameScene, SetBackground, SetBlur, SetFps, SetLength, SetPalette, SetSize
 from vine_swing.motion.edits.several import AddObjects
-from vine_swing.motion.edits.several_values import ChangeValues, LockObjects, TagObjects
+from vine_swing.motion.edits.several_values import ChangeValues, KeyObjects, LockObjects, TagObjects
 from vine_swing.motion.edits.spans import FitInset, FitParts, SetSpan
 from vine_swing.motion.edits.take_apart import TakeApart
 from vine_swing.motion.edits.timing import CloseLoop, EvenSpeed, HoldHere, PasteKeys, ReverseKeys, SpreadKeys, StretchKeys
@@ -171,6 +171,7 @@ AnyEdit = Annotated[
     | TransformObjects
     | OrderObjects
     | ChangeValues
+    | KeyObjects
     | LockObjects
     | PlaceParcel
     | TagObjects

@@ -11,18 +11,17 @@ from vine_swing.motion.baking.bake import bake
 from vine_swing.motion.baking.baked import UNMOVED, Baked
 from vine_swing.motion.baking.bounds import Bounds, bounds_at
 from vine_swing.motion.basics.errors import EditError
-from vine_swing.motion.basics.values import Frame, Id, Value
+from vine_swing.motion.basics.values import Frame, Id
 from vine_swing.motion.edits.base import Edit, in_time, object_in, with_object, with_parts
-from vine_swing.motion.edits.keys import SetKey, SetValue, keyed_value
+from vine_swing.motion.edits.putting import NOTHING, Here, place_by, put
 from vine_swing.motion.rules.rule import Rule
 from vine_swing.motion.scene.cues import MAX_OBJECTS
 from vine_swing.motion.scene.model import Scene
+from vine_swing.motion.scene.objects import SceneObject
 from vine_swing.motion.timing.channel import Channel
 
 Array = NDArray[np.float64]
 _Objects = Annotated[tuple[Id, ...], Field(min_length=1, max_length=MAX_OBJECTS)]
-#: Moves smaller than this, px, are none.
-_NOTHING = 1e-9
 
 
 class Together(Edit):
@@ -41,10 +40,9 @@ class Together(Edit):
 
     def _moved(self, scene: Scene, baked: Baked, by: Mapping[str, tuple[float, float]]) -> Scene:
         """The scene with objects moved by so many px of the picture at the frame."""
-        for object_id, (dx, dy) in by.items():
-            if abs(dx) > _NOTHING or abs(dy) > _NOTHING:
-                scene = moved_at(scene, baked, object_id, dx, dy, self.frame, key=self.key)
-        return scene
+        here = Here((scene.by_id[one] for one in by), ("x", "y"), self.frame)
+        moves = ((one, dx, dy) for one, (dx, dy) in by.items() if abs(dx) > NOTHING or abs(dy) > NOTHING)
+        return scene.with_objects(moved_at(scene, baked, here, one, dx, dy, key=self.key) for one, dx, dy in moves)
 
     def named(self, scene: Scene) -> str:
         """How a label names them."""
@@ -149,45 +147,18 @@ class SpreadInTime(Together):
         return f"spread {self.named(scene)} in time"
 
 
-def moved_at(scene: Scene, baked: Baked, object_id: str, dx: float, dy: float, frame: float, *, key: bool) -> Scene:
-    """The scene with an object moved by px of the picture at a frame: by keys where it has some or is to have, else for good.
+def moved_at(scene: Scene, baked: Baked, here: Here, object_id: str, dx: float, dy: float, *, key: bool) -> SceneObject:
+    """An object moved by px of the picture at the frame of `here`: by keys where it has some or is to have, else for good.
 
-    `baked`: the scene, or an earlier version in which what the object hangs on is where it is now, at that frame.
+    `baked`: the scene at that frame.
     """
     thing = object_in(scene, object_id)
     a, b, c, d = (float(part) for part in carrier_of(baked, object_id)[0, :4])
     det = a * d - b * c
     if abs(det) < 1e-12:
-        raise EditError(f"what '{thing.name}' hangs on is flat at frame {frame:g}, so it cannot be moved there; go to another frame")
-    return placed_by(scene, object_id, (d * dx - c * dy) / det, (a * dy - b * dx) / det, frame, key=key)
-
-
-def placed_by(scene: Scene, object_id: str, dx: float, dy: float, frame: float, *, key: bool) -> Scene:
-    """The scene with the place of an object changed by px of the space it moves in, at a frame: by keys of x and y, or a point of its path, where
-    it has some or is to have, else for good."""
-    thing = object_in(scene, object_id)
-    if thing.is_keyed("path") and not (thing.is_keyed("x") or thing.is_keyed("y")):
-        place = keyed_value(thing.channels["path"], thing.specs["path"], frame, thing)
-        assert isinstance(place, tuple), "keys of a path hold points"
-        moved = (place[0] + dx, place[1] + dy)
-        return SetKey(edit="set-key", object=object_id, channel="path", frame=frame, value=moved).apply(scene)
-    for name, amount in (("x", dx), ("y", dy)):
-        if abs(amount) > _NOTHING:
-            scene = put(scene, object_id, name, keyed_number(scene, object_id, name, frame) + amount, frame, key=key)
-    return scene
-
-
-def keyed_number(scene: Scene, object_id: str, name: str, frame: float) -> float:
-    """What the keys of a channel of numbers say at a frame, before any rule."""
-    thing = object_in(scene, object_id)
-    return float(keyed_value(thing.channels.get(name, Channel()), thing.specs[name], frame, thing))  # type: ignore[arg-type]
-
-
-def put(scene: Scene, object_id: str, name: str, value: Value, frame: float, *, key: bool) -> Scene:
-    """The scene with a value given to a channel at a frame: as a key where it has some or is to have, else for good."""
-    if object_in(scene, object_id).is_keyed(name) or key:
-        return SetKey(edit="set-key", object=object_id, channel=name, frame=frame, value=value).apply(scene)
-    return SetValue(edit="set-value", object=object_id, channel=name, value=value).apply(scene)
+        raise EditError(f"what '{thing.name}' hangs on is flat at frame {here.frame:g}, so it cannot be moved there; go to another frame")
+    values = place_by(here, thing, (d * dx - c * dy) / det, (a * dy - b * dx) / det)
+    return put(scene, thing, values, here.frame, key=key)
 
 
 def carrier_of(baked: Baked, object_id: str) -> Array:

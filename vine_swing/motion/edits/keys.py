@@ -72,17 +72,18 @@ class SetKey(_ChannelEdit):
 
         def change(channel: Channel) -> Channel:
             if isinstance(thing, DialObject) or not thing.is_running(self.channel):
-                return self._change(channel, spec, thing, added)
+                return self.changed(channel, spec, thing, added)
             # A lone key would stop what runs by itself: it goes on between keys at both ends of its span.
             start, first, pace = run_of(thing, scene)
             last = max(float(thing.span.within(scene.length)[1]), first + 1)
             added.extend(Key(frame=frame, value=start + (frame - first) * pace) for frame in (first, last))
             exact = self.value if self.value is not None else start + (self.frame - first) * pace
-            return self.but(value=exact)._change(channel.but(keys=tuple(added)), spec, thing, added)
+            return self.but(value=exact).changed(channel.but(keys=tuple(added)), spec, thing, added)
 
         return with_channel(scene, self.object, self.channel, change, new_keys=lambda: added)
 
-    def _change(self, channel: Channel, spec: ChannelSpec, thing: SceneObject | DialObject, added: list[Key]) -> Channel:
+    def changed(self, channel: Channel, spec: ChannelSpec, thing: SceneObject | DialObject, added: list[Key]) -> Channel:
+        """A channel of an object with the key; the keys that are new are put into `added`."""
         there = channel.key_at(self.frame)
         if there is None and len(channel.keys) >= MAX_KEYS:
             raise EditError(f"a channel holds at most {MAX_KEYS} keys; delete some first")

@@ -7,9 +7,9 @@ from pydantic import Field
 from vine_swing.motion.basics.errors import EditError
 from vine_swing.motion.basics.specs import ChannelSpec
 from vine_swing.motion.basics.values import Colour, Frame, Id, Value
-from vine_swing.motion.edits.arranging import keyed_number, placed_by, put
-from vine_swing.motion.edits.base import Edit, object_in, with_object
+from vine_swing.motion.edits.base import Edit, object_in
 from vine_swing.motion.edits.figures import PoseJoints
+from vine_swing.motion.edits.putting import Here, keyed_here, place_by, put
 from vine_swing.motion.scene.cues import MAX_OBJECTS
 from vine_swing.motion.scene.model import Scene
 from vine_swing.motion.scene.objects import SceneObject
@@ -46,18 +46,17 @@ class ChangeValues(_OfSeveral):
         takers = [thing for thing in self._things(scene) if self.channel in thing.specs]
         if not takers:
             raise EditError(f"none of these objects has a channel '{self.channel}'; choose one that they share")
-        for thing in takers:
-            scene = self._changed(scene, thing, thing.specs[self.channel])
-        return scene
+        here = Here(takers, (self.channel,), self.frame)
+        return scene.with_objects(self._changed(scene, here, thing, thing.specs[self.channel]) for thing in takers)
 
-    def _changed(self, scene: Scene, thing: SceneObject, spec: ChannelSpec) -> Scene:
+    def _changed(self, scene: Scene, here: Here, thing: SceneObject, spec: ChannelSpec) -> SceneObject:
         if spec.kind != "number":
             if self.how != "set":
                 raise EditError(f"a {spec.kind} cannot be added to or multiplied; set one for all instead")
-            return put(scene, thing.id, self.channel, self.value, self.frame, key=self.key)
+            return put(scene, thing, {self.channel: self.value}, self.frame, key=self.key)
         if not isinstance(self.value, int | float):
             raise EditError(f"'{thing.name}', {self.channel} is a number; give a number instead of {self.value!r}")
-        before, amount = keyed_number(scene, thing.id, self.channel, self.frame), float(self.value)
+        before, amount = here.number(thing, self.channel), float(self.value)
         wanted = {"set": amount, "add": before + amount, "multiply": before * amount}[self.how]
         if spec.low is not None:
             wanted = max(wanted, spec.low)
@@ -65,16 +64,38 @@ class ChangeValues(_OfSeveral):
             wanted = min(wanted, spec.high)
         if self.how != "set" and thing.skeleton is not None and thing.rules:
             # What a gait does to a joint stays under what is added to it.
-            return PoseJoints(edit="pose-joints", id=thing.id, frame=self.frame, by={self.channel: wanted - before}, key=self.key).apply(scene)
+            return (
+                PoseJoints(edit="pose-joints", id=thing.id, frame=self.frame, by={self.channel: wanted - before}, key=self.key)
+                .apply(scene)
+                .by_id[thing.id]
+            )
         if self.channel in ("x", "y"):
-            across = self.channel == "x"
-            by = wanted - before
-            return placed_by(scene, thing.id, by if across else 0.0, 0.0 if across else by, self.frame, key=self.key)
-        return put(scene, thing.id, self.channel, wanted, self.frame, key=self.key)
+            by = (wanted - before, 0.0) if self.channel == "x" else (0.0, wanted - before)
+            return put(scene, thing, place_by(here, thing, *by), self.frame, key=self.key)
+        return put(scene, thing, {self.channel: wanted}, self.frame, key=self.key)
 
     def label(self, scene: Scene) -> str:
         spec = next((thing.specs[self.channel] for thing in self._things(scene) if self.channel in thing.specs), None)
         return f"{spec.row.lower() if spec else self.channel} of {self._named(scene)}"
+
+
+class KeyObjects(_OfSeveral):
+    """Key some channels of all of some objects as they are at a frame, where they have no key there; each those of the channels that it has.
+
+    Named with x and y, `path` stands for them where an object follows one.
+    """
+
+    edit: Literal["key-objects"]
+    channels: Annotated[tuple[Annotated[str, Field(max_length=64)], ...], Field(min_length=1, max_length=100)]
+    frame: Frame
+
+    def apply(self, scene: Scene) -> Scene:
+        things = self._things(scene)
+        here = Here(things, [name for name in self.channels if name != "path"], self.frame)
+        return scene.with_objects(keyed_here(scene, here, thing, self.channels) for thing in things)
+
+    def label(self, scene: Scene) -> str:
+        return f"key {self._named(scene)} at {self.frame:g}"
 
 
 class LockObjects(_OfSeveral):
@@ -84,9 +105,7 @@ class LockObjects(_OfSeveral):
     locked: bool
 
     def apply(self, scene: Scene) -> Scene:
-        for thing in self._things(scene):
-            scene = with_object(scene, thing.but(locked=self.locked))
-        return scene
+        return scene.with_objects(thing.but(locked=self.locked) for thing in self._things(scene))
 
     def label(self, scene: Scene) -> str:
         return f"{'lock' if self.locked else 'unlock'} {self._named(scene)}"
@@ -99,9 +118,7 @@ class TagObjects(_OfSeveral):
     tag: Colour | None
 
     def apply(self, scene: Scene) -> Scene:
-        for thing in self._things(scene):
-            scene = with_object(scene, thing.but(tag=self.tag))
-        return scene
+        return scene.with_objects(thing.but(tag=self.tag) for thing in self._things(scene))
 
     def label(self, scene: Scene) -> str:
         return f"colour tag of {self._named(scene)}"

@@ -9,14 +9,17 @@ from vine_swing.motion.baking.bake import bake
 from vine_swing.motion.baking.baked import Baked
 from vine_swing.motion.basics import matrix
 from vine_swing.motion.basics.errors import EditError
-from vine_swing.motion.edits.arranging import Array, Together, carrier_of, keyed_number, placed_by, put
+from vine_swing.motion.edits.arranging import Array, Together, carrier_of
 from vine_swing.motion.edits.base import object_in
+from vine_swing.motion.edits.putting import NOTHING, Here, place_by, put
 from vine_swing.motion.scene.model import Scene
+from vine_swing.motion.scene.objects import SceneObject
 
 _Factor = Annotated[float, Field(strict=True, ge=-1000, le=1000)]
 _Place = Annotated[float, Field(strict=True, ge=-1e6, le=1e6)]
-#: Changes of an angle (°) or a factor smaller than this are none: what is left of the arithmetic.
-_NOTHING = 1e-9
+
+
+_CHANGED = ("x", "y", "rotation", "skew", "scale.x", "scale.y")
 
 
 class TransformObjects(Together):
@@ -33,15 +36,15 @@ class TransformObjects(Together):
 
     def apply(self, scene: Scene) -> Scene:
         baked, change = bake(scene, np.array([self.frame])), self._matrix()
-        for object_id in self.tops(scene):
-            scene = self._transformed(scene, baked, object_id, change)
-        return scene
+        tops = self.tops(scene)
+        here = Here((scene.by_id[one] for one in tops), _CHANGED, self.frame)
+        return scene.with_objects(self._transformed(scene, baked, here, object_id, change) for object_id in tops)
 
-    def _transformed(self, scene: Scene, baked: Baked, object_id: str, in_picture: Array) -> Scene:
+    def _transformed(self, scene: Scene, baked: Baked, here: Here, object_id: str, in_picture: Array) -> SceneObject:
         thing, channels = object_in(scene, object_id), baked.objects[object_id].channels
         if "scale.x" not in channels:
             # A camera has no size of its own.
-            return scene
+            return thing
         now = {name: float(array[0]) for name, array in channels.items() if array.ndim == 1}
         carrier = carrier_of(baked, object_id)
         with np.errstate(all="ignore"):
@@ -51,15 +54,15 @@ class TransformObjects(Together):
             raise EditError(
                 f"what '{thing.name}' hangs on is flat at frame {self.frame:g}, so it cannot be turned or sized there; go to another frame"
             )
-        scene = placed_by(scene, object_id, float(place[0]) - now["x"], float(place[1]) - now["y"], self.frame, key=self.key)
+        values = place_by(here, thing, float(place[0]) - now["x"], float(place[1]) - now["y"])
         turned, slanted, wider, higher = self._shares(change, now)
         for name, amount in (("rotation", turned), ("skew", slanted)):
-            if abs(amount) > _NOTHING:
-                scene = put(scene, object_id, name, keyed_number(scene, object_id, name, self.frame) + amount, self.frame, key=self.key)
+            if abs(amount) > NOTHING:
+                values[name] = here.number(thing, name) + amount
         for name, factor in (("scale.x", wider), ("scale.y", higher)):
-            if abs(factor - 1) > _NOTHING:
-                scene = put(scene, object_id, name, keyed_number(scene, object_id, name, self.frame) * factor, self.frame, key=self.key)
-        return scene
+            if abs(factor - 1) > NOTHING:
+                values[name] = here.number(thing, name) * factor
+        return put(scene, thing, values, self.frame, key=self.key)
 
     def _matrix(self) -> Array:
         """The change in the picture, (1, 6)."""
@@ -74,7 +77,7 @@ class TransformObjects(Together):
         """What a change of the space an object moves in (1, 6) adds to its rotation and skew (degrees), and the factors of its size."""
         a, b, c, d = (float(part) for part in change[0, :4])
         factor = self.scale[0]
-        even = factor == self.scale[1] and abs(a - d) < _NOTHING and abs(b + c) < _NOTHING
+        even = factor == self.scale[1] and abs(a - d) < NOTHING and abs(b + c) < NOTHING
         if even and now["stretch"] == 1:
             # A mirrored space turns the other way.
             sine = factor * float(np.sin(np.radians(self.turn)))

@@ -152,6 +152,15 @@ class Scene(Timeline):
             scene.__dict__["names"] = self.names
         return scene
 
+    def with_objects(self, changed: Iterable[SceneObject]) -> Self:
+        """The scene with objects replaced by those of the same ids, whose names stay."""
+        by_id = {thing.id: thing for thing in changed}
+        if not by_id:
+            return self
+        scene = self.but(objects=tuple(by_id.get(thing.id, thing) for thing in self.objects))
+        scene.__dict__["_places"], scene.__dict__["names"] = self._places, self.names
+        return scene
+
     def with_added(self, added: SceneObject, place: int) -> Self:
         """The scene with one more object at a place of the drawing order."""
         scene = self.but(objects=(*self.objects[:place], added, *self.objects[place:]))

@@ -139,12 +139,14 @@ export function useSeveral() {
       return thing ? keyable(thing, namesIn(thing, row)).map((channel) => ({ thing, channel })) : [];
     });
     const keyed = all.filter(({ thing, channel }) => keysOf(thing, channel).some((key) => key.frame === frame));
+    if (!all.length) return;
+    const channels = [
+      ...new Set(selection.picked.flatMap((id) => (scene.byId.has(id) ? namesIn(scene.byId.get(id)!, row) : []))),
+    ];
     await scene.edit(
       keyed.length === all.length
         ? all.map(({ thing, channel }) => deleteKeys(thing.id, channel, [frame]))
-        : all
-            .filter((one) => !keyed.includes(one))
-            .map(({ thing, channel }): Edit => ({ edit: "set-key", object: thing.id, channel, frame })),
+        : [{ edit: "key-objects", objects: [...selection.picked], channels, frame }],
     );
   }
 
