@@ -38,7 +38,7 @@ def _stops(sight: Sight, thing: SceneObject) -> Iterator[Note]:
             continue
         values = sight.value(thing, name)
         arriving = abs(values[at] - values[at - step])
-        mean = abs(last.number - before.number) / (last.frame - before.frame) * step
+        mean = step * abs(last.number - before.number) / (last.frame - before.frame)
         after = abs(values[at + step] - values[at])
         if arriving > max(_FAST * sight.diagonal, _RISING * mean) and after < 0.05 * arriving and sight.seen(thing)[at]:
             text = f"{thing.name} comes to frame {at} at full speed and is still in the next: nothing takes the blow."
