@@ -17,7 +17,8 @@ import pytest
 from tests.motion.scenes import EXAMPLE
 from vine_swing.cli import main
 from vine_swing.faults import faults
-from vine_swing.motion import dump
+from vine_swing.formats import EXPORTS
+from vine_swing.motion import dump, load
 from vine_swing.motion.scene.scene_file import to_data
 
 
@@ -52,6 +53,31 @@ def test_export_by_the_ending_of_the_name(mango, tmp_path):
             assert (film.streams.video[0].width, film.streams.video[0].height) == (128, 72)
 
 
+def test_every_format_by_its_ending_with_its_options(mango, tmp_path):
+    endings = {one.ends_with for one in EXPORTS.values()}
+    for ending in sorted(endings):
+        out = tmp_path / f"film{ending}"
+        assert main(["export", str(mango), str(out), "--width", "64", "--frames", "3-9", "--every", "2"]) == 0, ending
+        assert out.stat().st_size > 60
+    assert (tmp_path / "film.csv").read_text(encoding="utf-8").splitlines()[1:][0].startswith("4.0,")
+    again = tmp_path / "again.json"
+    assert main(["import", str(tmp_path / "film.vine"), str(again)]) == 0
+    assert dump(load(again)) == dump(load(mango))
+    assert not list(tmp_path.glob("*.part"))
+
+
+def test_export_to_standard_output_and_its_progress_in_lines(mango):
+    command = [sys.executable, "-m", "vine_swing", "export", str(mango), "-", "--format", "png", "--frames", "5", "--scale", "0.1"]
+    done = subprocess.run(command, capture_output=True, check=True)
+    assert done.stdout.startswith(b"\x89PNG")
+    done = subprocess.run([*command[:5], str(mango.parent / "none" / "film.gif"), "--scale", "0.05"], capture_output=True, text=True)
+    assert done.returncode == 1
+    out = mango.with_suffix(".gif")
+    done = subprocess.run([*command[:5], str(out), "--scale", "0.05", "--fps", "12"], capture_output=True, text=True, check=True)
+    assert done.stderr.splitlines()[-1] == f"{out}: 60 of 60 frames"
+    assert len(done.stderr.splitlines()) <= 10
+
+
 def test_check(mango, capsys):
     assert main(["check", str(mango)]) == 0
     assert "'Example' is in order: 1 objects, 120 frames" in capsys.readouterr().out
@@ -63,7 +89,10 @@ def test_check(mango, capsys):
         (["check", "{dir}/none.json"], "No such file"),
         (["check", "{dir}/bad.json"], "not JSON"),
         (["export", "{dir}/mango.json", "{dir}/film.doc"], "'.doc' is no format to export to; name the file with .mp4 or .gif"),
-        (["export", "{dir}/mango.json", "{dir}/film.mp4", "--scale", "0"], "--scale is 0"),
+        (["export", "{dir}/mango.json", "{dir}/film.mp4", "--scale", "0"], "--scale is 0.0; it should be greater than 0"),
+        (["export", "{dir}/mango.json", "{dir}/film.mp4", "--frames", "3-x"], "--frames is '3-x'"),
+        (["export", "{dir}/mango.json", "{dir}/film.mp4", "--frames", "90-300"], "the scene has frames 0 to 119"),
+        (["export", "{dir}/mango.json", "-"], "name one with --format"),
         (["bake", "{dir}/mango.json", "--csv", "{dir}/no/where.csv"], "No such file"),
         (["serve", "--data", "{dir}/mango.json/x"], ""),
     ],
@@ -102,11 +131,11 @@ def test_a_scene_in_order_passes_a_strict_check(mango, capsys):
 def test_a_see_through_background_gets_a_colour_under_it_in_videos(mango, tmp_path):
     data = json.loads(mango.read_text(encoding="utf-8")) | {"background": "#00000080", "length": 2, "objects": []}
     mango.write_text(json.dumps(data), encoding="utf-8")
-    assert main(["export", str(mango), str(tmp_path / "film.mp4"), "--scale", "0.1", "--background", "#FF0000"]) == 0
+    assert main(["export", str(mango), str(tmp_path / "film.mp4"), "--scale", "0.1", "--under", "#FF0000"]) == 0
     with av.open(str(tmp_path / "film.mp4")) as film:
         picture = next(film.decode(video=0)).to_ndarray(format="rgb24")
     assert np.abs(picture.reshape(-1, 3).mean(axis=0) - [127, 0, 0]).max() < 4
-    assert main(["export", str(mango), str(tmp_path / "film.mp4"), "--background", "#FF000080"]) == 1
+    assert main(["export", str(mango), str(tmp_path / "film.mp4"), "--under", "#FF000080"]) == 1
 
 
 @pytest.mark.parametrize("port", ["0", "65536", "-1"])

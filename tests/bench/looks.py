@@ -12,8 +12,11 @@ from tests.bench.page import playing
 from tests.journeys.conftest import CHROMIUM, FLAGS
 from tests.journeys.scenes import opened
 from tests.journeys.servers import Server
+from vine_swing.formats import film_of
+from vine_swing.formats.engine.pool import Pool
 from vine_swing.formats.mp4 import write_mp4
-from vine_swing.motion import bake, load
+from vine_swing.formats.options import ExportOptions
+from vine_swing.motion import load
 
 #: Frames that are exported to tell what one costs.
 FRAMES = range(12)
@@ -49,9 +52,9 @@ def blurred_share(folder: Path) -> float:
     assert scene.blur is not None
     seconds = []
     for one in (scene, scene.but(blur=None)):
-        baked = bake(one.but(length=len(FRAMES)))
+        film = film_of(one.but(length=len(FRAMES)), ExportOptions(format="mp4", scale=1.5), Pool())
         begun = time.perf_counter()
-        write_mp4(baked, folder / "chimes.mp4", scale=1.5)
+        write_mp4(film, folder / "chimes.mp4")
         seconds.append(time.perf_counter() - begun)
     return seconds[0] / (seconds[1] * scene.blur.samples)
 

@@ -1,69 +1,204 @@
-"""Export jobs: progress, stopping, and the file at the end."""
+"""Exports over HTTP: the queue, progress, stopping, what is kept and told, and what is left after a server that was killed."""
 
+import base64
 import io
+import json
+import os
+import signal
+import subprocess
+import sys
 import time
 
 import av
+import numpy as np
 import pytest
+from fastapi.testclient import TestClient
+from PIL import Image
 
 from tests.motion.scenes import EXAMPLE
-from vine_swing.service.exports import Exports
+from vine_swing.service.app import create_app
+from vine_swing.service.exports import Exports, file_stem
+from vine_swing.store import SceneStore
+
+SMALL = EXAMPLE | {"size": [64, 36], "length": 30}
+LONG = EXAMPLE | {"size": [640, 360], "length": 4000}
 
 
-def start(client, **body):
-    small = EXAMPLE | {"size": [64, 36], "length": 30}
-    scene = client.post("/api/scenes", json=small).json()
-    return client.post(f"/api/scenes/{scene['id']}/exports", json=body)
+def made(client, data=SMALL):
+    return client.post("/api/scenes", json=data).json()
 
 
-def wait(client, job):
-    for _ in range(400):
-        state = client.get(f"/api/exports/{job['id']}").json()
-        if state["state"] != "running":
-            return state
+def asked(client, scene, *formats, **options):
+    return client.post(f"/api/scenes/{scene['id']}/exports", json={"formats": list(formats), "options": options})
+
+
+def wait(client, job, *states):
+    """The report of an export once it has ended, or has reached one of some states."""
+    for _ in range(1500):
+        report = client.get(f"/api/exports/{job['id']}").json()
+        if report["state"] in (states or ("done", "failed", "cancelled", "stopped")):
+            return report
         time.sleep(0.02)
-    raise AssertionError("the export did not end")
+    raise AssertionError(f"the export is {report['state']}: {report}")
 
 
-@pytest.mark.parametrize("name", ["mp4", "gif"])
-def test_an_export_ends_with_its_file(client, name):
-    job = start(client, format=name).json()
-    assert (job["total"], job["file_name"]) == (30, f"Example.{name}")
-    state = wait(client, job)
-    assert (state["state"], state["done"], state["error"]) == ("done", 30, None)
+@pytest.fixture
+def folder(tmp_path):
+    return tmp_path / "exports"
+
+
+def test_an_export_ends_with_its_file_its_picture_and_what_it_was_made_from(client, folder):
+    scene = made(client)
+    (job,) = asked(client, scene, "mp4", first=0, last=19).json()
+    report = wait(client, job)
+    assert (report["state"], report["done"], report["total"], report["error"]) == ("done", 20, 20, None)
+    assert (report["name"], report["label"], report["scene_name"], report["current"]) == ("Example.mp4", "MP4 video", "Example", True)
+    assert report["options"]["last"] == 19
     file = client.get(f"/api/exports/{job['id']}/file")
-    assert file.headers["content-type"] == {"mp4": "video/mp4", "gif": "image/gif"}[name]
+    assert file.headers["content-type"] == "video/mp4"
+    assert len(file.content) == report["size"]
     with av.open(io.BytesIO(file.content)) as video:
         frames = list(video.decode(video=0))
-    assert len(frames) == 30
-    assert (frames[0].width, frames[0].height) == (64, 36)
+    assert (len(frames), frames[0].width, frames[0].height) == (20, 64, 36)
+    still = Image.open(io.BytesIO(client.get(f"/api/exports/{job['id']}/still").content))
+    assert still.size == (64, 36)
+    assert [one.name for one in folder.iterdir()] == [f"{job['id']}.mp4"], "nothing else is left"
+    # An edit later, the list says that it is not what the scene is now.
+    client.post(f"/api/scenes/{scene['id']}/edits", json={"revision": 0, "edits": [{"edit": "set-fps", "fps": 12.0}]})
+    assert client.get(f"/api/exports/{job['id']}").json()["current"] is False
 
 
-def test_unknown_formats_jobs_and_sizes_are_refused(client):
-    assert start(client, format="exe").status_code == 422
-    assert "there are mp4, gif, " in start(client, format="exe").json()["detail"]
-    assert start(client, format="mp4", scale=50).status_code == 422
+def test_several_formats_in_one_go_are_made_one_after_the_other(client):
+    scene = made(client)
+    jobs = asked(client, scene, "gif", "svg", "csv", "bundle", background="own").json()
+    assert [one["place"] for one in jobs] in ([0, 1, 2, 3], [1, 2, 3, 4])
+    reports = [wait(client, one) for one in jobs]
+    assert [one["state"] for one in reports] == ["done"] * 4
+    assert [one["name"] for one in reports] == ["Example.gif", "Example.svg", "Example.csv", "Example.vine"]
+    listed = client.get("/api/exports").json()
+    assert [one["id"] for one in listed] == [one["id"] for one in reversed(jobs)]
+    svg = client.get(f"/api/exports/{jobs[1]['id']}/file")
+    assert "sandbox" in svg.headers["content-security-policy"], "a picture of ours runs nothing"
+
+
+def test_only_one_runs_at_a_time_the_queue_has_an_order_and_can_be_changed(client):
+    scene = made(client, LONG)
+    jobs = asked(client, scene, "mp4", "gif", "webm", "apng").json()
+    wait(client, jobs[0], "running")
+    assert [client.get(f"/api/exports/{one['id']}").json()["state"] for one in jobs[1:]] == ["waiting"] * 3
+    assert client.post(f"/api/exports/{jobs[3]['id']}/first").json()["place"] == 1
+    assert client.get(f"/api/exports/{jobs[1]['id']}").json()["place"] == 2
+    for one in jobs[1:]:
+        assert client.post(f"/api/exports/{one['id']}/cancel").json()["state"] == "cancelled"
+    client.post(f"/api/exports/{jobs[0]['id']}/cancel")
+    assert wait(client, jobs[0])["state"] == "cancelled"
+
+
+def test_progress_and_time_left_are_told_and_a_stopped_export_leaves_nothing(client, folder):
+    scene = made(client, LONG)
+    (job,) = asked(client, scene, "mp4").json()
+    for _ in range(1000):
+        report = client.get(f"/api/exports/{job['id']}").json()
+        if report["done"] > 50:
+            break
+        time.sleep(0.02)
+    assert report["total"] == 4000
+    assert 0 < report["left"] < 600
+    client.post(f"/api/exports/{job['id']}/cancel")
+    assert wait(client, job)["state"] == "cancelled"
+    assert client.get(f"/api/exports/{job['id']}/file").status_code == 404
+    assert list(folder.iterdir()) == []
+    client.delete(f"/api/exports/{job['id']}")
+    assert client.get(f"/api/exports/{job['id']}").status_code == 404
+
+
+def test_what_cannot_be_is_refused_before_it_waits(client):
+    scene = made(client)
+    assert "there are mp4, gif, " in asked(client, scene, "exe").json()["detail"]
+    assert asked(client, scene, "mp4", scale=50).status_code == 422
+    assert asked(client, scene, "gif", first=20, last=5).status_code == 422
+    assert "frames 0 to 29" in asked(client, scene, "gif", last=500).json()["detail"]
+    huge = made(client, EXAMPLE | {"size": [8192, 8192]})
+    assert "would fit" in asked(client, huge, "mp4", scale=2.0).json()["detail"]
     for call in (client.get, client.delete):
         assert call("/api/exports/none").status_code == 404
     assert client.get("/api/exports/none/file").status_code == 404
 
 
-def test_a_stopped_export_leaves_no_file(client):
-    scene = client.post("/api/scenes", json=EXAMPLE | {"length": 2000}).json()
-    job = client.post(f"/api/scenes/{scene['id']}/exports", json={"format": "mp4"}).json()
-    client.delete(f"/api/exports/{job['id']}")
-    assert wait(client, job)["state"] == "cancelled"
-    assert client.get(f"/api/exports/{job['id']}/file").status_code == 404
+@pytest.mark.parametrize(("format_name", "is_picture"), [("gif", True), ("mp4", True), ("svg", True), ("csv", False), ("bundle", False)])
+def test_a_look_shows_a_frame_and_how_large_the_whole_will_be(client, format_name, is_picture):
+    scene = made(client, SMALL)
+    look = client.post(f"/api/scenes/{scene['id']}/exports/look", json={"options": {"format": format_name}, "frame": 12}).json()
+    assert (look["width"], look["height"], look["pictures"]) == (64, 36, 30)
+    assert bool(look["picture"]) == is_picture
+    report = wait(client, asked(client, scene, format_name).json()[0])
+    assert 0.4 < look["size"] / report["size"] < 2.5
+    if format_name == "gif":
+        shown = np.asarray(Image.open(io.BytesIO(base64.b64decode(look["picture"].split(",")[1]))).convert("RGB"))
+        with Image.open(io.BytesIO(client.get(f"/api/exports/{report['id']}/file").content)) as film:
+            film.seek(12)
+            assert np.abs(shown.astype(int) - np.asarray(film.convert("RGB"))).mean() < 3
 
 
-def test_a_failing_export_says_why():
-    exports = Exports()
-    job = exports.start(lambda: (_ for _ in ()).throw(OSError("no space left")), 5, name="Ω / x", format_name="mp4", scale=1)
-    for _ in range(200):
-        if job.state != "running":
+def test_a_disk_without_room_is_told_in_a_sentence_and_no_half_file_stays(tmp_path):
+    """A limit on the size of files stands for a full disk: the system refuses to write on in the same way."""
+    code = (
+        "import json, resource, sys\n"
+        "resource.setrlimit(resource.RLIMIT_FSIZE, (30_000, 30_000))\n"
+        "from vine_swing.formats.worker import main\n"
+        "sys.exit(main(sys.argv[1]))\n"
+    )
+    (tmp_path / "scene.json").write_text(json.dumps(EXAMPLE), encoding="utf-8")
+    for name in ("mp4", "flipbook", "svg"):
+        out = tmp_path / f"out.{name}"
+        order = {"scene": str(tmp_path / "scene.json"), "options": {"format": name, "tolerance": 0.001}, "out": str(out)}
+        (tmp_path / "order.json").write_text(json.dumps(order))
+        done = subprocess.run([sys.executable, "-c", code, str(tmp_path / "order.json")], capture_output=True, text=True)
+        if name == "svg" and out.exists() and out.stat().st_size < 30_000:
+            continue
+        assert done.returncode == 1
+        assert "there is no room left on the disk" in done.stdout, done.stdout[-300:]
+        assert not list(tmp_path.glob(f"out.{name}*"))
+
+
+def test_a_process_that_dies_is_a_failure_that_is_told(client, folder):
+    scene = made(client, LONG)
+    (job,) = asked(client, scene, "mp4").json()
+    wait(client, job, "running")
+    for _ in range(500):
+        running = client.app.state.exports._running
+        if running is not None and running.done > 5:
             break
-        time.sleep(0.01)
-    assert job.state == "failed"
-    assert "no space left" in job.error
-    assert job.file_name == "Ω - x.mp4"
-    exports.close()
+        time.sleep(0.02)
+    os.killpg(running.process.pid, signal.SIGKILL)
+    report = wait(client, job)
+    assert report["state"] == "failed"
+    assert "ended without a word" in report["error"]
+    assert list(folder.iterdir()) == []
+    # The next one is made as if nothing had been.
+    assert wait(client, asked(client, made(client), "gif").json()[0])["state"] == "done"
+
+
+def test_after_a_killed_server_exports_are_told_as_stopped_and_no_half_file_stays(tmp_path):
+    store = SceneStore(tmp_path / "kept.db")
+    with TestClient(create_app(store), base_url="http://127.0.0.1:8137") as client:
+        finished = wait(client, asked(client, made(client), "gif").json()[0])
+        jobs = asked(client, made(client, LONG), "mp4", "gif").json()
+        wait(client, jobs[0], "running")
+        # As kill −9 leaves it: the process of the export ends with its reader, and the data file says nothing of it.
+        exports = client.app.state.exports
+        exports._closed = True
+        os.killpg(exports._running.process.pid, signal.SIGKILL)
+        (tmp_path / "exports" / f"{jobs[0]['id']}.mp4.part").write_bytes(b"half")
+        again = Exports(store)
+        assert [(one.id, one.state) for one in again.all()] == [(jobs[1]["id"], "stopped"), (jobs[0]["id"], "stopped"), (finished["id"], "done")]
+        assert "run it again" in again.all()[0].said
+        assert [one.name for one in (tmp_path / "exports").iterdir()] == [f"{finished['id']}.gif"]
+    store.close()
+
+
+def test_names_of_files_suit_every_system():
+    assert file_stem("Ω / x") == "Ω - x"
+    assert file_stem("../../etc") == "etc"
+    assert file_stem("  ") == "scene"
+    assert len(file_stem("a" * 300)) == 80

@@ -82,5 +82,5 @@ def test_looks_inside_show_what_would_be_and_keep_nothing(client):
 def test_a_scene_inside_is_exported_by_itself(client):
     whole = made(client, WHOLE)
     inner = inside(client, whole)
-    job = client.post(f"/api/scenes/{inner['id']}/exports", json={"format": "gif", "scale": 1.0, "first": 0, "last": 3, "under": "#FFFFFF"})
+    job = client.post(f"/api/scenes/{inner['id']}/exports", json={"formats": ["gif"], "options": {"first": 0, "last": 3}})
     assert job.status_code in (200, 201, 202), job.text

@@ -1,5 +1,5 @@
 """An animated PNG (PNG, third edition, W3C): every colour kept, see-through where the scene is."""
 
-from vine_swing.formats.film import Film
+from vine_swing.formats.codec import Codec
 
-APNG = Film(container="apng", codec="apng", pix_fmt="rgba", container_options={"plays": "0"})
+APNG = Codec(container="apng", codec="apng", pix_fmt="rgba", container_options=lambda film: {"plays": str(film.options.loops)})

@@ -1,21 +1,18 @@
-"""What all exports share: frames painted one by one, progress, and stopping early."""
+"""What all exports share: pictures made ahead, progress, and stopping early."""
 
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Generator, Iterable, Iterator
 from dataclasses import dataclass
 from queue import Queue
 from threading import Event, Thread
-from typing import TYPE_CHECKING, TypeVar
+from typing import TypeVar
 
 import numpy as np
 from numpy.typing import NDArray
 
-if TYPE_CHECKING:
-    # Painting is loaded by the formats that paint, when they are used.
-    from vine_swing.picture.blur import FramePainter
-
 Pixels = NDArray[np.uint8]
 #: Told how many frames are done; returns False to stop.
 Progress = Callable[[int], bool]
+_Of = TypeVar("_Of")
 _Made = TypeVar("_Made")
 
 
@@ -24,6 +21,13 @@ class _Failed:
     """What went wrong while a frame was made."""
 
     error: BaseException
+
+
+class _End:
+    """After the last of all that was made."""
+
+
+_END = _End()
 
 
 def always(done: int) -> bool:
@@ -35,30 +39,28 @@ class Cancelled(Exception):
     """The export was stopped before its end."""
 
 
-def painted(painter: "FramePainter", frames: range, *, ahead: int = 3) -> Iterator[Pixels]:
-    """The frames as arrays, painted in a thread of their own a few ahead of whoever encodes them."""
-    return made_ahead(painter.frame, frames, ahead=ahead)
-
-
-def made_ahead(make: Callable[[int], _Made], frames: range, *, ahead: int = 3) -> Iterator[_Made]:
-    """What `make` makes of each frame's index, in order, made in a thread of its own at most `ahead` frames before it is taken."""
-    ready: Queue[_Made | _Failed] = Queue(maxsize=ahead)
+def made_ahead(make: Callable[[_Of], _Made], of: Iterable[_Of], *, ahead: int = 3) -> Iterator[_Made]:
+    """What `make` makes of each of some things, in order, made in a thread of its own at most `ahead` of them before it is taken."""
+    ready: Queue[_Made | _Failed | _End] = Queue(maxsize=ahead)
     stop = Event()
 
     def work() -> None:
         try:
-            for index in frames:
+            for one in of:
                 if stop.is_set():
                     return
-                ready.put(make(index))
+                ready.put(make(one))
+            ready.put(_END)
         except BaseException as error:  # handed over: the reader raises it
             ready.put(_Failed(error))
+        finally:
+            if isinstance(of, Generator):
+                of.close()
 
     thread = Thread(target=work, name="painter", daemon=True)
     thread.start()
     try:
-        for _ in frames:
-            item = ready.get()
+        while not isinstance(item := ready.get(), _End):
             if isinstance(item, _Failed):
                 raise item.error
             yield item

@@ -1,47 +1,62 @@
-"""Films that can be seen through: every frame painted with the scene's own background and handed to an encoder in order."""
+"""What a format is handed to write: a scene, the moments of it that become pictures, and what paints them."""
 
-from collections.abc import Mapping
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, field
 from fractions import Fraction
-from pathlib import Path
+from functools import cached_property
 
-import av
+import numpy as np
+from numpy.typing import NDArray
 
-from vine_swing.formats.export import Cancelled, Progress, always, painted
-from vine_swing.formats.straight import straight
-from vine_swing.motion.baking.baked import Baked
-from vine_swing.picture.blur import painter_of
+from vine_swing.formats.engine import Engine, Here, Painting
+from vine_swing.formats.export import Pixels
+from vine_swing.formats.options import ExportOptions
+from vine_swing.motion.scene.model import Scene
 
 
-@dataclass(frozen=True, kw_only=True)
+@dataclass(frozen=True, eq=False)
 class Film:
-    """How a film is encoded: container, codec and pix_fmt by the names that FFmpeg gives them, with options for both, and metadata of the stream."""
+    """A scene as it is to be exported.
 
-    container: str
-    codec: str
-    pix_fmt: str
-    codec_options: Mapping[str, str] = field(default_factory=dict)
-    container_options: Mapping[str, str] = field(default_factory=dict)
-    metadata: Mapping[str, str] = field(default_factory=dict)
-
-
-def write_film(film: Film, baked: Baked, path: Path, *, progress: Progress = always, scale: float = 1.0) -> None:
-    """Paint every baked frame, with alpha where the background can be seen through, and encode them.
-
-    Raises:
-        Cancelled: if `progress` returns False; the unfinished file is left for the caller to remove.
+    scene: with the background and blur that were asked for. frames: the moments of it, (n,). size: of the pictures, px.
     """
-    painter = painter_of(baked, scale=scale)
-    rate = Fraction(baked.scene.fps).limit_denominator(1001)
-    with av.open(str(path), "w", format=film.container, options=dict(film.container_options)) as file:
-        stream = file.add_stream(film.codec, rate=rate, options=dict(film.codec_options))
-        assert isinstance(stream, av.VideoStream)
-        stream.width, stream.height, stream.pix_fmt = painter.width, painter.height, film.pix_fmt
-        stream.metadata.update(film.metadata)
-        for number, pixels in enumerate(painted(painter, range(len(baked.frames)))):
-            frame = av.VideoFrame.from_ndarray(straight(pixels), format="rgba").reformat(format=film.pix_fmt)
-            frame.pts, frame.time_base = number, 1 / rate
-            file.mux(stream.encode(frame))
-            if not progress(number + 1):
-                raise Cancelled
-        file.mux(stream.encode(None))
+
+    scene: Scene
+    options: ExportOptions
+    frames: NDArray[np.float64]
+    size: tuple[int, int]
+    engine: Engine = field(default_factory=Here)
+
+    @classmethod
+    def of(cls, scene: Scene, options: ExportOptions, engine: Engine | None = None) -> "Film":
+        """A scene with what options ask for.
+
+        Raises:
+            MotionError: if it has no such frames, or the pictures would be too many or too large.
+        """
+        return cls(options.changed(scene), options, options.frames(scene), options.size(scene), engine or Here())
+
+    @property
+    def fps(self) -> float:
+        """Pictures a second."""
+        return self.options.fps or self.scene.fps
+
+    @property
+    def rate(self) -> Fraction:
+        """The same as a fraction, as films count."""
+        return Fraction(self.fps).limit_denominator(1001)
+
+    def pictures(self, rows: Sequence[int] | None = None, *, background: bool = True, scale: float = 1.0) -> Iterator[Pixels]:
+        """Pictures in order, all or those at some rows: RGBA, premultiplied, (height, width, 4). Each may be overwritten once the next is taken.
+        `scale`: their size as a share of the film's."""
+        painting = Painting(self.scene, self.frames, self.options.scale * scale, background)
+        return self.engine.painted(painting, rows if rows is not None else range(len(self.frames)))
+
+    def part(self, rows: slice) -> "Film":
+        """Some of its pictures."""
+        return Film(self.scene, self.options, self.frames[rows], self.size, self.engine)
+
+    @cached_property
+    def sees_through(self) -> bool:
+        """Whether its background can be seen through at all."""
+        return not self.scene.background.upper().endswith("FF") if len(self.scene.background) == 9 else len(self.scene.background) == 5

@@ -1,4 +1,4 @@
-"""A flipbook: every frame a PNG picture (ISO/IEC 15948) of its own, see-through where nothing is painted, in one ZIP file."""
+"""A flipbook: every frame a PNG picture (ISO/IEC 15948) of its own in one ZIP file; and one such picture by itself."""
 
 import zipfile
 from fractions import Fraction
@@ -6,29 +6,36 @@ from pathlib import Path
 
 import av
 
-from vine_swing.formats.export import Cancelled, Pixels, Progress, painted
+from vine_swing.formats.export import Cancelled, Pixels, Progress, always
+from vine_swing.formats.film import Film
 from vine_swing.formats.straight import straight
-from vine_swing.motion.baking.baked import Baked
-from vine_swing.picture.blur import painter_of
 
 
-def write_flipbook(baked: Baked, path: Path, *, progress: Progress = lambda done: True, scale: float = 1.0) -> None:
-    """Paint every baked frame without its background, and put them into a ZIP file as `frame-0000.png` and so on.
+def write_flipbook(film: Film, path: Path, *, progress: Progress = always) -> tuple[str, ...]:
+    """Paint every picture, without a background unless one was asked for, and put them into a ZIP file as `frame-0000.png` and so on.
 
     Raises:
         Cancelled: if `progress` returns False; the unfinished file is left for the caller to remove.
     """
-    painter = painter_of(baked, scale=scale, background=False)
+    digits = max(4, len(str(len(film.frames) - 1)))
     # PNG is compressed already.
     with zipfile.ZipFile(path, "w", zipfile.ZIP_STORED) as book:
-        for number, pixels in enumerate(painted(painter, range(len(baked.frames)))):
+        for number, pixels in enumerate(film.pictures()):
             # The same pictures make the same file: no time of day is written down.
-            book.writestr(zipfile.ZipInfo(f"frame-{number:04d}.png"), _png(pixels))
+            book.writestr(zipfile.ZipInfo(f"frame-{number:0{digits}d}.png"), png(pixels))
             if not progress(number + 1):
                 raise Cancelled
+    return ()
 
 
-def _png(pixels: Pixels) -> bytes:
+def write_png(film: Film, path: Path, *, progress: Progress = always) -> tuple[str, ...]:
+    """One picture: the first of the film."""
+    path.write_bytes(png(next(iter(film.pictures([0])))))
+    progress(1)
+    return ()
+
+
+def png(pixels: Pixels) -> bytes:
     """One picture: PNG keeps colours as they are, where painting has them multiplied by how much they cover."""
     height, width, _ = pixels.shape
     encoder = av.CodecContext.create("png", "w")

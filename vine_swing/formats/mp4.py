@@ -1,57 +1,56 @@
-"""H.264 in MP4 (ISO/IEC 14496-10 and -14), colours tagged as BT.709."""
+"""H.264 in MP4 (ISO/IEC 14496-10 and -14), 4:2:0, colours tagged as BT.709."""
 
-from fractions import Fraction
 from pathlib import Path
 
 import av
+import numpy as np
 from av.video.reformatter import ColorRange, Colorspace, VideoReformatter
 
-from vine_swing.formats.export import Cancelled, Progress, made_ahead
-from vine_swing.motion.baking.baked import Baked
-from vine_swing.picture.blur import FramePainter, painter_of
+from vine_swing.formats.export import Cancelled, Pixels, Progress, always, made_ahead
+from vine_swing.formats.film import Film
+
+#: Constant rate factor: the smaller, the better.
+_CRF = {"small": 26, "good": 16, "best": 8}
 
 
-def write_mp4(baked: Baked, path: Path, *, progress: Progress = lambda done: True, scale: float = 1.0, crf: int = 16) -> None:
-    """Paint every baked frame and encode them.
-
-    Sides of odd length keep their size by full-resolution colour (4:4:4), as 4:2:0 needs even ones.
+def write_mp4(film: Film, path: Path, *, progress: Progress = always) -> tuple[str, ...]:
+    """Paint every picture and encode them. Players expect colours at half the size (4:2:0), which needs even sides: an odd one is made longer by
+    repeating its last row or column, which is told.
 
     Raises:
         Cancelled: if `progress` returns False; the unfinished file is left for the caller to remove.
     """
-    painter = painter_of(baked, scale=scale)
-    even = painter.width % 2 == 0 and painter.height % 2 == 0
-    rate = Fraction(baked.scene.fps).limit_denominator(1001)
+    width, height = film.size
+    even = (width + width % 2, height + height % 2)
     with av.open(str(path), "w", format="mp4", options={"movflags": "+faststart"}) as file:
-        stream = file.add_stream("libx264", rate=rate, options={"crf": str(crf), "preset": "medium"})
-        stream.width, stream.height = painter.width, painter.height
-        stream.pix_fmt = "yuv420p" if even else "yuv444p"
+        stream = file.add_stream("libx264", rate=film.rate, options={"crf": str(_CRF[film.options.quality]), "preset": "medium"})
+        (stream.width, stream.height), stream.pix_fmt = even, "yuv420p"
         stream.codec_context.color_range = 1
         stream.codec_context.colorspace = stream.codec_context.color_primaries = stream.codec_context.color_trc = 1
-        make = _Pictures(painter, stream.pix_fmt).make
-        for number, frame in enumerate(made_ahead(make, range(len(baked.frames)))):
-            frame.pts, frame.time_base = number, 1 / rate
+        for number, frame in enumerate(made_ahead(_Frames(even).of, film.pictures())):
+            frame.pts, frame.time_base = number, 1 / film.rate
             file.mux(stream.encode(frame))
             if not progress(number + 1):
                 raise Cancelled
         file.mux(stream.encode(None))
+    return () if even == film.size else (f"{width} × {height} px became {even[0]} × {even[1]}: this kind of film needs even sides",)
 
 
-class _Pictures:
-    """Paints frames straight into the memory of one video frame and converts them to the encoder's pixels; for one thread."""
+class _Frames:
+    """Turns pictures into the encoder's own frames; for one thread."""
 
-    def __init__(self, painter: FramePainter, pix_fmt: str) -> None:
-        self._painter, self._pix_fmt = painter, pix_fmt
-        self._canvas = av.VideoFrame(painter.width, painter.height, "rgba")
-        self._plane = self._canvas.planes[0]
+    def __init__(self, size: tuple[int, int]) -> None:
+        self._size = size
         self._reformatter = VideoReformatter()
 
-    def make(self, index: int) -> av.VideoFrame:
-        """The picture at a row of the baked frames, as a frame of its own."""
-        self._painter.paint_into(self._plane, index, row_bytes=self._plane.line_size)
+    def of(self, pixels: Pixels) -> av.VideoFrame:
+        """A picture as a frame of its own."""
+        height, width = pixels.shape[:2]
+        if (width, height) != self._size:
+            pixels = np.pad(pixels, ((0, self._size[1] - height), (0, self._size[0] - width), (0, 0)), mode="edge")
         return self._reformatter.reformat(
-            self._canvas,
-            format=self._pix_fmt,
+            av.VideoFrame.from_numpy_buffer(pixels, format="rgba"),
+            format="yuv420p",
             src_colorspace=Colorspace.ITU709,
             dst_colorspace=Colorspace.ITU709,
             src_color_range=ColorRange.JPEG,

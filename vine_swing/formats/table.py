@@ -19,19 +19,20 @@ Array = NDArray[np.float64]
 MAX_ROWS = 2_000_000
 
 
-def write_csv(scene: Scene, file: TextIO, *, every: float = 1.0, world: bool = False, view: bool = False) -> None:
+def write_csv(scene: Scene, file: TextIO, *, every: float = 1.0, world: bool = False, view: bool = False, frames: Array | None = None) -> None:
     """Write `frame`, then `Name.channel` for every channel that is keyed or ruled; colours as hex. Of a part of a parade, `Name#k.channel` is that
     of copy k, from 0; of a part of a parade within a parade, `Name#k#j.channel` that of copy j of copy k.
 
     Args:
         every: frames between rows; rows run from 0 to length − 1.
+        frames: the frames of the rows, (n,), in place of those.
         view: add `Name.view.x` and `.y`, where the pivot is in the picture, camera included.
         world: add `Name.world.x`, `.y` (the pivot in the scene) and `.rotation` (degrees, unwrapped) for every object and copy.
 
     Raises:
         MotionError: if `every` is not above 0, or makes too many rows.
     """
-    baked = bake(scene, frames_of(scene, every))
+    baked = bake(scene, frames_of(scene, every) if frames is None else frames)
     columns = [("frame", [_number(frame) for frame in baked.frames])]
     for one in baked.objects.values():
         columns += _channels(baked, one)

@@ -1,11 +1,13 @@
 """VP9 in WebM (bitstream specification by Google, and Matroska, RFC 9559), with alpha as a second picture beside each."""
 
-from vine_swing.formats.film import Film
+from vine_swing.formats.codec import Codec
 
-WEBM = Film(
+#: Constant quality: the smaller, the better.
+_CRF = {"small": "34", "good": "20", "best": "8"}
+WEBM = Codec(
     container="webm",
     codec="libvpx-vp9",
     pix_fmt="yuva420p",
-    codec_options={"crf": "20", "b": "0", "deadline": "good", "cpu-used": "4", "row-mt": "1"},
+    codec_options=lambda film: {"crf": _CRF[film.options.quality], "b": "0", "deadline": "good", "cpu-used": "4", "row-mt": "1"},
     metadata={"alpha_mode": "1"},
 )

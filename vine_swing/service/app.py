@@ -21,8 +21,8 @@ from vine_swing.store import SceneStore
 WEB = Path(__file__).resolve().parents[2] / "web" / "dist"
 
 
-def create_app(store: SceneStore, *, web: Path = WEB) -> FastAPI:
-    """The service over a store; it also serves the built page, where there is one."""
+def create_app(store: SceneStore, *, web: Path = WEB, farm: str | None = None) -> FastAPI:
+    """The service over a store; it also serves the built page, where there is one. farm: the address of a scheduler whose machines paint exports."""
 
     @asynccontextmanager
     async def lifespan(app: FastAPI) -> AsyncIterator[None]:
@@ -31,7 +31,7 @@ def create_app(store: SceneStore, *, web: Path = WEB) -> FastAPI:
 
     app = FastAPI(title="Vine Swing", version=__version__, docs_url=None, redoc_url=None, openapi_url="/api/openapi.json", lifespan=lifespan)
     app.state.sessions = Sessions(store)
-    app.state.exports = Exports()
+    app.state.exports = Exports(store, farm=farm)
     app.state.notes = Notes()
     problems.install(app)
     for router in (

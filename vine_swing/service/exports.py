@@ -1,92 +1,275 @@
-"""Export jobs: one thread each, with progress and a way to stop."""
+"""Export jobs: a queue of processes, one export at a time, kept with what became of them.
 
+Each export is a process of its own (`vine_swing/formats/worker.py`), which paints with as many more as there are cores: neither a long export nor one
+that goes wrong keeps anybody else waiting. Its scene is written down as it was when it was asked for, so that edits made meanwhile do not show. When
+the server ends, so do its processes, and what they had written; the next server says of these exports that they were stopped.
+"""
+
+import base64
+import json
+import os
 import secrets
-import shutil
-import tempfile
+import signal
+import subprocess
+import sys
 import threading
-from collections.abc import Callable
+import time
+from collections import deque
+from contextlib import suppress
 from dataclasses import dataclass, field
-from pathlib import Path
-from typing import Literal
+from typing import Any
 
-from vine_swing.formats import EXPORTS
-from vine_swing.formats.export import Cancelled
-from vine_swing.motion.baking.baked import Baked
+from vine_swing.formats import EXPORTS, film_of, format_of
+from vine_swing.formats.bundle import bundle
+from vine_swing.formats.options import ExportOptions
+from vine_swing.formats.run import UNFINISHED
+from vine_swing.motion.scene.model import Scene
+from vine_swing.store import SceneStore
+from vine_swing.store.exports import ExportState, KeptExport
 
-State = Literal["running", "done", "cancelled", "failed"]
-#: Finished files kept for fetching; older ones are removed.
-KEPT = 20
+#: Finished exports that are kept, and the bytes that their files may take together; older ones go first. Exports that may wait at once.
+KEPT, MOST_BYTES, MOST_WAITING = 60, 4_000_000_000, 100
+_STOPPED = "the server ended before this was done, and nothing was kept of it; run it again"
+#: How long a process may take to end by itself, s.
+_PATIENCE = 5.0
+
+
+class TooManyExports(Exception):
+    """As many exports wait as may."""
 
 
 @dataclass
-class Job:
-    """One export under way or finished."""
+class _Job:
+    """An export that waits or is under way."""
 
     id: str
-    file_name: str
-    media_type: str
     total: int
-    path: Path
+    scene: Scene | None
+    options: ExportOptions
+    name: str
     done: int = 0
-    state: State = "running"
-    error: str | None = None
-    stop: threading.Event = field(default_factory=threading.Event)
+    began: float | None = None
+    process: "subprocess.Popen[str] | None" = None
+    cancelled: bool = False
+    result: dict[str, Any] = field(default_factory=dict)
+
+
+@dataclass(frozen=True)
+class Progress:
+    """How far an export is: pictures made, its place in the queue (0 for the one under way), and how many seconds it will still take."""
+
+    done: int
+    place: int | None
+    left: float | None
 
 
 class Exports:
-    """All export jobs of a running service; their files live as long as it does."""
+    """All exports of a data folder."""
 
-    def __init__(self) -> None:
-        self._folder = Path(tempfile.mkdtemp(prefix="vine-swing-"))
-        self._jobs: dict[str, Job] = {}
+    def __init__(self, store: SceneStore, *, farm: str | None = None) -> None:
+        """farm: the address of a scheduler whose machines paint."""
+        self._store, self._farm = store, farm
+        self._folder = store.folder / "exports"
         self._lock = threading.Lock()
+        self._waiting: deque[_Job] = deque()
+        self._running: _Job | None = None
+        self._closed = False
+        self._clear_up()
 
-    def start(self, make: Callable[[], Baked], total: int, *, name: str, format_name: str, scale: float) -> Job:
-        """Begin an export; `make` bakes what is exported, in the job's own thread."""
-        job_id = secrets.token_urlsafe(9)
-        chosen = EXPORTS[format_name]
-        job = Job(job_id, f"{_file_stem(name)}.{chosen.suffix}", chosen.media_type, total, self._folder / f"{job_id}.{chosen.suffix}")
+    def start(self, scene: Scene, options: ExportOptions, *, scene_id: str, revision: int, name: str = "") -> KeptExport:
+        """Ask for an export of a scene as it is now.
+
+        Raises:
+            MotionError: if it cannot be, saying why.
+            TooManyExports: if too many wait.
+        """
+        chosen, film = format_of(options), film_of(scene, options)
+        file_name = f"{file_stem(name or scene.name)}{chosen.ends_with}"
+        total = len(film.frames)
+        job = _Job(secrets.token_urlsafe(9), total, scene, options, file_name)
+        kept = KeptExport(job.id, scene_id, revision, file_name, chosen.name, options.model_dump(mode="json"), self._store.now(), "waiting", 0, total)
         with self._lock:
-            self._jobs[job_id] = job
-            self._forget_old()
+            if len(self._waiting) >= MOST_WAITING:
+                raise TooManyExports
+            self._store.exports.add(kept)
+            self._waiting.append(job)
+        self._next()
+        self._forget_old()
+        return kept
 
-        def progress(done: int) -> bool:
-            job.done = done
-            return not job.stop.is_set()
+    def all(self) -> list[KeptExport]:
+        """All exports, the last asked for first."""
+        return self._store.exports.all()
 
-        def work() -> None:
-            try:
-                chosen.write(make(), job.path, progress=progress, scale=scale)
-                job.state = "done"
-            except Cancelled:
-                job.state = "cancelled"
-            except Exception as error:  # a failed export is told, never fatal
-                job.error = f"the export stopped after {job.done} frames: {error}"
-                job.state = "failed"
-            if job.state != "done":
-                job.path.unlink(missing_ok=True)
+    def find(self, export_id: str) -> KeptExport | None:
+        """An export by its id."""
+        return self._store.exports.find(export_id)
 
-        threading.Thread(target=work, name=f"export {job_id}", daemon=True).start()
-        return job
+    def still(self, export_id: str) -> bytes | None:
+        """The small picture of a finished export, PNG."""
+        return self._store.exports.still(export_id)
 
-    def get(self, job_id: str) -> Job | None:
-        """A job by its id."""
-        return self._jobs.get(job_id)
+    def progress(self, kept: KeptExport) -> Progress:
+        """How far an export is."""
+        with self._lock:
+            job = self._running
+            if job is not None and job.id == kept.id:
+                spent = time.monotonic() - job.began if job.began is not None else 0.0
+                left = spent / job.done * (job.total - job.done) if job.done > 2 else None
+                return Progress(job.done, 0, left)
+            places = [one.id for one in self._waiting]
+        return Progress(kept.done, places.index(kept.id) + 1 if kept.id in places else None, None)
+
+    def path(self, kept: KeptExport) -> Any:
+        """Where the file of an export lies."""
+        return self._folder / f"{kept.id}{EXPORTS[kept.format].ends_with}"
+
+    def cancel(self, export_id: str) -> None:
+        """Stop an export, or take it out of the queue; nothing is kept of it."""
+        with self._lock:
+            waiting = next((one for one in self._waiting if one.id == export_id), None)
+            if waiting is not None:
+                self._waiting.remove(waiting)
+            job = self._running if self._running is not None and self._running.id == export_id else None
+            if job is not None:
+                job.cancelled = True
+        if waiting is not None:
+            self._store.exports.ended(export_id, "cancelled", done=0)
+        if job is not None and job.process is not None:
+            _end(job.process, signal.SIGTERM)
+            threading.Timer(_PATIENCE, _end, (job.process, signal.SIGKILL)).start()
+
+    def first(self, export_id: str) -> None:
+        """Let a waiting export be the next."""
+        with self._lock:
+            found = next((one for one in self._waiting if one.id == export_id), None)
+            if found is not None:
+                self._waiting.remove(found)
+                self._waiting.appendleft(found)
+
+    def forget(self, export_id: str) -> None:
+        """Remove an export with its file."""
+        self.cancel(export_id)
+        kept = self.find(export_id)
+        if kept is not None:
+            self.path(kept).unlink(missing_ok=True)
+            self._store.exports.forget(export_id)
 
     def close(self) -> None:
-        """Stop what runs and remove all files."""
-        for job in self._jobs.values():
-            job.stop.set()
-        shutil.rmtree(self._folder, ignore_errors=True)
+        """Stop what runs; what waits is told as stopped."""
+        with self._lock:
+            self._closed = True
+            self._waiting.clear()
+            job = self._running
+        if job is not None and job.process is not None:
+            _end(job.process, signal.SIGTERM)
+            try:
+                job.process.wait(_PATIENCE)
+            except subprocess.TimeoutExpired:
+                _end(job.process, signal.SIGKILL)
+        self._store.exports.stop_unfinished(_STOPPED)
+
+    def _next(self) -> None:
+        """Begin with the next export, if none is under way."""
+        with self._lock:
+            if self._closed or self._running is not None or not self._waiting:
+                return
+            job = self._running = self._waiting.popleft()
+        threading.Thread(target=self._run, args=(job,), name=f"export {job.id}", daemon=True).start()
+
+    def _run(self, job: _Job) -> None:
+        try:
+            self._store.exports.running(job.id)
+            self._made(job)
+        except Exception as error:  # a failed export is told, never fatal
+            job.result = {"error": f"the export could not begin: {error}"}
+        state, said = self._state(job)
+        kept = self.find(job.id)
+        if not self._closed and kept is not None:
+            still = job.result.get("still")
+            self._store.exports.ended(
+                job.id,
+                state,
+                done=job.total if state == "done" else job.done,
+                size=job.result.get("size"),
+                said=said,
+                remarks=job.result.get("remarks", ()),
+                still=base64.b64decode(still) if still else None,
+            )
+        with self._lock:
+            self._running = None
+        self._next()
+
+    def _state(self, job: _Job) -> tuple[ExportState, str | None]:
+        if "size" in job.result:
+            return "done", None
+        if job.cancelled:
+            return "cancelled", None
+        return "failed", job.result.get("error") or f"the export ended without a word after {job.done} of {job.total} pictures; run it again"
+
+    def _made(self, job: _Job) -> None:
+        """Run the process of an export and follow it to its end."""
+        assert job.scene is not None
+        self._folder.mkdir(parents=True, exist_ok=True, mode=0o700)
+        scene, order = self._folder / f"{job.id}.scene{UNFINISHED}", self._folder / f"{job.id}.order{UNFINISHED}"
+        out = self._folder / f"{job.id}{EXPORTS[job.options.format].ends_with}"
+        try:
+            scene.write_bytes(bundle(job.scene))
+            # What is written down needs no memory any more.
+            job.scene = None
+            asked = {"scene": str(scene), "options": job.options.model_dump(mode="json"), "out": str(out), "farm": self._farm}
+            order.write_text(json.dumps(asked), encoding="utf-8")
+            with self._lock:
+                if job.cancelled or self._closed:
+                    return
+                # A group of its own, so that those it starts end with it.
+                job.process = subprocess.Popen(
+                    [sys.executable, "-m", "vine_swing.formats.worker", str(order)],
+                    stdin=subprocess.DEVNULL,
+                    stdout=subprocess.PIPE,
+                    stderr=subprocess.DEVNULL,
+                    text=True,
+                    start_new_session=True,
+                )
+                job.began = time.monotonic()
+            assert job.process.stdout is not None
+            with job.process.stdout as lines:
+                for line in lines:
+                    told = json.loads(line)
+                    job.done = told.get("done", job.done)
+                    job.result |= told
+            job.process.wait()
+        finally:
+            for one in (scene, order):
+                one.unlink(missing_ok=True)
+            if "size" not in job.result:
+                for one in self._folder.glob(f"{job.id}.*"):
+                    one.unlink(missing_ok=True)
+
+    def _clear_up(self) -> None:
+        """After a server that ended in the middle of something: no half file stays, and it is told."""
+        self._store.exports.stop_unfinished(_STOPPED)
+        known = {self.path(one).name for one in self.all() if one.format in EXPORTS and one.state == "done"}
+        for file in self._folder.glob("*") if self._folder.is_dir() else ():
+            if file.name not in known:
+                file.unlink(missing_ok=True)
 
     def _forget_old(self) -> None:
-        finished = [job for job in self._jobs.values() if job.state != "running"]
-        for job in finished[: max(0, len(finished) - KEPT)]:
-            job.path.unlink(missing_ok=True)
-            del self._jobs[job.id]
+        total = 0
+        for number, one in enumerate(kept for kept in self.all() if kept.state not in ("waiting", "running")):
+            total += one.size or 0
+            if number >= KEPT or (total > MOST_BYTES and number):
+                self.forget(one.id)
 
 
-def _file_stem(name: str) -> str:
-    """A scene's name as a file name that every system takes."""
+def _end(process: "subprocess.Popen[str]", how: signal.Signals) -> None:
+    """End a process and all it started."""
+    if process.poll() is None:
+        with suppress(ProcessLookupError):
+            os.killpg(process.pid, how)
+
+
+def file_stem(name: str) -> str:
+    """A name as that of a file which every system takes."""
     kept = "".join(c if c.isalnum() or c in " -_" else "-" for c in name).strip(" -")
-    return kept or "scene"
+    return kept[:80].rstrip(" -") or "scene"

@@ -12,6 +12,7 @@ from vine_swing.motion.basics.contents import PICTURE_FILES
 from vine_swing.motion.scene.model import Scene
 from vine_swing.store import rows, undo
 from vine_swing.store.database import Database
+from vine_swing.store.exports import ExportStore
 from vine_swing.store.feels import FeelStore, OwnFeel
 from vine_swing.store.previews import PreviewStore
 from vine_swing.store.reduced import ReducedStore
@@ -72,6 +73,8 @@ class SceneStore:
         self.feels = FeelStore(self._database)
         self.previews = PreviewStore(self._database)
         self.reduced = ReducedStore(self._database)
+        self.exports = ExportStore(self._database)
+        self.folder = path.parent
 
     def picture(self, picture_id: str) -> bytes | None:
         """The picture with an id that some scene keeps, or None."""
@@ -86,7 +89,7 @@ class SceneStore:
 
     def keep_feel(self, feel: OwnFeel) -> None:
         """Keep a drawn feel for all scenes."""
-        self.feels.keep(feel, self._now())
+        self.feels.keep(feel, self.now())
 
     def summaries(self, *, deleted: bool = False) -> list[SceneSummary]:
         """All scenes (or all deleted ones), the last changed first."""
@@ -101,7 +104,7 @@ class SceneStore:
         """Keep a new scene; returns its id."""
         scene_id = secrets.token_urlsafe(9)
         with self._database.transaction() as db:
-            rows.insert(db, scene_id, scene, self._now())
+            rows.insert(db, scene_id, scene, self.now())
         return scene_id
 
     def load(self, scene_id: str) -> Stored:
@@ -112,6 +115,12 @@ class SceneStore:
         """
         with self._database.reading() as db:
             return self._load(db, scene_id)
+
+    def line(self, scene_id: str) -> tuple[str, int] | None:
+        """The name and the revision of a scene; None if there is none of this id."""
+        with self._database.reading() as db:
+            row = db.execute("SELECT name, revision FROM scene WHERE id = ? AND within IS NULL AND deleted IS NULL", (scene_id,)).fetchone()
+        return (row["name"], row["revision"]) if row is not None else None
 
     def revision(self, scene_id: str) -> int:
         """The revision a scene is at now.
@@ -154,7 +163,7 @@ class SceneStore:
 
     def delete(self, scene_id: str) -> None:
         """Take a scene off the Shelf. It stays in the file, with its history, until it is restored."""
-        self._mark(scene_id, self._now(), "deleted IS NULL")
+        self._mark(scene_id, self.now(), "deleted IS NULL")
 
     def restore(self, scene_id: str) -> None:
         """Put a deleted scene back on the Shelf."""
@@ -185,7 +194,7 @@ class SceneStore:
             raise OldRevision(revision, row["revision"])
 
     def _touch(self, db: sqlite3.Connection, scene_id: str) -> int:
-        db.execute("UPDATE scene SET revision = revision + 1, changed = ? WHERE id = ?", (self._now(), scene_id))
+        db.execute("UPDATE scene SET revision = revision + 1, changed = ? WHERE id = ?", (self.now(), scene_id))
         revision: int = db.execute("SELECT revision FROM scene WHERE id = ?", (scene_id,)).fetchone()[0]
         return revision
 
@@ -203,7 +212,8 @@ class SceneStore:
 
         return History(label("undo"), label("redo"))
 
-    def _now(self) -> str:
+    def now(self) -> str:
+        """The time of day, as it is kept."""
         return self._clock().isoformat(timespec="milliseconds")
 
 

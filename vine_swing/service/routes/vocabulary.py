@@ -70,13 +70,18 @@ class EndWords(BaseModel):
 
 
 class FormatWords(BaseModel):
-    """An export format; `opaque` if nothing can be seen through its pictures."""
+    """An export format; `opaque` if nothing can be seen through its pictures, `single` if it is one picture. ending: of its files. takes: the options
+    that change something in it. family: what it is for: `film`, `page`, `pictures` or `data`."""
 
     name: str
     label: str
     suffix: str
     about: str
     opaque: bool
+    single: bool
+    ending: str
+    takes: list[str]
+    family: str
 
 
 class PresetWords(BaseModel):
@@ -167,7 +172,20 @@ def vocabulary() -> Vocabulary:
         channels={kind: [_words(spec) for spec in specs.values()] for kind, specs in tables.items()},
         feels=[FeelWords(name=f.name, label=f.label, about=f.about, curve=ease.build(f.ease).at(u).round(4).tolist()) for f in FEELS.values()],
         ends=[EndWords(mode=e.mode, label=e.label, about=e.about) for e in ENDS.values()],
-        formats=[FormatWords(name=f.name, label=f.label, suffix=f.suffix, about=f.about, opaque=f.opaque) for f in EXPORTS.values()],
+        formats=[
+            FormatWords(
+                name=f.name,
+                label=f.label,
+                suffix=f.suffix,
+                about=f.about,
+                opaque=f.opaque,
+                single=f.single,
+                ending=f.ends_with,
+                takes=list(f.takes),
+                family=f.family,
+            )
+            for f in EXPORTS.values()
+        ],
         rules=rule_words(),
         functions=list(FUNCTIONS),
         gradients={of: [_words(spec) for spec in gradient_channels(of, MOST_STOPS)] for of in get_args(Painted)},

@@ -1,0 +1,69 @@
+"""`serve` and `demo`: the application on this machine."""
+
+import argparse
+import socket
+from pathlib import Path
+from typing import TYPE_CHECKING
+
+from vine_swing.cli.saying import say
+from vine_swing.motion import load
+
+if TYPE_CHECKING:
+    from vine_swing.store import SceneStore
+
+DEMO_SCENES = Path(__file__).resolve().parents[2] / "demo" / "scenes"
+
+
+def serve(options: argparse.Namespace) -> int:
+    """Serve the application until it is stopped."""
+    import uvicorn
+
+    from vine_swing.service.app import create_app
+
+    if (refusal := _port_refusal(options.port)) is not None:
+        return say(refusal)
+    store = _store(options)
+    if store is None:
+        return 1
+    try:
+        print(f"Vine Swing is at http://127.0.0.1:{options.port}/ (Ctrl+C ends it); data in {options.data}", flush=True)
+        uvicorn.run(create_app(store, farm=options.farm), host="127.0.0.1", port=options.port, log_level="warning")
+    finally:
+        store.close()
+    return 0
+
+
+def demo(options: argparse.Namespace) -> int:
+    """Serve it with the demo scenes, if there are no scenes yet."""
+    store = _store(options)
+    if store is None:
+        return 1
+    if not store.summaries() and not store.summaries(deleted=True):
+        for path in sorted(DEMO_SCENES.glob("*.json"), reverse=True):
+            store.create(load(path))
+    store.close()
+    return serve(options)
+
+
+def _store(options: argparse.Namespace) -> "SceneStore | None":
+    """The store in the data folder; None, and a sentence, where it cannot be opened."""
+    from vine_swing.store import SceneStore, StoreError
+
+    try:
+        return SceneStore(options.data / "vine-swing.db")
+    except StoreError as error:
+        say(str(error))
+        return None
+
+
+def _port_refusal(port: int) -> str | None:
+    """Why nothing can be served at a port, if so."""
+    if not 1 <= port <= 65535:
+        return f"--port is {port}; it must be between 1 and 65535"
+    with socket.socket() as probe:
+        probe.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
+        try:
+            probe.bind(("127.0.0.1", port))
+        except OSError as error:
+            return f"port {port} cannot be used ({error.strerror}); something else may be served there, so give another one with --port"
+    return None

@@ -1,0 +1,145 @@
+"""Bundles: a scene with everything it needs in one ZIP file, whose parts any program can open.
+
+    scene.json                       the scene, without what lies beside it
+    pictures/<id>.png|jpg|webp       every kept picture, as it was brought in
+    fonts/<id>.ttf|otf               every kept font file
+    fonts/<id>.licence.txt           what allows its use
+    fonts/shipped/<family>/…         the files and licences of the shipped families that its texts use
+
+Reading one trusts nothing in it: names that lead elsewhere, parts that unpack to far more than they should, and contents that are not what the
+scene says they are, are refused.
+"""
+
+import base64
+import io
+import json
+import zipfile
+from pathlib import Path
+from typing import Any
+
+from vine_swing.formats.export import Progress, always
+from vine_swing.formats.film import Film
+from vine_swing.motion import MotionError, Scene
+from vine_swing.motion.outline.text.families import FAMILIES, FONTS
+from vine_swing.motion.scene.scene_file import from_data, parse, to_data
+from vine_swing.motion.scene.shapes import TextShape
+
+SCENE, PICTURES, FONT_FOLDER = "scene.json", "pictures", "fonts"
+#: Bytes that all parts may take when unpacked, those of one part, and how many parts there may be.
+MOST_UNPACKED, MOST_PART, MOST_PARTS = 400_000_000, 100_000_000, 5_000
+#: How many times larger than in the file a part may be, beyond the first million bytes: text shrinks to a twentieth at most, bombs to a thousandth.
+_MOST_RATIO = 200
+
+
+def write_bundle(film: Film, path: Path, *, progress: Progress = always) -> tuple[str, ...]:
+    """Write a scene with all it needs. The same scene makes the same bytes."""
+    path.write_bytes(bundle(film.scene))
+    progress(len(film.frames))
+    return ()
+
+
+def bundle(scene: Scene) -> bytes:
+    """The bytes of a scene's bundle."""
+    data = to_data(scene)
+    parts: dict[str, bytes] = {}
+    for picture, written in zip(scene.pictures, data.get("pictures", ()), strict=True):
+        content = picture.content
+        written["data"] = f"{PICTURES}/{picture.id}.{_picture_ending(content)}"
+        parts[written["data"]] = content
+    for font, written in zip(scene.fonts, data.get("fonts", ()), strict=True):
+        ending = "otf" if font.content[:4] == b"OTTO" else "ttf"
+        written["data"] = f"{FONT_FOLDER}/{font.id}.{ending}"
+        parts[written["data"]] = font.content
+        parts[f"{FONT_FOLDER}/{font.id}.licence.txt"] = font.licence.encode()
+    for family in sorted({thing.drawn_shape.font for part in scene.timelines for thing in part.objects if isinstance(thing.drawn_shape, TextShape)}):
+        if family in FAMILIES:
+            for part in sorted((FONTS / family).iterdir(), key=lambda one: one.name):
+                parts[f"{FONT_FOLDER}/shipped/{family}/{part.name}"] = part.read_bytes()
+    packed = io.BytesIO()
+    with zipfile.ZipFile(packed, "w") as book:
+        text = json.dumps(data, ensure_ascii=False, indent=1).encode()
+        book.writestr(zipfile.ZipInfo(SCENE), text, zipfile.ZIP_DEFLATED)
+        for name, content in parts.items():
+            # Pictures are compressed already.
+            book.writestr(zipfile.ZipInfo(name), content, zipfile.ZIP_STORED if name.startswith(PICTURES) else zipfile.ZIP_DEFLATED)
+    return packed.getvalue()
+
+
+def is_bundle(data: bytes) -> bool:
+    """Whether some bytes begin as a ZIP file does."""
+    return data[:4] == b"PK\x03\x04"
+
+
+def read_bundle(data: bytes) -> Scene:
+    """The scene of a bundle, with everything it needs.
+
+    Raises:
+        MotionError: if it is none, is damaged, or holds more than it should; saying what.
+    """
+    try:
+        with zipfile.ZipFile(io.BytesIO(data)) as book:
+            return from_data(_data_of(book))
+    except zipfile.BadZipFile as error:
+        raise MotionError("this bundle is damaged: it ends too early or is no ZIP file; bring it from where it was made once more") from error
+    except (NotImplementedError, RuntimeError, EOFError) as error:
+        raise MotionError("this bundle is locked or packed in a way that cannot be read; pack it as a plain ZIP file") from error
+
+
+def read_scene(data: bytes) -> Scene:
+    """The scene of a scene file or a bundle.
+
+    Raises:
+        MotionError: if it is neither.
+    """
+    return read_bundle(data) if is_bundle(data) else parse(data)
+
+
+def _data_of(book: zipfile.ZipFile) -> Any:
+    parts = _checked(book)
+    if SCENE not in parts:
+        raise MotionError(f"there is no '{SCENE}' in this ZIP file, so it is no bundle of a scene")
+    try:
+        data = json.loads(_read(book, parts[SCENE]))
+    except (ValueError, RecursionError) as error:
+        raise MotionError(f"the '{SCENE}' of this bundle is not JSON that can be read") from error
+    for kind in ("pictures", "fonts"):
+        kept = data.get(kind) if isinstance(data, dict) else None
+        for one in kept if isinstance(kept, list) else ():
+            name = one.get("data") if isinstance(one, dict) else None
+            if not isinstance(name, str) or not name.startswith(f"{kind}/"):
+                continue
+            if name not in parts:
+                raise MotionError(f"'{name}' is missing from this bundle; bring it from where it was made once more")
+            one["data"] = base64.b64encode(_read(book, parts[name])).decode()
+    return data
+
+
+def _checked(book: zipfile.ZipFile) -> dict[str, zipfile.ZipInfo]:
+    """What is in the file, by name; nothing is unpacked yet."""
+    parts = book.infolist()
+    if len(parts) > MOST_PARTS:
+        raise MotionError(f"this bundle has {len(parts)} parts; at most {MOST_PARTS} are read")
+    for one in parts:
+        if one.filename.startswith(("/", "\\")) or ".." in Path(one.filename.replace("\\", "/")).parts or ":" in one.filename:
+            raise MotionError(f"the part '{one.filename[:80]}' of this bundle leads out of it; nothing was read")
+        too_dense = one.file_size > 1_000_000 and one.file_size > _MOST_RATIO * max(1, one.compress_size)
+        if one.file_size > MOST_PART or too_dense:
+            raise MotionError(f"the part '{one.filename[:80]}' of this bundle would unpack to {one.file_size / 1e6:.0f} MB; nothing was read")
+    if sum(one.file_size for one in parts) > MOST_UNPACKED:
+        raise MotionError(f"this bundle would unpack to more than {MOST_UNPACKED / 1e6:.0f} MB; nothing was read")
+    return {one.filename: one for one in parts}
+
+
+def _read(book: zipfile.ZipFile, part: zipfile.ZipInfo) -> bytes:
+    """The content of a part, no more of it than it says it has."""
+    with book.open(part) as file:
+        content = file.read(part.file_size + 1)
+    if len(content) > part.file_size:
+        raise MotionError(f"the part '{part.filename[:80]}' of this bundle is larger than it says; nothing was read")
+    return content
+
+
+def _picture_ending(content: bytes) -> str:
+    if content[:3] == b"\xff\xd8\xff":
+        return "jpg"
+    return "webp" if content[8:12] == b"WEBP" else "png"
