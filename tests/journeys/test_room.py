@@ -51,8 +51,7 @@ def test_nothing_covers_the_picture_and_panels_make_room_for_it(page: Page, serv
     # The picture takes all there is, and gives it back.
     page.keyboard.press("q")
     expect(page.get_by_role("region", name="Time sheet")).to_have_count(0)
-    large = w.canvas()["width"]
-    assert large > 1.3 * small
+    page.wait_for_function("(wide) => document.querySelector('[data-testid=picture-canvas]').getBoundingClientRect().width > wide", arg=1.3 * small)
     assert edges_are_free(w)
     page.keyboard.press("Space")
     expect(page.get_by_role("button", name="Pause")).to_be_visible()

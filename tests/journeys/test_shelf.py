@@ -120,12 +120,12 @@ def test_export_with_progress(page, demo_server, tmp_path, choice, codec, fps):
     page.goto(demo_server.address)
     page.get_by_role("link", name="Open Thrown mango").click()
     Workspace(page, demo_server.address)
-    page.get_by_role("button", name="Export").click()
+    page.get_by_role("button", name="Export", exact=True).click()
     dialog = page.get_by_role("dialog", name="Export")
-    dialog.get_by_text(choice).click()
+    dialog.get_by_text(choice, exact=True).click()
     dialog.get_by_text("640 × 360").click()
     with page.expect_download(timeout=60_000) as download:
-        dialog.get_by_role("button", name="Export").click()
+        dialog.get_by_role("button", name="Export", exact=True).click()
         expect(dialog.get_by_role("progressbar")).to_be_visible()
     expect(dialog.get_by_text("Done: 96 frames.")).to_be_visible()
     path = tmp_path / download.value.suggested_filename
@@ -145,12 +145,12 @@ def test_export_can_be_stopped(page, demo_server):
     page.goto(demo_server.address)
     page.get_by_role("link", name="Open Toucan glide").click()
     Workspace(page, demo_server.address)
-    page.get_by_role("button", name="Export").click()
+    page.get_by_role("button", name="Export", exact=True).click()
     dialog = page.get_by_role("dialog", name="Export")
-    dialog.get_by_role("button", name="Export").click()
+    dialog.get_by_role("button", name="Export", exact=True).click()
     dialog.get_by_role("button", name="Stop").click()
     expect(dialog.get_by_text("Stopped. Nothing was kept.")).to_be_visible()
-    expect(dialog.get_by_role("button", name="Export")).to_be_enabled()
+    expect(dialog.get_by_role("button", name="Export", exact=True)).to_be_enabled()
 
 
 def test_scene_settings_are_kept_as_one_step(workspace):

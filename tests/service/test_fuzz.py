@@ -9,7 +9,7 @@ from vine_swing.service.app import create_app
 from vine_swing.store import SceneStore
 
 #: Starting films by the dozen would test the encoder, not the door.
-LEFT_OUT = {"/api/scenes/{scene_id}/exports", "/api/scenes/{scene_id}/exports/look"}
+LEFT_OUT = {"/api/scenes/{scene_id}/exports", "/api/scenes/{scene_id}/exports/look", "/api/scenes/{scene_id}/exports/size"}
 
 
 def test_no_request_breaks_the_service(tmp_path):

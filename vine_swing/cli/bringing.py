@@ -1,22 +1,127 @@
-"""`import`: a bundle, a drawing or a table as a scene, or into one."""
+"""`import`: a drawing, a bundle, a table or keys as a scene file, or into one."""
 
 import argparse
+from dataclasses import dataclass
 from pathlib import Path
 
-from vine_swing.cli.saying import read
-from vine_swing.motion import dump
+from vine_swing.cli.saying import read, say
+from vine_swing.motion import MotionError, Scene, dump
+
+_TABLES = (".csv", ".tsv", ".txt")
 
 
 def add_options(bring: argparse.ArgumentParser) -> None:
     """What can be said of what is brought in."""
-    bring.add_argument("file", type=Path, help="a bundle (.vine) or a scene file (.json)")
+    bring.add_argument("file", type=Path, help="an SVG drawing, a bundle (.vine), a scene or keys (.json), or a table (.csv)")
     bring.add_argument("out", type=Path, help="the scene file to write")
+    bring.add_argument("--into", type=Path, metavar="SCENE", help="the scene it is put into; tables and keys need one")
+    bring.add_argument(
+        "--column",
+        action="append",
+        default=[],
+        metavar="NAME=OBJECT.CHANNEL",
+        help="which column of a table goes where, such as 'Wind=Weather vane.rotation'; may be given more than once",
+    )
+    bring.add_argument("--time", metavar="NAME", help="the column of a table that says when; found by itself if left out")
+    bring.add_argument("--unit", choices=("frames", "seconds"), help="what that column counts in; found by itself if left out")
+    bring.add_argument("--first", type=float, default=0.0, help="the frame of time 0, or of the first row (default: %(default)s)")
+    bring.add_argument("--tolerance", type=float, default=0.0, help="how far the motion may pass from any sample; 0 for a key on each")
     bring.set_defaults(run=bring_)
 
 
 def bring_(options: argparse.Namespace) -> int:
-    """Bring a file in."""
-    scene = read(options.file)
-    options.out.write_text(dump(scene), encoding="utf-8")
-    print(f"{options.out}: '{scene.name}', {len(scene.objects)} objects")
+    """Bring a file in; what could not be kept is told on standard error."""
+    brought = _brought(options)
+    for sentence in brought.lost:
+        say(f"{options.file}: left out: {sentence}")
+    options.out.write_text(dump(brought.scene), encoding="utf-8")
+    print(f"{options.out}: '{brought.scene.name}', {len(brought.scene.objects)} objects, {brought.scene.length} frames")
     return 0
+
+
+@dataclass(frozen=True)
+class _Brought:
+    scene: Scene
+    lost: tuple[str, ...] = ()
+
+
+def _brought(options: argparse.Namespace) -> _Brought:
+    from vine_swing.formats.drawing import read_svg
+    from vine_swing.motion.edits import apply_all
+    from vine_swing.motion.edits.parcels import PlaceParcel
+
+    suffix = options.file.suffix.lower()
+    into = read(options.into) if options.into is not None else None
+    if suffix in _TABLES:
+        return _Brought(_with_table(into, options))
+    if suffix == ".svg":
+        drawing = read_svg(options.file.read_bytes(), options.file.name)
+        found, lost = drawing.scene, drawing.lost
+    elif (keyed := _with_keys(into, options.file)) is not None:
+        return _Brought(keyed)
+    else:
+        found, lost = read(options.file), ()
+    if into is None:
+        return _Brought(found, lost)
+    x, y = ((ours - theirs) / 2 for ours, theirs in zip(into.size, found.size, strict=True))
+    prefix = next(f"in-{number}" for number in range(1, 10_000) if not any(one.startswith(f"in-{number}-") for one in into.by_id))
+    return _Brought(apply_all(into, [PlaceParcel(edit="place-parcel", parcel=found, prefix=prefix, x=x, y=y)]), lost)
+
+
+def _with_keys(into: Scene | None, path: Path) -> Scene | None:
+    """The scene with keys from a file of keys; None where it is none."""
+    import json
+
+    from vine_swing.formats.keys import KEYS_FORMAT
+    from vine_swing.motion.edits import apply_all
+    from vine_swing.motion.edits.laying import BringKeys
+
+    if path.suffix.lower() != ".json":
+        return None
+    try:
+        data = json.loads(path.read_bytes())
+    except ValueError:
+        return None
+    if not isinstance(data, dict) or data.get("format") != KEYS_FORMAT:
+        return None
+    if into is None:
+        raise MotionError(f"{path} holds keys alone; name the scene they are for with --into")
+    return apply_all(into, [BringKeys.model_validate({"edit": "bring-keys", "tracks": data.get("tracks", [])})])
+
+
+def _with_table(into: Scene | None, options: argparse.Namespace) -> Scene:
+    from vine_swing.formats.samples import read_table
+    from vine_swing.motion.edits import apply_all
+    from vine_swing.motion.edits.laying import LaySamples
+
+    table = read_table(options.file.read_bytes(), options.file.name)
+    names = [one.name for one in table.columns]
+    if into is None or not options.column:
+        raise MotionError(f"a table needs a scene and columns: --into SCENE --column 'NAME=OBJECT.CHANNEL'; it has {', '.join(names)}")
+    time = table.time if options.time is None else _at(names, options.time)
+    seconds = (options.unit or table.unit) == "seconds"
+    tracks = []
+    for asked in options.column:
+        name, _, place = asked.partition("=")
+        called, _, channel = place.rpartition(".")
+        # Channels have dots in their names too: the longest name that an object has is the object's.
+        owner = next((one for one in sorted(into.by_name, key=len, reverse=True) if place.startswith(f"{one}.")), called)
+        channel = place[len(owner) + 1 :] if owner in into.by_name else channel
+        dial = into.dials_by_name.get(place)
+        if owner not in into.by_name and dial is None:
+            raise MotionError(f"--column '{asked}': there is no '{owner or place}' in the scene; write NAME=OBJECT.CHANNEL, or NAME=DIAL")
+        target = (into.by_name[owner].id, channel) if owner in into.by_name else (f"dial:{dial.id if dial else ''}", "value")
+        cells = table.columns[_at(names, name)].cells
+        when = table.columns[time].cells if time is not None else tuple(float(row) for row in range(table.rows))
+        samples = [(moment, value) for moment, value in zip(when, cells, strict=True) if isinstance(moment, float) and value is not None]
+        times, values = [one for one, _ in samples], [one for _, one in samples]
+        tracks.append({"object": target[0], "channel": target[1], "times": times, "values": values})
+    pace = into.fps if time is not None and seconds else 1.0
+    given = {"edit": "lay-samples", "tracks": tracks, "first": options.first, "pace": pace, "tolerance": options.tolerance}
+    return apply_all(into, [LaySamples.model_validate(given)])
+
+
+def _at(names: list[str], name: str) -> int:
+    if name not in names:
+        raise MotionError(f"there is no column '{name}' in the table; it has {', '.join(names)}")
+    return names.index(name)

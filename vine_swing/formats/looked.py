@@ -3,13 +3,15 @@
 import io
 import tempfile
 import zipfile
-from dataclasses import dataclass
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass, replace
 from pathlib import Path
 
 import av
 
 from vine_swing.formats import ExportFormat, film_of, format_of
-from vine_swing.formats.engine import Here
+from vine_swing.formats.engine import Painting, Windows
+from vine_swing.formats.export import Pixels
 from vine_swing.formats.film import Film
 from vine_swing.formats.flipbook import png
 from vine_swing.formats.options import ExportOptions
@@ -21,18 +23,36 @@ TRIED, SHOWN = 6, 1200
 
 @dataclass(frozen=True)
 class Looked:
-    """What an export will be. size: bytes, estimated. pictures: how many. seconds: how long it plays; 0 for one picture. picture: a frame of it as
-    PNG or SVG, or text: how it begins. remarks: what cannot be kept."""
+    """What an export will be. pictures: how many. seconds: how long it plays; 0 for one picture. picture: a frame of it as PNG or SVG; or text: how
+    it begins. remarks: what cannot be kept."""
 
     width: int
     height: int
     pictures: int
     seconds: float
-    size: int
     remarks: tuple[str, ...]
     picture: bytes | None
     media_type: str
     text: str | None
+
+
+class _Once:
+    """An engine that paints each picture once, however often it is asked for: a palette is chosen from the picture it is for."""
+
+    def __init__(self) -> None:
+        self._known: dict[tuple[float, float], Pixels] = {}
+
+    def painted(self, painting: Painting, rows: Sequence[int]) -> Iterator[Pixels]:
+        """See Engine."""
+        windows = Windows(painting)
+        for row in rows:
+            key = float(painting.frames[row]), painting.scale
+            if key not in self._known:
+                self._known[key] = windows.paint(row)
+            yield self._known[key]
+
+    def close(self) -> None:
+        """There is nothing to let go of."""
 
 
 def look(scene: Scene, options: ExportOptions, frame: float) -> Looked:
@@ -41,29 +61,43 @@ def look(scene: Scene, options: ExportOptions, frame: float) -> Looked:
     Raises:
         MotionError: if it cannot be made, saying why.
     """
-    chosen, film = format_of(options), film_of(scene, options, Here())
+    chosen, film = format_of(options), film_of(scene, options, _Once())
     row = int(abs(film.frames - frame).argmin())
+    count, seconds = len(film.frames), 0.0 if format_of(options).single else len(film.frames) / film.fps
+    with tempfile.TemporaryDirectory() as folder:
+        one = Path(folder) / "one"
+        remarks = chosen.write(film if chosen.family == "data" else film.part(slice(row, row + 1)), one)
+        if chosen.family == "data":
+            text = None if chosen.name == "bundle" else one.read_text(encoding="utf-8")[:SHOWN]
+            return Looked(*film.size, count, seconds, remarks, None, "", text)
+        picture, media_type = _picture(chosen, one, film, row)
+        return Looked(*film.size, count, seconds, remarks, picture, media_type, None)
+
+
+def estimated(scene: Scene, options: ExportOptions, frame: float) -> int:
+    """About how many bytes an export will have: those of one picture, and for each other what a few more around it take.
+
+    Raises:
+        MotionError: if it cannot be made, saying why.
+    """
+    chosen, film = format_of(options), film_of(scene, options, _Once())
+    # Without blur, which takes many times as long and changes sizes little.
+    film = replace(film, scene=film.scene.but(blur=None))
     with tempfile.TemporaryDirectory() as folder:
         one, few = Path(folder) / "one", Path(folder) / "few"
-        if chosen.family == "data":
+        if chosen.family in ("data", "page"):
             chosen.write(film, one)
-            text = None if chosen.name == "bundle" else one.read_text(encoding="utf-8")[:SHOWN]
-            return _looked(film, chosen, one.stat().st_size, (), None, "", text)
-        remarks = chosen.write(film.part(slice(row, row + 1)), one)
+            return one.stat().st_size
+        row = int(abs(film.frames - frame).argmin())
+        first = max(0, min(row - TRIED // 2, len(film.frames) - TRIED))
+        part = film.part(slice(first, first + TRIED))
+        chosen.write(part.part(slice(0, 1)), one)
         size = one.stat().st_size
-        if chosen.family == "page" or (len(film.frames) > 1 and chosen.name != "sheet"):
-            size = _estimated(film, chosen, row, size, few)
-        picture, media_type = _picture(chosen, one, film, row)
-        return _looked(film, chosen, size, remarks, picture, media_type, None)
-
-
-def _estimated(film: Film, chosen: ExportFormat, row: int, size: int, few: Path) -> int:
-    """The size of one picture, and of each other what a few more of them take."""
-    first = max(0, min(row - TRIED // 2, len(film.frames) - TRIED))
-    part = film.part(slice(first, first + TRIED))
-    chosen.write(part, few)
-    each = max(0.0, (few.stat().st_size - size) / max(1, len(part.frames) - 1))
-    return round(size + each * (len(film.frames) - 1))
+        if len(part.frames) == 1:
+            return size
+        chosen.write(part, few)
+        each = max(0.0, (few.stat().st_size - size) / (len(part.frames) - 1))
+        return round(size + each * (len(film.frames) - 1))
 
 
 def _picture(chosen: ExportFormat, file: Path, film: Film, row: int) -> tuple[bytes, str]:
@@ -88,11 +122,3 @@ def _picture(chosen: ExportFormat, file: Path, film: Film, row: int) -> tuple[by
         return packed.getvalue(), "image/png"
     # What a browser or a printer will make of the others is what is painted.
     return png(next(iter(film.pictures([row])))), "image/png"
-
-
-def _looked(
-    film: Film, chosen: ExportFormat, size: int, remarks: tuple[str, ...], picture: bytes | None, media_type: str, text: str | None
-) -> Looked:
-    count = len(film.frames)
-    seconds = 0.0 if chosen.single else count / film.fps
-    return Looked(*film.size, count, seconds, size, remarks, picture, media_type, text)

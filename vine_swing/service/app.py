@@ -14,7 +14,21 @@ from vine_swing.service.exports import Exports
 from vine_swing.service.guard import Guard
 from vine_swing.service.notes import Notes
 from vine_swing.service.page import serve_page
-from vine_swing.service.routes import elements, exports, feels, fonts, links, motion, notes, outlines, pictures, principles, scenes, vocabulary
+from vine_swing.service.routes import (
+    bringing,
+    elements,
+    exports,
+    feels,
+    fonts,
+    links,
+    motion,
+    notes,
+    outlines,
+    pictures,
+    principles,
+    scenes,
+    vocabulary,
+)
 from vine_swing.service.sessions import Sessions
 from vine_swing.store import SceneStore
 
@@ -43,6 +57,7 @@ def create_app(store: SceneStore, *, web: Path = WEB, farm: str | None = None) -
         fonts.router,
         outlines.router,
         pictures.router,
+        bringing.router,
         elements.router,
         principles.router,
         links.router,

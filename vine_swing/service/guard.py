@@ -8,7 +8,8 @@ from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
 from vine_swing.service.problems import response, unforeseen
 
-MAX_BODY = 16 * 1024 * 1024
+#: Bytes of a request, and of one that is a file: a bundle holds all its pictures.
+MAX_BODY, MAX_FILE = 16 * 1024 * 1024, 128 * 1024 * 1024
 OWN_HOSTS = {"127.0.0.1", "localhost", "[::1]"}
 #: A host as HTTP writes it (RFC 9110, 7.2): a name or address and perhaps a port, nothing else.
 _HOST = re.compile(r"(?P<name>[A-Za-z0-9.-]+|\[[0-9A-Fa-f:]+\])(?::(?P<port>[0-9]{1,5}))?")
@@ -44,13 +45,13 @@ class Guard:
             await self._app(scope, receive, send)
             return
         started = False
-        read = 0
+        read, most = 0, _most(Headers(scope=scope))
 
         async def counted() -> Message:
             nonlocal read
             message = await receive()
             read += len(message.get("body", b""))
-            if read > MAX_BODY:
+            if read > most:
                 raise TooLarge
             return message
 
@@ -72,7 +73,7 @@ class Guard:
         except TooLarge:
             if started:
                 raise
-            await response(*_too_large())(scope, receive, guarded)
+            await response(*_too_large(Headers(scope=scope)))(scope, receive, guarded)
         except Exception as error:
             if started:
                 raise
@@ -90,8 +91,8 @@ def _refusal(scope: Scope) -> tuple[int, str, str] | None:
     if headers.get("sec-fetch-site") == "cross-site":
         return 403, "Foreign page", "requests from pages of other sites are refused; open Vine Swing at its own address"
     length = headers.get("content-length", "0")
-    if not (length.isascii() and length.isdigit()) or int(length) > MAX_BODY:
-        return _too_large()
+    if not (length.isascii() and length.isdigit()) or int(length) > _most(headers):
+        return _too_large(headers)
     if scope["method"] in _WRITES and (length != "0" or "transfer-encoding" in headers):
         kind = headers.get("content-type", "").partition(";")[0].strip().lower()
         if kind not in _BODIES:
@@ -110,5 +111,11 @@ def _is_own(host: str) -> bool:
     return found["name"].lower() in OWN_HOSTS
 
 
-def _too_large() -> tuple[int, str, str]:
-    return 413, "Too large", f"a request may be at most {MAX_BODY // 1024 // 1024} MB; make the file smaller, for example by simplifying its outlines"
+def _most(headers: Headers) -> int:
+    """How many bytes the body of a request may have."""
+    return MAX_FILE if headers.get("content-type", "").startswith("application/octet-stream") else MAX_BODY
+
+
+def _too_large(headers: Headers) -> tuple[int, str, str]:
+    most = _most(headers) // 1024 // 1024
+    return 413, "Too large", f"a request may be at most {most} MB; make the file smaller, for example by simplifying its outlines"

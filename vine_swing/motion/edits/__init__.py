@@ -21,6 +21,7 @@ from vine_swing.motion.edits.gradients import AddStop, RemoveStop, SetGradient
 from vine_swing.motion.edits.hushing import HushNote
 from vine_swing.motion.edits.insets import AddInset, DropInsets, MakeInset, OwnInset, SetInset
 from vine_swing.motion.edits.keys import DeleteKeys, MoveKeys, SetBend, SetEase, SetEnds, SetHandles, SetKey, SetSpeed, SetValue
+from vine_swing.motion.edits.laying import BringKeys, LaySamples
 from vine_swing.motion.edits.looks import SetBlend, SetLine
 from vine_swing.motion.edits.objects import (
     AddObject,
@@ -176,6 +177,8 @@ AnyEdit = Annotated[
     | PlaceParcel
     | TagObjects
     | HushNote
+    | LaySamples
+    | BringKeys
     | GroundShadow
     | FogByDistance
     | SetGradient

@@ -6,6 +6,7 @@ divided at the sample that strays most (cf. P. J. Schneider, "An algorithm for a
 
 import numpy as np
 from numpy.typing import NDArray
+from scipy.ndimage import gaussian_filter1d
 
 from vine_swing.motion.basics.colour import from_oklab, parse_hex, to_hex, to_oklab
 from vine_swing.motion.timing.channel import Key
@@ -38,6 +39,27 @@ def fit_keys(frames: Array, values: Array, tolerance: float) -> list[Key]:
         keys.append(Key(frame=float(frames[at]), value=float(values[at]), ease="handles", out=out, into=into))
     keys[-1] = keys[-1].but(ease="linear")
     return keys
+
+
+def fit_noisy_keys(frames: Array, values: Array, tolerance: float) -> list[Key]:
+    """As `fit_keys`, for samples that tremble: the motion passes every sample within the tolerance, but need not go through any.
+
+    The samples are smoothed by a Gaussian as wide as leaves them within part of the tolerance; what is left of it is for the keys.
+    """
+    smooth, strays = values, 0.0
+    for width in _WIDTHS:
+        if width > len(values) / 2:
+            break
+        tried = gaussian_filter1d(values, width, mode="nearest")
+        far = float(np.abs(tried - values).max())
+        if far > _SHARE * tolerance:
+            break
+        smooth, strays = tried, far
+    return fit_keys(frames, smooth, tolerance - strays)
+
+
+#: How wide samples may be smoothed, as the standard deviation in samples; and the share of the tolerance that this may take.
+_WIDTHS, _SHARE = (0.7, 1, 1.5, 2, 3, 4, 6, 8, 12, 16, 24, 32), 0.75
 
 
 def _handle(frames: Array, values: Array, slopes: Array, at: int, to: int) -> tuple[float, float] | None:

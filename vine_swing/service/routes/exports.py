@@ -7,7 +7,7 @@ from fastapi.responses import FileResponse
 from pydantic import BaseModel, ConfigDict, Field
 
 from vine_swing.formats import EXPORTS
-from vine_swing.formats.looked import look
+from vine_swing.formats.looked import estimated, look
 from vine_swing.formats.options import ExportOptions
 from vine_swing.formats.run import in_text
 from vine_swing.motion.basics.values import Frame, Name
@@ -37,17 +37,22 @@ class LookRequest(BaseModel):
 
 
 class ExportLook(BaseModel):
-    """What an export will be: size in px, how many pictures, for how long, about how many bytes; a frame of it as a data URL, or how its text
-    begins; and what cannot be kept."""
+    """What an export will be: size in px, how many pictures, for how long; a frame of it as a data URL, or how its text begins; and what cannot be
+    kept."""
 
     width: int
     height: int
     pictures: int
     seconds: float
-    size: int
     remarks: list[str]
     picture: str | None
     text: str | None
+
+
+class ExportSize(BaseModel):
+    """About how many bytes an export will have."""
+
+    size: int
 
 
 class ExportReport(BaseModel):
@@ -76,7 +81,7 @@ class ExportReport(BaseModel):
 
 @router.post("/scenes/{scene_id}/exports/look")
 def look_at_export(scene_id: SceneId, body: LookRequest, sessions: SessionsDep) -> ExportLook:
-    """See one frame as it will be, and about how large the whole, before anything is made."""
+    """See one frame as it will be, before anything is made."""
     with sessions.use(scene_id) as session:
         scene = session.stored.scene
     found = look(scene, body.options, body.frame)
@@ -86,11 +91,18 @@ def look_at_export(scene_id: SceneId, body: LookRequest, sessions: SessionsDep) 
         height=found.height,
         pictures=found.pictures,
         seconds=found.seconds,
-        size=found.size,
         remarks=list(found.remarks),
         picture=picture,
         text=found.text,
     )
+
+
+@router.post("/scenes/{scene_id}/exports/size")
+def estimate_export(scene_id: SceneId, body: LookRequest, sessions: SessionsDep) -> ExportSize:
+    """About how many bytes an export will have."""
+    with sessions.use(scene_id) as session:
+        scene = session.stored.scene
+    return ExportSize(size=estimated(scene, body.options, body.frame))
 
 
 @router.post("/scenes/{scene_id}/exports", status_code=202)

@@ -2,19 +2,25 @@
 import { decode } from "@msgpack/msgpack";
 import type {
   BroughtPictures,
+  BroughtScene,
   Changed,
   CopiedObjects,
   DrawnFeel,
   Drive,
   Edit,
   ElementWords,
-  ExportState,
+  ExportLook,
+  ExportOptions,
+  ExportReport,
   FeelLook,
   FontWords,
   How,
   KeptFeel,
+  LaidTrack,
+  LaySamples,
   NoteKindWords,
   NotesState,
+  OpenedFile,
   OutlinePoints,
   Place,
   PrincipleWords,
@@ -22,6 +28,7 @@ import type {
   Scene,
   SceneState,
   Shelf,
+  TableWords,
   Vine,
   Vocabulary,
 } from "./types";
@@ -95,6 +102,10 @@ export const api = {
   fonts: () => json<FontWords[]>(call("GET", "/fonts")),
   bringPicture: (file: File) =>
     json<BroughtPictures>(send(`/pictures?${new URLSearchParams({ name: file.name })}`, file)),
+  bringDrawing: (file: File) => json<BroughtScene>(send(`/drawings?${new URLSearchParams({ name: file.name })}`, file)),
+  bringTable: (file: File) => json<TableWords>(send(`/tables?${new URLSearchParams({ name: file.name })}`, file)),
+  openBundle: (file: File) => json<OpenedFile>(send(`/bundles?${new URLSearchParams({ name: file.name })}`, file)),
+  lookAtSamples: (id: string, edit: LaySamples) => json<LaidTrack[]>(call("POST", `/scenes/${id}/samples/look`, edit)),
   feels: () => json<KeptFeel[]>(call("GET", "/feels")),
   lookAtFeel: (feel: DrawnFeel) => json<FeelLook>(call("POST", "/feels/look", feel)),
   keepFeel: (name: string, feel: DrawnFeel) => json<KeptFeel>(call("PUT", `/feels/${encodeURIComponent(name)}`, feel)),
@@ -123,8 +134,14 @@ export const api = {
   drives: (id: string) => json<{ revision: number; drives: Drive[] }>(call("GET", `/scenes/${id}/drives`)),
   draftLink: (id: string, draft: { driver: Place; driven: Place[]; how: How; keep_at: number | null }) =>
     json<{ formulas: string[] }>(call("POST", `/scenes/${id}/link-drafts`, draft)),
-  startExport: (id: string, what: { format: string; scale: number; first: number; last: number; under: string }) =>
-    json<ExportState>(call("POST", `/scenes/${id}/exports`, what)),
-  exportState: (job: string) => json<ExportState>(call("GET", `/exports/${job}`)),
-  cancelExport: (job: string) => json<ExportState>(call("DELETE", `/exports/${job}`)),
+  lookAtExport: (id: string, options: ExportOptions, frame: number) =>
+    json<ExportLook>(call("POST", `/scenes/${id}/exports/look`, { options, frame })),
+  exportSize: (id: string, options: ExportOptions, frame: number) =>
+    json<{ size: number }>(call("POST", `/scenes/${id}/exports/size`, { options, frame })),
+  startExports: (id: string, formats: readonly string[], options: ExportOptions, name: string | null) =>
+    json<ExportReport[]>(call("POST", `/scenes/${id}/exports`, { formats, options, name })),
+  exports: () => json<ExportReport[]>(call("GET", "/exports")),
+  cancelExport: (job: string) => json<ExportReport>(call("POST", `/exports/${job}/cancel`)),
+  exportFirst: (job: string) => json<ExportReport>(call("POST", `/exports/${job}/first`)),
+  forgetExport: (job: string) => call("DELETE", `/exports/${job}`),
 };

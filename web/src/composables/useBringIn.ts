@@ -1,8 +1,8 @@
-/** Bringing picture files into the scene: one by one with progress, numbered ones as flipbooks. */
+/** Bringing files into the scene: pictures one by one with progress, numbered ones as flipbooks; drawings, scenes, tables and keys. */
 import { shallowRef } from "vue";
 import { api } from "@/api/client";
 import { newId } from "@/api/ids";
-import type { Edit, KeptPicture } from "@/api/types";
+import type { Edit, KeptPicture, TableWords } from "@/api/types";
 import type { Point } from "@/geometry/matrix";
 import { runsOf, saidNumbers } from "@/geometry/numbered";
 import { usePlayback } from "@/stores/playback";
@@ -16,6 +16,17 @@ interface Brought {
 /** What is being brought in, and what came of it; shared, so that every way in shows the same. */
 const progress = shallowRef<{ readonly done: number; readonly total: number; readonly name: string } | null>(null);
 const said = shallowRef<readonly string[]>([]);
+/** What came of a drawing or a scene that was brought in, for as long as it is looked at. */
+export interface Report {
+  readonly name: string;
+  readonly parts: readonly { readonly id: string; readonly name: string; readonly depth: number }[];
+  readonly lost: readonly string[];
+}
+const report = shallowRef<Report | null>(null);
+/** A table that waits to be told which of its columns goes where. */
+const table = shallowRef<{ readonly name: string; readonly words: TableWords } | null>(null);
+const SCENES = /\.(svg|json|vine)$/i;
+const TABLES = /\.(csv|tsv|txt)$/i;
 /** Files dropped before their scene was open: it takes them as soon as it is. */
 export const later = shallowRef<readonly File[]>([]);
 /** On twos, as drawings are animated. */
@@ -43,10 +54,16 @@ export function useBringIn() {
     return found;
   }
 
-  /** Put files into the scene, each as an object of its own, numbered ones as one flipbook. */
-  async function bring(files: readonly File[], at?: Point): Promise<void> {
-    if (!files.length || !scene.head) return;
+  /** Put files into the scene: pictures as objects of their own, numbered ones as one flipbook; drawings and scenes as groups; tables as keys. */
+  async function bring(given: readonly File[], at?: Point): Promise<void> {
+    if (!given.length || !scene.head) return;
     said.value = [];
+    const files = given.filter((file) => !SCENES.test(file.name) && !TABLES.test(file.name));
+    for (const file of given) {
+      if (SCENES.test(file.name)) await attempt(file, () => bringScene(file, at));
+      else if (TABLES.test(file.name)) await attempt(file, () => bringTable(file));
+    }
+    if (!files.length) return;
     const { runs, single } = runsOf(files);
     const brought = await read([...runs.flatMap((run) => run.files), ...single]);
     const [width, height] = scene.head.size;
@@ -90,7 +107,56 @@ export function useBringIn() {
     if (edits.length && (await scene.edit(edits)) && first?.edit === "add-picture") selection.pick(first.id);
   }
 
-  return { progress, said, read, bring, forget: () => (said.value = []) };
+  /** Do something with a file, and tell of what is wrong with it. */
+  async function attempt(file: File, work: () => Promise<void>): Promise<void> {
+    progress.value = { done: 0, total: 1, name: file.name };
+    try {
+      await work();
+    } catch (error) {
+      said.value = [...said.value, error instanceof Error ? error.message : `${file.name} could not be read.`];
+    } finally {
+      progress.value = null;
+    }
+  }
+
+  /** Put a drawing, or all objects of a scene, into this one; or take keys over from a file of keys. */
+  async function bringScene(file: File, at?: Point): Promise<void> {
+    const keys = /\.json$/i.test(file.name) ? keysIn(await file.text()) : null;
+    if (keys) {
+      if (await scene.edit([{ edit: "bring-keys", tracks: keys }])) said.value = [`${file.name}: its keys are here.`];
+      return;
+    }
+    const { scene: parcel, lost } = await api.bringDrawing(file);
+    const [width, height] = scene.head!.size;
+    const middle = at ?? { x: width / 2, y: height / 2 };
+    const prefix = newId().slice(0, 12);
+    const place = { x: Math.round(middle.x - parcel.size[0] / 2), y: Math.round(middle.y - parcel.size[1] / 2) };
+    if (!(await scene.edit([{ edit: "place-parcel", parcel, prefix, hang: {}, frame: playback.frame, ...place }])))
+      return;
+    const depths = new Map<string, number>();
+    const parts = parcel.objects.map((one) => {
+      depths.set(one.id, one.parent ? (depths.get(one.parent) ?? 0) + 1 : 0);
+      return { id: `${prefix}-${one.id}`.slice(0, 64), name: one.name, depth: depths.get(one.id)! };
+    });
+    selection.pick(parts[0]!.id);
+    report.value = { name: file.name, parts, lost };
+  }
+
+  async function bringTable(file: File): Promise<void> {
+    table.value = { name: file.name, words: await api.bringTable(file) };
+  }
+
+  return { progress, said, report, table, read, bring, forget: () => (said.value = []) };
+}
+
+/** The tracks in a file of keys; null where it is none. */
+function keysIn(text: string): Extract<Edit, { edit: "bring-keys" }>["tracks"] | null {
+  try {
+    const data = JSON.parse(text) as { format?: unknown; tracks?: unknown };
+    return data.format === "vine-swing-keys" && Array.isArray(data.tracks) ? data.tracks : null;
+  } catch {
+    return null;
+  }
 }
 
 /** The files that a drag brings, if it brings any. */

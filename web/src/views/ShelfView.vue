@@ -10,8 +10,10 @@ import VineIcon from "@/components/common/VineIcon.vue";
 import SceneCard from "@/components/shelf/SceneCard.vue";
 import { useSaid } from "@/stores/said";
 
-/** The service takes no larger body; saying so here spares the upload. */
-const LARGEST_FILE = 16 * 1024 * 1024;
+/** The service takes no larger files; saying so here spares the upload. */
+const LARGEST_FILE = 128 * 1024 * 1024;
+/** What is opened as a scene of its own; other files are put into a new one. */
+const SCENES = /\.(json|vine|svg)$/i;
 const router = useRouter();
 const said = useSaid();
 const scenes = ref<Summary[] | null>(null);
@@ -54,10 +56,11 @@ async function openFile(file: File | undefined): Promise<void> {
     );
     return;
   }
-  const text = await file.text();
-  const made = await attempt(`Opening ${file.name}…`, () => api.openFile(text));
+  const made = await attempt(`Opening ${file.name}…`, () => api.openBundle(file));
   if (input.value) input.value.value = "";
-  if (made) await router.push(`/scenes/${made.id}`);
+  if (!made) return;
+  await router.push(`/scenes/${made.id}`);
+  if (made.lost.length) said.warn(`Left out of ${file.name}: ${made.lost.join("; ")}.`);
 }
 
 async function duplicate(scene: Summary): Promise<void> {
@@ -77,7 +80,7 @@ async function restore(scene: Summary): Promise<void> {
 function dropped(event: DragEvent): void {
   over.value = false;
   const files = filesOf(event);
-  if (files[0] && !files[0].name.toLowerCase().endsWith(".json")) void createWith(files);
+  if (files[0] && !SCENES.test(files[0].name)) void createWith(files);
   else void openFile(files[0]);
 }
 
@@ -114,14 +117,18 @@ onMounted(load);
       <RouterLink to="/notes" class="plain" title="What could be better about a motion, each fault beside its mend"
         >Notes</RouterLink
       >
-      <button class="plain" title="Open a scene file; you can also drop one here, or pictures" @click="input?.click()">
+      <button
+        class="plain"
+        title="Open a scene file, a bundle or an SVG drawing; you can also drop one here, or pictures"
+        @click="input?.click()"
+      >
         <VineIcon name="file" /> Open a scene file
       </button>
       <button class="primary" @click="create"><VineIcon name="add" /> New scene</button>
       <input
         ref="input"
         type="file"
-        accept=".json,application/json"
+        accept=".json,.vine,.svg"
         class="sr-only"
         tabindex="-1"
         aria-label="Scene file"

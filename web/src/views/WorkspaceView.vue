@@ -11,11 +11,13 @@ import LinkDrag from "@/components/links/LinkDrag.vue";
 import TakersDialog from "@/components/links/TakersDialog.vue";
 import ParadeDialog from "@/components/parades/ParadeDialog.vue";
 import ReadersDialog from "@/components/dialogs/ReadersDialog.vue";
-import ExportDialog from "@/components/dialogs/ExportDialog.vue";
+import BroughtDialog from "@/components/bringing/BroughtDialog.vue";
+import TableDialog from "@/components/bringing/TableDialog.vue";
+import ExportDialog from "@/components/export/ExportDialog.vue";
 import SceneSettings from "@/components/dialogs/SceneSettings.vue";
 import FindDialog from "@/components/dialogs/FindDialog.vue";
 import ShortcutsDialog from "@/components/dialogs/ShortcutsDialog.vue";
-import BringBar from "@/components/pictures/BringBar.vue";
+import BringBar from "@/components/bringing/BringBar.vue";
 import NotesPanel from "@/components/notes/NotesPanel.vue";
 import PictureStage from "@/components/picture/PictureStage.vue";
 import TimeSheet from "@/components/sheet/TimeSheet.vue";
@@ -199,6 +201,8 @@ const ready = computed(() => scene.head !== null && vocabulary.words !== null);
       @update:model-value="selection.parading = null"
     />
     <ReadersDialog />
+    <BroughtDialog v-if="bringing.report.value" />
+    <TableDialog v-if="bringing.table.value" />
     <ExportDialog v-if="mounted.export.value" v-model="exporting" />
     <SceneSettings v-if="mounted.settings.value" v-model="setting" />
     <FindDialog

@@ -5,6 +5,7 @@ import VineIcon from "@/components/common/VineIcon.vue";
 import InsideTrail from "@/components/top/InsideTrail.vue";
 import SceneName from "@/components/top/SceneName.vue";
 import TransportBar from "@/components/top/TransportBar.vue";
+import { useExports } from "@/stores/exports";
 import { useNotes } from "@/stores/notes";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
@@ -13,6 +14,14 @@ const emit = defineEmits<{ export: []; settings: []; shortcuts: [] }>();
 const scene = useScene();
 const selection = useSelection();
 const notes = useNotes();
+const exports = useExports();
+/** How far all that is being exported is, if anything is. */
+const making = computed(() => {
+  const total = exports.active.reduce((sum, one) => sum + one.total, 0);
+  if (!total) return null;
+  const percent = Math.round((100 * exports.active.reduce((sum, one) => sum + one.done, 0)) / total);
+  return { percent, says: `Exporting: ${percent} % of ${exports.active.length} made` };
+});
 const notesTitle = computed(() => {
   const count = notes.list.length;
   const said = count === 0 ? "nothing to remark" : count === 1 ? "1 remark" : `${count} remarks`;
@@ -99,7 +108,15 @@ const notesTitle = computed(() => {
       >
         <VineIcon name="keyboard" />
       </button>
-      <button class="export" title="Paint the scene to a video or GIF (Ctrl+E)" @click="emit('export')">Export</button>
+      <button
+        class="export"
+        :class="{ busy: making }"
+        :style="making ? { '--made': `${making.percent}%` } : {}"
+        :title="making ? making.says : 'Films, pages, pictures and data of this scene (Ctrl+E)'"
+        @click="emit('export')"
+      >
+        Export
+      </button>
     </div>
   </header>
 </template>
@@ -173,6 +190,9 @@ const notesTitle = computed(() => {
   width: 1px;
   height: 20px;
   background: var(--line);
+}
+.export.busy {
+  background: linear-gradient(90deg, var(--travel) var(--made), #6f9a83 var(--made));
 }
 .export {
   border: 0;

@@ -13,11 +13,11 @@ import { KINDS, useTroupe } from "@/composables/useTroupe";
 const props = defineProps<{ placement?: "right-start" | "bottom-end" }>();
 const troupe = useTroupe();
 const bringing = useBringIn();
-const pictures = ref<HTMLInputElement>();
+const [pictures, others] = [ref<HTMLInputElement>(), ref<HTMLInputElement>()];
 
-async function bring(): Promise<void> {
-  await bringing.bring([...(pictures.value?.files ?? [])]);
-  if (pictures.value) pictures.value.value = "";
+async function bring(from: HTMLInputElement | undefined): Promise<void> {
+  await bringing.bring([...(from?.files ?? [])]);
+  if (from) from.value = "";
 }
 
 const [outlining, figuring, choosing, insetting] = [ref(false), ref(false), ref(false), ref(false)];
@@ -34,6 +34,7 @@ function choose(kind: string): void {
   else if (kind === "element") choosing.value = true;
   else if (kind === "inset") insetting.value = true;
   else if (kind === "picture") pictures.value?.click();
+  else if (kind === "file") others.value?.click();
   else void troupe.add(kind);
 }
 </script>
@@ -57,7 +58,17 @@ function choose(kind: string): void {
     accept="image/png,image/jpeg,image/webp,image/gif,image/apng,video/mp4,video/webm"
     aria-label="Pictures to bring in"
     tabindex="-1"
-    @change="bring"
+    @change="bring(pictures)"
+  />
+  <input
+    ref="others"
+    class="sr-only"
+    type="file"
+    multiple
+    accept=".svg,.json,.vine,.csv,.tsv,.txt"
+    aria-label="Drawing, table or scene to bring in"
+    tabindex="-1"
+    @change="bring(others)"
   />
   <ElementsDialog v-if="mounted.element.value" v-model="choosing" />
   <FigureDialog v-if="mounted.figure.value" v-model="figuring" />

@@ -1,0 +1,88 @@
+/** Exports: those that wait, are under way or are kept; watched while any of them goes on, whatever view is open. */
+import { useIntervalFn } from "@vueuse/core";
+import { defineStore } from "pinia";
+import { computed, ref, shallowRef } from "vue";
+import { api, ServiceError } from "@/api/client";
+import type { ExportOptions, ExportReport } from "@/api/types";
+import { useSaid } from "@/stores/said";
+
+/** How often those that go on are asked after, ms. */
+const EVERY = 200;
+export const goesOn = (one: ExportReport): boolean => one.state === "waiting" || one.state === "running";
+export const fileOf = (one: ExportReport): string => `/api/exports/${one.id}/file`;
+
+export const useExports = defineStore("exports", () => {
+  const said = useSaid();
+  const list = shallowRef<readonly ExportReport[]>([]);
+  /** Those this page asked for: their files are fetched as soon as they are done. */
+  const mine = new Set<string>();
+  /** Those of the last request, in its order. */
+  const last = ref<readonly string[]>([]);
+  const active = computed(() => list.value.filter(goesOn));
+  const latest = computed(() => last.value.flatMap((id) => list.value.find((one) => one.id === id) ?? []));
+
+  const poll = useIntervalFn(() => void look(), EVERY, { immediate: false });
+
+  async function attempt<T>(work: () => Promise<T>): Promise<T | null> {
+    try {
+      return await work();
+    } catch (error) {
+      if (!(error instanceof ServiceError)) throw error;
+      said.error(error.message);
+      poll.pause();
+      return null;
+    }
+  }
+
+  async function look(): Promise<void> {
+    const found = await attempt(api.exports);
+    if (!found) return;
+    list.value = found;
+    for (const one of found) {
+      if (mine.has(one.id) && !goesOn(one)) {
+        mine.delete(one.id);
+        if (one.state === "done") fetchFile(one);
+      }
+    }
+    if (active.value.length) poll.resume();
+    else poll.pause();
+  }
+
+  function fetchFile(one: ExportReport): void {
+    const link = document.createElement("a");
+    link.href = fileOf(one);
+    link.download = one.name;
+    link.click();
+  }
+
+  /** Ask for a scene in some formats. What is refused is thrown: whoever asks says it beside the question. */
+  async function start(scene: string, formats: readonly string[], options: ExportOptions, name: string | null) {
+    const made = await api.startExports(scene, formats, options, name);
+    for (const one of made) mine.add(one.id);
+    last.value = made.map((one) => one.id);
+    await look();
+  }
+
+  const again = (one: ExportReport) =>
+    attempt(() => start(one.scene, [one.format], one.options as ExportOptions, null));
+
+  async function change(work: () => Promise<unknown>): Promise<void> {
+    await attempt(work);
+    await look();
+  }
+
+  return {
+    list,
+    latest,
+    active,
+    look,
+    start,
+    again,
+    fetchFile,
+    cancel: (one: ExportReport) => change(() => api.cancelExport(one.id)),
+    first: (one: ExportReport) => change(() => api.exportFirst(one.id)),
+    forget: (one: ExportReport) => change(() => api.forgetExport(one.id)),
+    /** The last request is seen to: a new one begins. */
+    settle: () => (last.value = []),
+  };
+});
