@@ -14,6 +14,7 @@ import av
 import numpy as np
 import pytest
 
+from tests.formats.test_drawing import STAMP
 from tests.motion.scenes import EXAMPLE
 from vine_swing.cli import main
 from vine_swing.faults import faults
@@ -78,6 +79,45 @@ def test_export_to_standard_output_and_its_progress_in_lines(mango):
     assert len(done.stderr.splitlines()) <= 10
 
 
+def test_a_drawing_comes_in_as_a_scene_or_into_one_and_what_is_left_out_is_told(mango, tmp_path, capsys):
+    (tmp_path / "stamp.svg").write_bytes(STAMP)
+    assert main(["import", str(tmp_path / "stamp.svg"), str(tmp_path / "stamp.json")]) == 0
+    told = capsys.readouterr()
+    assert "left out: filters" in told.err
+    assert "objects, " in told.out
+    stamp = load(tmp_path / "stamp.json")
+    assert "Toucan" in stamp.by_name
+    assert main(["import", str(tmp_path / "stamp.svg"), str(tmp_path / "both.json"), "--into", str(mango)]) == 0
+    both = load(tmp_path / "both.json")
+    assert len(both.objects) == len(stamp.objects) + 1
+    assert both.by_name["Mango"] == load(mango).by_name["Mango"]
+
+
+def test_a_table_drives_what_its_columns_are_said_to_drive(mango, tmp_path, capsys):
+    (tmp_path / "wind.csv").write_text("seconds,wind,gust\n0,1,5\n0.5,4,6\n1,2,7\n", encoding="utf-8")
+    command = ["import", str(tmp_path / "wind.csv"), str(tmp_path / "out.json"), "--into", str(mango)]
+    assert main(command) == 1
+    assert "it has seconds, wind, gust" in capsys.readouterr().err
+    assert main([*command, "--column", "wind=Mango.y", "--first", "10"]) == 0
+    assert [(key.frame, key.value) for key in load(tmp_path / "out.json").by_name["Mango"].channels["y"].keys] == [(10, 1), (22, 4), (34, 2)]
+    assert main([*command, "--column", "wind=Mango.y", "--unit", "frames", "--time", "gust"]) == 0
+    assert [key.frame for key in load(tmp_path / "out.json").by_name["Mango"].channels["y"].keys] == [5, 6, 7]
+    for wrong, says in (("rain=Mango.y", "there is no column 'rain'"), ("wind=Papaya.y", "there is no 'Papaya' in the scene"), ("wind=Mango.z", "z")):
+        assert main([*command, "--column", wrong]) == 1
+        assert says in capsys.readouterr().err
+
+
+def test_keys_go_from_one_scene_into_another(mango, tmp_path, capsys):
+    assert main(["export", str(mango), str(tmp_path / "mango.keys.json")]) == 0
+    bare = json.loads(mango.read_text(encoding="utf-8"))
+    bare["objects"][0]["channels"]["x"] = {"base": 0}
+    (tmp_path / "bare.json").write_text(json.dumps(bare), encoding="utf-8")
+    assert main(["import", str(tmp_path / "mango.keys.json"), str(tmp_path / "out.json")]) == 1
+    assert "name the scene they are for with --into" in capsys.readouterr().err
+    assert main(["import", str(tmp_path / "mango.keys.json"), str(tmp_path / "out.json"), "--into", str(tmp_path / "bare.json")]) == 0
+    assert load(tmp_path / "out.json").by_name["Mango"].channels["x"].keys == load(mango).by_name["Mango"].channels["x"].keys
+
+
 def test_check(mango, capsys):
     assert main(["check", str(mango)]) == 0
     assert "'Example' is in order: 1 objects, 120 frames" in capsys.readouterr().out
@@ -94,11 +134,13 @@ def test_check(mango, capsys):
         (["export", "{dir}/mango.json", "{dir}/film.mp4", "--frames", "90-300"], "the scene has frames 0 to 119"),
         (["export", "{dir}/mango.json", "-"], "name one with --format"),
         (["bake", "{dir}/mango.json", "--csv", "{dir}/no/where.csv"], "No such file"),
+        (["import", "{dir}/picture.png", "{dir}/out.json"], "picture.png"),
         (["serve", "--data", "{dir}/mango.json/x"], ""),
     ],
 )
 def test_what_is_wrong_is_said_on_one_line(mango, tmp_path, capsys, arguments, says):
     (tmp_path / "bad.json").write_text("{")
+    (tmp_path / "picture.png").write_bytes(b"\x89PNG\r\n\x1a\n")
     assert main([part.format(dir=tmp_path) for part in arguments]) == 1
     said = capsys.readouterr().err
     assert said.startswith("vine-swing: ")

@@ -8,6 +8,7 @@ from vine_swing.cli.saying import read, say
 from vine_swing.motion import MotionError, Scene, dump
 
 _TABLES = (".csv", ".tsv", ".txt")
+_OTHERS = (".svg", ".vine", ".json")
 
 
 def add_options(bring: argparse.ArgumentParser) -> None:
@@ -57,6 +58,10 @@ def _brought(options: argparse.Namespace) -> _Brought:
     if suffix == ".svg":
         drawing = read_svg(options.file.read_bytes(), options.file.name)
         found, lost = drawing.scene, drawing.lost
+    elif suffix not in _OTHERS:
+        raise MotionError(
+            f"{options.file}: '{suffix}' is no file to bring in here; take {', '.join((*_OTHERS, *_TABLES))} (pictures come in by the page)"
+        )
     elif (keyed := _with_keys(into, options.file)) is not None:
         return _Brought(keyed)
     else:

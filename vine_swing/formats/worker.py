@@ -1,7 +1,8 @@
-"""A process that makes one export, started by a server for each: `python -m vine_swing.formats.worker ORDER.json`.
+"""A process that makes exports for a server, one after the other: `python -m vine_swing.formats.worker`.
 
-It says how far it is in lines of JSON on standard output: `{"done": 12}` and at the end `{"remarks": […], "size": …, "still": "…"}`, or
-`{"error": "…"}`. If nobody reads them any more, it stops and leaves no file.
+It reads what to make from standard input, a line of JSON for each, and says how far it is in lines of JSON on standard output: `{"done": 12}` and at
+the end of each `{"remarks": […], "size": …, "still": "…"}`, or `{"error": "…"}`. It ends with its input; if nobody reads what it says any more, it
+stops and leaves no file.
 """
 
 import json
@@ -14,6 +15,8 @@ from typing import Any, NoReturn
 
 from pydantic import BaseModel
 
+from vine_swing.formats.bundle import read_scene
+from vine_swing.formats.engine.choice import engine_at
 from vine_swing.formats.export import Cancelled
 from vine_swing.formats.options import ExportOptions
 from vine_swing.formats.run import in_text, write
@@ -32,14 +35,20 @@ class Order(BaseModel):
     farm: str | None = None
 
 
-def main(order_path: str) -> int:
-    """Make an export."""
+def main() -> int:
+    """Make whatever is asked for, until nothing more comes."""
     # To be stopped is to be cancelled: what was written is removed on the way out.
     signal.signal(signal.SIGTERM, _stopped)
-    order = Order.model_validate_json(Path(order_path).read_text(encoding="utf-8"))
-    from vine_swing.formats.bundle import read_scene
-    from vine_swing.formats.engine.choice import engine_at
+    try:
+        for line in sys.stdin:
+            _make(Order.model_validate_json(line))
+    except (Cancelled, BrokenPipeError):
+        return 1
+    return 0
 
+
+def _make(order: Order) -> None:
+    """Make one export, and say what became of it."""
     last = 0.0
 
     def progress(done: int) -> bool:
@@ -58,14 +67,12 @@ def main(order_path: str) -> int:
             engine.close()
     except MotionError as error:
         _say(error=str(error))
-        return 1
     except (Cancelled, BrokenPipeError):
-        return 1
+        raise
     except Exception as error:  # the last resort: whoever ordered is told, never left waiting
         _say(error=f"the export stopped: {type(error).__name__}: {error}")
-        return 1
-    _say(remarks=list(written.remarks), size=written.size, still=in_text(written.still))
-    return 0
+    else:
+        _say(remarks=list(written.remarks), size=written.size, still=in_text(written.still))
 
 
 def _say(**what: Any) -> None:
@@ -77,7 +84,7 @@ def _stopped(number: int, frame: object) -> NoReturn:
 
 
 if __name__ == "__main__":
-    status = main(sys.argv[1])
+    status = main()
     sys.stdout.flush()
     # Threads that paint may still wait for room; nothing they do matters any more.
     os._exit(status)

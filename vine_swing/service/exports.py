@@ -1,21 +1,17 @@
 """Export jobs: a queue of processes, one export at a time, kept with what became of them.
 
-Each export is a process of its own (`vine_swing/formats/worker.py`), which paints with as many more as there are cores: neither a long export nor one
-that goes wrong keeps anybody else waiting. Its scene is written down as it was when it was asked for, so that edits made meanwhile do not show. When
-the server ends, so do its processes, and what they had written; the next server says of these exports that they were stopped.
+Exports are made in a process of their own (`vine_swing/formats/worker.py`), which paints with as many more as there are cores: neither a long export
+nor one that goes wrong keeps anybody else waiting. The process is kept as long as exports wait, for most of a short one would be its start. A scene
+is written down as it was when its export was asked for, so that edits made meanwhile do not show. When the server ends, so do its processes, and
+what they had written; the next server says of these exports that they were stopped.
 """
 
 import base64
 import json
-import os
 import secrets
-import signal
-import subprocess
-import sys
 import threading
 import time
 from collections import deque
-from contextlib import suppress
 from dataclasses import dataclass, field
 from typing import Any
 
@@ -24,14 +20,13 @@ from vine_swing.formats.bundle import bundle
 from vine_swing.formats.options import ExportOptions
 from vine_swing.formats.run import UNFINISHED
 from vine_swing.motion.scene.model import Scene
+from vine_swing.service.export_process import ExportProcess
 from vine_swing.store import SceneStore
 from vine_swing.store.exports import ExportState, KeptExport
 
 #: Finished exports that are kept, and the bytes that their files may take together; older ones go first. Exports that may wait at once.
 KEPT, MOST_BYTES, MOST_WAITING = 60, 4_000_000_000, 100
 _STOPPED = "the server ended before this was done, and nothing was kept of it; run it again"
-#: How long a process may take to end by itself, s.
-_PATIENCE = 5.0
 
 
 class TooManyExports(Exception):
@@ -49,7 +44,7 @@ class _Job:
     name: str
     done: int = 0
     began: float | None = None
-    process: "subprocess.Popen[str] | None" = None
+    process: ExportProcess | None = None
     cancelled: bool = False
     result: dict[str, Any] = field(default_factory=dict)
 
@@ -73,6 +68,7 @@ class Exports:
         self._lock = threading.Lock()
         self._waiting: deque[_Job] = deque()
         self._running: _Job | None = None
+        self._process: ExportProcess | None = None
         self._closed = False
         self._clear_up()
 
@@ -136,8 +132,7 @@ class Exports:
         if waiting is not None:
             self._store.exports.ended(export_id, "cancelled", done=0)
         if job is not None and job.process is not None:
-            _end(job.process, signal.SIGTERM)
-            threading.Timer(_PATIENCE, _end, (job.process, signal.SIGKILL)).start()
+            job.process.stop()
 
     def first(self, export_id: str) -> None:
         """Let a waiting export be the next."""
@@ -162,11 +157,8 @@ class Exports:
             self._waiting.clear()
             job = self._running
         if job is not None and job.process is not None:
-            _end(job.process, signal.SIGTERM)
-            try:
-                job.process.wait(_PATIENCE)
-            except subprocess.TimeoutExpired:
-                _end(job.process, signal.SIGKILL)
+            job.process.stop()
+            job.process.close()
         self._store.exports.stop_unfinished(_STOPPED)
 
     def _next(self) -> None:
@@ -198,6 +190,12 @@ class Exports:
             )
         with self._lock:
             self._running = None
+            process = None
+            # One that was stopped may live for a moment yet, but makes nothing more.
+            if not self._waiting or "size" not in job.result or job.cancelled:
+                process, self._process = self._process, None
+        if process is not None:
+            process.close()
         self._next()
 
     def _state(self, job: _Job) -> tuple[ExportState, str | None]:
@@ -211,37 +209,26 @@ class Exports:
         """Run the process of an export and follow it to its end."""
         assert job.scene is not None
         self._folder.mkdir(parents=True, exist_ok=True, mode=0o700)
-        scene, order = self._folder / f"{job.id}.scene{UNFINISHED}", self._folder / f"{job.id}.order{UNFINISHED}"
+        scene = self._folder / f"{job.id}.scene{UNFINISHED}"
         out = self._folder / f"{job.id}{EXPORTS[job.options.format].ends_with}"
         try:
             scene.write_bytes(bundle(job.scene))
             # What is written down needs no memory any more.
             job.scene = None
             asked = {"scene": str(scene), "options": job.options.model_dump(mode="json"), "out": str(out), "farm": self._farm}
-            order.write_text(json.dumps(asked), encoding="utf-8")
             with self._lock:
                 if job.cancelled or self._closed:
                     return
-                # A group of its own, so that those it starts end with it.
-                job.process = subprocess.Popen(
-                    [sys.executable, "-m", "vine_swing.formats.worker", str(order)],
-                    stdin=subprocess.DEVNULL,
-                    stdout=subprocess.PIPE,
-                    stderr=subprocess.DEVNULL,
-                    text=True,
-                    start_new_session=True,
-                )
+                job.process = self._process = self._process or ExportProcess()
                 job.began = time.monotonic()
-            assert job.process.stdout is not None
-            with job.process.stdout as lines:
-                for line in lines:
-                    told = json.loads(line)
-                    job.done = told.get("done", job.done)
-                    job.result |= told
-            job.process.wait()
+            for line in job.process.told(json.dumps(asked)):
+                told = json.loads(line)
+                job.done = told.get("done", job.done)
+                job.result |= told
+                if told.keys() & {"size", "error"}:
+                    return
         finally:
-            for one in (scene, order):
-                one.unlink(missing_ok=True)
+            scene.unlink(missing_ok=True)
             if "size" not in job.result:
                 for one in self._folder.glob(f"{job.id}.*"):
                     one.unlink(missing_ok=True)
@@ -260,13 +247,6 @@ class Exports:
             total += one.size or 0
             if number >= KEPT or (total > MOST_BYTES and number):
                 self.forget(one.id)
-
-
-def _end(process: "subprocess.Popen[str]", how: signal.Signals) -> None:
-    """End a process and all it started."""
-    if process.poll() is None:
-        with suppress(ProcessLookupError):
-            os.killpg(process.pid, how)
 
 
 def file_stem(name: str) -> str:

@@ -23,6 +23,8 @@ const sizes = computed(() =>
     says: (scene.head?.size ?? [0, 0]).map((side) => Math.round(side * share)).join(" × "),
   })),
 );
+/** Pictures are made up to eight times as large as the scene, and no side longer than a picture can have. */
+const widest = computed(() => Math.min(8192, 8 * (scene.head?.size[0] ?? 0)));
 const width = computed(() => Math.round((scene.head?.size[0] ?? 0) * options.value.scale));
 const last = computed(() => options.value.last ?? playback.last);
 /** One cycle of the picked figure that walks on the spot, in whole frames; null where there is none. */
@@ -64,7 +66,7 @@ const between = (first: number, to: number): void => set({ first, last: to });
         unit="px"
         :value="width"
         :low="1"
-        :high="8192"
+        :high="widest"
         :digits="0"
         @change="set({ scale: $event / (scene.head?.size[0] ?? 1) })"
       />

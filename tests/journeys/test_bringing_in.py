@@ -1,0 +1,102 @@
+"""Files through the page: a stamp drawn elsewhere comes in with a warning, is animated and leaves as animated SVG; wind measurements drive a vane."""
+
+import math
+
+import numpy as np
+from playwright.sync_api import Page, expect
+
+from tests.formats.test_drawing import STAMP
+from tests.journeys.scenes import keys, opened, shape
+from tests.journeys.servers import Server
+from tests.journeys.test_svg import SEEK
+
+
+def brought(page: Page, name: str, data: bytes) -> None:
+    """Choose a file, as from the menu."""
+    page.get_by_label("Drawing, table or scene to bring in").first.set_input_files([{"name": name, "mimeType": "", "buffer": data}])
+
+
+def test_a_stamp_comes_in_is_animated_and_leaves_as_animated_svg(page: Page, server: Server, browser, tmp_path):
+    w = opened(page, server.address, name="Stamp", size=[400, 320], length=24)
+    brought(page, "stamp.svg", STAMP)
+    report = page.get_by_role("dialog", name="Brought in: stamp.svg")
+    for lost in ("filters", "scripts", "pictures that lie outside the file", "the font Wanderlust"):
+        expect(report.get_by_text(lost)).to_be_visible()
+    expect(report.get_by_role("list", name="Parts brought in").get_by_text("Toucan", exact=True)).to_be_visible()
+    report.get_by_role("button", name="sun", exact=True).click()
+    report.get_by_role("button", name="Good").click()
+    w.saved()
+    # Its sun is moved: from here to there in a second.
+    w.key("Travel")
+    w.go_to("23")
+    w.type_value("Travel x", "100")
+    w.saved()
+    assert [frame for frame, _ in w.keys("sun", "x")] == [0, 23]
+    (start, end) = (value for _, value in w.keys("sun", "x"))
+    page.get_by_role("button", name="Export", exact=True).click()
+    dialog = page.get_by_role("dialog", name="Export")
+    dialog.get_by_text("Animated SVG", exact=True).click()
+    with page.expect_download() as downloading:
+        dialog.get_by_role("button", name="Export", exact=True).click()
+    path = tmp_path / "stamp.svg"
+    downloading.value.save_as(path)
+    plain = browser.new_page()
+    plain.goto(f"file://{path}")
+    places = []
+    for frame in (0, 23):
+        plain.evaluate(SEEK, (frame + 1e-3) / 24)
+        places.append(plain.evaluate("() => document.querySelector('[fill=\"#ffd700\"]').getCTM().e"))
+    plain.close()
+    assert places[1] - places[0] == end - start != 0 or abs(places[1] - places[0] - (end - start)) < 0.25
+    # All of it is taken out again by undo, the keys first.
+    for _ in range(3):
+        page.keyboard.press("Escape")
+        page.keyboard.press("Control+z")
+        w.saved()
+    assert w.kept()["scene"]["objects"] == []
+
+
+def test_wind_measurements_drive_a_weather_vane(page: Page, server: Server):
+    w = opened(page, server.address, length=96, objects=[shape("Weather vane", "rectangle", x=640, y=360, width=200, height=20)])
+    w.pick("Weather vane")
+    chance = np.random.default_rng(4)
+    rows = [(n * 0.05, 20 + 15 * math.sin(n / 9) + chance.uniform(-1, 1)) for n in range(80)]
+    text = "time (s);wind\n" + "\n".join(f"{t:.2f};{v:.3f}".replace(".", ",") for t, v in rows)
+    brought(page, "wind.csv", text.encode())
+    dialog = page.get_by_role("dialog", name="Table: wind.csv")
+    expect(dialog.get_by_role("combobox", name="Column of time")).to_contain_text("time (s)")
+    dialog.get_by_role("combobox", name="What wind moves").select_option(label="Weather vane")
+    dialog.get_by_role("combobox", name="Channel for wind").select_option(value="rotation")
+    times = dialog.get_by_role("spinbutton", name="wind times")
+    times.fill("2")
+    times.press("Enter")
+    expect(dialog.get_by_text("80 samples become 80 keys.")).to_be_visible()
+    # The picture shows it before it is taken, and nothing is kept yet.
+    page.wait_for_function("() => document.querySelector('[data-testid=picture-canvas]') !== null")
+    assert w.keys("Weather vane", "rotation") == []
+    dialog.get_by_label("few keys in place of noisy samples").check()
+    within = dialog.get_by_role("spinbutton", name="How far from any sample the motion may pass")
+    within.fill("4")
+    within.press("Enter")
+    expect(dialog.get_by_text("80 samples become 80 keys.")).to_have_count(0)
+    dialog.get_by_role("button", name="Lay down as keys").click()
+    w.saved()
+    found = w.keys("Weather vane", "rotation")
+    assert 4 < len(found) < 40
+    for second, value in rows[::10]:
+        w.go_to(str(second * 24))
+        w.shows("Rotation turn", 2 * value, 4.1)
+    page.keyboard.press("Control+z")
+    w.saved()
+    assert w.keys("Weather vane", "rotation") == []
+
+
+def test_what_cannot_be_read_is_said_and_keys_of_another_scene_are_taken_over(page: Page, server: Server):
+    w = opened(page, server.address, length=48, objects=[shape("Mango", x=keys((0, 10), (9, 90)))])
+    brought(page, "bomb.svg", b'<!DOCTYPE svg [<!ENTITY a "x">]><svg xmlns="http://www.w3.org/2000/svg"><text>&a;</text></svg>')
+    expect(page.get_by_text("has entities of its own")).to_be_visible()
+    tracks = b'{"format": "vine-swing-keys", "tracks": [{"object": "Mango", "channel": "y", "keys": [{"frame": 0, "value": 3}, {"frame": 20, "value": 300}]}]}'
+    brought(page, "other.keys.json", tracks)
+    w.saved()
+    expect(page.get_by_text("its keys are here")).to_be_visible()
+    assert w.keys("Mango", "y") == [(0, 3), (20, 300)]
