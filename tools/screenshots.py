@@ -3,8 +3,9 @@
 import tempfile
 from pathlib import Path
 
-from playwright.sync_api import Page, sync_playwright
+from playwright.sync_api import Page, expect, sync_playwright
 
+from tests.formats.test_drawing import STAMP
 from tests.journeys.conftest import CHROMIUM, FLAGS
 from tests.journeys.servers import Server
 from tests.journeys.workspace import Workspace
@@ -145,6 +146,33 @@ def notes(page: Page, server: Server) -> None:
     take(page, "first-minute")
 
 
+def exports(page: Page, server: Server) -> None:
+    """The question what to export, what was made, and a drawing that came in."""
+    open_scene(page, server, "Toucan glide", 44)
+    page.get_by_role("button", name="Export", exact=True).click()
+    dialog = page.get_by_role("dialog", name="Export")
+    dialog.get_by_text("GIF", exact=True).click()
+    for name in ("Also Animated SVG", "Also Contact sheet", "Also Bundle"):
+        dialog.get_by_role("button", name=name).click()
+    dialog.get_by_text("4 formats in one go").wait_for()
+    page.wait_for_timeout(2000)
+    take(page, "export")
+    dialog.get_by_role("button", name="Export", exact=True).click()
+    expect(dialog.get_by_role("listitem").filter(has_text="Done:")).to_have_count(4, timeout=90_000)
+    dialog.get_by_role("tab", name="New").click()
+    dialog.get_by_text("MP4 video", exact=True).click()
+    dialog.get_by_role("button", name="Export", exact=True).click()
+    expect(dialog.get_by_text("left", exact=False).first).to_be_visible()
+    dialog.get_by_role("tab", name="Made (5)").click()
+    take(page, "exports-made")
+    page.keyboard.press("Escape")
+    open_scene(page, server, "Post report", 30)
+    page.get_by_label("Drawing, table or scene to bring in").first.set_input_files([{"name": "stamp.svg", "mimeType": "", "buffer": STAMP}])
+    page.get_by_role("dialog", name="Brought in: stamp.svg").wait_for()
+    take(page, "brought-in")
+    page.get_by_role("button", name="Good").click()
+
+
 def main() -> None:
     SHOTS.mkdir(parents=True, exist_ok=True)
     with tempfile.TemporaryDirectory() as folder, sync_playwright() as playwright:
@@ -162,8 +190,6 @@ def main() -> None:
         page.get_by_role("tab", name="Curves").click()
         page.get_by_role("radio", name="y", exact=True).click()
         take(page, "curves")
-        page.get_by_role("tab", name="Speed").click()
-        take(page, "speed")
         page.get_by_role("tab", name="Sheet").click()
         open_scene(page, server, "Toucan glide", 44)
         page.get_by_role("button", name="Draw and bend paths").click()
@@ -181,10 +207,7 @@ def main() -> None:
         page.goto(f"{server.address}/principles")
         page.wait_for_selector("canvas")
         take(page, "principles")
-        open_scene(page, server, "Toucan glide", 44)
-        page.get_by_role("button", name="Export").click()
-        take(page, "export")
-        page.keyboard.press("Escape")
+        exports(page, server)
         links(page, server)
         figures(page, server)
         parades(page, server)

@@ -5,6 +5,7 @@ from pathlib import Path
 import pytest
 from playwright.sync_api import Browser, Page, expect
 
+from tests.formats.test_drawing import STAMP
 from tests.journeys.conftest import WITHOUT_TRANSITIONS
 from tests.journeys.scenes import keys, opened, shape
 from tests.journeys.servers import Server
@@ -92,7 +93,17 @@ def test_every_dialog_and_menu_passes(page: Page, server: Server):
     w = opened(page, server.address, objects=[mango, legs], dials=[{"id": "wind", "name": "Wind", "low": 0, "high": 1, "channel": {"base": 0.5}}])
     w.pick("Mango")
     page.keyboard.press("Control+e")
+    dialog = page.get_by_role("dialog", name="Export")
+    dialog.get_by_text("One picture, PNG", exact=True).click()
+    dialog.get_by_role("button", name="Export", exact=True).click()
+    dialog.get_by_role("tab", name="Made (1)").click()
+    check(page, "exports made")
+    dialog.get_by_role("tab", name="New").click()
     shown(page, "Export")
+    for name, content in (("wind.csv", b"seconds,wind\n0,1\n1,4\n2,2\n"), ("stamp.svg", STAMP)):
+        page.get_by_label("Drawing, table or scene to bring in").first.set_input_files([{"name": name, "mimeType": "", "buffer": content}])
+        shown(page, name)
+    w.pick("Mango")
     page.keyboard.press("?")
     shown(page, "Keyboard")
     page.keyboard.press("Control+k")

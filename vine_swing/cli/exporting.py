@@ -20,7 +20,7 @@ def add_options(export: argparse.ArgumentParser) -> None:
     """What can be said of an export; as in the dialog of the page."""
     export.add_argument("scene", type=Path, help="a scene file (.json) or a bundle (.vine)")
     export.add_argument("out", type=Path, help="the ending of its name chooses the format; - for standard output, with --format")
-    export.add_argument("--format", help="the format by its name, where the ending does not tell: %(default)s")
+    export.add_argument("--format", help="the format by its name, such as flipbook or png, where the ending does not tell")
     export.add_argument("--scale", type=float, default=1.0, help="share of the scene's size (default: %(default)s)")
     export.add_argument("--width", type=int, help="width in px, in place of --scale; the height follows")
     export.add_argument("--frames", metavar="FIRST-LAST", help="only these frames, such as 0-47, or one of them")
@@ -31,7 +31,7 @@ def add_options(export: argparse.ArgumentParser) -> None:
     )
     export.add_argument("--loops", type=int, default=0, help="how often it plays; 0 for ever (default: %(default)s)")
     export.add_argument("--blur", default="own", help="own, off, or so many moments a picture (default: %(default)s)")
-    export.add_argument("--quality", choices=("small", "good", "best"), default="good")
+    export.add_argument("--quality", choices=("small", "good", "best"), default="good", help="of MP4, WebM and WebP (default: %(default)s)")
     export.add_argument("--dither", choices=("none", "ordered", "diffused"), default="diffused", help="how GIF mixes colours it has not")
     export.add_argument("--columns", type=int, default=4, help="pictures in a row of a contact sheet (default: %(default)s)")
     export.add_argument("--every", type=float, default=1.0, help="frames between rows of a table or pictures of a contact sheet")

@@ -287,7 +287,7 @@ li :deep(.field) {
 }
 .columns li {
   display: grid;
-  grid-template-columns: 92px 150px minmax(90px, 1fr) minmax(90px, 1fr) 84px 84px;
+  grid-template-columns: 84px 130px minmax(90px, 1fr) minmax(122px, 1.2fr) 80px 80px;
   gap: 8px;
   align-items: center;
   border: 1px solid var(--line);

@@ -58,7 +58,13 @@ function state(one: ExportReport): string {
         </ul>
       </div>
       <div class="how" aria-live="polite">
-        <ElProgress v-if="one.state === 'running'" :percentage="percent(one)" :stroke-width="8" :show-text="false" />
+        <ElProgress
+          v-if="one.state === 'running'"
+          :percentage="percent(one)"
+          :stroke-width="8"
+          :show-text="false"
+          :aria-label="one.name"
+        />
         <span :class="{ problem: one.state === 'failed' || one.state === 'stopped' }">{{ state(one) }}</span>
       </div>
       <div class="buttons">
