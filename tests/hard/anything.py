@@ -14,6 +14,7 @@ from vine_swing.motion.figure.presets import GAITS
 from vine_swing.motion.figure.starters import STARTERS
 from vine_swing.motion.rules import RULES
 from vine_swing.motion.scene.model import Scene
+from vine_swing.motion.scene.scene_file import to_data
 
 EDITS = {get_args(edit.model_fields["edit"].annotation)[0]: edit for edit in get_args(get_args(AnyEdit)[0])}
 EASES: list[Any] = [
@@ -106,6 +107,34 @@ class Anything:
             f"sqrt({read})",
             f"{read} (",
         )
+
+    def place(self, scene: Scene) -> tuple[Any, str]:
+        """An object or a dial, and one of its channels; mostly of those there are."""
+        if self.chance(0.2) or not scene.objects:
+            return self.one_of(None, "dial:d1"), "value"
+        thing = self.draw.choice(scene.objects)
+        return thing, self.draw.choice(sorted(thing.specs)) if self.chance(0.95) else "wings"
+
+    def brought_part(self, scene: Scene) -> dict[str, Any]:
+        """What is brought back of an earlier version."""
+        thing, channel = self.place(scene)
+        owner = getattr(thing, "id", thing)
+        if owner is None:
+            channel = self.one_of("length", "fps", "cues", "palette", "inset:in1", "weather")
+        return {"object": owner, "what": self.one_of("channel", "motion", "drawing", "all"), "channel": channel}
+
+    def sampled(self, scene: Scene) -> dict[str, Any]:
+        """Samples for a channel."""
+        thing, channel = self.place(scene)
+        count = self.draw.randrange(1, 6)
+        times = [self.small() for _ in range(count)]
+        return {"object": getattr(thing, "id", thing), "channel": channel, "times": times, "values": [self.number() for _ in range(count)]}
+
+    def keyed(self, scene: Scene) -> dict[str, Any]:
+        """Keys for a channel, by names."""
+        thing, channel = self.place(scene)
+        frames = sorted({self.frame() for _ in range(3)})
+        return {"object": getattr(thing, "name", "Wind"), "channel": channel, "keys": [self.key(frame, "number") for frame in frames]}
 
     def rule(self, scene: Scene | None, id: str) -> dict[str, Any]:
         spec = RULES[self.draw.choice(sorted(RULES))]
@@ -324,6 +353,20 @@ class Anything:
                 return self.one_of(None, "#3D8B5F")
             case "parcel":
                 return self.scene()
+            case "kept" if kind == "bring-back":
+                return (
+                    to_data(scene) | self.one_of({}, {"length": 31}, {"objects": to_data(scene).get("objects", [])[:1]})
+                    if self.chance(0.8)
+                    else self.scene()
+                )
+            case "parts" if kind == "bring-back":
+                return None if self.chance(0.2) else [self.brought_part(scene) for _ in range(self.draw.randrange(1, 4))]
+            case "pace":
+                return self.one_of(1.0, 24.0, 0.5)
+            case "called":
+                return "the first take"
+            case "tracks":
+                return [self.sampled(scene) if kind == "lay-samples" else self.keyed(scene) for _ in range(self.draw.randrange(1, 3))]
             case "hang":
                 return {"gone": own} if self.chance(0.1) else {}
             case "side" if kind == "align-objects":

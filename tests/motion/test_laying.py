@@ -58,13 +58,17 @@ def test_colours_and_what_does_not_fit():
 
 
 def test_keys_of_one_scene_are_taken_over_by_another_by_name():
-    source = scene(shape("vane", x=channel((0, 1), (9, 4)), rotation=channel((2, 7), (5, 8))), shape("crow", y=channel((0, 0), (3, 3))))
+    source = scene(
+        shape("vane", x=channel((0, 1), (9, 4)), rotation=channel((2, 7), (5, 8), after=("ping-pong", 3))), shape("crow", y=channel((0, 0), (3, 3)))
+    )
     tracks = keys_data(source)["tracks"]
     assert [(one["object"], one["channel"]) for one in tracks] == [("Vane", "x"), ("Vane", "rotation"), ("Crow", "y")]
     after = apply_all(VANE, [BringKeys.model_validate({"edit": "bring-keys", "tracks": tracks})])
-    assert after.by_id["vane"].channels["rotation"] == VANE.by_id["vane"].channels["rotation"].but(
-        keys=source.by_id["vane"].channels["rotation"].keys
-    )
+    ours, theirs = VANE.by_id["vane"].channels["rotation"], source.by_id["vane"].channels["rotation"]
+    assert after.by_id["vane"].channels["rotation"] == ours.but(keys=theirs.keys, before=theirs.before, after=theirs.after)
+    bare = [{name: one[name] for name in ("object", "channel", "keys")} for one in tracks]
+    as_it_was = apply_all(after, [BringKeys.model_validate({"edit": "bring-keys", "tracks": bare})])
+    assert as_it_was == after, "ends that are not told stay"
     assert dump(apply_all(source, [BringKeys.model_validate({"edit": "bring-keys", "tracks": tracks})])) == dump(source), (
         "its own keys change nothing"
     )

@@ -1,4 +1,4 @@
-"""The keys of a scene as JSON: of every channel, setting and dial that has any, their frames, values and eases, and nothing else."""
+"""The keys of a scene as JSON: of every channel, setting and dial that has any, their frames, values, eases and ends, and nothing else."""
 
 import json
 from typing import Any
@@ -10,8 +10,8 @@ KEYS_FORMAT = "vine-swing-keys"
 
 
 def keys_data(scene: Scene) -> dict[str, Any]:
-    """The keys as plain data: `tracks` is a list of `{"object", "channel", "keys": [{"frame", "value", "ease"}, …]}`; settings of rules are called
-    `rule:setting`, dials have the name of the dial as their object and `value` as their channel."""
+    """The keys as plain data: `tracks` is a list of `{"object", "channel", "keys": [{"frame", "value", "ease"}, …], "before", "after"}`, the ends as
+    in scene files; settings of rules are called `rule:setting`, dials have the name of the dial as their object and `value` as their channel."""
     tracks = []
     for thing in scene.objects:
         for name, channel in (*thing.channels.items(), *thing.moving_settings.items()):
@@ -30,4 +30,5 @@ def _track(owner: str, name: str, channel: Channel) -> list[dict[str, Any]]:
     if not channel.keys:
         return []
     keys = [one.model_dump(mode="json", by_alias=True, exclude_defaults=True) | {"frame": one.frame, "value": one.value} for one in channel.keys]
-    return [{"object": owner, "channel": name, "keys": keys}]
+    ends = {"before": channel.before.model_dump(mode="json"), "after": channel.after.model_dump(mode="json")}
+    return [{"object": owner, "channel": name, "keys": keys} | ends]

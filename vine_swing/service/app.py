@@ -14,6 +14,7 @@ from vine_swing.service.exports import Exports
 from vine_swing.service.guard import Guard
 from vine_swing.service.notes import Notes
 from vine_swing.service.page import serve_page
+from vine_swing.service.rehearsals import Rehearsals
 from vine_swing.service.routes import (
     bringing,
     elements,
@@ -26,6 +27,7 @@ from vine_swing.service.routes import (
     outlines,
     pictures,
     principles,
+    rehearsals,
     scenes,
     vocabulary,
 )
@@ -47,6 +49,7 @@ def create_app(store: SceneStore, *, web: Path = WEB, farm: str | None = None) -
     app.state.sessions = Sessions(store)
     app.state.exports = Exports(store, farm=farm)
     app.state.notes = Notes()
+    app.state.rehearsals = Rehearsals(app.state.sessions)
     problems.install(app)
     for router in (
         scenes.router,
@@ -62,6 +65,7 @@ def create_app(store: SceneStore, *, web: Path = WEB, farm: str | None = None) -
         principles.router,
         links.router,
         notes.router,
+        rehearsals.router,
     ):
         app.include_router(router, prefix="/api", responses=problems.RESPONSES)
     app.add_middleware(Guard)

@@ -1,4 +1,4 @@
-"""What routes are handed: the sessions and the export jobs of the running application, and how long a request may work."""
+"""What routes are handed: the sessions, exports, notes and rehearsals of the running application, and how long a request may work."""
 
 import asyncio
 from collections.abc import AsyncIterator
@@ -9,6 +9,7 @@ from fastapi import Depends, Path, Request
 from vine_swing.service.exports import Exports
 from vine_swing.service.notes import Notes
 from vine_swing.service.patience import Patience
+from vine_swing.service.rehearsals import Rehearsals
 from vine_swing.service.sessions import Sessions
 
 #: How often it is looked whether whoever asked is still there, in seconds.
@@ -30,6 +31,11 @@ def _notes(request: Request) -> Notes:
     return notes
 
 
+def _rehearsals(request: Request) -> Rehearsals:
+    rehearsals: Rehearsals = request.app.state.rehearsals
+    return rehearsals
+
+
 async def _patience(request: Request) -> AsyncIterator[Patience]:
     patience = Patience()
 
@@ -48,6 +54,7 @@ async def _patience(request: Request) -> AsyncIterator[Patience]:
 SessionsDep = Annotated[Sessions, Depends(_sessions)]
 NotesDep = Annotated[Notes, Depends(_notes)]
 ExportsDep = Annotated[Exports, Depends(_exports)]
+RehearsalsDep = Annotated[Rehearsals, Depends(_rehearsals)]
 PatienceDep = Annotated[Patience, Depends(_patience)]
 
 #: A scene by its id, or one inside it by both ids, `whole~inner`, in the address of a request.

@@ -204,6 +204,12 @@ class Sessions:
             _expect(used.session, revision)
             return used.session.changed(edits, patience, used.inset)[2].message(since=revision)
 
+    def beside(self, address: str, edits: Sequence[Edit], *, revision: int, patience: Patience) -> tuple[Motion, Motion]:
+        """The motion as it is, and as it would be after some edits, without making them."""
+        with self.use(address, patience) as used:
+            _expect(used.session, revision)
+            return used.motion(patience), used.session.changed(edits, patience, used.inset)[2]
+
     def undo(self, address: str, *, revision: int, patience: Patience) -> InUse:
         """Take back the last step, if there is one."""
         with self.use(address, patience) as used:

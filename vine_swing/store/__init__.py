@@ -2,6 +2,19 @@
 
 from vine_swing.store.errors import StoreBusy, StoreError, StoreFull
 from vine_swing.store.feels import OwnFeel
+from vine_swing.store.rehearsals import Rehearsal
 from vine_swing.store.scenes import History, OldRevision, SceneNotFound, SceneStore, SceneSummary, Stored
 
-__all__ = ["History", "OldRevision", "OwnFeel", "SceneNotFound", "SceneStore", "SceneSummary", "StoreBusy", "StoreError", "StoreFull", "Stored"]
+__all__ = [
+    "History",
+    "OldRevision",
+    "OwnFeel",
+    "Rehearsal",
+    "SceneNotFound",
+    "SceneStore",
+    "SceneSummary",
+    "StoreBusy",
+    "StoreError",
+    "StoreFull",
+    "Stored",
+]

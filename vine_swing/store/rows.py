@@ -270,7 +270,7 @@ def _insert_dial(db: sqlite3.Connection, scene_id: str, dial: Dial, position: in
     _insert_channel(db, "dial", row, DIAL_CHANNEL, dial.channel)
 
 
-def _kept_blob(db: sqlite3.Connection, media_type: str, content: bytes) -> str:
+def kept_blob(db: sqlite3.Connection, media_type: str, content: bytes) -> str:
     """Keep a content, once whoever uses it, and give the SHA-256 it is found by."""
     digest = hashlib.sha256(content).hexdigest()
     db.execute("INSERT OR IGNORE INTO blob (hash, media_type, data) VALUES (?, ?, ?)", (digest, media_type, content))
@@ -278,12 +278,12 @@ def _kept_blob(db: sqlite3.Connection, media_type: str, content: bytes) -> str:
 
 
 def _insert_font(db: sqlite3.Connection, scene_id: str, font: OwnFont, position: int) -> None:
-    digest = _kept_blob(db, "font/sfnt", font.content)
+    digest = kept_blob(db, "font/sfnt", font.content)
     _insert(db, "font", ("scene", "id", "position", "name", "licence", "hash"), (scene_id, font.id, position, font.name, font.licence, digest))
 
 
 def _insert_picture(db: sqlite3.Connection, scene_id: str, picture: KeptPicture, position: int) -> None:
-    digest = _kept_blob(db, "image/*", picture.content)
+    digest = kept_blob(db, "image/*", picture.content)
     columns = ("scene", "id", "position", "name", "width", "height", "hash")
     _insert(db, "picture", columns, (scene_id, picture.id, position, picture.name, picture.width, picture.height, digest))
 

@@ -16,6 +16,7 @@ from vine_swing.store.exports import ExportStore
 from vine_swing.store.feels import FeelStore, OwnFeel
 from vine_swing.store.previews import PreviewStore
 from vine_swing.store.reduced import ReducedStore
+from vine_swing.store.rehearsals import RehearsalStore
 
 _REVISION = "SELECT revision FROM scene WHERE id = ? AND within IS NULL AND deleted IS NULL"
 
@@ -74,6 +75,7 @@ class SceneStore:
         self.previews = PreviewStore(self._database)
         self.reduced = ReducedStore(self._database)
         self.exports = ExportStore(self._database)
+        self.rehearsals = RehearsalStore(self._database, self.now)
         self.folder = path.parent
 
     def picture(self, picture_id: str) -> bytes | None:

@@ -12,6 +12,7 @@ from pydantic import Field, ValidationError
 from vine_swing.motion.basics.errors import EditError
 from vine_swing.motion.edits.arranging import AlignObjects, DistributeObjects, MoveObjects, SpreadInTime
 from vine_swing.motion.edits.base import Edit
+from vine_swing.motion.edits.bringing_back import BringBack
 from vine_swing.motion.edits.camera import AddCamera, PinObject, SetDepths
 from vine_swing.motion.edits.cues import AddCue, DeleteCue, LayPresses, SetCue
 from vine_swing.motion.edits.dials import AddDial, DeleteDial, SetDial
@@ -175,6 +176,7 @@ AnyEdit = Annotated[
     | KeyObjects
     | LockObjects
     | PlaceParcel
+    | BringBack
     | TagObjects
     | HushNote
     | LaySamples

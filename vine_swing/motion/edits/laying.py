@@ -12,7 +12,8 @@ from vine_swing.motion.basics.values import Frame, Frozen, Number, Owner, Text, 
 from vine_swing.motion.edits.base import Edit, owner_in, said, spec_of, with_channel
 from vine_swing.motion.scene.model import Scene
 from vine_swing.motion.scene.objects import DialObject, SceneObject
-from vine_swing.motion.timing.channel import MAX_KEYS, Key
+from vine_swing.motion.timing.channel import MAX_KEYS, Channel, Key
+from vine_swing.motion.timing.ends import End
 from vine_swing.motion.timing.fit import fit_colours, fit_noisy_keys
 
 #: Samples of one track.
@@ -100,11 +101,17 @@ class LaySamples(Edit):
 
 
 class KeyedTrack(Frozen):
-    """Keys of one channel of an object, setting or dial, by the name it has."""
+    """Keys of one channel of an object, setting or dial, by the name it has, and its ends; those that are left out stay as they are."""
 
     object: Annotated[Text, Field(min_length=1, max_length=80)]
     channel: Annotated[str, Field(max_length=64)]
     keys: Annotated[tuple[Key, ...], Field(min_length=1, max_length=MAX_KEYS)]
+    before: End | None = None
+    after: End | None = None
+
+    def laid(self, channel: Channel) -> Channel:
+        """A channel with these keys and ends."""
+        return channel.but(keys=self.keys, before=self.before or channel.before, after=self.after or channel.after)
 
 
 class BringKeys(Edit):
@@ -120,7 +127,7 @@ class BringKeys(Edit):
             if owner is None:
                 continue
             taken += 1
-            scene = with_channel(scene, owner, track.channel, lambda channel, keys=track.keys: channel.but(keys=keys))  # type: ignore[misc]
+            scene = with_channel(scene, owner, track.channel, track.laid)
         if not taken:
             names = ", ".join(dict.fromkeys(track.object for track in self.tracks))
             raise EditError(f"nothing here is called as in the file ({names[:200]}); rename what its keys are for")

@@ -292,28 +292,28 @@ def restore_scene(scene_id: SceneId, sessions: SessionsDep) -> SceneState:
 
 
 #: Edits, undo and redo answer with JSON, or, to those who ask for msgpack, with the same JSON and the motion that changed along with it.
-_CHANGED: dict[int | str, dict[str, Any]] = {
+CHANGED: dict[int | str, dict[str, Any]] = {
     200: {"model": Changed, "content": {wire.MEDIA_TYPE: {"schema": {"type": "string", "format": "binary"}}}, "description": "what changed"}
 }
 Accepted = Annotated[str, Header(alias="accept", max_length=400)]
 
 
-@router.post("/scenes/{scene_id}/edits", responses=_CHANGED, response_model=None)
+@router.post("/scenes/{scene_id}/edits", responses=CHANGED, response_model=None)
 def edit_scene(scene_id: SceneId, batch: EditBatch, sessions: SessionsDep, patience: PatienceDep, accept: Accepted = "") -> Changed | Response:
     """Make edits, all or none, as one step of undo. 409 if the scene has moved on since `revision`."""
-    return _changed(sessions, scene_id, patience, accept, lambda: sessions.edit(scene_id, batch.edits, revision=batch.revision, patience=patience))
+    return changed_by(sessions, scene_id, patience, accept, lambda: sessions.edit(scene_id, batch.edits, revision=batch.revision, patience=patience))
 
 
-@router.post("/scenes/{scene_id}/undo", responses=_CHANGED, response_model=None)
+@router.post("/scenes/{scene_id}/undo", responses=CHANGED, response_model=None)
 def undo(scene_id: SceneId, at: AtRevision, sessions: SessionsDep, patience: PatienceDep, accept: Accepted = "") -> Changed | Response:
     """Take back the last step. With nothing to undo, nothing changes."""
-    return _changed(sessions, scene_id, patience, accept, lambda: sessions.undo(scene_id, revision=at.revision, patience=patience))
+    return changed_by(sessions, scene_id, patience, accept, lambda: sessions.undo(scene_id, revision=at.revision, patience=patience))
 
 
-@router.post("/scenes/{scene_id}/redo", responses=_CHANGED, response_model=None)
+@router.post("/scenes/{scene_id}/redo", responses=CHANGED, response_model=None)
 def redo(scene_id: SceneId, at: AtRevision, sessions: SessionsDep, patience: PatienceDep, accept: Accepted = "") -> Changed | Response:
     """Do the last undone step again. With nothing to redo, nothing changes."""
-    return _changed(sessions, scene_id, patience, accept, lambda: sessions.redo(scene_id, revision=at.revision, patience=patience))
+    return changed_by(sessions, scene_id, patience, accept, lambda: sessions.redo(scene_id, revision=at.revision, patience=patience))
 
 
 def _opened(sessions: Sessions, scene_id: str) -> SceneState:
@@ -333,7 +333,8 @@ def _opened(sessions: Sessions, scene_id: str) -> SceneState:
     )
 
 
-def _changed(sessions: Sessions, scene_id: str, patience: Patience, accept: str, work: Callable[[], InUse]) -> Changed | Response:
+def changed_by(sessions: Sessions, scene_id: str, patience: Patience, accept: str, work: Callable[[], InUse]) -> Changed | Response:
+    """What some work on a scene changed, in the form that is asked for."""
     with sessions.use(scene_id, patience) as used:
         before = used.stored
         after = work().stored

@@ -1,0 +1,210 @@
+"""Bringing an earlier version of a scene back: whole, or some of it."""
+
+from collections.abc import Collection, Iterable
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from vine_swing.motion.baking.differences import INSET, SCENE_FIELDS, made_of
+from vine_swing.motion.basics.errors import EditError, NoSuchThing
+from vine_swing.motion.basics.values import Frozen, Owner, Text
+from vine_swing.motion.edits.base import Edit, object_in, with_object, with_parts
+from vine_swing.motion.edits.objects import cues_without, fitted, name_beside
+from vine_swing.motion.rules.rule import Rule
+from vine_swing.motion.scene.dial import DIAL
+from vine_swing.motion.scene.model import Scene
+from vine_swing.motion.scene.objects import SceneObject
+from vine_swing.motion.scene.timeline import insets_shown
+
+#: Channels that are one motion: whoever travels on a path has no x and y of its own.
+_TOGETHER = ("x", "y", "path")
+#: Parts brought back at once.
+MAX_PARTS = 5_000
+
+
+class BroughtPart(Frozen):
+    """What is brought back of an earlier version.
+
+    object: an id, or `dial:` and an id; None for the scene itself. what: one `channel` (of the scene: a field such as `length`, or `inset:` and the
+    id of a scene inside) with the rules on it; the `motion`: all channels and rules; the `drawing`: all but the motion; or `all`, which also brings
+    back what is there no longer, and takes out what was not there yet.
+    """
+
+    object: Owner | None
+    what: Literal["channel", "motion", "drawing", "all"]
+    channel: Annotated[Text, Field(max_length=80)] | None = None
+
+
+class BringBack(Edit):
+    """Make a scene, or parts of it, as it was in an earlier version. Nothing else changes."""
+
+    edit: Literal["bring-back"]
+    kept: Scene
+    parts: Annotated[tuple[BroughtPart, ...], Field(max_length=MAX_PARTS)] | None = None
+    called: Annotated[Text, Field(max_length=80)] = "an earlier version"
+
+    def apply(self, scene: Scene) -> Scene:
+        if self.parts is None:
+            return self.kept
+        after = scene
+        for owner, parts in _by_owner(self.parts).items():
+            if owner is None:
+                after = _with_fields(after, self.kept, parts)
+            elif owner.startswith(DIAL):
+                after = _with_dial(after, self.kept, owner)
+            else:
+                after = _with_thing(after, self.kept, owner, parts)
+        return _with_contents(after, self.kept)
+
+    def label(self, scene: Scene) -> str:
+        if self.parts is None:
+            return f"bring back {self.called}"
+        owners = list(_by_owner(self.parts))
+        if len(owners) > 1 or owners[0] is None:
+            return f"bring {len(self.parts)} parts back from {self.called}" if len(self.parts) > 1 else f"bring a part back from {self.called}"
+        return f"bring {_name(scene, self.kept, owners[0])} back from {self.called}"
+
+
+def _by_owner(parts: Iterable[BroughtPart]) -> dict[str | None, list[BroughtPart]]:
+    found: dict[str | None, list[BroughtPart]] = {}
+    for part in parts:
+        found.setdefault(part.object, []).append(part)
+    return found
+
+
+def _name(scene: Scene, kept: Scene, owner: str) -> str:
+    known = (scene.by_id.get(owner), kept.by_id.get(owner), scene.dials_by_id.get(owner), kept.dials_by_id.get(owner))
+    return next((one.name for one in known if one is not None), owner)
+
+
+def _with_fields(scene: Scene, kept: Scene, parts: Iterable[BroughtPart]) -> Scene:
+    for part in parts:
+        field = part.channel or ""
+        if field.startswith(INSET):
+            inner = kept.insets_by_id.get(field.removeprefix(INSET))
+            if inner is None:
+                raise NoSuchThing(f"the earlier version has no scene inside '{field.removeprefix(INSET)}'")
+            others = tuple(inner if one.id == inner.id else one for one in scene.insets)
+            scene = scene.but(insets=others if inner in others else (*others, inner))
+        elif field in SCENE_FIELDS:
+            scene = scene.but(**{field: getattr(kept, field)})
+        else:
+            raise NoSuchThing(f"a scene has no '{field}' to bring back; there is {', '.join(SCENE_FIELDS)}")
+    return scene
+
+
+def _with_dial(scene: Scene, kept: Scene, owner: str) -> Scene:
+    then, now = kept.dials_by_id.get(owner), scene.dials_by_id.get(owner)
+    if then is None and now is None:
+        raise NoSuchThing(f"neither version has the dial '{owner.removeprefix(DIAL)}'")
+    if then is None:
+        return scene.but(dials=tuple(one for one in scene.dials if one is not now))
+    others = {one.name for one in scene.dials if one is not now}
+    then = then.but(name=name_beside(others, then.name))
+    return scene.but(dials=tuple(then if one is now else one for one in scene.dials) if now is not None else (*scene.dials, then))
+
+
+def _with_thing(scene: Scene, kept: Scene, object_id: str, parts: list[BroughtPart]) -> Scene:
+    then, now = kept.by_id.get(object_id), scene.by_id.get(object_id)
+    if then is None and now is None:
+        raise NoSuchThing(f"neither version has an object '{object_id}'")
+    whole = any(part.what == "all" for part in parts)
+    if then is None or now is None:
+        if not whole:
+            raise EditError(f"'{_name(scene, kept, object_id)}' is in one version only; bring all of it back, or none")
+        return _without(scene, object_id) if then is None else _with_added(scene, kept, object_id)
+    if whole or any(part.what == "drawing" for part in parts):
+        changed = then.but(parent=then.parent if then.parent in scene.by_id else None, name=name_beside(scene.names - {now.name}, then.name))
+        changed = changed.but(bone=then.bone if changed.parent is not None else None)
+        if not whole:
+            changed = fitted(changed.but(channels=now.channels, rules=now.rules))
+            # Channels that only this drawing has come with it.
+            changed = _with_channels(changed, then, [name for name in changed.specs if name not in now.specs])
+        scene = with_object(scene, changed)
+    if whole:
+        return scene
+    if any(part.what == "motion" for part in parts):
+        return with_object(scene, fitted(object_in(scene, object_id).but(channels=then.channels, rules=then.rules)))
+    channels = [part.channel or "" for part in parts if part.what == "channel"]
+    return with_object(scene, _with_channels(object_in(scene, object_id), then, channels)) if channels else scene
+
+
+def _without(scene: Scene, object_id: str) -> Scene:
+    gone = set(with_parts((object_id,), scene.children))
+    return scene.but(objects=tuple(thing for thing in scene.objects if thing.id not in gone), cues=cues_without(scene.cues, gone))
+
+
+def _with_added(scene: Scene, kept: Scene, object_id: str) -> Scene:
+    """The scene with an object that is there no longer, and all that hung on it and is gone too, each in front of what it was in front of."""
+    wanted = set(with_parts((object_id,), kept.children)) - scene.by_id.keys()
+    there = wanted | scene.by_id.keys()
+    objects = list(scene.objects)
+    before = -1
+    for thing in kept.objects:
+        place = next((n for n, one in enumerate(objects) if one.id == thing.id), None)
+        if thing.id not in wanted:
+            before = before if place is None else place
+            continue
+        parent = thing.parent if thing.parent in there else None
+        added = thing.but(parent=parent, bone=thing.bone if parent is not None else None, name=name_beside({one.name for one in objects}, thing.name))
+        before += 1
+        objects.insert(before, added)
+    return scene.but(objects=tuple(objects))
+
+
+def _with_channels(now: SceneObject, then: SceneObject, names: Collection[str]) -> SceneObject:
+    """An object with some of its channels as they were, and the rules that act on these."""
+    wanted = dict.fromkeys(names)
+    if any(name in wanted for name in _TOGETHER) and (now.is_keyed("path") or then.is_keyed("path")):
+        wanted |= dict.fromkeys(name for name in _TOGETHER if name in now.specs)
+    for name in wanted:
+        if name not in now.specs or name not in then.specs:
+            raise EditError(f"'{now.name}' has no channel '{name}' in both versions; bring all of it back, or none")
+    channels = {name: one for name, one in now.channels.items() if name not in wanted}
+    channels |= {name: then.channels[name] for name in wanted if name in then.channels}
+    # In the order they were written in where nothing else was added, so that the whole object is what it was.
+    order = [*then.channels, *(name for name in channels if name not in then.channels)]
+    changed = now.but(channels={name: channels[name] for name in order if name in channels})
+    as_then = changed.but(rules=then.rules)
+    if all(made_of(as_then, name)[1] == made_of(changed if name not in wanted else then, name)[1] for name in now.specs):
+        return as_then
+    return changed.but(rules=_merged(changed, then, [name for name in wanted if made_of(changed, name)[1] != made_of(then, name)[1]]))
+
+
+def _merged(now: SceneObject, then: SceneObject, names: Collection[str]) -> tuple[Rule, ...]:
+    """The rules of an object, but on some of its channels those that were on them earlier."""
+    rules: list[Rule] = []
+    for rule in now.rules:
+        on = [name for name in now.specs if rule in now.rules_for(name)]
+        if not any(name in names for name in on):
+            rules.append(rule)
+        elif left := tuple(name for name in on if name not in names):
+            rules.append(rule.but(channels=left))
+    taken = {rule.id for rule in rules}
+    for rule in then.rules:
+        on = [name for name in names if rule in then.rules_for(name)]
+        if on:
+            rule_id = name_beside(taken, rule.id).replace(" ", "-")
+            taken.add(rule_id)
+            rules.append(rule.but(id=rule_id, channels=tuple(on)))
+    return tuple(rules)
+
+
+def _with_contents(scene: Scene, kept: Scene) -> Scene:
+    """The scene with the pictures, fonts and inner scenes that it has come to need again."""
+    inner = [one for one in kept.insets if one.id not in scene.insets_by_id]
+    needed: list[str] = list(insets_shown(scene))
+    found = {one.id: one for one in inner}
+    back = []
+    while needed:
+        one = found.pop(needed.pop(), None)
+        if one is not None:
+            back.append(one)
+            needed += insets_shown(one)
+    scene = scene.but(insets=(*scene.insets, *back)) if back else scene
+    pictures = {page for part in scene.timelines for thing in part.objects if thing.pictured is not None for page in thing.pictured.pictures}
+    missing = tuple(one for one in kept.pictures if one.id in pictures and one.id not in scene.pictures_by_id)
+    scene = scene.but(pictures=(*scene.pictures, *missing)) if missing else scene
+    fonts = {getattr(thing.drawn_shape, "font", None) for part in scene.timelines for thing in part.objects}
+    files = tuple(one for one in kept.fonts if one.id in fonts and one not in scene.fonts)
+    return scene.but(fonts=(*scene.fonts, *files)) if files else scene
