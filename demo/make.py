@@ -22,6 +22,7 @@ from demo import (
     signal_tree,
     sorting_mill,
     stamp_sheet,
+    takes,
     throw_and_catch,
     thrown_mango,
     toucan_glide,
@@ -32,6 +33,7 @@ from vine_swing.motion import dump
 from vine_swing.motion.scene.scene_file import from_data
 
 SCENES = Path(__file__).parent / "scenes"
+TAKES = SCENES / "takes"
 MAKERS = {
     "01-thrown-mango": thrown_mango.make,
     "02-up-the-liana": up_the_liana.make,
@@ -58,6 +60,11 @@ MAKERS = {
 }
 
 
+def take_texts() -> dict[str, str]:
+    """File name → text of every rehearsal of a shipped scene; what follows two dashes is the rehearsal's name."""
+    return {f"{scene}--{name}.json": dump(from_data(make())) + "\n" for scene, (name, make) in takes.TAKES.items()}
+
+
 def texts() -> dict[str, str]:
     """File name → text of every shipped scene."""
     return {f"{name}.json": dump(from_data(make())) + "\n" for name, make in MAKERS.items()}
@@ -70,3 +77,6 @@ if __name__ == "__main__":
         (elements.FOLDER / name).write_text(text, encoding="utf-8")
     for name, text in texts().items():
         (SCENES / name).write_text(text, encoding="utf-8")
+    TAKES.mkdir(exist_ok=True)
+    for name, text in take_texts().items():
+        (TAKES / name).write_text(text, encoding="utf-8")

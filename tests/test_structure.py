@@ -14,7 +14,7 @@ import pytest
 
 import vine_swing
 from demo import elements, principles
-from demo.make import MAKERS, SCENES, texts
+from demo.make import MAKERS, SCENES, TAKES, take_texts, texts
 from tests.motion.scenes import EXAMPLE
 from vine_swing.motion import bake
 from vine_swing.motion.edits import AnyEdit
@@ -164,6 +164,7 @@ def test_the_published_schema_agrees_with_the_reader():
 
 def test_the_shipped_scenes_are_what_the_demo_code_makes():
     assert {path.name: path.read_text(encoding="utf-8") for path in SCENES.glob("*.json")} == texts()
+    assert {path.name: path.read_text(encoding="utf-8") for path in TAKES.glob("*.json")} == take_texts()
     for name in MAKERS:
         assert load(SCENES / f"{name}.json").objects
 

@@ -27,7 +27,7 @@ def open_scene(page: Page, server: Server, name: str, frame: int) -> Workspace:
 
 
 def links(page: Page, server: Server) -> None:
-    """Links, dials and cues: who drives whom in the mill, a link being made, one wind for the leaves, and cues played live."""
+    """Links, dials and cues: who drives whom in the mill, and a link being made."""
     workspace = open_scene(page, server, "Sorting mill", 63)
     page.get_by_role("tab", name="Links").click()
     workspace.pick("Small gear")
@@ -39,14 +39,6 @@ def links(page: Page, server: Server) -> None:
     page.keyboard.press("Escape")
     page.get_by_role("tab", name="Sheet").click()
     page.get_by_role("button", name="Pick and move").click()
-    open_scene(page, server, "Signal tree", 0)
-    page.get_by_role("button", name="Play live").click()
-    page.keyboard.press("r")
-    page.keyboard.press("o")
-    page.keyboard.down("l")
-    page.wait_for_timeout(300)
-    page.screenshot(path=SHOTS / "live.png")
-    page.keyboard.up("l")
 
 
 def figures(page: Page, server: Server) -> None:
@@ -81,7 +73,7 @@ def parades(page: Page, server: Server) -> None:
 
 
 def outlines(page: Page, server: Server) -> None:
-    """Outlines: the points of one that becomes another, and rules that bend, with their handles."""
+    """Outlines: the points of one that becomes another."""
     workspace = open_scene(page, server, "Envelope bird", 34)
     workspace.pick("Letter")
     workspace.pick("Body")
@@ -90,10 +82,6 @@ def outlines(page: Page, server: Server) -> None:
     workspace.row("Outline").locator(".label").click()
     take(page, "outline-points")
     page.get_by_role("button", name="Pick and move").click()
-    workspace = open_scene(page, server, "Flag and kettle", 30)
-    workspace.pick("Flag")
-    workspace.row("Outline").locator(".label").click()
-    take(page, "outline-rules")
 
 
 def insets(page: Page, server: Server) -> None:
@@ -173,6 +161,24 @@ def exports(page: Page, server: Server) -> None:
     page.get_by_role("button", name="Good").click()
 
 
+def rehearsals(page: Page, server: Server) -> None:
+    """Two versions beside each other, and over each other."""
+    w = open_scene(page, server, "Toucan glide", 44)
+    page.keyboard.press("Alt+r")
+    page.get_by_role("button", name="Try a variant").click()
+    w.pick("Toucan")
+    w.type_value("Travel y", "330")
+    w.go_to("62")
+    w.type_value("Rotation turn", "16")
+    page.get_by_role("button", name="Rehearsals: 1 kept version (Alt+R)").click()
+    page.get_by_role("button", name="Compare", exact=True).click()
+    page.get_by_text("2 differences").first.wait_for()
+    take(page, "compare")
+    page.keyboard.press("2")
+    take(page, "compare-over")
+    page.get_by_role("button", name="Go on").click()
+
+
 def main() -> None:
     SHOTS.mkdir(parents=True, exist_ok=True)
     with tempfile.TemporaryDirectory() as folder, sync_playwright() as playwright:
@@ -191,23 +197,11 @@ def main() -> None:
         page.get_by_role("radio", name="y", exact=True).click()
         take(page, "curves")
         page.get_by_role("tab", name="Sheet").click()
-        open_scene(page, server, "Toucan glide", 44)
-        page.get_by_role("button", name="Draw and bend paths").click()
-        page.get_by_role("button", name="Join x and y").click()
-        page.get_by_role("button", name="onion 2·2").click()
-        page.get_by_text("show onion skin").click()
-        every = page.get_by_role("spinbutton", name="Frames from ghost to ghost")
-        every.fill("15")
-        every.press("Enter")
-        page.get_by_role("heading", name="Toucan at frame 44").click()
-        page.wait_for_timeout(300)
-        take(page, "path")
-        page.keyboard.press("g")
-        page.keyboard.press("v")
         page.goto(f"{server.address}/principles")
         page.wait_for_selector("canvas")
         take(page, "principles")
         exports(page, server)
+        rehearsals(page, server)
         links(page, server)
         figures(page, server)
         parades(page, server)

@@ -12,6 +12,7 @@ if TYPE_CHECKING:
     from vine_swing.store import SceneStore
 
 DEMO_SCENES = Path(__file__).resolve().parents[2] / "demo" / "scenes"
+DEMO_TAKES = DEMO_SCENES / "takes"
 
 
 def serve(options: argparse.Namespace) -> int:
@@ -40,9 +41,19 @@ def demo(options: argparse.Namespace) -> int:
         return 1
     if not store.summaries() and not store.summaries(deleted=True):
         for path in sorted(DEMO_SCENES.glob("*.json"), reverse=True):
-            store.create(load(path))
+            _keep_takes(store, store.create(load(path)), path)
     store.close()
     return serve(options)
+
+
+def _keep_takes(store: "SceneStore", scene_id: str, path: Path) -> None:
+    """Keep the rehearsals that a demo scene comes with: files of its name and, after two dashes, theirs."""
+    from vine_swing.motion import bake
+    from vine_swing.picture.preview import preview
+
+    for take in sorted(DEMO_TAKES.glob(f"{path.stem}--*.json")):
+        scene = load(take)
+        store.rehearsals.keep(scene_id, scene, revision=0, name=take.stem.partition("--")[2], still=preview(bake(scene)))
 
 
 def _store(options: argparse.Namespace) -> "SceneStore | None":

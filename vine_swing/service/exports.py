@@ -12,6 +12,7 @@ import secrets
 import threading
 import time
 from collections import deque
+from contextlib import suppress
 from dataclasses import dataclass, field
 from typing import Any
 
@@ -21,7 +22,7 @@ from vine_swing.formats.options import ExportOptions
 from vine_swing.formats.run import UNFINISHED
 from vine_swing.motion.scene.model import Scene
 from vine_swing.service.export_process import ExportProcess
-from vine_swing.store import SceneStore
+from vine_swing.store import SceneStore, StoreError
 from vine_swing.store.exports import ExportState, KeptExport
 
 #: Finished exports that are kept, and the bytes that their files may take together; older ones go first. Exports that may wait at once.
@@ -154,12 +155,15 @@ class Exports:
         """Stop what runs; what waits is told as stopped."""
         with self._lock:
             self._closed = True
+            job, waiting = self._running, len(self._waiting)
             self._waiting.clear()
-            job = self._running
         if job is not None and job.process is not None:
             job.process.stop()
             job.process.close()
-        self._store.exports.stop_unfinished(_STOPPED)
+        if job is not None or waiting:
+            # Where the store was closed first, the next server says it.
+            with suppress(StoreError):
+                self._store.exports.stop_unfinished(_STOPPED)
 
     def _next(self) -> None:
         """Begin with the next export, if none is under way."""

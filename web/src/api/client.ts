@@ -3,8 +3,10 @@ import { decode } from "@msgpack/msgpack";
 import type {
   BroughtPictures,
   BroughtScene,
+  BroughtPart,
   Changed,
   CopiedObjects,
+  Differences,
   DrawnFeel,
   Drive,
   Edit,
@@ -25,6 +27,7 @@ import type {
   Place,
   PrincipleWords,
   Problem,
+  RehearsalWords,
   Scene,
   SceneState,
   Shelf,
@@ -124,6 +127,30 @@ export const api = {
   edit: (id: string, revision: number, edits: Edit[]) => change(`/scenes/${id}/edits`, { revision, edits }),
   undo: (id: string, revision: number) => change(`/scenes/${id}/undo`, { revision }),
   redo: (id: string, revision: number) => change(`/scenes/${id}/redo`, { revision }),
+  rehearsals: (id: string) => json<RehearsalWords[]>(call("GET", `/scenes/${id}/rehearsals`)),
+  keepRehearsal: (id: string, name: string | null) =>
+    json<RehearsalWords>(call("POST", `/scenes/${id}/rehearsals`, { name })),
+  renameRehearsal: (id: string, rehearsal: string, name: string) =>
+    json<RehearsalWords>(call("PATCH", `/scenes/${id}/rehearsals/${rehearsal}`, { name })),
+  removeRehearsal: (id: string, rehearsal: string) => call("DELETE", `/scenes/${id}/rehearsals/${rehearsal}`),
+  putBackRehearsal: (id: string, rehearsal: string) => call("POST", `/scenes/${id}/rehearsals/${rehearsal}/put-back`),
+  rehearsalMotion: (id: string, rehearsal: string) =>
+    bytes(call("GET", `/scenes/${id}/rehearsals/${rehearsal}/motion`)),
+  rehearsalDifferences: (id: string, rehearsal: string) =>
+    json<Differences>(call("GET", `/scenes/${id}/rehearsals/${rehearsal}/differences`)),
+  bringBack: (id: string, revision: number, rehearsal: string, parts: readonly BroughtPart[] | null) =>
+    change(`/scenes/${id}/rehearsals/${rehearsal}/bring-back`, { revision, parts }),
+  /** The motion as it would be after some edits, and how that differs from what is. */
+  beside: async (id: string, revision: number, edits: Edit[]) => {
+    const answer = decode(await bytes(call("POST", `/scenes/${id}/beside`, { revision, edits }))) as {
+      motion: Uint8Array;
+      differences: Uint8Array;
+    };
+    return {
+      motion: answer.motion,
+      differences: JSON.parse(new TextDecoder().decode(answer.differences)) as Differences,
+    };
+  },
   motion: (id: string, since?: number) =>
     bytes(call("GET", `/scenes/${id}/motion${since === undefined ? "" : `?since=${since}`}`)),
   look: (id: string, revision: number, edits: Edit[]) => bytes(call("POST", `/scenes/${id}/look`, { revision, edits })),

@@ -89,3 +89,8 @@ export type FormatWords = Schemas["FormatWords"];
 export type Vine = Schemas["Vine"];
 export type OutlinePoints = Schemas["OutlinePoints"];
 export type Problem = Schemas["Problem"];
+
+export type RehearsalWords = Schemas["RehearsalWords"];
+export type DifferenceWords = Schemas["DifferenceWords"];
+export type Differences = Schemas["Differences"];
+export type BroughtPart = Schemas["BroughtPart"];

@@ -13,6 +13,7 @@ import type { Grip } from "@/composables/usePictureDrag";
 import { useGuide } from "@/stores/guide";
 import { useInside } from "@/stores/inside";
 import { useNotes } from "@/stores/notes";
+import { useRehearsals } from "@/stores/rehearsals";
 import { usePicks } from "@/stores/picks";
 import { usePlayback } from "@/stores/playback";
 import { useRoom } from "@/stores/room";
@@ -49,6 +50,7 @@ export function useWorkspaceShortcuts(does: WorkspaceDoes): readonly Shortcut[] 
   const inside = useInside();
   const guide = useGuide();
   const notes = useNotes();
+  const rehearsals = useRehearsals();
   const { toKey } = useKeyTravel();
 
   const keyRow = (): void => {
@@ -213,6 +215,7 @@ export function useWorkspaceShortcuts(does: WorkspaceDoes): readonly Shortcut[] 
     one("Page", ["Ctrl+Shift+z", "Ctrl+y"], "Redo", () => void scene.redo()),
     one("Page", ["Ctrl+e"], "Export", does.export),
     one("Page", ["Ctrl+k"], "Find anything by its name", does.find),
+    one("Page", ["Alt+r"], "Rehearsals: kept versions, to compare and bring back", rehearsals.toggle),
     one("Page", ["Alt+n"], "Notes: what could be better about the motion", notes.toggle),
     one("Page", ["F1"], "A first scene, step by step: begin, go on or leave", () =>
       guide.on ? guide.leave() : guide.begin(),

@@ -64,10 +64,7 @@ export const useNotes = defineStore("notes", () => {
 
   function toggle(): void {
     open.value = !open.value;
-    if (open.value && !room.isOpen("values")) {
-      room.big = false;
-      if (room.isFolded("values")) room.fold("values");
-    }
+    if (open.value) room.show("values");
     if (!open.value) pointed.value = null;
   }
 

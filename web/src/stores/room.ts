@@ -42,10 +42,16 @@ export const useRoom = defineStore("room", () => {
   function fold(panel: Panel): void {
     folded.value = isFolded(panel) ? folded.value.filter((one) => one !== panel) : [...folded.value, panel];
   }
+  /** Make a panel seen, whatever hides it. */
+  function show(panel: Panel): void {
+    if (isOpen(panel)) return;
+    big.value = false;
+    if (isFolded(panel)) fold(panel);
+  }
   /** The px a panel takes. */
   const taken = (panel: Panel): number => (big.value ? 0 : isFolded(panel) ? FOLDED : sizes[panel].value);
   const columns = computed(() => `${taken("troupe")}px minmax(0, 1fr) ${taken("values")}px`);
   const rows = computed(() => `48px minmax(200px, 1fr) ${taken("sheet")}px ${taken("vine")}px`);
 
-  return { sizes, folded, big, finding, isFolded, isOpen, fold, columns, rows };
+  return { sizes, folded, big, finding, isFolded, isOpen, fold, show, columns, rows };
 });

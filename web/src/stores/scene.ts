@@ -5,7 +5,16 @@ import { computed, ref, shallowRef } from "vue";
 import { api, type ChangedMotion, ServiceError } from "@/api/client";
 import { type Motion, readMotion } from "@/api/motion";
 import { dialThing } from "@/api/dials";
-import type { TroupeObject, DialThing, Edit, HistoryState, SceneHead, SceneObject, SceneState } from "@/api/types";
+import type {
+  BroughtPart,
+  TroupeObject,
+  DialThing,
+  Edit,
+  HistoryState,
+  SceneHead,
+  SceneObject,
+  SceneState,
+} from "@/api/types";
 import { onStage } from "@/picture/lens";
 import { useSaid } from "@/stores/said";
 
@@ -227,6 +236,15 @@ export const useScene = defineStore("scene", () => {
     });
   }
 
+  /** Make the scene, or parts of it, as it was in a rehearsal, as one step of undo. */
+  function bringBack(rehearsal: string, parts: readonly BroughtPart[] | null): Promise<boolean | undefined> {
+    return inTurn(async () => {
+      if (!id.value) return false;
+      take(await api.bringBack(id.value, revision.value, rehearsal, parts));
+      return true;
+    });
+  }
+
   /** Keep what is being looked at. */
   async function keepLook(): Promise<void> {
     if (look.value) await edit(look.value.edits);
@@ -282,6 +300,7 @@ export const useScene = defineStore("scene", () => {
     close,
     edit,
     attempt,
+    bringBack,
     undo,
     redo,
     lookAt,

@@ -19,6 +19,8 @@ import FindDialog from "@/components/dialogs/FindDialog.vue";
 import ShortcutsDialog from "@/components/dialogs/ShortcutsDialog.vue";
 import BringBar from "@/components/bringing/BringBar.vue";
 import NotesPanel from "@/components/notes/NotesPanel.vue";
+import CompareDialog from "@/components/rehearsals/CompareDialog.vue";
+import RehearsalsPanel from "@/components/rehearsals/RehearsalsPanel.vue";
 import PictureStage from "@/components/picture/PictureStage.vue";
 import TimeSheet from "@/components/sheet/TimeSheet.vue";
 import TopBar from "@/components/top/TopBar.vue";
@@ -34,6 +36,7 @@ import { useLinking } from "@/stores/linking";
 import { useLive } from "@/stores/live";
 import { useNotes } from "@/stores/notes";
 import { usePlayback } from "@/stores/playback";
+import { useRehearsals } from "@/stores/rehearsals";
 import { useRoom } from "@/stores/room";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
@@ -50,6 +53,7 @@ const inside = useInside();
 const said = useSaid();
 const room = useRoom();
 const notes = useNotes();
+const rehearsals = useRehearsals();
 const router = useRouter();
 
 const stage = ref<InstanceType<typeof PictureStage>>();
@@ -60,6 +64,7 @@ const mounted = {
   settings: useOnceTrue(() => setting.value),
   shortcuts: useOnceTrue(() => helping.value),
   find: useOnceTrue(() => room.finding),
+  compare: useOnceTrue(() => rehearsals.other !== null),
 };
 const missing = ref(false);
 
@@ -177,6 +182,7 @@ const ready = computed(() => scene.head !== null && vocabulary.words !== null);
       <PictureStage ref="stage" />
       <div class="panel">
         <NotesPanel v-if="room.isOpen('values') && notes.open" />
+        <RehearsalsPanel v-else-if="room.isOpen('values') && rehearsals.open" />
         <ValuesPanel v-else-if="room.isOpen('values')" />
         <PanelDivider v-if="!room.big" panel="values" />
       </div>
@@ -204,6 +210,7 @@ const ready = computed(() => scene.head !== null && vocabulary.words !== null);
     <BroughtDialog v-if="bringing.report.value" />
     <TableDialog v-if="bringing.table.value" />
     <ExportDialog v-if="mounted.export.value" v-model="exporting" />
+    <CompareDialog v-if="mounted.compare.value" />
     <SceneSettings v-if="mounted.settings.value" v-model="setting" />
     <FindDialog
       v-if="mounted.find.value"

@@ -2,6 +2,7 @@
 /** What is seen over the picture: path, onion skin, snapping, zoom. */
 import { ElDropdown, ElDropdownItem, ElDropdownMenu, ElPopover } from "element-plus";
 import { computed } from "vue";
+import VariantActions from "@/components/rehearsals/VariantActions.vue";
 import NumberField from "@/components/common/NumberField.vue";
 import type { PictureView } from "@/composables/usePictureView";
 import { useInside } from "@/stores/inside";
@@ -26,6 +27,7 @@ const others = computed(() => scene.objects.filter((one) => one.id !== selection
 
 <template>
   <div class="chips" role="toolbar" aria-label="What is seen over the picture">
+    <VariantActions class="variant" />
     <button
       class="chip"
       :class="{ on: room.big }"
@@ -231,6 +233,15 @@ const others = computed(() => scene.objects.filter((one) => one.id !== selection
   gap: 7px;
   background: var(--paper-3);
   user-select: none;
+}
+.variant {
+  margin-right: auto;
+}
+/* The same is said, and offered, among the rehearsals. */
+@media (max-width: 1240px) {
+  .variant {
+    display: none;
+  }
 }
 .on {
   color: #a31f43;

@@ -7,6 +7,7 @@ import SceneName from "@/components/top/SceneName.vue";
 import TransportBar from "@/components/top/TransportBar.vue";
 import { useExports } from "@/stores/exports";
 import { useNotes } from "@/stores/notes";
+import { useRehearsals } from "@/stores/rehearsals";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
 
@@ -15,6 +16,12 @@ const scene = useScene();
 const selection = useSelection();
 const notes = useNotes();
 const exports = useExports();
+const rehearsals = useRehearsals();
+const rehearsalsTitle = computed(() => {
+  const count = rehearsals.list.length;
+  const said = count === 0 ? "none yet" : count === 1 ? "1 kept version" : `${count} kept versions`;
+  return `Rehearsals: ${said} (Alt+R)`;
+});
 /** How far all that is being exported is, if anything is. */
 const making = computed(() => {
   const total = exports.active.reduce((sum, one) => sum + one.total, 0);
@@ -72,6 +79,16 @@ const notesTitle = computed(() => {
         @click="notes.toggle()"
       >
         <VineIcon name="note" /><span v-if="notes.list.length">{{ notes.list.length }}</span>
+      </button>
+      <button
+        class="notes"
+        :class="{ on: rehearsals.open }"
+        :aria-pressed="rehearsals.open"
+        :title="rehearsalsTitle"
+        :aria-label="rehearsalsTitle"
+        @click="rehearsals.toggle()"
+      >
+        <VineIcon name="rehearsal" /><span v-if="rehearsals.list.length">{{ rehearsals.list.length }}</span>
       </button>
       <span class="rule" aria-hidden="true" />
       <button

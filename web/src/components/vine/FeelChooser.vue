@@ -8,10 +8,12 @@ import { computed, ref } from "vue";
 import { keysOf as keysIn } from "@/api/channels";
 import { api } from "@/api/client";
 import type { Ease, Edit, SceneObject } from "@/api/types";
+import VineIcon from "@/components/common/VineIcon.vue";
 import FeelDrawer from "@/components/vine/FeelDrawer.vue";
 import FeelPicture from "@/components/vine/FeelPicture.vue";
 import { usePlayback } from "@/stores/playback";
 import { usePicks } from "@/stores/picks";
+import { useRehearsals } from "@/stores/rehearsals";
 import { useSaid } from "@/stores/said";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
@@ -24,6 +26,7 @@ const picks = usePicks();
 const playback = usePlayback();
 const vocabulary = useVocabulary();
 const said = useSaid();
+const rehearsals = useRehearsals();
 const everywhere = ref(false);
 /** Which channels take the feel: those of the row together, the one picked, or all that move at the same keys. */
 const scope = ref<"row" | "channel" | "object">("row");
@@ -163,6 +166,14 @@ function leave(): void {
   if (scene.look && !scene.look.said) scene.letGo();
 }
 
+/** See the move as it is beside the move with another feel. */
+function compare(feel: Choice): void {
+  leave();
+  const now = feels.value.find((one) => one.name === current.value)?.label ?? "what it is now";
+  const edits = editsFor(feel.ease);
+  if (edits.length) void rehearsals.compare({ kind: "edits", edits, now, name: feel.label });
+}
+
 async function forget(name: string): Promise<void> {
   await api.forgetFeel(name);
   await vocabulary.readFeels();
@@ -211,6 +222,15 @@ async function forget(name: string): Promise<void> {
           >
             <FeelPicture :curve="feel.curve" :stepped="feel.name === 'hold'" />
             <span class="label">{{ feel.label }}</span>
+          </button>
+          <button
+            v-if="current !== feel.name"
+            class="beside"
+            :aria-label="`${feel.label} beside what it is now`"
+            title="See both moves side by side"
+            @click="compare(feel)"
+          >
+            <VineIcon name="rehearsal" />
           </button>
           <button
             v-if="feel.own"
@@ -293,8 +313,21 @@ label {
   color: var(--ink-2);
   opacity: 0;
 }
-.choice:hover .gone,
-.gone:focus-visible {
+.choices .beside {
+  position: absolute;
+  left: 1px;
+  top: 1px;
+  width: 20px;
+  height: 20px;
+  padding: 1px;
+  border: 0;
+  border-radius: var(--radius-s);
+  background: var(--paper);
+  color: var(--travel);
+  opacity: 0;
+}
+.choice:hover :is(.gone, .beside),
+:is(.gone, .beside):focus-visible {
   opacity: 1;
 }
 </style>
