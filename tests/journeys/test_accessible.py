@@ -115,7 +115,6 @@ def test_every_dialog_and_menu_passes(page: Page, server: Server):
         page.keyboard.press(way)
         check(page, f"compared, {way}")
     shown(page, "Compare with Take 1")
-    page.keyboard.press("Alt+r")
     page.keyboard.press("?")
     shown(page, "Keyboard")
     page.keyboard.press("Control+k")
