@@ -15,7 +15,9 @@ import numpy as np
 import pytest
 
 from tests.formats.test_drawing import STAMP
+from tests.formats.test_sounds import wav
 from tests.motion.scenes import EXAMPLE
+from tests.motion.sound.test_onsets import struck
 from vine_swing.cli import main
 from vine_swing.faults import faults
 from vine_swing.formats import EXPORTS
@@ -105,6 +107,16 @@ def test_a_table_drives_what_its_columns_are_said_to_drive(mango, tmp_path, caps
     for wrong, says in (("rain=Mango.y", "there is no column 'rain'"), ("wind=Papaya.y", "there is no 'Papaya' in the scene"), ("wind=Mango.z", "z")):
         assert main([*command, "--column", wrong]) == 1
         assert says in capsys.readouterr().err
+
+
+def test_a_sound_drives_what_its_levels_and_beats_are_said_to_drive(mango, tmp_path):
+    (tmp_path / "drum.wav").write_bytes(wav(struck([0.5, 1.5], 2.5, rate=44_100)))
+    columns = ["--column", "beats=Mango.opacity", "--column", "low=Wind"]
+    assert main(["import", str(tmp_path / "drum.wav"), str(tmp_path / "out.json"), "--into", str(mango), *columns]) == 0
+    scene = load(tmp_path / "out.json")
+    beats = [key.frame for key in scene.by_name["Mango"].channels["opacity"].keys if key.value == 1]
+    assert beats == pytest.approx([12, 36], abs=1)
+    assert max(key.value for key in scene.dials_by_name["Wind"].channel.keys) == 1
 
 
 def test_keys_go_from_one_scene_into_another(mango, tmp_path, capsys):

@@ -24,7 +24,7 @@ from vine_swing.motion.scene.scene_file import load
 ROOT = Path(__file__).resolve().parents[1]
 LAYERS = ["motion", "picture", "formats", "store", "service", "cli"]
 #: The rooms of the core, from the ground up; docs/architecture.md has the picture.
-ROOMS = ["basics", "curves", "formula", "timing", "figure", "parade", "rules", "scene", "outline", "baking", "edits", "notes"]
+ROOMS = ["basics", "sound", "curves", "formula", "timing", "figure", "parade", "rules", "scene", "outline", "baking", "edits", "notes"]
 #: The core knows numbers only; the model alone knows Pydantic, formulas alone their grammar, curves alone SVG path data and Skia's operations on
 #: paths, and texts alone fonts.
 CORE_MAY_USE = {"bidi", "lark", "numpy", "scipy", "pydantic", "skia", "svgelements", "uharfbuzz", "vine_swing"} | set(sys.stdlib_module_names) - {

@@ -155,7 +155,7 @@ def exports(page: Page, server: Server) -> None:
     take(page, "exports-made")
     page.keyboard.press("Escape")
     open_scene(page, server, "Post report", 30)
-    page.get_by_label("Drawing, table or scene to bring in").first.set_input_files([{"name": "stamp.svg", "mimeType": "", "buffer": STAMP}])
+    page.get_by_label("Drawing, table, sound or scene to bring in").first.set_input_files([{"name": "stamp.svg", "mimeType": "", "buffer": STAMP}])
     page.get_by_role("dialog", name="Brought in: stamp.svg").wait_for()
     take(page, "brought-in")
     page.get_by_role("button", name="Good").click()

@@ -101,7 +101,7 @@ def test_every_dialog_and_menu_passes(page: Page, server: Server):
     dialog.get_by_role("tab", name="New").click()
     shown(page, "Export")
     for name, content in (("wind.csv", b"seconds,wind\n0,1\n1,4\n2,2\n"), ("stamp.svg", STAMP)):
-        page.get_by_label("Drawing, table or scene to bring in").first.set_input_files([{"name": name, "mimeType": "", "buffer": content}])
+        page.get_by_label("Drawing, table, sound or scene to bring in").first.set_input_files([{"name": name, "mimeType": "", "buffer": content}])
         shown(page, name)
     w.pick("Mango")
     page.keyboard.press("Alt+r")

@@ -6,14 +6,16 @@ import numpy as np
 from playwright.sync_api import Page, expect
 
 from tests.formats.test_drawing import STAMP
+from tests.formats.test_sounds import wav
 from tests.journeys.scenes import keys, opened, shape
 from tests.journeys.servers import Server
 from tests.journeys.test_svg import SEEK
+from tests.motion.sound.test_onsets import struck
 
 
 def brought(page: Page, name: str, data: bytes) -> None:
     """Choose a file, as from the menu."""
-    page.get_by_label("Drawing, table or scene to bring in").first.set_input_files([{"name": name, "mimeType": "", "buffer": data}])
+    page.get_by_label("Drawing, table, sound or scene to bring in").first.set_input_files([{"name": name, "mimeType": "", "buffer": data}])
 
 
 def test_a_stamp_comes_in_is_animated_and_leaves_as_animated_svg(page: Page, server: Server, browser, tmp_path):
@@ -89,6 +91,28 @@ def test_wind_measurements_drive_a_weather_vane(page: Page, server: Server):
     page.keyboard.press("Control+z")
     w.saved()
     assert w.keys("Weather vane", "rotation") == []
+
+
+def test_a_lamp_glows_with_a_drum(page: Page, server: Server):
+    w = opened(page, server.address, length=96, objects=[shape("Lamp", x=640, y=360, width=200, height=200, fill="#F2932B")])
+    w.pick("Lamp")
+    w.row("Opacity").locator(".label").click()
+    strokes = [0.5, 1.5, 2.5]
+    brought(page, "log drum.wav", wav(struck(strokes, 4, rate=44_100, sound="log")))
+    dialog = page.get_by_role("dialog", name="Sound: log drum.wav")
+    expect(dialog.get_by_text("something begins 3 times")).to_be_visible()
+    # The first column is the level, and it goes to what is picked.
+    expect(dialog.get_by_role("combobox", name="Channel for level")).to_have_value("opacity")
+    dialog.get_by_role("button", name="Lay down as keys").click()
+    w.saved()
+    found = dict(w.keys("Lamp", "opacity"))
+    for stroke in strokes:
+        around = [found[frame] for frame in range(int(stroke * 24) - 1, int(stroke * 24) + 3)]
+        assert max(around) > 0.9
+        assert found[int(stroke * 24) - 3] < 0.1
+        assert found[int(stroke * 24) + 14] < 0.5
+    brought(page, "odd.mp3", b"no sound")
+    expect(page.get_by_text("'odd.mp3' cannot be read as a sound")).to_be_visible()
 
 
 def test_what_cannot_be_read_is_said_and_keys_of_another_scene_are_taken_over(page: Page, server: Server):

@@ -8,14 +8,15 @@ from vine_swing.cli.saying import read, say
 from vine_swing.motion import MotionError, Scene, dump
 
 _TABLES = (".csv", ".tsv", ".txt")
+_SOUNDS = (".wav", ".mp3", ".ogg", ".opus", ".flac", ".m4a")
 _OTHERS = (".svg", ".vine", ".json")
 
 
 def add_options(bring: argparse.ArgumentParser) -> None:
     """What can be said of what is brought in."""
-    bring.add_argument("file", type=Path, help="an SVG drawing, a bundle (.vine), a scene or keys (.json), or a table (.csv)")
+    bring.add_argument("file", type=Path, help="an SVG drawing, a bundle (.vine), a scene or keys (.json), a table (.csv), or a sound (.wav)")
     bring.add_argument("out", type=Path, help="the scene file to write")
-    bring.add_argument("--into", type=Path, metavar="SCENE", help="the scene it is put into; tables and keys need one")
+    bring.add_argument("--into", type=Path, metavar="SCENE", help="the scene it is put into; tables, sounds and keys need one")
     bring.add_argument(
         "--column",
         action="append",
@@ -53,14 +54,14 @@ def _brought(options: argparse.Namespace) -> _Brought:
 
     suffix = options.file.suffix.lower()
     into = read(options.into) if options.into is not None else None
-    if suffix in _TABLES:
+    if suffix in (*_TABLES, *_SOUNDS):
         return _Brought(_with_table(into, options))
     if suffix == ".svg":
         drawing = read_svg(options.file.read_bytes(), options.file.name)
         found, lost = drawing.scene, drawing.lost
     elif suffix not in _OTHERS:
         raise MotionError(
-            f"{options.file}: '{suffix}' is no file to bring in here; take {', '.join((*_OTHERS, *_TABLES))} (pictures come in by the page)"
+            f"{options.file}: '{suffix}' is no file to bring in here; take {', '.join((*_OTHERS, *_TABLES, *_SOUNDS))} (pictures come in by the page)"
         )
     elif (keyed := _with_keys(into, options.file)) is not None:
         return _Brought(keyed)
@@ -96,10 +97,13 @@ def _with_keys(into: Scene | None, path: Path) -> Scene | None:
 
 def _with_table(into: Scene | None, options: argparse.Namespace) -> Scene:
     from vine_swing.formats.samples import read_table
+    from vine_swing.formats.sounds import read_sound, sound_table
     from vine_swing.motion.edits import apply_all
     from vine_swing.motion.edits.laying import LaySamples
 
-    table = read_table(options.file.read_bytes(), options.file.name)
+    data, name = options.file.read_bytes(), options.file.name
+    listens = options.file.suffix.lower() in _SOUNDS
+    table = sound_table(read_sound(data, name), into.fps if into is not None else 24.0) if listens else read_table(data, name)
     names = [one.name for one in table.columns]
     if into is None or not options.column:
         raise MotionError(f"a table needs a scene and columns: --into SCENE --column 'NAME=OBJECT.CHANNEL'; it has {', '.join(names)}")

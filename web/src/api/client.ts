@@ -107,6 +107,8 @@ export const api = {
     json<BroughtPictures>(send(`/pictures?${new URLSearchParams({ name: file.name })}`, file)),
   bringDrawing: (file: File) => json<BroughtScene>(send(`/drawings?${new URLSearchParams({ name: file.name })}`, file)),
   bringTable: (file: File) => json<TableWords>(send(`/tables?${new URLSearchParams({ name: file.name })}`, file)),
+  listen: (file: File, fps: number) =>
+    json<TableWords>(send(`/sounds?${new URLSearchParams({ name: file.name, fps: String(fps) })}`, file)),
   openBundle: (file: File) => json<OpenedFile>(send(`/bundles?${new URLSearchParams({ name: file.name })}`, file)),
   lookAtSamples: (id: string, edit: LaySamples) => json<LaidTrack[]>(call("POST", `/scenes/${id}/samples/look`, edit)),
   feels: () => json<KeptFeel[]>(call("GET", "/feels")),

@@ -24,8 +24,9 @@ export interface Report {
 }
 const report = shallowRef<Report | null>(null);
 /** A table that waits to be told which of its columns goes where. */
-const table = shallowRef<{ readonly name: string; readonly words: TableWords } | null>(null);
+const table = shallowRef<{ readonly name: string; readonly words: TableWords; readonly sound: boolean } | null>(null);
 const SCENES = /\.(svg|json|vine)$/i;
+const SOUNDS = /\.(wav|mp3|ogg|oga|opus|flac|m4a|aac)$/i;
 const TABLES = /\.(csv|tsv|txt)$/i;
 /** Files dropped before their scene was open: it takes them as soon as it is. */
 export const later = shallowRef<readonly File[]>([]);
@@ -58,10 +59,11 @@ export function useBringIn() {
   async function bring(given: readonly File[], at?: Point): Promise<void> {
     if (!given.length || !scene.head) return;
     said.value = [];
-    const files = given.filter((file) => !SCENES.test(file.name) && !TABLES.test(file.name));
+    const files = given.filter((file) => ![SCENES, TABLES, SOUNDS].some((kind) => kind.test(file.name)));
     for (const file of given) {
       if (SCENES.test(file.name)) await attempt(file, () => bringScene(file, at));
       else if (TABLES.test(file.name)) await attempt(file, () => bringTable(file));
+      else if (SOUNDS.test(file.name)) await attempt(file, () => bringSound(file));
     }
     if (!files.length) return;
     const { runs, single } = runsOf(files);
@@ -143,7 +145,12 @@ export function useBringIn() {
   }
 
   async function bringTable(file: File): Promise<void> {
-    table.value = { name: file.name, words: await api.bringTable(file) };
+    table.value = { name: file.name, words: await api.bringTable(file), sound: false };
+  }
+
+  /** How loud a sound is and its beats, as a table that is read at the pace of the scene. */
+  async function bringSound(file: File): Promise<void> {
+    table.value = { name: file.name, words: await api.listen(file, playback.fps), sound: true };
   }
 
   return { progress, said, report, table, read, bring, forget: () => (said.value = []) };

@@ -25,7 +25,7 @@ export const KINDS: readonly Kind[] = [
   { kind: "text", label: "Text", icon: "text" },
   { kind: "outline", label: "Outline from SVG path…", icon: "outline" },
   { kind: "picture", label: "Picture or flipbook…", icon: "picture" },
-  { kind: "file", label: "Drawing, table or scene…", icon: "file" },
+  { kind: "file", label: "Drawing, table, sound or scene…", icon: "file" },
   { kind: "group", label: "Group", icon: "group" },
   { kind: "camera", label: "Camera", icon: "camera" },
   { kind: "inset", label: "Inset: a scene inside…", icon: "inset" },

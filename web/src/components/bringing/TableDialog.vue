@@ -124,17 +124,22 @@ async function lay(): Promise<void> {
 <template>
   <ElDialog
     v-model="open"
-    :title="`Table: ${waiting?.name}`"
+    :title="`${waiting?.sound ? 'Sound' : 'Table'}: ${waiting?.name}`"
     width="720"
-    top="calc(100vh - 360px)"
+    :top="`calc(100vh - ${usable.length > 3 ? 436 : 360}px)`"
     :modal="false"
     draggable
     :lock-scroll="false"
     class="table-dialog"
   >
     <p class="hint">
-      {{ words.rows }} rows. Choose where each column goes; the picture shows it before it is taken.
-      <template v-for="one in words.remarks" :key="one"> {{ one }}. </template>
+      <template v-if="waiting?.sound"
+        >How loud it is at each frame, from 0 to 1, in all and in three bands, and its beats: choose what goes by it.
+        The sound itself is not kept.</template
+      ><template v-else
+        >{{ words.rows }} rows. Choose where each column goes; the picture shows it before it is taken.</template
+      >
+      <template v-for="one in words.remarks" :key="one">{{ ` ${one}.` }}</template>
     </p>
     <fieldset>
       <legend>Time</legend>
@@ -282,12 +287,13 @@ li :deep(.field) {
   padding: 0;
   display: grid;
   gap: 4px;
-  max-height: 38vh;
+  /* The picture above must stay in sight. */
+  max-height: 140px;
   overflow-y: auto;
 }
 .columns li {
   display: grid;
-  grid-template-columns: 84px 130px minmax(90px, 1fr) minmax(122px, 1.2fr) 80px 80px;
+  grid-template-columns: 80px 150px minmax(86px, 1fr) minmax(120px, 1.2fr) 76px 76px;
   gap: 8px;
   align-items: center;
   border: 1px solid var(--line);

@@ -8,7 +8,7 @@ const rehearsals = useRehearsals();
 <template>
   <div v-if="rehearsals.variantOf" class="variant" role="group" :aria-label="`Variant of ${rehearsals.variantOf.name}`">
     <span class="says" :title="`This is a variant of ${rehearsals.variantOf.name}`"
-      >variant of {{ rehearsals.variantOf.name }}</span
+      >from {{ rehearsals.variantOf.name }}</span
     >
     <button
       class="chip small"

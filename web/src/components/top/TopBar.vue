@@ -243,7 +243,7 @@ const notesTitle = computed(() => {
 .inside .facts {
   display: none;
 }
-@media (max-width: 1240px) {
+@media (max-width: 1300px) {
   .brand-name {
     display: none;
   }

@@ -65,8 +65,8 @@ function choose(kind: string): void {
     class="sr-only"
     type="file"
     multiple
-    accept=".svg,.json,.vine,.csv,.tsv,.txt"
-    aria-label="Drawing, table or scene to bring in"
+    accept=".svg,.json,.vine,.csv,.tsv,.txt,.wav,.mp3,.ogg,.opus,.flac,.m4a"
+    aria-label="Drawing, table, sound or scene to bring in"
     tabindex="-1"
     @change="bring(others)"
   />

@@ -210,7 +210,7 @@ async function forget(name: string): Promise<void> {
         >
       </div>
       <div class="choices" role="radiogroup" aria-label="Feel">
-        <div v-for="feel in feels" :key="feel.name" class="choice">
+        <div v-for="feel in feels" :key="feel.name" class="one">
           <button
             role="radio"
             :aria-checked="current === feel.name"
@@ -290,7 +290,7 @@ label {
   max-height: 262px;
   overflow-y: auto;
 }
-.choice {
+.one {
   position: relative;
   display: grid;
 }
@@ -326,7 +326,7 @@ label {
   color: var(--travel);
   opacity: 0;
 }
-.choice:hover :is(.gone, .beside),
+.one:hover :is(.gone, .beside),
 :is(.gone, .beside):focus-visible {
   opacity: 1;
 }
