@@ -87,3 +87,8 @@ BAD = {
 def test_hostile_bundles_are_refused_in_plain_words(name):
     with pytest.raises(MotionError, match=BAD[name].says.replace("'", "'")):
         read_scene(BAD[name].data)
+
+
+def test_a_scene_file_of_too_much_text_is_refused_before_it_is_read():
+    with pytest.raises(MotionError, match="at most 64 MB of text are read, so bring it as a bundle"):
+        read_scene(b" " * 64_000_001)

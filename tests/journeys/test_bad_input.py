@@ -28,7 +28,7 @@ CASES = {
         json.dumps(GOOD | {"objects": [{"id": "o", "name": "Hill", "kind": "shape", "shape": {"type": "outline", "d": "hello"}}]}),
         "'Hill'",
     ),
-    "50 MB": (json.dumps(GOOD | {"name": "x" * 50_000_000}), "at most 16 MB"),
+    "50 MB": (json.dumps(GOOD | {"name": "x" * 50_000_000}), "name: should have at most 80 characters"),
 }
 
 

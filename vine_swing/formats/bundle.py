@@ -27,6 +27,8 @@ from vine_swing.motion.scene.shapes import TextShape
 SCENE, PICTURES, FONT_FOLDER = "scene.json", "pictures", "fonts"
 #: Bytes that all parts may take when unpacked, those of one part, and how many parts there may be.
 MOST_UNPACKED, MOST_PART, MOST_PARTS = 400_000_000, 100_000_000, 5_000
+#: Bytes of a scene file by itself.
+MOST_TEXT = 64_000_000
 #: How many times larger than in the file a part may be, beyond the first million bytes: text shrinks to a twentieth at most, bombs to a thousandth.
 _MOST_RATIO = 200
 
@@ -91,7 +93,11 @@ def read_scene(data: bytes) -> Scene:
     Raises:
         MotionError: if it is neither.
     """
-    return read_bundle(data) if is_bundle(data) else parse(data)
+    if is_bundle(data):
+        return read_bundle(data)
+    if len(data) > MOST_TEXT:
+        raise MotionError(f"this scene file has {len(data) / 1e6:.0f} MB; at most {MOST_TEXT / 1e6:.0f} MB of text are read, so bring it as a bundle")
+    return parse(data)
 
 
 def _data_of(book: zipfile.ZipFile) -> Any:

@@ -131,7 +131,9 @@ def _sentence(fault: Any) -> str:
         case "union_tag_not_found":
             return f"{place}.{context['discriminator'].strip(chr(39))}: this field is missing"
         case _:
-            return f"{at}should be {fault['msg'].removeprefix('Input should be ')}{shown}"
+            # "Input should be …", "String should have …"
+            _, should, what = fault["msg"].partition(" should ")
+            return f"{at}{'should ' + what if should else fault['msg']}{shown}"
 
 
 def _place(loc: Iterable[int | str]) -> str:
