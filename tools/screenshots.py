@@ -10,6 +10,7 @@ from tests.journeys.conftest import CHROMIUM, FLAGS
 from tests.journeys.servers import Server
 from tests.journeys.workspace import Workspace
 
+expect.set_options(timeout=30_000)
 SHOTS = Path(__file__).resolve().parents[1] / "docs" / "screenshots"
 
 

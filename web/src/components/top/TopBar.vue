@@ -39,7 +39,7 @@ const notesTitle = computed(() => {
 <template>
   <header class="top" :class="{ inside: scene.whole }">
     <div class="side">
-      <RouterLink to="/" class="brand" title="Back to the Shelf with all scenes">
+      <RouterLink to="/" class="brand" title="Back to the Shelf with all scenes" aria-label="Vine Swing">
         <img src="/icon.svg" alt="" width="26" height="26" />
         <span class="brand-name">Vine Swing</span>
       </RouterLink>
