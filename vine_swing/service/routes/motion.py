@@ -1,5 +1,6 @@
 """Baked motion, as msgpack, and how one channel of it is made."""
 
+import threading
 from typing import Annotated, Any
 
 import numpy as np
@@ -22,6 +23,8 @@ router = APIRouter(tags=["motion"])
 _PACKED: dict[int | str, dict[str, Any]] = {
     200: {"content": {wire.MEDIA_TYPE: {"schema": {"type": "string", "format": "binary"}}}, "description": "msgpack; docs/motion-on-the-wire.md"}
 }
+#: Previews are made one at a time: a Shelf asks for all of its scenes at once, and whoever opens one of them must not wait until all are baked.
+_MAKING = threading.Lock()
 
 
 @router.get("/scenes/{scene_id}/motion", response_class=Response, responses=_PACKED)
@@ -44,9 +47,10 @@ def scene_preview(scene_id: SceneId, sessions: SessionsDep, patience: PatienceDe
     now = sessions.store.revision(whole_of(scene_id))
     data = previews.find(scene_id, now) if scene_id == whole_of(scene_id) else None
     if data is None:
-        with sessions.use(scene_id, patience) as session:
-            now, baked = session.stored.revision, session.motion(patience).baked
-        data = preview(baked)
+        with _MAKING:
+            with sessions.use(scene_id, patience) as session:
+                now, baked = session.stored.revision, session.motion(patience).baked
+            data = preview(baked)
         if scene_id == whole_of(scene_id):
             previews.keep(scene_id, now, data)
     lasting = "public, max-age=31536000, immutable" if revision == now else "no-cache"
