@@ -1,5 +1,6 @@
 """What scripts use, offered as `from vine_swing import …`: scenes are read, changed by edits, baked to arrays and exported."""
 
+from contextlib import closing
 from pathlib import Path
 from typing import Any
 
@@ -38,8 +39,7 @@ def edit(scene: Scene, *edits: dict[str, Any]) -> Scene:
     try:
         return apply_all(scene, _EDITS.validate_python(edits))
     except ValidationError as error:
-        fault = error.errors(include_url=False)[0]
-        raise MotionError(f"edit {'.'.join(map(str, fault['loc']))}: {fault['msg']}") from error
+        raise _refused("edit", error) from error
 
 
 def export(scene: Scene, path: str | Path, *, farm: str | None = None, progress: Progress = always, **options: Any) -> Written:
@@ -54,10 +54,12 @@ def export(scene: Scene, path: str | Path, *, farm: str | None = None, progress:
     try:
         chosen = ExportOptions.model_validate({"format": format_by_name(Path(path).name).name, **options})
     except ValidationError as error:
-        fault = error.errors(include_url=False)[0]
-        raise MotionError(f"option {'.'.join(map(str, fault['loc']))}: {fault['msg']}") from error
-    engine = engine_at(farm)
-    try:
+        raise _refused("option", error) from error
+    with closing(engine_at(farm)) as engine:
         return write(scene, chosen, Path(path), engine=engine, progress=progress)
-    finally:
-        engine.close()
+
+
+def _refused(what: str, error: ValidationError) -> MotionError:
+    """The first fault of what was handed in, as a sentence."""
+    fault = error.errors(include_url=False)[0]
+    return MotionError(f"{what} {'.'.join(map(str, fault['loc']))}: {fault['msg']}")

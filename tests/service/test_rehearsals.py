@@ -16,14 +16,6 @@ from vine_swing.store import SceneStore
 HEAVIEST = SCENES / "12-morning-round.json"
 
 
-@pytest.fixture
-def client(tmp_path):
-    store = SceneStore(tmp_path / "kept.db")
-    with TestClient(create_app(store), base_url="http://127.0.0.1:8137") as client:
-        yield client
-    store.close()
-
-
 def keyed(*values):
     return {"keys": [{"frame": 10 * n, "value": value} for n, value in enumerate(values)]}
 

@@ -4,7 +4,7 @@ import argparse
 import sys
 import tempfile
 from collections.abc import Iterator
-from contextlib import contextmanager
+from contextlib import closing, contextmanager
 from pathlib import Path
 from typing import Any
 
@@ -50,17 +50,13 @@ def export_(options: argparse.Namespace) -> int:
         return say("standard output has no ending that tells a format; name one with --format")
     scene = loaded(options.scene)
     chosen = _options(options, scene)
-    engine = engine_at(options.farm)
-    try:
-        with tempfile.TemporaryDirectory() as folder:
-            out = Path(folder) / "out" if to_output else options.out
-            with _shown_progress(str(options.out), len(chosen.frames(scene))) as progress:
-                written = write(scene, chosen, out, engine=engine, progress=progress)
-            if to_output:
-                sys.stdout.buffer.write(out.read_bytes())
-                sys.stdout.buffer.flush()
-    finally:
-        engine.close()
+    with closing(engine_at(options.farm)) as engine, tempfile.TemporaryDirectory() as folder:
+        out = Path(folder) / "out" if to_output else options.out
+        with _shown_progress(str(options.out), len(chosen.frames(scene))) as progress:
+            written = write(scene, chosen, out, engine=engine, progress=progress)
+        if to_output:
+            sys.stdout.buffer.write(out.read_bytes())
+            sys.stdout.buffer.flush()
     for sentence in written.remarks:
         say(f"{options.out}: {sentence}")
     return 0

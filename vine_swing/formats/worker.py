@@ -10,6 +10,7 @@ import os
 import signal
 import sys
 import time
+from contextlib import closing
 from pathlib import Path
 from typing import Any, NoReturn
 
@@ -60,11 +61,8 @@ def _make(order: Order) -> None:
         return True
 
     try:
-        engine = engine_at(order.farm)
-        try:
+        with closing(engine_at(order.farm)) as engine:
             written = write(read_scene(order.scene.read_bytes()), order.options, order.out, engine=engine, progress=progress)
-        finally:
-            engine.close()
     except MotionError as error:
         _say(error=str(error))
     except (Cancelled, BrokenPipeError):

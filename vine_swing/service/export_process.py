@@ -33,7 +33,7 @@ class ExportProcess:
         """The number of the process and of its group."""
         return self._process.pid
 
-    def told(self, order: str) -> Iterator[str]:
+    def run(self, order: str) -> Iterator[str]:
         """Give it an order, a line of JSON; gives the lines it says, until it is stopped or nobody wants more."""
         assert self._process.stdin is not None
         assert self._process.stdout is not None

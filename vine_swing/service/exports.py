@@ -225,7 +225,7 @@ class Exports:
                     return
                 job.process = self._process = self._process or ExportProcess()
                 job.began = time.monotonic()
-            for line in job.process.told(json.dumps(asked)):
+            for line in job.process.run(json.dumps(asked)):
                 told = json.loads(line)
                 job.done = told.get("done", job.done)
                 job.result |= told

@@ -8,7 +8,7 @@ from dataclasses import dataclass, field
 
 from vine_swing.formats.svg.moving import Array, Line, Moving, Transforming
 from vine_swing.formats.svg.nodes import Node, number
-from vine_swing.formats.svg.smil import animation, opening
+from vine_swing.formats.svg.smil import animation, element
 
 #: Attributes that are properties too, with what follows their numbers.
 _PROPERTIES = {
@@ -56,13 +56,7 @@ class Sheet:
         if uses:
             node.style["animation"] = ",".join(uses)
         inside += self.written(node.children)
-        begin = opening(node)
-        if not inside:
-            yield f"{begin}/>"
-            return
-        yield f"{begin}>"
-        yield from inside
-        yield f"</{node.tag}>"
+        return element(node, inside)
 
     def _attribute(self, one: Moving) -> str:
         unit = _PROPERTIES[one.name]

@@ -44,7 +44,11 @@ def written(nodes: list[Node], timing: str) -> Iterator[str]:
 
 
 def _written(node: Node, timing: str) -> Iterator[str]:
-    inside = [*animations(node, timing), *written(node.children, timing)]
+    return element(node, [*animations(node, timing), *written(node.children, timing)])
+
+
+def element(node: Node, inside: list[str]) -> Iterator[str]:
+    """The lines of an element with what is in it."""
     begin = opening(node)
     if not inside:
         yield f"{begin}/>"

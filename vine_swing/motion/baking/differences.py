@@ -146,4 +146,4 @@ def _rows(values: NDArray[np.float64], count: int) -> NDArray[np.float64]:
 
 
 def _label(spec: ChannelSpec) -> str:
-    return spec.row if spec.label.lower() in (spec.row.lower(), "turn") else f"{spec.row} {spec.label}"
+    return spec.row if spec.row_says_all else f"{spec.row} {spec.label}"

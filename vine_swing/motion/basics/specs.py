@@ -40,6 +40,11 @@ class ChannelSpec:
         return self.unit if self.unit in ("colour", "point", "outline", "look") else "number"
 
     @property
+    def row_says_all(self) -> bool:
+        """Whether its row names it well enough, so that its label need not be added: `Opacity`, but `Travel x`."""
+        return self.label.lower() == self.row.lower() or self.row == "Rotation"
+
+    @property
     def is_colour(self) -> bool:
         return self.unit == "colour"
 

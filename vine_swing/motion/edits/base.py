@@ -253,4 +253,4 @@ def said(thing: SceneObject | DialObject, channel: str) -> str:
         return thing.name
     spec = spec_of(thing, channel)
     row = spec.row.lower()
-    return f"{thing.name} {row}" if spec.label.lower() == row or row == "rotation" else f"{thing.name} {row} {spec.label}"
+    return f"{thing.name} {row}" if spec.row_says_all else f"{thing.name} {row} {spec.label}"

@@ -9,12 +9,11 @@ from vine_swing.motion.baking.differences import INSET, SCENE_FIELDS, made_of
 from vine_swing.motion.basics.errors import EditError, NoSuchThing
 from vine_swing.motion.basics.values import Frozen, Owner, Text
 from vine_swing.motion.edits.base import Edit, object_in, with_object, with_parts
-from vine_swing.motion.edits.objects import cues_without, fitted, name_beside
+from vine_swing.motion.edits.objects import DeleteObject, fitted, name_beside
 from vine_swing.motion.rules.rule import Rule
 from vine_swing.motion.scene.dial import DIAL
 from vine_swing.motion.scene.model import Scene
 from vine_swing.motion.scene.objects import SceneObject
-from vine_swing.motion.scene.timeline import insets_shown
 
 #: Channels that are one motion: whoever travels on a path has no x and y of its own.
 _TOGETHER = ("x", "y", "path")
@@ -54,7 +53,7 @@ class BringBack(Edit):
                 after = _with_dial(after, self.kept, owner)
             else:
                 after = _with_thing(after, self.kept, owner, parts)
-        return _with_contents(after, self.kept)
+        return after.with_contents_of(self.kept)
 
     def label(self, scene: Scene) -> str:
         if self.parts is None:
@@ -112,7 +111,7 @@ def _with_thing(scene: Scene, kept: Scene, object_id: str, parts: list[BroughtPa
     if then is None or now is None:
         if not whole:
             raise EditError(f"'{_name(scene, kept, object_id)}' is in one version only; bring all of it back, or none")
-        return _without(scene, object_id) if then is None else _with_added(scene, kept, object_id)
+        return DeleteObject(edit="delete-object", id=object_id).apply(scene) if then is None else _with_added(scene, kept, object_id)
     if whole or any(part.what == "drawing" for part in parts):
         changed = then.but(parent=then.parent if then.parent in scene.by_id else None, name=name_beside(scene.names - {now.name}, then.name))
         changed = changed.but(bone=then.bone if changed.parent is not None else None)
@@ -127,11 +126,6 @@ def _with_thing(scene: Scene, kept: Scene, object_id: str, parts: list[BroughtPa
         return with_object(scene, fitted(object_in(scene, object_id).but(channels=then.channels, rules=then.rules)))
     channels = [part.channel or "" for part in parts if part.what == "channel"]
     return with_object(scene, _with_channels(object_in(scene, object_id), then, channels)) if channels else scene
-
-
-def _without(scene: Scene, object_id: str) -> Scene:
-    gone = set(with_parts((object_id,), scene.children))
-    return scene.but(objects=tuple(thing for thing in scene.objects if thing.id not in gone), cues=cues_without(scene.cues, gone))
 
 
 def _with_added(scene: Scene, kept: Scene, object_id: str) -> Scene:
@@ -188,23 +182,3 @@ def _merged(now: SceneObject, then: SceneObject, names: Collection[str]) -> tupl
             taken.add(rule_id)
             rules.append(rule.but(id=rule_id, channels=tuple(on)))
     return tuple(rules)
-
-
-def _with_contents(scene: Scene, kept: Scene) -> Scene:
-    """The scene with the pictures, fonts and inner scenes that it has come to need again."""
-    inner = [one for one in kept.insets if one.id not in scene.insets_by_id]
-    needed: list[str] = list(insets_shown(scene))
-    found = {one.id: one for one in inner}
-    back = []
-    while needed:
-        one = found.pop(needed.pop(), None)
-        if one is not None:
-            back.append(one)
-            needed += insets_shown(one)
-    scene = scene.but(insets=(*scene.insets, *back)) if back else scene
-    pictures = {page for part in scene.timelines for thing in part.objects if thing.pictured is not None for page in thing.pictured.pictures}
-    missing = tuple(one for one in kept.pictures if one.id in pictures and one.id not in scene.pictures_by_id)
-    scene = scene.but(pictures=(*scene.pictures, *missing)) if missing else scene
-    fonts = {getattr(thing.drawn_shape, "font", None) for part in scene.timelines for thing in part.objects}
-    files = tuple(one for one in kept.fonts if one.id in fonts and one not in scene.fonts)
-    return scene.but(fonts=(*scene.fonts, *files)) if files else scene

@@ -106,15 +106,18 @@ class Scene(Timeline):
         fonts, pictures = (_with_used(getattr(entered, name), getattr(self, name), self._used()) for name in ("fonts", "pictures"))
         return self.but(fonts=fonts, pictures=pictures, palette=entered.palette, insets=_with_used(insets, self.insets, {inset_id, *self._used()}))
 
+    def with_contents_of(self, other: "Scene") -> "Scene":
+        """This scene with the inner scenes, pictures and fonts that it uses and only another one keeps."""
+        shown = [one for part in self.timelines for one in insets_shown(part)]
+        missing = [one for one in shown if one not in self.insets_by_id and one in other.insets_by_id]
+        scene = self.but(insets=_with_used(self.insets, other.insets, {one.id for one in other.reached(missing)})) if missing else self
+        used = _files_used(scene.timelines)
+        return scene.but(fonts=_with_used(scene.fonts, other.fonts, used), pictures=_with_used(scene.pictures, other.pictures, used))
+
     def _used(self) -> set[str]:
         """The ids of the fonts, pictures and inner scenes that objects of this scene use themselves, and of what the inner scenes among them show."""
         shown = self.reached(insets_shown(self))
-        used = {one.id for one in shown}
-        for part in (self, *shown):
-            for thing in part.objects:
-                used |= set(thing.pictured.pictures) if thing.pictured is not None else set()
-                used |= {thing.drawn_shape.font} if isinstance(thing.drawn_shape, TextShape) else set()
-        return used
+        return {one.id for one in shown} | _files_used((self, *shown))
 
     @cached_property
     def by_id(self) -> dict[str, SceneObject]:
@@ -174,6 +177,16 @@ class Scene(Timeline):
     def names(self) -> frozenset[str]:
         """The names of all objects."""
         return frozenset(thing.name for thing in self.objects)
+
+
+def _files_used(parts: Iterable[Timeline]) -> set[str]:
+    """The ids of the fonts and pictures that objects show."""
+    used: set[str] = set()
+    for part in parts:
+        for thing in part.objects:
+            used |= set(thing.pictured.pictures) if thing.pictured is not None else set()
+            used |= {thing.drawn_shape.font} if isinstance(thing.drawn_shape, TextShape) else set()
+    return used
 
 
 _Kept = TypeVar("_Kept", OwnFont, KeptPicture, InnerScene)

@@ -82,18 +82,18 @@ async def open_bundle(request: Request, name: FileName, sessions: SessionsDep, p
 async def bring_table(request: Request, name: FileName) -> TableWords:
     """Read a table (CSV), to be laid down as keys."""
     data = await request.body()
-    return _told(await run_in_threadpool(read_table, data, plain_name(name)))
+    return _table_words(await run_in_threadpool(read_table, data, plain_name(name)))
 
 
 @router.post("/sounds", openapi_extra=_BYTES)
-async def listen(request: Request, name: FileName, fps: Annotated[float, Query(ge=1, le=120)]) -> TableWords:
+async def bring_sound(request: Request, name: FileName, fps: Annotated[float, Query(ge=1, le=120)]) -> TableWords:
     """Listen to a sound (WAV, MP3, Ogg, FLAC): how loud it is at each frame of a scene, in all of it and in three bands, and its beats, as a table
     to be laid down as keys. The sound itself is not kept."""
     data = await request.body()
-    return _told(await run_in_threadpool(lambda: sound_table(read_sound(data, plain_name(name)), fps)))
+    return _table_words(await run_in_threadpool(lambda: sound_table(read_sound(data, plain_name(name)), fps)))
 
 
-def _told(found: Table) -> TableWords:
+def _table_words(found: Table) -> TableWords:
     columns = [ColumnWords(name=one.name, kind=one.kind, cells=list(one.cells)) for one in found.columns]
     return TableWords(columns=columns, rows=found.rows, time=found.time, unit=found.unit, remarks=list(found.remarks))
 

@@ -24,7 +24,7 @@ _PACKED: dict[int | str, dict[str, Any]] = {
     200: {"content": {wire.MEDIA_TYPE: {"schema": {"type": "string", "format": "binary"}}}, "description": "msgpack; docs/motion-on-the-wire.md"}
 }
 #: Previews are made one at a time: a Shelf asks for all of its scenes at once, and whoever opens one of them must not wait until all are baked.
-_MAKING = threading.Lock()
+_PREVIEW_LOCK = threading.Lock()
 
 
 @router.get("/scenes/{scene_id}/motion", response_class=Response, responses=_PACKED)
@@ -47,7 +47,7 @@ def scene_preview(scene_id: SceneId, sessions: SessionsDep, patience: PatienceDe
     now = sessions.store.revision(whole_of(scene_id))
     data = previews.find(scene_id, now) if scene_id == whole_of(scene_id) else None
     if data is None:
-        with _MAKING:
+        with _PREVIEW_LOCK:
             with sessions.use(scene_id, patience) as session:
                 now, baked = session.stored.revision, session.motion(patience).baked
             data = preview(baked)

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { Rows } from "@/api/motion";
-import { GAP, placesOf, wayApart } from "@/picture/compared";
+import { GAP, placesOf, pathsApart } from "@/picture/compared";
 
 const ROOM = { width: 1000 + GAP, height: 600 };
 const rows = (...points: [number, number][]): Rows => ({
@@ -28,8 +28,8 @@ describe("two versions in one room", () => {
 
 describe("two ways", () => {
   it("are as far apart as their farthest places, also where one rests", () => {
-    expect(wayApart(rows([0, 0], [3, 4]), rows([0, 0], [0, 0]))).toBe(5);
-    expect(wayApart(rows([0, 0], [3, 4]), rows([3, 0]))).toBe(4);
-    expect(wayApart(undefined, rows([3, 0]))).toBe(0);
+    expect(pathsApart(rows([0, 0], [3, 4]), rows([0, 0], [0, 0]))).toBe(5);
+    expect(pathsApart(rows([0, 0], [3, 4]), rows([3, 0]))).toBe(4);
+    expect(pathsApart(undefined, rows([3, 0]))).toBe(0);
   });
 });

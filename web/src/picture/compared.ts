@@ -4,7 +4,7 @@ import { borrowed, given } from "@/picture/layers";
 import { atFrame } from "@/picture/looked";
 import { paintSteps } from "@/picture/paint";
 
-export type Way = "side" | "over" | "wipe";
+export type View = "side" | "over" | "wipe";
 /** Where a version is painted on the canvas, and the part of that which is seen, device px. */
 export interface Place {
   readonly left: number;
@@ -27,24 +27,24 @@ export const GAP = 12;
 
 /** Where the picture of each version lies in a room of some size, fitted into it. */
 export function placesOf(
-  way: Way,
+  view: View,
   room: { width: number; height: number },
   size: readonly [number, number],
   wipe: number,
 ): { now: Place; kept: Place } {
-  const wide = way === "side" ? (room.width - GAP) / 2 : room.width;
+  const wide = view === "side" ? (room.width - GAP) / 2 : room.width;
   const scale = Math.max(0, Math.min(wide / size[0], room.height / size[1]));
   const [width, height] = [size[0] * scale, size[1] * scale];
   const top = (room.height - height) / 2;
   const place = (left: number, from: number, to: number): Place => ({ left, top, width, height, from, to });
-  if (way === "side") {
+  if (view === "side") {
     const left = (room.width - GAP) / 2 - width;
     const right = (room.width + GAP) / 2;
     return { now: place(left, left, left + width), kept: place(right, right, right + width) };
   }
   const left = (room.width - width) / 2;
   const line = left + width * wipe;
-  return way === "over"
+  return view === "over"
     ? { now: place(left, left, left + width), kept: place(left, left, left + width) }
     : { now: place(left, left, line), kept: place(left, line, left + width) };
 }
@@ -52,7 +52,7 @@ export function placesOf(
 /** Paint both versions at a frame; `ratio` is how many device px one of `places` is. */
 export function paintCompared(
   ctx: CanvasRenderingContext2D,
-  way: Way,
+  view: View,
   versions: { now: Motion; kept: Motion },
   places: { now: Place; kept: Place },
   frame: number,
@@ -61,18 +61,18 @@ export function paintCompared(
   ctx.setTransform(1, 0, 0, 1, 0, 0);
   ctx.clearRect(0, 0, ctx.canvas.width, ctx.canvas.height);
   for (const which of ["kept", "now"] as const) {
-    const place = times(places[which], ratio);
+    const place = scaled(places[which], ratio);
     ctx.save();
     ctx.beginPath();
     ctx.rect(place.from, place.top, place.to - place.from, place.height);
     ctx.clip();
-    if (way === "over") paintTint(ctx, versions[which], place, frame, which);
+    if (view === "over") paintTint(ctx, versions[which], place, frame, which);
     else paintWhole(ctx, versions[which], place, frame);
     ctx.restore();
   }
 }
 
-const times = (place: Place, ratio: number): Place => ({
+const scaled = (place: Place, ratio: number): Place => ({
   left: place.left * ratio,
   top: place.top * ratio,
   width: place.width * ratio,
@@ -121,8 +121,8 @@ function paintTint(
   given(layer);
 }
 
-/** How far the ways of two versions are apart at most, px. */
-export function wayApart(now: Rows | undefined, kept: Rows | undefined): number {
+/** How far the paths of two versions are apart at most, px. */
+export function pathsApart(now: Rows | undefined, kept: Rows | undefined): number {
   if (!now || !kept) return 0;
   let most = 0;
   for (let row = 0; row < Math.max(now.rows, kept.rows); row++) {

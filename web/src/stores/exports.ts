@@ -2,7 +2,7 @@
 import { useIntervalFn } from "@vueuse/core";
 import { defineStore } from "pinia";
 import { computed, ref, shallowRef } from "vue";
-import { api, ServiceError } from "@/api/client";
+import { api } from "@/api/client";
 import type { ExportOptions, ExportReport } from "@/api/types";
 import { useSaid } from "@/stores/said";
 
@@ -24,14 +24,10 @@ export const useExports = defineStore("exports", () => {
   const poll = useIntervalFn(() => void look(), EVERY, { immediate: false });
 
   async function attempt<T>(work: () => Promise<T>): Promise<T | null> {
-    try {
-      return await work();
-    } catch (error) {
-      if (!(error instanceof ServiceError)) throw error;
-      said.error(error.message);
-      poll.pause();
-      return null;
-    }
+    const done = await said.attempt(work);
+    // A server that does not answer is not asked again and again.
+    if (done === null) poll.pause();
+    return done;
   }
 
   async function look(): Promise<void> {

@@ -2,7 +2,7 @@
 import { useLocalStorage } from "@vueuse/core";
 import { defineStore } from "pinia";
 import { computed, ref, shallowRef, watch } from "vue";
-import { api, ServiceError } from "@/api/client";
+import { api } from "@/api/client";
 import { type Motion, readMotion } from "@/api/motion";
 import type { DifferenceWords, Edit, RehearsalWords } from "@/api/types";
 import { partsOf } from "@/geometry/differences";
@@ -35,21 +35,10 @@ export const useRehearsals = defineStore("rehearsals", () => {
   const list = computed(() => all.value.filter((one) => !one.removed));
   const variantOf = computed(() => list.value.find((one) => one.id === tried.value[scene.id ?? ""]) ?? null);
 
-  /** Do what may be refused; what the service says against it is shown. */
-  async function attempt<T>(work: () => Promise<T>): Promise<T | null> {
-    try {
-      return await work();
-    } catch (error) {
-      if (!(error instanceof ServiceError)) throw error;
-      said.error(error.message);
-      return null;
-    }
-  }
-
   const read = async (): Promise<void> => {
     const id = scene.id;
     if (!id) return;
-    const found = await attempt(() => api.rehearsals(id));
+    const found = await said.attempt(() => api.rehearsals(id));
     if (found && id === scene.id) all.value = found;
   };
   watch(
@@ -75,7 +64,7 @@ export const useRehearsals = defineStore("rehearsals", () => {
 
   /** Keep the scene as it is now. */
   async function keep(name: string | null = null): Promise<RehearsalWords | null> {
-    const kept = scene.id ? await attempt(() => api.keepRehearsal(scene.id!, name)) : null;
+    const kept = scene.id ? await said.attempt(() => api.keepRehearsal(scene.id!, name)) : null;
     await read();
     return kept;
   }
@@ -95,16 +84,16 @@ export const useRehearsals = defineStore("rehearsals", () => {
   }
 
   async function rename(one: RehearsalWords, name: string): Promise<void> {
-    await attempt(() => api.renameRehearsal(scene.id!, one.id, name));
+    await said.attempt(() => api.renameRehearsal(scene.id!, one.id, name));
     await read();
   }
 
   async function remove(one: RehearsalWords): Promise<void> {
     const id = scene.id!;
-    if (!(await attempt(() => api.removeRehearsal(id, one.id)))) return;
+    if (!(await said.attempt(() => api.removeRehearsal(id, one.id)))) return;
     await read();
     said.withUndo(`${one.name} is removed.`, "Put it back", async () => {
-      await attempt(() => api.putBackRehearsal(id, one.id));
+      await said.attempt(() => api.putBackRehearsal(id, one.id));
       await read();
     });
   }
@@ -119,7 +108,7 @@ export const useRehearsals = defineStore("rehearsals", () => {
     const [one, id, number] = [other.value, scene.id, ++asked];
     if (!one || !id) return;
     looking.value = true;
-    const found = await attempt(async () => {
+    const found = await said.attempt(async () => {
       if (one.kind === "edits") return api.beside(id, scene.revision, one.edits);
       const [kept, told] = await Promise.all([
         motion.value ? null : api.rehearsalMotion(id, one.id),

@@ -3,16 +3,29 @@ import { ElMessage } from "element-plus";
 import "element-plus/es/components/message/style/css";
 import { defineStore } from "pinia";
 import { h } from "vue";
+import { ServiceError } from "@/api/client";
 
 export const useSaid = defineStore("said", () => {
   const show = (message: string, type: "info" | "warning" | "error" | "success", duration: number) =>
     ElMessage({ message, type, duration, showClose: true, grouping: true, offset: 56 });
 
+  const error = (message: string) => show(message, "error", 0);
+
   return {
     info: (message: string) => show(message, "success", 3500),
     warn: (message: string) => show(message, "warning", 8000),
     /** Errors stay until they are closed: they say what to do. */
-    error: (message: string) => show(message, "error", 0),
+    error,
+    /** Do what the service may refuse; null, and what it says is shown, where it does. */
+    async attempt<T>(work: () => Promise<T>): Promise<T | null> {
+      try {
+        return await work();
+      } catch (refusal) {
+        if (!(refusal instanceof ServiceError)) throw refusal;
+        error(refusal.message);
+        return null;
+      }
+    },
     /** A message with a button that takes back what it tells of. */
     withUndo(message: string, label: string, undo: () => void): void {
       const shown = ElMessage({

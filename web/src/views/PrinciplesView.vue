@@ -2,7 +2,7 @@
 /** The classic twelve, each alive, with what our rules do for it and when to leave it. */
 import { onMounted, ref } from "vue";
 import { useRouter } from "vue-router";
-import { api, ServiceError } from "@/api/client";
+import { api } from "@/api/client";
 import type { PrincipleWords } from "@/api/types";
 import GuidePage from "@/components/common/GuidePage.vue";
 import PrincipleCard from "@/components/principles/PrincipleCard.vue";
@@ -13,24 +13,14 @@ const said = useSaid();
 const all = ref<readonly PrincipleWords[]>([]);
 const opening = ref<string | null>(null);
 
-async function attempt<T>(work: () => Promise<T>): Promise<T | null> {
-  try {
-    return await work();
-  } catch (error) {
-    if (!(error instanceof ServiceError)) throw error;
-    said.error(error.message);
-    return null;
-  }
-}
-
 onMounted(async () => {
-  all.value = (await attempt(api.principles)) ?? [];
+  all.value = (await said.attempt(api.principles)) ?? [];
 });
 
 /** A scene of one's own from a principle's: change anything, the page keeps its own. */
 async function open(principle: PrincipleWords): Promise<void> {
   opening.value = principle.name;
-  const made = await attempt(async () => api.openFile(await api.principleFile(principle.name)));
+  const made = await said.attempt(async () => api.openFile(await api.principleFile(principle.name)));
   opening.value = null;
   if (made) await router.push(`/scenes/${made.id}`);
 }

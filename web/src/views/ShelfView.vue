@@ -3,7 +3,7 @@
 import { ElCollapse, ElCollapseItem } from "element-plus";
 import { onMounted, ref } from "vue";
 import { RouterLink, useRouter } from "vue-router";
-import { api, ServiceError } from "@/api/client";
+import { api } from "@/api/client";
 import type { Summary } from "@/api/types";
 import { filesOf, later } from "@/composables/useBringIn";
 import VineIcon from "@/components/common/VineIcon.vue";
@@ -25,11 +25,7 @@ const busy = ref<string | null>(null);
 async function attempt<T>(doing: string, work: () => Promise<T>): Promise<T | null> {
   busy.value = doing;
   try {
-    return await work();
-  } catch (error) {
-    if (!(error instanceof ServiceError)) throw error;
-    said.error(error.message);
-    return null;
+    return await said.attempt(work);
   } finally {
     busy.value = null;
   }

@@ -8,7 +8,7 @@ import ComparePicture from "@/components/rehearsals/ComparePicture.vue";
 import DifferenceList from "@/components/rehearsals/DifferenceList.vue";
 import type { DifferenceWords } from "@/api/types";
 import { differenceKey } from "@/geometry/differences";
-import type { Way } from "@/picture/compared";
+import type { View } from "@/picture/compared";
 import { usePlayback } from "@/stores/playback";
 import { useRehearsals } from "@/stores/rehearsals";
 import { useScene } from "@/stores/scene";
@@ -18,9 +18,9 @@ const rehearsals = useRehearsals();
 const scene = useScene();
 const selection = useSelection();
 const playback = usePlayback();
-const way = ref<Way>("side");
+const view = ref<View>("side");
 const wipe = ref(0.5);
-const showsWays = ref(true);
+const showsPaths = ref(true);
 const ticked = ref<ReadonlySet<string>>(new Set());
 const open = computed({ get: () => rehearsals.other !== null, set: (now) => !now && rehearsals.close() });
 const other = computed(() => rehearsals.other);
@@ -29,20 +29,20 @@ const names = computed(() => ({
   now: other.value?.kind === "edits" ? other.value.now : "Now",
   kept: other.value?.name ?? "",
 }));
-const WAYS: readonly { way: Way; says: string; about: string; key: string }[] = [
-  { way: "side", says: "Side by side", about: "Both pictures in step", key: "1" },
+const VIEWS: readonly { view: View; says: string; about: string; key: string }[] = [
+  { view: "side", says: "Side by side", about: "Both pictures in step", key: "1" },
   {
-    way: "over",
+    view: "over",
     says: "Over each other",
     about: "In two tints: what is now green, the other version orange, dark where both are",
     key: "2",
   },
-  { way: "wipe", says: "Wipe", about: "One on each side of a line that you drag", key: "3" },
+  { view: "wipe", says: "Wipe", about: "One on each side of a line that you drag", key: "3" },
 ];
 /** The objects that differ themselves, and the one at hand. */
-const ways = computed(() => {
+const paths = computed(() => {
   const found = rehearsals.differences.flatMap((one) => (one.object && one.what === "channel" ? [one.object] : []));
-  return showsWays.value ? [...new Set([...found, ...(selection.objectId ? [selection.objectId] : [])])] : [];
+  return showsPaths.value ? [...new Set([...found, ...(selection.objectId ? [selection.objectId] : [])])] : [];
 });
 const chosen = computed(() => rehearsals.differences.filter((one) => ticked.value.has(differenceKey(one))));
 // What differs no longer is not ticked either.
@@ -68,8 +68,8 @@ function key(event: KeyboardEvent): void {
   const target = event.target as HTMLElement;
   const pressed = event.key;
   if (event.ctrlKey || event.metaKey || event.altKey || target.closest("input[type=range]")) return;
-  const found = WAYS.find((one) => one.key === pressed);
-  if (found) way.value = found.way;
+  const found = VIEWS.find((one) => one.key === pressed);
+  if (found) view.value = found.view;
   else if (pressed === " " && !target.closest("button, input")) playback.toggle();
   else if (pressed === "ArrowLeft") playback.goTo(playback.frame - 1);
   else if (pressed === "ArrowRight") playback.goTo(playback.frame + 1);
@@ -85,35 +85,35 @@ function key(event: KeyboardEvent): void {
     <template #header="{ titleId }">
       <div class="head">
         <h2 :id="titleId">{{ kept ? `Compare with ${names.kept}` : `${names.now} or ${names.kept}?` }}</h2>
-        <div class="ways" role="radiogroup" aria-label="How they are seen">
+        <div class="views" role="radiogroup" aria-label="How they are seen">
           <button
-            v-for="one in WAYS"
-            :key="one.way"
+            v-for="one in VIEWS"
+            :key="one.view"
             class="chip"
             role="radio"
-            :aria-checked="way === one.way"
-            :class="{ on: way === one.way }"
+            :aria-checked="view === one.view"
+            :class="{ on: view === one.view }"
             :title="`${one.about} (${one.key})`"
-            @click="way = one.way"
+            @click="view = one.view"
           >
             {{ one.says }}
           </button>
         </div>
-        <label class="ways-too" title="The ways of what differs, a dot a frame: close dots are slow"
-          ><input v-model="showsWays" type="checkbox" /> paths and spacing</label
+        <label class="paths-too" title="The paths of what differs, a dot a frame: close dots are slow"
+          ><input v-model="showsPaths" type="checkbox" /> paths and spacing</label
         >
         <button class="round" aria-label="Close" title="Back to the scene (Escape)" @click="open = false">×</button>
       </div>
     </template>
-    <div class="body" :class="way">
+    <div class="body" :class="view">
       <ComparePicture
         v-if="rehearsals.motion && scene.kept"
         v-model:wipe="wipe"
         :now="scene.kept"
         :kept="rehearsals.motion"
-        :way="way"
+        :view="view"
         :frame="playback.frame"
-        :ways="ways"
+        :paths="paths"
         :names="names"
       />
       <div v-else class="waiting">Fetching {{ names.kept }}…</div>
@@ -212,7 +212,7 @@ h3 {
   font-size: 13px;
   margin: 0 0 6px;
 }
-.ways {
+.views {
   display: flex;
   gap: 5px;
 }
@@ -220,7 +220,7 @@ h3 {
   background: var(--travel-pale);
   border-color: var(--travel);
 }
-.ways-too {
+.paths-too {
   display: flex;
   gap: 6px;
   align-items: center;

@@ -5,21 +5,21 @@ import { computed, ref, watchEffect } from "vue";
 import type { Motion } from "@/api/motion";
 import { beginDrag } from "@/composables/useDrag";
 import { moved } from "@/geometry/matrix";
-import { paintCompared, type Place, placesOf, TINTS, type Way, wayApart } from "@/picture/compared";
+import { paintCompared, type Place, placesOf, TINTS, type View, pathsApart } from "@/picture/compared";
 import { lensOf } from "@/picture/lens";
 
 const props = defineProps<{
   now: Motion;
   kept: Motion;
-  way: Way;
+  view: View;
   frame: number;
-  /** The objects whose ways are drawn, if they differ. */
-  ways: readonly string[];
+  /** The objects whose paths are drawn, if they differ. */
+  paths: readonly string[];
   names: { now: string; kept: string };
 }>();
 const wipe = defineModel<number>("wipe", { required: true });
-/** Ways that are drawn at most: more are a tangle. */
-const MOST_WAYS = 5;
+/** Paths that are drawn at most: more are a tangle. */
+const MOST_PATHS = 5;
 const MOST_DOTS = 1000;
 
 const room = ref<HTMLElement>();
@@ -27,7 +27,7 @@ const canvas = ref<HTMLCanvasElement>();
 const { width, height } = useElementSize(room);
 const { pixelRatio } = useDevicePixelRatio();
 const places = computed(() =>
-  placesOf(props.way, { width: width.value, height: height.value }, props.now.size, wipe.value),
+  placesOf(props.view, { width: width.value, height: height.value }, props.now.size, wipe.value),
 );
 const pixels = computed(() => [
   Math.max(1, Math.round(width.value * pixelRatio.value)),
@@ -40,33 +40,33 @@ watchEffect(
     if (!ctx || !width.value) return;
     [ctx.canvas.width, ctx.canvas.height] = [pixels.value[0]!, pixels.value[1]!];
     const versions = { now: props.now, kept: props.kept };
-    paintCompared(ctx, props.way, versions, places.value, props.frame, pixelRatio.value);
+    paintCompared(ctx, props.view, versions, places.value, props.frame, pixelRatio.value);
   },
   { flush: "post" },
 );
 
-/** The ways that differ most, of those that are asked for. */
+/** The paths that differ most, of those that are asked for. */
 const shown = computed(() =>
-  props.ways
-    .map((id) => ({ id, apart: wayApart(props.now.objects.get(id)?.place, props.kept.objects.get(id)?.place) }))
+  props.paths
+    .map((id) => ({ id, apart: pathsApart(props.now.objects.get(id)?.place, props.kept.objects.get(id)?.place) }))
     .filter((one) => one.apart > 0.05)
     .sort((a, b) => b.apart - a.apart)
-    .slice(0, MOST_WAYS)
+    .slice(0, MOST_PATHS)
     .map((one) => one.id),
 );
 const drawn = computed(() =>
   (["kept", "now"] as const).flatMap((which) =>
-    shown.value.map((id) => ({ which, id, ...wayOf(props[which], id, places.value[which]) })),
+    shown.value.map((id) => ({ which, id, ...pathOf(props[which], id, places.value[which]) })),
   ),
 );
 
-function wayOf(motion: Motion, id: string, place: Place) {
-  const way = motion.objects.get(id)?.place;
+function pathOf(motion: Motion, id: string, place: Place) {
+  const path = motion.objects.get(id)?.place;
   const [lens, scale] = [lensOf(motion, id, props.frame), place.width / motion.size[0]];
   const points: string[] = [];
-  const step = Math.max(1, Math.ceil((way?.rows ?? 0) / MOST_DOTS));
-  for (let row = 0; row < (way?.rows ?? 0); row += step) {
-    const at = moved(lens, { x: way!.data[row * 2]!, y: way!.data[row * 2 + 1]! });
+  const step = Math.max(1, Math.ceil((path?.rows ?? 0) / MOST_DOTS));
+  for (let row = 0; row < (path?.rows ?? 0); row += step) {
+    const at = moved(lens, { x: path!.data[row * 2]!, y: path!.data[row * 2 + 1]! });
     points.push(`${(place.left + at.x * scale).toFixed(1)} ${(place.top + at.y * scale).toFixed(1)}`);
   }
   const [x, y] = (points[Math.min(props.frame, points.length - 1)] ?? "0 0").split(" ");
@@ -87,7 +87,7 @@ const nudge = (by: number): void => void (wipe.value = Math.min(Math.max(wipe.va
 const labels = computed(() =>
   (["now", "kept"] as const).map((which) => {
     const place = places.value[which];
-    const right = props.way !== "side" && which === "kept";
+    const right = props.view !== "side" && which === "kept";
     return { which, name: props.names[which], x: right ? place.left + place.width - 8 : place.left + 8, right };
   }),
 );
@@ -126,7 +126,7 @@ const labels = computed(() =>
       >{{ one.name }}</span
     >
     <div
-      v-if="way === 'wipe'"
+      v-if="view === 'wipe'"
       class="wipe"
       role="slider"
       tabindex="0"
