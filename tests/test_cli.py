@@ -15,9 +15,8 @@ import numpy as np
 import pytest
 
 from tests.formats.test_drawing import STAMP
-from tests.formats.test_sounds import wav
 from tests.motion.scenes import EXAMPLE
-from tests.motion.sound.test_onsets import struck
+from tests.sounds import kept, struck, wav
 from vine_swing.cli import main
 from vine_swing.faults import faults
 from vine_swing.formats import EXPORTS
@@ -58,6 +57,7 @@ def test_export_by_the_ending_of_the_name(mango, tmp_path):
 
 def test_every_format_by_its_ending_with_its_options(mango, tmp_path):
     endings = {one.ends_with for one in EXPORTS.values()}
+    mango.write_text(dump(load(mango).but(sounds=(kept(struck([0.1], 0.5)),))), encoding="utf-8")
     for ending in sorted(endings):
         out = tmp_path / f"film{ending}"
         assert main(["export", str(mango), str(out), "--width", "64", "--frames", "3-9", "--every", "2"]) == 0, ending
@@ -110,7 +110,7 @@ def test_a_table_drives_what_its_columns_are_said_to_drive(mango, tmp_path, caps
 
 
 def test_a_sound_drives_what_its_levels_and_beats_are_said_to_drive(mango, tmp_path):
-    (tmp_path / "drum.wav").write_bytes(wav(struck([0.5, 1.5], 2.5, rate=44_100)))
+    (tmp_path / "drum.wav").write_bytes(wav(struck([0.5, 1.5], 2.5)))
     columns = ["--column", "beats=Mango.opacity", "--column", "low=Wind"]
     assert main(["import", str(tmp_path / "drum.wav"), str(tmp_path / "out.json"), "--into", str(mango), *columns]) == 0
     scene = load(tmp_path / "out.json")

@@ -26,8 +26,10 @@ LAYERS = ["motion", "picture", "formats", "store", "service", "cli"]
 #: The rooms of the core, from the ground up; docs/architecture.md has the picture.
 ROOMS = ["basics", "sound", "curves", "formula", "timing", "figure", "parade", "rules", "scene", "outline", "baking", "edits", "notes"]
 #: The core knows numbers only; the model alone knows Pydantic, formulas alone their grammar, curves alone SVG path data and Skia's operations on
-#: paths, and texts alone fonts.
-CORE_MAY_USE = {"bidi", "lark", "numpy", "scipy", "pydantic", "skia", "svgelements", "uharfbuzz", "vine_swing"} | set(sys.stdlib_module_names) - {
+#: paths, texts alone fonts, and sounds alone their decoders.
+CORE_MAY_USE = {"av", "bidi", "lark", "numpy", "scipy", "pydantic", "skia", "svgelements", "uharfbuzz", "vine_swing"} | set(
+    sys.stdlib_module_names
+) - {
     "http",
     "sqlite3",
     "socket",

@@ -2,29 +2,24 @@
 
 import io
 import time
-import wave
 
 import av
 import numpy as np
 import pytest
 
-from tests.motion.sound.test_onsets import struck
-from vine_swing.formats import sounds
-from vine_swing.formats.sounds import read_sound, sound_table
+from tests.sounds import struck
+from tests.sounds import wav as wav_of
+from vine_swing.formats.sounds import sound_table
 from vine_swing.motion import MotionError
+from vine_swing.motion.sound import reading
+from vine_swing.motion.sound.reading import read_sound
 
 RATE = 44_100
 STROKES = np.arange(0.25, 3.9, 0.5)
 
 
 def wav(samples, rate=RATE, channels=1):
-    data = io.BytesIO()
-    with wave.open(data, "wb") as out:
-        out.setnchannels(channels)
-        out.setsampwidth(2)
-        out.setframerate(rate)
-        out.writeframes(np.repeat((np.clip(samples, -1, 1) * 32767).astype("<i2")[:, None], channels, axis=1).tobytes())
-    return data.getvalue()
+    return wav_of(samples, rate, channels)
 
 
 def encoded(samples, kind, codec):
@@ -80,7 +75,7 @@ def test_a_film_without_sound_says_so():
 
 
 def test_of_a_very_long_sound_the_beginning_is_read(monkeypatch):
-    monkeypatch.setattr(sounds, "MOST_SECONDS", 1.0)
+    monkeypatch.setattr(reading, "MOST_SECONDS", 1.0)
     sound = read_sound(wav(struck([0.2, 0.7], 4, rate=RATE)), "long.wav")
     assert sound.cut
     assert sound.seconds == 1

@@ -7,6 +7,7 @@ import random
 from typing import Any, get_args
 
 from tests.pictures import png
+from tests.sounds import kept, struck
 from vine_swing.motion.basics.contents import PICTURE_FILES
 from vine_swing.motion.basics.specs import SHAPES
 from vine_swing.motion.edits import AnyEdit
@@ -34,6 +35,9 @@ TEXTS = ["Mail", "", "{number:,.1f} nuts\nשלום", "☃"]
 PATHS = ["M 0 0 L 40 0 L 20 30 Z", "M0 0 C 10 40 50 40 60 0", "m 5 5 a 20 10 0 1 1 30 0 z", "nonsense", "M 1 1"]
 #: PNG files of one pixel each.
 ONE_PIXEL = [png((n * 80, 120, 60)) for n in range(3)]
+#: A second of a drum.
+DRUM = kept(struck([0.2, 0.6], 1.0, rate=8000), rate=8000)
+TIMED_BY = ["markers", "beat", "sound:s1", "sound:gone"]
 #: Edits of one point of an outline.
 #: Edits that name several objects.
 OF_SEVERAL = ("key-objects", "transform-objects", "order-objects", "change-values", "lock-objects", "tag-objects")
@@ -199,6 +203,24 @@ class Anything:
         some = self.draw.sample(ONE_PIXEL, self.draw.randrange(1, 4))
         return [{"id": PICTURE_FILES.keep(data), "name": "Leaf", "width": 1, "height": 1} for data in some]
 
+    def sound(self, id: str) -> dict[str, Any]:
+        """A drum that is heard with the scene."""
+        return DRUM.model_dump() | {
+            "id": id,
+            "first": self.draw.randrange(-10, 40),
+            "begin": self.one_of(0.0, 0.3, 2.0),
+            "gain": self.one_of(1.0, 0.4),
+            "dial": self.one_of(None, "d1", "gone"),
+        }
+
+    def follows(self) -> dict[str, Any] | None:
+        """What a dial follows."""
+        return self.one_of(None, {"sound": self.one_of("s1", "s2", "gone"), "band": self.one_of("all", "low"), "release": self.one_of(0.0, 0.2)})
+
+    def markers(self) -> list[dict[str, Any]]:
+        """Marks on the timeline, each at a frame of its own."""
+        return [{"frame": frame, "name": self.one_of("", "hop")} for frame in self.draw.sample(range(60), self.draw.randrange(0, 5))]
+
     def inset(self, scene: Scene | None) -> dict[str, Any]:
         """Which inner scene an inset shows: mostly one that is there."""
         inner = [one.id for one in scene.insets] if scene is not None else ["in1"]
@@ -252,7 +274,11 @@ class Anything:
 
     def dial(self, id: str) -> dict[str, Any]:
         kind = self.one_of("number", "number", "colour")
-        return {"id": id, "name": f"Wind {id}", "channel": self.channel(kind) or 0.0} | ({"low": -10.0, "high": 10.0} if self.chance(0.3) else {})
+        return (
+            {"id": id, "name": f"Wind {id}", "channel": self.channel(kind) or 0.0}
+            | ({"low": -10.0, "high": 10.0} if self.chance(0.3) else {})
+            | ({"follows": self.follows()} if self.chance(0.3) else {})
+        )
 
     def cue(self, scene: Scene | None, id: str) -> dict[str, Any]:
         objects = [thing.id for thing in scene.objects[:3]] if scene is not None else []
@@ -272,6 +298,9 @@ class Anything:
             "objects": things,
             "dials": dials,
             "insets": [self.inner("in1")],
+            "sounds": [self.sound("s1")] if self.chance(0.4) else [],
+            "markers": sorted(self.markers(), key=lambda one: one["frame"]),
+            "beat": self.one_of(None, {"minute": 150.0, "first": 3.0}),
         }
 
     def edit(self, scene: Scene) -> dict[str, Any]:
@@ -301,6 +330,30 @@ class Anything:
         match name:
             case "parade":
                 return self.parade(scene)
+            case "sound":
+                return self.sound(f"s{self.draw.randrange(4)}")
+            case "markers":
+                return self.markers()
+            case "beat":
+                return self.one_of(None, {"minute": self.one_of(60.0, 150.0, 600.0), "first": self.small(), "bar": 3})
+            case "follows":
+                return self.follows()
+            case "by" if kind in ("keys-on-beats", "step-on-beats"):
+                return self.draw.choice(TIMED_BY)
+            case "way" if kind == "keys-on-beats":
+                return self.one_of("hit", "turn", "bounce", "poses")
+            case "struck" | "rest" if kind == "keys-on-beats":
+                return self.number()
+            case "rise" | "fall" | "every" | "skip":
+                return self.draw.randrange(0, 5)
+            case "id" if kind in ("set-sound", "delete-sound"):
+                return scene.sounds[0].id if scene.sounds else "s1"
+            case "begin" | "end" | "gain":
+                return self.one_of(0.0, 0.3, 0.9, 4.0)
+            case "dial" if kind == "set-sound":
+                return self.one_of(None, "d1", "gone")
+            case "keep" if kind == "set-sound":
+                return self.chance(0.5)
             case "picture" if kind == "replace-picture":
                 return self.draw.choice(self.pictures())
             case "picture":

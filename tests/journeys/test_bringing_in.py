@@ -6,11 +6,10 @@ import numpy as np
 from playwright.sync_api import Page, expect
 
 from tests.formats.test_drawing import STAMP
-from tests.formats.test_sounds import wav
 from tests.journeys.scenes import keys, opened, shape
 from tests.journeys.servers import Server
 from tests.journeys.test_svg import SEEK
-from tests.motion.sound.test_onsets import struck
+from tests.sounds import struck, wav
 
 
 def brought(page: Page, name: str, data: bytes) -> None:
@@ -98,7 +97,7 @@ def test_a_lamp_glows_with_a_drum(page: Page, server: Server):
     w.pick("Lamp")
     w.row("Opacity").locator(".label").click()
     strokes = [0.5, 1.5, 2.5]
-    brought(page, "log drum.wav", wav(struck(strokes, 4, rate=44_100, sound="log")))
+    brought(page, "log drum.wav", wav(struck(strokes, 4, sound="log")))
     dialog = page.get_by_role("dialog", name="Sound: log drum.wav")
     expect(dialog.get_by_text("something begins 3 times")).to_be_visible()
     # The first column is the level, and it goes to what is picked.

@@ -97,9 +97,10 @@ def _with_keys(into: Scene | None, path: Path) -> Scene | None:
 
 def _with_table(into: Scene | None, options: argparse.Namespace) -> Scene:
     from vine_swing.formats.samples import read_table
-    from vine_swing.formats.sounds import read_sound, sound_table
+    from vine_swing.formats.sounds import sound_table
     from vine_swing.motion.edits import apply_all
     from vine_swing.motion.edits.laying import LaySamples
+    from vine_swing.motion.sound.reading import read_sound
 
     data, name = options.file.read_bytes(), options.file.name
     listens = options.file.suffix.lower() in _SOUNDS

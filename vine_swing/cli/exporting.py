@@ -36,6 +36,7 @@ def add_options(export: argparse.ArgumentParser) -> None:
     export.add_argument("--columns", type=int, default=4, help="pictures in a row of a contact sheet (default: %(default)s)")
     export.add_argument("--every", type=float, default=1.0, help="frames between rows of a table or pictures of a contact sheet")
     export.add_argument("--tolerance", type=float, default=0.1, help="px that animated SVG and HTML may be off (default: %(default)s)")
+    export.add_argument("--silent", action="store_true", help="leave the sounds of the scene out of MP4 and WebM")
     export.add_argument("--farm", metavar="ADDRESS", help="paint on the machines of the scheduler there, such as tcp://10.0.0.5:8786")
     export.set_defaults(run=export_)
 
@@ -83,6 +84,7 @@ def _options(options: argparse.Namespace, scene: Scene) -> Any:
             raise MotionError(f"--frames is '{options.frames}'; give the first and the last frame, such as 0-47")
         given |= {"first": int(first), "last": int(last or first)}
     given |= {name: getattr(options, name) for name in ("fps", "loops", "quality", "dither", "columns", "every", "tolerance")}
+    given["sound"] = not options.silent
     given["blur"] = int(options.blur) if options.blur.isdigit() else options.blur
     try:
         return ExportOptions.model_validate(given)

@@ -47,6 +47,11 @@ class ExportFormat:
         return self.load()
 
     @property
+    def is_painted(self) -> bool:
+        """Whether it is made of pictures."""
+        return self.family not in ("data", "sound")
+
+    @property
     def ends_with(self) -> str:
         """What file names end with, such as `.mp4`."""
         return self.ending or f".{self.suffix}"
@@ -87,7 +92,7 @@ _ALL = [
         "video/mp4",
         "H.264: plays anywhere, and can be cut with other film.",
         _written("mp4", "write_mp4"),
-        (*_FILM, "quality"),
+        (*_FILM, "quality", "sound"),
         opaque=True,
     ),
     ExportFormat(
@@ -106,7 +111,7 @@ _ALL = [
         "video/webm",
         "VP9: for pages; see-through where the background is.",
         _encoded("webm", "WEBM"),
-        (*_FILM, "quality"),
+        (*_FILM, "quality", "sound"),
     ),
     ExportFormat(
         "apng",
@@ -191,6 +196,15 @@ _ALL = [
         family="pictures",
     ),
     ExportFormat(
+        "wav",
+        "Sound alone, WAV",
+        "wav",
+        "audio/wav",
+        "What is heard with the scene, mixed, for an editor of sound.",
+        _written("soundtrack", "write_wav"),
+        family="sound",
+    ),
+    ExportFormat(
         "csv",
         "Table of values",
         "csv",
@@ -224,7 +238,7 @@ _ALL = [
         "Bundle",
         "vine",
         "application/zip",
-        "Scene, pictures and fonts in one ZIP file: nothing goes missing.",
+        "Scene, pictures, sounds and fonts in one ZIP file: nothing goes missing.",
         _written("bundle", "write_bundle"),
         family="data",
     ),
@@ -265,7 +279,7 @@ def film_of(scene: Scene, options: ExportOptions, engine: Engine | None = None) 
         MotionError: if there is no such format or frame, or the pictures would be too many or too large.
     """
     chosen = format_of(options)
-    if chosen.family == "data":
+    if not chosen.is_painted:
         # What is not painted is the scene as it is.
         options = options.but(background="own", blur="own", scale=1.0, fps=None)
     if chosen.single:

@@ -2,6 +2,7 @@
 
     scene.json                       the scene, without what lies beside it
     pictures/<id>.png|jpg|webp       every kept picture, as it was brought in
+    sounds/<id>.wav|mp3|ogg|flac|m4a every sound
     fonts/<id>.ttf|otf               every kept font file
     fonts/<id>.licence.txt           what allows its use
     fonts/shipped/<family>/…         the files and licences of the shipped families that its texts use
@@ -24,7 +25,7 @@ from vine_swing.motion.outline.text.families import FAMILIES, FONTS
 from vine_swing.motion.scene.scene_file import from_data, parse, to_data
 from vine_swing.motion.scene.shapes import TextShape
 
-SCENE, PICTURES, FONT_FOLDER = "scene.json", "pictures", "fonts"
+SCENE, PICTURES, SOUNDS, FONT_FOLDER = "scene.json", "pictures", "sounds", "fonts"
 #: Bytes that all parts may take when unpacked, those of one part, and how many parts there may be.
 MOST_UNPACKED, MOST_PART, MOST_PARTS = 400_000_000, 100_000_000, 5_000
 #: Bytes of a scene file by itself.
@@ -48,6 +49,10 @@ def bundle(scene: Scene) -> bytes:
         content = picture.content
         written["data"] = f"{PICTURES}/{picture.id}.{_picture_ending(content)}"
         parts[written["data"]] = content
+    for sound, written in zip(scene.sounds, data.get("sounds", ()), strict=True):
+        if "data" in written:
+            written["data"] = f"{SOUNDS}/{sound.file}.{sound_ending(sound.content)}"
+            parts[written["data"]] = sound.content
     for font, written in zip(scene.fonts, data.get("fonts", ()), strict=True):
         ending = "otf" if font.content[:4] == b"OTTO" else "ttf"
         written["data"] = f"{FONT_FOLDER}/{font.id}.{ending}"
@@ -62,8 +67,9 @@ def bundle(scene: Scene) -> bytes:
         text = json.dumps(data, ensure_ascii=False, indent=1).encode()
         book.writestr(zipfile.ZipInfo(SCENE), text, zipfile.ZIP_DEFLATED)
         for name, content in parts.items():
-            # Pictures are compressed already.
-            book.writestr(zipfile.ZipInfo(name), content, zipfile.ZIP_STORED if name.startswith(PICTURES) else zipfile.ZIP_DEFLATED)
+            # Pictures and most sounds are compressed already.
+            stored = name.startswith((PICTURES, SOUNDS)) and not name.endswith(".wav")
+            book.writestr(zipfile.ZipInfo(name), content, zipfile.ZIP_STORED if stored else zipfile.ZIP_DEFLATED)
     return packed.getvalue()
 
 
@@ -108,7 +114,7 @@ def _data_of(book: zipfile.ZipFile) -> Any:
         data = json.loads(_read(book, parts[SCENE]))
     except (ValueError, RecursionError) as error:
         raise MotionError(f"the '{SCENE}' of this bundle is not JSON that can be read") from error
-    for kind in ("pictures", "fonts"):
+    for kind in ("pictures", "sounds", "fonts"):
         kept = data.get(kind) if isinstance(data, dict) else None
         for one in kept if isinstance(kept, list) else ():
             name = one.get("data") if isinstance(one, dict) else None
@@ -143,6 +149,13 @@ def _read(book: zipfile.ZipFile, part: zipfile.ZipInfo) -> bytes:
     if len(content) > part.file_size:
         raise MotionError(f"the part '{part.filename[:80]}' of this bundle is larger than it says; nothing was read")
     return content
+
+
+def sound_ending(content: bytes) -> str:
+    """What the name of a sound file ends with, by how it begins."""
+    if content[4:8] == b"ftyp":
+        return "m4a"
+    return {b"RIFF": "wav", b"OggS": "ogg", b"fLaC": "flac"}.get(content[:4], "mp3")
 
 
 def _picture_ending(content: bytes) -> str:

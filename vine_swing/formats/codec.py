@@ -8,6 +8,7 @@ import av
 
 from vine_swing.formats.export import Cancelled, Progress, always
 from vine_swing.formats.film import Film
+from vine_swing.formats.soundtrack import SoundTrack
 from vine_swing.formats.straight import straight
 
 Words = Mapping[str, str]
@@ -19,6 +20,8 @@ class Codec:
 
     container: str
     codec: str
+    #: What encodes its sound; None where it is silent.
+    sound: str | None = None
     pix_fmt: str
     codec_options: Callable[[Film], Words] = lambda film: {}
     container_options: Callable[[Film], Words] = lambda film: {}
@@ -26,7 +29,7 @@ class Codec:
 
 
 def write_encoded(codec: Codec, film: Film, path: Path, *, progress: Progress = always) -> tuple[str, ...]:
-    """Paint every picture, with alpha where the background can be seen through, and encode them. Nothing is lost that has to be told.
+    """Paint every picture, with alpha where the background can be seen through, and encode them, with what is heard.
 
     Raises:
         Cancelled: if `progress` returns False; the unfinished file is left for the caller to remove.
@@ -36,11 +39,16 @@ def write_encoded(codec: Codec, film: Film, path: Path, *, progress: Progress = 
         assert isinstance(stream, av.VideoStream)
         (stream.width, stream.height), stream.pix_fmt = film.size, codec.pix_fmt
         stream.metadata.update(codec.metadata)
+        sound = SoundTrack(file, film, codec.sound) if codec.sound is not None else None
         for number, pixels in enumerate(film.pictures()):
             frame = av.VideoFrame.from_ndarray(straight(pixels), format="rgba").reformat(format=codec.pix_fmt)
             frame.pts, frame.time_base = number, 1 / film.rate
             file.mux(stream.encode(frame))
+            if sound is not None:
+                sound.until(float(number / film.rate))
             if not progress(number + 1):
                 raise Cancelled
         file.mux(stream.encode(None))
-    return ()
+        if sound is not None:
+            sound.finish()
+    return sound.remarks if sound is not None else ()

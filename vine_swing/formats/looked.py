@@ -66,9 +66,9 @@ def look(scene: Scene, options: ExportOptions, frame: float) -> Looked:
     count, seconds = len(film.frames), 0.0 if format_of(options).single else len(film.frames) / film.fps
     with tempfile.TemporaryDirectory() as folder:
         one = Path(folder) / "one"
-        remarks = chosen.write(film if chosen.family == "data" else film.part(slice(row, row + 1)), one)
-        if chosen.family == "data":
-            text = None if chosen.name == "bundle" else one.read_text(encoding="utf-8")[:SHOWN]
+        remarks = chosen.write(film if not chosen.is_painted else film.part(slice(row, row + 1)), one)
+        if not chosen.is_painted:
+            text = None if chosen.name in ("bundle", "wav") else one.read_text(encoding="utf-8")[:SHOWN]
             return Looked(*film.size, count, seconds, remarks, None, "", text)
         picture, media_type = _picture(chosen, one, film, row)
         return Looked(*film.size, count, seconds, remarks, picture, media_type, None)
@@ -85,7 +85,7 @@ def estimated(scene: Scene, options: ExportOptions, frame: float) -> int:
     film = replace(film, scene=film.scene.but(blur=None))
     with tempfile.TemporaryDirectory() as folder:
         one, few = Path(folder) / "one", Path(folder) / "few"
-        if chosen.family in ("data", "page"):
+        if not chosen.is_painted or chosen.family == "page":
             chosen.write(film, one)
             return one.stat().st_size
         row = int(abs(film.frames - frame).argmin())

@@ -1,4 +1,4 @@
-"""H.264 in MP4 (ISO/IEC 14496-10 and -14), 4:2:0, colours tagged as BT.709."""
+"""H.264 in MP4 (ISO/IEC 14496-10 and -14), 4:2:0, colours tagged as BT.709; what is heard as AAC (ISO/IEC 14496-3)."""
 
 from pathlib import Path
 
@@ -8,6 +8,7 @@ from av.video.reformatter import ColorRange, Colorspace, VideoReformatter
 
 from vine_swing.formats.export import Cancelled, Pixels, Progress, always, made_ahead
 from vine_swing.formats.film import Film
+from vine_swing.formats.soundtrack import SoundTrack
 
 #: Constant rate factor: the smaller, the better.
 _CRF = {"small": 26, "good": 16, "best": 8}
@@ -27,13 +28,18 @@ def write_mp4(film: Film, path: Path, *, progress: Progress = always) -> tuple[s
         (stream.width, stream.height), stream.pix_fmt = even, "yuv420p"
         stream.codec_context.color_range = 1
         stream.codec_context.colorspace = stream.codec_context.color_primaries = stream.codec_context.color_trc = 1
+        sound = SoundTrack(file, film, "aac")
         for number, frame in enumerate(made_ahead(_Frames(even).of, film.pictures())):
             frame.pts, frame.time_base = number, 1 / film.rate
             file.mux(stream.encode(frame))
+            sound.until(float(number / film.rate))
             if not progress(number + 1):
                 raise Cancelled
         file.mux(stream.encode(None))
-    return () if even == film.size else (f"{width} × {height} px became {even[0]} × {even[1]}: this kind of film needs even sides",)
+        sound.finish()
+    if even == film.size:
+        return sound.remarks
+    return (f"{width} × {height} px became {even[0]} × {even[1]}: this kind of film needs even sides", *sound.remarks)
 
 
 class _Frames:

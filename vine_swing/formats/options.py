@@ -30,7 +30,8 @@ class ExportOptions(Frozen):
     that cannot be.
     loops: how often it plays, in formats that say so; 0 for ever. blur: motion blur as the scene has it, `off`, or so many moments a picture.
     quality: of formats that lose something. dither: how GIF mixes colours it has not. columns: pictures in a row of a contact sheet.
-    every: frames between rows of a table. tolerance: how far from the exact place anything may be in animated SVG and HTML, px.
+    every: frames between rows of a table. tolerance: how far from the exact place anything may be in animated SVG and HTML, px. sound: whether films
+    are heard, in formats that can be.
     """
 
     format: Annotated[str, Field(max_length=40)] = "mp4"
@@ -47,6 +48,7 @@ class ExportOptions(Frozen):
     columns: Annotated[int, Field(strict=True, ge=1, le=12)] = 4
     every: Annotated[float, Field(gt=0, le=1000)] = 1.0
     tolerance: Annotated[float, Field(gt=0, le=2)] = 0.1
+    sound: bool = True
 
     def stretch(self, scene: Scene) -> tuple[int, int]:
         """The first and the last frame that are exported.

@@ -29,6 +29,7 @@ from vine_swing.service.routes import (
     principles,
     rehearsals,
     scenes,
+    sounds,
     vocabulary,
 )
 from vine_swing.service.sessions import Sessions
@@ -66,6 +67,7 @@ def create_app(store: SceneStore, *, web: Path = WEB, farm: str | None = None) -
         links.router,
         notes.router,
         rehearsals.router,
+        sounds.router,
     ):
         app.include_router(router, prefix="/api", responses=problems.RESPONSES)
     app.add_middleware(Guard)

@@ -15,6 +15,7 @@ from pydantic import ValidationError
 
 from vine_swing.motion.basics.errors import EditError, MotionError
 from vine_swing.motion.edits import Edit, apply_labelled
+from vine_swing.motion.edits.sounds import check_heard
 from vine_swing.motion.outline.drawing import check_drawn
 from vine_swing.motion.scene.checking import checked
 from vine_swing.motion.scene.model import Scene
@@ -89,6 +90,7 @@ class Session:
             return self._look[2:]
         after, label = apply_labelled(before, edits)
         check_drawn(after, since=before)
+        check_heard(after, since=before)
         motion = self.motion(patience, inset)
         if after is not before:
             motion = motion.moved_on(after, self.stored.revision + 1, effort=patience.effort())
@@ -227,6 +229,7 @@ class Sessions:
     def create(self, scene: Scene, *, patience: Patience) -> str:
         """Keep a new scene, if it can be baked; returns its id."""
         check_drawn(scene)
+        check_heard(scene)
         motion = Motion.of(scene, 0, effort=patience.effort())
         _refuse_beyond(motion, None)
         scene_id = self.store.create(scene)
@@ -316,8 +319,11 @@ def _shared(before: Scene, after: Scene) -> Scene:
     if before is after:
         return after
     known = before.insets_by_id
+    heard = before.sounds_by_id
+    sounds = tuple(was if (was := heard.get(one.id)) == one else one for one in after.sounds)
+    sounds = before.sounds if sounds == before.sounds else sounds
     insets = tuple(_shared_inner(known.get(inner.id), inner) for inner in after.insets)
-    return after.but(**_shared_parts(before, after), insets=insets)
+    return after.but(**_shared_parts(before, after), insets=insets, sounds=sounds)
 
 
 def _shared_inner(before: InnerScene | None, after: InnerScene) -> InnerScene:

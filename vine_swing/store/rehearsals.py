@@ -1,4 +1,4 @@
-"""Rehearsals: versions of a scene kept under a name, whole, each packed into one row; pictures and fonts lie where those of scenes lie."""
+"""Rehearsals: versions of a scene kept under a name, whole, each packed into one row; pictures, fonts and sounds lie where those of scenes lie."""
 
 import base64
 import json
@@ -73,7 +73,7 @@ class RehearsalStore:
         """The scene as it was kept; raises as `find`."""
         data = json.loads(zlib.decompress(self._row("content", scene_id, rehearsal_id)["content"]))
         with self._database.reading() as db:
-            for one in (*data.get("pictures", ()), *data.get("fonts", ())):
+            for one in (one for kind in ("pictures", "fonts", "sounds") for one in data.get(kind, ()) if "hash" in one):
                 blob = db.execute("SELECT data FROM blob WHERE hash = ?", (one.pop("hash"),)).fetchone()
                 one["data"] = base64.b64encode(blob["data"]).decode()
         return from_data(data)
@@ -108,12 +108,15 @@ class RehearsalStore:
 
 
 def _packed(db: sqlite3.Connection, scene: Scene) -> dict[str, Any]:
-    """A scene as data in which pictures and fonts are named by the hash of their content, which is kept."""
+    """A scene as data in which pictures, fonts and sounds are named by the hash of their content, which is kept."""
     data = to_data(scene)
     for picture, written in zip(scene.pictures, data.get("pictures", ()), strict=True):
         written["hash"] = kept_blob(db, "image/*", picture.content)
         written.pop("data", None)
     for font, written in zip(scene.fonts, data.get("fonts", ()), strict=True):
         written["hash"] = kept_blob(db, "font/sfnt", font.content)
+        written.pop("data", None)
+    for sound, written in zip(scene.sounds, data.get("sounds", ()), strict=True):
+        written["hash"] = kept_blob(db, "audio/*", sound.content)
         written.pop("data", None)
     return data

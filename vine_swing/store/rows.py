@@ -15,7 +15,7 @@ from typing import Any
 
 from pydantic import TypeAdapter
 
-from vine_swing.motion.basics.contents import PICTURE_FILES
+from vine_swing.motion.basics.contents import PICTURE_FILES, SOUND_FILES
 from vine_swing.motion.rules.rule import Rule
 from vine_swing.motion.scene.cues import Cue
 from vine_swing.motion.scene.dial import DIAL_CHANNEL, Dial
@@ -24,12 +24,13 @@ from vine_swing.motion.scene.kinds import CONTENT_COLUMNS, KINDS
 from vine_swing.motion.scene.model import Scene
 from vine_swing.motion.scene.objects import SceneObject
 from vine_swing.motion.scene.shapes import LineStyle, Paints
+from vine_swing.motion.scene.sounds import KeptSound
 from vine_swing.motion.scene.timeline import InnerScene, Timeline
 from vine_swing.motion.timing.channel import Channel, Key
 from vine_swing.motion.timing.ease import Ease
 
 _EASE: TypeAdapter[Ease] = TypeAdapter(Ease)
-_TIMELINE = ("name", "fps", "length", "width", "height", "background", "blur", "hushed")
+_TIMELINE = ("name", "fps", "length", "width", "height", "background", "blur", "hushed", "markers", "beat")
 _INSIDE = "SELECT * FROM scene WHERE within = ? ORDER BY position"
 _OBJECT = (
     *("position", "name", "kind", "parent", "shown", "first_frame", "last_frame", "bone", "pinned", "blurred", "blend", "line", "paints"),
@@ -37,7 +38,8 @@ _OBJECT = (
     *CONTENT_COLUMNS,
 )
 _RULE = ("position", "kind", '"on"', "channels", "mode", "words")
-_DIAL = ("position", "name", "unit", "low", "high")
+_DIAL = ("position", "name", "unit", "low", "high", "follows")
+_SOUND = ("position", "name", "hash", "seconds", "first_frame", "begins", "ends", '"on"', "gain", "dial")
 _CUE = ("position", "name", "first_frame", "last_frame", "objects", "key", "click", "plays")
 _CHANNEL = ("base", "before_mode", "before_times", "after_mode", "after_times", "formula")
 _KEY = ("value", "ease", "out_frames", "out_value", "in_frames", "in_value", "tension", "continuity", "bias", "way", "value_y", "meets")
@@ -57,8 +59,13 @@ def read(db: sqlite3.Connection, scene_id: str) -> Scene | None:
     for one in db.execute(kept, (scene_id,)):
         PICTURE_FILES.keep(one["data"])
         pictures.append({name: one[name] for name in ("id", "name", "width", "height")})
+    sounds = []
+    heard = "SELECT sound.*, blob.data FROM sound JOIN blob ON blob.hash = sound.hash WHERE scene = ? ORDER BY position"
+    for one in db.execute(heard, (scene_id,)):
+        sound = {name: one[name] for name in ("id", "name", "seconds", "gain", "dial")} | {"file": SOUND_FILES.keep(one["data"])}
+        sounds.append(sound | {"first": one["first_frame"], "begin": one["begins"], "end": one["ends"], "on": bool(one["on"])})
     insets = [{"id": one["part"]} | _read_timeline(db, one) for one in db.execute(_INSIDE, (scene_id,)).fetchall()]
-    parts = {"fonts": fonts, "pictures": pictures, "insets": insets, "palette": tuple(json.loads(row["palette"]))}
+    parts = {"fonts": fonts, "pictures": pictures, "sounds": sounds, "insets": insets, "palette": tuple(json.loads(row["palette"]))}
     return Scene.model_validate(_read_timeline(db, row) | parts)
 
 
@@ -87,7 +94,8 @@ def _read_timeline(db: sqlite3.Connection, row: sqlite3.Row) -> dict[str, Any]:
                 data[column] = json.loads(thing[column])
         objects.append(data)
     dials = [
-        {name: dial[name] for name in ("id", "name", "unit", "low", "high")} | {"channel": channels["dial", dial["row"]][DIAL_CHANNEL]}
+        {name: dial[name] for name in ("id", "name", "unit", "low", "high")}
+        | {"channel": channels["dial", dial["row"]][DIAL_CHANNEL], "follows": json.loads(dial["follows"] or "null")}
         for dial in db.execute("SELECT * FROM dial WHERE scene = ? ORDER BY position", (scene_id,))
     ]
     cues = [
@@ -98,6 +106,7 @@ def _read_timeline(db: sqlite3.Connection, row: sqlite3.Row) -> dict[str, Any]:
     head = {name: row[name] for name in ("name", "fps", "length", "background")} | {"size": (row["width"], row["height"])}
     head["blur"] = json.loads(row["blur"]) if row["blur"] is not None else None
     head["hushed"] = tuple(json.loads(row["hushed"] or "[]"))
+    head |= {"markers": tuple(json.loads(row["markers"] or "[]")), "beat": json.loads(row["beat"] or "null")}
     return head | {"objects": objects, "dials": dials, "cues": cues}
 
 
@@ -110,6 +119,8 @@ def insert(db: sqlite3.Connection, scene_id: str, scene: Scene, now: str) -> Non
         _insert_font(db, scene_id, font, position)
     for position, picture in enumerate(scene.pictures):
         _insert_picture(db, scene_id, picture, position)
+    for position, sound in enumerate(scene.sounds):
+        _insert_sound(db, scene_id, sound, position)
     for position, inner in enumerate(scene.insets):
         _insert_inner(db, scene_id, inner, position)
 
@@ -156,6 +167,13 @@ def write_difference(db: sqlite3.Connection, scene_id: str, before: Scene, after
             db.execute("DELETE FROM picture WHERE scene = ? AND id = ?", (scene_id, change))
         else:
             _update(db, "picture", ("position", "name"), (now[1], now[0].name), "row", _row(db, "picture", "scene", scene_id, change))
+    for change, _, now in _changes(before.sounds, after.sounds):
+        if change is None:
+            _insert_sound(db, scene_id, *now)
+        elif now is None:
+            db.execute("DELETE FROM sound WHERE scene = ? AND id = ?", (scene_id, change))
+        else:
+            _update(db, "sound", _SOUND, _sound_values(db, *now), "row", _row(db, "sound", "scene", scene_id, change))
     for change, _, now in _changes(before.fonts, after.fonts):
         if change is None:
             _insert_font(db, scene_id, *now)
@@ -288,6 +306,15 @@ def _insert_picture(db: sqlite3.Connection, scene_id: str, picture: KeptPicture,
     _insert(db, "picture", columns, (scene_id, picture.id, position, picture.name, picture.width, picture.height, digest))
 
 
+def _insert_sound(db: sqlite3.Connection, scene_id: str, sound: KeptSound, position: int) -> None:
+    _insert(db, "sound", ("scene", "id", *_SOUND), (scene_id, sound.id, *_sound_values(db, sound, position)))
+
+
+def _sound_values(db: sqlite3.Connection, sound: KeptSound, position: int) -> tuple[Any, ...]:
+    digest = kept_blob(db, "audio/*", sound.content)
+    return position, sound.name, digest, sound.seconds, sound.first, sound.begin, sound.end, int(sound.on), sound.gain, sound.dial
+
+
 def _insert_cue(db: sqlite3.Connection, scene_id: str, cue: Cue, position: int) -> None:
     _insert(db, "cue", ("scene", "id", *_CUE), (scene_id, cue.id, *_cue_values(cue, position)))
 
@@ -365,7 +392,9 @@ def _update(db: sqlite3.Connection, table: str, columns: tuple[str, ...], values
 def _timeline_values(scene: Timeline) -> tuple[Any, ...]:
     blur = scene.blur.model_dump_json() if scene.blur is not None else None
     hushed = json.dumps([one.model_dump() for one in scene.hushed]) if scene.hushed else None
-    return scene.name, scene.fps, scene.length, *scene.size, scene.background, blur, hushed
+    markers = json.dumps([one.model_dump() for one in scene.markers]) if scene.markers else None
+    beat = scene.beat.model_dump_json() if scene.beat is not None else None
+    return scene.name, scene.fps, scene.length, *scene.size, scene.background, blur, hushed, markers, beat
 
 
 def _object_values(thing: SceneObject, position: int) -> tuple[Any, ...]:
@@ -397,7 +426,8 @@ def _rule_values(rule: Rule, position: int) -> tuple[Any, ...]:
 
 
 def _dial_values(dial: Dial, position: int) -> tuple[Any, ...]:
-    return position, dial.name, dial.unit, dial.low, dial.high
+    follows = dial.follows.model_dump_json() if dial.follows is not None else None
+    return position, dial.name, dial.unit, dial.low, dial.high, follows
 
 
 def _cue_values(cue: Cue, position: int) -> tuple[Any, ...]:

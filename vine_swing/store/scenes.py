@@ -8,7 +8,6 @@ from datetime import UTC, datetime
 from pathlib import Path
 from typing import Literal
 
-from vine_swing.motion.basics.contents import PICTURE_FILES
 from vine_swing.motion.scene.model import Scene
 from vine_swing.store import rows, undo
 from vine_swing.store.database import Database
@@ -78,9 +77,9 @@ class SceneStore:
         self.rehearsals = RehearsalStore(self._database, self.now)
         self.folder = path.parent
 
-    def picture(self, picture_id: str) -> bytes | None:
-        """The picture with an id that some scene keeps, or None."""
-        digits = picture_id.removeprefix(PICTURE_FILES.prefix)
+    def content(self, content_id: str) -> bytes | None:
+        """The picture or sound with an id that some scene keeps, or None."""
+        digits = content_id.rpartition("-")[2]
         with self._database.reading() as db:
             row = db.execute("SELECT data FROM blob WHERE hash >= ? AND hash < ? LIMIT 1", (digits, digits + "g")).fetchone()
         return bytes(row["data"]) if row is not None and len(digits) == 16 else None

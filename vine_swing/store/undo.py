@@ -10,7 +10,7 @@ from collections.abc import Iterator
 from contextlib import contextmanager
 
 #: Recorded tables and the column that tells their rows apart.
-RECORDED = {"scene": "id"} | dict.fromkeys(("object", "rule", "dial", "channel", "key", "cue", "font", "picture"), "row")
+RECORDED = {"scene": "id"} | dict.fromkeys(("object", "rule", "dial", "channel", "key", "cue", "font", "picture", "sound"), "row")
 #: What undo leaves alone: a revision only ever rises, and the Shelf's marks are no part of a scene.
 _NOT_RECORDED = {"scene": {"revision", "made", "changed", "deleted"}}
 _RECORDING = "(SELECT step FROM recording)"

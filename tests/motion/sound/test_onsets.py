@@ -3,23 +3,10 @@
 import numpy as np
 import pytest
 
+from tests.sounds import RATE, struck
 from vine_swing.motion.sound import beats_a_minute, onsets, pulses
 
-RATE = 22_050
 FRAME = 1 / 24
-
-
-def struck(moments, seconds, *, rate=RATE, noise=0.0, sound="click", seed=1):
-    """Strokes at some moments: clicks of noise, or the tones of a hollow log."""
-    chance = np.random.default_rng(seed)
-    samples = noise * chance.normal(size=int(seconds * rate))
-    for moment in moments:
-        t = np.arange(int(0.25 * rate)) / rate
-        stroke = np.exp(-t * 60) * (chance.normal(size=len(t)) if sound == "click" else np.sin(2 * np.pi * 140 * t) * np.exp(-t * 4))
-        begin = int(moment * rate)
-        part = samples[begin : begin + len(stroke)]
-        part += 0.7 * stroke[: len(part)]
-    return samples
 
 
 def matched(found, moments):

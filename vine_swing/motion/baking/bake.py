@@ -16,7 +16,7 @@ from vine_swing.motion.baking.camera import through_camera
 from vine_swing.motion.baking.copies import CopyBaker
 from vine_swing.motion.baking.effort import Effort, TooMuchWork
 from vine_swing.motion.baking.insets import baked_insets
-from vine_swing.motion.baking.keyed import dial_values
+from vine_swing.motion.baking.keyed import dial_values, followed
 from vine_swing.motion.baking.looks import check_masks, with_looks
 from vine_swing.motion.baking.making import Making
 from vine_swing.motion.baking.pictures import with_pictures
@@ -98,7 +98,7 @@ def _whole(scene: Scene, grid: Array, previous: Baked | None, effort: Effort) ->
     making.make(was=previous.scene if previous is not None else None)
     objects = placed(scene.objects, scene, grid, making.arrays, old)
     objects = through_camera(_drawn(objects, scene, grid, reader, old, objects), scene, old)
-    dials = {dial.id: _dial(dial, grid, previous) for dial in scene.dials}
+    dials = {dial.id: _dial(scene, dial, grid, previous) for dial in scene.dials}
     beyond = {ref: frame for ref, frame in previous.beyond.items() if _kept(ref, objects, old)} if previous is not None else {}
     parades = _parades(scene, plan, objects, reader, previous, effort)
     insets = _insets(scene, plan, objects, previous, effort)
@@ -112,7 +112,7 @@ def _with_values(previous: Baked, scene: Scene, changed: list[tuple[SceneObject,
     dials, moved = previous.dials, list[Ref]()
     if previous.scene.dials is not scene.dials:
         turned = [new for was, new in zip(previous.scene.dials, scene.dials, strict=True) if was is not new]
-        dials = dials | {dial.id: _dial(dial, grid, None) for dial in turned}
+        dials = dials | {dial.id: _dial(scene, dial, grid, None) for dial in turned}
         moved += [(f"{DIAL}{dial.id}", DIAL_CHANNEL) for dial in turned]
     reader = Reader(scene, grid, effort=effort)
     making = Making(reader, plan, old)
@@ -176,11 +176,14 @@ def _inner(effort: Effort, scene: Scene, frames: Array, previous: Baked | None) 
 
 
 def _same_time(previous: Baked, scene: Scene, grid: Array) -> bool:
-    """Whether arrays of an earlier bake can still stand: rules may read the fps and the length, not only the frames, and insets run as fast as the
-    fps of the scenes inside say."""
+    """Whether arrays of an earlier bake can still stand: rules may read the fps and the length, not only the frames, insets run as fast as the
+    fps of the scenes inside say, and dials may follow sounds."""
     if previous.scene.insets is not scene.insets and {i: one.fps for i, one in previous.scene.insets_by_id.items()} != {
         i: one.fps for i, one in scene.insets_by_id.items()
     }:
+        return False
+    if previous.scene.sounds is not scene.sounds and any(followed(one, dial) for one in (previous.scene, scene) for dial in one.dials):
+        # Dials that follow a sound change with it, and all that reads them.
         return False
     return previous.scene.fps == scene.fps and previous.scene.length == scene.length and np.array_equal(previous.frames, grid)
 
@@ -191,9 +194,9 @@ def _kept(ref: Ref, objects: dict[str, BakedObject], old: dict[str, BakedObject]
     return object_id in objects and objects[object_id].channels.get(name) is old[object_id].channels.get(name)
 
 
-def _dial(dial: Dial, grid: Array, previous: Baked | None) -> Array:
+def _dial(scene: Scene, dial: Dial, grid: Array, previous: Baked | None) -> Array:
     """A dial's values, (1,) or (1, 4) where it never changes."""
     if previous is not None and dial is previous.scene.dials_by_id.get(f"{DIAL}{dial.id}"):
         return previous.dials[dial.id]
-    row: Array = dial_values(dial, grid[None, :] if dial.channel.keys else np.zeros((1, 1)))[0]
+    row: Array = dial_values(scene, dial, grid[None, :] if dial.channel.keys or followed(scene, dial) else np.zeros((1, 1)))[0]
     return row

@@ -17,7 +17,7 @@ from vine_swing.motion.timing.channel import Channel
 #: What a difference is of: one channel or a field of the scene; how an object is drawn, hung and shown; a whole object or dial, in one version only.
 What = Literal["channel", "drawing", "all"]
 #: The fields of a scene that are compared by themselves.
-SCENE_FIELDS = ("name", "fps", "length", "size", "background", "blur", "palette", "cues", "hushed")
+SCENE_FIELDS = ("name", "fps", "length", "size", "background", "blur", "palette", "cues", "markers", "beat", "sounds", "hushed")
 #: In place of a channel: what follows is the id of an inner scene.
 INSET = "inset:"
 #: Values nearer to each other than this are the same: the last digits of the arithmetic.

@@ -8,7 +8,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from vine_swing.motion.baking.effort import Effort
-from vine_swing.motion.baking.keyed import before_rules, dial_values
+from vine_swing.motion.baking.keyed import before_rules, dial_values, followed
 from vine_swing.motion.baking.looks import remark_on_mask
 from vine_swing.motion.baking.reading import Reader
 from vine_swing.motion.basics import colour
@@ -180,10 +180,13 @@ def _explain_setting(scene: Scene, thing: SceneObject, name: str, effort: Effort
 
 def _explain_dial(scene: Scene, dial: Dial) -> list[Step]:
     t = np.arange(scene.length, dtype=float)[None, :]
+    if followed(scene, dial):
+        heard = dial_values(scene, dial, t)[0]
+        return [Step("sound", "Sound", None, True, heard), Step("result", "Result", None, True, heard)]
     held = dial.but(channel=dial.channel.but(before=HOLD, after=HOLD))
-    values = dial_values(dial, t)[0]
+    values = dial_values(scene, dial, t)[0]
     return [
-        Step("keys", "Keys", None, True, dial_values(held, t)[0]),
+        Step("keys", "Keys", None, True, dial_values(scene, held, t)[0]),
         Step("ends", "Ends", None, True, values),
         Step("result", "Result", None, True, values),
     ]

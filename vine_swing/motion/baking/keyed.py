@@ -13,6 +13,7 @@ from vine_swing.motion.rules import Timing
 from vine_swing.motion.scene.dial import Dial
 from vine_swing.motion.scene.model import Scene
 from vine_swing.motion.scene.objects import SceneObject
+from vine_swing.motion.sound.heard import level_of
 from vine_swing.motion.timing.channel import Channel
 from vine_swing.motion.timing.ends import turn_marks
 from vine_swing.motion.timing.evaluate import KeyedChannels, evaluate_colours
@@ -24,9 +25,11 @@ Row = tuple[SceneObject, str]
 _NEVER_TOUCHED = Channel()
 
 
-def dial_values(dial: Dial, t: Array) -> Array:
-    """The values of a dial at frames t (1, n), within its range: (1, n), or colours as sRGB with alpha, (1, n, 4)."""
+def dial_values(scene: Scene, dial: Dial, t: Array) -> Array:
+    """The values of a dial of a scene at frames t (1, n), within its range: (1, n), or colours as sRGB with alpha, (1, n, 4)."""
     channel = dial.channel
+    if followed(scene, dial):
+        return _heard(scene, dial, t)
     if dial.is_colour:
         return evaluate_colours([channel], t[0]) if channel.keys else np.tile(parse_hex(str(channel.base)), (*t.shape, 1))
     if not channel.keys:
@@ -34,6 +37,21 @@ def dial_values(dial: Dial, t: Array) -> Array:
         return np.full(t.shape, float(base))  # type: ignore[arg-type]
     values = KeyedChannels([channel]).at(t)
     return values if dial.low is None and dial.high is None else np.clip(values, dial.low, dial.high)
+
+
+def followed(scene: Scene, dial: Dial) -> bool:
+    """Whether a dial follows a sound that the scene has."""
+    return dial.follows is not None and dial.follows.sound in scene.sounds_by_id
+
+
+def _heard(scene: Scene, dial: Dial, t: Array) -> Array:
+    """How loud the sound is that a dial follows; between whole frames in a straight line, 0 before and after it."""
+    follows = dial.follows
+    assert follows is not None
+    sound = scene.sounds_by_id[follows.sound]
+    levels = level_of(sound.file, sound.begin, sound.until, scene.fps, follows.band, follows.attack, follows.release)
+    found: Array = np.interp(t, sound.first + np.arange(-1, len(levels) + 1), np.concatenate([[0.0], levels, [0.0]]))
+    return found if dial.low is None or dial.high is None else dial.low + (dial.high - dial.low) * found
 
 
 def batch_key(thing: SceneObject, name: str, timing: Timing) -> Hashable:

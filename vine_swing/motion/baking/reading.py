@@ -210,7 +210,7 @@ class Reader:
         ref = (owner, DIAL_CHANNEL)
         if ref not in self._final:
             self._final[ref] = Source(
-                at=self._remembered(ref, _lately(partial(dial_values, dial))),
+                at=self._remembered(ref, _lately(partial(dial_values, self.scene, dial))),
                 breaks=np.empty(0),
                 timing=self.timing,
                 streams=np.array([[stream_of(*ref)]], dtype=np.uint64),

@@ -40,3 +40,5 @@ class Contents:
 FONT_FILES = Contents("file-")
 #: Pictures: PNG, JPEG or WebP.
 PICTURE_FILES = Contents("picture-")
+#: Sounds: WAV, MP3, Ogg, FLAC, AAC.
+SOUND_FILES = Contents("sound-")

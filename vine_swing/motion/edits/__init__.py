@@ -12,6 +12,7 @@ from pydantic import Field, ValidationError
 from vine_swing.motion.basics.errors import EditError
 from vine_swing.motion.edits.arranging import AlignObjects, DistributeObjects, MoveObjects, SpreadInTime
 from vine_swing.motion.edits.base import Edit
+from vine_swing.motion.edits.beats import KeysOnBeats, StepOnBeats
 from vine_swing.motion.edits.bringing_back import BringBack
 from vine_swing.motion.edits.camera import AddCamera, PinObject, SetDepths
 from vine_swing.motion.edits.cues import AddCue, DeleteCue, LayPresses, SetCue
@@ -60,6 +61,7 @@ from vine_swing.motion.edits.rules import AddRule, DeleteRule, FreezeChannel, Li
 from vine_swing.motion.edits.scene import BlurObject, RenameScene, SetBackground, SetBlur, SetFps, SetLength, SetPalette, SetSize
 from vine_swing.motion.edits.several import AddObjects
 from vine_swing.motion.edits.several_values import ChangeValues, KeyObjects, LockObjects, TagObjects
+from vine_swing.motion.edits.sounds import AddSound, DeleteSound, SetBeat, SetMarkers, SetSound
 from vine_swing.motion.edits.spans import FitInset, FitParts, SetSpan
 from vine_swing.motion.edits.take_apart import TakeApart
 from vine_swing.motion.edits.timing import CloseLoop, EvenSpeed, HoldHere, PasteKeys, ReverseKeys, SpreadKeys, StretchKeys
@@ -147,6 +149,13 @@ AnyEdit = Annotated[
     | AddDial
     | SetDial
     | DeleteDial
+    | AddSound
+    | SetSound
+    | DeleteSound
+    | SetMarkers
+    | SetBeat
+    | KeysOnBeats
+    | StepOnBeats
     | AddCue
     | SetCue
     | DeleteCue

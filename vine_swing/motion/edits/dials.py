@@ -9,9 +9,11 @@ from vine_swing.motion.basics.errors import EditError, NoSuchThing
 from vine_swing.motion.basics.values import Id, Name, Number
 from vine_swing.motion.edits.base import Edit
 from vine_swing.motion.edits.renaming import formulas_renamed
+from vine_swing.motion.edits.sounds import sound_in
 from vine_swing.motion.scene.dial import DIAL, Dial
 from vine_swing.motion.scene.model import Scene
 from vine_swing.motion.scene.scene_file import faults
+from vine_swing.motion.scene.sounds import Follow
 
 MAX_DIALS = 500
 
@@ -47,17 +49,21 @@ class _DialEdit(Edit):
 
 
 class SetDial(_DialEdit):
-    """Give a dial another name, unit or range. What is not given stays; null takes a limit away. Formulas that name it stay true."""
+    """Give a dial another name, unit or range, or let it follow a sound. What is not given stays; null takes a limit away, or lets the sound go.
+    Formulas that name it stay true."""
 
     edit: Literal["set-dial"]
     name: Name | None = None
     unit: Literal["", "%", "px", "°"] | None = None
     low: Number | None = None
     high: Number | None = None
+    follows: Follow | None = None
 
     def apply(self, scene: Scene) -> Scene:
         before = self._dial(scene)
-        changes: dict[str, Any] = {name: getattr(self, name) for name in ("low", "high") if name in self.model_fields_set}
+        changes: dict[str, Any] = {name: getattr(self, name) for name in ("low", "high", "follows") if name in self.model_fields_set}
+        if self.follows is not None:
+            sound_in(scene, self.follows.sound)
         changes |= {name: value for name in ("name", "unit") if (value := getattr(self, name)) is not None}
         if "name" in changes:
             changes["name"] = changes["name"].strip()
@@ -72,7 +78,12 @@ class SetDial(_DialEdit):
         return changed if after.name == before.name else formulas_renamed(changed, before.name, after.name, [one.name for one in scene.objects])
 
     def label(self, scene: Scene) -> str:
-        return f"rename {self._dial(scene).name} to {self.name}" if self.name is not None else f"range of {self._dial(scene).name}"
+        name = self._dial(scene).name
+        if self.name is not None:
+            return f"rename {name} to {self.name}"
+        if "follows" in self.model_fields_set:
+            return f"{name} follows {sound_in(scene, self.follows.sound).name}" if self.follows is not None else f"{name} goes by its keys"
+        return f"range of {name}"
 
 
 class DeleteDial(_DialEdit):

@@ -6,6 +6,7 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from vine_swing.motion.baking.bake import placed_at
+from vine_swing.motion.baking.keyed import followed
 from vine_swing.motion.baking.outlines import benders
 from vine_swing.motion.basics.errors import EditError, NoSuchThing
 from vine_swing.motion.basics.specs import INNER, OUTLINE
@@ -101,6 +102,11 @@ class MakeInset(Edit):
         )
         fields = {field: getattr(scene, field) for field in ("fps", "length", "size", "background")}
         dials = tuple(dials_read(scene, moved))
+        hears = next((dial for dial in dials if followed(scene, dial)), None)
+        if hears is not None:
+            raise EditError(
+                f"the dial '{hears.name}' follows a sound, which is heard outside only; let it go by keys, or leave what reads it outside"
+            )
         return InnerScene.model_construct(id=self.scene, name=_free_inner(scene, self.name), **fields, dials=dials, objects=(group, *held), cues=())
 
     def label(self, scene: Scene) -> str:

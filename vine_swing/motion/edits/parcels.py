@@ -16,6 +16,8 @@ from vine_swing.motion.edits.insets import dials_read, named_by
 from vine_swing.motion.edits.objects import kept_object, name_beside, shifted
 from vine_swing.motion.edits.pictures import with_kept
 from vine_swing.motion.edits.several import with_free_names, with_ids
+from vine_swing.motion.edits.sounds import AddSound
+from vine_swing.motion.scene.dial import Dial
 from vine_swing.motion.scene.model import Scene
 from vine_swing.motion.scene.objects import SceneObject
 from vine_swing.motion.scene.shapes import TextShape
@@ -68,13 +70,15 @@ def parcel_of(scene: Scene, ids: Sequence[str], frame: float) -> Parcel:
     shown = [one for part in (things, *(inner.objects for inner in insets)) for one in part]
     pictures = {page for one in shown if one.pictured is not None for page in one.pictured.pictures}
     fonts = {one.drawn_shape.font for one in shown if isinstance(one.drawn_shape, TextShape)}
+    dials = dials_read(scene, things)
     packed = Scene(
         **{name: getattr(scene, name) for name in ("name", "fps", "length", "size", "background")},
         objects=tuple(freed),
-        dials=tuple(dials_read(scene, things)),
+        dials=tuple(dials),
         insets=insets,
         pictures=tuple(one for one in scene.pictures if one.id in pictures),
         fonts=tuple(one for one in scene.fonts if one.id in fonts),
+        sounds=tuple(one.but(dial=None) for one in scene.sounds if one.id in {dial.follows.sound for dial in dials if dial.follows is not None}),
     )
     return Parcel(packed, tuple(behind))
 
@@ -112,8 +116,9 @@ class PlaceParcel(Edit):
             scene = AddFont(edit="add-font", font=font).apply(scene)
         scene, insets = _with_insets(scene, unpacked.insets)
         known = {dial.id for dial in scene.dials}
-        added = (dial.but(id=dials.get(dial.id, dial.id)) for dial in unpacked.dials)
-        scene = scene.but(dials=(*scene.dials, *(dial for dial in added if dial.id not in known)))
+        added = [one for dial in unpacked.dials if (one := dial.but(id=dials.get(dial.id, dial.id))).id not in known]
+        scene, added = _with_sounds(scene, unpacked, added)
+        scene = scene.but(dials=(*scene.dials, *added))
         for thing in unpacked.objects:
             placed = shifted(thing, {"x": float(self.x), "y": float(self.y)}) if thing.parent is None else thing
             placed = with_ids(_showing(placed, insets), ids, dials)
@@ -150,6 +155,25 @@ class PlaceParcel(Edit):
     def label(self, scene: Scene) -> str:
         count = sum(one.parent is None for one in self.parcel.objects)
         return f"paste {self.parcel.objects[-1].name if count == 1 else f'{count} objects'}"
+
+
+def _with_sounds(scene: Scene, unpacked: Scene, dials: Sequence[Dial]) -> tuple[Scene, list[Dial]]:
+    """The scene with the sounds that some dials follow, and these dials following them; a sound that is here already is not heard twice."""
+    ids: dict[str, str] = {}
+    found: list[Dial] = []
+    for dial in dials:
+        follows = dial.follows
+        sound = unpacked.sounds_by_id.get(follows.sound) if follows is not None else None
+        if follows is None or sound is None:
+            found.append(dial)
+            continue
+        own = scene.sounds_by_id.get(sound.id)
+        if sound.id not in ids:
+            ids[sound.id] = sound.id if own is not None and own.file == sound.file else free_id(scene.sounds_by_id, sound.id)
+            if ids[sound.id] not in scene.sounds_by_id:
+                scene = AddSound(edit="add-sound", sound=sound.but(id=ids[sound.id])).apply(scene)
+        found.append(dial.but(follows=follows.but(sound=ids[sound.id])))
+    return scene, found
 
 
 def _with_insets(scene: Scene, insets: Sequence[InnerScene]) -> tuple[Scene, dict[str, str]]:

@@ -68,11 +68,15 @@ class SetLength(Edit):
 
 
 def _stretched(scene: Scene, factor: float) -> Scene:
-    """The scene with all its keys and spans at `factor` times their frames, dials and settings of rules included."""
+    """The scene with all its keys, spans, markers and sounds at `factor` times their frames, dials and settings of rules included."""
 
     time = TimeMap(factor)
     dials = tuple(dial.but(channel=time.channel(dial.channel)) for dial in scene.dials)
-    return scene.but(objects=tuple(map(time.whole, scene.objects)), dials=dials)
+    markers = tuple({(frame := round(one.frame * factor)): one.but(frame=frame) for one in scene.markers}.values())
+    # A sound is as long as it is: it begins at its new frame, and the beat keeps its seconds.
+    sounds = tuple(one.but(first=round(one.first * factor)) for one in scene.sounds)
+    beat = scene.beat.but(first=scene.beat.first * factor) if scene.beat is not None else None
+    return scene.but(objects=tuple(map(time.whole, scene.objects)), dials=dials, markers=markers, sounds=sounds, beat=beat)
 
 
 class SetSize(Edit):

@@ -90,6 +90,17 @@ class Walk:
         for walked in self.walked:
             self.steps.append(Steps(self, walked, self.steps[-1] if self.steps else None))
 
+    @property
+    def landing(self) -> float:
+        """The phase of the walk at which its leading foot lands, 0…0.5; of legs that take turns, one lands every half cycle from there."""
+        stance = float(np.mean(self.stance_at(np.zeros(1))))
+        return (-self._ahead - stance / 2) % 0.5
+
+    @property
+    def starting(self) -> float:
+        """The phase at frame 0 of a walk that comes from beyond, were its setting `phase` 0."""
+        return self._start - self.given.phase
+
     # -- the plan
 
     @cached_property
@@ -120,11 +131,12 @@ class Walk:
         m, style = self.given.matrix(frames), self._usual
         x, y, size = m[:, 4], m[:, 5], _size(m)
         # What is flattened to nothing takes no steps that could be counted.
-        stride = np.maximum(np.broadcast_to(style.stride * size, frames.shape), _LEAST)
+        worth = size
         if self.given.ground is not None:
             y = self.given.ground.even(x, self._reach)
             steep = self.given.ground.slope(x, max(self._reach, _LEAST))
-            stride = stride * (1 - _SHORTER * np.abs(steep) / np.hypot(1, steep))
+            worth = size * (1 - _SHORTER * np.abs(steep) / np.hypot(1, steep))
+        stride = np.maximum(np.broadcast_to(style.stride * worth, frames.shape), _LEAST)
         dx, dy = np.diff(x, prepend=x[0]), np.diff(y, prepend=y[0])
         gone = np.cumsum(np.sign(dx) * np.hypot(dx, dy))
         found: list[Walked] = []
@@ -134,7 +146,7 @@ class Walk:
             sense = float(_sense(m[here.start : here.start + 1])[0])
             turn = one.sign * sense if self.given.turns_round else 1.0
             facing = drawn * sense * turn
-            found.append(Walked(one, facing, turn, x[here], y[here], size[here], float(stride.mean())))
+            found.append(Walked(one, facing, turn, x[here], y[here], size[here], worth[here], float(stride.mean())))
         return found
 
     def _index(self, t: Array) -> NDArray[np.intp]:
@@ -375,6 +387,8 @@ class Walked:
     x: Array
     y: Array
     size: Array
+    #: How many px there one px of the setting `stride` is, (m,): its size, and less on a slope.
+    worth: Array
     stride: float
 
 

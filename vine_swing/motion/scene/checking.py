@@ -34,6 +34,8 @@ def checked(scene: Scene, *, since: Scene) -> Scene:
         _check_whole(scene.fonts, since.fonts)
     if scene.pictures is not since.pictures:
         _check_whole(scene.pictures, since.pictures)
+    if scene.sounds is not since.sounds:
+        _check_whole(scene.sounds, since.sounds)
     # Checks how the parts fit together; parts that are models already are taken as they are.
     scene.checked()
     return scene
@@ -50,6 +52,8 @@ def _check_timeline(part: Timeline, since: Timeline | None) -> None:
         if before is not dial:
             _check_channels({"channel": dial.channel}, {"channel": before.channel} if before is not None else {})
             dial.checked()
+    if part.markers is not (since.markers if since is not None else ()):
+        _check_whole(part.markers, since.markers if since is not None else ())
     cues = since.cues if since is not None else ()
     if part.cues is not cues:
         _check_whole(part.cues, cues)

@@ -7,6 +7,7 @@ from pydantic import model_validator
 
 from vine_swing.motion.basics.specs import ChannelSpec, Unit
 from vine_swing.motion.basics.values import Frozen, Id, Name, Number
+from vine_swing.motion.scene.sounds import Follow
 from vine_swing.motion.timing.channel import Channel
 
 #: In place of an object's id: what follows is the id of a dial.
@@ -27,6 +28,8 @@ class Dial(Frozen):
     low: Number | None = None
     high: Number | None = None
     channel: Channel = Channel()
+    #: The sound it follows in place of its keys, as long as the scene has that sound.
+    follows: Follow | None = None
 
     @property
     def is_colour(self) -> bool:
@@ -54,6 +57,8 @@ class Dial(Frozen):
             raise ValueError(f"dial '{self.name}' goes from {self.low:g} to {self.high:g}; its lower limit must lie below its upper one")
         if self.channel.formula is not None:
             raise ValueError(f"dial '{self.name}' has a formula, which dials do not take; let what reads it have the formula")
+        if self.follows is not None and self.is_colour:
+            raise ValueError(f"dial '{self.name}' holds colours, which cannot follow a sound; let a number follow it")
         for value in values:
             if isinstance(value, int | float) and self._beyond(value):
                 raise ValueError(f"dial '{self.name}' has the value {value:g}; its range is {self.range_words}")

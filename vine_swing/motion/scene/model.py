@@ -15,6 +15,7 @@ from vine_swing.motion.scene.dial import DIAL, Dial
 from vine_swing.motion.scene.kept import MAX_FONTS, MAX_PICTURES, KeptPicture, OwnFont
 from vine_swing.motion.scene.objects import CameraObject, SceneObject
 from vine_swing.motion.scene.shapes import TextShape
+from vine_swing.motion.scene.sounds import MAX_SOUNDS, KeptSound
 from vine_swing.motion.scene.timeline import MAX_INSETS, InnerScene, Timeline, check_insets, insets_shown
 
 #: Colours of the palette of a scene.
@@ -22,12 +23,13 @@ MAX_PALETTE = 64
 
 
 class Scene(Timeline):
-    """One timeline, with all that is kept for it: fonts, pictures, colours, and the scenes inside it."""
+    """One timeline, with all that is kept for it: fonts, pictures, sounds, colours, and the scenes inside it."""
 
     format: Literal["vine-swing-scene"] = "vine-swing-scene"
     version: Literal[1] = 1
     fonts: Annotated[tuple[OwnFont, ...], Field(max_length=MAX_FONTS)] = ()
     pictures: Annotated[tuple[KeptPicture, ...], Field(max_length=MAX_PICTURES)] = ()
+    sounds: Annotated[tuple[KeptSound, ...], Field(max_length=MAX_SOUNDS)] = ()
     palette: Annotated[tuple[Colour, ...], Field(max_length=MAX_PALETTE)] = ()
     insets: Annotated[tuple[InnerScene, ...], Field(max_length=MAX_INSETS)] = ()
 
@@ -37,6 +39,8 @@ class Scene(Timeline):
             raise ValueError("a font file is kept twice; keep it once")
         if len(self.pictures_by_id) < len(self.pictures):
             raise ValueError("a picture is kept twice; keep it once")
+        if len(self.sounds_by_id) < len(self.sounds):
+            raise ValueError("two sounds share an id; give each its own")
         check_insets(self, self.insets)
         for part in self.timelines:
             for thing in part.objects:
@@ -87,6 +91,11 @@ class Scene(Timeline):
         return {one.id: one for one in self.pictures}
 
     @cached_property
+    def sounds_by_id(self) -> dict[str, KeptSound]:
+        """The sounds by id."""
+        return {one.id: one for one in self.sounds}
+
+    @cached_property
     def insets_by_id(self) -> dict[str, InnerScene]:
         """The inner scenes by id."""
         return {one.id: one for one in self.insets}
@@ -94,7 +103,8 @@ class Scene(Timeline):
     def entered(self, inset_id: str) -> "Scene":
         """An inner scene as a scene of its own, with the fonts, pictures, colours and inner scenes of this one."""
         inner = self.insets_by_id[inset_id]
-        return self.but(**{name: getattr(inner, name) for name in Timeline.model_fields})
+        # Sounds belong to the time of the whole scene: inside, none is heard.
+        return self.but(sounds=(), **{name: getattr(inner, name) for name in Timeline.model_fields})
 
     def left(self, inset_id: str, entered: "Scene") -> "Scene":
         """This scene after an inner one of it, as `entered` gives it, was changed into `entered`."""

@@ -68,6 +68,11 @@ def to_data(scene: Scene) -> dict[str, Any]:
                 one["mode"] = rule.mode
     for picture, one in zip(scene.pictures, data.get("pictures", ()), strict=True):
         one["data"] = base64.b64encode(picture.content).decode()
+    heard: set[str] = set()
+    for sound, one in zip(scene.sounds, data.get("sounds", ()), strict=True):
+        if sound.file not in heard:
+            one["data"] = base64.b64encode(sound.content).decode()
+        heard.add(sound.file)
     return head | data | {"name": scene.name, "fps": scene.fps, "length": scene.length, "size": list(scene.size)}
 
 

@@ -1,5 +1,6 @@
 """One timeline with its objects, and the inner scenes that insets show."""
 
+from itertools import pairwise
 from typing import Annotated, Any, Self
 
 from pydantic import Field, field_validator, model_validator
@@ -9,6 +10,7 @@ from vine_swing.motion.scene.cues import MAX_CUES, MAX_OBJECTS, Cue, check_cues
 from vine_swing.motion.scene.dial import Dial
 from vine_swing.motion.scene.objects import SceneObject
 from vine_swing.motion.scene.relations import check_bone, check_camera, check_lists, check_parents
+from vine_swing.motion.scene.sounds import MAX_MARKERS, Beat, Marker
 
 #: Inner scenes of one scene, and how many insets may stand in one another.
 MAX_INSETS, MAX_NESTED = 200, 8
@@ -43,6 +45,9 @@ class Timeline(Frozen):
     dials: Annotated[tuple[Dial, ...], Field(max_length=500)] = ()
     objects: Annotated[tuple[SceneObject, ...], Field(max_length=MAX_OBJECTS)] = ()
     cues: Annotated[tuple[Cue, ...], Field(max_length=MAX_CUES)] = ()
+    #: Marks to time motion by, in order of their frames, and an even beat.
+    markers: Annotated[tuple[Marker, ...], Field(max_length=MAX_MARKERS)] = ()
+    beat: Beat | None = None
     #: The notes that stay silent.
     hushed: Annotated[tuple[Hushed, ...], Field(max_length=MAX_HUSHED)] = ()
 
@@ -78,6 +83,8 @@ class Timeline(Frozen):
         if len({dial.id for dial in self.dials}) < len(self.dials) or len({dial.name for dial in self.dials}) < len(self.dials):
             raise ValueError("two dials share an id or a name; give each its own")
         check_cues(self.cues, by_id)
+        if any(one.frame >= other.frame for one, other in pairwise(self.markers)):
+            raise ValueError("markers stand in order, one to a frame; sort them, and let one of two on the same frame go")
         return self
 
 

@@ -1,4 +1,4 @@
-"""What can be told of a sound for motion to go by: how loud it is in each frame, and where something begins in it."""
+"""Sounds for motion to go by, and to be heard with it: how loud they are in each frame, where something begins in them, and how they are mixed."""
 
 from vine_swing.motion.sound.levels import BANDS, level, loudness
 from vine_swing.motion.sound.onsets import beats_a_minute, onsets, pulses

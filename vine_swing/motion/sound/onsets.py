@@ -40,7 +40,8 @@ def onsets(samples: NDArray[np.floating], rate: float) -> Array:
     rows = rows[np.diff(rows, prepend=-gap) > gap // 2]
     # A stroke is heard first where the later half of a window meets it.
     seconds: Array = np.maximum((rows * hop - 0.25 * window) / rate, 0.0)
-    return seconds
+    # What breaks off at the end begins nothing.
+    return seconds[seconds < (len(samples) - hop) / rate]
 
 
 def _flux(samples: Array, window: int, hop: int) -> Array:

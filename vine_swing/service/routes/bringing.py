@@ -9,7 +9,6 @@ from pydantic import BaseModel
 from vine_swing.formats.bundle import read_scene
 from vine_swing.formats.drawing import read_svg
 from vine_swing.formats.samples import Table, read_table
-from vine_swing.formats.sounds import read_sound, sound_table
 from vine_swing.motion.edits.laying import LaySamples
 from vine_swing.motion.scene.model import Scene
 from vine_swing.service.deps import PatienceDep, SceneId, SessionsDep
@@ -82,18 +81,11 @@ async def open_bundle(request: Request, name: FileName, sessions: SessionsDep, p
 async def bring_table(request: Request, name: FileName) -> TableWords:
     """Read a table (CSV), to be laid down as keys."""
     data = await request.body()
-    return _table_words(await run_in_threadpool(read_table, data, plain_name(name)))
+    return table_words(await run_in_threadpool(read_table, data, plain_name(name)))
 
 
-@router.post("/sounds", openapi_extra=_BYTES)
-async def bring_sound(request: Request, name: FileName, fps: Annotated[float, Query(ge=1, le=120)]) -> TableWords:
-    """Listen to a sound (WAV, MP3, Ogg, FLAC): how loud it is at each frame of a scene, in all of it and in three bands, and its beats, as a table
-    to be laid down as keys. The sound itself is not kept."""
-    data = await request.body()
-    return _table_words(await run_in_threadpool(lambda: sound_table(read_sound(data, plain_name(name)), fps)))
-
-
-def _table_words(found: Table) -> TableWords:
+def table_words(found: Table) -> TableWords:
+    """A table as it is sent."""
     columns = [ColumnWords(name=one.name, kind=one.kind, cells=list(one.cells)) for one in found.columns]
     return TableWords(columns=columns, rows=found.rows, time=found.time, unit=found.unit, remarks=list(found.remarks))
 

@@ -64,7 +64,7 @@ def plain_name(name: str) -> str:
 @router.get("/pictures/{picture_id}", response_class=Response, responses={200: {"content": {"image/png": {}, "image/jpeg": {}, "image/webp": {}}}})
 def picture(picture_id: str, sessions: SessionsDep, wide: Wide | None = None) -> Response:
     """A picture that some scene keeps, or that was just brought in; with `wide`, halved as often as leaves it at least that many pixels wide."""
-    data = PICTURE_FILES.data_of(picture_id) if PICTURE_FILES.has(picture_id) else sessions.store.picture(picture_id)
+    data = PICTURE_FILES.data_of(picture_id) if PICTURE_FILES.has(picture_id) else sessions.store.content(picture_id)
     if data is None:
         raise NoSuchThing(f"there is no picture '{picture_id}'; it may have been let go")
     if wide is not None:

@@ -20,6 +20,7 @@ from vine_swing.motion.scene.kept import KeptPicture, OwnFont
 from vine_swing.motion.scene.model import Scene
 from vine_swing.motion.scene.objects import SceneObject
 from vine_swing.motion.scene.scene_file import parse, to_data
+from vine_swing.motion.scene.sounds import Beat, KeptSound, Marker
 from vine_swing.motion.scene.timeline import InnerScene, MotionBlur
 from vine_swing.service import wire
 from vine_swing.service.deps import PatienceDep, SceneId, SessionsDep
@@ -141,8 +142,11 @@ class SceneHead(BaseModel):
     blur: MotionBlur | None
     palette: tuple[str, ...]
     pictures: tuple[KeptPicture, ...]
+    sounds: tuple[KeptSound, ...]
     dials: tuple[Dial, ...]
     cues: tuple[Cue, ...]
+    markers: tuple[Marker, ...]
+    beat: Beat | None
     own_fonts: tuple[OwnFontWords, ...] = ()
     inner: tuple[InnerWords, ...] = ()
     pictures_shown: dict[str, int] = {}

@@ -71,7 +71,7 @@ class EndWords(BaseModel):
 
 class FormatWords(BaseModel):
     """An export format; `opaque` if nothing can be seen through its pictures, `single` if it is one picture. ending: of its files. takes: the options
-    that change something in it. family: what it is for: `film`, `page`, `pictures` or `data`."""
+    that change something in it. family: what it is for: `film`, `page`, `pictures`, `sound` or `data`."""
 
     name: str
     label: str

@@ -1,0 +1,111 @@
+"""What is heard with a film: the mix of a scene's sounds beside its pictures, or alone as WAV (RIFF WAVE, PCM of 16 bits)."""
+
+import wave
+from fractions import Fraction
+from pathlib import Path
+
+import numpy as np
+from av import AudioFrame, AudioStream
+from av.container import OutputContainer
+from numpy.typing import NDArray
+
+from vine_swing.formats.export import Progress, always
+from vine_swing.formats.film import Film
+from vine_swing.motion.baking.keyed import dial_values
+from vine_swing.motion.basics.errors import MotionError
+from vine_swing.motion.scene.model import Scene
+from vine_swing.motion.scene.sounds import KeptSound
+from vine_swing.motion.sound.mixing import Placed, mixed, within_full_scale
+from vine_swing.motion.sound.reading import HEARING_RATE, stereo_of
+
+#: Samples handed to an encoder at once.
+_CHUNK = 4096
+
+
+def heard(scene: Scene) -> list[KeptSound]:
+    """The sounds of a scene that are not silent."""
+    return [one for one in scene.sounds if one.on and one.gain > 0]
+
+
+def mix_of(film: Film) -> tuple[NDArray[np.float32], tuple[str, ...]]:
+    """What is heard while a film is seen, (2, n) samples at HEARING_RATE, and what was done to it.
+
+    Raises:
+        MotionError: if a sound cannot be read.
+    """
+    scene = film.scene
+    placed = [_placed(scene, one) for one in heard(scene)]
+    samples, quieter = within_full_scale(mixed(placed, HEARING_RATE, float(film.frames[0]) / scene.fps, len(film.frames) / film.fps))
+    # A tenth of a dB nobody hears.
+    return samples, () if quieter < 0.1 else (f"the sounds together were {quieter:.1f} dB too loud, and are turned down by that",)
+
+
+def _placed(scene: Scene, sound: KeptSound) -> Placed:
+    frames = np.arange(scene.length, dtype=float)
+    gain = np.full(scene.length, float(sound.gain))
+    dial = next((one for one in scene.dials if one.id == sound.dial), None)
+    if dial is not None and not dial.is_colour:
+        gain = gain * np.maximum(0.0, dial_values(scene, dial, frames[None, :])[0])
+    samples = stereo_of(sound.file)[:, round(sound.begin * HEARING_RATE) : round(sound.until * HEARING_RATE)]
+    return Placed(samples, sound.first / scene.fps, frames / scene.fps, gain)
+
+
+class SoundTrack:
+    """The sound of a film on its way into a file, encoded as far as the pictures are; nothing where no sound is heard."""
+
+    def __init__(self, file: OutputContainer, film: Film, codec: str) -> None:
+        self._file, self._done = file, 0
+        self._samples: NDArray[np.float32] | None = None
+        self.remarks: tuple[str, ...] = ()
+        if not film.options.sound or not heard(film.scene):
+            return
+        self._samples, self.remarks = mix_of(film)
+        stream = file.add_stream(codec, rate=HEARING_RATE, layout="stereo")
+        assert isinstance(stream, AudioStream)
+        stream.bit_rate = 192_000
+        self._stream = stream
+        # Encoders take frames of a size of their own, but for the last.
+        self._size = stream.codec_context.frame_size or _CHUNK
+
+    def until(self, seconds: float) -> None:
+        """Encode what is heard up to a moment of the film."""
+        while self._samples is not None and self._done + self._size <= min(seconds * HEARING_RATE, self._samples.shape[1]):
+            self._encode(self._size)
+
+    def finish(self) -> None:
+        """Encode what is left."""
+        if self._samples is None:
+            return
+        while (left := self._samples.shape[1] - self._done) > 0:
+            self._encode(min(left, self._size))
+        self._file.mux(self._stream.encode(None))
+
+    def _encode(self, count: int) -> None:
+        assert self._samples is not None
+        part = np.ascontiguousarray(self._samples[:, self._done : self._done + count])
+        wanted = self._stream.codec_context.format.name
+        if wanted == "flt":
+            frame = AudioFrame.from_ndarray(part.T.reshape(1, -1), format="flt", layout="stereo")
+        else:
+            frame = AudioFrame.from_ndarray(part, format="fltp", layout="stereo")
+        frame.sample_rate, frame.pts, frame.time_base = HEARING_RATE, self._done, Fraction(1, HEARING_RATE)
+        self._done += count
+        self._file.mux(self._stream.encode(frame))
+
+
+def write_wav(film: Film, path: Path, *, progress: Progress = always) -> tuple[str, ...]:
+    """Write what is heard of a scene by itself.
+
+    Raises:
+        MotionError: if nothing is.
+    """
+    if not heard(film.scene):
+        raise MotionError("this scene has no sound that is heard; bring one in, or switch one on")
+    samples, remarks = mix_of(film)
+    with wave.open(str(path), "wb") as out:
+        out.setnchannels(2)
+        out.setsampwidth(2)
+        out.setframerate(HEARING_RATE)
+        out.writeframes((samples.T * 32767).round().astype("<i2").tobytes())
+    progress(len(film.frames))
+    return remarks

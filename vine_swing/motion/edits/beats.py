@@ -1,0 +1,212 @@
+"""Timing motion to beats: leaves laid on them, and walks that keep step with them."""
+
+from itertools import pairwise
+from typing import Annotated, Literal
+
+import numpy as np
+from numpy.typing import NDArray
+from pydantic import Field
+
+from vine_swing.motion.baking.bake import bake
+from vine_swing.motion.basics.errors import EditError
+from vine_swing.motion.basics.values import Id, Number, Owner
+from vine_swing.motion.edits.base import Edit, channel_of, object_in, owner_in, said, spec_of, with_channel, with_rule
+from vine_swing.motion.edits.figures import figure_in, gait_of
+from vine_swing.motion.figure.walk import Walk, Walked
+from vine_swing.motion.figure.way import PER_FRAME, Stretch
+from vine_swing.motion.scene.beats import TimedBy, beat_frames, whole_beats
+from vine_swing.motion.scene.model import Scene
+from vine_swing.motion.timing.channel import MAX_KEYS, Channel, Key
+from vine_swing.motion.timing.ease import BezierEase
+
+Array = NDArray[np.float64]
+#: A thing thrown up and coming down: (1 − t)² and t² as cubic Bezier curves.
+_RISING, _FALLING = BezierEase(bezier=(1 / 3, 2 / 3, 2 / 3, 1.0)), BezierEase(bezier=(1 / 3, 0.0, 2 / 3, 1 / 3))
+#: Steps that would be shorter than this cannot be walked, px.
+_SHORTEST = 2.0
+
+
+class KeysOnBeats(Edit):
+    """Lay leaves of a channel on beats, in place of those that lie between the first beat and the last.
+
+    way:
+        `hit`: on every beat it is at `struck` and falls back to `rest` within `fall` frames; it rises from there within `rise` frames.
+        `turn`: it is at `struck` and at `rest` in turn, a beat each, gently at both ends.
+        `bounce`: it is at `rest` on every beat and flies towards `struck` in between, as high as the longest flight allows: like what is thrown.
+        `poses`: the leaves it has, one on each beat, again and again; all other leaves of the channel go.
+
+    by: what the beats are. every, skip: every so many of them, after some that are left out.
+    """
+
+    edit: Literal["keys-on-beats"]
+    object: Owner
+    channel: Annotated[str, Field(max_length=64)]
+    by: TimedBy
+    way: Literal["hit", "turn", "bounce", "poses"] = "hit"
+    rest: Number = 0.0
+    struck: Number = 1.0
+    rise: Annotated[int, Field(strict=True, ge=0, le=1000)] = 2
+    fall: Annotated[int, Field(strict=True, ge=1, le=1000)] = 8
+    every: Annotated[int, Field(strict=True, ge=1, le=1000)] = 1
+    skip: Annotated[int, Field(strict=True, ge=0, le=1000)] = 0
+
+    def apply(self, scene: Scene) -> Scene:
+        beats = whole_beats(scene, self.by, every=self.every, skip=self.skip)
+        thing = owner_in(scene, self.object)
+        before = channel_of(thing, self.channel)
+        spec = spec_of(thing, self.channel)
+        if self.way == "poses":
+            keys = self._poses(before, beats, said(thing, self.channel))
+        elif spec.kind != "number":
+            raise EditError(f"{said(thing, self.channel)} holds no numbers; lay the leaves it has on the beats instead")
+        else:
+            laid = {"hit": self._hits, "turn": self._turns, "bounce": self._bounces}[self.way](beats)
+            first, last = laid[0].frame, laid[-1].frame
+            keys = sorted([*(key for key in before.keys if not first <= key.frame <= last), *laid], key=lambda key: key.frame)
+        if len(keys) > MAX_KEYS:
+            raise EditError(f"{said(thing, self.channel)} would have {len(keys)} leaves; at most {MAX_KEYS} fit, so take only some of the beats")
+        return with_channel(scene, self.object, self.channel, lambda channel: channel.but(keys=tuple(keys)))
+
+    def _hits(self, beats: list[int]) -> list[Key]:
+        rest, struck = float(self.rest), float(self.struck)
+        keys = {beats[0] - self.rise: Key(frame=float(beats[0] - self.rise), value=rest, ease="slow-out")} if self.rise else {}
+        for beat, following in zip(beats, [*beats[1:], None], strict=True):
+            keys[beat] = Key(frame=float(beat), value=struck, ease="slow-in")
+            back = beat + self.fall
+            if following is None or back <= following - self.rise:
+                keys[back] = Key(frame=float(back), value=rest, ease="hold" if not self.rise else "slow-out")
+            if following is not None and self.rise and following - self.rise > beat:
+                # Too quick to come to rest: it turns round on the way, where it would have begun to rise.
+                reached = min(1.0, (following - self.rise - beat) / self.fall)
+                keys[following - self.rise] = Key(frame=float(following - self.rise), value=struck + (rest - struck) * reached, ease="slow-out")
+        return [keys[frame] for frame in sorted(keys)]
+
+    def _turns(self, beats: list[int]) -> list[Key]:
+        values = (float(self.struck), float(self.rest))
+        return [Key(frame=float(beat), value=values[n % 2], ease="slow-out-in") for n, beat in enumerate(beats)]
+
+    def _bounces(self, beats: list[int]) -> list[Key]:
+        rest, height = float(self.rest), float(self.struck) - float(self.rest)
+        longest = max((b - a for a, b in pairwise(beats)), default=1)
+        keys: list[Key] = []
+        for a, b in pairwise(beats):
+            # What flies twice as long flies four times as high.
+            high = rest + height * ((b - a) / longest) ** 2
+            keys += [Key(frame=float(a), value=rest, ease=_RISING), Key(frame=(a + b) / 2, value=high, ease=_FALLING)]
+        return [*keys, Key(frame=float(beats[-1]), value=rest)]
+
+    @staticmethod
+    def _poses(before: Channel, beats: list[int], name: str) -> list[Key]:
+        if not before.keys:
+            raise EditError(f"{name} has no leaves to lay on the beats; lay one for each pose first")
+        return [before.keys[n % len(before.keys)].but(frame=float(beat)) for n, beat in enumerate(beats)]
+
+    def label(self, scene: Scene) -> str:
+        return f"lay {said(owner_in(scene, self.object), self.channel)} on beats"
+
+
+class StepOnBeats(Edit):
+    """Have a figure set a foot down on every beat, or on every so many of them.
+
+    On the spot, its cycle gets as long as two beats. Where it goes somewhere, its stride is keyed from beat to beat: where it is does not change.
+    """
+
+    edit: Literal["step-on-beats"]
+    id: Id
+    by: TimedBy
+    every: Annotated[int, Field(strict=True, ge=1, le=64)] = 1
+
+    def apply(self, scene: Scene) -> Scene:
+        thing = figure_in(scene, self.id)
+        gait = gait_of(thing)
+        if gait is None or not gait.on:
+            raise EditError(f"'{thing.name}' has no gait; give it one, then let it keep step")
+        beats = beat_frames(scene, self.by)[:: self.every]
+        if len(beats) < 2:
+            raise EditError(f"there are {len(beats)} beats within the scene; two at least are needed to keep step with")
+        walk = bake(scene.but(objects=tuple(one for one in scene.objects if not one.copying))).reader.walk(self.id)
+        assert walk is not None
+        if walk.given.treadmill is not None:
+            cycle = 2 * float(np.mean(np.diff(beats)))
+            if cycle < 2:
+                raise EditError("these beats are less than a frame apart; keep step with every second or fourth of them")
+            phase = -360 * beats[0] / cycle % 360
+            settings = {"treadmill": Channel(base=round(cycle, 6)), "phase": Channel(base=round(phase, 6))}
+        else:
+            settings = self._strides(thing.name, walk, np.round(beats * PER_FRAME) / PER_FRAME)
+        kept = {name: Channel() if (one := gait.settings.get(name)) is None or isinstance(one, str) else one for name in settings}
+        new = {name: channel.but(before=kept[name].before, after=kept[name].after) for name, channel in settings.items()}
+        return with_rule(scene, object_in(scene, self.id), gait.but(settings={**gait.settings, **new}))
+
+    def _strides(self, name: str, walk: Walk, beats: Array) -> dict[str, Channel]:
+        """The stride from beat to beat, and the phase that puts a foot down on the first."""
+        lands = walk.landing
+        keys: dict[float, Key] = {}
+        settings: dict[str, Channel] = {}
+        for walked in walk.walked:
+            stretch = walked.stretch
+            inside = beats[(beats > stretch.frames[0]) & (beats < stretch.frames[-1])]
+            if len(inside) < 2:
+                continue
+            gone = _gone(walked)
+            at = [round((beat - float(stretch.frames[0])) * PER_FRAME) for beat in inside.tolist()]
+            ways = np.diff(gone[at])
+            if ways.min() < _SHORTEST:
+                slow = int(ways.argmin())
+                raise EditError(
+                    f"'{name}' goes {ways[slow]:.1f} px from frame {inside[slow]:g} to {inside[slow + 1]:g}, too little for a step; let it go on"
+                    " there, or keep step with fewer beats"
+                )
+            strides, first = _fitted(gone, at, stretch, lands)
+            if not stretch.begins:
+                settings["phase"] = Channel(base=round(360 * (first - walk.starting), 6))
+            keys |= {(frame := float(stretch.frames[row])): Key(frame=frame, value=max(1.0, stride), ease="hold") for row, stride in strides}
+        if not keys:
+            raise EditError(f"'{name}' does not walk on from beat to beat; let it go somewhere while the beats are, or let it walk on the spot")
+        return settings | {"stride": Channel(keys=tuple(keys[frame] for frame in sorted(keys)))}
+
+    def label(self, scene: Scene) -> str:
+        return f"keep step: {object_in(scene, self.id).name}"
+
+
+def _gone(walked: Walked) -> Array:
+    """The way gone at each place of a stretch, (m,), without swaying back, in px of the setting `stride`."""
+    dx, dy = np.diff(walked.x), np.diff(walked.y)
+    way = np.concatenate([[0.0], np.cumsum(np.sign(dx) * np.hypot(dx, dy))])
+    forward = np.maximum.accumulate(way * walked.stretch.sign)
+    return np.concatenate([[0.0], np.cumsum(np.diff(forward) * 2 / (walked.worth[1:] + walked.worth[:-1]))])
+
+
+def _fitted(gone: Array, at: list[int], stretch: Stretch, lands: float) -> tuple[list[tuple[int, float]], float]:
+    """Strides of a stretch by which half a cycle lies between two beats, and a foot lands on each.
+
+    Args:
+        gone: the way gone at the places of the stretch, (m,), as `_gone` gives it.
+        at: the rows of the beats.
+        lands: the phase at which a foot lands, and every half cycle from there.
+
+    Returns:
+        rows and the strides from there on; and the phase at frame 0, for a stretch that comes from beyond the frames looked at.
+    """
+    stride = 2 * float(gone[at[1]] - gone[at[0]])
+    before = float(gone[at[0]])
+    if stretch.begins:
+        # As many half cycles as come nearest to the stride after it.
+        halves = max(0.0 if lands > 0.05 else 1.0, round(2 * (before / stride - lands)))
+        stride = before / (lands + halves / 2)
+    strides = [(0, stride)]
+    for a, b in pairwise(at):
+        # A stride begins to change half a frame after its key, and is the mean of both on the way there.
+        way, step = float(gone[b] - gone[a + 1]), float(gone[a + 1] - gone[a])
+        last, stride = stride, 2 * (way + step)
+        for _ in range(30):
+            stride = way / max(0.5 - 2 * step / (last + stride), 1e-6)
+        strides.append((a + 1, stride))
+    left = float(gone[-1] - gone[at[-1]])
+    if stretch.ends:
+        phase = before / strides[0][1] + 0.5 * (len(at) - 1)
+        whole = max(1.0, round(2 * (phase + left / stride))) / 2
+        if whole - phase > 0.05:
+            strides.append((at[-1] + 1, left / (whole - phase)))
+    zero = float(np.interp(0.0, stretch.frames, gone))
+    return strides, lands - (before - zero) / strides[0][1]
