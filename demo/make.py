@@ -12,6 +12,7 @@ from demo import (
     hummingbird_courier,
     hypnotic_hibiscus,
     liana,
+    log_drum,
     mango_drop,
     mist_gorge,
     morning_round,
@@ -57,6 +58,7 @@ MAKERS = {
     "20-mist-over-the-gorge": mist_gorge.make,
     "21-departures": departures.make,
     "22-bamboo-chimes": bamboo_chimes.make,
+    "23-log-drum": log_drum.make,
 }
 
 

@@ -104,9 +104,9 @@ def walking(x, length=240, beats=range(20, 230, 14)):
     return edited(made, *edits)
 
 
-def landings(made):
+def landings(made, figure="postie"):
     """The frames at which a foot comes down."""
-    marks = marks_of(bake(made).reader.walk("postie"))
+    marks = marks_of(bake(made).reader.walk(figure))
     return np.array(sorted(begin for spans in marks.down.values() for begin, _ in spans if begin > 0))
 
 

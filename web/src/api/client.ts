@@ -1,9 +1,11 @@
 /** Calls to the service. Every failure becomes a ServiceError whose message can be shown as it is. */
 import { decode } from "@msgpack/msgpack";
 import type {
+  BeatWords,
   BroughtPictures,
   BroughtScene,
   BroughtPart,
+  BroughtSound,
   Changed,
   CopiedObjects,
   Differences,
@@ -27,6 +29,7 @@ import type {
   Place,
   PrincipleWords,
   Problem,
+  ReadySound,
   RehearsalWords,
   Scene,
   SceneState,
@@ -107,8 +110,11 @@ export const api = {
     json<BroughtPictures>(send(`/pictures?${new URLSearchParams({ name: file.name })}`, file)),
   bringDrawing: (file: File) => json<BroughtScene>(send(`/drawings?${new URLSearchParams({ name: file.name })}`, file)),
   bringTable: (file: File) => json<TableWords>(send(`/tables?${new URLSearchParams({ name: file.name })}`, file)),
-  listen: (file: File, fps: number) =>
-    json<TableWords>(send(`/sounds?${new URLSearchParams({ name: file.name, fps: String(fps) })}`, file)),
+  bringSound: (file: File) => json<BroughtSound>(send(`/sounds?${new URLSearchParams({ name: file.name })}`, file)),
+  readySounds: () => json<ReadySound[]>(call("GET", "/ready-sounds")),
+  peaks: (file: string) => bytes(call("GET", `/sounds/${file}/peaks`)),
+  soundTable: (file: string, fps: number) => json<TableWords>(call("GET", `/sounds/${file}/table?fps=${fps}`)),
+  beats: (id: string, sound: string) => json<BeatWords>(call("GET", `/scenes/${id}/sounds/${sound}/beats`)),
   openBundle: (file: File) => json<OpenedFile>(send(`/bundles?${new URLSearchParams({ name: file.name })}`, file)),
   lookAtSamples: (id: string, edit: LaySamples) => json<LaidTrack[]>(call("POST", `/scenes/${id}/samples/look`, edit)),
   feels: () => json<KeptFeel[]>(call("GET", "/feels")),

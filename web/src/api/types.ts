@@ -45,6 +45,14 @@ export interface DialThing extends Omit<Schemas["GroupObject"], "kind"> {
 /** Whatever has channels. */
 export type SceneObject = TroupeObject | DialThing;
 export type Cue = Schemas["Cue"];
+/** A sound that is heard with the scene, and what of a dial follows one. */
+export type KeptSound = Schemas["KeptSound"];
+export type Follow = Schemas["Follow"];
+export type Marker = Schemas["Marker"];
+export type Beat = Schemas["Beat"];
+export type BroughtSound = Schemas["BroughtSound"];
+export type ReadySound = Schemas["ReadySoundWords"];
+export type BeatWords = Schemas["BeatWords"];
 export type Place = Schemas["Place"];
 export type Drive = Schemas["DriveWords"];
 export type How = Schemas["LinkDraft"]["how"];

@@ -2,12 +2,14 @@
 import { shallowRef } from "vue";
 import { api } from "@/api/client";
 import { newId } from "@/api/ids";
-import type { Edit, KeptPicture, TableWords } from "@/api/types";
+import type { Edit, KeptPicture, KeptSound, TableWords } from "@/api/types";
 import type { Point } from "@/geometry/matrix";
 import { runsOf, saidNumbers } from "@/geometry/numbered";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
+import { useSaid } from "@/stores/said";
 import { useSelection } from "@/stores/selection";
+import { useSounds } from "@/stores/sounds";
 
 interface Brought {
   readonly pictures: readonly KeptPicture[];
@@ -24,7 +26,11 @@ export interface Report {
 }
 const report = shallowRef<Report | null>(null);
 /** A table that waits to be told which of its columns goes where. */
-const table = shallowRef<{ readonly name: string; readonly words: TableWords; readonly sound: boolean } | null>(null);
+const table = shallowRef<{
+  readonly name: string;
+  readonly words: TableWords;
+  readonly sound: KeptSound | null;
+} | null>(null);
 const SCENES = /\.(svg|json|vine)$/i;
 const SOUNDS = /\.(wav|mp3|ogg|oga|opus|flac|m4a|aac)$/i;
 const TABLES = /\.(csv|tsv|txt)$/i;
@@ -39,6 +45,8 @@ export function useBringIn() {
   const scene = useScene();
   const selection = useSelection();
   const playback = usePlayback();
+  const sounds = useSounds();
+  const sayings = useSaid();
 
   /** The pages of some files, in order; those that cannot be read are told of. */
   async function read(files: readonly File[]): Promise<Map<File, Brought>> {
@@ -145,15 +153,30 @@ export function useBringIn() {
   }
 
   async function bringTable(file: File): Promise<void> {
-    table.value = { name: file.name, words: await api.bringTable(file), sound: false };
+    table.value = { name: file.name, words: await api.bringTable(file), sound: null };
+  }
+
+  /** Keep a sound with the scene; of a scene inside another, with the outermost. */
+  async function bringSound(file: File): Promise<void> {
+    if (scene.whole) {
+      said.value = [
+        ...said.value,
+        `${file.name}: sounds are heard with the whole scene; go out to ${scene.whole.name}.`,
+      ];
+      return;
+    }
+    const found = await api.bringSound(file);
+    await sounds.add(found);
+    if (found.cut) said.value = [...said.value, `${file.name} is very long: only its first 20 minutes are used.`];
   }
 
   /** How loud a sound is and its beats, as a table that is read at the pace of the scene. */
-  async function bringSound(file: File): Promise<void> {
-    table.value = { name: file.name, words: await api.listen(file, playback.fps), sound: true };
+  async function bringLevels(one: KeptSound): Promise<void> {
+    const words = await sayings.attempt(() => api.soundTable(one.file, playback.fps));
+    if (words) table.value = { name: one.name, words, sound: one };
   }
 
-  return { progress, said, report, table, read, bring, forget: () => (said.value = []) };
+  return { progress, said, report, table, read, bring, bringLevels, forget: () => (said.value = []) };
 }
 
 /** The tracks in a file of keys; null where it is none. */

@@ -30,7 +30,7 @@ export function useDials() {
     }
   }
 
-  const set = (thing: DialThing, change: Partial<Pick<Dial, "name" | "unit" | "low" | "high">>) =>
+  const set = (thing: DialThing, change: Partial<Pick<Dial, "name" | "unit" | "low" | "high" | "follows">>) =>
     scene.attempt([{ edit: "set-dial", id: thing.dial.id, ...change } as Edit]);
   const remove = (thing: DialThing): void => void deleting.ask(thing);
 

@@ -25,6 +25,7 @@ const options = reactive<ExportOptions>({
   columns: 4,
   every: 1,
   tolerance: 0.1,
+  sound: true,
 });
 /** The formats, the one that is looked at first. */
 const chosen = ref<readonly string[]>(["mp4"]);
@@ -34,7 +35,15 @@ export function useExportOptions(shown: () => boolean) {
   const playback = usePlayback();
   const vocabulary = useVocabulary();
 
-  const formats = computed(() => vocabulary.words?.formats ?? []);
+  /** What is heard alone can go out only where something is. */
+  const heard = computed(() => (scene.head?.sounds ?? []).some((one) => one.on && one.gain > 0));
+  const formats = computed(() =>
+    (vocabulary.words?.formats ?? []).filter((one) => one.family !== "sound" || heard.value),
+  );
+  watch(formats, (all) => {
+    const left = chosen.value.filter((name) => all.some((one) => one.name === name));
+    if (all.length && left.length < chosen.value.length) chosen.value = left.length ? left : ["mp4"];
+  });
   const looked = computed(() => formats.value.find((one) => one.name === chosen.value[0]));
   const takes = computed(
     () => new Set(formats.value.filter((one) => chosen.value.includes(one.name)).flatMap((one) => one.takes)),

@@ -8,6 +8,7 @@ import { usePlayback } from "@/stores/playback";
 import { keysAt, type Picked, usePicks } from "@/stores/picks";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
+import { useSounds } from "@/stores/sounds";
 
 /** How near, in pixels, a leaf comes before it snaps to a key of another lane or to the playhead. */
 const REACH = 6;
@@ -17,6 +18,7 @@ export function useLeafDrag(perFrame: () => number, lanes: () => readonly Lane[]
   const selection = useSelection();
   const playback = usePlayback();
   const picks = usePicks();
+  const sounds = useSounds();
   /** How far the picked leaves are being slid, while they are, and what they snapped to. */
   const sliding = ref<{ by: number; snapped: { frame: number; to: string } | null } | null>(null);
 
@@ -29,7 +31,7 @@ export function useLeafDrag(perFrame: () => number, lanes: () => readonly Lane[]
     if (await scene.edit(slideEdits(picks.keys, by))) picks.set(next);
   }
 
-  /** What a leaf can snap to: keys that stay, and the playhead. */
+  /** What a leaf can snap to: the playhead, markers and beats, and keys that stay. */
   function targets(): { frame: number; to: string }[] {
     const held = new Set(picks.frames);
     const keys = new Set(
@@ -37,7 +39,11 @@ export function useLeafDrag(perFrame: () => number, lanes: () => readonly Lane[]
         .flatMap((lane) => lane.frames)
         .filter((frame) => !held.has(frame)),
     );
-    return [{ frame: playback.frame, to: "the playhead" }, ...[...keys].map((frame) => ({ frame, to: "a key" }))];
+    return [
+      { frame: playback.frame, to: "the playhead" },
+      ...sounds.snaps,
+      ...[...keys].map((frame) => ({ frame, to: "a key" })),
+    ];
   }
 
   /** Pick the leaf of a lane as a click would. */

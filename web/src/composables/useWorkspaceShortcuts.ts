@@ -19,6 +19,7 @@ import { usePlayback } from "@/stores/playback";
 import { useRoom } from "@/stores/room";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
+import { useSounds } from "@/stores/sounds";
 import { useTimeView } from "@/stores/timeView";
 
 export interface WorkspaceDoes {
@@ -51,6 +52,7 @@ export function useWorkspaceShortcuts(does: WorkspaceDoes): readonly Shortcut[] 
   const guide = useGuide();
   const notes = useNotes();
   const rehearsals = useRehearsals();
+  const sounds = useSounds();
   const { toKey } = useKeyTravel();
 
   const keyRow = (): void => {
@@ -103,6 +105,7 @@ export function useWorkspaceShortcuts(does: WorkspaceDoes): readonly Shortcut[] 
       "Show the picked leaves on the time sheet",
       () => picks.frames.length && time.show(picks.frames[0]!, picks.frames.at(-1)!),
     ),
+    one("Time", ["s"], "Lay a marker here, or take it away; tap along while it plays", () => void sounds.tap()),
     one("Time", [";", "'"], "Previous, next pose of the picked figure's steps", (key) => toPose(key === ";" ? -1 : 1)),
     one("Keys", ["k"], "Key the chosen row here, or take its key away", keyRow),
     one("Keys", ["m"], "Key as I move: on or off", () => (selection.keyAsIMove = !selection.keyAsIMove)),
@@ -216,6 +219,8 @@ export function useWorkspaceShortcuts(does: WorkspaceDoes): readonly Shortcut[] 
     one("Page", ["Ctrl+e"], "Export", does.export),
     one("Page", ["Ctrl+k"], "Find anything by its name", does.find),
     one("Page", ["Alt+r"], "Rehearsals: kept versions, to compare and bring back", rehearsals.toggle),
+    one("Page", ["Alt+s"], "Sound: what is heard, markers and the beat", () => void sounds.toggle()),
+    one("Keys", ["Alt+b"], "Put motion on beats", () => (sounds.laying = sounds.timers[0]?.by ?? "markers")),
     one("Page", ["Alt+n"], "Notes: what could be better about the motion", notes.toggle),
     one("Page", ["F1"], "A first scene, step by step: begin, go on or leave", () =>
       guide.on ? guide.leave() : guide.begin(),

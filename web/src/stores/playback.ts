@@ -2,6 +2,7 @@
 import { useRafFn } from "@vueuse/core";
 import { defineStore } from "pinia";
 import { computed, ref, watch } from "vue";
+import { useHearing } from "@/stores/hearing";
 import { useScene } from "@/stores/scene";
 
 /**
@@ -12,6 +13,7 @@ const TEXT_EVERY = 100;
 
 export const usePlayback = defineStore("playback", () => {
   const scene = useScene();
+  const hearing = useHearing();
   const frame = ref(0);
   const loop = ref(true);
   const range = ref<{ from: number; to: number } | null>(null);
@@ -28,7 +30,9 @@ export const usePlayback = defineStore("playback", () => {
   function advance(now: number): void {
     // The first callback sets the clock: time spent before it does not skip frames.
     if (begun.time === 0) begun.time = now;
-    const passed = Math.floor(((now - begun.time) / 1000) * fps.value + 1e-6);
+    // What is heard goes before what is seen: a frame late is not noticed, a jump in a sound is.
+    const seconds = hearing.heard() ?? (now - begun.time) / 1000;
+    const passed = Math.floor(seconds * fps.value + 1e-6);
     const span = to.value - from.value + 1;
     const at = begun.frame - from.value + passed;
     if (!loop.value && at >= span) {
@@ -42,10 +46,28 @@ export const usePlayback = defineStore("playback", () => {
   function play(): void {
     const inside = frame.value >= from.value && frame.value <= to.value && (loop.value || frame.value < to.value);
     begun = { time: 0, frame: inside ? frame.value : from.value };
+    listen();
     raf.resume();
   }
 
-  const pause = (): void => raf.pause();
+  function pause(): void {
+    raf.pause();
+    hearing.stop();
+  }
+
+  /** Let what is played be heard from where the run began. */
+  function listen(): void {
+    hearing.start({ frame: begun.frame, from: from.value, to: to.value, loop: loop.value, fps: fps.value });
+  }
+  // What is changed while it plays is heard at once: it goes on from the frame that is shown.
+  watch(
+    () => [hearing.audible, hearing.buffers.size, from.value, to.value, loop.value, fps.value],
+    () => {
+      if (!playing.value) return;
+      begun = { time: 0, frame: Math.min(Math.max(frame.value, from.value), to.value) };
+      listen();
+    },
+  );
 
   /** The frame that numbers and words are shown of: that of the playhead, but ten times a second while it plays. */
   const textFrame = ref(0);
@@ -65,6 +87,8 @@ export const usePlayback = defineStore("playback", () => {
   function goTo(target: number): void {
     frame.value = Math.min(Math.max(Math.round(target), 0), last.value);
     begun = { time: 0, frame: frame.value };
+    if (playing.value) listen();
+    else hearing.hearFrame(frame.value, fps.value);
   }
 
   function setRange(first: number, final: number): void {

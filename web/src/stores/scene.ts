@@ -139,6 +139,7 @@ export const useScene = defineStore("scene", () => {
       own_fonts: found.own_fonts ?? [],
       inner: found.inner ?? [],
       blur: found.scene.blur ?? null,
+      beat: found.scene.beat ?? null,
       pictures_shown: found.pictures_shown ?? {},
     };
     whole.value = found.whole ?? null;
@@ -165,9 +166,13 @@ export const useScene = defineStore("scene", () => {
 
   /**
    * Show the picture as it would be after some edits. While one look is on its way, only the newest of the others
-   * waits.
+   * waits. `refused` is told why there is nothing to see, in place of everybody.
    */
-  async function lookAt(edits: Edit[], words: string | null = null): Promise<void> {
+  async function lookAt(
+    edits: Edit[],
+    words: string | null = null,
+    refused?: (message: string) => void,
+  ): Promise<void> {
     look.value = { edits, said: words };
     lookNumber += 1;
     if (lookRunning) return;
@@ -185,7 +190,8 @@ export const useScene = defineStore("scene", () => {
       }
     } catch (error) {
       letGo();
-      await failed(error);
+      if (refused && error instanceof ServiceError && error.status === 422) refused(error.message);
+      else await failed(error);
     } finally {
       lookRunning = false;
     }

@@ -20,6 +20,8 @@ import ShortcutsDialog from "@/components/dialogs/ShortcutsDialog.vue";
 import BringBar from "@/components/bringing/BringBar.vue";
 import NotesPanel from "@/components/notes/NotesPanel.vue";
 import CompareDialog from "@/components/rehearsals/CompareDialog.vue";
+import BeatsDialog from "@/components/sound/BeatsDialog.vue";
+import SoundPanel from "@/components/sound/SoundPanel.vue";
 import RehearsalsPanel from "@/components/rehearsals/RehearsalsPanel.vue";
 import PictureStage from "@/components/picture/PictureStage.vue";
 import TimeSheet from "@/components/sheet/TimeSheet.vue";
@@ -40,6 +42,7 @@ import { useRehearsals } from "@/stores/rehearsals";
 import { useRoom } from "@/stores/room";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
+import { useSounds } from "@/stores/sounds";
 import { useVocabulary } from "@/stores/vocabulary";
 
 const props = defineProps<{ id: string }>();
@@ -54,6 +57,7 @@ const said = useSaid();
 const room = useRoom();
 const notes = useNotes();
 const rehearsals = useRehearsals();
+const sounds = useSounds();
 const router = useRouter();
 
 const stage = ref<InstanceType<typeof PictureStage>>();
@@ -183,6 +187,7 @@ const ready = computed(() => scene.head !== null && vocabulary.words !== null);
       <div class="panel">
         <NotesPanel v-if="room.isOpen('values') && notes.open" />
         <RehearsalsPanel v-else-if="room.isOpen('values') && rehearsals.open" />
+        <SoundPanel v-else-if="room.isOpen('values') && sounds.open" />
         <ValuesPanel v-else-if="room.isOpen('values')" />
         <PanelDivider v-if="!room.big" panel="values" />
       </div>
@@ -208,6 +213,7 @@ const ready = computed(() => scene.head !== null && vocabulary.words !== null);
     />
     <ReadersDialog />
     <BroughtDialog v-if="bringing.report.value" />
+    <BeatsDialog v-if="sounds.laying" />
     <TableDialog v-if="bringing.table.value" />
     <ExportDialog v-if="mounted.export.value" v-model="exporting" />
     <CompareDialog v-if="mounted.compare.value" />

@@ -24,7 +24,12 @@ const vocabulary = useVocabulary();
 
 const words = waiting.value!.words;
 const open = computed({ get: () => waiting.value !== null, set: (now) => !now && (waiting.value = null) });
-const timing = reactive({ column: words.time, unit: words.unit as Unit, every: 1, first: Math.round(playback.frame) });
+/** Of a sound, the frame at which its file would begin; else the playhead. */
+function beginAt(): number {
+  const sound = waiting.value?.sound;
+  return Math.round(sound ? sound.first - sound.begin * playback.fps : playback.frame);
+}
+const timing = reactive({ column: words.time, unit: words.unit as Unit, every: 1, first: beginAt() });
 const things = computed(() => [...scene.objects, ...scene.dials]);
 const usable = words.columns
   .map((one, at) => ({ ...one, at }))
@@ -134,8 +139,8 @@ async function lay(): Promise<void> {
   >
     <p class="hint">
       <template v-if="waiting?.sound"
-        >How loud it is at each frame, from 0 to 1, in all and in three bands, and its beats: choose what goes by it.
-        The sound itself is not kept.</template
+        >How loud it is at each frame, from 0 to 1, in all and in three bands, and its beats: choose what goes by it. It
+        is laid down as it is now: keys do not follow the sound when it is moved.</template
       ><template v-else
         >{{ words.rows }} rows. Choose where each column goes; the picture shows it before it is taken.</template
       >

@@ -2,14 +2,21 @@
 /** The range and the unit of a dial, and letting things take it. */
 import { computed, ref, watch } from "vue";
 import { isColourDial } from "@/api/dials";
-import type { Dial, DialThing } from "@/api/types";
+import { numberAt } from "@/api/motion";
+import type { Dial, DialThing, Follow } from "@/api/types";
 import NumberField from "@/components/common/NumberField.vue";
 import { useDials } from "@/composables/useDials";
 import { useLinking } from "@/stores/linking";
+import { usePlayback } from "@/stores/playback";
+import { useScene } from "@/stores/scene";
+import { useSounds } from "@/stores/sounds";
 
 const props = defineProps<{ thing: DialThing }>();
 const dials = useDials();
 const linking = useLinking();
+const sounds = useSounds();
+const scene = useScene();
+const playback = usePlayback();
 const wrong = ref("");
 watch(
   () => props.thing.id,
@@ -18,11 +25,23 @@ watch(
 const dial = computed(() => props.thing.dial);
 const set = async (change: Partial<Dial>): Promise<void> =>
   void (wrong.value = (await dials.set(props.thing, change)) ?? "");
+const heard = computed(() => sounds.isHeard(props.thing));
+/** What it is at the frame, as the sound has it. */
+const now = computed(() => {
+  const rows = scene.motion?.objects.get(props.thing.id)?.channels.value;
+  return rows ? Number((numberAt(rows, playback.textFrame) * shown.value).toFixed(2)) : 0;
+});
+const followBy = (change: Partial<Follow>): Promise<void> =>
+  set({ follows: { band: "all", attack: 0.02, release: 0.15, ...dial.value.follows, ...change } as Follow });
+const followSound = (id: string): Promise<void> => (id ? followBy({ sound: id }) : set({ follows: null }));
 const shown = computed(() => (dial.value.unit === "%" ? 100 : 1));
 </script>
 
 <template>
   <div class="dial">
+    <p v-if="heard" class="says">
+      {{ now }} now: it goes up and down with {{ sounds.list.find((one) => one.id === dial.follows?.sound)?.name }}.
+    </p>
     <div v-if="!isColourDial(dial)" class="grid">
       <template v-for="end in ['low', 'high'] as const" :key="end">
         <span>{{ end === "low" ? "from" : "to" }}</span>
@@ -64,6 +83,58 @@ const shown = computed(() => (dial.value.unit === "%" ? 100 : 1));
         <option>°</option>
       </select>
     </div>
+    <div v-if="!isColourDial(dial) && (sounds.list.length || dial.follows)" class="grid">
+      <span>follows</span>
+      <select
+        class="wide"
+        aria-label="Sound it follows"
+        :value="dial.follows?.sound ?? ''"
+        title="It goes up and down with how loud a sound is, in place of its keys"
+        @change="followSound(($event.target as HTMLSelectElement).value)"
+      >
+        <option value="">its keys</option>
+        <option v-for="one in sounds.list" :key="one.id" :value="one.id">{{ one.name }}</option>
+        <option v-if="dial.follows && !heard" :value="dial.follows.sound">a sound that is gone</option>
+      </select>
+      <template v-if="dial.follows">
+        <span>in</span>
+        <select
+          class="wide"
+          aria-label="Band it follows"
+          :value="dial.follows.band"
+          title="Low: drums and bass. Middle: voices. High: hiss and bells"
+          @change="followBy({ band: ($event.target as HTMLSelectElement).value as Follow['band'] })"
+        >
+          <option value="all">all of it</option>
+          <option value="low">low sounds</option>
+          <option value="middle">middle sounds</option>
+          <option value="high">high sounds</option>
+        </select>
+        <span>rises</span>
+        <NumberField
+          label="Seconds to rise"
+          :value="dial.follows.attack"
+          unit="s"
+          :step="0.01"
+          :low="0"
+          :high="10"
+          :digits="2"
+          @change="followBy({ attack: $event })"
+        />
+        <span />
+        <span>falls</span>
+        <NumberField
+          label="Seconds to fall"
+          :value="dial.follows.release"
+          unit="s"
+          :step="0.01"
+          :low="0"
+          :high="10"
+          :digits="2"
+          @change="followBy({ release: $event })"
+        />
+      </template>
+    </div>
     <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
     <button class="chip" @click="linking.takers = thing.id">Let things take it…</button>
   </div>
@@ -78,7 +149,7 @@ const shown = computed(() => (dial.value.unit === "%" ? 100 : 1));
 }
 .grid {
   display: grid;
-  grid-template-columns: 40px 110px 26px;
+  grid-template-columns: 46px 110px 26px;
   gap: 5px 8px;
   align-items: center;
 }
@@ -88,6 +159,13 @@ select {
   border-radius: var(--radius-s);
   background: var(--paper);
   padding: 2px 4px;
+}
+.says {
+  margin: 0;
+  font-size: 12.5px;
+}
+.wide {
+  grid-column: span 2;
 }
 .chip.small {
   justify-self: start;

@@ -44,6 +44,8 @@ const isSeeThrough = (colour: string): boolean => colour.startsWith("#") && rgba
 const hasColour = computed(() => options.value.background.startsWith("#"));
 const blurs = computed(() => typeof options.value.blur === "number");
 
+/** Whether there is anything to hear. */
+const heard = computed(() => (scene.head?.sounds ?? []).some((one) => one.on && one.gain > 0));
 const set = (changes: Partial<ExportOptions>): void => void Object.assign(options.value, changes);
 const between = (first: number, to: number): void => set({ first, last: to });
 </script>
@@ -182,6 +184,19 @@ const between = (first: number, to: number): void => set({ first, last: to });
         @click="set({ quality: one })"
       >
         {{ one === "small" ? "small file" : one }}
+      </button>
+    </fieldset>
+    <fieldset v-if="takes.has('sound') && heard">
+      <legend>Sound</legend>
+      <button
+        v-for="one in [true, false]"
+        :key="String(one)"
+        class="chip small"
+        :class="{ on: options.sound === one }"
+        :title="one ? 'What is heard with the scene goes along' : 'A silent film'"
+        @click="set({ sound: one })"
+      >
+        {{ one ? "with sound" : "silent" }}
       </button>
     </fieldset>
     <fieldset v-if="takes.has('dither')">

@@ -11,6 +11,7 @@ const FAMILIES = [
   { name: "film", label: "Films" },
   { name: "page", label: "For pages" },
   { name: "pictures", label: "Pictures and print" },
+  { name: "sound", label: "Sound" },
   { name: "data", label: "Data" },
 ] as const;
 const typed = ref("");

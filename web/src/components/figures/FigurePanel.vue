@@ -10,10 +10,12 @@ import { useFigure } from "@/composables/useFigure";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
+import { useSounds } from "@/stores/sounds";
 
 const scene = useScene();
 const selection = useSelection();
 const playback = usePlayback();
+const sounds = useSounds();
 const one = useFigure();
 const [tuning, hanging, freezing] = [ref(false), ref(false), ref(false)];
 const wrong = ref("");
@@ -134,6 +136,13 @@ async function freeze(): Promise<void> {
         />
       </div>
       <div class="line">
+        <button
+          class="chip small"
+          title="A foot is set down on every beat: of markers, an even beat, or a sound (Alt+B)"
+          @click="sounds.laying = sounds.timers[0]?.by ?? 'markers'"
+        >
+          A step a beat…
+        </button>
         <button
           v-if="treadmill !== null"
           class="chip small"

@@ -17,6 +17,8 @@ import SheetLane from "@/components/sheet/SheetLane.vue";
 import SheetNote from "@/components/notes/SheetNote.vue";
 import SheetPlayhead from "@/components/sheet/SheetPlayhead.vue";
 import SheetRuler from "@/components/sheet/SheetRuler.vue";
+import BeatMarks from "@/components/sound/BeatMarks.vue";
+import SoundLanes from "@/components/sound/SoundLanes.vue";
 import StretchGrips from "@/components/sheet/StretchGrips.vue";
 import { useBoxPick } from "@/composables/useBoxPick";
 import { type Lane, useLanes } from "@/composables/useLanes";
@@ -88,6 +90,8 @@ const box = useBoxPick(
   () => heights.value,
 );
 
+/** Whether what is shown goes from left to right in time. */
+const timed = computed(() => selection.sheetTab !== "links" && selection.sheetTab !== "depth");
 const nothingKeyed = computed(() => scene.objects.length > 0 && lanes.value.every((lane) => lane.frames.length === 0));
 const stops = computed(() => [...new Set(lanes.value.flatMap((lane) => lane.frames))]);
 watch(
@@ -189,11 +193,13 @@ function wheel(event: WheelEvent): void {
     >
       <span>{{ drag.sliding.value.snapped.frame }} · on {{ drag.sliding.value.snapped.to }}</span>
     </div>
+    <SoundLanes v-if="timed" />
+    <BeatMarks v-if="timed" />
     <LeafActions v-if="selection.sheetTab === 'sheet'" />
     <ClearDialog />
     <PasteDialog />
-    <SheetNote v-if="selection.sheetTab !== 'links' && selection.sheetTab !== 'depth'" />
-    <SheetPlayhead v-if="selection.sheetTab !== 'links' && selection.sheetTab !== 'depth'" />
+    <SheetNote v-if="timed" />
+    <SheetPlayhead v-if="timed" />
   </section>
 </template>
 

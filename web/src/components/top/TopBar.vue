@@ -10,6 +10,7 @@ import { useNotes } from "@/stores/notes";
 import { useRehearsals } from "@/stores/rehearsals";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
+import { useSounds } from "@/stores/sounds";
 
 const emit = defineEmits<{ export: []; settings: []; shortcuts: [] }>();
 const scene = useScene();
@@ -17,6 +18,12 @@ const selection = useSelection();
 const notes = useNotes();
 const exports = useExports();
 const rehearsals = useRehearsals();
+const sounds = useSounds();
+const soundTitle = computed(() => {
+  const count = sounds.list.length;
+  const said = count === 0 ? "none yet" : count === 1 ? "1 sound" : `${count} sounds`;
+  return `Sound: ${said}; markers and the beat (Alt+S)`;
+});
 const rehearsalsTitle = computed(() => {
   const count = rehearsals.list.length;
   const said = count === 0 ? "none yet" : count === 1 ? "1 kept version" : `${count} kept versions`;
@@ -89,6 +96,16 @@ const notesTitle = computed(() => {
         @click="rehearsals.toggle()"
       >
         <VineIcon name="rehearsal" /><span v-if="rehearsals.list.length">{{ rehearsals.list.length }}</span>
+      </button>
+      <button
+        class="notes"
+        :class="{ on: sounds.open }"
+        :aria-pressed="sounds.open"
+        :title="soundTitle"
+        :aria-label="soundTitle"
+        @click="sounds.toggle()"
+      >
+        <VineIcon name="sound" /><span v-if="sounds.list.length">{{ sounds.list.length }}</span>
       </button>
       <span class="rule" aria-hidden="true" />
       <button

@@ -20,14 +20,18 @@ import { textOf } from "@/composables/useText";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
+import { useSounds } from "@/stores/sounds";
 
 const scene = useScene();
 const selection = useSelection();
 const playback = usePlayback();
+const sounds = useSounds();
 /** Of a parade, the rows that its arrangement reads. */
 const rows = computed(() => {
   const thing = selection.thing;
   if (!thing) return [];
+  // What a sound says goes before what is typed.
+  if (thing.kind === "dial" && sounds.isHeard(thing)) return [];
   if (thing.kind === "camera") return selection.rows.filter((row) => CAMERA_ROWS.has(row.name));
   // Only a camera sees how far away a thing is, and what hangs on one is as far away as that.
   const deep = scene.camera !== null && !thing.parent && !thing.pinned;
