@@ -119,6 +119,18 @@ def test_a_sound_drives_what_its_levels_and_beats_are_said_to_drive(mango, tmp_p
     assert max(key.value for key in scene.dials_by_name["Wind"].channel.keys) == 1
 
 
+def test_a_sound_is_heard_with_a_scene_of_its_own_or_with_another(mango, tmp_path, capsys):
+    (tmp_path / "drum.wav").write_bytes(wav(struck([0.5, 1.5], 2.5)))
+    assert main(["import", str(tmp_path / "drum.wav"), str(tmp_path / "own.json")]) == 0
+    own = load(tmp_path / "own.json")
+    assert (own.name, own.length, own.sounds[0].seconds) == ("drum", 60, 2.5)
+    assert main(["import", str(tmp_path / "drum.wav"), str(tmp_path / "two.json"), "--into", str(tmp_path / "own.json"), "--first", "9"]) == 0
+    assert [(one.name, one.first) for one in load(tmp_path / "two.json").sounds] == [("drum", 0), ("drum 2", 9)]
+    (tmp_path / "odd.mp3").write_bytes(b"no sound")
+    assert main(["import", str(tmp_path / "odd.mp3"), str(tmp_path / "out.json")]) == 1
+    assert "'odd.mp3' cannot be read as a sound" in capsys.readouterr().err
+
+
 def test_keys_go_from_one_scene_into_another(mango, tmp_path, capsys):
     assert main(["export", str(mango), str(tmp_path / "mango.keys.json")]) == 0
     bare = json.loads(mango.read_text(encoding="utf-8"))

@@ -14,7 +14,11 @@ _OTHERS = (".svg", ".vine", ".json")
 
 def add_options(bring: argparse.ArgumentParser) -> None:
     """What can be said of what is brought in."""
-    bring.add_argument("file", type=Path, help="an SVG drawing, a bundle (.vine), a scene or keys (.json), a table (.csv), or a sound (.wav)")
+    bring.add_argument(
+        "file",
+        type=Path,
+        help="an SVG drawing, a bundle (.vine), a scene or keys (.json), a table (.csv), or a sound (.wav): heard, or with --column keys",
+    )
     bring.add_argument("out", type=Path, help="the scene file to write")
     bring.add_argument("--into", type=Path, metavar="SCENE", help="the scene it is put into; tables, sounds and keys need one")
     bring.add_argument(
@@ -54,6 +58,8 @@ def _brought(options: argparse.Namespace) -> _Brought:
 
     suffix = options.file.suffix.lower()
     into = read(options.into) if options.into is not None else None
+    if suffix in _SOUNDS and not options.column:
+        return _Brought(_with_sound(into, options))
     if suffix in (*_TABLES, *_SOUNDS):
         return _Brought(_with_table(into, options))
     if suffix == ".svg":
@@ -72,6 +78,28 @@ def _brought(options: argparse.Namespace) -> _Brought:
     x, y = ((ours - theirs) / 2 for ours, theirs in zip(into.size, found.size, strict=True))
     prefix = next(f"in-{number}" for number in range(1, 10_000) if not any(one.startswith(f"in-{number}-") for one in into.by_id))
     return _Brought(apply_all(into, [PlaceParcel(edit="place-parcel", parcel=found, prefix=prefix, x=x, y=y)]), lost)
+
+
+def _with_sound(into: Scene | None, options: argparse.Namespace) -> Scene:
+    """A scene in which a sound is heard from a frame on; a new one, as long as the sound, where none is given."""
+    import math
+
+    from vine_swing.motion.basics.contents import SOUND_FILES
+    from vine_swing.motion.basics.values import MAX_LENGTH
+    from vine_swing.motion.edits import apply_all
+    from vine_swing.motion.edits.sounds import AddSound
+    from vine_swing.motion.scene.sounds import KeptSound
+    from vine_swing.motion.sound.reading import read_sound
+
+    data, name = options.file.read_bytes(), options.file.stem[:70]
+    seconds = round(read_sound(data, options.file.name).seconds, 6)
+    first = round(options.first)
+    scene = into or Scene(name=name, length=max(1, min(MAX_LENGTH, first + math.ceil(seconds * 24))))
+    taken, number = set(scene.sounds_by_id), 1
+    while f"sound-{number}" in taken:
+        number += 1
+    sound = KeptSound(id=f"sound-{number}", name=name, file=SOUND_FILES.keep(data), seconds=seconds, first=first)
+    return apply_all(scene, [AddSound(edit="add-sound", sound=sound)])
 
 
 def _with_keys(into: Scene | None, path: Path) -> Scene | None:

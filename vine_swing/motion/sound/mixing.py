@@ -7,6 +7,8 @@ import numpy as np
 from numpy.typing import NDArray
 
 Array = NDArray[np.float64]
+#: Samples mixed at once, so that a long sound takes little memory besides its own.
+_AT_ONCE = 1 << 18
 
 
 @dataclass(frozen=True, eq=False)
@@ -29,10 +31,10 @@ def mixed(sounds: Iterable[Placed], rate: int, begin: float, seconds: float) -> 
     for one in sounds:
         offset = round((one.at - begin) * rate)
         first, last = max(0, offset), min(found.shape[1], offset + one.samples.shape[1])
-        if first >= last:
-            continue
-        moments = begin + np.arange(first, last) / rate
-        found[:, first:last] += one.samples[:, first - offset : last - offset] * np.interp(moments, one.when, one.gain).astype(np.float32)
+        for row in range(first, last, _AT_ONCE):
+            until = min(row + _AT_ONCE, last)
+            gain = np.interp(begin + np.arange(row, until) / rate, one.when, one.gain).astype(np.float32)
+            found[:, row:until] += one.samples[:, row - offset : until - offset] * gain
     return found
 
 

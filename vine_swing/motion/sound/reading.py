@@ -59,7 +59,7 @@ def sound_of(file: str) -> Sound:
     return read_sound(SOUND_FILES.data_of(file), "this sound")
 
 
-@lru_cache(maxsize=3)
+@lru_cache(maxsize=1)
 def stereo_of(file: str) -> NDArray[np.float32]:
     """The same as `read_stereo` gives it."""
     return read_stereo(SOUND_FILES.data_of(file), "this sound")
