@@ -8,6 +8,7 @@ import pytest
 from playwright.sync_api import expect
 
 from demo.make import MAKERS
+from tests.journeys.scenes import opened
 from tests.journeys.workspace import Workspace
 
 DEMO = sorted(make()["name"] for make in MAKERS.values())
@@ -177,3 +178,26 @@ def test_the_api_docs_page_needs_no_network(page, server):
     assert set(hosts) == {server.address.removeprefix("http://")}
     with urllib.request.urlopen(server.address) as answer:
         assert "script-src" not in answer.headers["content-security-policy"], "only the docs page may run an inline script"
+
+
+def test_all_scenes_are_brought_back_from_the_copy_of_the_day_and_that_is_undone(page, server):
+    opened(page, server.address, name="Mango fall", length=24)
+    # The first change after a start finds that no copy was made today.
+    server.stop()
+    server.start()
+    page.goto(server.address)
+    card = page.get_by_role("link", name="Open Mango fall")
+    page.get_by_role("button", name="More for Mango fall").click()
+    page.get_by_role("menuitem", name="Delete").click()
+    expect(card).to_have_count(0)
+    page.reload()
+    page.get_by_role("button", name="Copies of all scenes (1)").click()
+    copies = page.get_by_role("list", name="Copies of all scenes")
+    bring = copies.get_by_role("button").first
+    bring.click()
+    expect(card).to_have_count(0)
+    copies.get_by_role("button", name="Yes, all scenes as they were then").click()
+    expect(card).to_be_visible()
+    expect(copies.get_by_text("before another copy was brought back")).to_be_visible()
+    page.get_by_role("button", name="Undo", exact=True).click()
+    expect(card).to_have_count(0)

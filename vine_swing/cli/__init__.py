@@ -32,6 +32,7 @@ def _parser() -> argparse.ArgumentParser:
         serve = commands.add_parser(name, help=about)
         serve.add_argument("--data", type=Path, default=DEFAULT_DATA, help="folder of the data file (default: %(default)s)")
         serve.add_argument("--port", type=int, default=DEFAULT_PORT, help="port on 127.0.0.1 (default: %(default)s)")
+        serve.add_argument("--bring-back", metavar="COPY", help="begin with a copy of the data file by its name, or `last`; the file is kept aside")
         serve.add_argument("--farm", metavar="ADDRESS", help="paint exports on the machines of the scheduler there, such as tcp://10.0.0.5:8786")
         serve.set_defaults(run=run)
     bake = commands.add_parser("bake", help="write the values of every moving channel as CSV, or outlines as JSON")

@@ -1,7 +1,9 @@
 """`serve` and `demo`: the application on this machine."""
 
 import argparse
+import shutil
 import socket
+from datetime import datetime
 from pathlib import Path
 from typing import TYPE_CHECKING
 
@@ -13,6 +15,7 @@ if TYPE_CHECKING:
 
 DEMO_SCENES = Path(__file__).resolve().parents[2] / "demo" / "scenes"
 DEMO_TAKES = DEMO_SCENES / "takes"
+DATA_FILE = "vine-swing.db"
 
 
 def serve(options: argparse.Namespace) -> int:
@@ -59,12 +62,44 @@ def _keep_takes(store: "SceneStore", scene_id: str, path: Path) -> None:
 def _store(options: argparse.Namespace) -> "SceneStore | None":
     """The store in the data folder; None, and a sentence, where it cannot be opened."""
     from vine_swing.store import SceneStore, StoreError
+    from vine_swing.store.backups import Backups
 
+    path: Path = options.data / DATA_FILE
     try:
-        return SceneStore(options.data / "vine-swing.db")
+        if options.bring_back is not None:
+            _bring_back(path, options.bring_back)
+        return SceneStore(path)
     except StoreError as error:
         say(str(error))
+        copies = Backups(path).all()
+        if path.exists() and copies and options.bring_back is None:
+            say(f"the last copy is of {copies[0].made:%Y-%m-%d %H:%M}: --bring-back last starts with it, and keeps the file as it is beside it")
         return None
+
+
+def _bring_back(path: Path, name: str) -> None:
+    """Put a copy in the place of a data file that cannot be opened any more, which is kept under another name.
+
+    Raises:
+        StoreError: if there is no such copy.
+    """
+    from vine_swing.store import StoreError
+    from vine_swing.store.backups import Backups
+
+    backups = Backups(path)
+    copies = backups.all()
+    chosen = copies[0].name if name == "last" and copies else name
+    copy = backups.path_of(chosen)
+    if copy is None:
+        known = ", ".join(one.name for one in copies) or "none yet"
+        raise StoreError(f"there is no copy '{name}' in {backups.folder}; there is {known}")
+    for beside in ("", "-wal", "-shm"):
+        old = path.with_name(path.name + beside)
+        if old.exists():
+            old.rename(backups.folder / f"set-aside-{datetime.now():%Y-%m-%dT%H%M%S}-{path.name}{beside}")
+    shutil.copyfile(copy, path)
+    path.chmod(0o600)
+    print(f"brought back {chosen}; what was there before is in {backups.folder}", flush=True)
 
 
 def _port_refusal(port: int) -> str | None:

@@ -16,6 +16,7 @@ from vine_swing.service.notes import Notes
 from vine_swing.service.page import serve_page
 from vine_swing.service.rehearsals import Rehearsals
 from vine_swing.service.routes import (
+    backups,
     bringing,
     elements,
     exports,
@@ -68,6 +69,7 @@ def create_app(store: SceneStore, *, web: Path = WEB, farm: str | None = None) -
         notes.router,
         rehearsals.router,
         sounds.router,
+        backups.router,
     ):
         app.include_router(router, prefix="/api", responses=problems.RESPONSES)
     app.add_middleware(Guard)

@@ -13,7 +13,7 @@ from typing import Any
 
 from pydantic import ValidationError
 
-from vine_swing.motion.basics.errors import EditError, MotionError
+from vine_swing.motion.basics.errors import EditError, MotionError, NoSuchThing
 from vine_swing.motion.edits import Edit, apply_labelled
 from vine_swing.motion.edits.sounds import check_heard
 from vine_swing.motion.outline.drawing import check_drawn
@@ -244,6 +244,14 @@ class Sessions:
         """Let a scene go from memory, as when it has been deleted."""
         with self._lock:
             self._open.pop(scene_id, None)
+
+    def bring_back(self, name: str) -> None:
+        """Put all scenes as they were in a copy of the data file. Edits that are under way come to their end first."""
+        if all(one.name != name for one in self.store.backups()):
+            raise NoSuchThing(f"there is no copy '{name}'; only the newest are kept")
+        with self._lock:
+            self.store.bring_back(name)
+            self._open.clear()
 
     def _opened(self, scene_id: str) -> Session:
         """The session of a scene, loaded if it is not open; of several threads that load it at once, all get the same one."""

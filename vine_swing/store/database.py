@@ -1,14 +1,17 @@
 """The one SQLite connection: settings, checks, migrations and transactions."""
 
+import contextlib
 import os
 import sqlite3
 import threading
 from collections.abc import Iterator
 from contextlib import contextmanager
+from datetime import date
 from importlib import resources
 from pathlib import Path
 
 from vine_swing.store import undo
+from vine_swing.store.backups import Backup, Backups
 from vine_swing.store.errors import StoreError, translated
 from vine_swing.store.lock import FolderLock
 
@@ -24,13 +27,17 @@ class Database:
     WAL with `synchronous = FULL`: what a transaction committed is on disk before it is acknowledged.
     """
 
-    def __init__(self, path: Path) -> None:
+    def __init__(self, path: Path, backups: Backups | None = None) -> None:
         """Open or make the data file.
 
         Raises:
             StoreError: if it is not a data file of ours, is damaged, is from a newer version, or is open elsewhere. The file is then as it was.
         """
         self._lock = threading.RLock()
+        self._path = path
+        self.backups = backups or Backups(path)
+        #: The day of the last change, so that the first of another one is noticed without looking into a folder.
+        self._day: date | None = None
         try:
             path.parent.mkdir(parents=True, exist_ok=True, mode=0o700)
             self._held = FolderLock(path)
@@ -63,6 +70,7 @@ class Database:
         """
         with self._lock:
             try:
+                self._copy_of_the_day()
                 self._connection.execute("BEGIN IMMEDIATE")
                 try:
                     yield self._connection
@@ -87,6 +95,41 @@ class Database:
             except sqlite3.Error as error:
                 raise translated(error) from error
 
+    def _copy_of_the_day(self) -> None:
+        """Before the first change of a day, copy everything as it was. A disk without room for a copy keeps nobody from working."""
+        today = self.backups.today()
+        if self._day == today:
+            return
+        self._day = today
+        if self.backups.due() and self._connection.execute("SELECT 1 FROM scene LIMIT 1").fetchone():
+            with contextlib.suppress(StoreError):
+                self.backups.make(self._connection, "day")
+
+    def bring_back(self, name: str) -> Backup:
+        """Put everything as it was in a copy; what there is now becomes a copy itself.
+
+        Raises:
+            StoreError: if there is no such copy, or it is damaged; nothing is changed then.
+        """
+        path = self.backups.path_of(name)
+        if path is None:
+            raise StoreError(f"there is no copy '{name}'; it may have been let go, as only the newest are kept")
+        with self._lock:
+            _check(path)
+            with contextlib.closing(sqlite3.connect(path)) as copy:
+                # Read whole before anything is replaced: making the next copy may let this one go.
+                held = sqlite3.connect(":memory:")
+                copy.backup(held)
+            with contextlib.closing(held):
+                made = self.backups.make(self._connection, "before")
+                try:
+                    held.backup(self._connection)
+                    self._migrate()
+                    self._connection.execute("PRAGMA foreign_keys = ON")
+                except sqlite3.Error as error:
+                    raise translated(error) from error
+        return made
+
     def close(self) -> None:
         """Finish; the write-ahead log is folded into the file."""
         with self._lock:
@@ -101,6 +144,8 @@ class Database:
             raise StoreError(f"the data file is from a newer Vine Swing (schema {done}, this one knows {len(files)}); update Vine Swing")
         if done == len(files):
             return
+        if done:
+            self.backups.make(self._connection, "schema")
         # Tables are made anew under another name and renamed, as SQLite's documentation of ALTER TABLE describes; references are checked after it.
         self._connection.execute("PRAGMA foreign_keys = OFF")
         self._connection.execute("BEGIN IMMEDIATE")

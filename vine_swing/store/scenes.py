@@ -10,6 +10,7 @@ from typing import Literal
 
 from vine_swing.motion.scene.model import Scene
 from vine_swing.store import rows, undo
+from vine_swing.store.backups import Backup, Backups
 from vine_swing.store.database import Database
 from vine_swing.store.exports import ExportStore
 from vine_swing.store.feels import FeelStore, OwnFeel
@@ -68,7 +69,7 @@ class SceneStore:
     """All scenes of one data file. Safe to use from several threads."""
 
     def __init__(self, path: Path, *, clock: Callable[[], datetime] = lambda: datetime.now(UTC)) -> None:
-        self._database = Database(path)
+        self._database = Database(path, Backups(path, lambda: clock().astimezone()))
         self._clock = clock
         self.feels = FeelStore(self._database)
         self.previews = PreviewStore(self._database)
@@ -83,6 +84,25 @@ class SceneStore:
         with self._database.reading() as db:
             row = db.execute("SELECT data FROM blob WHERE hash >= ? AND hash < ? LIMIT 1", (digits, digits + "g")).fetchone()
         return bytes(row["data"]) if row is not None and len(digits) == 16 else None
+
+    def backups(self) -> list[Backup]:
+        """The copies of the whole data file, the newest first."""
+        return self._database.backups.all()
+
+    def bring_back(self, name: str) -> Backup:
+        """Put all scenes as they were in a copy; gives the copy of what there was until now.
+
+        Raises:
+            StoreError: if there is no such copy, or it is damaged; nothing is changed then.
+        """
+        with self._database.reading() as db:
+            (highest,) = db.execute("SELECT coalesce(max(revision), 0) FROM scene").fetchone()
+        made = self._database.bring_back(name)
+        with self._database.transaction() as db:
+            # Revisions only ever rise: whoever has a scene open sees that it is another one now.
+            db.execute("UPDATE scene SET revision = revision + ?", (highest + 1,))
+            db.execute("DELETE FROM preview")
+        return made
 
     def close(self) -> None:
         """Finish with the data file."""

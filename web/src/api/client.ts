@@ -1,6 +1,7 @@
 /** Calls to the service. Every failure becomes a ServiceError whose message can be shown as it is. */
 import { decode } from "@msgpack/msgpack";
 import type {
+  BackupWords,
   BeatWords,
   BroughtPictures,
   BroughtScene,
@@ -98,6 +99,8 @@ async function change(path: string, body: unknown): Promise<ChangedMotion> {
 
 export const api = {
   shelf: () => json<Shelf>(call("GET", "/scenes")),
+  backups: () => json<BackupWords[]>(call("GET", "/backups")),
+  bringBackup: (name: string) => json<BackupWords[]>(call("POST", `/backups/${name}/bring-back`)),
   principles: () => json<PrincipleWords[]>(call("GET", "/principles")),
   principleMotion: (name: string) => bytes(call("GET", `/principles/${name}/motion`)),
   principleFile: async (name: string) => (await call("GET", `/principles/${name}/file`)).text(),

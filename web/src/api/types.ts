@@ -45,6 +45,8 @@ export interface DialThing extends Omit<Schemas["GroupObject"], "kind"> {
 /** Whatever has channels. */
 export type SceneObject = TroupeObject | DialThing;
 export type Cue = Schemas["Cue"];
+/** A copy of all scenes. */
+export type BackupWords = Schemas["BackupWords"];
 /** A sound that is heard with the scene, and what of a dial follows one. */
 export type KeptSound = Schemas["KeptSound"];
 export type Follow = Schemas["Follow"];

@@ -7,6 +7,7 @@ import { api } from "@/api/client";
 import type { Summary } from "@/api/types";
 import { filesOf, later } from "@/composables/useBringIn";
 import VineIcon from "@/components/common/VineIcon.vue";
+import BackupList from "@/components/shelf/BackupList.vue";
 import SceneCard from "@/components/shelf/SceneCard.vue";
 import { useSaid } from "@/stores/said";
 
@@ -20,6 +21,7 @@ const scenes = ref<Summary[] | null>(null);
 const deleted = ref<Summary[]>([]);
 const input = ref<HTMLInputElement>();
 const over = ref(false);
+const copies = ref(0);
 const busy = ref<string | null>(null);
 
 async function attempt<T>(doing: string, work: () => Promise<T>): Promise<T | null> {
@@ -145,11 +147,14 @@ onMounted(load);
       <p>Begin with a new scene: add a shape, key it, go on a second, move it. Or open a scene file.</p>
       <button class="primary" @click="create"><VineIcon name="add" /> New scene</button>
     </div>
-    <ElCollapse v-if="deleted.length" class="deleted">
-      <ElCollapseItem :title="`Deleted scenes (${deleted.length})`">
+    <ElCollapse v-show="deleted.length || copies" class="deleted">
+      <ElCollapseItem v-if="deleted.length" :title="`Deleted scenes (${deleted.length})`">
         <p v-for="scene in deleted" :key="scene.id">
           {{ scene.name }} <button class="plain" @click="restore(scene)">Bring back</button>
         </p>
+      </ElCollapseItem>
+      <ElCollapseItem v-show="copies" :title="`Copies of all scenes (${copies})`">
+        <BackupList @brought="load" @known="copies = $event" />
       </ElCollapseItem>
     </ElCollapse>
   </main>

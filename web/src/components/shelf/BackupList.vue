@@ -1,0 +1,84 @@
+<script setup lang="ts">
+/** Copies of all scenes, made by the day: one is brought back after a second press, and that can be taken back. */
+import { onMounted, ref, shallowRef } from "vue";
+import { api } from "@/api/client";
+import type { BackupWords } from "@/api/types";
+import { saidBytes } from "@/geometry/amounts";
+import { useSaid } from "@/stores/said";
+
+const emit = defineEmits<{ brought: []; known: [count: number] }>();
+const said = useSaid();
+const copies = shallowRef<readonly BackupWords[]>([]);
+const sure = ref<string | null>(null);
+const WHY = {
+  day: "before the first change of that day",
+  schema: "before a newer Vine Swing changed the file",
+  before: "before another copy was brought back",
+};
+const when = (one: BackupWords): string =>
+  new Date(one.made).toLocaleString(undefined, { dateStyle: "medium", timeStyle: "short" });
+
+function take(found: readonly BackupWords[] | null): void {
+  copies.value = found ?? [];
+  emit("known", copies.value.length);
+}
+async function bringBack(one: BackupWords): Promise<void> {
+  if (sure.value !== one.name) {
+    sure.value = one.name;
+    return;
+  }
+  sure.value = null;
+  const found = await said.attempt(() => api.bringBackup(one.name));
+  if (!found) return;
+  take(found);
+  emit("brought");
+  const now = found.find((other) => other.why === "before");
+  said.withUndo(`All scenes are as they were on ${when(one)}.`, "Undo", async () => {
+    if (now) take(await said.attempt(() => api.bringBackup(now.name)));
+    emit("brought");
+  });
+}
+onMounted(async () => take(await said.attempt(api.backups)));
+</script>
+
+<template>
+  <ul v-if="copies.length" aria-label="Copies of all scenes">
+    <li v-for="one in copies" :key="one.name">
+      <span
+        ><strong>{{ when(one) }}</strong> · {{ WHY[one.why] }} · {{ saidBytes(one.size) }}</span
+      >
+      <button
+        class="plain"
+        :class="{ sure: sure === one.name }"
+        :title="`Every scene as it was then; what there is now is kept as a copy too`"
+        @click="bringBack(one)"
+        @blur="sure = null"
+      >
+        {{ sure === one.name ? "Yes, all scenes as they were then" : "Bring back…" }}
+      </button>
+    </li>
+  </ul>
+</template>
+
+<style scoped>
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  display: grid;
+  gap: 6px;
+}
+li {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 12px;
+  align-items: center;
+}
+.plain {
+  padding: 3px 12px;
+}
+.sure {
+  border-color: var(--playhead);
+  color: #a31f43;
+}
+</style>
