@@ -218,7 +218,7 @@ def test_the_real_command_serves_says_where_and_refuses_a_port_in_use(tmp_path):
     server = subprocess.Popen([*command, str(tmp_path / "one")], stdout=subprocess.PIPE, text=True)
     try:
         assert f"http://127.0.0.1:{port}/" in server.stdout.readline()
-        deadline = time.monotonic() + 20
+        deadline = time.monotonic() + 60
         while time.monotonic() < deadline:
             try:
                 urllib.request.urlopen(f"http://127.0.0.1:{port}/api/scenes", timeout=1).close()

@@ -69,7 +69,7 @@ def test_who_stops_early_leaves_no_process_and_no_memory():
     pictures.close()
     assert len(list(Path("/dev/shm").glob("psm_*"))) == before
     alive = [child for child in psutil.Process().children(recursive=True) if "resource_tracker" not in " ".join(child.cmdline())]
-    psutil.wait_procs(alive, timeout=5)
+    psutil.wait_procs(alive, timeout=120)
     assert not [child for child in alive if child.is_running() and "pytest" in " ".join(child.cmdline())]
 
 
@@ -111,7 +111,7 @@ def farm():
             except MotionError:
                 time.sleep(0.5)
         assert engine is not None, "the scheduler did not begin"
-        engine._client.wait_for_workers(2, timeout=30)
+        engine._client.wait_for_workers(2, timeout=120)
         yield engine, running
         engine.close()
         for one in running:

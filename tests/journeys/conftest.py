@@ -79,8 +79,8 @@ def page(browser: Browser, request: pytest.FixtureRequest):
         request.getfixturevalue(name)
     context = browser.new_context(viewport={"width": 1280, "height": 800}, accept_downloads=True)
     # A machine that others share may stand still for seconds; what is waited for is the same.
-    context.set_default_timeout(30_000)
-    expect.set_options(timeout=20_000)
+    context.set_default_timeout(90_000)
+    expect.set_options(timeout=60_000)
     context.add_init_script(WITHOUT_TRANSITIONS)
     one = context.new_page()
     complaints: list[str] = []
@@ -113,7 +113,7 @@ def script(tmp_path_factory):
     """The page's painter of case files, as one script."""
     folder = tmp_path_factory.mktemp("cases")
     command = ["npx", "vite", "build", "--config", "cases.config.ts", "--outDir", str(folder), "--emptyOutDir", "--logLevel", "error"]
-    subprocess.run(command, cwd=Path(__file__).resolve().parents[2] / "web", check=True, timeout=120)
+    subprocess.run(command, cwd=Path(__file__).resolve().parents[2] / "web", check=True, timeout=600)
     return (folder / "cases.js").read_text(encoding="utf-8")
 
 

@@ -49,7 +49,7 @@ class Server:
         arguments = [self._command, "--data", str(self.data), "--port", str(self.port)]
         self._process = FORK_SERVER.Process(target=run_command, args=(arguments,), daemon=True)
         self._process.start()
-        deadline = time.monotonic() + 20
+        deadline = time.monotonic() + 60
         while time.monotonic() < deadline:
             try:
                 socket.create_connection(("127.0.0.1", self.port), timeout=1).close()
@@ -57,13 +57,13 @@ class Server:
             except OSError:
                 assert self._process.is_alive(), f"the server ended with exit code {self._process.exitcode}"
                 time.sleep(0.01)
-        raise AssertionError("the server did not answer within 20 seconds")
+        raise AssertionError("the server did not answer within 60 seconds")
 
     def stop(self, how: signal.Signals = signal.SIGINT) -> None:
         """End the server by a signal and wait until it is gone."""
         if self._process.pid is not None and self._process.is_alive():
             os.kill(self._process.pid, how)
-        self._process.join(20)
+        self._process.join(60)
 
 
 class Prepared:

@@ -54,6 +54,12 @@ def test_every_view_and_panel_passes(page: Page, demo_server: Server):
     open_scene(page, demo_server, "Signal tree")
     page.get_by_role("button", name="Notes: 2 remarks").click()
     check(page, "notes")
+    open_scene(page, demo_server, "Log drum")
+    page.keyboard.press("Alt+s")
+    expect(page.get_by_text("about 120 beats a minute")).to_be_visible()
+    check(page, "sound")
+    page.keyboard.press("Alt+b")
+    shown(page, "Motion on beats")
     w = open_scene(page, demo_server, "Toucan glide")
     for tab in ("Sheet", "Curves", "Speed", "Depth", "Links"):
         chosen = page.get_by_role("tab", name=tab)

@@ -55,7 +55,7 @@ def test_a_chime_is_blurred_looked_at_and_exported(page: Page, server: Server):
     page.get_by_role("button", name="Export", exact=True).click()
     dialog = page.get_by_role("dialog", name="Export")
     dialog.get_by_text("Flipbook").click()
-    with page.expect_download(timeout=60_000) as downloading:
+    with page.expect_download(timeout=180_000) as downloading:
         dialog.get_by_role("button", name="Export", exact=True).click()
     with zipfile.ZipFile(io.BytesIO(downloading.value.path().read_bytes())) as book:
         pixels = np.asarray(Image.open(io.BytesIO(book.read("frame-0006.png"))).convert("RGBA"))

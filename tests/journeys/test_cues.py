@@ -56,7 +56,7 @@ def shows(w, x, y, colour):
         const d = c.getContext("2d").getImageData(Math.round(x * c.width / 1280), Math.round(y * c.height / 720), 1, 1).data;
         return colour.every((part, i) => Math.abs(part - d[i]) < 6); }""",
         arg=[x, y, colour],
-        timeout=4000,
+        timeout=60_000,
     )
 
 

@@ -48,7 +48,7 @@ def test_a_scene_goes_out_in_every_format_in_one_go(page: Page, server: Server):
     expect(dialog.get_by_text("320 × 180 px · 24 pictures · 1.0 s · about")).to_be_visible()
     dialog.get_by_role("textbox", name="Name of the file").fill("Card 7")
     dialog.get_by_role("button", name="Export", exact=True).click()
-    expect(dialog.get_by_role("listitem").filter(has_text="Done:")).to_have_count(15, timeout=90_000)
+    expect(dialog.get_by_role("listitem").filter(has_text="Done:")).to_have_count(15, timeout=240_000)
     page.wait_for_timeout(300)
     content = {name: download.path().read_bytes() for name, download in files.items()}
     assert len(content) == 15
@@ -112,9 +112,9 @@ def test_a_disk_without_room_is_told_and_leaves_no_half_file(page: Page, server:
     pace = dialog.get_by_role("spinbutton", name="Pictures a second")
     pace.fill("120")
     pace.press("Enter")
-    expect(dialog.get_by_text("3840 × 2160 px · 120 pictures")).to_be_visible(timeout=60_000)
+    expect(dialog.get_by_text("3840 × 2160 px · 120 pictures")).to_be_visible(timeout=120_000)
     dialog.get_by_role("button", name="Export", exact=True).click()
-    expect(dialog.get_by_role("alert")).to_contain_text("there is no room left on the disk", timeout=60_000)
+    expect(dialog.get_by_role("alert")).to_contain_text("there is no room left on the disk", timeout=120_000)
     assert list((server.data / "exports").iterdir()) == []
 
 

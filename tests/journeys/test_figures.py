@@ -223,7 +223,7 @@ def test_a_loop_of_24_frames_on_the_spot_is_made_and_exported(postie):
     dialog = w.page.get_by_role("dialog", name="Export")
     dialog.get_by_text("Flipbook").click()
     dialog.get_by_role("button", name="one cycle").click()
-    with w.page.expect_download(timeout=60_000) as downloading:
+    with w.page.expect_download(timeout=180_000) as downloading:
         dialog.get_by_role("button", name="Export", exact=True).click()
     with zipfile.ZipFile(io.BytesIO(downloading.value.path().read_bytes())) as book:
         assert len(book.namelist()) == 24

@@ -125,7 +125,7 @@ def test_export_with_progress(page, demo_server, tmp_path, choice, codec, fps):
     dialog = page.get_by_role("dialog", name="Export")
     dialog.get_by_text(choice, exact=True).click()
     dialog.get_by_text("640 × 360").click()
-    with page.expect_download(timeout=60_000) as download:
+    with page.expect_download(timeout=180_000) as download:
         dialog.get_by_role("button", name="Export", exact=True).click()
         expect(dialog.get_by_role("progressbar")).to_be_visible()
     expect(dialog.get_by_text("Done: 96 frames.")).to_be_visible()

@@ -34,7 +34,7 @@ LISTEN = """
     if (window.heard && frame) {
       const now = window.heard.currentTime - (window.heard.outputLatency || 0);
       // Read once the page has done its part of this turn of the browser.
-      setTimeout(() => window.seen.push([now, Number(frame.value)]));
+      setTimeout(() => window.seen.push([now, Number(frame.value), window.heard.currentTime]));
     }
     requestAnimationFrame(look);
   };
@@ -76,19 +76,19 @@ def test_a_drum_loop_is_heard_in_step_at_play_scrub_and_loop_and_moved_on_the_sh
     }""")
 
     page.get_by_role("button", name="Play", exact=True).click()
-    page.wait_for_function("() => window.asked.length >= 3", timeout=60_000)
+    page.wait_for_function("() => window.asked.length >= 3", timeout=180_000)
     page.get_by_role("button", name="Pause", exact=True).click()
     asked, seen = page.evaluate("window.asked"), np.array(page.evaluate("window.seen"))
     begun = asked[0][0]
     # Round after round without a gap, all of the loop each time.
     np.testing.assert_allclose([one[0] - begun for one in asked[:3]], [0, 2, 4], atol=1e-3)
     assert [one[1:] for one in asked[:3]] == [[0, 2]] * 3
-    heard = (seen[:, 0] - begun) * 24
-    playing = (heard > 2) & (heard < 90)
-    late = (np.floor(heard[playing]) - seen[playing, 1]) % 48
+    before, after = ((seen[:, column] - begun) * 24 for column in (0, 2))
+    playing = (before > 2) & (after < 90)
+    # What is seen is a frame that was heard while it was painted, or the one beside it, however slowly the page is painted.
+    seen_at, first, last = seen[playing, 1], np.floor(before[playing]) - 1, np.floor(after[playing]) + 1
     assert playing.sum() > 5
-    # What is seen is the frame that is heard, or the one beside it.
-    assert np.isin(late, [47, 0, 1]).all(), late
+    assert ((seen_at - first) % 48 <= last - first).all(), np.stack([first, seen_at, last], axis=1)
     # A frame that is gone to is heard too.
     before = len(page.evaluate("window.asked"))
     w.go_to("24")

@@ -52,23 +52,27 @@ def pictured(page, scene):
     return np.asarray(Image.open(io.BytesIO(shot)).convert("RGB")).astype(int)
 
 
-@pytest.mark.parametrize("kind", ["svg", "html"])
 @pytest.mark.parametrize(
-    "name", ["01-thrown-mango", "09-sorting-mill", "14-hypnotic-hibiscus", "17-flag-and-kettle", "20-mist-over-the-gorge", "22-bamboo-chimes"]
+    ("name", "kind"),
+    [
+        *((name, "svg") for name in ("01-thrown-mango", "09-sorting-mill", "17-flag-and-kettle", "20-mist-over-the-gorge", "22-bamboo-chimes")),
+        # Both are written by the same hands: what differs is how they move.
+        *((name, "html") for name in ("01-thrown-mango", "09-sorting-mill", "14-hypnotic-hibiscus")),
+    ],
 )
-def test_a_moving_file_shows_what_was_painted_and_baked(page, tmp_path, kind, name):
+def test_a_moving_file_shows_what_was_painted_and_baked(page, tmp_path, name, kind):
     scene = load(SCENES / f"{name}.json").but(blur=None)
     opened(page, tmp_path / f"it.{kind}", kind, scene)
     baked = bake(scene)
     painter = Painter(baked)
     # Those in copies are seen in the picture alone.
     alone = baked.objects.keys() - baked.plan.below(set(baked.parades))
-    for frame in np.linspace(0, scene.length - 1, 20).astype(int):
+    for n, frame in enumerate(np.linspace(0, scene.length - 1, 10).astype(int)):
         page.evaluate(SEEK, (frame + 1e-3) / scene.fps)
         for owner, there in page.evaluate(PLACES):
             if owner in alone:
                 _near(baked, owner, frame, there)
-        if frame % 3 == 0:
+        if n % 3 == 0:
             far = np.abs(pictured(page, scene) - painter.frame(frame)[..., :3]).max(axis=2) > 25
             assert far.mean() < MOST_FAR, f"frame {frame}: {100 * far.mean():.2f} % of pixels differ"
 

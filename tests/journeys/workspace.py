@@ -54,7 +54,7 @@ class Workspace:
 
     def painted(self) -> None:
         """Wait until the page shows what it knows: two frames of the browser in which it asks the service for nothing more."""
-        deadline = time.monotonic() + 20
+        deadline = time.monotonic() + 60
         asking = True
         while asking and time.monotonic() < deadline:
             self.page.evaluate("() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done)))")
@@ -132,7 +132,7 @@ class Workspace:
 
     def shows(self, label: str, value: float, within: float) -> None:
         """Wait until a value is shown that only a look brings: nothing tells when the answer to a look is there."""
-        deadline = time.monotonic() + 20
+        deadline = time.monotonic() + 60
         while abs(self.value(label) - value) > within:
             assert time.monotonic() < deadline, f"{label} is {self.value(label)}, not {value}"
             self.page.wait_for_timeout(50)

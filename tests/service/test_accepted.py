@@ -155,7 +155,7 @@ def test_too_many_that_wait_for_one_scene_are_told_to_come_again(client):
         threads = [threading.Thread(target=ask) for _ in range(12)]
         for thread in threads:
             thread.start()
-        deadline = time.monotonic() + 10
+        deadline = time.monotonic() + 60
         while codes.count(429) < 5 and time.monotonic() < deadline:
             time.sleep(0.01)
         assert client.get("/api/scenes").status_code == 200, "other addresses answer meanwhile"
