@@ -8,9 +8,10 @@ from vine_swing.motion.notes.sight import Sight
 
 
 def find(sight: Sight) -> Iterator[Note]:
-    """Dials that no rule and no formula names."""
+    """Dials that no rule and no formula names, and by which no sound is turned up and down."""
+    heard = {sound.dial for sound in sight.scene.sounds}
     for owner, dial in sight.scene.dials_by_id.items():
-        if owner not in sight.named:
+        if owner not in sight.named and dial.id not in heard:
             mend = Mend("Delete the dial", (DeleteDial(edit="delete-dial", id=dial.id),))
             yield Note(
                 "unused-dial",

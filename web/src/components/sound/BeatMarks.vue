@@ -120,11 +120,10 @@ const remove = (one: Marker): void =>
 }
 .marker span {
   position: absolute;
-  left: 12px;
-  top: -10px;
-  padding: 0 2px;
+  /* Above the numbers of the ruler; the drop it belongs to is turned. */
+  left: -3px;
+  top: -14px;
   line-height: 10px;
-  background: var(--paper);
   transform: rotate(-45deg);
   transform-origin: left center;
   font-size: 10px;

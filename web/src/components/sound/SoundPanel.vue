@@ -302,7 +302,7 @@ header,
   padding: 2px 6px;
 }
 .line :deep(.number-field) {
-  width: 74px;
+  width: 88px;
 }
 .small {
   white-space: nowrap;
