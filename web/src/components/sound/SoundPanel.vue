@@ -302,7 +302,7 @@ header,
   padding: 2px 6px;
 }
 .line :deep(.number-field) {
-  width: 88px;
+  flex: 0 0 88px;
 }
 .small {
   white-space: nowrap;

@@ -269,5 +269,15 @@ const notesTitle = computed(() => {
   .facts {
     display: none;
   }
+  /* So that the scene keeps its name. */
+  .end {
+    gap: 1px;
+  }
+  .notes {
+    padding: 0 4px;
+  }
+  .key-chip {
+    padding-inline: 8px;
+  }
 }
 </style>
