@@ -53,7 +53,7 @@ def read_stereo(data: bytes, name: str) -> NDArray[np.float32]:
     return np.repeat(samples, 2, axis=0) if len(samples) == 1 else samples
 
 
-@lru_cache(maxsize=12)
+@lru_cache(maxsize=4)
 def sound_of(file: str) -> Sound:
     """A kept sound by the id of its content; the last few stay decoded. Raises as `read_sound`."""
     return read_sound(SOUND_FILES.data_of(file), "this sound")
