@@ -127,7 +127,7 @@ const remove = (one: Marker): void =>
   transform: rotate(-45deg);
   transform-origin: left center;
   font-size: 10px;
-  color: var(--size);
+  color: #8f4e07;
   white-space: nowrap;
 }
 </style>
