@@ -14,6 +14,7 @@ from hypothesis import strategies as st
 from pydantic import TypeAdapter
 
 from tests.motion.scenes import EXAMPLE, channels, scene, shape
+from tests.sounds import kept, struck
 from vine_swing.motion import EditError
 from vine_swing.motion.edits import AnyEdit, apply_all, label_of
 from vine_swing.motion.scene.scene_file import from_data
@@ -318,3 +319,12 @@ def test_feels_are_kept_for_all_scenes_and_survive_a_restart(tmp_path):
     assert store.feels.forget("Lurch")
     assert not store.feels.forget("Lurch")
     store.close()
+
+
+def test_a_sound_that_gets_another_file_is_kept_with_it_and_undo_brings_the_first_back(store):
+    first, other = kept(struck([0.1], 0.5)), kept(struck([0.3], 0.6), begin=0.1)
+    before = scene().but(sounds=(first,))
+    scene_id = store.create(before)
+    store.save(scene_id, before, before.but(sounds=(other,)), label="another file", revision=0)
+    assert store.load(scene_id).scene.sounds == (other,)
+    assert store.undo(scene_id, revision=1).scene.sounds == (first,)

@@ -87,6 +87,7 @@ def _with_sound(into: Scene | None, options: argparse.Namespace) -> Scene:
     from vine_swing.motion.basics.contents import SOUND_FILES
     from vine_swing.motion.basics.values import MAX_LENGTH
     from vine_swing.motion.edits import apply_all
+    from vine_swing.motion.edits.figures import free_id
     from vine_swing.motion.edits.sounds import AddSound
     from vine_swing.motion.scene.sounds import KeptSound
     from vine_swing.motion.sound.reading import read_sound
@@ -95,10 +96,7 @@ def _with_sound(into: Scene | None, options: argparse.Namespace) -> Scene:
     seconds = round(read_sound(data, options.file.name).seconds, 6)
     first = round(options.first)
     scene = into or Scene(name=name, length=max(1, min(MAX_LENGTH, first + math.ceil(seconds * 24))))
-    taken, number = set(scene.sounds_by_id), 1
-    while f"sound-{number}" in taken:
-        number += 1
-    sound = KeptSound(id=f"sound-{number}", name=name, file=SOUND_FILES.keep(data), seconds=seconds, first=first)
+    sound = KeptSound(id=free_id(scene.sounds_by_id, "sound"), name=name, file=SOUND_FILES.keep(data), seconds=seconds, first=first)
     return apply_all(scene, [AddSound(edit="add-sound", sound=sound)])
 
 

@@ -1,19 +1,17 @@
 """Sounds as tables: how loud they are, and their beats, frame by frame, to be laid down as keys."""
 
 from vine_swing.formats.samples import Column, Table
-from vine_swing.motion.sound import BANDS, beats_a_minute, level, onsets, pulses
+from vine_swing.motion.sound import ATTACK, BANDS, RELEASE, beats_a_minute, level, onsets, pulses
 from vine_swing.motion.sound.reading import Sound
 
 #: Rows of a table at most.
 MOST_ROWS = 20_000
-#: Seconds in which a level follows a rise and a fall.
-_ATTACK, _RELEASE = 0.02, 0.15
 
 
 def sound_table(sound: Sound, fps: float) -> Table:
     """How loud a sound is at each frame of a scene, 0…1, in all of it and in three bands; and `beats`, 1 where something begins, then falling."""
     columns = {
-        "level" if band == "all" else band: level(sound.samples, sound.rate, fps, band=band, attack=_ATTACK, release=_RELEASE)[:MOST_ROWS]
+        "level" if band == "all" else band: level(sound.samples, sound.rate, fps, band=band, attack=ATTACK, release=RELEASE)[:MOST_ROWS]
         for band in BANDS
     }
     rows = len(columns["level"])

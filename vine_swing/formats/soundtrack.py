@@ -1,5 +1,6 @@
 """What is heard with a film: the mix of a scene's sounds beside its pictures, or alone as WAV (RIFF WAVE, PCM of 16 bits)."""
 
+import io
 import wave
 from fractions import Fraction
 from pathlib import Path
@@ -13,6 +14,7 @@ from vine_swing.formats.export import Progress, always
 from vine_swing.formats.film import Film
 from vine_swing.motion.baking.keyed import dial_values
 from vine_swing.motion.basics.errors import MotionError
+from vine_swing.motion.scene.dial import DIAL
 from vine_swing.motion.scene.model import Scene
 from vine_swing.motion.scene.sounds import KeptSound
 from vine_swing.motion.sound.mixing import Placed, mixed, within_full_scale
@@ -43,7 +45,7 @@ def mix_of(film: Film) -> tuple[NDArray[np.float32], tuple[str, ...]]:
 def _placed(scene: Scene, sound: KeptSound) -> Placed:
     frames = np.arange(scene.length, dtype=float)
     gain = np.full(scene.length, float(sound.gain))
-    dial = next((one for one in scene.dials if one.id == sound.dial), None)
+    dial = scene.dials_by_id.get(f"{DIAL}{sound.dial}")
     if dial is not None and not dial.is_colour:
         gain = gain * np.maximum(0.0, dial_values(scene, dial, frames[None, :])[0])
     samples = stereo_of(sound.file)[:, round(sound.begin * HEARING_RATE) : round(sound.until * HEARING_RATE)]
@@ -102,10 +104,17 @@ def write_wav(film: Film, path: Path, *, progress: Progress = always) -> tuple[s
     if not heard(film.scene):
         raise MotionError("this scene has no sound that is heard; bring one in, or switch one on")
     samples, remarks = mix_of(film)
-    with wave.open(str(path), "wb") as out:
+    path.write_bytes(wav(samples))
+    progress(len(film.frames))
+    return remarks
+
+
+def wav(samples: NDArray[np.float32]) -> bytes:
+    """Samples at HEARING_RATE, left and right, (2, n), as a WAV file of 16 bits; what is beyond −1…1 is cut off."""
+    written = io.BytesIO()
+    with wave.open(written, "wb") as out:
         out.setnchannels(2)
         out.setsampwidth(2)
         out.setframerate(HEARING_RATE)
-        out.writeframes((samples.T * 32767).round().astype("<i2").tobytes())
-    progress(len(film.frames))
-    return remarks
+        out.writeframes((np.clip(samples.T, -1, 1) * 32767).round().astype("<i2").tobytes())
+    return written.getvalue()

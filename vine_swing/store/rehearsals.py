@@ -5,13 +5,15 @@ import json
 import secrets
 import sqlite3
 import zlib
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from typing import Any
 
 from vine_swing.motion.basics.errors import EditError, NoSuchThing
+from vine_swing.motion.scene.kept import KeptPicture, OwnFont
 from vine_swing.motion.scene.model import Scene
 from vine_swing.motion.scene.scene_file import from_data, to_data
+from vine_swing.motion.scene.sounds import KeptSound
 from vine_swing.store.database import Database
 from vine_swing.store.rows import kept_blob
 
@@ -110,13 +112,13 @@ class RehearsalStore:
 def _packed(db: sqlite3.Connection, scene: Scene) -> dict[str, Any]:
     """A scene as data in which pictures, fonts and sounds are named by the hash of their content, which is kept."""
     data = to_data(scene)
-    for picture, written in zip(scene.pictures, data.get("pictures", ()), strict=True):
-        written["hash"] = kept_blob(db, "image/*", picture.content)
-        written.pop("data", None)
-    for font, written in zip(scene.fonts, data.get("fonts", ()), strict=True):
-        written["hash"] = kept_blob(db, "font/sfnt", font.content)
-        written.pop("data", None)
-    for sound, written in zip(scene.sounds, data.get("sounds", ()), strict=True):
-        written["hash"] = kept_blob(db, "audio/*", sound.content)
-        written.pop("data", None)
+    kinds: tuple[tuple[str, str, Sequence[KeptPicture | OwnFont | KeptSound]], ...] = (
+        ("pictures", "image/*", scene.pictures),
+        ("fonts", "font/sfnt", scene.fonts),
+        ("sounds", "audio/*", scene.sounds),
+    )
+    for name, media_type, kept in kinds:
+        for one, written in zip(kept, data.get(name, ()), strict=True):
+            written["hash"] = kept_blob(db, media_type, one.content)
+            written.pop("data", None)
     return data

@@ -39,7 +39,7 @@ _OBJECT = (
 )
 _RULE = ("position", "kind", '"on"', "channels", "mode", "words")
 _DIAL = ("position", "name", "unit", "low", "high", "follows")
-_SOUND = ("position", "name", "hash", "seconds", "first_frame", "begins", "ends", '"on"', "gain", "dial")
+_SOUND = ("position", "name", "seconds", "first_frame", "begins", "ends", '"on"', "gain", "dial")
 _CUE = ("position", "name", "first_frame", "last_frame", "objects", "key", "click", "plays")
 _CHANNEL = ("base", "before_mode", "before_times", "after_mode", "after_times", "formula")
 _KEY = ("value", "ease", "out_frames", "out_value", "in_frames", "in_value", "tension", "continuity", "bias", "way", "value_y", "meets")
@@ -167,13 +167,17 @@ def write_difference(db: sqlite3.Connection, scene_id: str, before: Scene, after
             db.execute("DELETE FROM picture WHERE scene = ? AND id = ?", (scene_id, change))
         else:
             _update(db, "picture", ("position", "name"), (now[1], now[0].name), "row", _row(db, "picture", "scene", scene_id, change))
-    for change, _, now in _changes(before.sounds, after.sounds):
+    for change, was, now in _changes(before.sounds, after.sounds):
         if change is None:
             _insert_sound(db, scene_id, *now)
         elif now is None:
             db.execute("DELETE FROM sound WHERE scene = ? AND id = ?", (scene_id, change))
         else:
-            _update(db, "sound", _SOUND, _sound_values(db, *now), "row", _row(db, "sound", "scene", scene_id, change))
+            at = _row(db, "sound", "scene", scene_id, change)
+            _update(db, "sound", _SOUND, _sound_values(*now), "row", at)
+            # Files are large: one is looked at again only where the sound has another.
+            if was[0].file != now[0].file:
+                _update(db, "sound", ("hash",), (kept_blob(db, "audio/*", now[0].content),), "row", at)
     for change, _, now in _changes(before.fonts, after.fonts):
         if change is None:
             _insert_font(db, scene_id, *now)
@@ -307,12 +311,12 @@ def _insert_picture(db: sqlite3.Connection, scene_id: str, picture: KeptPicture,
 
 
 def _insert_sound(db: sqlite3.Connection, scene_id: str, sound: KeptSound, position: int) -> None:
-    _insert(db, "sound", ("scene", "id", *_SOUND), (scene_id, sound.id, *_sound_values(db, sound, position)))
-
-
-def _sound_values(db: sqlite3.Connection, sound: KeptSound, position: int) -> tuple[Any, ...]:
     digest = kept_blob(db, "audio/*", sound.content)
-    return position, sound.name, digest, sound.seconds, sound.first, sound.begin, sound.end, int(sound.on), sound.gain, sound.dial
+    _insert(db, "sound", ("scene", "id", "hash", *_SOUND), (scene_id, sound.id, digest, *_sound_values(sound, position)))
+
+
+def _sound_values(sound: KeptSound, position: int) -> tuple[Any, ...]:
+    return position, sound.name, sound.seconds, sound.first, sound.begin, sound.end, int(sound.on), sound.gain, sound.dial
 
 
 def _insert_cue(db: sqlite3.Connection, scene_id: str, cue: Cue, position: int) -> None:

@@ -3,7 +3,9 @@
 The same id always means the same bytes, so that scenes can share them and nothing depends on when they came in.
 """
 
+import base64
 import hashlib
+from typing import Any
 
 
 class Contents:
@@ -30,6 +32,28 @@ class Contents:
             KeyError: if no such content was kept.
         """
         return self._known[content_id]
+
+    def taken_from(self, given: Any, id_field: str, what: str) -> Any:
+        """What a file says of a kept thing, with its content, given as base64 in `data`, kept here instead; anything else as it is.
+
+        Args:
+            given: the fields of the thing as they were read.
+            id_field: the field that holds the id of the content.
+            what: what errors call the thing.
+
+        Raises:
+            ValueError: if the data is no base64, or not the content that the id says.
+        """
+        if not isinstance(given, dict) or not isinstance(given.get("data"), str):
+            return given
+        name, said = given.get("name"), given.get(id_field)
+        try:
+            content = base64.b64decode(given["data"], validate=True)
+        except ValueError as error:
+            raise ValueError(f"the data of the {what} '{name}' is no base64; keep the file again") from error
+        if self.keep(content) != said:
+            raise ValueError(f"the {what} '{name}' has the id '{said}', but its content is that of '{self.id_of(content)}'")
+        return given | {"data": None}
 
     def has(self, content_id: str) -> bool:
         """Whether a content with this id was kept."""

@@ -67,16 +67,7 @@ class KeptPicture(Frozen):
     @classmethod
     def _content_kept(cls, given: Any) -> Any:
         """What a file holds of a picture's content goes where contents are looked up."""
-        if not isinstance(given, dict) or not isinstance(given.get("data"), str):
-            return given
-        name, said = given.get("name"), given.get("id")
-        try:
-            content = base64.b64decode(given["data"], validate=True)
-        except ValueError as error:
-            raise ValueError(f"the data of the picture '{name}' is no base64; keep the file again") from error
-        if PICTURE_FILES.keep(content) != said:
-            raise ValueError(f"the picture '{name}' has the id '{said}', but its content is that of '{PICTURE_FILES.id_of(content)}'")
-        return given | {"data": None}
+        return PICTURE_FILES.taken_from(given, "id", "picture")
 
     @model_validator(mode="after")
     def _has_content(self) -> Self:

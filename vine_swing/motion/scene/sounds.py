@@ -1,12 +1,12 @@
 """Sounds that are heard with a scene, what of a dial follows them, and the marks on the timeline that go by them."""
 
-import base64
 from typing import Annotated, Any, Literal, Self
 
 from pydantic import Field, model_validator
 
 from vine_swing.motion.basics.contents import SOUND_FILES
 from vine_swing.motion.basics.values import MAX_FRAME, MAX_LENGTH, Frame, Frozen, Id, Name, Text
+from vine_swing.motion.sound import ATTACK, RELEASE
 
 #: Sounds of one scene, and the characters that one takes as base64: sixty megabytes.
 MAX_SOUNDS, MAX_SOUND_DATA = 50, 80_000_000
@@ -52,16 +52,7 @@ class KeptSound(Frozen):
     @classmethod
     def _content_kept(cls, given: Any) -> Any:
         """What a scene file holds of a sound's content goes where contents are looked up."""
-        if not isinstance(given, dict) or not isinstance(given.get("data"), str):
-            return given
-        name, said = given.get("name"), given.get("file")
-        try:
-            content = base64.b64decode(given["data"], validate=True)
-        except ValueError as error:
-            raise ValueError(f"the data of the sound '{name}' is no base64; keep the file again") from error
-        if SOUND_FILES.keep(content) != said:
-            raise ValueError(f"the sound '{name}' is said to be '{said}', but its content is that of '{SOUND_FILES.id_of(content)}'")
-        return given | {"data": None}
+        return SOUND_FILES.taken_from(given, "file", "sound")
 
     @model_validator(mode="after")
     def _can_be_heard(self) -> Self:
@@ -82,8 +73,8 @@ class Follow(Frozen):
 
     sound: Id
     band: Literal["all", "low", "middle", "high"] = "all"
-    attack: Annotated[float, Field(strict=True, ge=0, le=10)] = 0.02
-    release: Annotated[float, Field(strict=True, ge=0, le=10)] = 0.15
+    attack: Annotated[float, Field(strict=True, ge=0, le=10)] = ATTACK
+    release: Annotated[float, Field(strict=True, ge=0, le=10)] = RELEASE
 
 
 class Marker(Frozen):

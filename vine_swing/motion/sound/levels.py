@@ -6,6 +6,8 @@ from numpy.typing import NDArray
 Array = NDArray[np.float64]
 #: Bands and their edges, Hz: drums and bass, voices, cymbals and hiss.
 BANDS: dict[str, tuple[float | None, float | None]] = {"all": (None, None), "low": (None, 250.0), "middle": (250.0, 2000.0), "high": (2000.0, None)}
+#: Seconds in which a level usually follows a rise and a fall: at once where something is struck, and as long as it is seen to die away.
+ATTACK, RELEASE = 0.02, 0.15
 #: Order of the Butterworth filters that cut bands out.
 _ORDER = 4
 

@@ -1,23 +1,21 @@
 """Sounds: bringing files in, handing them out to be heard and seen, and the beats in them."""
 
-import io
-import wave
 from typing import Annotated
 
-import numpy as np
 from fastapi import APIRouter, Query, Request, Response
 from fastapi.concurrency import run_in_threadpool
 from pydantic import BaseModel
 
 from vine_swing.formats.bundle import sound_ending
 from vine_swing.formats.sounds import sound_table
+from vine_swing.formats.soundtrack import wav
 from vine_swing.motion.basics.contents import SOUND_FILES
 from vine_swing.motion.basics.errors import MotionError, NoSuchThing
 from vine_swing.motion.basics.values import Id
 from vine_swing.motion.scene.beats import SOUND, beat_frames
 from vine_swing.motion.sound import beats_a_minute
 from vine_swing.motion.sound.heard import PEAKS_A_SECOND, peaks_of
-from vine_swing.motion.sound.reading import HEARING_RATE, read_sound, sound_of, stereo_of
+from vine_swing.motion.sound.reading import read_sound, sound_of, stereo_of
 from vine_swing.service.deps import SceneId, SessionsDep
 from vine_swing.service.routes.bringing import FileName, TableWords, table_words
 from vine_swing.service.routes.pictures import plain_name
@@ -95,13 +93,7 @@ def sound_file(file: str, sessions: SessionsDep, plain: bool = False) -> Respons
     data = _known(file, sessions)
     if not plain:
         return Response(data, media_type=_KINDS[sound_ending(data)], headers=_LASTING)
-    written = io.BytesIO()
-    with wave.open(written, "wb") as out:
-        out.setnchannels(2)
-        out.setsampwidth(2)
-        out.setframerate(HEARING_RATE)
-        out.writeframes((np.clip(stereo_of(file).T, -1, 1) * 32767).astype("<i2").tobytes())
-    return Response(written.getvalue(), media_type="audio/wav", headers=_LASTING)
+    return Response(wav(stereo_of(file)), media_type="audio/wav", headers=_LASTING)
 
 
 @router.get("/sounds/{file}/peaks", response_class=Response, responses={200: {"content": {"application/octet-stream": {}}}})
