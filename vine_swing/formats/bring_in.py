@@ -58,9 +58,10 @@ def bring_in(data: bytes, name: str) -> BroughtIn:
         raise MotionError(f"'{name}' is no picture that can be read; {_STILL_READ}") from error
     except Image.DecompressionBombError as error:
         raise MotionError(f"'{name}' has too many pixels; at most {MOST_PIXELS / 1e6:.0f} million are taken") from error
-    except (OSError, SyntaxError, ValueError, EOFError, IndexError) as error:
-        if isinstance(error, MotionError):
-            raise
+    except MotionError:
+        raise
+    except Exception as error:
+        # Decoders meet damaged data with whatever they happen to stumble over: a KeyError here, a struct.error there.
         raise MotionError(f"'{name}' is damaged: it ends too early or is not what it says; save it again") from error
 
 
@@ -141,7 +142,10 @@ def _film(data: bytes, name: str) -> BroughtIn:
             rate = stream.average_rate or Fraction(24)
             _check(stream.width, stream.height, stream.frames or 1, name)
             pages = tuple(_frames(film, name))
-    except (av.FFmpegError, OSError, ValueError) as error:
+    except MotionError:
+        raise
+    except Exception as error:
+        # As for pictures: a damaged stream may even lack what every stream has.
         raise MotionError(f"'{name}' is damaged, or of a kind that cannot be read; {_STILL_READ}") from error
     if not pages:
         raise MotionError(f"'{name}' has no pictures in it; {_STILL_READ}")

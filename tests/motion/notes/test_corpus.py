@@ -76,7 +76,7 @@ def halved(one):
     data = to_data(one)
     data["size"] = [side // 2 for side in data["size"]]
     for thing, written in zip(one.objects, data["objects"], strict=True):
-        for name, channel in written["channels"].items():
+        for name, channel in written.get("channels", {}).items():
             spec = thing.specs[name]
             if spec.unit == "px" or spec.kind == "point":
                 channel["base"] = half(channel["base"]) if channel.get("base") is not None else None

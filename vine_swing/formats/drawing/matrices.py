@@ -36,7 +36,7 @@ class Affine:
 
     @property
     def parts(self) -> tuple[float, float, float, float, float, float]:
-        """a to f."""
+        """Its six numbers in the order SVG writes them, a to f."""
         return self.a, self.b, self.c, self.d, self.e, self.f
 
     def then(self, inner: "Affine") -> "Affine":

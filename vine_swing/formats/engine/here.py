@@ -10,7 +10,7 @@ class Here:
     """An engine of one thread."""
 
     def painted(self, painting: Painting, rows: Sequence[int]) -> Iterator[Pixels]:
-        """See Engine."""
+        """The pictures of some rows, painted ahead of whoever takes them; as every engine gives them."""
         return made_ahead(Windows(painting).paint, rows)
 
     def close(self) -> None:

@@ -2,6 +2,8 @@
 
 #: Numbers that one bake may work out: about fifteen seconds' worth on one core.
 MOST_SAMPLES = 4e8
+#: Numbers that the motion of one scene may keep: about half a gigabyte.
+MOST_KEPT = 60_000_000
 #: The longest stretch of time, in frames, whose motion an edit turns into other keys: that of the longest scene.
 MOST_TRACED = 20_000
 #: Where a baked value or an entry of a matrix is cut off: far beyond any picture, and far from where sums and products of doubles end.

@@ -46,6 +46,7 @@ class ChannelSpec:
 
     @property
     def is_colour(self) -> bool:
+        """Whether its values are colours."""
         return self.unit == "colour"
 
     @property
@@ -55,6 +56,7 @@ class ChannelSpec:
 
     @property
     def shown(self) -> float:
+        """By how much a value is multiplied where people read it: factors are shown in percent."""
         return 100.0 if self.unit == "%" else 1.0
 
 

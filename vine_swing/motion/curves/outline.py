@@ -100,18 +100,23 @@ class OutlineBuilder:
         self._points: list[tuple[float, float]] = []
 
     def move(self, x: float, y: float) -> None:
+        """Begin a contour at a point."""
         self._add(MOVE, (x, y))
 
     def line(self, x: float, y: float) -> None:
+        """A straight line to a point."""
         self._add(LINE, (x, y))
 
     def cubic(self, *points: tuple[float, float]) -> None:
+        """A cubic by two control points and its end."""
         self._add(CUBIC, *points)
 
     def close(self) -> None:
+        """Close the contour."""
         self._add(CLOSE)
 
     def done(self) -> Outline:
+        """The outline of all that was added."""
         return Outline(bytes(self._verbs), np.array(self._points, dtype=float).reshape(-1, 2))
 
     def _add(self, verb: int, *points: tuple[float, float]) -> None:

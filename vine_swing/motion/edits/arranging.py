@@ -12,10 +12,11 @@ from vine_swing.motion.baking.baked import UNMOVED, Baked
 from vine_swing.motion.baking.bounds import Bounds, bounds_at
 from vine_swing.motion.basics.errors import EditError
 from vine_swing.motion.basics.values import Frame, Id
-from vine_swing.motion.edits.base import Edit, in_time, object_in, with_object, with_parts
+from vine_swing.motion.edits.base import Edit, in_time, object_in, with_object
 from vine_swing.motion.edits.putting import NOTHING, Here, place_by, put
 from vine_swing.motion.rules.rule import Rule
 from vine_swing.motion.scene.cues import MAX_OBJECTS
+from vine_swing.motion.scene.hanging import with_parts
 from vine_swing.motion.scene.model import Scene
 from vine_swing.motion.scene.objects import SceneObject
 from vine_swing.motion.timing.channel import Channel

@@ -222,18 +222,6 @@ def check_new(scene: Scene, object_id: str) -> None:
         raise EditError(f"there already is an object with the id '{object_id}'; give the new one its own")
 
 
-def with_parts(objects: tuple[str, ...], parts: dict[str, list[str]]) -> list[str]:
-    """Some objects and all that hangs on them, each once."""
-    found: dict[str, None] = {}
-    waiting = list(reversed(objects))
-    while waiting:
-        one = waiting.pop()
-        if one not in found:
-            found[one] = None
-            waiting += reversed(parts.get(one, []))
-    return list(found)
-
-
 def check_traced(first: float, last: float) -> None:
     """Refuse to turn the motion of a very long stretch into other keys.
 

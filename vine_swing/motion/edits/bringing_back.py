@@ -8,10 +8,11 @@ from pydantic import Field
 from vine_swing.motion.baking.differences import INSET, SCENE_FIELDS, made_of
 from vine_swing.motion.basics.errors import EditError, NoSuchThing
 from vine_swing.motion.basics.values import Frozen, Owner, Text
-from vine_swing.motion.edits.base import Edit, object_in, with_object, with_parts
+from vine_swing.motion.edits.base import Edit, object_in, with_object
 from vine_swing.motion.edits.objects import DeleteObject, fitted, name_beside
 from vine_swing.motion.rules.rule import Rule
 from vine_swing.motion.scene.dial import DIAL
+from vine_swing.motion.scene.hanging import with_parts
 from vine_swing.motion.scene.model import Scene
 from vine_swing.motion.scene.objects import SceneObject
 

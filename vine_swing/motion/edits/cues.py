@@ -7,9 +7,10 @@ from pydantic import Field
 
 from vine_swing.motion.basics.errors import EditError, NoSuchThing
 from vine_swing.motion.basics.values import MAX_LENGTH, Frozen, Id
-from vine_swing.motion.edits.base import Edit, object_in, with_channel, with_parts
+from vine_swing.motion.edits.base import Edit, object_in, with_channel
 from vine_swing.motion.edits.stretches import leaning, posed, stretch_keys
 from vine_swing.motion.scene.cues import MAX_CUES, Cue, check_cues
+from vine_swing.motion.scene.hanging import with_parts
 from vine_swing.motion.scene.model import Scene
 from vine_swing.motion.scene.objects import SceneObject
 from vine_swing.motion.timing.channel import MAX_KEYS, Channel, Key

@@ -11,11 +11,12 @@ from vine_swing.motion.baking.outlines import benders
 from vine_swing.motion.basics.errors import EditError, NoSuchThing
 from vine_swing.motion.basics.specs import INNER, OUTLINE
 from vine_swing.motion.basics.values import Fps, Frame, Id, Length, Name, Number
-from vine_swing.motion.edits.base import PAINTED, Edit, check_new, object_in, with_object, with_parts
+from vine_swing.motion.edits.base import PAINTED, Edit, check_new, object_in, with_object
 from vine_swing.motion.edits.objects import cues_without, fitted, free_name, name_beside
 from vine_swing.motion.rules.rule import Rule
 from vine_swing.motion.scene.dial import DIAL, Dial
 from vine_swing.motion.scene.graph import resolved
+from vine_swing.motion.scene.hanging import with_parts
 from vine_swing.motion.scene.model import Scene
 from vine_swing.motion.scene.objects import WHOLE, GroupObject, InsetObject, InsetUse, SceneObject
 from vine_swing.motion.scene.timeline import InnerScene, insets_shown

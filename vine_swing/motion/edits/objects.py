@@ -10,9 +10,10 @@ from vine_swing.motion.baking.bake import placed_at
 from vine_swing.motion.basics import matrix
 from vine_swing.motion.basics.errors import EditError
 from vine_swing.motion.basics.values import Frame, Id, Name, Number
-from vine_swing.motion.edits.base import Edit, check_new, object_in, shape_in, with_object, with_parts
+from vine_swing.motion.edits.base import Edit, check_new, object_in, shape_in, with_object
 from vine_swing.motion.edits.renaming import formulas_renamed
 from vine_swing.motion.scene.cues import MAX_OBJECTS, Cue
+from vine_swing.motion.scene.hanging import with_parts
 from vine_swing.motion.scene.model import Scene
 from vine_swing.motion.scene.objects import SceneObject, ShapeObject
 from vine_swing.motion.scene.relations import check_parents

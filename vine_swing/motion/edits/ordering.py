@@ -6,8 +6,9 @@ from pydantic import Field
 
 from vine_swing.motion.basics.errors import EditError
 from vine_swing.motion.basics.values import Id
-from vine_swing.motion.edits.base import Edit, object_in, with_parts
+from vine_swing.motion.edits.base import Edit, object_in
 from vine_swing.motion.scene.cues import MAX_OBJECTS
+from vine_swing.motion.scene.hanging import with_parts
 from vine_swing.motion.scene.model import Scene
 
 

@@ -8,7 +8,7 @@ from pydantic import Field
 
 from vine_swing.motion.basics.errors import EditError
 from vine_swing.motion.basics.values import Frame, Id, Number
-from vine_swing.motion.edits.base import Edit, check_room, object_in, with_parts
+from vine_swing.motion.edits.base import Edit, check_room, object_in
 from vine_swing.motion.edits.dials import SetDial
 from vine_swing.motion.edits.figures import free_id
 from vine_swing.motion.edits.fonts import AddFont
@@ -18,6 +18,7 @@ from vine_swing.motion.edits.pictures import with_kept
 from vine_swing.motion.edits.several import with_free_names, with_ids
 from vine_swing.motion.edits.sounds import AddSound
 from vine_swing.motion.scene.dial import Dial
+from vine_swing.motion.scene.hanging import with_parts
 from vine_swing.motion.scene.model import Scene
 from vine_swing.motion.scene.objects import SceneObject
 from vine_swing.motion.scene.shapes import TextShape

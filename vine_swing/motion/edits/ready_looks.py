@@ -10,11 +10,12 @@ from vine_swing.motion.baking.bounds import bounds_at
 from vine_swing.motion.basics.errors import EditError
 from vine_swing.motion.basics.specs import LOOK
 from vine_swing.motion.basics.values import Id
-from vine_swing.motion.edits.base import Edit, check_new, object_in, with_object, with_parts
+from vine_swing.motion.edits.base import Edit, check_new, object_in, with_object
 from vine_swing.motion.edits.linking import name_of
 from vine_swing.motion.edits.objects import free_name
 from vine_swing.motion.rules.rule import Rule
 from vine_swing.motion.scene.cues import MAX_OBJECTS
+from vine_swing.motion.scene.hanging import with_parts
 from vine_swing.motion.scene.model import Scene
 from vine_swing.motion.scene.objects import CameraObject, ShapeObject
 from vine_swing.motion.scene.shapes import PlainShape

@@ -9,9 +9,10 @@ from vine_swing.motion.baking.keyed import run_of
 from vine_swing.motion.basics.errors import EditError
 from vine_swing.motion.basics.specs import INNER
 from vine_swing.motion.basics.values import MAX_LENGTH, Id
-from vine_swing.motion.edits.base import Edit, object_in, with_object, with_parts
+from vine_swing.motion.edits.base import Edit, object_in, with_object
 from vine_swing.motion.edits.scene import SetLength
 from vine_swing.motion.edits.time_map import TimeMap
+from vine_swing.motion.scene.hanging import with_parts
 from vine_swing.motion.scene.model import Scene
 from vine_swing.motion.scene.objects import WHOLE, InsetObject, SceneObject, Span, WholeFrame
 

@@ -12,6 +12,7 @@ from pydantic import Field, model_validator
 
 from vine_swing.motion.basics.values import Colour
 from vine_swing.motion.scene.dial import DIAL, Dial
+from vine_swing.motion.scene.hanging import parts_of
 from vine_swing.motion.scene.kept import MAX_FONTS, MAX_PICTURES, KeptPicture, OwnFont
 from vine_swing.motion.scene.objects import CameraObject, SceneObject
 from vine_swing.motion.scene.shapes import TextShape
@@ -137,11 +138,7 @@ class Scene(Timeline):
     @cached_property
     def children(self) -> dict[str, list[str]]:
         """The ids of what hangs directly on each object, in drawing order; only of objects on which something hangs."""
-        found: dict[str, list[str]] = {}
-        for thing in self.objects:
-            if thing.parent is not None:
-                found.setdefault(thing.parent, []).append(thing.id)
-        return found
+        return parts_of(self.objects)
 
     def upwards(self, object_id: str | None) -> Iterator[SceneObject]:
         """An object, what it hangs on, what that hangs on, and so on; nothing for None."""

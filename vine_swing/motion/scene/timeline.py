@@ -1,5 +1,7 @@
 """One timeline with its objects, and the inner scenes that insets show."""
 
+from collections import Counter
+from collections.abc import Iterable
 from itertools import pairwise
 from typing import Annotated, Any, Self
 
@@ -98,6 +100,11 @@ class InnerScene(Timeline):
 def insets_shown(part: Timeline) -> list[str]:
     """The ids of the inner scenes that a scene, or an inner one, shows, each once."""
     return list(dict.fromkeys(thing.inset_of.scene for thing in part.objects if thing.inset_of is not None))
+
+
+def times_shown(parts: Iterable[Timeline]) -> Counter[str]:
+    """How many insets show each inner scene, in a scene and those inside it; by the ids of those that any shows."""
+    return Counter(thing.inset_of.scene for part in parts for thing in part.objects if thing.inset_of is not None)
 
 
 def check_insets(scene: Timeline, insets: tuple[InnerScene, ...]) -> None:

@@ -84,7 +84,10 @@ def _decoded(data: bytes, name: str, rate: int, *, lower: bool = False) -> tuple
                 count += part.shape[1]
                 if count >= most:
                     break
-    except av.FFmpegError as error:
+    except MotionError:
+        raise
+    except Exception as error:
+        # Decoders meet damaged data with whatever they stumble over; a damaged stream may even lack what every stream has.
         raise MotionError(f"'{name}' cannot be read as a sound; it is damaged, or none: save it as WAV, MP3, Ogg or FLAC") from error
     if not count:
         raise MotionError(f"there is nothing to hear in '{name}'; bring it from where it was made once more")

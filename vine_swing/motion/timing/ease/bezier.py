@@ -29,6 +29,7 @@ class Bezier:
         self._y = _coefficients(y1, y2)
 
     def at(self, u: Array) -> Array:
+        """How far the stretch is passed (0 to 1, beyond for overshoots) at shares u of its time."""
         return Bezier.evaluate_many([self], np.zeros(u.size, np.intp), u.ravel()).reshape(u.shape)
 
     @staticmethod

@@ -22,6 +22,7 @@ class Bounce:
         self._half = self._fall * rebounds
 
     def at(self, u: Array) -> Array:
+        """How far the stretch is passed (0 to 1, beyond for overshoots) at shares u of its time."""
         p = (np.minimum(u, self._fall) / self._fall) ** 2
         if self._half.size:
             k = np.clip(np.searchsorted(self._floor, u, side="right") - 1, 0, self._half.size - 1)
@@ -32,5 +33,6 @@ class Bounce:
         return np.where(u >= 1, 1.0, p)
 
     def slopes(self) -> tuple[float, float]:
+        """dp/du at the beginning and at the end."""
         last = float(self._half[-1]) if self._half.size else self._fall
         return 0.0, 2 * last / self._fall**2

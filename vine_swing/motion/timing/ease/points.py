@@ -19,6 +19,7 @@ class Points:
         self._p = np.array([p for _, p in points])
 
     def at(self, u: Array) -> Array:
+        """How far the stretch is passed (0 to 1, beyond for overshoots) at shares u of its time."""
         i = np.clip(np.searchsorted(self._u, u, side="right") - 1, 0, len(self._u) - 2)
         width = self._u[i + 1] - self._u[i]
         rise = self._p[i + 1] - self._p[i]
@@ -27,6 +28,7 @@ class Points:
         return p
 
     def slopes(self) -> tuple[float, float]:
+        """dp/du at the beginning and at the end."""
         return self._slope(0), self._slope(-2)
 
     def _slope(self, i: int) -> float:

@@ -22,9 +22,11 @@ class Spring:
         self._rest = 1.0 - float(self._response(np.array([1.0]))[0])
 
     def at(self, u: Array) -> Array:
+        """How far the stretch is passed (0 to 1, beyond for overshoots) at shares u of its time."""
         return np.where(u >= 1, 1.0, self._response(u) + u * self._rest)
 
     def slopes(self) -> tuple[float, float]:
+        """dp/du at the beginning and at the end."""
         return self._rest, float(self._velocity(1.0)) + self._rest
 
     def _response(self, u: Array) -> Array:
