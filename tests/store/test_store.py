@@ -23,13 +23,6 @@ from vine_swing.store import OldRevision, OwnFeel, SceneNotFound, SceneStore, St
 EDITS: TypeAdapter[list[AnyEdit]] = TypeAdapter(list[AnyEdit])
 
 
-@pytest.fixture
-def store(tmp_path):
-    kept = SceneStore(tmp_path / "kept.db")
-    yield kept
-    kept.close()
-
-
 def save(store, scene_id, *edits):
     now = store.load(scene_id)
     made = EDITS.validate_python(list(edits))
@@ -215,11 +208,11 @@ def test_an_edit_writes_only_what_differs(store, tmp_path):
 
 
 def test_a_failing_write_leaves_nothing_behind(store, monkeypatch):
-    from vine_swing.store import rows
+    from vine_swing.store.rows import writing
 
     scene_id = store.create(from_data(EXAMPLE))
     before = store.load(scene_id)
-    monkeypatch.setattr(rows, "_insert_keys", lambda *a: (_ for _ in ()).throw(RuntimeError("disk full")))
+    monkeypatch.setattr(writing, "_insert_keys", lambda *a: (_ for _ in ()).throw(RuntimeError("disk full")))
     with pytest.raises(RuntimeError):
         save(store, scene_id, KEY)
     assert store.load(scene_id) == before

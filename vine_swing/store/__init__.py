@@ -3,10 +3,13 @@
 from vine_swing.store.errors import StoreBusy, StoreError, StoreFull
 from vine_swing.store.feels import OwnFeel
 from vine_swing.store.rehearsals import Rehearsal
-from vine_swing.store.scenes import History, OldRevision, SceneNotFound, SceneStore, SceneSummary, Stored
+from vine_swing.store.scenes import OldRevision, SceneNotFound, SceneStore, SceneSummary, Stored
+from vine_swing.store.steps import Author, History, InTheWay
 
 __all__ = [
+    "Author",
     "History",
+    "InTheWay",
     "OldRevision",
     "OwnFeel",
     "Rehearsal",

@@ -10,7 +10,7 @@ from datetime import date
 from importlib import resources
 from pathlib import Path
 
-from vine_swing.store import undo
+from vine_swing.store import sizes, undo
 from vine_swing.store.backups import Backup, Backups
 from vine_swing.store.errors import StoreError, translated
 from vine_swing.store.lock import FolderLock
@@ -129,6 +129,13 @@ class Database:
                 except sqlite3.Error as error:
                     raise translated(error) from error
         return made
+
+    def shrink(self) -> None:
+        """Give free pages back to the disk, where they are much of the file. Needs room for a copy meanwhile; without it the file stays as it is."""
+        with self._lock, contextlib.suppress(sqlite3.Error):
+            if sizes.is_worth_shrinking(self._connection):
+                self._connection.execute("VACUUM")
+                self._connection.execute("PRAGMA wal_checkpoint(TRUNCATE)")
 
     def close(self) -> None:
         """Finish; the write-ahead log is folded into the file."""

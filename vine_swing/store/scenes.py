@@ -2,14 +2,14 @@
 
 import secrets
 import sqlite3
-from collections.abc import Callable
+from collections.abc import Callable, Collection
 from dataclasses import dataclass
 from datetime import UTC, datetime
 from pathlib import Path
-from typing import Literal
 
+from vine_swing.motion.basics.errors import MotionError
 from vine_swing.motion.scene.model import Scene
-from vine_swing.store import rows, undo
+from vine_swing.store import packs, rows, sizes, steps, undo
 from vine_swing.store.backups import Backup, Backups
 from vine_swing.store.database import Database
 from vine_swing.store.exports import ExportStore
@@ -17,6 +17,7 @@ from vine_swing.store.feels import FeelStore, OwnFeel
 from vine_swing.store.previews import PreviewStore
 from vine_swing.store.reduced import ReducedStore
 from vine_swing.store.rehearsals import RehearsalStore
+from vine_swing.store.steps import Author, History
 
 _REVISION = "SELECT revision FROM scene WHERE id = ? AND within IS NULL AND deleted IS NULL"
 
@@ -31,14 +32,6 @@ class OldRevision(Exception):
     def __init__(self, asked: int, current: int) -> None:
         self.asked, self.current = asked, current
         super().__init__(f"the scene has moved on to revision {current} since revision {asked}; look at it again, then repeat the change")
-
-
-@dataclass(frozen=True)
-class History:
-    """What undo and redo would do next; None where there is nothing."""
-
-    undo: str | None
-    redo: str | None
 
 
 @dataclass(frozen=True)
@@ -156,35 +149,102 @@ class SceneStore:
         revision: int = row["revision"]
         return revision
 
-    def save(self, scene_id: str, before: Scene, after: Scene, *, label: str, revision: int) -> Stored:
+    def save(
+        self, scene_id: str, before: Scene, after: Scene, *, label: str, revision: int, author: Author | None = None, others: Collection[str] = ()
+    ) -> Stored:
         """Keep an edit as one step of undo.
 
         Args:
             before: the scene at `revision`; only where `after` differs from it is anything written.
             label: what undo will say it takes back.
+            author: the page that makes it; others: other pages that have the scene open, and keep what they could redo.
 
         Raises:
             OldRevision: if the scene is at another revision by now; nothing is written.
         """
         with self._database.transaction() as db:
             self._expect(db, scene_id, revision)
-            db.execute("DELETE FROM step WHERE scene = ? AND kind = 'redo'", (scene_id,))
-            with undo.recording(db, scene_id, "undo", label):
+            steps.forget_undone(db, scene_id, others)
+            page, name = (author.page, author.name) if author is not None else (None, None)
+            with undo.recording(db, scene_id, "undo", label, page=page, author=name):
                 rows.write_difference(db, scene_id, before, after)
+            packs.pack(db, scene_id)
             new = self._touch(db, scene_id)
-            return Stored(after, new, self._history(db, scene_id))
+            return Stored(after, new, steps.history(db, scene_id, others))
+
+    def step_back(
+        self, scene_id: str, kind: steps.Kind, *, revision: int, others: Collection[str] = (), check: Callable[[Scene], object] | None = None
+    ) -> Stored | None:
+        """Take back the last step ("undo"), or do the last undone one again ("redo"); None if there is none.
+
+        Args:
+            others: other pages that have the scene open: their steps are theirs to take back.
+            check: is asked about the scene, where later steps of others were passed over and it is one nobody has seen yet.
+
+        Raises:
+            InTheWay: if others have changed the same things since; nothing is changed then.
+        """
+        with self._database.transaction() as db:
+            self._expect(db, scene_id, revision)
+            try:
+                passed_over = steps.take_back(db, scene_id, kind, others)
+                if passed_over is None:
+                    return None
+                self._touch(db, scene_id)
+                stored = self._load(db, scene_id, others)
+                if passed_over and check is not None:
+                    check(stored.scene)
+            except (sqlite3.IntegrityError, ValueError, MotionError) as error:
+                if not others:
+                    raise
+                raise steps.InTheWay(kind, "what you did last", f"what others have done since would not work any more ({error})") from error
+            return stored
 
     def undo(self, scene_id: str, *, revision: int) -> Stored | None:
         """Take back the last step; None if there is none."""
-        return self._step_back(scene_id, "undo", "redo", revision)
+        return self.step_back(scene_id, "undo", revision=revision)
 
     def redo(self, scene_id: str, *, revision: int) -> Stored | None:
         """Do the last undone step again; None if there is none."""
-        return self._step_back(scene_id, "redo", "undo", revision)
+        return self.step_back(scene_id, "redo", revision=revision)
+
+    def history(self, scene_id: str, others: Collection[str] = ()) -> History:
+        """What undo and redo would do for whoever is none of these other pages."""
+        with self._database.reading() as db:
+            return steps.history(db, scene_id, others)
 
     def delete(self, scene_id: str) -> None:
         """Take a scene off the Shelf. It stays in the file, with its history, until it is restored."""
         self._mark(scene_id, self.now(), "deleted IS NULL")
+
+    def size(self, scene_id: str) -> sizes.SceneSize:
+        """How many bytes a scene takes, one that was deleted too.
+
+        Raises:
+            SceneNotFound: if there is none of this id.
+        """
+        with self._database.reading() as db:
+            self._expect_kept(db, scene_id)
+            return sizes.size_of(db, scene_id)
+
+    def forget_history(self, scene_id: str, *, keep: int) -> None:
+        """Forget all steps of undo of a scene but the last ones, and the files that only they need; raises as `size`."""
+        with self._database.transaction() as db:
+            self._expect_kept(db, scene_id)
+            sizes.forget_history(db, scene_id, keep)
+        self._database.shrink()
+
+    def erase(self, scene_id: str) -> None:
+        """Take a deleted scene out of the file for good, with its history and its rehearsals.
+
+        Raises:
+            SceneNotFound: if no deleted scene has this id.
+        """
+        with self._database.transaction() as db:
+            if not db.execute("SELECT 1 FROM scene WHERE id = ? AND within IS NULL AND deleted IS NOT NULL", (scene_id,)).fetchone():
+                raise SceneNotFound(f"there is no deleted scene '{scene_id}'; only what was deleted before can be erased")
+            sizes.erase(db, scene_id)
+        self._database.shrink()
 
     def restore(self, scene_id: str) -> None:
         """Put a deleted scene back on the Shelf."""
@@ -195,17 +255,10 @@ class SceneStore:
             if not db.execute(f"UPDATE scene SET deleted = ? WHERE id = ? AND within IS NULL AND {only}", (deleted, scene_id)).rowcount:
                 raise SceneNotFound(_missing(scene_id))
 
-    def _step_back(self, scene_id: str, kind: Literal["undo", "redo"], other: Literal["undo", "redo"], revision: int) -> Stored | None:
-        with self._database.transaction() as db:
-            self._expect(db, scene_id, revision)
-            step = db.execute("SELECT id, label FROM step WHERE scene = ? AND kind = ? ORDER BY id DESC LIMIT 1", (scene_id, kind)).fetchone()
-            if step is None:
-                return None
-            with undo.recording(db, scene_id, other, step["label"]):
-                undo.take_back(db, step["id"])
-            db.execute("DELETE FROM step WHERE id = ?", (step["id"],))
-            self._touch(db, scene_id)
-            return self._load(db, scene_id)
+    def _expect_kept(self, db: sqlite3.Connection, scene_id: str) -> None:
+        """Refuse an id that no scene has, on the Shelf or deleted."""
+        if not db.execute("SELECT 1 FROM scene WHERE id = ? AND within IS NULL", (scene_id,)).fetchone():
+            raise SceneNotFound(_missing(scene_id))
 
     def _expect(self, db: sqlite3.Connection, scene_id: str, revision: int) -> None:
         row = db.execute(_REVISION, (scene_id,)).fetchone()
@@ -219,19 +272,12 @@ class SceneStore:
         revision: int = db.execute("SELECT revision FROM scene WHERE id = ?", (scene_id,)).fetchone()[0]
         return revision
 
-    def _load(self, db: sqlite3.Connection, scene_id: str) -> Stored:
+    def _load(self, db: sqlite3.Connection, scene_id: str, others: Collection[str] = ()) -> Stored:
         row = db.execute(_REVISION, (scene_id,)).fetchone()
         scene = rows.read(db, scene_id) if row is not None else None
         if scene is None:
             raise SceneNotFound(_missing(scene_id))
-        return Stored(scene, row["revision"], self._history(db, scene_id))
-
-    def _history(self, db: sqlite3.Connection, scene_id: str) -> History:
-        def label(kind: str) -> str | None:
-            row = db.execute("SELECT label FROM step WHERE scene = ? AND kind = ? ORDER BY id DESC LIMIT 1", (scene_id, kind)).fetchone()
-            return row["label"] if row else None
-
-        return History(label("undo"), label("redo"))
+        return Stored(scene, row["revision"], steps.history(db, scene_id, others))
 
     def now(self) -> str:
         """The time of day, as it is kept."""

@@ -33,7 +33,7 @@ def install(db: sqlite3.Connection) -> None:
                 if column not in kept:
                     db.execute(f"ALTER TABLE {before} ADD COLUMN {_quoted(column)} ANY")
             # What was kept before a column came has its default: a row without one could not be put back.
-            for column, default in _required(db, table):
+            for column, default in defaults(db, table):
                 db.execute(f"UPDATE {before} SET {_quoted(column)} = {default} WHERE {_quoted(column)} IS NULL")
         keep_old = f"INSERT INTO {before} (inverse, {listed}) VALUES (last_insert_rowid(), {', '.join(f'old.{_quoted(c)}' for c in columns)});"
         for trigger, event, action, row, then in (
@@ -50,11 +50,16 @@ def install(db: sqlite3.Connection) -> None:
 
 
 @contextmanager
-def recording(db: sqlite3.Connection, scene_id: str, kind: str, label: str) -> Iterator[None]:
-    """Record what is written meanwhile as one step ("undo" or "redo") of a scene."""
-    step = db.execute("INSERT INTO step (scene, kind, label) VALUES (?, ?, ?)", (scene_id, kind, label)).lastrowid
+def recording(
+    db: sqlite3.Connection, scene_id: str, kind: str, label: str, *, page: str | None = None, author: str | None = None, number: int | None = None
+) -> Iterator[int]:
+    """Record what is written meanwhile as one step ("undo" or "redo") of a scene, made by a page whose user is called `author`; gives its number, the
+    next free one if none is given."""
+    columns = "(id, scene, kind, label, page, author)"
+    step = db.execute(f"INSERT INTO step {columns} VALUES (?, ?, ?, ?, ?, ?)", (number, scene_id, kind, label, page, author)).lastrowid
+    assert step is not None
     db.execute("UPDATE recording SET step = ?", (step,))
-    yield
+    yield step
     db.execute("UPDATE recording SET step = NULL")
 
 
@@ -83,7 +88,7 @@ def _columns(db: sqlite3.Connection, table: str) -> list[str]:
     return [row[1] for row in db.execute(f"PRAGMA table_info({table})") if row[1] not in left_out]
 
 
-def _required(db: sqlite3.Connection, table: str) -> list[tuple[str, str]]:
+def defaults(db: sqlite3.Connection, table: str) -> list[tuple[str, str]]:
     """The columns of a table that must not be NULL and have a default, with that as SQL."""
     listed = set(_columns(db, table))
     return [(row[1], row[4]) for row in db.execute(f"PRAGMA table_info({table})") if row[1] in listed and row[3] and row[4] is not None]

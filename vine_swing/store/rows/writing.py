@@ -1,0 +1,289 @@
+"""Scenes to rows: whole new ones, and only what differs between two versions of one.
+
+Objects, rules, dials, cues and channels are lists of parts with an id; each is compared with its counterpart, and parts that both versions share are
+not looked at. A scene inside another is a row of `scene` too, with what is in it like that of any other.
+"""
+
+import json
+import sqlite3
+from collections.abc import Iterable, Mapping
+from typing import Any
+
+from vine_swing.motion.rules.rule import Rule
+from vine_swing.motion.scene.cues import Cue
+from vine_swing.motion.scene.dial import DIAL_CHANNEL, Dial
+from vine_swing.motion.scene.kept import KeptPicture, OwnFont
+from vine_swing.motion.scene.model import Scene
+from vine_swing.motion.scene.objects import SceneObject
+from vine_swing.motion.scene.sounds import KeptSound
+from vine_swing.motion.scene.timeline import InnerScene, Timeline
+from vine_swing.motion.timing.channel import Channel, Key
+from vine_swing.store.rows.columns import (
+    CHANNEL,
+    CUE,
+    DIAL,
+    KEY,
+    OBJECT,
+    RULE,
+    SOUND,
+    TIMELINE,
+    channel_values,
+    cue_values,
+    dial_values,
+    key_values,
+    numbers,
+    object_values,
+    rule_values,
+    sound_values,
+    timeline_values,
+)
+from vine_swing.store.rows.files import kept_blob
+
+
+def insert(db: sqlite3.Connection, scene_id: str, scene: Scene, now: str) -> None:
+    """Write a whole new scene."""
+    values = (*timeline_values(scene), json.dumps(scene.palette))
+    _insert(db, "scene", ("id", *TIMELINE, "palette", "made", "changed"), (scene_id, *values, now, now))
+    _insert_parts(db, scene_id, scene)
+    for position, font in enumerate(scene.fonts):
+        _insert_font(db, scene_id, font, position)
+    for position, picture in enumerate(scene.pictures):
+        _insert_picture(db, scene_id, picture, position)
+    for position, sound in enumerate(scene.sounds):
+        _insert_sound(db, scene_id, sound, position)
+    for position, inner in enumerate(scene.insets):
+        _insert_inner(db, scene_id, inner, position)
+
+
+def _insert_parts(db: sqlite3.Connection, scene_id: str, timeline: Timeline) -> None:
+    for position, thing in enumerate(timeline.objects):
+        _insert_object(db, scene_id, thing, position)
+    for position, dial in enumerate(timeline.dials):
+        _insert_dial(db, scene_id, dial, position)
+    for position, cue in enumerate(timeline.cues):
+        _insert_cue(db, scene_id, cue, position)
+
+
+def _insert_inner(db: sqlite3.Connection, scene_id: str, inner: InnerScene, position: int) -> None:
+    row = _inner_id(scene_id, inner.id)
+    _insert(db, "scene", ("id", "within", "part", "position", *TIMELINE), (row, scene_id, inner.id, position, *timeline_values(inner)))
+    _insert_parts(db, row, inner)
+
+
+def _inner_id(scene_id: str, inset_id: str) -> str:
+    """The id of the row of a scene inside another: ids that scenes get by themselves have no stroke."""
+    return f"{scene_id}/{inset_id}"
+
+
+def write_difference(db: sqlite3.Connection, scene_id: str, before: Scene, after: Scene) -> None:
+    """Write what differs between two versions of a scene."""
+    if before.palette != after.palette:
+        _update(db, "scene", ("palette",), (json.dumps(after.palette),), "id", scene_id)
+    _write_timeline(db, scene_id, before, after)
+    for change, was, now in _changes(before.insets, after.insets):
+        if change is None:
+            _insert_inner(db, scene_id, *now)
+            continue
+        row = _inner_id(scene_id, change)
+        _write_timeline(db, row, was[0], now[0] if now is not None else InnerScene(id=change))
+        if now is None:
+            db.execute("DELETE FROM scene WHERE id = ?", (row,))
+        elif was[1] != now[1]:
+            _update(db, "scene", ("position",), (now[1],), "id", row)
+    for change, _, now in _changes(before.pictures, after.pictures):
+        if change is None:
+            _insert_picture(db, scene_id, *now)
+        elif now is None:
+            db.execute("DELETE FROM picture WHERE scene = ? AND id = ?", (scene_id, change))
+        else:
+            _update(db, "picture", ("position", "name"), (now[1], now[0].name), "row", _row(db, "picture", "scene", scene_id, change))
+    for change, was, now in _changes(before.sounds, after.sounds):
+        if change is None:
+            _insert_sound(db, scene_id, *now)
+        elif now is None:
+            db.execute("DELETE FROM sound WHERE scene = ? AND id = ?", (scene_id, change))
+        else:
+            at = _row(db, "sound", "scene", scene_id, change)
+            _update(db, "sound", SOUND, sound_values(*now), "row", at)
+            # Files are large: one is looked at again only where the sound has another.
+            if was[0].file != now[0].file:
+                _update(db, "sound", ("hash",), (kept_blob(db, "audio/*", now[0].content),), "row", at)
+    for change, _, now in _changes(before.fonts, after.fonts):
+        if change is None:
+            _insert_font(db, scene_id, *now)
+        elif now is None:
+            db.execute("DELETE FROM font WHERE scene = ? AND id = ?", (scene_id, change))
+        else:
+            values = (now[1], now[0].name, now[0].licence)
+            _update(db, "font", ("position", "name", "licence"), values, "row", _row(db, "font", "scene", scene_id, change))
+
+
+def _write_timeline(db: sqlite3.Connection, scene_id: str, before: Timeline, after: Timeline) -> None:
+    """Write what differs between two versions of a row of `scene` and of what is in it."""
+    if timeline_values(before) != timeline_values(after):
+        _update(db, "scene", TIMELINE, timeline_values(after), "id", scene_id)
+    for change, was, now in _changes(before.objects, after.objects):
+        if change is None:
+            _insert_object(db, scene_id, *now)
+        elif now is None:
+            _delete_object(db, _row(db, "object", "scene", scene_id, change))
+        else:
+            _update_object(db, _row(db, "object", "scene", scene_id, change), was, now)
+    for change, was, now in _changes(before.dials, after.dials):
+        if change is None:
+            _insert_dial(db, scene_id, *now)
+            continue
+        row = _row(db, "dial", "scene", scene_id, change)
+        if now is None:
+            _delete_with_channels(db, "dial", row)
+        else:
+            if dial_values(*was) != dial_values(*now):
+                _update(db, "dial", DIAL, dial_values(*now), "row", row)
+            _update_channels(db, "dial", row, {DIAL_CHANNEL: was[0].channel}, {DIAL_CHANNEL: now[0].channel})
+    for change, was, now in _changes(before.cues, after.cues):
+        if change is None:
+            _insert_cue(db, scene_id, *now)
+        elif now is None:
+            db.execute("DELETE FROM cue WHERE scene = ? AND id = ?", (scene_id, change))
+        elif cue_values(*was) != cue_values(*now):
+            _update(db, "cue", CUE, cue_values(*now), "row", _row(db, "cue", "scene", scene_id, change))
+
+
+def _changes(before: Iterable[Any], after: Iterable[Any]) -> list[tuple[str | None, Any, Any]]:
+    """What differs between two lists of parts: (id, (old, position), (new, position)); new parts come without an id,
+    deleted ones without the new part."""
+    if before is after:
+        return []
+    old = {part.id: (part, position) for position, part in enumerate(before)}
+    new = {part.id: (part, position) for position, part in enumerate(after)}
+    gone: list[tuple[str | None, Any, Any]] = [(i, was, None) for i, was in old.items() if i not in new]
+    kept = [(i, old[i], now) for i, now in new.items() if i in old and (old[i][0] is not now[0] or old[i][1] != now[1])]
+    return [*gone, *kept, *((None, None, now) for i, now in new.items() if i not in old)]
+
+
+def _update_object(db: sqlite3.Connection, row: int, was: tuple[SceneObject, int], now: tuple[SceneObject, int]) -> None:
+    if object_values(*was) != object_values(*now):
+        _update(db, "object", OBJECT, object_values(*now), "row", row)
+    _update_channels(db, "object", row, was[0].channels, now[0].channels)
+    for change, rule_was, rule_now in _changes(was[0].rules, now[0].rules):
+        if change is None:
+            _insert_rule(db, row, *rule_now)
+            continue
+        rule_row = _row(db, "rule", "object", row, change)
+        if rule_now is None:
+            _delete_with_channels(db, "rule", rule_row)
+        else:
+            if rule_values(*rule_was) != rule_values(*rule_now):
+                _update(db, "rule", RULE, rule_values(*rule_now), "row", rule_row)
+            _update_channels(db, "rule", rule_row, numbers(rule_was[0]), numbers(rule_now[0]))
+
+
+def _update_channels(db: sqlite3.Connection, owner: str, owner_row: int, before: Mapping[str, Channel], after: Mapping[str, Channel]) -> None:
+    if before is after:
+        return
+    for name, channel in before.items():
+        if name not in after:
+            _delete_channel(db, _channel_row(db, owner, owner_row, name))
+        elif after[name] is not channel:
+            _update_channel(db, _channel_row(db, owner, owner_row, name), channel, after[name])
+    for name, channel in after.items():
+        if name not in before:
+            _insert_channel(db, owner, owner_row, name, channel)
+
+
+def _update_channel(db: sqlite3.Connection, row: int, old: Channel, new: Channel) -> None:
+    if channel_values(old) != channel_values(new):
+        _update(db, "channel", CHANNEL, channel_values(new), "row", row)
+    before = {key.frame: key for key in old.keys}
+    after = {key.frame: key for key in new.keys}
+    db.executemany("DELETE FROM key WHERE channel = ? AND frame = ?", [(row, frame) for frame in before if frame not in after])
+    changed = [key for frame, key in after.items() if frame in before and before[frame] is not key and before[frame] != key]
+    assignments = ", ".join(f"{column} = ?" for column in KEY)
+    db.executemany(f"UPDATE key SET {assignments} WHERE channel = ? AND frame = ?", [(*key_values(k), row, k.frame) for k in changed])
+    _insert_keys(db, row, [key for frame, key in after.items() if frame not in before])
+
+
+def _insert_object(db: sqlite3.Connection, scene_id: str, thing: SceneObject, position: int) -> None:
+    row = _insert(db, "object", ("scene", "id", *OBJECT), (scene_id, thing.id, *object_values(thing, position)))
+    for name, channel in thing.channels.items():
+        _insert_channel(db, "object", row, name, channel)
+    for place, rule in enumerate(thing.rules):
+        _insert_rule(db, row, rule, place)
+
+
+def _insert_rule(db: sqlite3.Connection, object_row: int, rule: Rule, position: int) -> None:
+    row = _insert(db, "rule", ("object", "id", *RULE), (object_row, rule.id, *rule_values(rule, position)))
+    for name, channel in numbers(rule).items():
+        _insert_channel(db, "rule", row, name, channel)
+
+
+def _insert_dial(db: sqlite3.Connection, scene_id: str, dial: Dial, position: int) -> None:
+    row = _insert(db, "dial", ("scene", "id", *DIAL), (scene_id, dial.id, *dial_values(dial, position)))
+    _insert_channel(db, "dial", row, DIAL_CHANNEL, dial.channel)
+
+
+def _insert_font(db: sqlite3.Connection, scene_id: str, font: OwnFont, position: int) -> None:
+    digest = kept_blob(db, "font/sfnt", font.content)
+    _insert(db, "font", ("scene", "id", "position", "name", "licence", "hash"), (scene_id, font.id, position, font.name, font.licence, digest))
+
+
+def _insert_picture(db: sqlite3.Connection, scene_id: str, picture: KeptPicture, position: int) -> None:
+    digest = kept_blob(db, "image/*", picture.content)
+    columns = ("scene", "id", "position", "name", "width", "height", "hash")
+    _insert(db, "picture", columns, (scene_id, picture.id, position, picture.name, picture.width, picture.height, digest))
+
+
+def _insert_sound(db: sqlite3.Connection, scene_id: str, sound: KeptSound, position: int) -> None:
+    digest = kept_blob(db, "audio/*", sound.content)
+    _insert(db, "sound", ("scene", "id", "hash", *SOUND), (scene_id, sound.id, digest, *sound_values(sound, position)))
+
+
+def _insert_cue(db: sqlite3.Connection, scene_id: str, cue: Cue, position: int) -> None:
+    _insert(db, "cue", ("scene", "id", *CUE), (scene_id, cue.id, *cue_values(cue, position)))
+
+
+def _insert_channel(db: sqlite3.Connection, owner: str, owner_row: int, name: str, channel: Channel) -> None:
+    row = _insert(db, "channel", (owner, "name", *CHANNEL), (owner_row, name, *channel_values(channel)))
+    _insert_keys(db, row, channel.keys)
+
+
+def _insert_keys(db: sqlite3.Connection, row: int, keys: Iterable[Key]) -> None:
+    places = ", ".join("?" * (len(KEY) + 2))
+    db.executemany(f"INSERT INTO key (channel, frame, {', '.join(KEY)}) VALUES ({places})", [(row, k.frame, *key_values(k)) for k in keys])
+
+
+def _delete_object(db: sqlite3.Connection, row: int) -> None:
+    for (rule,) in db.execute("SELECT row FROM rule WHERE object = ?", (row,)).fetchall():
+        _delete_with_channels(db, "rule", rule)
+    _delete_with_channels(db, "object", row)
+
+
+def _delete_with_channels(db: sqlite3.Connection, owner: str, row: int) -> None:
+    for (channel,) in db.execute(f"SELECT row FROM channel WHERE {owner} = ?", (row,)).fetchall():
+        _delete_channel(db, channel)
+    db.execute(f"DELETE FROM {owner} WHERE row = ?", (row,))
+
+
+def _delete_channel(db: sqlite3.Connection, row: int) -> None:
+    db.execute("DELETE FROM key WHERE channel = ?", (row,))
+    db.execute("DELETE FROM channel WHERE row = ?", (row,))
+
+
+def _row(db: sqlite3.Connection, table: str, within: str, owner: str | int, part_id: str) -> int:
+    row: int = db.execute(f"SELECT row FROM {table} WHERE {within} = ? AND id = ?", (owner, part_id)).fetchone()[0]
+    return row
+
+
+def _channel_row(db: sqlite3.Connection, owner: str, owner_row: int, name: str) -> int:
+    row: int = db.execute(f"SELECT row FROM channel WHERE {owner} = ? AND name = ?", (owner_row, name)).fetchone()[0]
+    return row
+
+
+def _insert(db: sqlite3.Connection, table: str, columns: tuple[str, ...], values: tuple[Any, ...]) -> int:
+    row = db.execute(f"INSERT INTO {table} ({', '.join(columns)}) VALUES ({', '.join('?' * len(columns))})", values).lastrowid
+    assert row is not None
+    return row
+
+
+def _update(db: sqlite3.Connection, table: str, columns: tuple[str, ...], values: tuple[Any, ...], by: str, key: str | int) -> None:
+    db.execute(f"UPDATE {table} SET {', '.join(f'{column} = ?' for column in columns)} WHERE {by} = ?", (*values, key))
