@@ -30,8 +30,10 @@ from vine_swing.service.routes import (
     principles,
     rehearsals,
     scenes,
+    sizes,
     sounds,
     vocabulary,
+    watching,
 )
 from vine_swing.service.sessions import Sessions
 from vine_swing.store import SceneStore
@@ -47,7 +49,15 @@ def create_app(store: SceneStore, *, web: Path = WEB, farm: str | None = None) -
         yield
         app.state.exports.close()
 
-    app = FastAPI(title="Vine Swing", version=__version__, docs_url=None, redoc_url=None, openapi_url="/api/openapi.json", lifespan=lifespan)
+    app = FastAPI(
+        title="Vine Swing",
+        version=__version__,
+        docs_url=None,
+        redoc_url=None,
+        openapi_url="/api/openapi.json",
+        lifespan=lifespan,
+        webhooks=watching.documented,
+    )
     app.state.sessions = Sessions(store)
     app.state.exports = Exports(store, farm=farm)
     app.state.notes = Notes()
@@ -70,6 +80,8 @@ def create_app(store: SceneStore, *, web: Path = WEB, farm: str | None = None) -
         rehearsals.router,
         sounds.router,
         backups.router,
+        watching.router,
+        sizes.router,
     ):
         app.include_router(router, prefix="/api", responses=problems.RESPONSES)
     app.add_middleware(Guard)

@@ -41,6 +41,13 @@ class Guard:
         self._app = app
 
     async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
+        if scope["type"] == "websocket":
+            if _foreign(Headers(scope=scope)) is None:
+                await self._app(scope, receive, send)
+            else:
+                # Closed before the handshake, it is answered with 403.
+                await send({"type": "websocket.close", "code": 1008})
+            return
         if scope["type"] != "http":
             await self._app(scope, receive, send)
             return
@@ -80,8 +87,8 @@ class Guard:
             await unforeseen(error)(scope, receive, guarded)
 
 
-def _refusal(scope: Scope) -> tuple[int, str, str] | None:
-    headers = Headers(scope=scope)
+def _foreign(headers: Headers) -> tuple[int, str, str] | None:
+    """Why whoever asks is none of our own pages, if so."""
     host = headers.get("host", "")
     if not _is_own(host):
         return 403, "Foreign host", f"this service answers to 127.0.0.1 and localhost only, not to '{host[:80]}'"
@@ -90,6 +97,14 @@ def _refusal(scope: Scope) -> tuple[int, str, str] | None:
         return 403, "Foreign origin", f"requests from pages of '{origin[:80]}' are refused; open Vine Swing at its own address"
     if headers.get("sec-fetch-site") == "cross-site":
         return 403, "Foreign page", "requests from pages of other sites are refused; open Vine Swing at its own address"
+    return None
+
+
+def _refusal(scope: Scope) -> tuple[int, str, str] | None:
+    headers = Headers(scope=scope)
+    foreign = _foreign(headers)
+    if foreign is not None:
+        return foreign
     length = headers.get("content-length", "0")
     if not (length.isascii() and length.isdigit()) or int(length) > _most(headers):
         return _too_large(headers)

@@ -13,7 +13,7 @@ from vine_swing.motion.basics.errors import MotionError, NoSuchThing, SceneFileE
 from vine_swing.motion.scene.scene_file import sentences
 from vine_swing.service.patience import NobodyWaits
 from vine_swing.service.sessions import SceneBusy
-from vine_swing.store import OldRevision, SceneNotFound, StoreBusy, StoreError, StoreFull
+from vine_swing.store import InTheWay, OldRevision, SceneNotFound, StoreBusy, StoreError, StoreFull
 
 MEDIA_TYPE = "application/problem+json"
 
@@ -38,6 +38,7 @@ STATUS: dict[type[Exception], tuple[int, str]] = {
     MotionError: (422, "This does not fit the scene"),
     SceneBusy: (429, "The scene is busy"),
     NobodyWaits: (499, "Nobody waits any more"),
+    InTheWay: (422, "Others have changed it since"),
     StoreFull: (507, "The disk is full"),
     StoreBusy: (503, "The data file is locked"),
     StoreError: (500, "The data file cannot be used"),

@@ -6,34 +6,31 @@ leaves nothing behind, neither in the file nor in memory. What the file holds is
 
 import threading
 from collections import OrderedDict
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Iterator, Sequence
 from contextlib import contextmanager
-from dataclasses import dataclass
 from typing import Any
 
-from pydantic import ValidationError
-
-from vine_swing.motion.basics.errors import EditError, MotionError, NoSuchThing
-from vine_swing.motion.edits import Edit, apply_labelled
+from vine_swing.motion.baking.cost import check_cost
+from vine_swing.motion.basics.errors import NoSuchThing
+from vine_swing.motion.edits import Edit
 from vine_swing.motion.edits.sounds import check_heard
 from vine_swing.motion.outline.drawing import check_drawn
-from vine_swing.motion.scene.checking import checked
 from vine_swing.motion.scene.model import Scene
-from vine_swing.motion.scene.objects import SceneObject
-from vine_swing.motion.scene.scene_file import faults
-from vine_swing.motion.scene.timeline import InnerScene, Timeline
 from vine_swing.service.motion import Motion
 from vine_swing.service.patience import Patience
-from vine_swing.store import History, OldRevision, SceneNotFound, SceneStore, Stored
+from vine_swing.service.session import InUse, Session, refuse_beyond
+from vine_swing.service.watching import How, News, PageWords, SceneChanged, SceneGone, Watchers
+from vine_swing.store import Author, History, OldRevision, SceneStore, Stored
+from vine_swing.store.steps import Kind
 
 #: The scenes kept in memory may take this many bytes together; the one used longest ago is let go first, the one in use never.
 MOST_BYTES = 1_500_000_000
 #: And no more of them than this: what each takes besides its arrays is not counted.
 MOST_SCENES = 48
-
-
 #: Requests that may use one scene or wait for it at a time: the others are told to come again, so that one slow scene cannot take every thread.
 MOST_WAITING = 8
+#: Between the id of a scene and that of one inside it, in the address of the latter.
+INSIDE = "~"
 
 
 class SceneBusy(Exception):
@@ -43,118 +40,13 @@ class SceneBusy(Exception):
         super().__init__(f"the scene '{scene_id}' is still being worked out for others; try again in a moment")
 
 
-#: Between the id of a scene and that of one inside it, in the address of the latter.
-INSIDE = "~"
-
-
-class Session:
-    """One scene in use, with the scenes inside it."""
-
-    def __init__(self, stored: Stored) -> None:
-        self.lock = threading.RLock()
-        self.stored = stored
-        #: The motion of the whole (None) and of the inner scenes that are looked at, each as it was when it was last asked for.
-        self._motions: dict[str | None, Motion] = {}
-        self._entered: dict[str, Scene] = {}
-        #: The last look at edits that were not kept, by what they were: a drag ends with the edit it showed last.
-        self._look: tuple[Scene, Sequence[Edit], Scene, str, Motion] | None = None
-
-    def seen(self, inset: str | None) -> Scene:
-        """The whole scene as it is now, or one inside it.
-
-        Raises:
-            SceneNotFound: if there is no such inner scene, or no longer.
-        """
-        if inset is None:
-            return self.stored.scene
-        if inset not in self.stored.scene.insets_by_id:
-            raise SceneNotFound(f"there is no scene '{inset}' inside '{self.stored.scene.name}'; it may have been deleted")
-        if inset not in self._entered:
-            self._entered[inset] = self.stored.scene.entered(inset)
-        return self._entered[inset]
-
-    def motion(self, patience: Patience, inset: str | None = None) -> Motion:
-        """The baked motion of the scene, or of one inside it, as it is now; baked when first asked for."""
-        known, scene, revision = self._motions.get(inset), self.seen(inset), self.stored.revision
-        if known is None:
-            known = self._motions[inset] = Motion.of(scene, revision, effort=patience.effort())
-        elif known.revision != revision:
-            known = self._motions[inset] = known.moved_on(scene, revision, effort=patience.effort())
-        return known
-
-    def changed(self, edits: Sequence[Edit], patience: Patience, inset: str | None = None) -> tuple[Scene, str, Motion]:
-        """The whole scene after some edits of it or of one inside it, what undo calls them, and the motion of what was edited; nothing is kept but
-        what it showed."""
-        before = self.seen(inset)
-        if self._look is not None and self._look[0] is before and self._look[1] == edits:
-            return self._look[2:]
-        after, label = apply_labelled(before, edits)
-        check_drawn(after, since=before)
-        check_heard(after, since=before)
-        motion = self.motion(patience, inset)
-        if after is not before:
-            motion = motion.moved_on(after, self.stored.revision + 1, effort=patience.effort())
-            _refuse_beyond(motion, self.motion(patience, inset))
-        whole = after if inset is None else _with_inner(self.stored.scene, inset, after)
-        self._look = before, list(edits), whole, label, motion
-        return whole, label, motion
-
-    def outside(self, whole: Scene, patience: Patience) -> Motion:
-        """The motion of the whole scene after one inside it was edited: what is kept must be one that can be baked."""
-        motion = self.motion(patience).moved_on(whole, self.stored.revision + 1, effort=patience.effort())
-        _refuse_beyond(motion, self.motion(patience))
-        return motion
-
-    def move_on(self, stored: Stored, motions: Mapping[str | None, Motion]) -> None:
-        """Take up a newer version, and the motions that are known of it; the others are worked out when they are asked for."""
-        self.stored, self._entered, self._look = stored, {}, None
-        self._motions |= motions
-
-    def step(self, stored: Stored, patience: Patience) -> None:
-        """Take up the version that undo or redo has come to, sharing what it has in common with the one at hand."""
-        scene = _shared(self.stored.scene, stored.scene)
-        self.move_on(Stored(scene, stored.revision, stored.history), {})
-        for inset in list(self._motions):
-            try:
-                self.motion(patience, inset)
-            except (MotionError, SceneNotFound):
-                # Undo must never be refused: a motion that cannot be worked out now is asked for again by whoever wants to see it.
-                del self._motions[inset]
-
-    def catch_up(self, stored: Stored) -> None:
-        """Take up what the file holds, where somebody else has changed it."""
-        self.stored = Stored(_shared(self.stored.scene, stored.scene), stored.revision, stored.history)
-        self._motions, self._entered, self._look = {}, {}, None
-
-    @property
-    def size(self) -> int:
-        """About how many bytes its motions take."""
-        return sum(motion.size for motion in self._motions.values())
-
-
-@dataclass(frozen=True)
-class InUse:
-    """A scene in use as its address says: the whole, or one inside it."""
-
-    session: Session
-    inset: str | None
-
-    @property
-    def stored(self) -> Stored:
-        """What is kept of it now; the revision and the history are those of the whole."""
-        whole = self.session.stored
-        return whole if self.inset is None else Stored(self.session.seen(self.inset), whole.revision, whole.history)
-
-    def motion(self, patience: Patience) -> Motion:
-        """Its baked motion as it is now."""
-        return self.session.motion(patience, self.inset)
-
-
 class Sessions:
     """The scenes in use, the least recently used let go first. A scene inside another is addressed by both ids, `whole~inner`."""
 
     def __init__(self, store: SceneStore) -> None:
         self.store = store
+        #: The pages that have scenes open.
+        self.watchers = Watchers()
         self._lock = threading.Lock()
         self._open: OrderedDict[str, Session] = OrderedDict()
         #: How many threads use a session or wait for it: it must not be let go meanwhile, or two would live side by side.
@@ -188,16 +80,19 @@ class Sessions:
                     del self._users[scene_id]
                 self._let_go()
 
-    def edit(self, address: str, edits: Sequence[Edit], *, revision: int, patience: Patience) -> InUse:
-        """Apply edits as one step of undo: all of them, or none."""
+    def edit(self, address: str, edits: Sequence[Edit], *, revision: int, patience: Patience, page: str | None = None) -> InUse:
+        """Apply edits as one step of undo: all of them, or none. page: who makes them."""
         with self.use(address, patience) as used:
-            session = used.session
+            session, whole = used.session, whole_of(address)
             _expect(session, revision)
             before = session.stored.scene
             after, label, motion = session.changed(edits, patience, used.inset)
             if after != before:
                 motions = {used.inset: motion} | ({} if used.inset is None else {None: session.outside(after, patience)})
-                session.move_on(self.store.save(whole_of(address), before, after, label=label, revision=revision), motions)
+                author, others = self.watchers.author(whole, page), self.watchers.others(whole, page)
+                stored = self.store.save(whole, before, after, label=label, revision=revision, author=author, others=others)
+                session.move_on(stored, motions)
+                self._tell(whole, stored.revision, label, "made", author)
             return used
 
     def look(self, address: str, edits: Sequence[Edit], *, revision: int, patience: Patience) -> bytes:
@@ -212,26 +107,44 @@ class Sessions:
             _expect(used.session, revision)
             return used.motion(patience), used.session.changed(edits, patience, used.inset)[2]
 
-    def undo(self, address: str, *, revision: int, patience: Patience) -> InUse:
-        """Take back the last step, if there is one."""
+    def undo(self, address: str, *, revision: int, patience: Patience, page: str | None = None) -> InUse:
+        """Take back the last step of a page, if there is one; steps of other pages that have the scene open are theirs.
+
+        Raises:
+            InTheWay: if others have changed the same things since.
+        """
+        return self._step_back(address, "undo", revision, patience, page)
+
+    def redo(self, address: str, *, revision: int, patience: Patience, page: str | None = None) -> InUse:
+        """Do the last undone step of a page again, if there is one; raises as `undo`."""
+        return self._step_back(address, "redo", revision, patience, page)
+
+    def history(self, address: str, page: str | None) -> History:
+        """What undo and redo would do for a page."""
+        whole = whole_of(address)
+        return self.store.history(whole, self.watchers.others(whole, page))
+
+    def _step_back(self, address: str, kind: Kind, revision: int, patience: Patience, page: str | None) -> InUse:
         with self.use(address, patience) as used:
-            if stored := self.store.undo(whole_of(address), revision=revision):
+            whole = whole_of(address)
+            how: How = "undone" if kind == "undo" else "redone"
+            others = self.watchers.others(whole, page)
+            stored = self.store.step_back(whole, kind, revision=revision, others=others, check=lambda scene: _checked_motion(scene, patience))
+            if stored is not None:
                 used.session.step(stored, patience)
+                # What was undone is what could be redone now, and the other way.
+                what = stored.history.redo if kind == "undo" else stored.history.undo
+                self._tell(whole, stored.revision, what or "", how, self.watchers.author(whole, page))
             return used
 
-    def redo(self, address: str, *, revision: int, patience: Patience) -> InUse:
-        """Do the last undone step again, if there is one."""
-        with self.use(address, patience) as used:
-            if stored := self.store.redo(whole_of(address), revision=revision):
-                used.session.step(stored, patience)
-            return used
+    def _tell(self, scene_id: str, revision: int, what: str, how: How, author: Author | None) -> None:
+        by = PageWords(id=author.page, name=author.name) if author is not None else None
+        self.watchers.tell(scene_id, SceneChanged(revision=revision, what=what, how=how, by=by))
 
     def create(self, scene: Scene, *, patience: Patience) -> str:
         """Keep a new scene, if it can be baked; returns its id."""
-        check_drawn(scene)
-        check_heard(scene)
-        motion = Motion.of(scene, 0, effort=patience.effort())
-        _refuse_beyond(motion, None)
+        check_cost(scene)
+        motion = _checked_motion(scene, patience)
         scene_id = self.store.create(scene)
         # The very parts that were baked, so that "what changed" is answered by identity.
         session = Session(Stored(scene, 0, History(None, None)))
@@ -241,9 +154,10 @@ class Sessions:
         return scene_id
 
     def forget(self, scene_id: str) -> None:
-        """Let a scene go from memory, as when it has been deleted."""
+        """Let a scene go from memory once it has been deleted, and tell those who have it open."""
         with self._lock:
             self._open.pop(scene_id, None)
+        self.watchers.tell(scene_id, SceneGone())
 
     def bring_back(self, name: str) -> None:
         """Put all scenes as they were in a copy of the data file. Edits that are under way come to their end first."""
@@ -252,6 +166,10 @@ class Sessions:
         with self._lock:
             self.store.bring_back(name)
             self._open.clear()
+        for scene_id in self.watchers.scenes():
+            line = self.store.line(scene_id)
+            gone_or_changed: News = SceneGone() if line is None else SceneChanged(revision=line[1], what="bring back a copy", how="made", by=None)
+            self.watchers.tell(scene_id, gone_or_changed)
 
     def _opened(self, scene_id: str) -> Session:
         """The session of a scene, loaded if it is not open; of several threads that load it at once, all get the same one."""
@@ -277,18 +195,6 @@ def whole_of(address: str) -> str:
     return address.partition(INSIDE)[0]
 
 
-def _with_inner(whole: Scene, inset: str, after: Scene) -> Scene:
-    """A scene after one inside it was changed.
-
-    Raises:
-        EditError: if the whole would not be a scene any more, as when it came to stand in itself.
-    """
-    try:
-        return checked(whole.left(inset, after), since=whole)
-    except ValidationError as error:
-        raise EditError(f"that would not be a scene any more: {'; '.join(faults(error))}") from error
-
-
 @contextmanager
 def _held(lock: Any, patience: Patience | None, scene_id: str) -> Iterator[None]:
     """Hold a lock; waiting for it ends with the patience of whoever asks."""
@@ -302,55 +208,19 @@ def _held(lock: Any, patience: Patience | None, scene_id: str) -> Iterator[None]
         lock.release()
 
 
+def _checked_motion(scene: Scene, patience: Patience) -> Motion:
+    """The motion of a scene that nothing of has been checked yet.
+
+    Raises:
+        MotionError: if it cannot be drawn, heard or baked, or reaches too far to be shown.
+    """
+    check_drawn(scene)
+    check_heard(scene)
+    motion = Motion.of(scene, 0, effort=patience.effort())
+    refuse_beyond(motion, None)
+    return motion
+
+
 def _expect(session: Session, revision: int) -> None:
     if session.stored.revision != revision:
         raise OldRevision(revision, session.stored.revision)
-
-
-def _refuse_beyond(motion: Motion, before: Motion | None) -> None:
-    """Refuse a change by which channels reach too far to be shown.
-
-    Raises:
-        MotionError: naming the channel and the frame.
-    """
-    known = before.baked.beyond if before is not None else {}
-    for (object_id, channel), frame in motion.baked.beyond.items():
-        if (object_id, channel) not in known:
-            thing = motion.baked.scene.by_id[object_id]
-            raise MotionError(
-                f"{thing.name}.{channel} would grow out of reach at frame {frame:g}; take smaller numbers, or let fewer rules multiply them"
-            )
-
-
-def _shared(before: Scene, after: Scene) -> Scene:
-    """`after`, with every part that equals its counterpart in `before` replaced by that very part."""
-    if before is after:
-        return after
-    known = before.insets_by_id
-    heard = before.sounds_by_id
-    sounds = tuple(was if (was := heard.get(one.id)) == one else one for one in after.sounds)
-    sounds = before.sounds if sounds == before.sounds else sounds
-    insets = tuple(_shared_inner(known.get(inner.id), inner) for inner in after.insets)
-    return after.but(**_shared_parts(before, after), insets=insets, sounds=sounds)
-
-
-def _shared_inner(before: InnerScene | None, after: InnerScene) -> InnerScene:
-    if before is None or before is after:
-        return after
-    return before if before == after else after.but(**_shared_parts(before, after))
-
-
-def _shared_parts(before: Timeline, after: Timeline) -> dict[str, Any]:
-    things, turned = {thing.id: thing for thing in before.objects}, {dial.id: dial for dial in before.dials}
-    objects = tuple(_shared_object(things.get(thing.id), thing) for thing in after.objects)
-    dials = tuple(was if (was := turned.get(dial.id)) == dial else dial for dial in after.dials)
-    return {"objects": objects, "dials": dials}
-
-
-def _shared_object(before: SceneObject | None, after: SceneObject) -> SceneObject:
-    if before is None or before is after:
-        return after
-    if before == after:
-        return before
-    channels = {name: was if (was := before.channels.get(name)) == channel else channel for name, channel in after.channels.items()}
-    return after.but(channels=channels)

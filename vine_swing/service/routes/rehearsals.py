@@ -1,5 +1,6 @@
 """Rehearsals: keeping a version of a scene, comparing it with the scene as it is, and bringing it or parts of it back."""
 
+from functools import partial
 from typing import Annotated, Any, Literal
 
 from fastapi import APIRouter, Path
@@ -11,7 +12,7 @@ from vine_swing.motion.basics.values import Name
 from vine_swing.motion.edits.bringing_back import MAX_PARTS, BringBack, BroughtPart
 from vine_swing.service import wire
 from vine_swing.service.deps import PatienceDep, RehearsalsDep, SceneId, SessionsDep
-from vine_swing.service.routes.scenes import CHANGED, Accepted, Changed, EditBatch, Revision, changed_by
+from vine_swing.service.routes.scenes import CHANGED, Accepted, Changed, EditBatch, Page, Revision, changed_by
 from vine_swing.service.sessions import whole_of
 from vine_swing.store import Rehearsal
 
@@ -85,6 +86,7 @@ class BringingBack(BaseModel):
 
     model_config = ConfigDict(extra="forbid")
     revision: Revision
+    page: Page = None
     parts: Annotated[list[BroughtPart], Field(min_length=1, max_length=MAX_PARTS)] | None = None
 
 
@@ -154,7 +156,8 @@ def bring_back(
     kept, called = rehearsals.scene(whole, rehearsal_id), sessions.store.rehearsals.find(whole, rehearsal_id).name
     # Parts are models already, and the scene was checked when it was read.
     edit = BringBack.model_construct(edit="bring-back", kept=kept, parts=None if body.parts is None else tuple(body.parts), called=called)
-    return changed_by(sessions, whole, patience, accept, lambda: sessions.edit(whole, [edit], revision=body.revision, patience=patience))
+    work = partial(sessions.edit, whole, [edit], revision=body.revision, patience=patience, page=body.page)
+    return changed_by(sessions, whole, body.page, patience, accept, work)
 
 
 @router.post("/scenes/{scene_id}/beside", response_class=Response, responses=_PACKED)

@@ -3,9 +3,10 @@
 import json
 from collections import Counter
 from collections.abc import Callable
+from functools import partial
 from typing import Annotated, Any
 
-from fastapi import APIRouter, Body, Header, Request
+from fastapi import APIRouter, Body, Header, Query, Request
 from fastapi.responses import Response
 from pydantic import BaseModel, ConfigDict, Field
 from starlette.concurrency import run_in_threadpool
@@ -21,14 +22,19 @@ from vine_swing.motion.scene.model import Scene
 from vine_swing.motion.scene.objects import SceneObject
 from vine_swing.motion.scene.scene_file import parse, to_data
 from vine_swing.motion.scene.sounds import Beat, KeptSound, Marker
-from vine_swing.motion.scene.timeline import InnerScene, MotionBlur
+from vine_swing.motion.scene.timeline import InnerScene, MotionBlur, times_shown
 from vine_swing.service import wire
 from vine_swing.service.deps import PatienceDep, SceneId, SessionsDep
 from vine_swing.service.patience import Patience
-from vine_swing.service.sessions import InUse, Sessions, whole_of
+from vine_swing.service.session import InUse
+from vine_swing.service.sessions import Sessions, whole_of
 
 router = APIRouter(tags=["scenes"])
 Revision = Annotated[int, Field(strict=True, ge=0)]
+MOST_PAGE_ID = 40
+#: The page that asks, by the id it gave itself where it watches the scene; its steps of undo are its own.
+Page = Annotated[str | None, Field(max_length=MOST_PAGE_ID)]
+PageQuery = Annotated[str | None, Query(max_length=MOST_PAGE_ID)]
 
 
 class Summary(BaseModel):
@@ -96,7 +102,7 @@ class InnerWords(BaseModel):
     @classmethod
     def all(cls, scene: Scene) -> "tuple[InnerWords, ...]":
         """What is told of the inner scenes of a scene."""
-        shown = Counter(thing.inset_of.scene for part in scene.timelines for thing in part.objects if thing.inset_of is not None)
+        shown = times_shown(scene.timelines)
         return tuple(cls._of(inner, shown[inner.id]) for inner in scene.insets)
 
     @classmethod
@@ -174,6 +180,7 @@ class EditBatch(BaseModel):
 
     model_config = ConfigDict(extra="forbid")
     revision: Revision
+    page: Page = None
     edits: Annotated[list[AnyEdit], Field(min_length=1, max_length=5000)]
 
 
@@ -182,6 +189,7 @@ class AtRevision(BaseModel):
 
     model_config = ConfigDict(extra="forbid")
     revision: Revision
+    page: Page = None
 
 
 class NewName(BaseModel):
@@ -223,9 +231,9 @@ async def open_scene_file(request: Request, sessions: SessionsDep, patience: Pat
 
 
 @router.get("/scenes/{scene_id}")
-def read_scene(scene_id: SceneId, sessions: SessionsDep) -> SceneState:
-    """A scene with its revision and history."""
-    return _opened(sessions, scene_id)
+def read_scene(scene_id: SceneId, sessions: SessionsDep, page: PageQuery = None) -> SceneState:
+    """A scene with its revision, and what undo and redo would do for a page."""
+    return _opened(sessions, scene_id, page)
 
 
 @router.get("/scenes/{scene_id}/file", response_class=Response)
@@ -305,26 +313,29 @@ Accepted = Annotated[str, Header(alias="accept", max_length=400)]
 @router.post("/scenes/{scene_id}/edits", responses=CHANGED, response_model=None)
 def edit_scene(scene_id: SceneId, batch: EditBatch, sessions: SessionsDep, patience: PatienceDep, accept: Accepted = "") -> Changed | Response:
     """Make edits, all or none, as one step of undo. 409 if the scene has moved on since `revision`."""
-    return changed_by(sessions, scene_id, patience, accept, lambda: sessions.edit(scene_id, batch.edits, revision=batch.revision, patience=patience))
+    work = partial(sessions.edit, scene_id, batch.edits, revision=batch.revision, patience=patience, page=batch.page)
+    return changed_by(sessions, scene_id, batch.page, patience, accept, work)
 
 
 @router.post("/scenes/{scene_id}/undo", responses=CHANGED, response_model=None)
 def undo(scene_id: SceneId, at: AtRevision, sessions: SessionsDep, patience: PatienceDep, accept: Accepted = "") -> Changed | Response:
-    """Take back the last step. With nothing to undo, nothing changes."""
-    return changed_by(sessions, scene_id, patience, accept, lambda: sessions.undo(scene_id, revision=at.revision, patience=patience))
+    """Take back the last step of a page. With nothing to undo, nothing changes; 422 if others have changed the same things since."""
+    work = partial(sessions.undo, scene_id, revision=at.revision, patience=patience, page=at.page)
+    return changed_by(sessions, scene_id, at.page, patience, accept, work)
 
 
 @router.post("/scenes/{scene_id}/redo", responses=CHANGED, response_model=None)
 def redo(scene_id: SceneId, at: AtRevision, sessions: SessionsDep, patience: PatienceDep, accept: Accepted = "") -> Changed | Response:
-    """Do the last undone step again. With nothing to redo, nothing changes."""
-    return changed_by(sessions, scene_id, patience, accept, lambda: sessions.redo(scene_id, revision=at.revision, patience=patience))
+    """Do the last undone step of a page again. With nothing to redo, nothing changes; 422 if others have changed the same things since."""
+    work = partial(sessions.redo, scene_id, revision=at.revision, patience=patience, page=at.page)
+    return changed_by(sessions, scene_id, at.page, patience, accept, work)
 
 
-def _opened(sessions: Sessions, scene_id: str) -> SceneState:
+def _opened(sessions: Sessions, scene_id: str, page: str | None = None) -> SceneState:
     with sessions.use(scene_id) as used:
         stored, whole = used.stored, used.session.stored.scene
     fonts = tuple(OwnFontWords.of(font) for font in stored.scene.fonts)
-    history = HistoryState(**vars(stored.history))
+    history = HistoryState(**vars(sessions.history(scene_id, page)))
     return SceneState(
         id=scene_id,
         revision=stored.revision,
@@ -337,20 +348,27 @@ def _opened(sessions: Sessions, scene_id: str) -> SceneState:
     )
 
 
-def changed_by(sessions: Sessions, scene_id: str, patience: Patience, accept: str, work: Callable[[], InUse]) -> Changed | Response:
-    """What some work on a scene changed, in the form that is asked for."""
+def changed_by(sessions: Sessions, scene_id: str, page: str | None, patience: Patience, accept: str, work: Callable[[], InUse]) -> Changed | Response:
+    """What some work of a page on a scene changed, in the form that is asked for."""
     with sessions.use(scene_id, patience) as used:
         before = used.stored
-        after = work().stored
-        was = before.scene.by_id
-        changed = Changed(
-            revision=after.revision,
-            history=HistoryState(**vars(after.history)),
-            head=SceneHead.of(after.scene, used.session.stored.scene),
-            order=[thing.id for thing in after.scene.objects],
-            objects=[thing for thing in after.scene.objects if was.get(thing.id) is not thing],
-        )
-        if wire.MEDIA_TYPE not in accept:
-            return changed
-        message = used.motion(patience).message(before.revision)
+        return answered(sessions, scene_id, work(), before.scene, before.revision, page, patience, accept)
+
+
+def answered(
+    sessions: Sessions, scene_id: str, used: InUse, before: Scene | None, since: int, page: str | None, patience: Patience, accept: str
+) -> Changed | Response:
+    """What has changed in a scene since it was `before`, at the revision `since`; all of it, if it is not known how it was."""
+    after = used.stored
+    was = before.by_id if before is not None else {}
+    changed = Changed(
+        revision=after.revision,
+        history=HistoryState(**vars(sessions.history(scene_id, page))),
+        head=SceneHead.of(after.scene, used.session.stored.scene),
+        order=[thing.id for thing in after.scene.objects],
+        objects=[thing for thing in after.scene.objects if was.get(thing.id) is not thing],
+    )
+    if wire.MEDIA_TYPE not in accept:
+        return changed
+    message = used.motion(patience).message(since if before is not None else None)
     return Response(wire.pack({"changed": changed.model_dump_json(by_alias=True).encode(), "motion": message}), media_type=wire.MEDIA_TYPE)
