@@ -6,9 +6,11 @@ export PATH := $(CURDIR)/.venv/bin:$(PATH)
 DATA ?= .data
 PORT ?= 8137
 SEQUENCES ?= 5000
-WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.html web/vite.config.ts web/package.json web/tsconfig.json
+INPUTS ?= 700
+ROUNDS ?= 25
+WEB_SOURCES := $(shell find web/src web/public docs/guide docs/screenshots -type f 2>/dev/null) docs/architecture.md docs/extending.md web/index.html web/vite.config.ts web/package.json web/tsconfig.json
 
-.PHONY: demo test test-quick hard check bench types screenshots clean
+.PHONY: demo test test-quick hard check bench types screenshots clean new-rule new-look new-note new-format
 .DELETE_ON_ERROR:
 
 demo: .venv/.ready web/dist/index.html
@@ -23,9 +25,9 @@ test: .venv/.ready-dev web/dist/index.html .venv/.ready-browser
 test-quick: .venv/.ready-dev
 	QUICK=1 $(BIN)/pytest -n 2 -m "not journey and not slow"
 
-# Random edits in a large size: `make hard SEQUENCES=5000`.
+# Random edits, hostile inputs and killed servers in a large size: `make hard SEQUENCES=5000 INPUTS=700 ROUNDS=25`.
 hard: .venv/.ready-dev
-	SEQUENCES=$(SEQUENCES) $(BIN)/pytest -n 2 tests/hard
+	SEQUENCES=$(SEQUENCES) INPUTS=$(INPUTS) ROUNDS=$(ROUNDS) $(BIN)/pytest -n 2 tests/hard
 
 check: .venv/.ready-dev web/src/api/schema.d.ts
 	$(BIN)/ruff check .
@@ -33,8 +35,8 @@ check: .venv/.ready-dev web/src/api/schema.d.ts
 	$(BIN)/mypy
 	cd web && npx vue-tsc --noEmit && npx eslint --max-warnings 0 . && npx prettier --check --log-level warn .
 
-bench: .venv/.ready-dev
-	$(BIN)/python -m tests.bench.ratios
+bench: .venv/.ready-dev .venv/.ready-browser web/dist/index.html
+	for one in ratios page many load pictures looks sheet notes; do echo "== $$one"; $(BIN)/python -m tests.bench.$$one || exit 1; done
 
 types: .venv/.ready-dev web/node_modules/.ready
 	$(BIN)/python tools/write_schemas.py
@@ -75,3 +77,7 @@ clean:
 
 screenshots: .venv/.ready-dev web/dist/index.html .venv/.ready-browser
 	$(BIN)/python -m tools.screenshots
+
+# A new part from the examples of docs/extending.md: `make new-rule NAME=gather`.
+new-rule new-look new-note new-format: .venv/.ready-dev
+	$(BIN)/python -m tools.new_part $(patsubst new-%,%,$@) $(NAME)

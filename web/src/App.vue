@@ -1,4 +1,5 @@
 <script setup lang="ts">
+/** The application: whichever view the address asks for. */
 import { RouterView } from "vue-router";
 </script>
 

@@ -1,3 +1,4 @@
+/** Where the page begins: fonts, styles, stores and routes, put together. */
 import "@fontsource-variable/bricolage-grotesque";
 import "@fontsource-variable/figtree";
 import "@fontsource/atkinson-hyperlegible-mono";

@@ -1,3 +1,4 @@
+/** Which address shows which view. */
 import { createRouter, createWebHistory } from "vue-router";
 
 const workspace = () => import("@/views/WorkspaceView.vue");
@@ -8,6 +9,7 @@ export const router = createRouter({
     { path: "/", name: "shelf", component: () => import("@/views/ShelfView.vue") },
     { path: "/principles", name: "principles", component: () => import("@/views/PrinciplesView.vue") },
     { path: "/notes", name: "notes", component: () => import("@/views/NotesView.vue") },
+    { path: "/help/:page?", name: "help", component: () => import("@/views/HelpView.vue"), props: true },
     { path: "/scenes/:id", name: "workspace", component: workspace, props: true },
     { path: "/:rest(.*)*", redirect: "/" },
   ],

@@ -1,5 +1,6 @@
 /** Calls to the service. Every failure becomes a ServiceError whose message can be shown as it is. */
 import { decode } from "@msgpack/msgpack";
+import { thisPage } from "./page";
 import type {
   BackupWords,
   BeatWords,
@@ -35,6 +36,7 @@ import type {
   Scene,
   SceneState,
   Shelf,
+  SizeWords,
   TableWords,
   Vine,
   Vocabulary,
@@ -52,11 +54,20 @@ export class ServiceError extends Error {
   }
 }
 
+/** The status of a request that was stopped here, before it was answered. */
+export const STOPPED = 499;
 const MSGPACK = "application/vnd.msgpack";
 
-async function call(method: string, path: string, body?: unknown, accept = "*/*"): Promise<Response> {
+async function call(
+  method: string,
+  path: string,
+  body?: unknown,
+  accept = "*/*",
+  signal?: AbortSignal,
+): Promise<Response> {
   return answered(path, {
     method,
+    signal,
     headers: { accept, ...(body === undefined ? {} : { "content-type": "application/json" }) },
     body: body === undefined ? undefined : typeof body === "string" ? body : JSON.stringify(body),
   });
@@ -71,6 +82,7 @@ async function answered(path: string, request: RequestInit): Promise<Response> {
   try {
     response = await fetch(`/api${path}`, request);
   } catch {
+    if (request.signal?.aborted) throw new ServiceError(STOPPED, "Stopped. Nothing was changed.");
     throw new ServiceError(
       0,
       "Vine Swing's server does not answer. Is it still running? Nothing that was saved is lost.",
@@ -91,9 +103,12 @@ export interface ChangedMotion {
   readonly motion: Uint8Array;
 }
 
-/** A change of a scene; the service answers with what changed and its motion at once. */
-async function change(path: string, body: unknown): Promise<ChangedMotion> {
-  const answer = decode(await bytes(call("POST", path, body, MSGPACK))) as { changed: Uint8Array; motion: Uint8Array };
+/** What answers with what changed in a scene and its motion at once, as a change of it does. */
+async function change(method: string, path: string, body?: unknown, signal?: AbortSignal): Promise<ChangedMotion> {
+  const answer = decode(await bytes(call(method, path, body, MSGPACK, signal))) as {
+    changed: Uint8Array;
+    motion: Uint8Array;
+  };
   return { changed: JSON.parse(new TextDecoder().decode(answer.changed)) as Changed, motion: answer.motion };
 }
 
@@ -133,11 +148,19 @@ export const api = {
   parcel: (id: string, objects: readonly string[], frame: number) =>
     json<CopiedObjects>(call("POST", `/scenes/${id}/parcel`, { objects, frame })),
   deleteScene: (id: string) => call("DELETE", `/scenes/${id}`),
+  sceneSize: (id: string) => json<SizeWords>(call("GET", `/scenes/${id}/size`)),
+  forgetHistory: (id: string, keep: number) => json<SizeWords>(call("POST", `/scenes/${id}/forget-history`, { keep })),
+  eraseScene: (id: string) => call("DELETE", `/scenes/${id}/for-good`),
   restoreScene: (id: string) => call("POST", `/scenes/${id}/restore`),
-  scene: (id: string) => json<SceneState>(call("GET", `/scenes/${id}`)),
-  edit: (id: string, revision: number, edits: Edit[]) => change(`/scenes/${id}/edits`, { revision, edits }),
-  undo: (id: string, revision: number) => change(`/scenes/${id}/undo`, { revision }),
-  redo: (id: string, revision: number) => change(`/scenes/${id}/redo`, { revision }),
+  scene: (id: string, signal?: AbortSignal) =>
+    json<SceneState>(call("GET", `/scenes/${id}?page=${thisPage}`, undefined, "*/*", signal)),
+  edit: (id: string, revision: number, edits: Edit[], signal?: AbortSignal) =>
+    change("POST", `/scenes/${id}/edits`, { revision, page: thisPage, edits }, signal),
+  undo: (id: string, revision: number, signal?: AbortSignal) =>
+    change("POST", `/scenes/${id}/undo`, { revision, page: thisPage }, signal),
+  redo: (id: string, revision: number, signal?: AbortSignal) =>
+    change("POST", `/scenes/${id}/redo`, { revision, page: thisPage }, signal),
+  changes: (id: string, since: number) => change("GET", `/scenes/${id}/changes?since=${since}&page=${thisPage}`),
   rehearsals: (id: string) => json<RehearsalWords[]>(call("GET", `/scenes/${id}/rehearsals`)),
   keepRehearsal: (id: string, name: string | null) =>
     json<RehearsalWords>(call("POST", `/scenes/${id}/rehearsals`, { name })),
@@ -150,7 +173,7 @@ export const api = {
   rehearsalDifferences: (id: string, rehearsal: string) =>
     json<Differences>(call("GET", `/scenes/${id}/rehearsals/${rehearsal}/differences`)),
   bringBack: (id: string, revision: number, rehearsal: string, parts: readonly BroughtPart[] | null) =>
-    change(`/scenes/${id}/rehearsals/${rehearsal}/bring-back`, { revision, parts }),
+    change("POST", `/scenes/${id}/rehearsals/${rehearsal}/bring-back`, { revision, page: thisPage, parts }),
   /** The motion as it would be after some edits, and how that differs from what is. */
   beside: async (id: string, revision: number, edits: Edit[]) => {
     const answer = decode(await bytes(call("POST", `/scenes/${id}/beside`, { revision, edits }))) as {
@@ -162,8 +185,8 @@ export const api = {
       differences: JSON.parse(new TextDecoder().decode(answer.differences)) as Differences,
     };
   },
-  motion: (id: string, since?: number) =>
-    bytes(call("GET", `/scenes/${id}/motion${since === undefined ? "" : `?since=${since}`}`)),
+  motion: (id: string, since?: number, signal?: AbortSignal) =>
+    bytes(call("GET", `/scenes/${id}/motion${since === undefined ? "" : `?since=${since}`}`, undefined, "*/*", signal)),
   look: (id: string, revision: number, edits: Edit[]) => bytes(call("POST", `/scenes/${id}/look`, { revision, edits })),
   vine: (id: string, object: string, channel: string, frame = 0) =>
     json<Vine>(call("GET", `/scenes/${id}/vine?${new URLSearchParams({ object, channel, frame: String(frame) })}`)),

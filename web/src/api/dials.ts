@@ -1,10 +1,20 @@
 /** Dials as things with one channel, so that all that keys, eases and curves do works on them. */
-import type { ChannelWords, Dial, DialThing } from "./types";
+import type { ChannelWords, Dial, DialThing, Follow } from "./types";
 
 /** In place of an object's id: what follows is the id of a dial. */
 const DIAL = "dial:";
 export const isDial = (id: string | null | undefined): boolean => id?.startsWith(DIAL) ?? false;
 export const dialOwner = (dial: Dial): string => DIAL + dial.id;
+
+/** How a dial follows a sound unless told otherwise. */
+export const FOLLOWS = { band: "all", attack: 0.02, release: 0.15 } satisfies Omit<Follow, "sound">;
+/** A channel without keys. */
+export const resting = (base: number | string): Dial["channel"] => ({
+  base,
+  keys: [],
+  before: { mode: "hold", times: null },
+  after: { mode: "hold", times: null },
+});
 
 export const dialThing = (dial: Dial): DialThing => ({
   kind: "dial",

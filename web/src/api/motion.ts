@@ -217,6 +217,7 @@ function outlinesOf(block: NonNullable<WireObject["outline"]>["blocks"][number])
   });
 }
 
+/** The outlines of an object from a message: each is built when it is first asked for. */
 export function readOutlines(wire: NonNullable<WireObject["outline"]>): Outlines {
   return {
     which: new Uint16Array(aligned(wire.which)),
@@ -225,6 +226,7 @@ export function readOutlines(wire: NonNullable<WireObject["outline"]>): Outlines
   };
 }
 
+/** An outline as the canvas takes it, from its verbs (0 move, 1 line, 2 cubic, 3 close) and their points, x y. */
 export function buildPath(verbs: Uint8Array, points: Float32Array): Path2D {
   const path = new Path2D();
   let at = 0;

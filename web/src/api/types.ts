@@ -104,3 +104,9 @@ export type RehearsalWords = Schemas["RehearsalWords"];
 export type DifferenceWords = Schemas["DifferenceWords"];
 export type Differences = Schemas["Differences"];
 export type BroughtPart = Schemas["BroughtPart"];
+
+export type PageWords = components["schemas"]["PageWords"];
+export type SceneChanged = components["schemas"]["SceneChanged"];
+/** What the service tells by itself of a scene that is open. */
+export type News = components["schemas"]["PagesHere"] | SceneChanged | components["schemas"]["SceneGone"];
+export type SizeWords = components["schemas"]["SizeWords"];

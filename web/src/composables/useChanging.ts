@@ -22,6 +22,7 @@ export function keyable(thing: SceneObject, channels: readonly string[]): readon
 
 export const hasKeys = (thing: SceneObject, channel: string): boolean => keysOf(thing, channel).length > 0;
 
+/** Edits that change values at the playhead, to be shown while they change and made at the end. */
 export function useChanging() {
   const scene = useScene();
   const selection = useSelection();

@@ -3,6 +3,7 @@ import { useDebounceFn } from "@vueuse/core";
 import { computed, reactive, ref, shallowRef, watch } from "vue";
 import { api, ServiceError } from "@/api/client";
 import type { ExportLook, ExportOptions } from "@/api/types";
+import { isAudible } from "@/geometry/hearing";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
 import { useVocabulary } from "@/stores/vocabulary";
@@ -36,7 +37,7 @@ export function useExportOptions(shown: () => boolean) {
   const vocabulary = useVocabulary();
 
   /** What is heard alone can go out only where something is. */
-  const heard = computed(() => (scene.head?.sounds ?? []).some((one) => one.on && one.gain > 0));
+  const heard = computed(() => (scene.head?.sounds ?? []).some(isAudible));
   const formats = computed(() =>
     (vocabulary.words?.formats ?? []).filter((one) => one.family !== "sound" || heard.value),
   );

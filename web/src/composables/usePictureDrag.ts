@@ -21,6 +21,18 @@ const ROW: Record<Grip["kind"], string> = { move: "Travel", turn: "Rotation", sc
 /** How far the pointer goes before a press becomes a drag, in screen pixels. */
 const SLACK = 3;
 
+interface Nudge {
+  readonly kind: Grip["kind"];
+  by: Record<string, number>;
+}
+
+/** Two changes from the keyboard, one after the other, as one. */
+function joined(kind: Grip["kind"], one: Record<string, number>, two: Record<string, number>): Record<string, number> {
+  const [none, join] = kind === "scale" ? [1, (a: number, b: number) => a * b] : [0, (a: number, b: number) => a + b];
+  const names = new Set([...Object.keys(one), ...Object.keys(two)]);
+  return Object.fromEntries([...names].map((name) => [name, join(one[name] ?? none, two[name] ?? none)]));
+}
+
 export function usePictureDrag(toPicture: (event: PointerEvent) => Point, snapping: ReturnType<typeof useSnapping>) {
   const scene = useScene();
   const selection = useSelection();
@@ -110,8 +122,27 @@ export function usePictureDrag(toPicture: (event: PointerEvent) => Point, snappi
     await scene.edit([{ edit: "move-pivot", id, frame: playback.frame, x: to["pivot.x"] ?? 0, y: to["pivot.y"] ?? 0 }]);
   }
 
-  /** Change the picked object from the keyboard: by amounts, or for scale by factors. */
+  const waiting: Nudge[] = [];
+  let nudging = false;
+
+  /**
+   * Change the picked object from the keyboard: by amounts, or for scale by factors. Each starts from what the one
+   * before has left; those that come while one is being made are made together.
+   */
   async function nudge(kind: Grip["kind"], by: Record<string, number>): Promise<void> {
+    const last = waiting.at(-1);
+    if (last?.kind === kind) last.by = joined(kind, last.by, by);
+    else waiting.push({ kind, by });
+    if (nudging) return;
+    nudging = true;
+    try {
+      for (let next = waiting.shift(); next; next = waiting.shift()) await nudged(next.kind, next.by);
+    } finally {
+      nudging = false;
+    }
+  }
+
+  async function nudged(kind: Grip["kind"], by: Record<string, number>): Promise<void> {
     const start = held();
     const thing = selection.object;
     if (!start || !thing) return;

@@ -40,6 +40,7 @@ function belongsElsewhere(event: KeyboardEvent): boolean {
   return Boolean(typing || dialog || pressing || onTop);
 }
 
+/** Obey a table of shortcuts for as long as the component lives, wherever on the page a key is pressed. */
 export function useShortcuts(shortcuts: readonly Shortcut[]): void {
   const byKey = new Map(shortcuts.flatMap((shortcut) => shortcut.keys.map((key) => [key, shortcut] as const)));
   // Asked before anything hears of the key: a dialog that Escape closes is gone when it comes back up to the window.

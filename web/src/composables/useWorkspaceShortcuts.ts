@@ -25,6 +25,7 @@ import { useTimeView } from "@/stores/timeView";
 export interface WorkspaceDoes {
   readonly nudge: (kind: Grip["kind"], by: Record<string, number>) => void;
   readonly shortcuts: () => void;
+  readonly help: () => void;
   readonly find: () => void;
   readonly export: () => void;
   readonly add: () => void;
@@ -220,11 +221,12 @@ export function useWorkspaceShortcuts(does: WorkspaceDoes): readonly Shortcut[] 
     one("Page", ["Ctrl+k"], "Find anything by its name", does.find),
     one("Page", ["Alt+r"], "Rehearsals: kept versions, to compare and bring back", rehearsals.toggle),
     one("Page", ["Alt+s"], "Sound: what is heard, markers and the beat", () => void sounds.toggle()),
-    one("Keys", ["Alt+b"], "Put motion on beats", () => (sounds.laying = sounds.timers[0]?.by ?? "markers")),
+    one("Keys", ["Alt+b"], "Put motion on beats", () => sounds.lay()),
     one("Page", ["Alt+n"], "Notes: what could be better about the motion", notes.toggle),
     one("Page", ["F1"], "A first scene, step by step: begin, go on or leave", () =>
       guide.on ? guide.leave() : guide.begin(),
     ),
+    one("Page", ["Shift+F1"], "Help: a guide by task, to read and to search", does.help),
     one("Page", ["?"], "This sheet", does.shortcuts),
   ];
 }

@@ -13,6 +13,8 @@ export interface Placed {
   readonly dial?: string | null | undefined;
 }
 
+/** Whether anything of it is heard. */
+export const isAudible = (sound: Pick<Placed, "on" | "gain">): boolean => sound.on && sound.gain > 0;
 /** Where the file of a sound is stopped, in seconds. */
 export const untilOf = (sound: Placed): number => Math.min(sound.end ?? sound.seconds, sound.seconds);
 /** The frame at which a sound is over. */
@@ -40,7 +42,7 @@ export function soundings<T extends Placed>(
   return sounds.flatMap((sound) => {
     const from = Math.max(start, sound.first);
     const until = Math.min(to + 1, overAt(sound, fps));
-    if (!sound.on || sound.gain <= 0 || until - from < 1e-6) return [];
+    if (!isAudible(sound) || until - from < 1e-6) return [];
     const offset = sound.begin + (from - sound.first) / fps;
     return [{ sound, when: (from - start) / fps, offset, duration: (until - from) / fps, from, to: until }];
   });

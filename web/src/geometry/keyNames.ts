@@ -1,3 +1,4 @@
+/** How the keys that cues are pressed with are called. */
 const NAMES: Readonly<Record<string, string>> = {
   space: "Space",
   enter: "Enter",

@@ -83,6 +83,7 @@ export function castShadow(ctx: CanvasRenderingContext2D, effect: Shadow, frame:
   ctx.shadowBlur = 2 * scaleOf(matrix) * numberAt(effect.blur, frame);
 }
 
+/** Have what is painted next cast no shadow. */
 export function castNone(ctx: CanvasRenderingContext2D): void {
   ctx.shadowColor = "transparent";
   ctx.shadowOffsetX = ctx.shadowOffsetY = ctx.shadowBlur = 0;

@@ -31,6 +31,7 @@ const looked = (motion: Motion, live: Live): Looked => ({
     "matrix" in step && motion.objects.get(step.id)?.view === step.matrix ? viewLive(motion, live, step.id) : undefined,
 });
 
+/** Paint one frame of a scene in which objects are at frames of their own, as cues let them be. */
 export function paintLive(
   ctx: CanvasRenderingContext2D,
   motion: Motion,

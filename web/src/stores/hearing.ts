@@ -3,7 +3,7 @@ import { useLocalStorage } from "@vueuse/core";
 import { defineStore } from "pinia";
 import { computed, shallowReactive, watch } from "vue";
 import type { KeptSound } from "@/api/types";
-import { gainsOf, roundBegins, soundings } from "@/geometry/hearing";
+import { gainsOf, isAudible, roundBegins, soundings } from "@/geometry/hearing";
 import { useScene } from "@/stores/scene";
 
 /** Seconds before the first sample, so that all of them can be asked for in time; and how far ahead rounds are asked for. */
@@ -28,7 +28,7 @@ export const useHearing = defineStore("hearing", () => {
   // Told as text, so that edits of anything else leave what is playing alone.
   const told = computed(() => JSON.stringify(scene.head?.sounds ?? []));
   const sounds = computed(() => JSON.parse(told.value) as readonly KeptSound[]);
-  const audible = computed(() => (muted.value ? [] : sounds.value.filter((one) => one.on && one.gain > 0)));
+  const audible = computed(() => (muted.value ? [] : sounds.value.filter(isAudible)));
   const files = computed(() => [...new Set(sounds.value.map((one) => one.file))]);
 
   let context: AudioContext | null = null;
@@ -88,9 +88,8 @@ export const useHearing = defineStore("hearing", () => {
     const gain = new GainNode(at, { gain: one.sound.gain });
     const dial = one.sound.dial ? scene.motion?.objects.get(`dial:${one.sound.dial}`)?.channels.value?.data : undefined;
     if (dial) {
-      const curve = gainsOf(one.sound, dial.length === 1 ? undefined : dial, one.from, one.to);
-      if (dial.length === 1) gain.gain.value = one.sound.gain * Math.max(0, dial[0]!);
-      else gain.gain.setValueCurveAtTime(curve, Math.max(when, at.currentTime), one.duration);
+      const gains = gainsOf(one.sound, dial, one.from, one.to);
+      gain.gain.setValueCurveAtTime(gains, Math.max(when, at.currentTime), one.duration);
     }
     source.connect(gain).connect(at.destination);
     // What should have begun already is taken up where it would be by now.

@@ -24,7 +24,7 @@ export const useNotes = defineStore("notes", () => {
   const room = useRoom();
 
   const state = shallowRef<NotesState | null>(null);
-  const open = ref(false);
+  const open = room.besideOf("notes");
   /** Whether they are being looked for. */
   const looking = ref(false);
   /** The note that is pointed at, or has the focus. */
@@ -64,7 +64,6 @@ export const useNotes = defineStore("notes", () => {
 
   function toggle(): void {
     open.value = !open.value;
-    if (open.value) room.show("values");
     if (!open.value) pointed.value = null;
   }
 

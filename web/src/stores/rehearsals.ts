@@ -6,7 +6,6 @@ import { api } from "@/api/client";
 import { type Motion, readMotion } from "@/api/motion";
 import type { DifferenceWords, Edit, RehearsalWords } from "@/api/types";
 import { partsOf } from "@/geometry/differences";
-import { useNotes } from "@/stores/notes";
 import { useRoom } from "@/stores/room";
 import { useSaid } from "@/stores/said";
 import { useScene } from "@/stores/scene";
@@ -19,10 +18,9 @@ export type Other =
 export const useRehearsals = defineStore("rehearsals", () => {
   const scene = useScene();
   const said = useSaid();
-  const notes = useNotes();
   const room = useRoom();
   const all = shallowRef<readonly RehearsalWords[]>([]);
-  const open = ref(false);
+  const open = room.besideOf("rehearsals");
   const other = shallowRef<Other | null>(null);
   const motion = shallowRef<Motion | null>(null);
   const differences = shallowRef<readonly DifferenceWords[]>([]);
@@ -51,15 +49,8 @@ export const useRehearsals = defineStore("rehearsals", () => {
     { immediate: true },
   );
 
-  // Both lie where the values are.
-  watch(open, (now) => now && (notes.open = false));
-  watch(
-    () => notes.open,
-    (now) => now && (open.value = false),
-  );
   function toggle(): void {
     open.value = !open.value;
-    if (open.value) room.show("values");
   }
 
   /** Keep the scene as it is now. */

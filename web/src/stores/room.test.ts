@@ -15,6 +15,20 @@ describe("the room of panels", () => {
     expect(room.columns).toBe("300px minmax(0, 1fr) 300px");
   });
 
+  it("has one thing at a time in the place of the values, and makes that seen", () => {
+    const room = useRoom();
+    const [notes, sounds] = [room.besideOf("notes"), room.besideOf("sounds")];
+    room.folded = ["values"];
+    notes.value = true;
+    expect(room.isOpen("values")).toBe(true);
+    sounds.value = true;
+    expect([notes.value, sounds.value]).toEqual([false, true]);
+    notes.value = false;
+    expect(room.beside).toBe("sounds");
+    sounds.value = false;
+    expect(room.beside).toBeNull();
+  });
+
   it("gives the picture all of it, and leaves what was folded folded", () => {
     const room = useRoom();
     room.folded = ["vine"];

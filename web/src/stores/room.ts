@@ -3,6 +3,8 @@ import { useLocalStorage } from "@vueuse/core";
 import { defineStore } from "pinia";
 import { computed, ref } from "vue";
 
+/** What can lie in the place of the values. */
+export type Beside = "notes" | "rehearsals" | "sounds";
 export type Panel = "troupe" | "values" | "sheet" | "vine";
 
 /** What a panel is called, where it lies, and how large it can be, px. */
@@ -48,10 +50,22 @@ export const useRoom = defineStore("room", () => {
     big.value = false;
     if (isFolded(panel)) fold(panel);
   }
+  /** What lies in the place of the values, if anything does. */
+  const beside = ref<Beside | null>(null);
+  /** Whether one of them lies there; setting it opens it in the place of any other, or closes it. */
+  const besideOf = (which: Beside) =>
+    computed({
+      get: () => beside.value === which,
+      set: (now) => {
+        if (now) show("values");
+        if (now) beside.value = which;
+        else if (beside.value === which) beside.value = null;
+      },
+    });
   /** The px a panel takes. */
   const taken = (panel: Panel): number => (big.value ? 0 : isFolded(panel) ? FOLDED : sizes[panel].value);
   const columns = computed(() => `${taken("troupe")}px minmax(0, 1fr) ${taken("values")}px`);
   const rows = computed(() => `48px minmax(200px, 1fr) ${taken("sheet")}px ${taken("vine")}px`);
 
-  return { sizes, folded, big, finding, isFolded, isOpen, fold, show, columns, rows };
+  return { sizes, folded, big, finding, isFolded, isOpen, fold, show, beside, besideOf, columns, rows };
 });

@@ -1,7 +1,7 @@
 import { encode } from "@msgpack/msgpack";
 import { createPinia, setActivePinia } from "pinia";
 import { beforeEach, expect, it, vi } from "vitest";
-import { api, type ChangedMotion, ServiceError } from "@/api/client";
+import { api, type ChangedMotion, ServiceError, STOPPED } from "@/api/client";
 import type { Edit } from "@/api/types";
 import { useScene } from "@/stores/scene";
 
@@ -9,11 +9,20 @@ const told = vi.hoisted(() => ({ warn: vi.fn(), error: vi.fn(), info: vi.fn() })
 vi.mock("@/stores/said", () => ({ useSaid: () => told }));
 vi.mock("@/api/client", async (original) => ({
   ...(await original<typeof import("@/api/client")>()),
-  api: { scene: vi.fn(), motion: vi.fn(), look: vi.fn(), edit: vi.fn(), undo: vi.fn(), redo: vi.fn() },
+  api: {
+    scene: vi.fn(),
+    motion: vi.fn(),
+    look: vi.fn(),
+    edit: vi.fn(),
+    changes: vi.fn(),
+    undo: vi.fn(),
+    redo: vi.fn(),
+  },
 }));
 
 const served = vi.mocked(api);
 const EDIT = { edit: "rename-scene", name: "Canopy" } as Edit;
+const MOVE = { edit: "set-key", object: "moth", channel: "x", frame: 0, value: 4 } as Edit;
 const moth = { id: "moth", name: "Moth", kind: "shape", parent: null, channels: {}, rules: [] };
 
 /** A message of motion in which nothing is painted. */
@@ -31,7 +40,7 @@ function motion(revision: number, whole = true): Uint8Array {
   return encode({ ...head, hidden: [], whole, objects: {}, steps: [] });
 }
 
-function changed(revision: number): ChangedMotion {
+function changed(revision: number, objects: readonly object[] = []): ChangedMotion {
   const head = {
     name: "Canopy",
     fps: 24,
@@ -42,7 +51,7 @@ function changed(revision: number): ChangedMotion {
     copies: [],
     cues: [],
   };
-  const answer = { revision, history: { undo: "step", redo: null }, head, order: ["moth"], objects: [] };
+  const answer = { revision, history: { undo: "step", redo: null }, head, order: ["moth"], objects };
   return { changed: answer as never, motion: motion(revision, false) };
 }
 
@@ -156,21 +165,90 @@ it("says nothing of a look refused while the edit that overtook it is on its way
   expect([await kept, scene.revision]).toEqual([true, 4]);
 });
 
-it("reads the scene anew where a look finds that somebody else has changed it", async () => {
+it("takes up what others did where a look finds it out, and looks again", async () => {
   const scene = await opened();
-  served.look.mockRejectedValueOnce(new ServiceError(409, "old"));
-  await scene.lookAt([EDIT]);
-  expect(served.scene).toHaveBeenCalledTimes(2);
-  expect([told.warn.mock.calls.length, scene.look]).toEqual([1, null]);
+  served.look.mockRejectedValueOnce(new ServiceError(409, "old")).mockResolvedValueOnce(motion(5, false));
+  served.changes.mockResolvedValueOnce(changed(4));
+  await scene.lookAt([MOVE]);
+  expect(served.look.mock.calls.map((call) => call[1])).toEqual([3, 4]);
+  expect([told.warn.mock.calls.length, scene.revision, scene.look?.edits]).toEqual([0, 4, [MOVE]]);
 });
 
-it("reads the scene anew where somebody else has changed it, and says that the change was not made", async () => {
+it("makes an edit after all where others were quicker with something else", async () => {
+  const scene = await opened();
+  served.edit.mockRejectedValueOnce(new ServiceError(409, "old")).mockResolvedValueOnce(changed(5));
+  served.changes.mockResolvedValueOnce(changed(4));
+  expect(await scene.edit([MOVE])).toBe(true);
+  expect(served.edit.mock.calls.map((call) => call[1])).toEqual([3, 4]);
+  expect([told.warn.mock.calls.length, scene.revision]).toEqual([0, 5]);
+});
+
+it("does not make an edit where others have changed the same object, and says so", async () => {
   const scene = await opened();
   served.edit.mockRejectedValueOnce(new ServiceError(409, "old"));
-  expect(await scene.edit([EDIT])).toBeUndefined();
+  served.changes.mockResolvedValueOnce(changed(4, [moth]));
+  expect(await scene.edit([MOVE])).toBeUndefined();
+  expect(served.edit).toHaveBeenCalledOnce();
   expect(served.scene).toHaveBeenCalledTimes(2);
   expect(told.warn).toHaveBeenCalledOnce();
   expect(scene.state).toBe("saved");
+});
+
+it("takes up what others do, and nothing twice", async () => {
+  const scene = await opened();
+  served.changes.mockResolvedValueOnce(changed(4));
+  await Promise.all([scene.catchUp(4), scene.catchUp(4)]);
+  expect(served.changes.mock.calls).toEqual([["s1", 3]]);
+  expect([scene.revision, scene.state, scene.head?.name]).toEqual([4, "saved", "Canopy"]);
+});
+
+it("does not end a drag in the place of what another page did to the same object meanwhile", async () => {
+  const scene = await opened();
+  served.look.mockResolvedValue(motion(4, false));
+  served.changes.mockResolvedValueOnce(changed(4, [moth]));
+  scene.press(true);
+  await scene.lookAt([MOVE]);
+  await scene.catchUp(4, "Page 2");
+  await scene.lookAt([MOVE]);
+  expect(scene.look).toBeNull();
+  expect(await scene.edit([MOVE])).toBe(false);
+  expect(served.edit).not.toHaveBeenCalled();
+  expect(told.warn.mock.calls[0]![0]).toContain("Page 2 changed this while you were dragging");
+  // The next one is made.
+  served.edit.mockResolvedValueOnce(changed(5));
+  scene.press(true);
+  expect(await scene.edit([MOVE])).toBe(true);
+});
+
+it("goes on with a drag where another page did something else", async () => {
+  const scene = await opened();
+  served.look.mockResolvedValue(motion(4, false));
+  served.changes.mockResolvedValueOnce(changed(4));
+  served.edit.mockResolvedValueOnce(changed(5));
+  scene.press(true);
+  await scene.lookAt([MOVE]);
+  await scene.catchUp(4, "Page 2");
+  expect(scene.look?.edits).toEqual([MOVE]);
+  expect(await scene.edit([MOVE])).toBe(true);
+});
+
+it("gives up what takes long, says so, and shows what is kept", async () => {
+  const scene = await opened();
+  let signal: AbortSignal | undefined;
+  served.edit.mockImplementationOnce((_, __, ___, given) => {
+    signal = given;
+    return new Promise((_done, fail) =>
+      given!.addEventListener("abort", () => fail(new ServiceError(STOPPED, "Stopped."))),
+    );
+  });
+  served.changes.mockResolvedValueOnce(changed(3));
+  const edit = scene.edit([MOVE]);
+  await Promise.resolve();
+  await vi.waitFor(() => expect(scene.working).not.toBeNull());
+  scene.working!.stop();
+  expect(await edit).toBeUndefined();
+  expect([signal?.aborted, scene.working, scene.revision, scene.state]).toEqual([true, null, 3, "saved"]);
+  expect(told.info).toHaveBeenCalledWith("Stopped.");
 });
 
 it("says that nothing is saved while the server does not answer", async () => {

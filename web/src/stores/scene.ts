@@ -2,7 +2,7 @@
 import { useIntervalFn } from "@vueuse/core";
 import { defineStore } from "pinia";
 import { computed, ref, shallowRef } from "vue";
-import { api, type ChangedMotion, ServiceError } from "@/api/client";
+import { api, type ChangedMotion, ServiceError, STOPPED } from "@/api/client";
 import { type Motion, readMotion } from "@/api/motion";
 import { dialThing } from "@/api/dials";
 import type {
@@ -15,6 +15,7 @@ import type {
   SceneObject,
   SceneState,
 } from "@/api/types";
+import { concern, touchedBy } from "@/geometry/touched";
 import { onStage } from "@/picture/lens";
 import { useSaid } from "@/stores/said";
 
@@ -24,6 +25,11 @@ export interface Look {
   /** What is being looked at, for the line that offers to keep it; none while dragging. */
   readonly said: string | null;
 }
+
+/** Who did what nobody put a name to. */
+const ANOTHER = "Another page";
+/** How often a change is asked for again because others were quicker. */
+const MOST_TRIES = 20;
 
 export const useScene = defineStore("scene", () => {
   const said = useSaid();
@@ -36,6 +42,8 @@ export const useScene = defineStore("scene", () => {
   const looked = shallowRef<Motion | null>(null);
   const look = shallowRef<Look | null>(null);
   const waiting = ref(0);
+  /** What the service is working out, if anything: since when (ms of the page), and how it is given up. */
+  const working = shallowRef<{ readonly since: number; readonly stop: () => void } | null>(null);
   const unreachable = ref(false);
   /** The scene that this one is inside of, if it is. */
   const whole = shallowRef<SceneState["whole"]>(null);
@@ -72,8 +80,8 @@ export const useScene = defineStore("scene", () => {
   let queue: Promise<unknown> = Promise.resolve();
 
   /** Do one thing after the other, so that each edit is made against the revision the one before left. */
-  function inTurn<T>(work: () => Promise<T>): Promise<T | undefined> {
-    waiting.value += 1;
+  function inTurn<T>(work: () => Promise<T>, saves = 1): Promise<T | undefined> {
+    waiting.value += saves;
     const next = queue.then(work).then(
       (value) => {
         unreachable.value = false;
@@ -84,7 +92,7 @@ export const useScene = defineStore("scene", () => {
         return undefined;
       },
     );
-    queue = next.finally(() => (waiting.value -= 1));
+    queue = next.finally(() => (waiting.value -= saves));
     return next;
   }
 
@@ -92,6 +100,12 @@ export const useScene = defineStore("scene", () => {
     if (!(error instanceof ServiceError)) throw error;
     if (error.status === 404 && whole.value) {
       goOutTo.value = whole.value.id;
+      return;
+    }
+    if (error.status === STOPPED) {
+      said.info(error.message);
+      // It may have been kept just before it was stopped.
+      if (id.value) takeOthers(await api.changes(id.value, revision.value), ANOTHER);
       return;
     }
     if (error.status === 409 && id.value) {
@@ -130,7 +144,9 @@ export const useScene = defineStore("scene", () => {
   );
 
   async function read(sceneId: string): Promise<void> {
-    const [found, message] = await Promise.all([api.scene(sceneId), api.motion(sceneId)]);
+    const [found, message] = await stoppable((signal) =>
+      Promise.all([api.scene(sceneId, signal), api.motion(sceneId, undefined, signal)]),
+    );
     id.value = sceneId;
     revision.value = found.revision;
     history.value = found.history;
@@ -161,6 +177,74 @@ export const useScene = defineStore("scene", () => {
     letGo();
   }
 
+  /**
+   * What others changed while something was being dragged, and who: the drag began with what it was before, so it must
+   * not end in their place.
+   */
+  let overtaking: { readonly who: string; readonly touched: ReadonlySet<string> } | null = null;
+  let dragging = false;
+  /** A button of the pointer is pressed, or not any more. */
+  function press(down: boolean): void {
+    dragging = down;
+    if (down) overtaking = null;
+  }
+
+  /** Take up what others changed, and tell what that was. What is looked at is looked at again. */
+  function takeOthers(change: ChangedMotion, who: string): ReadonlySet<string> {
+    if (!head.value || change.changed.revision === revision.value) {
+      history.value = change.changed.history;
+      return new Set();
+    }
+    const touched = touchedBy({ head: head.value, objects: objects.value }, change.changed);
+    const held = look.value;
+    take(change);
+    if (held && concern(held.edits, touched, ids())) {
+      if (dragging) overtaking = { who, touched };
+    } else if (held) void lookAt(held.edits, held.said);
+    return touched;
+  }
+
+  const ids = (): ReadonlySet<string> => new Set(byId.value.keys());
+
+  /** See what others did: up to a revision, or, without one, whatever there is. */
+  function catchUp(to = Infinity, who = ANOTHER): Promise<unknown> {
+    return inTurn(async () => {
+      if (id.value && revision.value < to) takeOthers(await api.changes(id.value, revision.value), who);
+    }, 0);
+  }
+
+  /** Do what the service may take long over: `stop` gives it up. */
+  async function stoppable<T>(work: (signal: AbortSignal) => Promise<T>): Promise<T> {
+    const asked = new AbortController();
+    const mine = { since: performance.now(), stop: () => asked.abort() };
+    working.value = mine;
+    try {
+      return await work(asked.signal);
+    } finally {
+      if (working.value === mine) working.value = null;
+    }
+  }
+
+  /**
+   * Ask for a change at the revision at hand. Where others were quicker, it is asked for again, as long as what they
+   * did has nothing to do with it.
+   */
+  async function ask(
+    call: (id: string, revision: number, signal: AbortSignal) => Promise<ChangedMotion>,
+    edits: Edit[] = [],
+  ): Promise<void> {
+    for (let tries = 0; id.value; tries++) {
+      try {
+        const scene = id.value;
+        return take(await stoppable((signal) => call(scene, revision.value, signal)));
+      } catch (error) {
+        if (!(error instanceof ServiceError) || error.status !== 409 || tries === MOST_TRIES) throw error;
+        const touched = takeOthers(await api.changes(id.value, revision.value), ANOTHER);
+        if (concern(edits, touched, ids())) throw error;
+      }
+    }
+  }
+
   let lookNumber = 0;
   let lookRunning = false;
 
@@ -173,6 +257,7 @@ export const useScene = defineStore("scene", () => {
     words: string | null = null,
     refused?: (message: string) => void,
   ): Promise<void> {
+    if (overtaking && concern(edits, overtaking.touched, ids())) return;
     look.value = { edits, said: words };
     lookNumber += 1;
     if (lookRunning) return;
@@ -182,9 +267,10 @@ export const useScene = defineStore("scene", () => {
       while (look.value && shown !== lookNumber && id.value) {
         shown = lookNumber;
         const [against, asked] = [kept.value, revision.value];
-        const message = await api.look(id.value, asked, look.value.edits).catch((error: unknown) => {
-          if (overtaken(error, asked)) return null;
-          throw error;
+        const message = await api.look(id.value, asked, look.value.edits).catch(async (error: unknown) => {
+          if (!(error instanceof ServiceError) || error.status !== 409) throw error;
+          if (!overtaken(asked) && id.value) takeOthers(await api.changes(id.value, revision.value), ANOTHER);
+          return null;
         });
         if (message && look.value && against === kept.value && against) looked.value = readMotion(message, against);
       }
@@ -197,11 +283,8 @@ export const useScene = defineStore("scene", () => {
     }
   }
 
-  /** Whether a look was refused only because an edit of this page reached the service before it: that is no news. */
-  function overtaken(error: unknown, asked: number): boolean {
-    const old = error instanceof ServiceError && error.status === 409;
-    return old && (waiting.value > 0 || revision.value !== asked);
-  }
+  /** Whether an edit of this page reached the service before a look: what it changed is known, or will be in a moment. */
+  const overtaken = (asked: number): boolean => waiting.value > 0 || revision.value !== asked;
 
   /** Go back to the picture as it is kept. */
   function letGo(): void {
@@ -214,8 +297,17 @@ export const useScene = defineStore("scene", () => {
   function edit(edits: Edit[]): Promise<boolean | undefined> {
     return inTurn(async () => {
       if (!id.value || edits.length === 0) return false;
+      const overtaken = overtaking && concern(edits, overtaking.touched, ids()) ? overtaking.who : null;
+      overtaking = null;
+      if (overtaken) {
+        letGo();
+        said.warn(
+          `${overtaken} changed this while you were dragging, so your change was not made. You see theirs; repeat yours if you still want it.`,
+        );
+        return false;
+      }
       try {
-        take(await api.edit(id.value, revision.value, edits));
+        await ask((scene, at, signal) => api.edit(scene, at, edits, signal), edits);
       } catch (error) {
         letGo();
         throw error;
@@ -232,7 +324,7 @@ export const useScene = defineStore("scene", () => {
     return inTurn(async () => {
       if (!id.value) return null;
       try {
-        take(await api.edit(id.value, revision.value, edits));
+        await ask((scene, at, signal) => api.edit(scene, at, edits, signal), edits);
         return null;
       } catch (error) {
         letGo();
@@ -256,8 +348,8 @@ export const useScene = defineStore("scene", () => {
     if (look.value) await edit(look.value.edits);
   }
 
-  const undo = () => inTurn(async () => id.value && take(await api.undo(id.value, revision.value)));
-  const redo = () => inTurn(async () => id.value && take(await api.redo(id.value, revision.value)));
+  const undo = () => inTurn(() => ask(api.undo));
+  const redo = () => inTurn(() => ask(api.redo));
 
   /** Open a scene; false if there is none of this id. */
   async function open(sceneId: string): Promise<boolean> {
@@ -272,8 +364,9 @@ export const useScene = defineStore("scene", () => {
     }
   }
 
-  /** Let the scene go from the page. */
+  /** Let the scene go from the page; what is still being worked out for it is given up. */
   function close(): void {
+    if (!id.value) working.value?.stop();
     id.value = null;
     head.value = null;
     whole.value = null;
@@ -302,11 +395,14 @@ export const useScene = defineStore("scene", () => {
     whole,
     goOutTo,
     state,
+    working,
     open,
     close,
     edit,
     attempt,
     bringBack,
+    catchUp,
+    press,
     undo,
     redo,
     lookAt,

@@ -5,9 +5,7 @@ import { api } from "@/api/client";
 import { newId } from "@/api/ids";
 import type { Beat, BeatWords, DialThing, Edit, KeptSound, Marker, ReadySound } from "@/api/types";
 import { overAt } from "@/geometry/hearing";
-import { useNotes } from "@/stores/notes";
 import { usePlayback } from "@/stores/playback";
-import { useRehearsals } from "@/stores/rehearsals";
 import { useRoom } from "@/stores/room";
 import { useSaid } from "@/stores/said";
 import { useScene } from "@/stores/scene";
@@ -22,12 +20,10 @@ export interface TimedBy {
 export const useSounds = defineStore("sounds", () => {
   const scene = useScene();
   const playback = usePlayback();
-  const notes = useNotes();
-  const rehearsals = useRehearsals();
   const room = useRoom();
   const said = useSaid();
 
-  const open = ref(false);
+  const open = room.besideOf("sounds");
   const pickedId = ref<string | null>(null);
   /** Whether motion is about to be put on beats, and on which at first. */
   const laying = ref<string | null>(null);
@@ -37,18 +33,9 @@ export const useSounds = defineStore("sounds", () => {
   const beat = computed(() => scene.head?.beat ?? null);
   const ready = shallowRef<readonly ReadySound[]>([]);
 
-  // The three panels lie in the same place.
-  watch(open, (now) => {
-    if (now) [notes.open, rehearsals.open] = [false, false];
-  });
-  watch(
-    () => notes.open || rehearsals.open,
-    (now) => now && (open.value = false),
-  );
   async function toggle(): Promise<void> {
     open.value = !open.value;
     if (!open.value) return;
-    room.show("values");
     if (!ready.value.length) ready.value = (await said.attempt(() => api.readySounds())) ?? [];
   }
 
@@ -143,7 +130,6 @@ export const useSounds = defineStore("sounds", () => {
     if (!(await scene.edit(edits))) return;
     pickedId.value = id;
     open.value = true;
-    room.show("values");
   }
 
   const set = (one: KeptSound, change: Partial<Omit<Extract<Edit, { edit: "set-sound" }>, "edit" | "id">>): Edit => ({
@@ -190,7 +176,10 @@ export const useSounds = defineStore("sounds", () => {
 
   /** Whether a dial goes by a sound. */
   const isHeard = (thing: DialThing): boolean => list.value.some((one) => one.id === thing.dial.follows?.sound);
-  const frames = (one: KeptSound): number => Math.ceil(overAt(one, playback.fps));
+  /** The first frame at which a sound is over. */
+  const over = (one: KeptSound): number => Math.ceil(overAt(one, playback.fps));
+  /** Put motion on beats: on some that are named, or on the first there are. */
+  const lay = (by?: string): void => void (laying.value = by ?? timers.value[0]?.by ?? "markers");
 
   return {
     open,
@@ -216,6 +205,7 @@ export const useSounds = defineStore("sounds", () => {
     setBeat,
     takeBeat,
     isHeard,
-    frames,
+    over,
+    lay,
   };
 });

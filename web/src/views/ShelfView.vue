@@ -1,14 +1,16 @@
 <script setup lang="ts">
 /** The Shelf: all scenes. */
 import { ElCollapse, ElCollapseItem } from "element-plus";
-import { onMounted, ref } from "vue";
+import { onMounted, ref, shallowRef } from "vue";
 import { RouterLink, useRouter } from "vue-router";
 import { api } from "@/api/client";
 import type { Summary } from "@/api/types";
 import { filesOf, later } from "@/composables/useBringIn";
 import VineIcon from "@/components/common/VineIcon.vue";
+import SureButton from "@/components/common/SureButton.vue";
 import BackupList from "@/components/shelf/BackupList.vue";
 import SceneCard from "@/components/shelf/SceneCard.vue";
+import SizeDialog from "@/components/shelf/SizeDialog.vue";
 import { useSaid } from "@/stores/said";
 
 /** The service takes no larger files; saying so here spares the upload. */
@@ -22,6 +24,8 @@ const deleted = ref<Summary[]>([]);
 const input = ref<HTMLInputElement>();
 const over = ref(false);
 const copies = ref(0);
+/** The scene whose size is shown. */
+const measured = shallowRef<Summary | null>(null);
 const busy = ref<string | null>(null);
 
 async function attempt<T>(doing: string, work: () => Promise<T>): Promise<T | null> {
@@ -75,6 +79,10 @@ async function restore(scene: Summary): Promise<void> {
   if (await attempt(`Bringing back ${scene.name}…`, () => api.restoreScene(scene.id))) await load();
 }
 
+async function erase(scene: Summary): Promise<void> {
+  if (await attempt(`Deleting ${scene.name} for good…`, () => api.eraseScene(scene.id))) await load();
+}
+
 function dropped(event: DragEvent): void {
   over.value = false;
   const files = filesOf(event);
@@ -115,6 +123,7 @@ onMounted(load);
       <RouterLink to="/notes" class="plain" title="What could be better about a motion, each fault beside its mend"
         >Notes</RouterLink
       >
+      <RouterLink to="/help" class="plain" title="A guide by task, to read and to search">Help</RouterLink>
       <button
         class="plain"
         title="Open a scene file, a bundle or an SVG drawing; you can also drop one here, or pictures"
@@ -139,6 +148,7 @@ onMounted(load);
         :key="`${scene.id} ${scene.revision}`"
         :scene="scene"
         @duplicate="duplicate(scene)"
+        @size="measured = scene"
         @remove="remove(scene)"
       />
     </div>
@@ -151,12 +161,19 @@ onMounted(load);
       <ElCollapseItem v-if="deleted.length" :title="`Deleted scenes (${deleted.length})`">
         <p v-for="scene in deleted" :key="scene.id">
           {{ scene.name }} <button class="plain" @click="restore(scene)">Bring back</button>
+          <SureButton
+            asks="Delete for good…"
+            confirms="Yes, delete it for good"
+            :title="`Take ${scene.name} out of the data file, with its history and its rehearsals; this cannot be undone`"
+            @sure="erase(scene)"
+          />
         </p>
       </ElCollapseItem>
       <ElCollapseItem v-show="copies" :title="`Copies of all scenes (${copies})`">
         <BackupList @brought="load" @known="copies = $event" />
       </ElCollapseItem>
     </ElCollapse>
+    <SizeDialog :scene="measured" @close="measured = null" />
   </main>
 </template>
 

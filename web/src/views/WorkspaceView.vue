@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** The workspace: where one scene is animated. */
-import { computed, onBeforeUnmount, onMounted, ref, watch } from "vue";
+import { computed, defineAsyncComponent, onBeforeUnmount, onMounted, ref, watch } from "vue";
 import { RouterLink, useRouter } from "vue-router";
 import { keysOf } from "@/api/channels";
 import type { SceneObject } from "@/api/types";
@@ -25,18 +25,19 @@ import SoundPanel from "@/components/sound/SoundPanel.vue";
 import RehearsalsPanel from "@/components/rehearsals/RehearsalsPanel.vue";
 import PictureStage from "@/components/picture/PictureStage.vue";
 import TimeSheet from "@/components/sheet/TimeSheet.vue";
+import WorkLine from "@/components/top/WorkLine.vue";
 import TopBar from "@/components/top/TopBar.vue";
 import ValuesPanel from "@/components/values/ValuesPanel.vue";
 import VinePanel from "@/components/vine/VinePanel.vue";
 import { bringsFiles, filesOf, later, useBringIn } from "@/composables/useBringIn";
 import { useOnceTrue } from "@/composables/useOnceTrue";
 import { useShortcuts } from "@/composables/useShortcuts";
+import { useWatching } from "@/composables/useWatching";
 import { useWorkspaceShortcuts } from "@/composables/useWorkspaceShortcuts";
 import { useInside } from "@/stores/inside";
 import { useSaid } from "@/stores/said";
 import { useLinking } from "@/stores/linking";
 import { useLive } from "@/stores/live";
-import { useNotes } from "@/stores/notes";
 import { usePlayback } from "@/stores/playback";
 import { useRehearsals } from "@/stores/rehearsals";
 import { useRoom } from "@/stores/room";
@@ -44,6 +45,9 @@ import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
 import { useSounds } from "@/stores/sounds";
 import { useVocabulary } from "@/stores/vocabulary";
+
+/** The guide is large, and few open it: it is fetched when somebody does. */
+const HelpDialog = defineAsyncComponent(() => import("@/components/help/HelpDialog.vue"));
 
 const props = defineProps<{ id: string }>();
 const scene = useScene();
@@ -55,18 +59,18 @@ const live = useLive();
 const inside = useInside();
 const said = useSaid();
 const room = useRoom();
-const notes = useNotes();
 const rehearsals = useRehearsals();
 const sounds = useSounds();
 const router = useRouter();
 
 const stage = ref<InstanceType<typeof PictureStage>>();
-const [exporting, setting, helping] = [ref(false), ref(false), ref(false)];
+const [exporting, setting, shortcutsShown, helping] = [ref(false), ref(false), ref(false), ref(false)];
 // Dialogs are mounted when they are first opened: together they would take a good part of the time a scene takes to open.
 const mounted = {
   export: useOnceTrue(() => exporting.value),
   settings: useOnceTrue(() => setting.value),
-  shortcuts: useOnceTrue(() => helping.value),
+  shortcuts: useOnceTrue(() => shortcutsShown.value),
+  help: useOnceTrue(() => helping.value),
   find: useOnceTrue(() => room.finding),
   compare: useOnceTrue(() => rehearsals.other !== null),
 };
@@ -74,7 +78,8 @@ const missing = ref(false);
 
 const shortcuts = useWorkspaceShortcuts({
   nudge: (kind, by) => void stage.value?.nudge(kind, by),
-  shortcuts: () => (helping.value = true),
+  shortcuts: () => (shortcutsShown.value = true),
+  help: () => (helping.value = true),
   find: () => (room.finding = true),
   export: () => (exporting.value = true),
   live: () => live.begin(),
@@ -84,6 +89,10 @@ const shortcuts = useWorkspaceShortcuts({
   add: () => document.querySelector<HTMLElement>("[aria-label='Add to the picture']")?.click(),
 });
 useShortcuts(shortcuts);
+
+/** The outermost scene, once it is known to be there. */
+const watched = ref<string>();
+useWatching(watched);
 
 const bringing = useBringIn();
 /** Whether files are held over the page. */
@@ -106,6 +115,7 @@ async function open(id: string): Promise<void> {
   playback.reset();
   const [found] = await Promise.all([scene.open(id), vocabulary.load()]);
   missing.value = !found;
+  watched.value = found ? id.split("~")[0] : undefined;
   if (found && later.value.length) {
     const files = later.value;
     later.value = [];
@@ -177,7 +187,12 @@ const ready = computed(() => scene.head !== null && vocabulary.words !== null);
     @dragleave="dropping = false"
     @drop="drop"
   >
-    <TopBar @export="exporting = true" @settings="setting = true" @shortcuts="helping = true" />
+    <TopBar
+      @export="exporting = true"
+      @settings="setting = true"
+      @help="helping = true"
+      @shortcuts="shortcutsShown = true"
+    />
     <div class="middle" :style="{ gridTemplateColumns: room.columns }">
       <div class="panel">
         <TroupePanel v-if="room.isOpen('troupe')" />
@@ -185,9 +200,9 @@ const ready = computed(() => scene.head !== null && vocabulary.words !== null);
       </div>
       <PictureStage ref="stage" />
       <div class="panel">
-        <NotesPanel v-if="room.isOpen('values') && notes.open" />
-        <RehearsalsPanel v-else-if="room.isOpen('values') && rehearsals.open" />
-        <SoundPanel v-else-if="room.isOpen('values') && sounds.open" />
+        <NotesPanel v-if="room.isOpen('values') && room.beside === 'notes'" />
+        <RehearsalsPanel v-else-if="room.isOpen('values') && room.beside === 'rehearsals'" />
+        <SoundPanel v-else-if="room.isOpen('values') && room.beside === 'sounds'" />
         <ValuesPanel v-else-if="room.isOpen('values')" />
         <PanelDivider v-if="!room.big" panel="values" />
       </div>
@@ -197,6 +212,7 @@ const ready = computed(() => scene.head !== null && vocabulary.words !== null);
       <PanelDivider v-if="!room.big" panel="sheet" />
     </div>
     <BringBar />
+    <WorkLine doing="Working it out:" />
     <div class="panel">
       <VinePanel v-if="room.isOpen('vine')" />
       <PanelDivider v-if="!room.big" panel="vine" />
@@ -224,7 +240,8 @@ const ready = computed(() => scene.head !== null && vocabulary.words !== null);
       :shortcuts="shortcuts"
       @open="$event === 'export' ? (exporting = true) : (setting = true)"
     />
-    <ShortcutsDialog v-if="mounted.shortcuts.value" v-model="helping" :shortcuts="shortcuts" />
+    <ShortcutsDialog v-if="mounted.shortcuts.value" v-model="shortcutsShown" :shortcuts="shortcuts" />
+    <HelpDialog v-if="mounted.help.value" v-model="helping" />
   </div>
   <main v-else class="waiting">
     <template v-if="missing">
@@ -232,7 +249,11 @@ const ready = computed(() => scene.head !== null && vocabulary.words !== null);
       <p>It may have been deleted; deleted scenes can be brought back there.</p>
       <RouterLink to="/" class="primary">Go to the Shelf</RouterLink>
     </template>
-    <p v-else>Opening the scene…</p>
+    <template v-else>
+      <p>Opening the scene…</p>
+      <WorkLine doing="Working out its motion:" />
+      <RouterLink to="/" class="plain">Go back to the Shelf</RouterLink>
+    </template>
   </main>
 </template>
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+/** What holds for the whole scene: its size, length, frames per second, background and motion blur. */
 import { ElDialog } from "element-plus";
 import { computed, ref, watch } from "vue";
 import type { Edit } from "@/api/types";

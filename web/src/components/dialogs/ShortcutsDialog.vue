@@ -1,4 +1,5 @@
 <script setup lang="ts">
+/** All keyboard shortcuts, from the very table that is obeyed. */
 import { ElDialog } from "element-plus";
 import { computed } from "vue";
 import type { Shortcut } from "@/composables/useShortcuts";

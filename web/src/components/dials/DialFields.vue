@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The range and the unit of a dial, and letting things take it. */
 import { computed, ref, watch } from "vue";
-import { isColourDial } from "@/api/dials";
+import { FOLLOWS, isColourDial } from "@/api/dials";
 import { numberAt } from "@/api/motion";
 import type { Dial, DialThing, Follow } from "@/api/types";
 import NumberField from "@/components/common/NumberField.vue";
@@ -32,7 +32,7 @@ const now = computed(() => {
   return rows ? Number((numberAt(rows, playback.textFrame) * shown.value).toFixed(2)) : 0;
 });
 const followBy = (change: Partial<Follow>): Promise<void> =>
-  set({ follows: { band: "all", attack: 0.02, release: 0.15, ...dial.value.follows, ...change } as Follow });
+  set({ follows: { ...FOLLOWS, ...dial.value.follows, ...change } as Follow });
 const followSound = (id: string): Promise<void> => (id ? followBy({ sound: id }) : set({ follows: null }));
 const shown = computed(() => (dial.value.unit === "%" ? 100 : 1));
 </script>

@@ -5,6 +5,7 @@ import type { ExportOptions } from "@/api/types";
 import NumberField from "@/components/common/NumberField.vue";
 import ColourField from "@/components/values/ColourField.vue";
 import { useFigure } from "@/composables/useFigure";
+import { isAudible } from "@/geometry/hearing";
 import { rgbaOf } from "@/geometry/colour";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
@@ -45,7 +46,7 @@ const hasColour = computed(() => options.value.background.startsWith("#"));
 const blurs = computed(() => typeof options.value.blur === "number");
 
 /** Whether there is anything to hear. */
-const heard = computed(() => (scene.head?.sounds ?? []).some((one) => one.on && one.gain > 0));
+const heard = computed(() => (scene.head?.sounds ?? []).some(isAudible));
 const set = (changes: Partial<ExportOptions>): void => void Object.assign(options.value, changes);
 const between = (first: number, to: number): void => set({ first, last: to });
 </script>

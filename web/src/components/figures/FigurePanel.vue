@@ -139,7 +139,7 @@ async function freeze(): Promise<void> {
         <button
           class="chip small"
           title="A foot is set down on every beat: of markers, an even beat, or a sound (Alt+B)"
-          @click="sounds.laying = sounds.timers[0]?.by ?? 'markers'"
+          @click="sounds.lay()"
         >
           A step a beat…
         </button>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+/** The tools at the left of the picture: what a press in it does. */
 import { computed } from "vue";
 import AddMenu from "@/components/troupe/AddMenu.vue";
 import VineIcon from "@/components/common/VineIcon.vue";

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** The kept versions of the scene: keep one, compare, try a variant. */
 import { ref } from "vue";
+import RenameField from "@/components/common/RenameField.vue";
 import VariantActions from "@/components/rehearsals/VariantActions.vue";
 import VineIcon from "@/components/common/VineIcon.vue";
 import type { RehearsalWords } from "@/api/types";
@@ -18,11 +19,9 @@ async function keep(): Promise<void> {
   keeping.value = false;
   if (kept) renaming.value = kept.id;
 }
-async function rename(one: RehearsalWords, event: Event): Promise<void> {
-  if (renaming.value !== one.id) return;
+async function rename(one: RehearsalWords, name: string | null): Promise<void> {
   renaming.value = null;
-  const name = (event.target as HTMLInputElement).value.trim();
-  if (name && name !== one.name) await rehearsals.rename(one, name);
+  if (name) await rehearsals.rename(one, name);
 }
 const when = (text: string): string =>
   new Date(text).toLocaleString(undefined, { month: "short", day: "numeric", hour: "2-digit", minute: "2-digit" });
@@ -76,17 +75,7 @@ const stillOf = (one: RehearsalWords): string => `/api/scenes/${scene.id}/rehear
               <img :src="stillOf(one)" alt="" loading="lazy" />
             </button>
             <div class="words">
-              <input
-                v-if="renaming === one.id"
-                class="name-field"
-                :value="one.name"
-                maxlength="80"
-                :aria-label="`New name of ${one.name}`"
-                @vue:mounted="({ el }: { el: HTMLInputElement }) => el.select()"
-                @keydown.enter="rename(one, $event)"
-                @keydown.esc.stop="renaming = null"
-                @blur="rename(one, $event)"
-              />
+              <RenameField v-if="renaming === one.id" :name="one.name" @done="rename(one, $event)" />
               <strong v-else @dblclick="renaming = one.id">{{ one.name }}</strong>
               <span class="when">{{ when(one.kept) }}</span>
               <span class="buttons">
@@ -185,21 +174,12 @@ ul {
   min-width: 0;
   flex: 1;
 }
-strong,
-.name-field {
+strong {
   font-size: 13px;
   overflow: hidden;
   text-overflow: ellipsis;
   white-space: nowrap;
   min-width: 0;
-}
-.name-field {
-  font: 600 13px var(--text);
-  border: 1px solid var(--travel);
-  border-radius: var(--radius-s);
-  background: var(--paper);
-  color: var(--ink);
-  padding: 1px 5px;
 }
 .when {
   font-size: 11.5px;

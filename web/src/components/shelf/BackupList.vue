@@ -1,15 +1,15 @@
 <script setup lang="ts">
 /** Copies of all scenes, made by the day: one is brought back after a second press, and that can be taken back. */
-import { onMounted, ref, shallowRef } from "vue";
+import { onMounted, shallowRef } from "vue";
 import { api } from "@/api/client";
 import type { BackupWords } from "@/api/types";
+import SureButton from "@/components/common/SureButton.vue";
 import { saidBytes } from "@/geometry/amounts";
 import { useSaid } from "@/stores/said";
 
 const emit = defineEmits<{ brought: []; known: [count: number] }>();
 const said = useSaid();
 const copies = shallowRef<readonly BackupWords[]>([]);
-const sure = ref<string | null>(null);
 const WHY = {
   day: "before the first change of that day",
   schema: "before a newer Vine Swing changed the file",
@@ -23,11 +23,6 @@ function take(found: readonly BackupWords[] | null): void {
   emit("known", copies.value.length);
 }
 async function bringBack(one: BackupWords): Promise<void> {
-  if (sure.value !== one.name) {
-    sure.value = one.name;
-    return;
-  }
-  sure.value = null;
   const found = await said.attempt(() => api.bringBackup(one.name));
   if (!found) return;
   take(found);
@@ -47,15 +42,12 @@ onMounted(async () => take(await said.attempt(api.backups)));
       <span
         ><strong>{{ when(one) }}</strong> · {{ WHY[one.why] }} · {{ saidBytes(one.size) }}</span
       >
-      <button
-        class="plain"
-        :class="{ sure: sure === one.name }"
-        :title="`Every scene as it was then; what there is now is kept as a copy too`"
-        @click="bringBack(one)"
-        @blur="sure = null"
-      >
-        {{ sure === one.name ? "Yes, all scenes as they were then" : "Bring back…" }}
-      </button>
+      <SureButton
+        asks="Bring back…"
+        confirms="Yes, all scenes as they were then"
+        title="Every scene as it was then; what there is now is kept as a copy too"
+        @sure="bringBack(one)"
+      />
     </li>
   </ul>
 </template>
@@ -76,9 +68,5 @@ li {
 }
 .plain {
   padding: 3px 12px;
-}
-.sure {
-  border-color: var(--playhead);
-  color: #a31f43;
 }
 </style>

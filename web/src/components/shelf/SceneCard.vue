@@ -10,7 +10,7 @@ import MotionPicture from "@/components/common/MotionPicture.vue";
 import VineIcon from "@/components/common/VineIcon.vue";
 
 const props = defineProps<{ scene: Summary }>();
-const emit = defineEmits<{ duplicate: []; remove: [] }>();
+const emit = defineEmits<{ duplicate: []; size: []; remove: [] }>();
 const motion = shallowRef<Motion | null>(null);
 const playing = ref(false);
 
@@ -28,7 +28,12 @@ let asked = false;
 
 const WIDTH = 560;
 const height = Math.round((WIDTH / props.scene.width) * props.scene.height);
-const choose = (command: string): void => (command === "duplicate" ? emit("duplicate") : emit("remove"));
+const CHOICES: Readonly<Record<string, () => void>> = {
+  duplicate: () => emit("duplicate"),
+  size: () => emit("size"),
+  remove: () => emit("remove"),
+};
+const choose = (command: string): void => CHOICES[command]?.();
 const facts = computed(() => {
   const { length, fps, objects } = props.scene;
   return `${(length / fps).toFixed(1)} s at ${fps} fps · ${objects} ${objects === 1 ? "object" : "objects"}`;
@@ -65,6 +70,7 @@ const facts = computed(() => {
         <ElDropdownMenu>
           <ElDropdownItem command="duplicate">Duplicate</ElDropdownItem>
           <li class="el-dropdown-menu__item"><a :href="`/api/scenes/${scene.id}/file`" download>Save as file</a></li>
+          <ElDropdownItem command="size">Size and history…</ElDropdownItem>
           <ElDropdownItem command="remove" divided>Delete</ElDropdownItem>
         </ElDropdownMenu>
       </template>

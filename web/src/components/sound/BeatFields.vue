@@ -76,7 +76,7 @@ const said = computed(() => {
         Take it from {{ sounds.picked.name }}
       </button>
       <template v-if="sounds.beat">
-        <button class="chip" @click="sounds.laying = 'beat'">Motion on it…</button>
+        <button class="chip" @click="sounds.lay('beat')">Motion on it…</button>
         <button
           v-if="bars"
           class="chip"
@@ -97,7 +97,7 @@ const said = computed(() => {
         {{ sounds.markers.some((one) => one.frame === playback.textFrame) ? "Take this one away" : "Lay one here" }}
       </button>
       <template v-if="sounds.markers.length">
-        <button class="chip" @click="sounds.laying = 'markers'">Motion on them…</button>
+        <button class="chip" @click="sounds.lay('markers')">Motion on them…</button>
         <button class="chip" @click="sounds.setMarkers([])">Take all away</button>
       </template>
     </div>

@@ -1,33 +1,33 @@
 <script setup lang="ts">
 /** What is heard with the scene, markers and the beat, and putting motion on them. */
 import { computed, ref } from "vue";
-import { isColourDial } from "@/api/dials";
-import { newId } from "@/api/ids";
-import type { Dial, KeptSound } from "@/api/types";
+import { FOLLOWS, isColourDial, resting } from "@/api/dials";
+import type { KeptSound } from "@/api/types";
 import NumberField from "@/components/common/NumberField.vue";
+import RenameField from "@/components/common/RenameField.vue";
 import VineIcon from "@/components/common/VineIcon.vue";
 import BeatFields from "@/components/sound/BeatFields.vue";
 import { useBringIn } from "@/composables/useBringIn";
+import { useDials } from "@/composables/useDials";
 import { untilOf } from "@/geometry/hearing";
 import { useHearing } from "@/stores/hearing";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
-import { useSelection } from "@/stores/selection";
 import { useSounds } from "@/stores/sounds";
 
 const scene = useScene();
-const selection = useSelection();
 const playback = usePlayback();
 const sounds = useSounds();
 const hearing = useHearing();
 const bringing = useBringIn();
+const adding = useDials();
 const chooser = ref<HTMLInputElement>();
 const renaming = ref<string | null>(null);
 
 const isPicked = (one: KeptSound): boolean => sounds.picked?.id === one.id;
 const facts = (one: KeptSound): string => {
   const pace = sounds.beats.get(one.id)?.minute;
-  const long = `${(untilOf(one) - one.begin).toFixed(1)} s, frames ${one.first} to ${sounds.frames(one)}`;
+  const long = `${(untilOf(one) - one.begin).toFixed(1)} s, frames ${one.first} to ${sounds.over(one)}`;
   return pace ? `${long} · about ${Math.round(pace)} beats a minute` : long;
 };
 const dials = computed(() => scene.dials.filter((one) => !isColourDial(one.dial)));
@@ -37,44 +37,21 @@ function choose(event: Event): void {
   void bringing.bring([...(field.files ?? [])]);
   field.value = "";
 }
-function rename(one: KeptSound, event: Event): void {
-  if (renaming.value !== one.id) return;
+function rename(one: KeptSound, name: string | null): void {
   renaming.value = null;
-  const name = (event.target as HTMLInputElement).value.trim();
-  if (name && name !== one.name) void sounds.change(one, { name });
+  if (name) void sounds.change(one, { name });
 }
 /** A dial that goes by a sound: what reads it moves with what is heard. */
-async function follow(one: KeptSound): Promise<void> {
-  const id = newId();
-  const dial = {
-    id,
-    name: `${one.name} level`.slice(0, 80),
-    unit: "",
-    low: 0,
-    high: 1,
-    channel: { base: 0, keys: [] },
-    follows: { sound: one.id, band: "all", attack: 0.02, release: 0.15 },
-  } as unknown as Dial;
-  if (await scene.edit([{ edit: "add-dial", dial }])) selection.pick(`dial:${id}`);
-  sounds.open = false;
-}
+const follow = (one: KeptSound): Promise<void> =>
+  withDial({ name: `${one.name} level`, channel: resting(0), follows: { ...FOLLOWS, sound: one.id } });
 /** A dial for the loudness of a sound, to be keyed. */
-async function key(one: KeptSound): Promise<void> {
-  const id = newId();
-  const dial = {
-    id,
-    name: `${one.name} loudness`.slice(0, 80),
-    unit: "%",
-    low: 0,
-    high: 1,
-    channel: { base: 1, keys: [] },
-  } as unknown as Dial;
-  if (!(await scene.edit([{ edit: "add-dial", dial }, sounds.set(one, { dial: id })]))) return;
-  selection.pick(`dial:${id}`);
-  sounds.open = false;
+const key = (one: KeptSound): Promise<void> =>
+  withDial({ name: `${one.name} loudness`, unit: "%", channel: resting(1) }, (dial) => [sounds.set(one, { dial })]);
+async function withDial(...how: Parameters<typeof adding.make>): Promise<void> {
+  if (await adding.make(...how)) sounds.open = false;
 }
 const asLong = (one: KeptSound): void =>
-  void scene.edit([{ edit: "set-length", length: Math.max(1, sounds.frames(one)), stretch: false }]);
+  void scene.edit([{ edit: "set-length", length: Math.max(1, sounds.over(one)), stretch: false }]);
 </script>
 
 <template>
@@ -105,17 +82,7 @@ const asLong = (one: KeptSound): void =>
     <div v-else class="list">
       <article v-for="one in sounds.list" :key="one.id" class="card" :class="{ on: isPicked(one) }">
         <header>
-          <input
-            v-if="renaming === one.id"
-            class="name-field"
-            :value="one.name"
-            maxlength="80"
-            :aria-label="`New name of ${one.name}`"
-            @vue:mounted="({ el }: { el: HTMLInputElement }) => el.select()"
-            @keydown.enter="rename(one, $event)"
-            @keydown.esc.stop="renaming = null"
-            @blur="rename(one, $event)"
-          />
+          <RenameField v-if="renaming === one.id" class="field" :name="one.name" @done="rename(one, $event)" />
           <button
             v-else
             class="name"
@@ -181,7 +148,7 @@ const asLong = (one: KeptSound): void =>
             <button
               class="chip"
               title="Leaves of a value on its beats, or a bounce between them"
-              @click="sounds.laying = `sound:${one.id}`"
+              @click="sounds.lay(`sound:${one.id}`)"
             >
               Motion on its beats…
             </button>
@@ -200,9 +167,9 @@ const asLong = (one: KeptSound): void =>
               Levels as keys…
             </button>
             <button
-              v-if="sounds.frames(one) !== playback.last + 1 && sounds.frames(one) > 1"
+              v-if="sounds.over(one) !== playback.last + 1 && sounds.over(one) > 1"
               class="chip"
-              :title="`The scene ends with it: ${sounds.frames(one)} frames`"
+              :title="`The scene ends with it: ${sounds.over(one)} frames`"
               @click="asLong(one)"
             >
               Scene as long as it
@@ -292,14 +259,8 @@ header,
   white-space: nowrap;
   cursor: pointer;
 }
-.name-field {
+.field {
   flex: 1;
-  min-width: 0;
-  font: inherit;
-  border: 1px solid var(--travel);
-  border-radius: var(--radius-s);
-  background: var(--paper);
-  padding: 2px 6px;
 }
 .line :deep(.number-field) {
   flex: 0 0 88px;

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+/** The frames that are played, and whether they are played round and round. */
 import { ElPopover } from "element-plus";
 import NumberField from "@/components/common/NumberField.vue";
 import VineIcon from "@/components/common/VineIcon.vue";

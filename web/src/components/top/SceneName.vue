@@ -1,4 +1,5 @@
 <script setup lang="ts">
+/** The name of the scene; a click lets one write another. */
 import { nextTick, ref } from "vue";
 import { useScene } from "@/stores/scene";
 

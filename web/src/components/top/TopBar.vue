@@ -1,8 +1,10 @@
 <script setup lang="ts">
+/** The bar above everything: the scene and its state, the transport, and what opens beside the picture. */
 import { computed } from "vue";
 import { RouterLink } from "vue-router";
 import VineIcon from "@/components/common/VineIcon.vue";
 import InsideTrail from "@/components/top/InsideTrail.vue";
+import OthersChip from "@/components/top/OthersChip.vue";
 import SceneName from "@/components/top/SceneName.vue";
 import TransportBar from "@/components/top/TransportBar.vue";
 import { useExports } from "@/stores/exports";
@@ -12,7 +14,7 @@ import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
 import { useSounds } from "@/stores/sounds";
 
-const emit = defineEmits<{ export: []; settings: []; shortcuts: [] }>();
+const emit = defineEmits<{ export: []; settings: []; help: []; shortcuts: [] }>();
 const scene = useScene();
 const selection = useSelection();
 const notes = useNotes();
@@ -67,6 +69,7 @@ const notesTitle = computed(() => {
     </div>
     <TransportBar />
     <div class="side end">
+      <OthersChip />
       <button
         class="chip key-chip"
         :class="{ on: selection.keyAsIMove }"
@@ -134,6 +137,14 @@ const notesTitle = computed(() => {
         aria-label="Save as file"
         ><VineIcon name="file"
       /></a>
+      <button
+        class="round"
+        title="Help: a guide by task, to read and to search (Shift+F1)"
+        aria-label="Help"
+        @click="emit('help')"
+      >
+        <VineIcon name="help" />
+      </button>
       <button
         class="round"
         title="All keyboard shortcuts (?)"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+/** Play, pause, to the ends and from key to key, and the frame one is at. */
 import { computed, ref } from "vue";
 import VineIcon from "@/components/common/VineIcon.vue";
 import PlayRange from "@/components/top/PlayRange.vue";

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+/** The menu of all that can be added or brought in. */
 import { ElDropdown, ElDropdownItem, ElDropdownMenu } from "element-plus";
 import { ref } from "vue";
 import ElementsDialog from "@/components/parades/ElementsDialog.vue";

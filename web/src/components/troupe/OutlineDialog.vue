@@ -1,4 +1,5 @@
 <script setup lang="ts">
+/** A new outline from SVG path data that is pasted. */
 import { ElDialog, ElInput } from "element-plus";
 import { ref, watch } from "vue";
 

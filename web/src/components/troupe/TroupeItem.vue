@@ -1,4 +1,5 @@
 <script setup lang="ts">
+/** An object's line in the troupe: pick it, drag it elsewhere, rename, lock or hide it, and its menu. */
 import { ElDropdown, ElDropdownItem, ElDropdownMenu } from "element-plus";
 import { computed, nextTick, ref, watch } from "vue";
 import type { SceneObject } from "@/api/types";

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+/** A colour as a value: a swatch that opens the chooser, its number, and the palette. */
 import { ElColorPicker } from "element-plus";
 import PalettePopover from "@/components/values/PalettePopover.vue";
 import { useRecentColours } from "@/composables/useRecentColours";
