@@ -191,6 +191,7 @@ def main() -> None:
         browser = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
         page = browser.new_page(viewport={"width": 1280, "height": 800})
         page.goto(server.address)
+        page.wait_for_selector(".card img")
         page.wait_for_function('() => [...document.querySelectorAll(".card img")].slice(0, 9).every((one) => one.complete && one.naturalWidth)')
         take(page, "shelf")
         open_scene(page, server, "Thrown mango", 8)

@@ -92,7 +92,8 @@ def page(browser: Browser, request: pytest.FixtureRequest):
             complaints.append(m.text)
             if m.type == "error"
             and not re.search(
-                "status of (4|5)|ERR_CONNECTION|ERR_EMPTY_RESPONSE|ERR_CONTENT_LENGTH_MISMATCH|ERR_INCOMPLETE|ERR_SOCKET_NOT_CONNECTED", m.text
+                "status of (4|5)|WebSocket connection to|ERR_CONNECTION|ERR_EMPTY_RESPONSE|ERR_CONTENT_LENGTH_MISMATCH|ERR_INCOMPLETE|ERR_SOCKET_NOT_CONNECTED",
+                m.text,
             )
             else None
         ),

@@ -2,10 +2,26 @@
 
 import json
 import urllib.request
+from pathlib import Path
 
 from playwright.sync_api import Page
 
 from tests.journeys.workspace import Workspace
+
+
+def kept(address: str, folder: Path | None = None, name: str = "") -> str:
+    """Keep a shipped scene of a folder, by its name, or an empty one; the address of its page."""
+    found = (
+        next((text for path in sorted(folder.glob("*.json")) if json.loads(text := path.read_text(encoding="utf-8"))["name"] == name), None)
+        if folder
+        else "{}"
+    )
+    assert found is not None, f"there is no scene '{name}'"
+    request = urllib.request.Request(
+        f"{address}/api/scene-files" if folder else f"{address}/api/scenes", found.encode(), {"content-type": "application/json"}
+    )
+    with urllib.request.urlopen(request) as answer:
+        return f"{address}/scenes/{json.load(answer)['id']}"
 
 
 def opened(page: Page, address: str, **scene) -> Workspace:

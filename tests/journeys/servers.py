@@ -44,6 +44,12 @@ class Server:
         self.address = f"http://127.0.0.1:{self.port}"
         self.start()
 
+    @property
+    def pid(self) -> int:
+        """The number of its process."""
+        assert self._process.pid is not None
+        return self._process.pid
+
     def start(self) -> None:
         """Start the server and wait until its port answers."""
         arguments = [self._command, "--data", str(self.data), "--port", str(self.port)]

@@ -1,6 +1,7 @@
 """What goes wrong is said in plain words on the page, and nothing is lost."""
 
 import json
+import re
 import signal
 import urllib.request
 
@@ -45,9 +46,13 @@ def test_a_bad_scene_file_is_refused_with_its_fault(page, demo_server, tmp_path,
         assert len(json.load(answer)["scenes"]) == len(MAKERS), "only the shipped scenes are there"
 
 
-def test_a_second_tab_with_an_old_revision_catches_up(workspace, page, server):
+def test_a_page_that_hears_nothing_of_another_catches_up_when_it_is_refused(workspace, page, server):
     w = workspace
     w.add("Ellipse", "Drop")
+    # Its line to the service is there, and silent: as if the news were late.
+    page.route_web_socket(re.compile("/watch"), lambda line: None)
+    page.reload()
+    w = Workspace(page, server.address)
     other = page.context.new_page()
     other.goto(page.url)
     second = Workspace(other, server.address)
@@ -99,3 +104,22 @@ def test_a_scene_that_is_not_there(page, server):
     expect(page.get_by_role("heading", name="This scene is not on the Shelf")).to_be_visible()
     page.get_by_role("link", name="Go to the Shelf").click()
     expect(page.get_by_role("heading", name="The Shelf is empty")).to_be_visible()
+
+
+def test_what_takes_long_says_so_and_can_be_stopped(workspace, page):
+    w = workspace
+    w.add("Ellipse", "Drop")
+    # The service is as slow as it could be: it never answers.
+    page.route("**/edits", lambda route: None)
+    field = w.value_field("Travel x")
+    field.fill("111")
+    field.press("Enter")
+    working = page.get_by_role("status").filter(has_text="Working it out")
+    expect(working).to_contain_text(re.compile("[1-9] s"))
+    working.get_by_role("button", name="Stop").click()
+    expect(page.get_by_text("Stopped. Nothing was changed.")).to_be_visible()
+    expect(working).to_have_count(0)
+    expect(w.value_field("Travel x")).to_have_value("640.0")
+    page.unroute("**/edits")
+    w.type_value("Travel x", "111")
+    assert w.channel("Drop", "x")["base"] == 111

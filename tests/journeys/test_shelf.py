@@ -1,6 +1,7 @@
 """The Shelf, the troupe and the export, as a person uses them."""
 
 import json
+import re
 import subprocess
 import urllib.request
 
@@ -8,7 +9,7 @@ import pytest
 from playwright.sync_api import expect
 
 from demo.make import MAKERS
-from tests.journeys.scenes import opened
+from tests.journeys.scenes import opened, shape
 from tests.journeys.workspace import Workspace
 
 DEMO = sorted(make()["name"] for make in MAKERS.values())
@@ -201,3 +202,30 @@ def test_all_scenes_are_brought_back_from_the_copy_of_the_day_and_that_is_undone
     expect(copies.get_by_text("before another copy was brought back")).to_be_visible()
     page.get_by_role("button", name="Undo", exact=True).click()
     expect(card).to_have_count(0)
+
+
+def test_a_scenes_size_is_shown_its_old_history_forgotten_and_a_deleted_scene_erased(page, server):
+    w = opened(page, server.address, name="Mango fall", length=24, objects=[shape("Mango", x=300, y=200)])
+    address = f"{server.address}/api/scenes/{w.scene_id}"
+    for revision in range(30):
+        edit = {"edit": "set-value", "object": "mango", "channel": "x", "value": revision}
+        body = json.dumps({"revision": revision, "edits": [edit]}).encode()
+        urllib.request.urlopen(urllib.request.Request(f"{address}/edits", body, {"content-type": "application/json"})).close()
+    page.goto(server.address)
+    page.get_by_role("button", name="More for Mango fall").click()
+    page.get_by_role("menuitem", name="Size and history…").click()
+    dialog = page.get_by_role("dialog", name="Size and history of Mango fall")
+    expect(dialog.get_by_role("row", name=re.compile("history: 30 steps"))).to_be_visible()
+    dialog.get_by_role("button", name="Forget old history…").click()
+    dialog.get_by_role("button", name="Yes, forget 10 steps for good").click()
+    expect(dialog.get_by_role("row", name=re.compile("history: 20 steps"))).to_be_visible()
+    expect(dialog.get_by_text("the last 20 steps are always kept")).to_be_visible()
+    page.keyboard.press("Escape")
+    page.get_by_role("button", name="More for Mango fall").click()
+    page.get_by_role("menuitem", name="Delete").click()
+    page.get_by_role("button", name="Deleted scenes (1)").click()
+    page.get_by_role("button", name="Delete for good…").click()
+    page.get_by_role("button", name="Yes, delete it for good").click()
+    expect(page.get_by_role("button", name="Deleted scenes (1)")).to_have_count(0)
+    with urllib.request.urlopen(f"{server.address}/api/scenes") as answer:
+        assert json.load(answer) == {"scenes": [], "deleted": []}
