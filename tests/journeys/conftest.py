@@ -1,5 +1,6 @@
 """The real thing: a server on a data folder of its own, and Chromium on the built page."""
 
+import contextlib
 import os
 import re
 import shutil
@@ -9,6 +10,7 @@ from pathlib import Path
 
 import pytest
 from playwright.sync_api import Browser, Page, expect, sync_playwright
+from playwright.sync_api import Error as PlaywrightError
 
 from tests.journeys.scenes import opened
 from tests.journeys.servers import Prepared, Server
@@ -40,6 +42,18 @@ def pytest_collection_modifyitems(items):
         # The hook is handed every test of the run, not only those of this folder.
         if item.path.is_relative_to(Path(__file__).parent):
             item.add_marker(pytest.mark.journey)
+
+
+@pytest.hookimpl(wrapper=True)
+def pytest_runtest_makereport(item, call):
+    """A journey that fails tells where its page was and what it said, so that a failure seen once can be understood."""
+    report = yield
+    page = getattr(item, "funcargs", {}).get("page")
+    if report.failed and call.when == "call" and page is not None:
+        with contextlib.suppress(PlaywrightError):
+            page.set_default_timeout(5_000)
+            report.sections.append(("page", f"{page.url}\n{page.locator('body').inner_text()[:2000]}"))
+    return report
 
 
 @pytest.fixture(scope="session")

@@ -5,11 +5,13 @@ command instead, so that the way a person starts it is covered too.
 """
 
 import contextlib
+import itertools
 import multiprocessing
 import os
 import signal
 import socket
 import time
+from collections.abc import Iterator
 from pathlib import Path
 from threading import Thread
 
@@ -26,12 +28,31 @@ def run_command(arguments: list[str]) -> None:
         cli.main(arguments)
 
 
+#: Ports of servers lie below those that the system gives to whoever asks for any (from 32768 on Linux), such as a browser for its own end of a
+#: connection, so that nobody takes one between its choice and its use.
+PORTS = range(11_000, 32_000)
+
+
+def own_ports() -> Iterator[int]:
+    """The ports of this process of the test run, round and round: no other process of the run is given any of them."""
+    share = len(PORTS) // int(os.environ.get("PYTEST_XDIST_WORKER_COUNT", "1"))
+    first = share * int(os.environ.get("PYTEST_XDIST_WORKER", "gw0").removeprefix("gw"))
+    mine = PORTS[first : first + share]
+    # Another run on this machine starts elsewhere in the same row.
+    start = os.getpid() * 97 % len(mine)
+    return itertools.cycle([*mine[start:], *mine[:start]])
+
+
+OWN_PORTS = own_ports()
+
+
 def free_port() -> int:
-    """A port of 127.0.0.1 that nothing listens on now."""
-    with socket.socket() as probe:
-        probe.bind(("127.0.0.1", 0))
-        port: int = probe.getsockname()[1]
-    return port
+    """A port of 127.0.0.1 that nothing listens on, and that is given to no other server of this run."""
+    for port in itertools.islice(OWN_PORTS, len(PORTS)):
+        with socket.socket() as probe, contextlib.suppress(OSError):
+            probe.bind(("127.0.0.1", port))
+            return port
+    raise AssertionError(f"no port from {PORTS.start} to {PORTS.stop - 1} is free")
 
 
 class Server:
@@ -59,6 +80,7 @@ class Server:
         while time.monotonic() < deadline:
             try:
                 socket.create_connection(("127.0.0.1", self.port), timeout=1).close()
+                assert self._process.is_alive(), f"something else answers on port {self.port}"
                 return
             except OSError:
                 assert self._process.is_alive(), f"the server ended with exit code {self._process.exitcode}"

@@ -55,7 +55,7 @@ def blink(length=24, fps=24.0):
 def seen(baked, path):
     """The matrix of an object from its own space to the picture, frame by frame, through the insets of a path of ids."""
     *through, last = path
-    found = np.broadcast_to(np.array([[1.0, 0, 0, 1, 0, 0]]), (len(baked.frames), 6))
+    found = np.broadcast_to(matrix.IDENTITY, (len(baked.frames), 6))
     rows = np.arange(len(baked.frames))
     for one in through:
         shown = baked.insets[one]

@@ -9,6 +9,7 @@ from numpy.typing import NDArray
 
 from vine_swing.motion.baking.bake import bake
 from vine_swing.motion.baking.baked import Baked
+from vine_swing.motion.basics import matrix
 from vine_swing.motion.scene.model import Scene
 from vine_swing.motion.scene.timeline import MotionBlur
 from vine_swing.picture.listing import paint_list
@@ -19,7 +20,7 @@ from vine_swing.picture.tracks import Track
 Pixels = NDArray[np.uint8]
 #: Moments baked at once: more frames share what a bake costs once.
 _AT_ONCE = 520
-_UNMOVED = Track("", "", np.array([[1.0, 0, 0, 1, 0, 0]]))
+_UNMOVED = Track("", "", matrix.IDENTITY)
 
 _CODES = np.arange(256) / 255
 _LIGHT = np.where(_CODES <= 0.04045, _CODES / 12.92, ((_CODES + 0.055) / 1.055) ** 2.4)

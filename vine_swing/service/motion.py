@@ -8,7 +8,7 @@ from typing import Any
 import numpy as np
 
 from vine_swing.motion.baking.bake import bake
-from vine_swing.motion.baking.baked import UNMOVED, Baked, BakedParade
+from vine_swing.motion.baking.baked import Baked, BakedParade
 from vine_swing.motion.baking.effort import Effort
 from vine_swing.motion.baking.placing import BakedObject
 from vine_swing.motion.basics import matrix
@@ -183,7 +183,7 @@ def _parts(drawn: DrawnScene, old: dict[str, Parts], before: Baked | None = None
             parts["channels", LENS] = one.lens
         elif ("channels", LENS) in old.get(object_id, {}):
             # What is no longer looked at through a camera says so once.
-            parts["channels", LENS] = UNMOVED
+            parts["channels", LENS] = matrix.IDENTITY
         if led is not None:
             parts |= _led(one, led, baked.objects[led.source.id])
         parts |= {("channels", name): values for name, values in one.channels.items()}
@@ -251,9 +251,9 @@ def _leads(baked: Baked) -> dict[str, BakedParade]:
 
 def _led(one: BakedObject, parade: BakedParade, above: BakedObject) -> Parts:
     """Where a part is in the lead of its parade: hands take hold of it there."""
-    lead = matrix.multiply(above.view, matrix.multiply(parade.lead_matrix(), matrix.home(above.view)))
+    lead = matrix.multiply(above.view, matrix.multiply(parade.lead_matrix(), matrix.safe_inverse(above.view)))
     view = matrix.multiply(lead, one.view)
-    in_scene = matrix.multiply(above.world, matrix.multiply(parade.lead_matrix(), matrix.home(above.world)))
+    in_scene = matrix.multiply(above.world, matrix.multiply(parade.lead_matrix(), matrix.safe_inverse(above.world)))
     place, middle = (matrix.apply(in_scene, *points.T) for points in (one.place, one.middle))
     return {("view",): view, ("place",): place, ("middle",): middle}
 

@@ -9,13 +9,13 @@ from vine_swing.formats.svg.extents import Box, extent
 from vine_swing.formats.svg.moving import Array
 from vine_swing.formats.svg.nodes import Node, number
 from vine_swing.formats.svg.series import Rows, Series, read
+from vine_swing.motion.basics import matrix
 from vine_swing.picture.effects import Blur, Fringe, Glow, Mask, Recolour, Shadow
 from vine_swing.picture.paint_list import Effect, Group, Step
 from vine_swing.picture.tracks import Track
 
 _FAR = 3.0
 _SEEN = 0.5 / 255
-_IDENTITY = np.array([[1.0, 0, 0, 1, 0, 0]])
 
 
 @dataclass(frozen=True)
@@ -226,7 +226,7 @@ class Effects:
 
 
 def _matrix(effect: Effect, rows: Rows) -> Array:
-    return read(effect.matrix, rows) if effect.matrix is not None else np.repeat(_IDENTITY, len(rows), axis=0)
+    return read(effect.matrix, rows) if effect.matrix is not None else np.repeat(matrix.IDENTITY, len(rows), axis=0)
 
 
 def _turns(angles: Array) -> Array:

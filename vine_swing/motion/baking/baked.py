@@ -10,6 +10,7 @@ from numpy.typing import NDArray
 from vine_swing.motion.baking.placing import BakedObject
 from vine_swing.motion.baking.plan import Plan
 from vine_swing.motion.baking.reading import Reader
+from vine_swing.motion.basics import matrix
 from vine_swing.motion.basics.errors import MotionError
 from vine_swing.motion.parade.arranging import Places, Surroundings
 from vine_swing.motion.parade.frames import Layout
@@ -20,7 +21,6 @@ from vine_swing.motion.scene.objects import SceneObject
 from vine_swing.motion.scene.timeline import InnerScene
 
 Array = NDArray[np.float64]
-UNMOVED = np.array([[1.0, 0, 0, 1, 0, 0]])
 
 
 @dataclass(frozen=True, eq=False)
@@ -89,7 +89,7 @@ class BakedParade:
 
     def lead_matrix(self) -> Array:
         """Where the lead stands, in the parade's own space: (m, 6) or (1, 6). Letters have no lead: their text stands where it is set."""
-        return UNMOVED if self.lead is None or self.parade.text_part is not None else self.places.matrices[self.lead]
+        return matrix.IDENTITY if self.lead is None or self.parade.text_part is not None else self.places.matrices[self.lead]
 
 
 @dataclass(frozen=True, eq=False)

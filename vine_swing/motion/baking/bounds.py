@@ -6,7 +6,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from vine_swing.motion.baking.bake import bake
-from vine_swing.motion.baking.baked import UNMOVED, Baked
+from vine_swing.motion.baking.baked import Baked
 from vine_swing.motion.baking.placing import BakedObject
 from vine_swing.motion.baking.surroundings import drawn_outlines
 from vine_swing.motion.basics import matrix
@@ -26,7 +26,7 @@ def bounds_at(scene: Scene, ids: Iterable[str], frame: float, *, seen: bool = Tr
 
 
 def _bounds(baked: Baked, below: set[str], top: BakedObject, seen: bool) -> Bounds:
-    lens = top.lens if seen and top.lens is not None else UNMOVED
+    lens = top.lens if seen and top.lens is not None else matrix.IDENTITY
     objects = {one: baked.objects[one] for one in baked.objects if one in below}
     boxes = [one.extent() for one in drawn_outlines(objects, baked.parades, baked.insets, lens, 0) if len(one.points)]
     for one in objects.values():

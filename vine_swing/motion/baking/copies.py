@@ -11,7 +11,7 @@ from functools import partial
 import numpy as np
 from numpy.typing import NDArray
 
-from vine_swing.motion.baking.baked import UNMOVED, BakedInset, BakedParade, Element
+from vine_swing.motion.baking.baked import BakedInset, BakedParade, Element
 from vine_swing.motion.baking.bent import with_outlines
 from vine_swing.motion.baking.bent_copies import bends_copies, with_bent_copies
 from vine_swing.motion.baking.effort import Effort, TooMuchWork
@@ -24,6 +24,7 @@ from vine_swing.motion.baking.placing import BakedObject, placed
 from vine_swing.motion.baking.plan import Plan
 from vine_swing.motion.baking.reading import CopyView, Reader
 from vine_swing.motion.baking.surroundings import measured, surroundings_of
+from vine_swing.motion.basics import matrix
 from vine_swing.motion.basics.limits import FARTHEST, MOST_COPIES
 from vine_swing.motion.basics.specs import GEOMETRY, INNER, LOOK, OUTLINE
 from vine_swing.motion.formula import Copy
@@ -48,9 +49,9 @@ _NOWHERE = np.zeros((1, 2))
 _HERE = BakedObject(
     source=GroupObject(id="here", name="here", kind="group"),
     channels={},
-    local=UNMOVED,
-    world=UNMOVED,
-    view=UNMOVED,
+    local=matrix.IDENTITY,
+    world=matrix.IDENTITY,
+    view=matrix.IDENTITY,
     fade=_ONE,
     opacity=_ONE,
     place=_NOWHERE,

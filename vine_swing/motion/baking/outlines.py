@@ -160,7 +160,7 @@ class OutlineReader:
             matrices = there(t)
             # What is squashed flat cannot be brought back from where it is bent.
             flat = (np.abs(matrix.determinant(matrices)) < _FLAT).any()
-            return read(t) if flat else _moved(inside(t), matrix.home(matrices), len(t))
+            return read(t) if flat else _moved(inside(t), matrix.safe_inverse(matrices), len(t))
 
         return bent
 
@@ -212,7 +212,7 @@ class OutlineReader:
     def _to(self, thing: SceneObject, above: SceneObject, t: Array, worlds: Callable[[str], Array] | None) -> Array:
         """From the space of an object to that of what it hangs on, (n, 6) or (1, 6)."""
         read = worlds or (lambda object_id: self._reader.fills.settled(lambda: self._reader.world(object_id, t[None])))
-        found: Array = matrix.multiply(matrix.home(read(above.id)), read(thing.id))
+        found: Array = matrix.multiply(matrix.safe_inverse(read(above.id)), read(thing.id))
         return found[:1] if (found == found[:1]).all() else found
 
     def _prepared(self, thing: SceneObject, shape: Shape | None) -> list[tuple[Rule | None, ReadOutlines]]:

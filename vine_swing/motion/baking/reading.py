@@ -291,11 +291,11 @@ class Reader:
         if isinstance(made, gait._Walked):
             return made.walk
         source = self.keyed([(thing, "x")])
-        return Walk(gait.given(source, RuleSettings([rule], source)))
+        return Walk(gait.walk_inputs(source, RuleSettings([rule], source)))
 
     def world(self, object_id: str | None, t: Array) -> Array:
         """The matrix from the space of an object to the picture at frames t (1, n): (n, 6) or (1, 6); bones are not gone along."""
-        world = np.array([[1.0, 0, 0, 1, 0, 0]])
+        world = matrix.IDENTITY
         while object_id is not None:
             channels = {name: self.final(object_id, name).at(t)[0] for name in GEOMETRY}
             world = matrix.multiply(matrix.object_matrix(channels), world)
@@ -308,7 +308,7 @@ class Reader:
             return None
 
         def at(t: Array) -> Array:
-            world = matrix.multiply(matrix.home(self.world(seen_from, t)), self.world(object_id, t))
+            world = matrix.multiply(matrix.safe_inverse(self.world(seen_from, t)), self.world(object_id, t))
             x, y = (self.final(object_id, name).at(t)[0] for name in ("pivot.x", "pivot.y"))
             return matrix.apply(world, x, y)
 
@@ -321,7 +321,7 @@ class Reader:
             self._grounds[object_id, seen_from] = None
             if thing is not None and thing.drawn_shape is not None:
                 first = np.zeros((1, 1))
-                world = matrix.multiply(matrix.home(self.world(seen_from, first)), self.world(object_id, first))
+                world = matrix.multiply(matrix.safe_inverse(self.world(seen_from, first)), self.world(object_id, first))
                 lines = [matrix.apply(world, *line.T) for line in self.outlines.seen(thing, np.zeros(1)).at(0).lines()]
                 self._grounds[object_id, seen_from] = Ground.under(lines)
         return self._grounds[object_id, seen_from]

@@ -66,7 +66,7 @@ def surroundings_of(
 def measured(element: Element) -> tuple[float, float, float, float]:
     """left, top, right, bottom of what is drawn of an element, worked out at a single frame; curves are measured themselves, lines without their
     width."""
-    drawn = drawn_outlines(element.objects, element.parades, element.insets, np.array([[1.0, 0, 0, 1, 0, 0]]), 0)
+    drawn = drawn_outlines(element.objects, element.parades, element.insets, matrix.IDENTITY, 0)
     boxes = [moved.extent() for moved in drawn if len(moved.points)]
     if not boxes:
         return 0.0, 0.0, 0.0, 0.0
@@ -156,5 +156,5 @@ def _way_of_shape(guide: SceneObject, reader: Reader) -> Way | None:
 def _between(of: str | None, to: str, grid: Array, reader: Reader) -> Array:
     """From the space of one object (the scene, for None) to that of another, (m, 6), or (1, 6) where it never changes."""
     t = grid[None]
-    found: Array = reader.fills.settled(lambda: matrix.multiply(matrix.home(reader.world(to, t)), reader.world(of, t)))
+    found: Array = reader.fills.settled(lambda: matrix.multiply(matrix.safe_inverse(reader.world(to, t)), reader.world(of, t)))
     return found[:1] if (found == found[:1]).all() else found

@@ -14,6 +14,9 @@ from numpy.typing import NDArray
 from vine_swing.motion.basics.specs import GEOMETRY, GROUP_CHANNELS
 
 Array = NDArray[np.float64]
+#: The matrix that changes nothing, (1, 6).
+IDENTITY = np.array([[1.0, 0, 0, 1, 0, 0]])
+IDENTITY.flags.writeable = False
 #: Determinants smaller than this are treated as 0.
 _FLAT = 1e-12
 
@@ -104,7 +107,7 @@ def determinant(matrix: Array) -> Array:
     return found
 
 
-def home(matrix: Array) -> Array:
+def safe_inverse(matrix: Array) -> Array:
     """The inverse of each matrix, into the space it comes from; a flattened one takes everything to the origin there."""
     found = inverse(matrix)
     a, b, c, d, _, _ = matrix.T

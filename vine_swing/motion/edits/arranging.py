@@ -8,8 +8,9 @@ from numpy.typing import NDArray
 from pydantic import Field
 
 from vine_swing.motion.baking.bake import bake
-from vine_swing.motion.baking.baked import UNMOVED, Baked
+from vine_swing.motion.baking.baked import Baked
 from vine_swing.motion.baking.bounds import Bounds, bounds_at
+from vine_swing.motion.basics import matrix
 from vine_swing.motion.basics.errors import EditError
 from vine_swing.motion.basics.values import Frame, Id
 from vine_swing.motion.edits.base import Edit, in_time, object_in, with_object
@@ -167,7 +168,7 @@ def carrier_of(baked: Baked, object_id: str) -> Array:
     one = baked.objects[object_id]
     parent = one.source.parent
     if parent is None:
-        return one.lens if one.lens is not None else UNMOVED
+        return one.lens if one.lens is not None else matrix.IDENTITY
     above = baked.objects[parent]
     return above.view if one.source.bone is None else (above.seen_bones or above.bones)[one.source.bone]
 

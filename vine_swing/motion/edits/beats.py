@@ -12,7 +12,8 @@ from vine_swing.motion.basics.errors import EditError
 from vine_swing.motion.basics.values import Id, Number, Owner
 from vine_swing.motion.edits.base import Edit, channel_of, object_in, owner_in, said, spec_of, with_channel, with_rule
 from vine_swing.motion.edits.figures import figure_in, gait_of
-from vine_swing.motion.figure.walk import Walk, Walked
+from vine_swing.motion.figure.walk import Walk
+from vine_swing.motion.figure.walk_plan import WalkedStretch
 from vine_swing.motion.figure.way import PER_FRAME, Stretch
 from vine_swing.motion.scene.beats import TimedBy, beat_frames, whole_beats
 from vine_swing.motion.scene.model import Scene
@@ -126,7 +127,7 @@ class StepOnBeats(Edit):
             raise EditError(f"there are {len(beats)} beats within the scene; two at least are needed to keep step with")
         walk = bake(scene.but(objects=tuple(one for one in scene.objects if not one.copying))).reader.walk(self.id)
         assert walk is not None
-        if walk.given.treadmill is not None:
+        if walk.plan.inputs.treadmill is not None:
             cycle = 2 * float(np.mean(np.diff(beats)))
             if cycle < 2:
                 raise EditError("these beats are less than a frame apart; keep step with every second or fourth of them")
@@ -140,10 +141,10 @@ class StepOnBeats(Edit):
 
     def _strides(self, name: str, walk: Walk, beats: Array) -> dict[str, Channel]:
         """The stride from beat to beat, and the phase that puts a foot down on the first."""
-        lands = walk.landing
+        lands = walk.plan.landing
         keys: dict[float, Key] = {}
         settings: dict[str, Channel] = {}
-        for walked in walk.walked:
+        for walked in walk.plan.walked:
             stretch = walked.stretch
             inside = beats[(beats > stretch.frames[0]) & (beats < stretch.frames[-1])]
             if len(inside) < 2:
@@ -159,7 +160,7 @@ class StepOnBeats(Edit):
                 )
             strides, first = _fitted(gone, at, stretch, lands)
             if not stretch.begins:
-                settings["phase"] = Channel(base=round(360 * (first - walk.starting), 6))
+                settings["phase"] = Channel(base=round(360 * (first - walk.plan.starting), 6))
             keys |= {(frame := float(stretch.frames[row])): Key(frame=frame, value=max(1.0, stride), ease="hold") for row, stride in strides}
         if not keys:
             raise EditError(f"'{name}' does not walk on from beat to beat; let it go somewhere while the beats are, or let it walk on the spot")
@@ -169,12 +170,12 @@ class StepOnBeats(Edit):
         return f"keep step: {object_in(scene, self.id).name}"
 
 
-def _gone(walked: Walked) -> Array:
+def _gone(walked: WalkedStretch) -> Array:
     """The way gone at each place of a stretch, (m,), without swaying back, in px of the setting `stride`."""
     dx, dy = np.diff(walked.x), np.diff(walked.y)
     way = np.concatenate([[0.0], np.cumsum(np.sign(dx) * np.hypot(dx, dy))])
     forward = np.maximum.accumulate(way * walked.stretch.sign)
-    return np.concatenate([[0.0], np.cumsum(np.diff(forward) * 2 / (walked.worth[1:] + walked.worth[:-1]))])
+    return np.concatenate([[0.0], np.cumsum(np.diff(forward) * 2 / (walked.stride_scale[1:] + walked.stride_scale[:-1]))])
 
 
 def _fitted(gone: Array, at: list[int], stretch: Stretch, lands: float) -> tuple[list[tuple[int, float]], float]:

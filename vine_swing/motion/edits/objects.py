@@ -219,7 +219,7 @@ def kept_object(before: Scene, after: Scene, object_id: str, frame: float) -> Sc
 def _kept_object(before: Scene, after: Scene, object_id: str, frame: float) -> SceneObject:
     old, new = placed_at(before, object_id, frame), placed_at(after, object_id, frame)
     thing = new.source
-    above = placed_at(after, thing.parent, frame).carrier(thing.bone) if thing.parent is not None else np.array([[1.0, 0, 0, 1, 0, 0]])
+    above = placed_at(after, thing.parent, frame).carrier(thing.bone) if thing.parent is not None else matrix.IDENTITY
     wanted = matrix.multiply(matrix.inverse(above), old.world)
     if not np.isfinite(wanted).all():
         raise EditError(f"'{thing.name}' cannot keep its look here, because its new parent is flattened to nothing at frame {frame:g}")

@@ -94,7 +94,7 @@ class CombineOutlines(Edit):
         if len(set(self.objects)) < len(self.objects):
             raise EditError("an object is named twice; name each once")
         first, *others = (shape_in(scene, one, "outline") for one in self.objects)
-        home = matrix.home(placed_at(scene, first.id, self.frame).world)
+        home = matrix.safe_inverse(placed_at(scene, first.id, self.frame).world)
         shapes = []
         for thing in (first, *others):
             outline = drawn_at(scene, thing, self.frame)

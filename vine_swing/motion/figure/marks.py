@@ -31,8 +31,8 @@ class Marks:
 
 def marks_of(walk: Walk) -> Marks:
     """When feet are down, and the poses of the steps of the first two legs."""
-    legs = walk.given.figure.legs
-    last = float(walk.given.length - 1)
+    legs = walk.plan.inputs.figure.legs
+    last = float(walk.plan.inputs.length - 1)
     walks = _stretches(walk)
     if not walks:
         return Marks({leg.id: [(0.0, last)] for leg in legs}, [])
@@ -46,8 +46,8 @@ def marks_of(walk: Walk) -> Marks:
             down[leg.id] += _spans_of(stretch, steps)
             if leg.id not in first:
                 continue
-            stance = walk.stance_at(steps.frames)
-            poses += _poses_of(leg, stretch, steps, stance, running(stance, walk.groups))
+            stance = walk.plan.stance_at(steps.frames)
+            poses += _poses_of(leg, stretch, steps, stance, running(stance, walk.plan.groups))
     _add_stands(walk, down, last)
     shown = sorted({(round(frame, 4), pose, leg) for frame, pose, leg in poses if 0 <= frame <= last})
     return Marks({leg: _within(spans, last) for leg, spans in down.items()}, shown)
@@ -55,21 +55,21 @@ def marks_of(walk: Walk) -> Marks:
 
 def _stretches(walk: Walk) -> list[tuple[Stretch, dict[str, Footfalls]]]:
     """The stretches of a walk with the footfalls of every leg; on the spot, one that goes on through the whole scene."""
-    if walk.given.treadmill is None:
-        return [(walked.stretch, steps.of) for walked, steps in zip(walk.walked, walk.steps, strict=True)]
-    one = walk.endless_stretch()
-    return [(one, {leg.id: walk.footfalls(leg, one, walk.mean_stance) for leg in walk.given.figure.legs})]
+    if walk.plan.inputs.treadmill is None:
+        return [(walked.stretch, steps.by_leg) for walked, steps in zip(walk.plan.walked, walk.feet.steps, strict=True)]
+    one = walk.plan.endless_stretch()
+    return [(one, {leg.id: walk.plan.footfalls(leg, one, walk.plan.mean_stance) for leg in walk.plan.inputs.figure.legs})]
 
 
 def _add_stands(walk: Walk, down: dict[str, list[Span]], last: float) -> None:
     """Feet are down before the first stretch, between stretches and after the last."""
     for spans in down.values():
-        if walk.walked and walk.walked[0].stretch.begins:
-            begin = float(walk.walked[0].stretch.frames[0])
+        if walk.plan.walked and walk.plan.walked[0].stretch.begins:
+            begin = float(walk.plan.walked[0].stretch.frames[0])
             spans.insert(0, (min(0.0, begin), begin))
-        for one in walk.walked:
+        for one in walk.plan.walked:
             if one.stretch.ends:
-                later = [w.stretch.frames[0] for w in walk.walked if w.stretch.frames[0] >= one.stretch.frames[-1]]
+                later = [w.stretch.frames[0] for w in walk.plan.walked if w.stretch.frames[0] >= one.stretch.frames[-1]]
                 spans.append((float(one.stretch.frames[-1]), float(min(later, default=last))))
 
 

@@ -28,7 +28,7 @@ def find(sight: Sight, thing: SceneObject) -> Iterator[Note]:
     figure = thing.skeleton
     gait = next((rule for rule in thing.rules if rule.on and rule.kind == "gait"), None)
     walk = sight.reader.walk(thing.id) if figure is not None and gait is not None else None
-    if figure is None or gait is None or walk is None or walk.given.treadmill is not None:
+    if figure is None or gait is None or walk is None or walk.plan.inputs.treadmill is not None:
         return
     one = sight.one(thing)
     worst: tuple[float, float, float, str] | None = None

@@ -17,7 +17,7 @@ def in_figure(source: Source) -> Callable[[Array, Array], Array]:
     facing = source.look(source.owner, FACING)
 
     def own(places: Array, t: Array) -> Array:
-        back = matrix.home(placed(t))
+        back = matrix.safe_inverse(placed(t))
         found = matrix.apply(back, places[:, 0], places[:, 1])
         if facing is not None:
             found[:, 0] *= np.where(facing.at(t)[0] < 0, -1.0, 1.0)

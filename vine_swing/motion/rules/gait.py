@@ -1,6 +1,6 @@
 """Gait: walks a figure. Its steps come from the distance its body goes, whatever moves that; feet that are down stay where they are.
 
-See figure/way.py for the phase, figure/footfalls.py for the feet, figure/walk.py for the body. What it makes of every joint is added to what the
+See figure/way.py for the phase, figure/steps.py for the feet, figure/upper_body.py for the rest. What it makes of every joint is added to what the
 joint's keys say, less the share by which the limb is `free`.
 """
 
@@ -12,7 +12,8 @@ import numpy as np
 from vine_swing.motion.basics.specs import GEOMETRY
 from vine_swing.motion.figure.channels import FACING, walked
 from vine_swing.motion.figure.style import ORDERS, Style
-from vine_swing.motion.figure.walk import Given, Walk
+from vine_swing.motion.figure.walk import Walk
+from vine_swing.motion.figure.walk_plan import WalkInputs
 from vine_swing.motion.rules.body import own_matrix
 from vine_swing.motion.rules.spec import AT_START, WHERE, Array, Mode, Read, RuleSpec, Settings, SettingSpec, Source, by_name, number_or
 
@@ -49,7 +50,7 @@ def _walked(source: Source, settings: Settings) -> "_Walked":
     """The walk of the rule, the same for all joints."""
     known = source.memo.get(settings.key)
     if known is None:
-        known = source.memo[settings.key] = _Walked(Walk(given(source, settings)))
+        known = source.memo[settings.key] = _Walked(Walk(walk_inputs(source, settings)))
     assert isinstance(known, _Walked)
     return known
 
@@ -71,7 +72,7 @@ class _Walked:
         return values
 
 
-def given(source: Source, settings: Settings) -> Given:
+def walk_inputs(source: Source, settings: Settings) -> WalkInputs:
     """What a walk is made from, as the rule's source and settings give it."""
     assert source.figure is not None
     placed = own_matrix(source)
@@ -92,7 +93,7 @@ def given(source: Source, settings: Settings) -> Given:
             steady.append(found)
         return found
 
-    return Given(
+    return WalkInputs(
         source.figure,
         settings.choice("order"),
         settings.choice("facing") == "the way it goes",

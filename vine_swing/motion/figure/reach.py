@@ -1,0 +1,98 @@
+"""How low the hips of a walking figure are so that its legs reach their feet: on average, and at each frame where a leg is too short."""
+
+from collections.abc import Mapping
+from functools import lru_cache
+
+import numpy as np
+from numpy.typing import NDArray
+
+from vine_swing.motion.basics import matrix
+from vine_swing.motion.figure.footfalls import Foot, footing
+from vine_swing.motion.figure.hips import rise
+from vine_swing.motion.figure.limb import SOFT
+from vine_swing.motion.figure.model import HIPS, Figure, distance
+from vine_swing.motion.figure.pose import Body
+from vine_swing.motion.figure.style import Style
+from vine_swing.motion.figure.walk_plan import WalkInputs, WalkPlan
+
+Array = NDArray[np.float64]
+#: Planted feet keep this share of the reach at which a limb begins to give, and the hips are lowered softly within so many px of it.
+_SAFE, _SOFTLY = 0.998, 0.6
+#: Further apart than about this many px the softening is gone.
+_FAR = 3.0
+#: What is left to spare of a leg on level ground, as a share of it.
+_SPARE = 0.02
+#: A foot is never looked for further to the side than this share of the leg's reach.
+_ACROSS = 0.95
+#: Where settings change, the mean height of the hips is worked out at so many frames over the scene.
+_SAMPLED = 65
+#: Phases of a cycle at which a steady walk is looked at.
+_PHASES = np.arange(48) / 48
+
+
+def mean_sinking(plan: WalkPlan) -> tuple[Array, Array]:
+    """How much lower than at rest the hips have to be on average for the strides taken: frames (k,), and px at these, (k,).
+
+    A single frame where no setting of the style changes.
+    """
+    some = np.linspace(0, len(plan.frames) - 1, _SAMPLED).astype(int)
+    frames, style = plan.frames[some], plan.style.at(some)
+    figure, order = plan.inputs.figure, plan.inputs.order
+    if style.is_steady:
+        return frames[:1], np.array([_sinking(figure, order, tuple(float(getattr(style, name)[0]) for name in Style.names()))])
+    rows = np.stack([np.broadcast_to(getattr(style, name), frames.shape) for name in Style.names()], axis=-1)
+    # Between its keys a style stays as it is.
+    distinct, which = np.unique(rows, axis=0, return_inverse=True)
+    sunk = [_sinking(figure, order, tuple(row)) for row in distinct.tolist()]
+    return frames, np.array(sunk)[which.reshape(-1)]
+
+
+@lru_cache(maxsize=4096)
+def _sinking(figure: Figure, order: str, settings: tuple[float, ...]) -> float:
+    """How far the hips have to sink in a steady walk on level ground so that every planted foot is within reach, by all settings of the style."""
+    style = Style(*np.array(settings)[:, None])
+    level = WalkInputs(figure, order, False, 0.0, 1.0, 1, lambda t: np.tile(matrix.IDENTITY, (len(t), 1)), lambda t: style, np.ones_like, ground=None)
+    plan = WalkPlan(level)
+    up_down = rise(_PHASES + plan.ahead + style.stance / 2, style, plan.groups)
+    most = 0.0
+    for leg in figure.legs:
+        steps = plan.endless_footfalls(leg, float(np.mean(style.stance)))
+        flat = np.zeros_like(steps.middles)
+        (x, dx), dy, _, slack = footing(Foot.of(leg), steps, _PHASES, style, np.ones(1), 1, steps.middles, flat, flat)
+        root, knee, end, _ = leg.joints
+        reach = _SAFE * SOFT * (distance(root, knee) + distance(knee, end)) - _SPARE * figure.leg_length
+        across = np.minimum(np.abs((x - _PHASES) * style.stride + end[0] + dx - root[0]), reach * _ACROSS)
+        least = np.where(slack > 0, -np.inf, dy - np.sqrt(reach**2 - across**2) - root[1])
+        most = max(most, float(np.max(least - up_down)))
+    return most
+
+
+def lowered_hips(figure: Figure, added: Mapping[str, Array], ankles: Mapping[str, Array], slack: Mapping[str, Array]) -> Array:
+    """How far down the hips are, in px, (n,), where every planted foot is to be reached: no lower than that takes, and softly.
+
+    Args:
+        figure: whose hips.
+        added: what the walk adds to the channels of its joints so far.
+        ankles: by leg, where the ankle is in the figure's own space, (n, 2).
+        slack: by leg, how far its foot may be out of reach, in px, (n,).
+    """
+    down = added[f"{HIPS}.y"]
+    body = Body(figure, {**added, f"{HIPS}.y": np.zeros(1)})
+    for leg in figure.legs:
+        root, middle, end, _ = leg.joints
+        at = matrix.apply(body.base(leg.at), np.array([root[0]]), np.array([root[1]]))
+        reach = _SAFE * SOFT * (distance(root, middle) + distance(middle, end))
+        across = np.minimum(np.abs(ankles[leg.id][:, 0] - at[:, 0]), reach * _ACROSS)
+        least = ankles[leg.id][:, 1] - np.sqrt(reach**2 - across**2) - at[:, 1] - slack[leg.id]
+        down = _soft_maximum(down, least)
+    return down
+
+
+def _soft_maximum(a: Array, b: Array) -> Array:
+    """The larger of two numbers without a corner where they are alike.
+
+    max(a, b) = (a + b + |a − b|)/2, with √(d² + ε²) in place of |d|. Here ε is `_SOFTLY` px and dies down as a Gaussian of d over `_FAR` px: numbers
+    that are clearly apart give the very larger one, and only where they meet is the result up to ε/2 above both.
+    """
+    apart = a - b
+    return np.asarray((a + b + np.sqrt(apart**2 + _SOFTLY**2 * np.exp(-((apart / _FAR) ** 2)))) / 2)
