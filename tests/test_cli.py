@@ -57,7 +57,7 @@ def test_export_by_the_ending_of_the_name(mango, tmp_path):
 
 def test_every_format_by_its_ending_with_its_options(mango, tmp_path):
     endings = {one.ends_with for one in EXPORTS.values()}
-    mango.write_text(dump(load(mango).but(sounds=(kept(struck([0.1], 0.5)),))), encoding="utf-8")
+    mango.write_text(dump(load(mango).copy_with(sounds=(kept(struck([0.1], 0.5)),))), encoding="utf-8")
     for ending in sorted(endings):
         out = tmp_path / f"film{ending}"
         assert main(["export", str(mango), str(out), "--width", "64", "--frames", "3-9", "--every", "2"]) == 0, ending

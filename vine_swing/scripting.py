@@ -9,7 +9,7 @@ from pydantic import TypeAdapter, ValidationError
 from vine_swing.formats import format_by_name
 from vine_swing.formats.bundle import read_scene
 from vine_swing.formats.engine.choice import engine_at
-from vine_swing.formats.export import Progress, always
+from vine_swing.formats.export import Progress, never_cancelled
 from vine_swing.formats.options import ExportOptions
 from vine_swing.formats.run import Written, write
 from vine_swing.motion import MotionError, Scene, bake, dump, parse
@@ -42,7 +42,7 @@ def edit(scene: Scene, *edits: dict[str, Any]) -> Scene:
         raise _refused("edit", error) from error
 
 
-def export(scene: Scene, path: str | Path, *, farm: str | None = None, progress: Progress = always, **options: Any) -> Written:
+def export(scene: Scene, path: str | Path, *, farm: str | None = None, progress: Progress = never_cancelled, **options: Any) -> Written:
     """Export a scene in the format that the ending of a path asks for.
 
     farm: the address of a scheduler whose machines paint. progress: called with the number of pictures made; the export ends when it gives False.

@@ -19,7 +19,7 @@ import numpy as np
 from tests.bench.ratios import HEAVIEST, encode
 from vine_swing.formats import film_of
 from vine_swing.formats.engine.farm import AHEAD, AT_ONCE, Farm, paint
-from vine_swing.formats.engine.here import Here
+from vine_swing.formats.engine.thread import ThreadEngine
 from vine_swing.formats.film import Film
 from vine_swing.formats.options import ExportOptions
 from vine_swing.motion import load
@@ -131,7 +131,7 @@ def _taken(film: Film, farm: Farm) -> int:
 
 def told(path: Path, *, compared: bool = False, **options: Any) -> None:
     """Print what a scene costs and gives, compared with a real cluster if wanted."""
-    film = film_of(load(path), ExportOptions.model_validate({"format": "mp4", "scale": 1.5, "last": 47, **options}), Here())
+    film = film_of(load(path), ExportOptions.model_validate({"format": "mp4", "scale": 1.5, "last": 47, **options}), ThreadEngine())
     with tempfile.TemporaryDirectory() as folder:
         costs = measured(film, Path(folder))
     print(f"'{film.scene.name}' at {film.size[0]} × {film.size[1]} px, a picture:")

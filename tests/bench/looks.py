@@ -51,8 +51,8 @@ def blurred_share(folder: Path) -> float:
     scene = load(SCENES / "22-bamboo-chimes.json")
     assert scene.blur is not None
     seconds = []
-    for one in (scene, scene.but(blur=None)):
-        film = film_of(one.but(length=len(FRAMES)), ExportOptions(format="mp4", scale=1.5), Pool())
+    for one in (scene, scene.copy_with(blur=None)):
+        film = film_of(one.copy_with(length=len(FRAMES)), ExportOptions(format="mp4", scale=1.5), Pool())
         begun = time.perf_counter()
         write_mp4(film, folder / "chimes.mp4")
         seconds.append(time.perf_counter() - begun)

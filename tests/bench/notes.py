@@ -7,7 +7,7 @@ from pydantic import TypeAdapter
 from tests.motion.scenes import channel, scene, shape
 from vine_swing.motion import bake
 from vine_swing.motion.edits import AnyEdit, apply_all
-from vine_swing.motion.notes import look
+from vine_swing.motion.notes import find_notes
 
 EDITS: TypeAdapter[list[AnyEdit]] = TypeAdapter(list[AnyEdit])
 
@@ -30,12 +30,12 @@ def main() -> None:
     whole, again = [], []
     for n in range(5):
         begun = time.perf_counter()
-        found = look(baked)
+        found = find_notes(baked)
         whole.append(time.perf_counter() - begun)
         edit = {"edit": "set-key", "object": "s7", "channel": "x", "frame": 10.0 + n, "value": 5}
         after = bake(apply_all(one, EDITS.validate_python([edit])), previous=baked)
         begun = time.perf_counter()
-        look(after, found)
+        find_notes(after, found)
         again.append(time.perf_counter() - begun)
     print(f"300 objects looked through   {1000 * min(whole):7.1f} ms   (bar 1,000)")
     print(f"again after one edit         {1000 * min(again):7.1f} ms   (bar 50)")

@@ -14,10 +14,10 @@ import psutil
 import pytest
 
 from demo.make import SCENES
-from vine_swing.formats.engine import Here, Painting
+from vine_swing.formats.engine import Painting, ThreadEngine
 from vine_swing.formats.engine.choice import engine_at
 from vine_swing.formats.engine.painting import WINDOW
-from vine_swing.formats.engine.pool import Pool
+from vine_swing.formats.engine.pool import Pool, own_blocks
 from vine_swing.motion import MotionError, load
 
 FRAMES = WINDOW + 20
@@ -35,7 +35,7 @@ def sums(engine, of, rows=None):
 
 @pytest.fixture(scope="module")
 def here():
-    return sums(Here(), painting())
+    return sums(ThreadEngine(), painting())
 
 
 def test_processes_paint_the_same_bytes_in_order(here):
@@ -47,7 +47,7 @@ def test_processes_paint_the_same_bytes_in_order(here):
 
 def test_pictures_and_fonts_reach_the_processes():
     of = painting("18-hummingbird-courier", 0.1)
-    assert sums(Pool(2), of) == sums(Here(), of)
+    assert sums(Pool(2), of) == sums(ThreadEngine(), of)
 
 
 def test_a_painter_that_is_killed_is_replaced(here):
@@ -62,12 +62,12 @@ def test_a_painter_that_is_killed_is_replaced(here):
 
 
 def test_who_stops_early_leaves_no_process_and_no_memory():
-    before = len(list(Path("/dev/shm").glob("psm_*")))
     pictures = Pool(2).painted(painting(), range(FRAMES))
     for _ in range(10):
         next(pictures)
+    assert list(Path("/dev/shm").glob(f"{own_blocks()}*"))
     pictures.close()
-    assert len(list(Path("/dev/shm").glob("psm_*"))) == before
+    assert not list(Path("/dev/shm").glob(f"{own_blocks()}*"))
     alive = [child for child in psutil.Process().children(recursive=True) if "resource_tracker" not in " ".join(child.cmdline())]
     psutil.wait_procs(alive, timeout=120)
     assert not [child for child in alive if child.is_running() and "pytest" in " ".join(child.cmdline())]
@@ -78,9 +78,9 @@ def test_memory_does_not_grow_with_length():
     code = (
         "import resource, sys, numpy as np\n"
         "from vine_swing.motion import load\n"
-        "from vine_swing.formats.engine import Here, Painting\n"
-        "scene = load(sys.argv[1]).but(length=5000)\n"
-        "for _ in Here().painted(Painting(scene, np.arange(int(sys.argv[2])) * 1.0, 0.1), range(int(sys.argv[2]))): pass\n"
+        "from vine_swing.formats.engine import ThreadEngine, Painting\n"
+        "scene = load(sys.argv[1]).copy_with(length=5000)\n"
+        "for _ in ThreadEngine().painted(Painting(scene, np.arange(int(sys.argv[2])) * 1.0, 0.1), range(int(sys.argv[2]))): pass\n"
         "print(resource.getrusage(resource.RUSAGE_SELF).ru_maxrss)\n"
     )
     peaks = [

@@ -16,7 +16,7 @@ from PIL import Image
 from demo.make import SCENES
 from tests.motion.scenes import EXAMPLE, channel, scene, shape
 from vine_swing.formats import EXPORTS, film_of
-from vine_swing.formats.export import Cancelled, always
+from vine_swing.formats.export import Cancelled, never_cancelled
 from vine_swing.formats.options import ExportOptions
 from vine_swing.formats.sheet import exposures
 from vine_swing.formats.straight import straight
@@ -37,7 +37,7 @@ def rolling(size, fps=24, length=12):
     )
 
 
-def written(name, path, one, progress=always, **options):
+def written(name, path, one, progress=never_cancelled, **options):
     """Export a scene; gives back the remarks."""
     return EXPORTS[name].write(film_of(one, ExportOptions(format=name, **options)), path, progress=progress)
 
@@ -96,7 +96,7 @@ SEE_THROUGH = [("webm", 6), ("apng", 1), ("webp", 6)]
 @pytest.mark.parametrize(("size", "fps", "background"), [((96, 54), 24, "#CFE6D8"), ((64, 48), 12.5, "#00000000"), ((80, 60), 30, "#CFE6D880")])
 def test_films_that_can_be_seen_through(tmp_path, name, off, size, fps, background):
     """Size, frames, pace and every pixel's alpha, read back by FFmpeg; colours where there are any."""
-    one = rolling(size, fps).but(background=background)
+    one = rolling(size, fps).copy_with(background=background)
     path, told = tmp_path / f"film.{name}", []
     written(name, path, one, lambda done: told.append(done) or True)
     assert told == list(range(1, 13))

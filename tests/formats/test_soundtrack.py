@@ -7,7 +7,7 @@ import pytest
 from tests.motion.scenes import channel, scene, shape
 from tests.sounds import kept, struck
 from vine_swing.formats import EXPORTS, film_of
-from vine_swing.formats.looked import estimated, look
+from vine_swing.formats.export_preview import estimated, preview_export
 from vine_swing.formats.options import ExportOptions
 from vine_swing.motion import MotionError
 from vine_swing.motion.scene.dial import Dial
@@ -18,7 +18,7 @@ RATE = 44_100
 
 def drummed(**fields):
     drum = kept(struck(STROKES, 3, rate=RATE, sound="log"), RATE, first=6, **fields)
-    return scene(shape("mango", x=100), length=96, size=[320, 180]).but(sounds=(drum,))
+    return scene(shape("mango", x=100), length=96, size=[320, 180]).copy_with(sounds=(drum,))
 
 
 def exported(of, path, **options):
@@ -71,7 +71,7 @@ def test_other_pictures_a_second_leave_the_sound_where_it_is(tmp_path):
 def test_trim_gain_and_the_dial_of_a_sound_are_heard(tmp_path):
     # Faded out by a dial: the last stroke is as loud as the dial says at its frame.
     fade = Dial(id="fade", name="Fade", low=0, high=1, channel=channel((0, 1), (80, 0)))
-    exported(drummed(begin=0.75, gain=0.5, dial="fade").but(dials=(fade,)), tmp_path / "faded.wav")
+    exported(drummed(begin=0.75, gain=0.5, dial="fade").copy_with(dials=(fade,)), tmp_path / "faded.wav")
     samples, rate = heard(tmp_path / "faded.wav")
     original = struck(STROKES, 3, rate=RATE, sound="log")
     # What began at 1.0 s of the file begins at 6 frames + 0.25 s.
@@ -95,7 +95,7 @@ def test_what_is_muted_or_left_out_makes_no_sound(tmp_path):
 
 def test_sounds_that_are_too_loud_together_are_turned_down_and_told(tmp_path):
     drum = drummed().sounds[0]
-    made = drummed().but(sounds=(drum, drum.but(id="again", gain=4.0)))
+    made = drummed().copy_with(sounds=(drum, drum.copy_with(id="again", gain=4.0)))
     (remark,) = exported(made, tmp_path / "loud.wav")
     assert "dB too loud" in remark
     samples, _ = heard(tmp_path / "loud.wav")
@@ -103,6 +103,6 @@ def test_sounds_that_are_too_loud_together_are_turned_down_and_told(tmp_path):
 
 
 def test_a_look_and_an_estimate_of_sound_alone():
-    found = look(drummed(), ExportOptions(format="wav"), 0)
+    found = preview_export(drummed(), ExportOptions(format="wav"), 0)
     assert (found.picture, found.text, found.seconds) == (None, None, 4.0)
     assert estimated(drummed(), ExportOptions(format="wav"), 0) == 44 + 4 * 4 * 48_000

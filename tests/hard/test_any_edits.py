@@ -66,7 +66,7 @@ def test_any_sequence_of_edits(tmp_path, request, number):
             before = store.load(scene_id)
             # Now and then inside one of its inner scenes.
             inner = draw.choice([one.id for one in before.scene.insets]) if before.scene.insets and draw.random() < 0.3 else None
-            address, seen = (scene_id, before.scene) if inner is None else (f"{scene_id}~{inner}", before.scene.entered(inner))
+            address, seen = (scene_id, before.scene) if inner is None else (f"{scene_id}~{inner}", before.scene.inner_as_scene(inner))
             edits = [anything.edit(seen) for _ in range(draw.choice([1, 1, 1, 2]))]
             body = sent({"revision": before.revision, "edits": edits})
             what = f"sequence {number}, step {step}: {json.dumps(edits)[:2000]}"

@@ -51,7 +51,9 @@ def kept(w):
 def slides(one, name="Postie"):
     """How far planted feet slide in a scene, in px."""
     thing = next(thing for thing in one.objects if thing.name == name)
-    alone = one.but(objects=tuple(t.but(id="walker") if t is thing else t.but(parent="walker") if t.parent == thing.id else t for t in one.objects))
+    alone = one.copy_with(
+        objects=tuple(t.copy_with(id="walker") if t is thing else t.copy_with(parent="walker") if t.parent == thing.id else t for t in one.objects)
+    )
     return drift(bake(alone, np.arange(0, one.length - 1, 0.25)))
 
 

@@ -61,7 +61,7 @@ def pictured(page, scene):
     ],
 )
 def test_a_moving_file_shows_what_was_painted_and_baked(page, tmp_path, name, kind):
-    scene = load(SCENES / f"{name}.json").but(blur=None)
+    scene = load(SCENES / f"{name}.json").copy_with(blur=None)
     opened(page, tmp_path / f"it.{kind}", kind, scene)
     baked = bake(scene)
     painter = Painter(baked)

@@ -59,6 +59,7 @@ class Workspace:
         while asking and time.monotonic() < deadline:
             self.page.evaluate("() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done)))")
             asking = bool(self.under_way)
+        assert not asking, f"still asking for {', '.join(one.url for one in self.under_way)}"
 
     def pick(self, name: str) -> None:
         self.item(name).click()

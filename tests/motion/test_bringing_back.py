@@ -175,7 +175,7 @@ def test_with_every_difference_brought_back_none_is_left(number):
     for thing in alone.objects:
         assert thing.id in touched or thing is now.by_id[thing.id], f"{thing.name} changed with {one}"
     assert (
-        to_data(alone.but(objects=())) == to_data(now.but(objects=()))
+        to_data(alone.copy_with(objects=())) == to_data(now.copy_with(objects=()))
         or one.object is None
         or one.object.startswith("dial:")
         or one.what != "channel"

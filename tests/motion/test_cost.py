@@ -39,15 +39,15 @@ def test_too_much_is_refused_at_once_with_what_would_fit():
     with pytest.raises(MotionError, match=r"420 million numbers.*at most 60 million are kept, so make it no longer than 2,857 frames"):
         check_cost(large)
     assert time.process_time() - began < 1
-    fits = large.but(length=2857)
+    fits = large.copy_with(length=2857)
     check_cost(fits)
-    assert kept_numbers(fits) <= MOST_KEPT < kept_numbers(large.but(length=2858))
+    assert kept_numbers(fits) <= MOST_KEPT < kept_numbers(large.copy_with(length=2858))
 
 
 def test_what_was_too_large_before_may_still_be_changed_and_made_smaller():
     large = many(1000, 20_000)
-    check_cost(large.but(name="Gorge"), since=large)
-    check_cost(large.but(length=19_999), since=large)
+    check_cost(large.copy_with(name="Gorge"), since=large)
+    check_cost(large.copy_with(length=19_999), since=large)
     with pytest.raises(MotionError, match="fewer things move"):
         check_cost(many(1001, 20_000), since=large)
 

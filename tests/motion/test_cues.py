@@ -71,7 +71,7 @@ def test_a_press_lays_the_very_keys_of_its_stretch():
     keys = {key.frame: (key.value, key.ease) for key in laid.by_id["flag"].channels["rotation"].keys if key.frame >= 50}
     assert keys == {50: (0, "hold"), 60: (0, "slow-out-in"), 66: (-60, "slow-out-in"), 72: (-90, "hold")}
     before, after = (each.by_id["flag"].channels["rotation"].keys for each in (one, laid))
-    assert after[:5] == (*before[:4], before[4].but(ease="hold")), "what was there stays, and stands still until the presses begin"
+    assert after[:5] == (*before[:4], before[4].copy_with(ease="hold")), "what was there stays, and stands still until the presses begin"
     assert laid.length == 73
 
 

@@ -111,7 +111,7 @@ def test_bad_dials_are_refused(dial, match):
 
 def test_formulas_stand_in_link_rules_and_settings_only():
     with pytest.raises(SceneFileError, match="link rule"):
-        scene(shape("a", x=channel((0, 1)).but(formula="f")))
+        scene(shape("a", x=channel((0, 1)).copy_with(formula="f")))
     with pytest.raises(SceneFileError, match="did you mean sin"):
         scene(leaf({"base": 1.0, "formula": "sni(f)"}))
 

@@ -90,8 +90,8 @@ def test_a_lone_key_holds_for_ever_whatever_its_ends(one, t):
 def test_loop_repeats_and_climb_gains(one, k, share):
     first, last = one.keys[0].frame, one.keys[-1].frame
     t = first + share * (last - first)
-    looped = one.but(before=End(mode="loop"), after=End(mode="loop"))
-    climbing = one.but(before=End(mode="climb"), after=End(mode="climb"))
+    looped = one.copy_with(before=End(mode="loop"), after=End(mode="loop"))
+    climbing = one.copy_with(before=End(mode="climb"), after=End(mode="climb"))
     rise = one.keys[-1].value - one.keys[0].value
     size = 1 + abs(rise) * 31 + max(abs(key.value) for key in one.keys)
     inside = read(one, t)[0]

@@ -190,13 +190,10 @@ def test_ten_thousand_hostile_formulas_end_soon_in_a_value_or_a_plain_error():
     seen = set()
     for _ in range(10_000):
         text = "".join(chance.choice(PIECES) for _ in range(chance.randint(1, 9)))
-        for attempt in (1, 2):
-            begun = time.perf_counter()
-            ended = _end_of(text)
-            # A machine that does something else just then is given one more try.
-            if time.perf_counter() - begun < 0.05:
-                break
-            assert attempt == 1, f"took too long twice: {text[:80]!r}"
+        # What this thread works, not how long it takes on a machine that does something else besides.
+        begun = time.thread_time()
+        ended = _end_of(text)
+        assert time.thread_time() - begun < 0.05, f"took too long: {text[:80]!r}"
         if isinstance(ended, FormulaError):
             assert 0 <= ended.at <= len(text)
             assert len(str(ended)) < 300, "the error is plain, however long the text"

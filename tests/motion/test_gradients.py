@@ -114,6 +114,6 @@ def test_keyed_stops_go_over_into_each_other_and_ends_move():
     move = channel((0, -50, "linear"), (10, 50)).model_dump(by_alias=True)
     one = blended("linear", [(0, "#000000"), (1, "#FFFFFF")], (0, 0, 10, 0), **{"fill.from.x": move})
     still = blended("linear", [(0, "#000000"), (1, "#FFFFFF")], (0, 0, 10, 0), **{"fill.from.x": 0})
-    moving = Painter(bake(one.but(length=11)))
+    moving = Painter(bake(one.copy_with(length=11)))
     np.testing.assert_array_equal(moving.frame(5), Painter(bake(still)).frame(0))
     assert (moving.frame(0) != moving.frame(5)).any()

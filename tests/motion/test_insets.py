@@ -84,7 +84,7 @@ def test_an_inset_shows_the_bake_of_its_inside_at_its_own_frames(offset, fps, fi
     shown = bake(one).insets["frog"]
     wanted = offset + (np.arange(48) - first) * fps / 24
     asked, _ = shown_frames(wanted, 24, past)
-    own = bake(one.entered("blink"), asked)
+    own = bake(one.inner_as_scene("blink"), asked)
     rows = shown.rows.astype(int)
     for name, values in own.objects["eye"].channels.items():
         assert np.abs(at(shown.inner.objects["eye"].channels[name], rows) - at(values, np.arange(48))).max() <= 1e-9, name
@@ -106,7 +106,7 @@ def test_insets_three_deep_run_through_all_their_times(a, b, c):
         rows = at(deep.rows, rows).astype(int)
         deep = deep.inner.insets[step]
     rows = at(deep.rows, rows).astype(int)
-    own = bake(one.entered("blink"), w)
+    own = bake(one.inner_as_scene("blink"), w)
     for name, values in own.objects["eye"].channels.items():
         assert np.abs(at(deep.inner.objects["eye"].channels[name], rows) - at(values, t)).max() <= 1e-9, name
 
@@ -145,14 +145,14 @@ def test_insets_of_one_scene_share_its_bake_and_shifting_one_bakes_nothing_anew(
 def test_a_change_inside_reaches_every_inset_and_nothing_else():
     one = scene(dot("moon"), inset("frog", "blink"), inset("toad", "blink", inner=4.0), insets=[blink()], length=24)
     before = bake(one)
-    inside = edited(one.entered("blink"), {"edit": "set-key", "object": "eye", "channel": "x", "frame": 23, "value": 99.0})
-    after = one.left("blink", inside)
+    inside = edited(one.inner_as_scene("blink"), {"edit": "set-key", "object": "eye", "channel": "x", "frame": 23, "value": 99.0})
+    after = one.with_inner("blink", inside)
     again, fresh = bake(after, previous=before), bake(after)
     assert again.objects["moon"] is before.objects["moon"]
     for frog in ("frog", "toad"):
         assert np.array_equal(again.insets[frog].inner.objects["eye"].channels["x"], fresh.insets[frog].inner.objects["eye"].channels["x"])
     assert fresh.insets["frog"].inner["Eye", "x"][23] == 99
-    slower = one.left("blink", edited(one.entered("blink"), {"edit": "set-fps", "fps": 12.0}))
+    slower = one.with_inner("blink", edited(one.inner_as_scene("blink"), {"edit": "set-fps", "fps": 12.0}))
     assert bake(slower, previous=before).insets["frog"].frames[4] == 2
 
 
@@ -188,9 +188,9 @@ def test_scenes_that_show_each_other_in_a_ring_are_refused_with_their_chain():
     with pytest.raises(SceneFileError, match="Frog → Raft → Frog"):
         scene(insets=[frog, raft])
     plain = scene(inset("f", "frog"), insets=[raft, {"id": "frog", "name": "Frog"}])
-    inside = edited(plain.entered("frog"), {"edit": "add-inset", "id": "me", "name": "Me", "scene": "raft", "x": 0.0, "y": 0.0})
+    inside = edited(plain.inner_as_scene("frog"), {"edit": "add-inset", "id": "me", "name": "Me", "scene": "raft", "x": 0.0, "y": 0.0})
     with pytest.raises(ValueError, match="Raft → Frog → Raft"):
-        plain.left("frog", inside).checked()
+        plain.with_inner("frog", inside).checked()
 
 
 def test_insets_that_show_nothing_or_stand_too_deep_are_refused():
@@ -325,8 +325,8 @@ def test_an_inset_gets_an_inside_of_its_own_and_unused_ones_are_let_go():
 def test_what_is_let_go_inside_stays_kept_where_it_is_used_outside():
     raft = {"id": "raft", "name": "Raft"}
     one = scene(inset("a", "raft"), inset("b", "blink"), insets=[raft, blink()])
-    inside = edited(one.entered("raft"), {"edit": "drop-insets"})
-    assert [inner.id for inner in one.left("raft", inside).insets] == ["raft", "blink"]
+    inside = edited(one.inner_as_scene("raft"), {"edit": "drop-insets"})
+    assert [inner.id for inner in one.with_inner("raft", inside).insets] == ["raft", "blink"]
 
 
 # -- keys and lengths

@@ -65,7 +65,7 @@ def test_keys_of_one_scene_are_taken_over_by_another_by_name():
     assert [(one["object"], one["channel"]) for one in tracks] == [("Vane", "x"), ("Vane", "rotation"), ("Crow", "y")]
     after = apply_all(VANE, [BringKeys.model_validate({"edit": "bring-keys", "tracks": tracks})])
     ours, theirs = VANE.by_id["vane"].channels["rotation"], source.by_id["vane"].channels["rotation"]
-    assert after.by_id["vane"].channels["rotation"] == ours.but(keys=theirs.keys, before=theirs.before, after=theirs.after)
+    assert after.by_id["vane"].channels["rotation"] == ours.copy_with(keys=theirs.keys, before=theirs.before, after=theirs.after)
     bare = [{name: one[name] for name in ("object", "channel", "keys")} for one in tracks]
     as_it_was = apply_all(after, [BringKeys.model_validate({"edit": "bring-keys", "tracks": bare})])
     assert as_it_was == after, "ends that are not told stay"

@@ -75,11 +75,11 @@ def test_an_edit_reaches_what_reads_it_and_nothing_else():
     assert next(iter(in_order(one))) in (("gear", "rotation"), ("stone", "rotation"))
     assert followers_of(one, [("wheel", "rotation")]) == {("wheel", "rotation"), ("gear", "rotation")}
     first = bake(one)
-    turned = one.but(objects=tuple(t.but(channels={"rotation": channel((0, 0), (9, 90))}) if t.id == "wheel" else t for t in one.objects))
+    turned = one.copy_with(objects=tuple(t.copy_with(channels={"rotation": channel((0, 0), (9, 90))}) if t.id == "wheel" else t for t in one.objects))
     second = bake(turned, previous=first)
     np.testing.assert_array_equal(second["Gear", "rotation"], bake(turned)["Gear", "rotation"])
     assert second.objects["stone"] is first.objects["stone"]
-    renamed = one.but(objects=tuple(t.but(name="Great wheel") if t.id == "wheel" else t for t in one.objects))
+    renamed = one.copy_with(objects=tuple(t.copy_with(name="Great wheel") if t.id == "wheel" else t for t in one.objects))
     assert (bake(renamed, previous=first)["Gear", "rotation"] == 0).all(), "the name is of nothing now"
 
 
@@ -87,9 +87,9 @@ def test_a_turned_dial_reaches_its_readers():
     dials = [{"id": "wind", "name": "Wind", "channel": {"base": 1.0}}]
     one = scene(shape("leaf", name="Leaf", rules=[link("{Wind} * 5")]), dials=dials, length=24)
     first = bake(one)
-    stronger = one.but(dials=tuple(d.but(channel=d.channel.but(base=3.0)) for d in one.dials))
+    stronger = one.copy_with(dials=tuple(d.copy_with(channel=d.channel.copy_with(base=3.0)) for d in one.dials))
     assert bake(stronger, previous=first)["Leaf", "rotation"][0] == 15
-    assert bake(one.but(name="Other"), previous=first).objects["leaf"] is first.objects["leaf"]
+    assert bake(one.copy_with(name="Other"), previous=first).objects["leaf"] is first.objects["leaf"]
 
 
 def test_a_long_chain_of_links_is_quick():

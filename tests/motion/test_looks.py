@@ -50,7 +50,7 @@ def test_dashes_lie_along_the_line_and_crawl():
 def test_an_object_blends_as_one_picture_with_all_that_hangs_on_it():
     one = stage(dot("back", x=100.0, y=40.0, width=80.0, height=80.0, fill="#808080"), group("both") | {"blend": "multiply"})
     parts = [dot(name, x=100.0 + 10 * n, y=40.0, width=40.0, height=40.0, fill="#808080") | {"parent": "both"} for n, name in enumerate("ab")]
-    one = one.but(objects=(*one.objects, *stage(*parts, group("both")).objects[:2]))
+    one = one.copy_with(objects=(*one.objects, *stage(*parts, group("both")).objects[:2]))
     back, blended = paint_list(bake(one)).steps
     assert isinstance(back, Fill)
     assert isinstance(blended, Group)

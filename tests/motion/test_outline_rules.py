@@ -7,7 +7,7 @@ from hypothesis import strategies as st
 
 from vine_swing.motion import bake
 from vine_swing.motion.curves.contours import contours_of
-from vine_swing.motion.curves.length import Gone
+from vine_swing.motion.curves.length import ArcLengths
 from vine_swing.motion.curves.outline import Outline
 from vine_swing.motion.scene.scene_file import from_data
 
@@ -142,7 +142,7 @@ def test_a_taper_has_its_end_where_its_direction_points():
 def test_a_bent_line_is_an_arc_of_the_same_length(angle, held):
     outline = bent(scene({"type": "line"}, rule("bend", angle=angle, held=held), channels={"end.x": 300, "end.y": 0}))
     contour = contours_of(outline.verbs, outline.points[None])[0]
-    assert Gone.along(contour).total[0] == pytest.approx(300, abs=1e-3)
+    assert ArcLengths.of(contour).total[0] == pytest.approx(300, abs=1e-3)
     points = joints(outline)
     radius = 300 / np.radians(abs(angle))
     anchor = {"start": 0.0, "middle": 150.0, "end": 300.0}[held]
@@ -202,7 +202,7 @@ PATHS = ["M 0 0 L 100 0 L 100 100", "M 0 0 C 40 -80 90 60 200 0", "M 0 0 L 100 0
 def test_what_is_drawn_on_is_as_long_as_its_share(path, start, end, shift):
     outline = bent(scene({"type": "outline", "d": path}, rule("draw-on", **{"from": start, "to": end, "shift": shift}), length=1))
     whole = bent(scene({"type": "outline", "d": path}, rule("draw-on"), length=1))
-    drawn, all_ = (sum(Gone.along(one).total[0] for one in contours_of(o.verbs, o.points[None])) for o in (outline, whole))
+    drawn, all_ = (sum(ArcLengths.of(one).total[0] for one in contours_of(o.verbs, o.points[None])) for o in (outline, whole))
     assert drawn == pytest.approx(abs(end - start) * all_, abs=1e-4 * all_)
 
 
@@ -230,7 +230,7 @@ def test_rounded_corners_are_arcs_as_large_as_there_is_room():
     middle = (arc[0] + 3 * arc[1] + 3 * arc[2] + arc[3]) / 8
     assert np.hypot(*(middle - [-70, -20])) == pytest.approx(30, abs=0.01)
     most = bent(scene({"type": "rectangle"}, rule("round", radius=1000), channels=box))
-    assert Gone.along(contours_of(most.verbs, most.points[None])[0]).total[0] == pytest.approx(2 * np.pi * 50 + 200, abs=0.1)
+    assert ArcLengths.of(contours_of(most.verbs, most.points[None])[0]).total[0] == pytest.approx(2 * np.pi * 50 + 200, abs=0.1)
 
 
 # -- together
@@ -290,10 +290,10 @@ def test_grounds_and_parades_see_what_is_bent():
 def test_an_edit_keeps_what_it_cannot_have_changed():
     before = scene(CIRCLE, rule("ripple", amplitude=10, waves=4, speed=1), channels=ROUND)
     baked = bake(before)
-    moved = before.with_object(before.by_id["o"].but(channels=before.by_id["o"].channels | {"x": before.by_id["o"].channels["width"]}))
+    moved = before.with_object(before.by_id["o"].copy_with(channels=before.by_id["o"].channels | {"x": before.by_id["o"].channels["width"]}))
     again = bake(moved, previous=baked)
     assert again.named("O").bent is baked.named("O").bent
-    turned = before.with_object(before.by_id["o"].but(rules=(before.by_id["o"].rules[0].but(on=False),)))
+    turned = before.with_object(before.by_id["o"].copy_with(rules=(before.by_id["o"].rules[0].copy_with(on=False),)))
     assert bake(turned, previous=again).named("O").bent is None
 
 

@@ -92,7 +92,7 @@ def test_a_spline_is_smooth_and_passes_sharply_with_tension():
 
 def test_a_sharp_corner_is_not_cut():
     way = path(key(0, 0, 0, way="spline"), key(20, 100, 0, way="spline", tension=1), key(40, 100, 300))
-    way = way.but(keys=(way.keys[0].but(tension=1.0), way.keys[1], way.keys[2].but(tension=1.0)))
+    way = way.copy_with(keys=(way.keys[0].copy_with(tension=1.0), way.keys[1], way.keys[2].copy_with(tension=1.0)))
     points = evaluate_path(way, T)
     off = np.minimum(np.abs(points[:, 1]), np.abs(points[:, 0] - 100))
     assert off.max() < 1e-9

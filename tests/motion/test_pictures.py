@@ -50,14 +50,16 @@ def test_a_flipbook_turns_its_pages_for_ever_at_its_pace():
 def test_the_page_is_the_whole_part_modulo_their_number(value):
     scene = made(EMPTY, book(4))
     thing = scene.by_id["wing"]
-    still = scene.with_object(thing.but(channels=thing.channels | {"page": thing.channels["x"].but(base=float(value))}))
+    still = scene.with_object(thing.copy_with(channels=thing.channels | {"page": thing.channels["x"].copy_with(base=float(value))}))
     assert shown(still, 0) == np.floor(value) % 4
 
 
 def test_pages_lie_inside_the_box_or_fill_it():
     scene = made(EMPTY, {**book(1), "pictures": [kept(png((10, 10, 10), (60, 40)), 60, 40)]})
     thing = scene.by_id["wing"]
-    square = scene.with_object(thing.but(channels=thing.channels | {name: thing.channels["width"].but(base=60.0) for name in ("width", "height")}))
+    square = scene.with_object(
+        thing.copy_with(channels=thing.channels | {name: thing.channels["width"].copy_with(base=60.0) for name in ("width", "height")})
+    )
     assert bake(square).named("Wing").shown_size.tolist() == [[60, 40]]
     stretched = made(square, {"edit": "set-picture", "id": "wing", "picture": thing.picture.model_dump(mode="json") | {"fit": "stretch"}})
     assert bake(stretched).named("Wing").shown_size.tolist() == [[60, 60]]

@@ -271,7 +271,7 @@ def test_exaggerate_pushes_from_the_middle_or_the_base():
     t = np.arange(0, 95.0)
     mean = plain(rocking, np.linspace(0, 95, 95 * 4 + 1)).mean()
     np.testing.assert_allclose(wound("exaggerate", rocking, t, amount=2), mean + 2 * (plain(rocking, t) - mean), atol=1e-9)
-    based = rocking.but(base=5.0)
+    based = rocking.copy_with(base=5.0)
     np.testing.assert_allclose(wound("exaggerate", based, t, amount=3, about="base"), 5 + 3 * (plain(rocking, t) - 5), atol=1e-9)
     np.testing.assert_allclose(wound("exaggerate", rocking, t, amount=1), plain(rocking, t), atol=1e-9)
 
@@ -387,12 +387,12 @@ def test_a_chain_adds_up_and_is_baked_in_order():
 def test_a_change_reaches_all_that_follow_and_nothing_else():
     one = scene(*chain(3), shape("stone", x=4), length=96)
     first = bake(one)
-    moved = one.but(objects=tuple(t.but(channels={"x": channel((0, 0), (9, 50))}) if t.id == "l0" else t for t in one.objects))
+    moved = one.copy_with(objects=tuple(t.copy_with(channels={"x": channel((0, 0), (9, 50))}) if t.id == "l0" else t for t in one.objects))
     second = bake(moved, previous=first)
     for name in ("l1", "l2", "l3"):
         np.testing.assert_array_equal(second.objects[name].channels["x"], bake(moved).objects[name].channels["x"])
     assert second.objects["stone"] is first.objects["stone"]
-    still = bake(one.but(name="Other"), previous=first)
+    still = bake(one.copy_with(name="Other"), previous=first)
     assert all(still.objects[name] is first.objects[name] for name in first.objects)
 
 
@@ -429,8 +429,8 @@ def test_every_rule_is_finite_whatever_it_is_put_on(kind, x, y):
 @pytest.mark.parametrize("kind", ALL)
 def test_every_rule_gives_the_same_however_finely_it_is_read(kind):
     acts = RULES[kind].acts or ("x",)
-    telling = {name: value for name, value in RULES[kind].telling.items() if name != "leader"}
-    one = scene(shape("pod", x=MOVE, y=channel((0, 50), (30, 200), (60, 80)), rules=[rule(kind, acts, **telling)]), length=96)
+    settings = {name: value for name, value in RULES[kind].example.items() if name != "leader"}
+    one = scene(shape("pod", x=MOVE, y=channel((0, 50), (30, 200), (60, 80)), rules=[rule(kind, acts, **settings)]), length=96)
     coarse, fine = bake(one, np.arange(0, 96.0)), bake(one, np.arange(0, 96.0, 0.25))
     for name in acts:
         np.testing.assert_allclose(fine["Pod", name][::4], coarse["Pod", name], atol=1e-9)

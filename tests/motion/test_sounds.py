@@ -10,7 +10,7 @@ from vine_swing.motion import MotionError, bake
 from vine_swing.motion.baking.explain import explain
 from vine_swing.motion.edits import AnyEdit, apply_all
 from vine_swing.motion.edits.parcels import parcel_of
-from vine_swing.motion.notes import look
+from vine_swing.motion.notes import find_notes
 from vine_swing.motion.scene.scene_file import SceneFileError, from_data, to_data
 from vine_swing.motion.sound.mixing import Placed, mixed, within_full_scale
 from vine_swing.motion.sound.reading import sound_of
@@ -147,7 +147,7 @@ def test_a_mix_is_the_sum_of_its_sounds_at_their_moments():
 
 def test_strokes_of_one_sound_are_no_onsets_of_its_end():
     sound = kept(struck([0.5, 1.0], 1.2))
-    from vine_swing.motion.sound.heard import onsets_of, peaks_of
+    from vine_swing.motion.sound.analysis import onsets_of, peaks_of
 
     np.testing.assert_allclose(onsets_of(sound.file), [0.5, 1.0], atol=1 / 24)
     peaks = peaks_of(sound.file)
@@ -159,12 +159,12 @@ def test_strokes_of_one_sound_are_no_onsets_of_its_end():
 
 def test_notes_tell_of_a_dial_whose_sound_is_gone_and_know_that_a_sound_reads_its_dial():
     made = edited(heard(kept(NOISE)), {"edit": "delete-sound", "id": "drum"})
-    (note,) = [one for one in look(bake(made)).notes if one.kind == "dead-link"]
+    (note,) = [one for one in find_notes(bake(made)).notes if one.kind == "dead-link"]
     assert (note.object, note.text) == ("dial:loud", "The dial Loud follows a sound that is not here any more, so it goes by its keys.")
     mended = apply_all(made, note.mends[0].edits)
     assert mended.dials[0].follows is None
     # A dial by which a sound is turned up and down is used.
     fade = {"edit": "add-dial", "dial": {"id": "fade", "name": "Fade"}}
     turned = edited(scene(), {"edit": "add-sound", "sound": kept(NOISE).model_dump()}, fade)
-    assert [one.kind for one in look(bake(turned)).notes] == ["unused-dial"]
-    assert [one.kind for one in look(bake(edited(turned, {"edit": "set-sound", "id": "drum", "dial": "fade"}))).notes] == []
+    assert [one.kind for one in find_notes(bake(turned)).notes] == ["unused-dial"]
+    assert [one.kind for one in find_notes(bake(edited(turned, {"edit": "set-sound", "id": "drum", "dial": "fade"}))).notes] == []

@@ -9,7 +9,7 @@ from tests.motion.scenes import channel, scene, shape
 from vine_swing.motion import bake
 from vine_swing.motion.baking import reading
 from vine_swing.motion.baking.effort import Effort, TooMuchWork
-from vine_swing.motion.baking.tabulated import Fills, Table
+from vine_swing.motion.baking.tables import Table, TableFiller
 
 WAVY = channel((0, 0, "slow-out-in"), (30, 80, "overshoot"), (60, -20, "hold"), (75, 40), after="ping-pong")
 
@@ -25,7 +25,7 @@ def test_whole_frames_are_exact_whatever_was_read_before():
         read.append(t.size)
         return wave(2)(t)
 
-    table = Table(counted, Fills(), between=False)
+    table = Table(counted, TableFiller(), between=False)
     for frames in ([[5.0, 6.0, 7.0]], [[0.0, 3.0]], [[7.0, 5.0, 30.0]], [[-4.0]]):
         np.testing.assert_array_equal(table.at(np.array(frames)), wave(2)(np.array(frames)))
     before = sum(read)
@@ -35,7 +35,7 @@ def test_whole_frames_are_exact_whatever_was_read_before():
 
 @pytest.mark.parametrize("hertz", [1, 3, 5])
 def test_between_whole_frames_it_is_as_near_as_it_says(hertz):
-    table = Table(wave(hertz), Fills(), between=True)
+    table = Table(wave(hertz), TableFiller(), between=True)
     t = np.random.default_rng(1).uniform(0, 48, (1, 500))
     assert np.abs(table.at(t) - wave(hertz)(t)).max() <= (2 * np.pi * hertz / 24) ** 5 / 30_240
     mixed = np.array([[3.0, 3.5, 4.0, 4.25]])
@@ -43,13 +43,13 @@ def test_between_whole_frames_it_is_as_near_as_it_says(hertz):
 
 
 def test_values_may_jump_at_whole_frames():
-    steps = Table(lambda t: np.floor(t), Fills(), between=True)
+    steps = Table(lambda t: np.floor(t), TableFiller(), between=True)
     t = np.array([[1.0, 1.25, 1.999, 2.0, 2.001]])
     np.testing.assert_allclose(steps.at(t), np.floor(t), atol=1e-9)
 
 
 def test_rows_at_frames_of_their_own():
-    table = Table(lambda t: np.concatenate([wave(1)(t), 2 * wave(3)(t)]), Fills(), between=True)
+    table = Table(lambda t: np.concatenate([wave(1)(t), 2 * wave(3)(t)]), TableFiller(), between=True)
     t = np.array([[1.0, 2.5, 9.0], [4.0, 0.25, 7.75]])
     np.testing.assert_allclose(table.at(t), np.stack([wave(1)(t[0]), 2 * wave(3)(t[1])]), atol=4e-5)
 
@@ -61,7 +61,7 @@ def test_frames_far_apart_fill_no_table_between_them():
         read.append(t.size)
         return wave(1)(t)
 
-    Table(counted, Fills(), between=True).at(np.array([[0.0, 1e6]]))
+    Table(counted, TableFiller(), between=True).at(np.array([[0.0, 1e6]]))
     assert sum(read) == 2
 
 

@@ -41,7 +41,7 @@ def test_stretching_and_squeezing_back_is_the_identity(one, about, factor):
 @settings(deadline=None)
 @given(channels(least=2), st.sampled_from([2.0, 0.5]))
 def test_stretched_keys_give_the_same_motion_slower(one, factor):
-    one = one.but(before=HOLD, after=HOLD)
+    one = one.copy_with(before=HOLD, after=HOLD)
     before = pod(one)
     after = do(before, {"edit": "stretch-keys", "keys": [picked(one)], "about": 0.0, "factor": factor})
     t = np.linspace(-50, 50, 41)

@@ -345,7 +345,7 @@ def test_the_page_is_told_when_a_part_of_a_hidden_mask_is_hidden():
     more = shape("more", type="rectangle", parent="hole", x=40, width=20, height=60)
     one = scene(plate(rule("mask", by="hole")), hole, more, size=[W, H], length=2)
     before = Motion.of(one, 1)
-    after = before.moved_on(apply_edits(one, [{"edit": "show-object", "id": "more", "shown": False}]), 2)
+    after = before.updated(apply_edits(one, [{"edit": "show-object", "id": "more", "shown": False}]), 2)
     masks = [motion.painted.steps[0]["effects"][0]["steps"] for motion in (before, after)]
     assert ["shown" in step for step in masks[0]] == [False, False]
     assert ["shown" in step for step in masks[1]] == [False, True]

@@ -77,7 +77,7 @@ def test_drawables_are_shared_where_nothing_changed():
     one = scene(shape("pod"), shape("nut", x=3))
     first = bake(one)
     drawn = drawables(first)
-    again = drawables(bake(one.but(objects=(one.objects[0].but(shown=False), one.objects[1])), previous=first), drawn)
+    again = drawables(bake(one.copy_with(objects=(one.objects[0].copy_with(shown=False), one.objects[1])), previous=first), drawn)
     assert again["nut"] is drawn["nut"]
     assert again["pod"].outline is drawn["pod"].outline
 

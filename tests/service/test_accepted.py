@@ -10,7 +10,7 @@ from tests.motion.scenes import EXAMPLE, channel, scene, shape
 from tests.service.test_service import edit, made, problem
 from vine_swing.motion.basics.specs import SHAPES
 from vine_swing.motion.scene.scene_file import to_data
-from vine_swing.service import patience, sessions
+from vine_swing.service import deadline, sessions
 from vine_swing.service.app import create_app
 from vine_swing.store import SceneStore, StoreError
 
@@ -137,7 +137,7 @@ def test_a_scene_in_use_is_not_let_go(client, monkeypatch):
 
 
 def test_what_takes_too_long_is_refused_in_words(client, monkeypatch):
-    monkeypatch.setattr(patience, "LONGEST", -1.0)
+    monkeypatch.setattr(deadline, "LONGEST", -1.0)
     smooth = shape("a", x=channel((0, 0), (24, 9)), rules=[{"id": "s", "kind": "smooth", "channels": ["x"]}])
     assert "would take longer than" in problem(client.post("/api/scenes", json=data(smooth)), 422)
     assert client.get("/api/scenes").json()["scenes"] == []
@@ -235,8 +235,8 @@ def test_a_drag_that_is_kept_is_not_baked_again(client, monkeypatch):
     one = made(client)
     edits = [{"edit": "set-key", "object": "mango", "channel": "y", "frame": 0, "value": 12}]
     baked = []
-    moved_on = Motion.moved_on
-    monkeypatch.setattr(Motion, "moved_on", lambda self, *args, **more: baked.append(1) or moved_on(self, *args, **more))
+    updated = Motion.updated
+    monkeypatch.setattr(Motion, "updated", lambda self, *args, **more: baked.append(1) or updated(self, *args, **more))
     assert client.post(f"/api/scenes/{one['id']}/look", json={"revision": 0, "edits": edits}).status_code == 200
     assert edit(client, one, *edits).status_code == 200
     assert len(baked) == 1

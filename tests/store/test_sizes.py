@@ -30,7 +30,7 @@ def sounding(store, scene_id):
     """A scene with a sound of its own, added as an edit."""
     now = store.load(scene_id)
     sound = kept(struck([0.2], 1.0))
-    after = now.scene.but(sounds=(sound,))
+    after = now.scene.copy_with(sounds=(sound,))
     store.save(scene_id, now.scene, after, label="add a sound", revision=now.revision)
     return len(sound.content)
 
@@ -70,7 +70,7 @@ def test_files_stay_as_long_as_a_scene_a_step_a_pack_or_a_rehearsal_needs_them(s
     sounding(store, scene_id)
     store.rehearsals.keep(scene_id, store.load(scene_id).scene, revision=1, name=None, still=b"")
     now = store.load(scene_id)
-    store.save(scene_id, now.scene, now.scene.but(sounds=()), label="take it out", revision=now.revision)
+    store.save(scene_id, now.scene, now.scene.copy_with(sounds=()), label="take it out", revision=now.revision)
     store.forget_history(scene_id, keep=20)
     assert files(store) == 1
     # Packed away, the step that took it out still needs it.

@@ -162,7 +162,7 @@ def test_an_edit_against_an_old_revision_is_refused_and_writes_nothing(store):
     save(store, scene_id, KEY)
     now = store.load(scene_id)
     with pytest.raises(OldRevision, match="revision 1 since revision 0"):
-        store.save(scene_id, old.scene, old.scene.but(name="Late"), label="late", revision=0)
+        store.save(scene_id, old.scene, old.scene.copy_with(name="Late"), label="late", revision=0)
     with pytest.raises(OldRevision):
         store.undo(scene_id, revision=0)
     assert store.load(scene_id) == now
@@ -316,8 +316,8 @@ def test_feels_are_kept_for_all_scenes_and_survive_a_restart(tmp_path):
 
 def test_a_sound_that_gets_another_file_is_kept_with_it_and_undo_brings_the_first_back(store):
     first, other = kept(struck([0.1], 0.5)), kept(struck([0.3], 0.6), begin=0.1)
-    before = scene().but(sounds=(first,))
+    before = scene().copy_with(sounds=(first,))
     scene_id = store.create(before)
-    store.save(scene_id, before, before.but(sounds=(other,)), label="another file", revision=0)
+    store.save(scene_id, before, before.copy_with(sounds=(other,)), label="another file", revision=0)
     assert store.load(scene_id).scene.sounds == (other,)
     assert store.undo(scene_id, revision=1).scene.sounds == (first,)

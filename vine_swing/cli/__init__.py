@@ -4,8 +4,8 @@ import argparse
 from collections.abc import Sequence
 from pathlib import Path
 
-from vine_swing.cli import bringing, exporting, looking, serving
-from vine_swing.cli.saying import say
+from vine_swing.cli import exporting, importing, inspecting, serving
+from vine_swing.cli.messages import say
 from vine_swing.motion import MotionError
 
 DEFAULT_DATA = Path.home() / ".local" / "share" / "vine-swing"
@@ -43,15 +43,15 @@ def _parser() -> argparse.ArgumentParser:
     bake.add_argument("--every", type=float, default=1.0, help="frames between rows, such as 0.5 (default: %(default)s)")
     bake.add_argument("--world", action="store_true", help="add where each object is in the scene: world.x, world.y, world.rotation")
     bake.add_argument("--view", action="store_true", help="add where the pivot of each object is in the picture, camera included: view.x, view.y")
-    bake.set_defaults(run=looking.bake)
+    bake.set_defaults(run=inspecting.bake)
     exporting.add_options(commands.add_parser("export", help="write a scene as a film, pictures, a page, a table or a bundle"))
-    bringing.add_options(commands.add_parser("import", help="make a scene of a drawing, a bundle or a table, or bring one into a scene"))
+    importing.add_options(commands.add_parser("import", help="make a scene of a drawing, a bundle or a table, or bring one into a scene"))
     check = commands.add_parser("check", help="say whether a scene file is in order, and what its rules name that is not there")
     check.add_argument("scene", type=Path)
     check.add_argument("--strict", action="store_true", help="exit with 1 if rules name what is not there")
-    check.set_defaults(run=looking.check)
+    check.set_defaults(run=inspecting.check)
     notes = commands.add_parser("notes", help="say what a supervising animator would remark on the motion")
     notes.add_argument("scene", type=Path)
     notes.add_argument("--json", action="store_true", help="as a JSON list of objects with kind, object, channel, frames, text and sure")
-    notes.set_defaults(run=looking.notes)
+    notes.set_defaults(run=inspecting.notes)
     return parser

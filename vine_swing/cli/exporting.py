@@ -8,7 +8,7 @@ from contextlib import closing, contextmanager
 from pathlib import Path
 from typing import Any
 
-from vine_swing.cli.saying import loaded, say
+from vine_swing.cli.messages import loaded, say
 from vine_swing.formats.export import Progress
 from vine_swing.motion import MotionError, Scene
 
@@ -38,10 +38,10 @@ def add_options(export: argparse.ArgumentParser) -> None:
     export.add_argument("--tolerance", type=float, default=0.1, help="px that animated SVG and HTML may be off (default: %(default)s)")
     export.add_argument("--silent", action="store_true", help="leave the sounds of the scene out of MP4 and WebM")
     export.add_argument("--farm", metavar="ADDRESS", help="paint on the machines of the scheduler there, such as tcp://10.0.0.5:8786")
-    export.set_defaults(run=export_)
+    export.set_defaults(run=export_file)
 
 
-def export_(options: argparse.Namespace) -> int:
+def export_file(options: argparse.Namespace) -> int:
     """Export a scene; the exit status is 1, and no file is left, where it cannot be."""
     from vine_swing.formats.engine.choice import engine_at
     from vine_swing.formats.run import write

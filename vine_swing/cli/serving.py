@@ -7,7 +7,7 @@ from datetime import datetime
 from pathlib import Path
 from typing import TYPE_CHECKING
 
-from vine_swing.cli.saying import say
+from vine_swing.cli.messages import say
 from vine_swing.motion import load
 
 if TYPE_CHECKING:

@@ -281,8 +281,8 @@ def film_of(scene: Scene, options: ExportOptions, engine: Engine | None = None) 
     chosen = format_of(options)
     if not chosen.is_painted:
         # What is not painted is the scene as it is.
-        options = options.but(background="own", blur="own", scale=1.0, fps=None)
+        options = options.copy_with(background="own", blur="own", scale=1.0, fps=None)
     if chosen.single:
-        options = options.but(last=options.first or 0, fps=None)
+        options = options.copy_with(last=options.first or 0, fps=None)
     film = Film.of(scene, options, engine)
     return Film(over_colour(film.scene, options.under), options, film.frames, film.size, film.engine) if chosen.opaque else film

@@ -18,7 +18,7 @@ import zipfile
 from pathlib import Path
 from typing import Any
 
-from vine_swing.formats.export import Progress, always
+from vine_swing.formats.export import Progress, never_cancelled
 from vine_swing.formats.film import Film
 from vine_swing.motion import MotionError, Scene
 from vine_swing.motion.outline.text.families import FAMILIES, FONTS
@@ -34,7 +34,7 @@ MOST_TEXT = 64_000_000
 _MOST_RATIO = 200
 
 
-def write_bundle(film: Film, path: Path, *, progress: Progress = always) -> tuple[str, ...]:
+def write_bundle(film: Film, path: Path, *, progress: Progress = never_cancelled) -> tuple[str, ...]:
     """Write a scene with all it needs. The same scene makes the same bytes."""
     path.write_bytes(bundle(film.scene))
     progress(len(film.frames))

@@ -6,7 +6,7 @@ from pathlib import Path
 
 import av
 
-from vine_swing.formats.export import Cancelled, Progress, always
+from vine_swing.formats.export import Cancelled, Progress, never_cancelled
 from vine_swing.formats.film import Film
 from vine_swing.formats.soundtrack import SoundTrack
 from vine_swing.formats.straight import straight
@@ -28,7 +28,7 @@ class Codec:
     metadata: Words = field(default_factory=dict)
 
 
-def write_encoded(codec: Codec, film: Film, path: Path, *, progress: Progress = always) -> tuple[str, ...]:
+def write_encoded(codec: Codec, film: Film, path: Path, *, progress: Progress = never_cancelled) -> tuple[str, ...]:
     """Paint every picture, with alpha where the background can be seen through, and encode them, with what is heard.
 
     Raises:

@@ -8,7 +8,7 @@ from functools import cached_property
 import numpy as np
 from numpy.typing import NDArray
 
-from vine_swing.formats.engine import Engine, Here, Painting
+from vine_swing.formats.engine import Engine, Painting, ThreadEngine
 from vine_swing.formats.export import Pixels
 from vine_swing.formats.options import ExportOptions
 from vine_swing.motion.scene.model import Scene
@@ -25,7 +25,7 @@ class Film:
     options: ExportOptions
     frames: NDArray[np.float64]
     size: tuple[int, int]
-    engine: Engine = field(default_factory=Here)
+    engine: Engine = field(default_factory=ThreadEngine)
 
     @classmethod
     def of(cls, scene: Scene, options: ExportOptions, engine: Engine | None = None) -> "Film":
@@ -34,7 +34,7 @@ class Film:
         Raises:
             MotionError: if it has no such frames, or the pictures would be too many or too large.
         """
-        return cls(options.changed(scene), options, options.frames(scene), options.size(scene), engine or Here())
+        return cls(options.changed(scene), options, options.frames(scene), options.size(scene), engine or ThreadEngine())
 
     @property
     def fps(self) -> float:

@@ -6,12 +6,12 @@ from pathlib import Path
 
 import av
 
-from vine_swing.formats.export import Cancelled, Pixels, Progress, always
+from vine_swing.formats.export import Cancelled, Pixels, Progress, never_cancelled
 from vine_swing.formats.film import Film
 from vine_swing.formats.straight import straight
 
 
-def write_flipbook(film: Film, path: Path, *, progress: Progress = always) -> tuple[str, ...]:
+def write_flipbook(film: Film, path: Path, *, progress: Progress = never_cancelled) -> tuple[str, ...]:
     """Paint every picture, without a background unless one was asked for, and put them into a ZIP file as `frame-0000.png` and so on.
 
     Raises:
@@ -28,7 +28,7 @@ def write_flipbook(film: Film, path: Path, *, progress: Progress = always) -> tu
     return ()
 
 
-def write_png(film: Film, path: Path, *, progress: Progress = always) -> tuple[str, ...]:
+def write_png(film: Film, path: Path, *, progress: Progress = never_cancelled) -> tuple[str, ...]:
     """One picture: the first of the film."""
     path.write_bytes(png(next(iter(film.pictures([0])))))
     progress(1)

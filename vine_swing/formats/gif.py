@@ -10,7 +10,7 @@ from av.container import OutputContainer
 from av.filter.context import FilterContext
 from av.video.stream import VideoStream
 
-from vine_swing.formats.export import Cancelled, Pixels, Progress, always
+from vine_swing.formats.export import Cancelled, Pixels, Progress, never_cancelled
 from vine_swing.formats.film import Film
 from vine_swing.formats.straight import straight
 
@@ -23,7 +23,7 @@ _DITHER = {"diffused": "sierra2_4a", "ordered": "bayer:bayer_scale=3", "none": "
 _RGBA = av.VideoFormat("rgba")
 
 
-def write_gif(film: Film, path: Path, *, progress: Progress = always) -> tuple[str, ...]:
+def write_gif(film: Film, path: Path, *, progress: Progress = never_cancelled) -> tuple[str, ...]:
     """Paint every picture and encode them.
 
     GIF counts time in hundredths of a second; each picture starts at the nearest one, so that the whole keeps its pace. Browsers show none for less

@@ -6,7 +6,7 @@ import av
 import numpy as np
 from av.video.reformatter import ColorRange, Colorspace, VideoReformatter
 
-from vine_swing.formats.export import Cancelled, Pixels, Progress, always, made_ahead
+from vine_swing.formats.export import Cancelled, Pixels, Progress, made_ahead, never_cancelled
 from vine_swing.formats.film import Film
 from vine_swing.formats.soundtrack import SoundTrack
 
@@ -14,7 +14,7 @@ from vine_swing.formats.soundtrack import SoundTrack
 _CRF = {"small": 26, "good": 16, "best": 8}
 
 
-def write_mp4(film: Film, path: Path, *, progress: Progress = always) -> tuple[str, ...]:
+def write_mp4(film: Film, path: Path, *, progress: Progress = never_cancelled) -> tuple[str, ...]:
     """Paint every picture and encode them. Players expect colours at half the size (4:2:0), which needs even sides: an odd one is made longer by
     repeating its last row or column, which is told.
 

@@ -21,4 +21,4 @@ def over_colour(scene: Scene, under: str) -> Scene:
     if opacity == 1:
         return scene
     mixed = (opacity * part + (1 - opacity) * below for part, below in zip(own, (red, green, blue), strict=True))
-    return scene.but(background="#" + "".join(f"{round(float(part) * 255):02X}" for part in mixed))
+    return scene.copy_with(background="#" + "".join(f"{round(float(part) * 255):02X}" for part in mixed))

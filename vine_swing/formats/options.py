@@ -102,5 +102,5 @@ class ExportOptions(Frozen):
         if self.blur == "off":
             blur = None
         elif not isinstance(self.blur, str):
-            blur = (blur or MotionBlur()).but(samples=self.blur)
-        return scene if (background, blur) == (scene.background, scene.blur) else scene.but(background=background, blur=blur)
+            blur = (blur or MotionBlur()).copy_with(samples=self.blur)
+        return scene if (background, blur) == (scene.background, scene.blur) else scene.copy_with(background=background, blur=blur)

@@ -12,7 +12,7 @@ import av
 
 from vine_swing.formats import film_of, format_of
 from vine_swing.formats.engine import Engine
-from vine_swing.formats.export import Progress, always
+from vine_swing.formats.export import Progress, never_cancelled
 from vine_swing.formats.film import Film
 from vine_swing.formats.options import ExportOptions
 from vine_swing.motion.basics.errors import MotionError
@@ -35,7 +35,7 @@ class Written:
     still: bytes
 
 
-def write(scene: Scene, options: ExportOptions, out: Path, *, engine: Engine | None = None, progress: Progress = always) -> Written:
+def write(scene: Scene, options: ExportOptions, out: Path, *, engine: Engine | None = None, progress: Progress = never_cancelled) -> Written:
     """Export a scene.
 
     Raises:
@@ -63,7 +63,7 @@ def still_of(film: Film) -> bytes:
     from vine_swing.formats.flipbook import png
 
     middle = film.part(slice(len(film.frames) // 2, len(film.frames) // 2 + 1))
-    small = Film(middle.scene, middle.options.but(scale=min(1.0, _STILL / film.scene.size[0])), middle.frames, middle.size)
+    small = Film(middle.scene, middle.options.copy_with(scale=min(1.0, _STILL / film.scene.size[0])), middle.frames, middle.size)
     return png(next(iter(small.pictures())))
 
 

@@ -9,7 +9,7 @@ from pathlib import Path
 import numpy as np
 import skia
 
-from vine_swing.formats.export import Cancelled, Pixels, Progress, always
+from vine_swing.formats.export import Cancelled, Pixels, Progress, never_cancelled
 from vine_swing.formats.film import Film
 from vine_swing.motion.curves.combining import skia_path
 from vine_swing.motion.outline.text import Setting, typeset
@@ -34,7 +34,7 @@ class _Grid:
     height: float
 
 
-def write_sheet(film: Film, path: Path, *, progress: Progress = always) -> tuple[str, ...]:
+def write_sheet(film: Film, path: Path, *, progress: Progress = never_cancelled) -> tuple[str, ...]:
     """Paint every so many frames, as the options say, with their numbers.
 
     Raises:

@@ -10,7 +10,7 @@ from av import AudioFrame, AudioStream
 from av.container import OutputContainer
 from numpy.typing import NDArray
 
-from vine_swing.formats.export import Progress, always
+from vine_swing.formats.export import Progress, never_cancelled
 from vine_swing.formats.film import Film
 from vine_swing.motion.baking.keyed import dial_values
 from vine_swing.motion.basics.errors import MotionError
@@ -95,7 +95,7 @@ class SoundTrack:
         self._file.mux(self._stream.encode(frame))
 
 
-def write_wav(film: Film, path: Path, *, progress: Progress = always) -> tuple[str, ...]:
+def write_wav(film: Film, path: Path, *, progress: Progress = never_cancelled) -> tuple[str, ...]:
     """Write what is heard of a scene by itself.
 
     Raises:

@@ -12,7 +12,7 @@ WIDTH, HEIGHT = 560, 400
 QUALITY = 82
 
 
-def telling_frame(length: int) -> int:
+def still_frame(length: int) -> int:
     """The frame that a still of a scene shows: a third of the way in, when things are under way."""
     return length // 3
 
@@ -28,5 +28,5 @@ def preview(baked: Baked) -> bytes:
     """A still of a baked scene as WebP, no larger than WIDTH × HEIGHT."""
     width, height = baked.scene.size
     painter = Painter(baked, scale=min(WIDTH / width, HEIGHT / height))
-    image = skia.Image.fromarray(painter.frame(telling_frame(baked.scene.length)), skia.kRGBA_8888_ColorType, skia.kPremul_AlphaType)
+    image = skia.Image.fromarray(painter.frame(still_frame(baked.scene.length)), skia.kRGBA_8888_ColorType, skia.kPremul_AlphaType)
     return bytes(image.encodeToData(skia.kWEBP, QUALITY))

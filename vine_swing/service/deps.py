@@ -6,9 +6,9 @@ from typing import Annotated
 
 from fastapi import Depends, Path, Request
 
+from vine_swing.service.deadline import Deadline
 from vine_swing.service.exports import Exports
 from vine_swing.service.notes import Notes
-from vine_swing.service.patience import Patience
 from vine_swing.service.rehearsals import Rehearsals
 from vine_swing.service.sessions import Sessions
 
@@ -36,17 +36,17 @@ def _rehearsals(request: Request) -> Rehearsals:
     return rehearsals
 
 
-async def _patience(request: Request) -> AsyncIterator[Patience]:
-    patience = Patience()
+async def _patience(request: Request) -> AsyncIterator[Deadline]:
+    deadline = Deadline()
 
     async def watch() -> None:
         while not await request.is_disconnected():
             await asyncio.sleep(_EVERY)
-        patience.gone.set()
+        deadline.gone.set()
 
     watching = asyncio.create_task(watch())
     try:
-        yield patience
+        yield deadline
     finally:
         watching.cancel()
 
@@ -55,7 +55,7 @@ SessionsDep = Annotated[Sessions, Depends(_sessions)]
 NotesDep = Annotated[Notes, Depends(_notes)]
 ExportsDep = Annotated[Exports, Depends(_exports)]
 RehearsalsDep = Annotated[Rehearsals, Depends(_rehearsals)]
-PatienceDep = Annotated[Patience, Depends(_patience)]
+DeadlineDep = Annotated[Deadline, Depends(_patience)]
 
 #: A scene by its id, or one inside it by both ids, `whole~inner`, in the address of a request.
 SceneId = Annotated[str, Path(max_length=130)]

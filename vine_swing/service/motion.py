@@ -54,11 +54,11 @@ class Motion:
         parts = _with_copies(_parts(drawn, {}), painted.copied, baked, {})
         return cls(baked, drawn, painted, revision, parts, {i: dict.fromkeys(p, revision) for i, p in parts.items()})
 
-    def moved_on(self, scene: Scene, revision: int, *, effort: Effort | None = None) -> "Motion":
+    def updated(self, scene: Scene, revision: int, *, effort: Effort | None = None) -> "Motion":
         """The motion after a change; shares what did not change, and leaves this one as it was."""
         baked = bake(scene, previous=self.baked, effort=effort)
         drawn = drawn_scene(baked, self.drawn)
-        painted = self.painted.moved_on(self.baked, drawn, revision)
+        painted = self.painted.updated(self.baked, drawn, revision)
         parts = _with_copies(_parts(drawn, self.parts, self.baked), painted.copied, baked, self.parts)
         stamps = {}
         for object_id, now in parts.items():
@@ -121,7 +121,7 @@ class Painted:
         steps = steps_of(drawn, visible, unseen)
         return cls(visible, unseen, steps_data(steps), tuple(copied_tracks(steps)), revision)
 
-    def moved_on(self, before: Baked, drawn: DrawnScene, revision: int) -> "Painted":
+    def updated(self, before: Baked, drawn: DrawnScene, revision: int) -> "Painted":
         """The steps after a change; these very ones where only values changed, as steps name their values and do not hold them."""
         baked = drawn.baked
         visible, unseen = visible_parts(drawn, before, self.visible), hidden(baked.scene)
@@ -202,7 +202,7 @@ def _parts(drawn: DrawnScene, old: dict[str, Parts], before: Baked | None = None
             had_shown = old.get(object_id, {}).get(("pictures",))
             parts["pictures",] = had_shown if had_shown == shown else shown
         if one.source.rules_on(OUTLINE):
-            rest = [round(edge, 4) for edge in baked.reader.fills.settled(partial(baked.reader.outlines.box, one.source))]
+            rest = [round(edge, 4) for edge in baked.reader.filler.run(partial(baked.reader.outlines.box, one.source))]
             rested = old.get(object_id, {}).get(("rest",))
             parts["rest",] = rested if rested == rest else rest
         if one.bent is not None:

@@ -5,7 +5,7 @@ import threading
 from collections import OrderedDict
 
 from vine_swing.motion import Baked
-from vine_swing.motion.notes import Looked, look
+from vine_swing.motion.notes import FoundNotes, find_notes
 
 #: Scenes whose notes are kept.
 MOST_KEPT = 16
@@ -16,9 +16,9 @@ class Notes:
 
     def __init__(self) -> None:
         self._lock = threading.Lock()
-        self._kept: OrderedDict[str, tuple[threading.Lock, Looked | None]] = OrderedDict()
+        self._kept: OrderedDict[str, tuple[threading.Lock, FoundNotes | None]] = OrderedDict()
 
-    def on(self, address: str, baked: Baked) -> Looked:
+    def on(self, address: str, baked: Baked) -> FoundNotes:
         """The notes on a scene as it was baked. One thread looks at a scene at a time; it holds nothing that edits wait for."""
         with self._lock:
             looking, _ = self._kept.setdefault(address, (threading.Lock(), None))
@@ -27,9 +27,9 @@ class Notes:
                 self._kept.popitem(last=False)
         with looking:
             _, known = self._kept.get(address, (looking, None))
-            if known is not None and known.sight.baked is baked:
+            if known is not None and known.measures.baked is baked:
                 return known
-            found = look(baked, known)
+            found = find_notes(baked, known)
             with self._lock:
                 if address in self._kept:
                     self._kept[address] = looking, found

@@ -11,7 +11,7 @@ from starlette.exceptions import HTTPException
 
 from vine_swing.motion.basics.errors import MotionError, NoSuchThing, SceneFileError
 from vine_swing.motion.scene.scene_file import sentences
-from vine_swing.service.patience import NobodyWaits
+from vine_swing.service.deadline import ClientGone
 from vine_swing.service.sessions import SceneBusy
 from vine_swing.store import InTheWay, OldRevision, SceneNotFound, StoreBusy, StoreError, StoreFull
 
@@ -37,7 +37,7 @@ STATUS: dict[type[Exception], tuple[int, str]] = {
     SceneFileError: (422, "Not a scene file"),
     MotionError: (422, "This does not fit the scene"),
     SceneBusy: (429, "The scene is busy"),
-    NobodyWaits: (499, "Nobody waits any more"),
+    ClientGone: (499, "Nobody waits any more"),
     InTheWay: (422, "Others have changed it since"),
     StoreFull: (507, "The disk is full"),
     StoreBusy: (503, "The data file is locked"),

@@ -6,8 +6,8 @@ from collections import OrderedDict
 from vine_swing.motion.baking.differences import Difference, differences
 from vine_swing.motion.scene.model import Scene
 from vine_swing.picture.preview import preview
+from vine_swing.service.deadline import Deadline
 from vine_swing.service.motion import Motion
-from vine_swing.service.patience import Patience
 from vine_swing.service.sessions import Sessions, whole_of
 from vine_swing.store import Rehearsal
 
@@ -23,11 +23,11 @@ class Rehearsals:
         self._lock = threading.Lock()
         self._held: OrderedDict[str, Motion] = OrderedDict()
 
-    def keep(self, address: str, name: str | None, patience: Patience) -> Rehearsal:
+    def keep(self, address: str, name: str | None, deadline: Deadline) -> Rehearsal:
         """Keep a scene as it is now, the whole of it where the address is of one inside."""
         scene_id = whole_of(address)
-        with self._sessions.use(scene_id, patience) as used:
-            stored, motion = used.stored, used.motion(patience)
+        with self._sessions.use(scene_id, deadline) as used:
+            stored, motion = used.stored, used.motion(deadline)
         kept = self._sessions.store.rehearsals.keep(scene_id, stored.scene, revision=stored.revision, name=name, still=preview(motion.baked))
         self._hold(kept.id, motion)
         return kept
@@ -40,22 +40,22 @@ class Rehearsals:
         """
         return self._sessions.store.rehearsals.scene(whole_of(address), rehearsal_id)
 
-    def motion(self, address: str, rehearsal_id: str, patience: Patience) -> Motion:
+    def motion(self, address: str, rehearsal_id: str, deadline: Deadline) -> Motion:
         """The baked motion of a version; raises as `scene`."""
         # Whether it is of this scene is asked even of one that is held.
         self._sessions.store.rehearsals.find(whole_of(address), rehearsal_id)
         with self._lock:
             held = self._held.get(rehearsal_id)
         if held is None:
-            held = Motion.of(self.scene(address, rehearsal_id), 0, effort=patience.effort())
+            held = Motion.of(self.scene(address, rehearsal_id), 0, effort=deadline.effort())
         self._hold(rehearsal_id, held)
         return held
 
-    def differences(self, address: str, rehearsal_id: str, patience: Patience) -> tuple[int, list[Difference]]:
+    def differences(self, address: str, rehearsal_id: str, deadline: Deadline) -> tuple[int, list[Difference]]:
         """How the scene as it is now differs from a version, and the revision it has now; raises as `scene`."""
-        kept = self.motion(address, rehearsal_id, patience)
-        with self._sessions.use(whole_of(address), patience) as used:
-            now, revision = used.motion(patience), used.stored.revision
+        kept = self.motion(address, rehearsal_id, deadline)
+        with self._sessions.use(whole_of(address), deadline) as used:
+            now, revision = used.motion(deadline), used.stored.revision
         return revision, differences(now.baked, kept.baked)
 
     def _hold(self, rehearsal_id: str, motion: Motion) -> None:

@@ -15,8 +15,8 @@ from vine_swing.motion.outline.drawing import check_drawn
 from vine_swing.motion.scene.checking import checked
 from vine_swing.motion.scene.model import Scene
 from vine_swing.motion.scene.scene_file import faults
+from vine_swing.service.deadline import Deadline
 from vine_swing.service.motion import Motion
-from vine_swing.service.patience import Patience
 from vine_swing.service.sharing import shared
 from vine_swing.store import SceneNotFound, Stored
 
@@ -32,7 +32,7 @@ class Session:
         self.stored = stored
         #: The motion of the whole (None) and of the inner scenes that are looked at, each as it was when it was last asked for.
         self._motions: dict[str | None, Motion] = {}
-        self._entered: dict[str, Scene] = {}
+        self._inner_scenes: dict[str, Scene] = {}
         #: The scene at its last revisions, for pages that are a little behind.
         self._past: OrderedDict[int, Scene] = OrderedDict({stored.revision: stored.scene})
         #: The last look at edits that were not kept, by what they were: a drag ends with the edit it showed last.
@@ -48,27 +48,27 @@ class Session:
             return self.stored.scene
         if inset not in self.stored.scene.insets_by_id:
             raise SceneNotFound(f"there is no scene '{inset}' inside '{self.stored.scene.name}'; it may have been deleted")
-        if inset not in self._entered:
-            self._entered[inset] = self.stored.scene.entered(inset)
-        return self._entered[inset]
+        if inset not in self._inner_scenes:
+            self._inner_scenes[inset] = self.stored.scene.inner_as_scene(inset)
+        return self._inner_scenes[inset]
 
     def before(self, revision: int, inset: str | None) -> Scene | None:
         """The whole scene at an earlier revision, or the one inside it; None if that is not known any more."""
         past = self._past.get(revision)
         if past is None or inset is None:
             return past
-        return past.entered(inset) if inset in past.insets_by_id else None
+        return past.inner_as_scene(inset) if inset in past.insets_by_id else None
 
-    def motion(self, patience: Patience, inset: str | None = None) -> Motion:
+    def motion(self, deadline: Deadline, inset: str | None = None) -> Motion:
         """The baked motion of the scene, or of one inside it, as it is now; baked when first asked for."""
         known, scene, revision = self._motions.get(inset), self.seen(inset), self.stored.revision
         if known is None:
-            known = self._motions[inset] = Motion.of(scene, revision, effort=patience.effort())
+            known = self._motions[inset] = Motion.of(scene, revision, effort=deadline.effort())
         elif known.revision != revision:
-            known = self._motions[inset] = known.moved_on(scene, revision, effort=patience.effort())
+            known = self._motions[inset] = known.updated(scene, revision, effort=deadline.effort())
         return known
 
-    def changed(self, edits: Sequence[Edit], patience: Patience, inset: str | None = None) -> tuple[Scene, str, Motion]:
+    def changed(self, edits: Sequence[Edit], deadline: Deadline, inset: str | None = None) -> tuple[Scene, str, Motion]:
         """The whole scene after some edits of it or of one inside it, what undo calls them, and the motion of what was edited; nothing is kept but
         what it showed."""
         before = self.seen(inset)
@@ -79,17 +79,17 @@ class Session:
         check_heard(after, since=before)
         whole = after if inset is None else _with_inner(self.stored.scene, inset, after)
         check_cost(whole, since=self.stored.scene)
-        motion = self.motion(patience, inset)
+        motion = self.motion(deadline, inset)
         if after is not before:
-            motion = motion.moved_on(after, self.stored.revision + 1, effort=patience.effort())
-            refuse_beyond(motion, self.motion(patience, inset))
+            motion = motion.updated(after, self.stored.revision + 1, effort=deadline.effort())
+            refuse_beyond(motion, self.motion(deadline, inset))
         self._look = before, list(edits), whole, label, motion
         return whole, label, motion
 
-    def outside(self, whole: Scene, patience: Patience) -> Motion:
+    def outside(self, whole: Scene, deadline: Deadline) -> Motion:
         """The motion of the whole scene after one inside it was edited: what is kept must be one that can be baked."""
-        motion = self.motion(patience).moved_on(whole, self.stored.revision + 1, effort=patience.effort())
-        refuse_beyond(motion, self.motion(patience))
+        motion = self.motion(deadline).updated(whole, self.stored.revision + 1, effort=deadline.effort())
+        refuse_beyond(motion, self.motion(deadline))
         return motion
 
     def move_on(self, stored: Stored, motions: Mapping[str | None, Motion]) -> None:
@@ -97,13 +97,13 @@ class Session:
         self._take_up(stored)
         self._motions |= motions
 
-    def step(self, stored: Stored, patience: Patience) -> None:
+    def step(self, stored: Stored, deadline: Deadline) -> None:
         """Take up the version that undo or redo has come to, sharing what it has in common with the one at hand."""
         scene = shared(self.stored.scene, stored.scene)
         self.move_on(Stored(scene, stored.revision, stored.history), {})
         for inset in list(self._motions):
             try:
-                self.motion(patience, inset)
+                self.motion(deadline, inset)
             except (MotionError, SceneNotFound):
                 # Undo must never be refused: a motion that cannot be worked out now is asked for again by whoever wants to see it.
                 del self._motions[inset]
@@ -114,7 +114,7 @@ class Session:
         self._motions = {}
 
     def _take_up(self, stored: Stored) -> None:
-        self.stored, self._entered, self._look = stored, {}, None
+        self.stored, self._inner_scenes, self._look = stored, {}, None
         self._past[stored.revision] = stored.scene
         while len(self._past) > MOST_PAST:
             self._past.popitem(last=False)
@@ -138,9 +138,9 @@ class InUse:
         whole = self.session.stored
         return whole if self.inset is None else Stored(self.session.seen(self.inset), whole.revision, whole.history)
 
-    def motion(self, patience: Patience) -> Motion:
+    def motion(self, deadline: Deadline) -> Motion:
         """Its baked motion as it is now."""
-        return self.session.motion(patience, self.inset)
+        return self.session.motion(deadline, self.inset)
 
 
 def _with_inner(whole: Scene, inset: str, after: Scene) -> Scene:
@@ -150,7 +150,7 @@ def _with_inner(whole: Scene, inset: str, after: Scene) -> Scene:
         EditError: if the whole would not be a scene any more, as when it came to stand in itself.
     """
     try:
-        return checked(whole.left(inset, after), since=whole)
+        return checked(whole.with_inner(inset, after), since=whole)
     except ValidationError as error:
         raise EditError(f"that would not be a scene any more: {'; '.join(faults(error))}") from error
 

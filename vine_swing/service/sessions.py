@@ -16,8 +16,8 @@ from vine_swing.motion.edits import Edit
 from vine_swing.motion.edits.sounds import check_heard
 from vine_swing.motion.outline.drawing import check_drawn
 from vine_swing.motion.scene.model import Scene
+from vine_swing.service.deadline import Deadline
 from vine_swing.service.motion import Motion
-from vine_swing.service.patience import Patience
 from vine_swing.service.session import InUse, Session, refuse_beyond
 from vine_swing.service.watching import How, News, PageWords, SceneChanged, SceneGone, Watchers
 from vine_swing.store import Author, History, OldRevision, SceneStore, Stored
@@ -53,7 +53,7 @@ class Sessions:
         self._users: dict[str, int] = {}
 
     @contextmanager
-    def use(self, address: str, patience: Patience | None = None) -> Iterator[InUse]:
+    def use(self, address: str, deadline: Deadline | None = None) -> Iterator[InUse]:
         """A scene, held by one thread at a time, at the revision the file holds.
 
         Raises:
@@ -69,7 +69,7 @@ class Sessions:
         try:
             if session is None:
                 session = self._opened(scene_id)
-            with _held(session.lock, patience, scene_id):
+            with _held(session.lock, deadline, scene_id):
                 if session.stored.revision != self.store.revision(scene_id):
                     session.catch_up(self.store.load(scene_id))
                 yield InUse(session, inset or None)
@@ -80,58 +80,58 @@ class Sessions:
                     del self._users[scene_id]
                 self._let_go()
 
-    def edit(self, address: str, edits: Sequence[Edit], *, revision: int, patience: Patience, page: str | None = None) -> InUse:
+    def edit(self, address: str, edits: Sequence[Edit], *, revision: int, deadline: Deadline, page: str | None = None) -> InUse:
         """Apply edits as one step of undo: all of them, or none. page: who makes them."""
-        with self.use(address, patience) as used:
+        with self.use(address, deadline) as used:
             session, whole = used.session, whole_of(address)
             _expect(session, revision)
             before = session.stored.scene
-            after, label, motion = session.changed(edits, patience, used.inset)
+            after, label, motion = session.changed(edits, deadline, used.inset)
             if after != before:
-                motions = {used.inset: motion} | ({} if used.inset is None else {None: session.outside(after, patience)})
+                motions = {used.inset: motion} | ({} if used.inset is None else {None: session.outside(after, deadline)})
                 author, others = self.watchers.author(whole, page), self.watchers.others(whole, page)
                 stored = self.store.save(whole, before, after, label=label, revision=revision, author=author, others=others)
                 session.move_on(stored, motions)
                 self._tell(whole, stored.revision, label, "made", author)
             return used
 
-    def look(self, address: str, edits: Sequence[Edit], *, revision: int, patience: Patience) -> bytes:
+    def look(self, address: str, edits: Sequence[Edit], *, revision: int, deadline: Deadline) -> bytes:
         """The motion as it would be after some edits, without making them: what differs from now."""
-        with self.use(address, patience) as used:
+        with self.use(address, deadline) as used:
             _expect(used.session, revision)
-            return used.session.changed(edits, patience, used.inset)[2].message(since=revision)
+            return used.session.changed(edits, deadline, used.inset)[2].message(since=revision)
 
-    def beside(self, address: str, edits: Sequence[Edit], *, revision: int, patience: Patience) -> tuple[Motion, Motion]:
+    def beside(self, address: str, edits: Sequence[Edit], *, revision: int, deadline: Deadline) -> tuple[Motion, Motion]:
         """The motion as it is, and as it would be after some edits, without making them."""
-        with self.use(address, patience) as used:
+        with self.use(address, deadline) as used:
             _expect(used.session, revision)
-            return used.motion(patience), used.session.changed(edits, patience, used.inset)[2]
+            return used.motion(deadline), used.session.changed(edits, deadline, used.inset)[2]
 
-    def undo(self, address: str, *, revision: int, patience: Patience, page: str | None = None) -> InUse:
+    def undo(self, address: str, *, revision: int, deadline: Deadline, page: str | None = None) -> InUse:
         """Take back the last step of a page, if there is one; steps of other pages that have the scene open are theirs.
 
         Raises:
             InTheWay: if others have changed the same things since.
         """
-        return self._step_back(address, "undo", revision, patience, page)
+        return self._step_back(address, "undo", revision, deadline, page)
 
-    def redo(self, address: str, *, revision: int, patience: Patience, page: str | None = None) -> InUse:
+    def redo(self, address: str, *, revision: int, deadline: Deadline, page: str | None = None) -> InUse:
         """Do the last undone step of a page again, if there is one; raises as `undo`."""
-        return self._step_back(address, "redo", revision, patience, page)
+        return self._step_back(address, "redo", revision, deadline, page)
 
     def history(self, address: str, page: str | None) -> History:
         """What undo and redo would do for a page."""
         whole = whole_of(address)
         return self.store.history(whole, self.watchers.others(whole, page))
 
-    def _step_back(self, address: str, kind: Kind, revision: int, patience: Patience, page: str | None) -> InUse:
-        with self.use(address, patience) as used:
+    def _step_back(self, address: str, kind: Kind, revision: int, deadline: Deadline, page: str | None) -> InUse:
+        with self.use(address, deadline) as used:
             whole = whole_of(address)
             how: How = "undone" if kind == "undo" else "redone"
             others = self.watchers.others(whole, page)
-            stored = self.store.step_back(whole, kind, revision=revision, others=others, check=lambda scene: _checked_motion(scene, patience))
+            stored = self.store.step_back(whole, kind, revision=revision, others=others, check=lambda scene: _checked_motion(scene, deadline))
             if stored is not None:
-                used.session.step(stored, patience)
+                used.session.step(stored, deadline)
                 # What was undone is what could be redone now, and the other way.
                 what = stored.history.redo if kind == "undo" else stored.history.undo
                 self._tell(whole, stored.revision, what or "", how, self.watchers.author(whole, page))
@@ -141,10 +141,10 @@ class Sessions:
         by = PageWords(id=author.page, name=author.name) if author is not None else None
         self.watchers.tell(scene_id, SceneChanged(revision=revision, what=what, how=how, by=by))
 
-    def create(self, scene: Scene, *, patience: Patience) -> str:
+    def create(self, scene: Scene, *, deadline: Deadline) -> str:
         """Keep a new scene, if it can be baked; returns its id."""
         check_cost(scene)
-        motion = _checked_motion(scene, patience)
+        motion = _checked_motion(scene, deadline)
         scene_id = self.store.create(scene)
         # The very parts that were baked, so that "what changed" is answered by identity.
         session = Session(Stored(scene, 0, History(None, None)))
@@ -196,9 +196,9 @@ def whole_of(address: str) -> str:
 
 
 @contextmanager
-def _held(lock: Any, patience: Patience | None, scene_id: str) -> Iterator[None]:
-    """Hold a lock; waiting for it ends with the patience of whoever asks."""
-    waits = patience or Patience()
+def _held(lock: Any, deadline: Deadline | None, scene_id: str) -> Iterator[None]:
+    """Hold a lock; waiting for it ends with the deadline of whoever asks."""
+    waits = deadline or Deadline()
     while not lock.acquire(timeout=0.1):
         if waits.is_over:
             raise SceneBusy(scene_id)
@@ -208,7 +208,7 @@ def _held(lock: Any, patience: Patience | None, scene_id: str) -> Iterator[None]
         lock.release()
 
 
-def _checked_motion(scene: Scene, patience: Patience) -> Motion:
+def _checked_motion(scene: Scene, deadline: Deadline) -> Motion:
     """The motion of a scene that nothing of has been checked yet.
 
     Raises:
@@ -216,7 +216,7 @@ def _checked_motion(scene: Scene, patience: Patience) -> Motion:
     """
     check_drawn(scene)
     check_heard(scene)
-    motion = Motion.of(scene, 0, effort=patience.effort())
+    motion = Motion.of(scene, 0, effort=deadline.effort())
     refuse_beyond(motion, None)
     return motion
 

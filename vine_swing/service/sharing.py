@@ -16,13 +16,13 @@ def shared(before: Scene, after: Scene) -> Scene:
     sounds = tuple(was if (was := heard.get(one.id)) == one else one for one in after.sounds)
     sounds = before.sounds if sounds == before.sounds else sounds
     insets = tuple(_shared_inner(known.get(inner.id), inner) for inner in after.insets)
-    return after.but(**_shared_parts(before, after), insets=insets, sounds=sounds)
+    return after.copy_with(**_shared_parts(before, after), insets=insets, sounds=sounds)
 
 
 def _shared_inner(before: InnerScene | None, after: InnerScene) -> InnerScene:
     if before is None or before is after:
         return after
-    return before if before == after else after.but(**_shared_parts(before, after))
+    return before if before == after else after.copy_with(**_shared_parts(before, after))
 
 
 def _shared_parts(before: Timeline, after: Timeline) -> dict[str, Any]:
@@ -38,4 +38,4 @@ def _shared_object(before: SceneObject | None, after: SceneObject) -> SceneObjec
     if before == after:
         return before
     channels = {name: was if (was := before.channels.get(name)) == channel else channel for name, channel in after.channels.items()}
-    return after.but(channels=channels)
+    return after.copy_with(channels=channels)

@@ -13,7 +13,7 @@ from vine_swing.motion.curves import joints
 from vine_swing.motion.curves.combining import combined, of_line
 from vine_swing.motion.curves.contours import area, contours_of
 from vine_swing.motion.curves.fitting import fitted
-from vine_swing.motion.curves.length import Gone
+from vine_swing.motion.curves.length import ArcLengths
 from vine_swing.motion.curves.outline import Outline
 from vine_swing.motion.curves.svg_path import parse_path, path_data
 
@@ -185,4 +185,4 @@ def test_the_length_of_curves_is_exact():
         return np.hypot(*(3 * ((1 - u) ** 2 * a + 2 * u * (1 - u) * b + u**2 * c)))
 
     exact, _ = quad(speed, 0, 1, epsabs=1e-10, limit=400)
-    assert Gone.along(contours_of(curve.verbs, p[None])[0]).total[0] == pytest.approx(exact, rel=1e-6)
+    assert ArcLengths.of(contours_of(curve.verbs, p[None])[0]).total[0] == pytest.approx(exact, rel=1e-6)

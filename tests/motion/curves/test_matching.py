@@ -135,10 +135,10 @@ def test_neither_area_nor_points_jump(first, second):
 def test_an_animator_can_choose_which_points_meet():
     plain = series((0, SQUARE), (20, DIAMOND))
     channel = keyed((0, SQUARE), (20, DIAMOND)).by_id["o"].channels["outline"]
-    met = channel.but(keys=(channel.keys[0].but(meets=(0, 1)), channel.keys[1]))
+    met = channel.copy_with(keys=(channel.keys[0].copy_with(meets=(0, 1)), channel.keys[1]))
     scene = keyed((0, SQUARE), (20, DIAMOND))
     thing = scene.by_id["o"]
-    mended = bake(scene.with_object(thing.but(channels={"outline": met}))).named("O").bent
+    mended = bake(scene.with_object(thing.copy_with(channels={"outline": met}))).named("O").bent
     middle = mended.at(10).points
     np.testing.assert_allclose(middle[0], [60, 25], atol=1e-9)
     assert np.abs(middle - plain.at(10).points[: len(middle)]).max() > 10

@@ -124,7 +124,7 @@ def test_a_stretch_is_frozen_and_the_walk_goes_on_around_it():
     keys = frozen.by_id["walker"].channels["near-leg.y"].keys
     assert all(59 <= key.frame <= 111 for key in keys)
     # Within it the gait is silent: without it the keys say the same there.
-    silent = frozen.but(objects=tuple(thing.but(rules=()) if thing.id == "walker" else thing for thing in frozen.objects))
+    silent = frozen.copy_with(objects=tuple(thing.copy_with(rules=()) if thing.id == "walker" else thing for thing in frozen.objects))
     np.testing.assert_allclose(bake(silent)["Walker", "near-leg.x"][60:111], before["Walker", "near-leg.x"][60:111], atol=0.06)
     assert drift(after) <= 0.5
 

@@ -12,7 +12,7 @@ from vine_swing.faults import faults
 from vine_swing.motion import bake
 from vine_swing.motion.edits import AnyEdit, apply_all
 from vine_swing.motion.edits.scene import SetFps
-from vine_swing.motion.notes import KINDS, look
+from vine_swing.motion.notes import KINDS, find_notes
 from vine_swing.motion.scene.scene_file import from_data, load, to_data
 from vine_swing.principles import principles
 
@@ -23,7 +23,7 @@ EDITS: TypeAdapter[list[AnyEdit]] = TypeAdapter(list[AnyEdit])
 
 
 def notes(scene):
-    return look(bake(scene)).notes
+    return find_notes(bake(scene)).notes
 
 
 def kinds(scene):
@@ -105,18 +105,18 @@ def half(value):
 @pytest.mark.parametrize("name", [*SHIPPED, *principles(), *elements()])
 def test_what_is_shipped_has_at_most_two_notes(name):
     scene = load(SHIPPED[name]) if name in SHIPPED else (principles() | elements())[name].scene
-    for part in (scene, *(scene.entered(inner.id) for inner in scene.insets)):
+    for part in (scene, *(scene.inner_as_scene(inner.id) for inner in scene.insets)):
         assert len(notes(part)) <= 2, [note.text for note in notes(part)]
 
 
 def test_after_an_edit_only_what_changed_is_looked_at_again():
     """The notes are those of a look from nothing, and objects of which nothing changed keep theirs."""
-    one = from_data(PAIRS[0][2]).but(name="x")
-    first = look(bake(one))
+    one = from_data(PAIRS[0][2]).copy_with(name="x")
+    first = find_notes(bake(one))
     edit = EDITS.validate_python([{"edit": "set-key", "object": "mango", "channel": "opacity", "frame": 40, "value": 0.99}])
     after = apply_all(one, edit)
-    again = look(bake(after, previous=first.sight.baked), first)
-    assert again.notes == look(bake(after)).notes != first.notes
+    again = find_notes(bake(after, previous=first.measures.baked), first)
+    assert again.notes == find_notes(bake(after)).notes != first.notes
     assert again.by_object["ground"] is first.by_object["ground"]
     assert again.by_object["mango"] is not first.by_object["mango"]
 
@@ -126,7 +126,7 @@ def test_hushed_notes_stay_hushed_and_can_be_heard_again(what):
     one = from_data(PAIRS[0][2])
     hush = EDITS.validate_python([{"edit": "hush-note", "kind": "nearly"} | what])
     silent = apply_all(one, hush)
-    found = look(bake(silent))
+    found = find_notes(bake(silent))
     assert (found.notes, found.hushed) == ((), 1)
     assert from_data(to_data(silent)) == silent
     heard = apply_all(silent, EDITS.validate_python([{"edit": "hush-note", "kind": "nearly", "hushed": False} | what]))
@@ -137,8 +137,8 @@ def test_hushed_notes_stay_hushed_and_can_be_heard_again(what):
 
 def test_notes_are_sorted_by_how_sure_and_how_bad():
     pair = faults()
-    objects = [*pair["flashing"].fault.objects, *(one.but(id="other", name="Other") for one in pair["lone-key"].fault.objects[1:])]
-    found = notes(pair["flashing"].fault.but(objects=tuple(objects)))
+    objects = [*pair["flashing"].fault.objects, *(one.copy_with(id="other", name="Other") for one in pair["lone-key"].fault.objects[1:])]
+    found = notes(pair["flashing"].fault.copy_with(objects=tuple(objects)))
     assert [note.kind for note in found] == ["flashing", "lone-key"]
     weights = [note.sure * (0.5 + note.bad) for note in found]
     assert weights == sorted(weights, reverse=True)

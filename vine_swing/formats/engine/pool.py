@@ -6,6 +6,7 @@ processes are forked where the system can, so that the scene and its pictures ar
 
 import multiprocessing
 import os
+import secrets
 import signal
 import threading
 from collections import deque
@@ -17,8 +18,8 @@ from multiprocessing.shared_memory import SharedMemory
 
 import numpy as np
 
-from vine_swing.formats.engine.here import Here
 from vine_swing.formats.engine.painting import Painting, Windows
+from vine_swing.formats.engine.thread import ThreadEngine
 from vine_swing.formats.export import Pixels
 from vine_swing.motion.basics.contents import FONT_FILES, PICTURE_FILES
 
@@ -39,7 +40,7 @@ class Pool:
     def painted(self, painting: Painting, rows: Sequence[int]) -> Iterator[Pixels]:
         """See Engine. A process that dies is replaced, and what it had not finished is painted again."""
         if len(rows) < _FEW or self._processes < 2:
-            return Here().painted(painting, rows)
+            return ThreadEngine().painted(painting, rows)
         whole = self._whole(painting, rows)
         # The first picture is taken now, so that processes are forked by whoever asks, not by the thread that takes the pictures.
         return _begun(next(whole), whole)
@@ -60,7 +61,8 @@ class Pool:
         width, height = painting.size
         parts = [rows[at : at + AT_ONCE] for at in range(0, len(rows), AT_ONCE)]
         most = max(2, min(2 * self._processes, MOST_BYTES // (AT_ONCE * painting.bytes_each)))
-        blocks = [SharedMemory(create=True, size=AT_ONCE * painting.bytes_each) for _ in range(min(most, len(parts)))]
+        size = AT_ONCE * painting.bytes_each
+        blocks = [SharedMemory(f"{own_blocks()}{secrets.token_hex(4)}", create=True, size=size) for _ in range(min(most, len(parts)))]
         method = "fork" if "fork" in multiprocessing.get_all_start_methods() else "spawn"
         context = multiprocessing.get_context(method)
         held = {one.id: PICTURE_FILES.data_of(one.id) for one in painting.scene.pictures}
@@ -94,6 +96,11 @@ def _begun(first: Pixels, rest: Iterator[Pixels]) -> Iterator[Pixels]:
     yield first
     del first
     yield from rest
+
+
+def own_blocks() -> str:
+    """How the names of this process's blocks of shared memory begin."""
+    return f"vine-{os.getpid()}-"
 
 
 def _let_go(block: SharedMemory) -> None:

@@ -8,7 +8,7 @@ from pathlib import Path
 import numpy as np
 from PIL import Image
 
-from vine_swing.formats.export import Cancelled, Progress, always
+from vine_swing.formats.export import Cancelled, Progress, never_cancelled
 from vine_swing.formats.film import Film
 from vine_swing.formats.svg.css import Sheet
 from vine_swing.formats.svg.drawing import Drawing
@@ -27,7 +27,7 @@ LATE = 0.96
 MOST_CHARACTERS = 200_000_000
 
 
-def write_svg(film: Film, path: Path, *, progress: Progress = always) -> tuple[str, ...]:
+def write_svg(film: Film, path: Path, *, progress: Progress = never_cancelled) -> tuple[str, ...]:
     """Animated SVG: exact at every frame within the tolerance of the options, straight in between.
 
     Raises:
@@ -40,7 +40,7 @@ def write_svg(film: Film, path: Path, *, progress: Progress = always) -> tuple[s
     return _lost(film, drawing)
 
 
-def write_still(film: Film, path: Path, *, progress: Progress = always) -> tuple[str, ...]:
+def write_still(film: Film, path: Path, *, progress: Progress = never_cancelled) -> tuple[str, ...]:
     """One frame as SVG, the first of the film."""
     still = film.part(slice(0, 1))
     nodes, drawing, _ = _drawn(still, progress)
@@ -48,7 +48,7 @@ def write_still(film: Film, path: Path, *, progress: Progress = always) -> tuple
     return _lost(film, drawing)
 
 
-def write_html(film: Film, path: Path, *, progress: Progress = always) -> tuple[str, ...]:
+def write_html(film: Film, path: Path, *, progress: Progress = never_cancelled) -> tuple[str, ...]:
     """An HTML page that plays a scene by CSS, without a script.
 
     Raises:

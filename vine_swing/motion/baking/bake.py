@@ -13,12 +13,12 @@ from numpy.typing import NDArray
 from vine_swing.motion.baking.baked import Baked, BakedInset, BakedParade
 from vine_swing.motion.baking.bent import with_outlines
 from vine_swing.motion.baking.camera import through_camera
+from vine_swing.motion.baking.channels import ChannelBaker
 from vine_swing.motion.baking.copies import CopyBaker
 from vine_swing.motion.baking.effort import Effort, TooMuchWork
 from vine_swing.motion.baking.insets import baked_insets
 from vine_swing.motion.baking.keyed import dial_values, followed
 from vine_swing.motion.baking.looks import check_masks, with_looks
-from vine_swing.motion.baking.making import Making
 from vine_swing.motion.baking.pictures import with_pictures
 from vine_swing.motion.baking.placing import BakedObject, placed
 from vine_swing.motion.baking.plan import Plan, changed_values
@@ -80,8 +80,8 @@ def placed_at(scene: Scene, object_id: str, frame: float) -> BakedObject:
         values = channels[thing.id] = {}
         for name, spec in thing.specs.items():
             if spec.kind == "number":
-                source = reader.fills.settled(lambda thing=thing, name=name: reader.final(thing.id, name))  # type: ignore[misc]
-                values[name] = reader.fills.settled(lambda source=source: source.at(reader.grid))[0]  # type: ignore[misc]
+                source = reader.filler.run(lambda thing=thing, name=name: reader.final(thing.id, name))  # type: ignore[misc]
+                values[name] = reader.filler.run(lambda source=source: source.at(reader.grid))[0]  # type: ignore[misc]
     above = {parent: one for (parent, at), one in kept.items() if at == frame}
     found = placed(things, scene, grid, channels, above)
     kept.update({(one, frame): placed_object for one, placed_object in found.items()})
@@ -92,18 +92,18 @@ def _whole(scene: Scene, grid: Array, previous: Baked | None, effort: Effort) ->
     """A bake that looks at every object."""
     plan, reader = Plan.of(scene), Reader(scene, grid, effort=effort)
     old = previous.objects if previous is not None else {}
-    making = Making(reader, plan, old)
+    baker = ChannelBaker(reader, plan, old)
     for thing in scene.objects:
-        making.add(thing)
-    making.make(was=previous.scene if previous is not None else None)
-    objects = placed(scene.objects, scene, grid, making.arrays, old)
+        baker.add(thing)
+    baker.make(was=previous.scene if previous is not None else None)
+    objects = placed(scene.objects, scene, grid, baker.arrays, old)
     objects = through_camera(_drawn(objects, scene, grid, reader, old, objects), scene, old)
     dials = {dial.id: _dial(scene, dial, grid, previous) for dial in scene.dials}
     beyond = {ref: frame for ref, frame in previous.beyond.items() if _kept(ref, objects, old)} if previous is not None else {}
     parades = _parades(scene, plan, objects, reader, previous, effort)
     insets = _insets(scene, plan, objects, previous, effort)
     objects = {thing.id: objects[thing.id] for thing in scene.objects}
-    return Baked(scene, grid, objects, dials, plan, reader, parades, insets, beyond | making.beyond)
+    return Baked(scene, grid, objects, dials, plan, reader, parades, insets, beyond | baker.beyond)
 
 
 def _with_values(previous: Baked, scene: Scene, changed: list[tuple[SceneObject, SceneObject]], effort: Effort) -> Baked:
@@ -115,24 +115,24 @@ def _with_values(previous: Baked, scene: Scene, changed: list[tuple[SceneObject,
         dials = dials | {dial.id: _dial(scene, dial, grid, None) for dial in turned}
         moved += [(f"{DIAL}{dial.id}", DIAL_CHANNEL) for dial in turned]
     reader = Reader(scene, grid, effort=effort)
-    making = Making(reader, plan, old)
+    baker = ChannelBaker(reader, plan, old)
     for _, thing in changed:
-        making.add(thing)
+        baker.add(thing)
     followers: set[Ref] = set()
     if plan.reads:
         # What might follow is every reader of what is made anew; it is made only if something it reads is another array indeed.
-        moved += [(thing.id, name) for _, thing in changed for name in making.arrays[thing.id]]
+        moved += [(thing.id, name) for _, thing in changed for name in baker.arrays[thing.id]]
         followers = plan.followers(moved)
-        for object_id in {object_id for object_id, _ in followers} - making.arrays.keys():
-            making.arrays[object_id] = dict(old[object_id].channels)
+        for object_id in {object_id for object_id, _ in followers} - baker.arrays.keys():
+            baker.arrays[object_id] = dict(old[object_id].channels)
         for ref in followers:
             for object_id, _ in plan.reads[ref]:
-                if object_id in old and object_id not in making.arrays:
-                    making.arrays[object_id] = old[object_id].channels
-    making.make(followers, was=previous.scene)
-    new = {object_id for object_id, arrays in making.arrays.items() if arrays is not old[object_id].channels}
+                if object_id in old and object_id not in baker.arrays:
+                    baker.arrays[object_id] = old[object_id].channels
+    baker.make(followers, was=previous.scene)
+    new = {object_id for object_id, arrays in baker.arrays.items() if arrays is not old[object_id].channels}
     things = [scene.by_id[object_id] for object_id in plan.below(new)]
-    channels = {thing.id: making.arrays.get(thing.id, old[thing.id].channels) for thing in things}
+    channels = {thing.id: baker.arrays.get(thing.id, old[thing.id].channels) for thing in things}
     replaced = placed(things, scene, grid, channels, old)
     objects = {**old, **replaced}
     objects |= _drawn(replaced, scene, grid, reader, old, objects)
@@ -141,7 +141,7 @@ def _with_values(previous: Baked, scene: Scene, changed: list[tuple[SceneObject,
     beyond = {ref: frame for ref, frame in previous.beyond.items() if _kept(ref, objects, old)}
     parades = _parades(scene, plan, objects, reader, previous, effort)
     insets = _insets(scene, plan, objects, previous, effort)
-    return Baked(scene, grid, objects, dials, plan, reader, parades, insets, beyond | making.beyond)
+    return Baked(scene, grid, objects, dials, plan, reader, parades, insets, beyond | baker.beyond)
 
 
 def _drawn(

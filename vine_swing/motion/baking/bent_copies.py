@@ -107,7 +107,7 @@ def _at(one: BakedObject, name: str, rows: NDArray[np.intp]) -> Array:
 def _between(reader: Reader, inner: str, outer: str, grid: Array) -> Array:
     """From the space of one object to that of what it hangs on, (m, 6)."""
     t = grid[None]
-    found: Array = reader.fills.settled(lambda: matrix.multiply(matrix.safe_inverse(reader.world(outer, t)), reader.world(inner, t)))
+    found: Array = reader.filler.run(lambda: matrix.multiply(matrix.safe_inverse(reader.world(outer, t)), reader.world(inner, t)))
     return found
 
 

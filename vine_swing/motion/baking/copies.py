@@ -14,8 +14,8 @@ from numpy.typing import NDArray
 from vine_swing.motion.baking.baked import BakedInset, BakedParade, Element
 from vine_swing.motion.baking.bent import with_outlines
 from vine_swing.motion.baking.bent_copies import bends_copies, with_bent_copies
+from vine_swing.motion.baking.copy_inputs import CopyInputs, inputs_of_copies
 from vine_swing.motion.baking.effort import Effort, TooMuchWork
-from vine_swing.motion.baking.given import Given, given_to_copies
 from vine_swing.motion.baking.insets import BakeInner, baked_insets, same_scenes
 from vine_swing.motion.baking.looks import with_looks
 from vine_swing.motion.baking.outlines import is_bent
@@ -144,7 +144,7 @@ class CopyBaker:
         for object_id in objects.keys() & reader.words.keys():
             shape = _worded(self.scene.by_id[object_id], reader.words[object_id])
             if shape is not None:
-                objects[object_id] = replace(objects[object_id], source=objects[object_id].source.but(shape=shape))
+                objects[object_id] = replace(objects[object_id], source=objects[object_id].source.copy_with(shape=shape))
         objects = with_looks(self._bent(objects, frames, reader), frames, partial(_setting, self.scene, reader), old)
         known = was.element if was is not None else Element({}, {})
         insets = baked_insets(objects, self.scene, self.inner, known.insets)
@@ -206,9 +206,9 @@ class CopyBaker:
     ) -> tuple[Element, ...]:
         parade = thing.copying
         assert parade is not None
-        given = given_to_copies(self.scene, self.plan, parade, self._all_below(thing), parts, count)
+        inputs = inputs_of_copies(self.scene, self.plan, parade, self._all_below(thing), parts, count)
         shown_by = parade.text_part
-        if not given.varying and not any(given.words) and shown_by is None:
+        if not inputs.varying and not any(inputs.words) and shown_by is None:
             return ()
         same_rows = was is not None and np.array_equal(was.layout.frames, layout.frames) and np.array_equal(was.layout.offsets, layout.offsets)
         same_own = same_rows and was is not None and was.parade == parade and len(was.own) == count and not bends_copies(self.scene, thing)
@@ -217,14 +217,14 @@ class CopyBaker:
         text = self._text(parts) if shown_by is not None else None
         found = []
         for k in range(count):
-            shapes = {one: _worded(self.scene.by_id[one], words) for one, words in given.words[k].items()}
+            shapes = {one: _worded(self.scene.by_id[one], words) for one, words in inputs.words[k].items()}
             if text is not None and shown_by is not None:
                 said = shapes.get(text.id, text.drawn_shape)
                 assert isinstance(said, TextShape)
                 fields = {name: getattr(said, name) for name in TextShape.model_fields}
                 shapes[text.id] = TextPart.model_construct(**fields, by=shown_by, which=k)
             found.append(
-                self._copy(parts, element, layout, length, given, k, reader, {one: shape for one, shape in shapes.items() if shape is not None})
+                self._copy(parts, element, layout, length, inputs, k, reader, {one: shape for one, shape in shapes.items() if shape is not None})
             )
         return tuple(found)
 
@@ -234,7 +234,7 @@ class CopyBaker:
         element: Element,
         layout: Layout,
         length: int,
-        given: Given,
+        inputs: CopyInputs,
         k: int,
         reader: Reader,
         shapes: Mapping[str, TextShape],
@@ -243,15 +243,15 @@ class CopyBaker:
         rows = layout.rows(k, length)
         frames = layout.frames[rows]
         own: dict[str, dict[str, Array]] = {}
-        words = {**reader.words, **given.words[k]}
-        view = CopyView(reader, Copy(float(k), float(given.count), given.items[k]), given.varying | reader.varying, given.changes[k], words)
+        words = {**reader.words, **inputs.words[k]}
+        view = CopyView(reader, Copy(float(k), float(inputs.count), inputs.items[k]), inputs.varying | reader.varying, inputs.changes[k], words)
         mine = Reader(self.scene, frames, effort=self.effort, view=view)
         ids = {thing.id for thing in parts}
-        for object_id, name in sorted(given.varying):
+        for object_id, name in sorted(inputs.varying):
             if object_id in ids and name in element.objects[object_id].channels:
-                change = given.changes[k].get((object_id, name))
+                change = inputs.changes[k].get((object_id, name))
                 shared = element.objects[object_id].channels[name]
-                if not given.alone:
+                if not inputs.alone:
                     own.setdefault(object_id, {})[name] = _shrunk(_read(mine, object_id, name))
                 elif change is not None:
                     own.setdefault(object_id, {})[name] = _shrunk(change(_rows(shared, rows)[None])[0])
@@ -271,35 +271,35 @@ class CopyBaker:
             objects[one] = replace(element.objects[one], channels=element.objects[one].channels | own.get(one, {}))
         for one, shape in shapes.items():
             if one in objects:
-                objects[one] = replace(objects[one], source=objects[one].source.but(shape=shape))
-        redrawn = {thing.id for thing in parts if self._redraws(thing, own.get(thing.id, {}), given, thing.id in shapes)}
+                objects[one] = replace(objects[one], source=objects[one].source.copy_with(shape=shape))
+        redrawn = {thing.id for thing in parts if self._redraws(thing, own.get(thing.id, {}), inputs, thing.id in shapes)}
         for one in redrawn - objects.keys():
             objects[one] = element.objects[one]
         plain = {one: replace(objects[one], bent=None, bent_from=None, shown_size=None) for one in redrawn}
         objects |= self._bent(plain, frames, mine, element.objects | objects)
-        objects |= self._own_looks(element, objects, frames, rows, given, mine)
+        objects |= self._own_looks(element, objects, frames, rows, inputs, mine)
         insets = self._own_insets(element, own, rows)
-        return Element(objects, self._own_parades(parts, element, own, frames, rows, given, mine), insets)
+        return Element(objects, self._own_parades(parts, element, own, frames, rows, inputs, mine), insets)
 
     def _own_looks(
-        self, element: Element, objects: Mapping[str, BakedObject], frames: Array, rows: NDArray[np.intp], given: Given, mine: Reader
+        self, element: Element, objects: Mapping[str, BakedObject], frames: Array, rows: NDArray[np.intp], inputs: CopyInputs, mine: Reader
     ) -> dict[str, BakedObject]:
         """The objects whose looks differ in a copy: by their settings, or because they move otherwise in it."""
         looks = {one: looked.look for one, looked in element.objects.items() if looked.look}
-        asked = {one for one in looks if any((one, name) in given.varying for name in (LOOK, *self.scene.by_id[one].moving_settings))}
+        asked = {one for one in looks if any((one, name) in inputs.varying for name in (LOOK, *self.scene.by_id[one].moving_settings))}
         own = {one: objects[one] for one in looks.keys() & objects.keys() if objects[one].place is not element.objects[one].place}
         for one in asked - own.keys():
             now = objects.get(one, element.objects[one])
             own[one] = replace(now, place=_rows(now.place, rows))
         return with_looks(own, frames, partial(_setting, self.scene, mine), element.objects)
 
-    def _redraws(self, thing: SceneObject, own: Mapping[str, Array], given: Given, reworded: bool) -> bool:
+    def _redraws(self, thing: SceneObject, own: Mapping[str, Array], inputs: CopyInputs, reworded: bool) -> bool:
         """Whether an object is drawn otherwise in a copy, in which some of its channels are its own: bent by keys or rules, or another page."""
         if thing.pictured is not None:
             return any(name in own for name in ("width", "height", "page"))
         if not is_bent(self.scene, thing) or thing.drawn_shape is None:
             return False
-        asked = any((one.id, OUTLINE) in given.varying for one in self.scene.upwards(thing.id))
+        asked = any((one.id, OUTLINE) in inputs.varying for one in self.scene.upwards(thing.id))
         return asked or reworded or any(name in own for name in drawing_of(thing.drawn_shape).names)
 
     def _own_insets(self, element: Element, own: Mapping[str, Mapping[str, Array]], rows: NDArray[np.intp]) -> dict[str, BakedInset]:
@@ -319,7 +319,7 @@ class CopyBaker:
         own: Mapping[str, Mapping[str, Array]],
         frames: Array,
         rows: NDArray[np.intp],
-        given: Given,
+        inputs: CopyInputs,
         mine: Reader,
     ) -> dict[str, BakedParade]:
         """Of the parades that hang in this one, those in which a copy differs."""
@@ -328,7 +328,7 @@ class CopyBaker:
             if thing.copying is None:
                 continue
             below = {thing.id, *self._all_below(thing)}
-            if any(one in below for words in given.words for one in words) or any(one in below for one, _ in given.varying):
+            if any(one in below for words in inputs.words for one in words) or any(one in below for one, _ in inputs.varying):
                 values = {name: own.get(thing.id, {}).get(name, _rows(element.objects[thing.id].channels[name], rows)) for name in NAMES}
                 found[thing.id] = self.copies_of(thing, values, frames, mine, None)
         return found
@@ -413,7 +413,7 @@ def _places_it(thing: SceneObject, name: str) -> bool:
 
 def _worded(thing: SceneObject, words: str) -> TextShape | None:
     shape = thing.drawn_shape
-    return shape.but(text=words) if isinstance(shape, TextShape) else None
+    return shape.copy_with(text=words) if isinstance(shape, TextShape) else None
 
 
 def _setting(scene: Scene, reader: Reader, object_id: str, name: str) -> Array:
@@ -424,8 +424,8 @@ def _setting(scene: Scene, reader: Reader, object_id: str, name: str) -> Array:
 
 def _read(reader: Reader, object_id: str, name: str) -> Array:
     """A channel at the reader's grid: (n,), or (n, 4) for colours; cut off where it reaches too far."""
-    source = reader.fills.settled(lambda: reader.final(object_id, name))
-    row: Array = reader.fills.settled(lambda: source.at(reader.grid))[0]
+    source = reader.filler.run(lambda: reader.final(object_id, name))
+    row: Array = reader.filler.run(lambda: source.at(reader.grid))[0]
     if np.isfinite(row).all() and (not row.size or np.abs(row).max() <= FARTHEST):
         return row
     return np.clip(np.nan_to_num(row, nan=0.0), -FARTHEST, FARTHEST)

@@ -73,7 +73,7 @@ def explain(scene: Scene, object_id: str, channel: str, *, effort: Effort | None
         if spec.kind == "point":
             return evaluate_path(one, t) if one.keys else np.zeros((len(t), 2))
         if not one.keys and channel in ("x", "y") and path.keys:
-            whole = evaluate_path(path.but(before=one.before, after=one.after) if one is keys_only else path, t)
+            whole = evaluate_path(path.copy_with(before=one.before, after=one.after) if one is keys_only else path, t)
             return whole[:, 0 if channel == "x" else 1]
         if one.keys:
             rows: Array = (evaluate_colours if spec.is_colour else evaluate)([one], t)[0]
@@ -84,7 +84,7 @@ def explain(scene: Scene, object_id: str, channel: str, *, effort: Effort | None
         base: Any = spec.default if one.base is None else one.base
         return np.tile(colour.parse_hex(base), (len(t), 1)) if spec.is_colour else np.full(len(t), float(base))
 
-    keys_only = source.but(before=HOLD, after=HOLD)
+    keys_only = source.copy_with(before=HOLD, after=HOLD)
     value = read(keys_only)
     steps = [Step("keys", "Keys", None, True, value)]
     value = read(source)
@@ -95,7 +95,7 @@ def explain(scene: Scene, object_id: str, channel: str, *, effort: Effort | None
     for rule in rules:
         remark = None
         if rule.on and chain is not None:
-            value, remark, chain = reader.fills.settled(partial(_card, reader, chain, rule, grid))
+            value, remark, chain = reader.filler.run(partial(_card, reader, chain, rule, grid))
         steps.append(Step(rule.kind, rule.spec.label, rule.id, rule.on, value, remark))
     return [*steps, Step("result", "Result", None, True, value)]
 
@@ -116,7 +116,7 @@ def _explain_outline(scene: Scene, thing: SceneObject, effort: Effort | None) ->
     steps = [Step("shape", "Shape", None, True, nothing, outlines=so_far)]
     if thing.is_keyed(OUTLINE):
         keyed = thing.channels[OUTLINE]
-        held = KeyedOutlines(keyed.but(before=HOLD, after=HOLD)).at(t)
+        held = KeyedOutlines(keyed.copy_with(before=HOLD, after=HOLD)).at(t)
         steps = [Step("keys", "Keys", None, True, nothing, outlines=held), Step("ends", "Ends", None, True, nothing, outlines=so_far)]
     after = {rule.id: reading for rule, reading in read if rule is not None}
     for rule in acting:
@@ -170,11 +170,11 @@ def _explain_setting(scene: Scene, thing: SceneObject, name: str, effort: Effort
         return np.full(len(t), float(base) if base is not None else 0.0)
 
     values = read(channel)
-    steps = [Step("keys", "Keys", None, True, read(channel.but(before=HOLD, after=HOLD))), Step("ends", "Ends", None, True, values)]
+    steps = [Step("keys", "Keys", None, True, read(channel.copy_with(before=HOLD, after=HOLD))), Step("ends", "Ends", None, True, values)]
     if channel.formula is not None:
         reader = Reader(scene, effort=effort)
-        source = reader.fills.settled(lambda: reader.final(thing.id, name))
-        steps.append(Step("formula", "Formula", None, True, reader.fills.settled(lambda: source.at(t[None, :]))[0]))
+        source = reader.filler.run(lambda: reader.final(thing.id, name))
+        steps.append(Step("formula", "Formula", None, True, reader.filler.run(lambda: source.at(t[None, :]))[0]))
     return [*steps, Step("result", "Result", None, True, steps[-1].values)]
 
 
@@ -183,7 +183,7 @@ def _explain_dial(scene: Scene, dial: Dial) -> list[Step]:
     if followed(scene, dial):
         heard = dial_values(scene, dial, t)[0]
         return [Step("sound", "Sound", None, True, heard), Step("result", "Result", None, True, heard)]
-    held = dial.but(channel=dial.channel.but(before=HOLD, after=HOLD))
+    held = dial.copy_with(channel=dial.channel.copy_with(before=HOLD, after=HOLD))
     values = dial_values(scene, dial, t)[0]
     return [
         Step("keys", "Keys", None, True, dial_values(scene, held, t)[0]),

@@ -40,17 +40,17 @@ def baked_insets(objects: Mapping[str, BakedObject], scene: Scene, bake: BakeInn
 
 def _of_one_scene(inset_id: str, uses: list[BakedObject], scene: Scene, bake: BakeInner, was: Mapping[str, BakedInset]) -> dict[str, BakedInset]:
     """The insets that show one scene."""
-    entered = scene.entered(inset_id)
-    shown = [shown_frames(one.channels[INNER], entered.length, one.source.inset_of.past) for one in uses if one.source.inset_of is not None]
-    grid = _grid([frames for frames, _ in shown], entered.length)
+    inside = scene.inner_as_scene(inset_id)
+    shown = [shown_frames(one.channels[INNER], inside.length, one.source.inset_of.past) for one in uses if one.source.inset_of is not None]
+    grid = _grid([frames for frames, _ in shown], inside.length)
     made_from = scene.reached((inset_id,))
     owner = uses[0].source.id
     known = next((old for one in uses if (old := was.get(one.source.id)) is not None and old.made_from[0].id == inset_id), None)
     if known is not None and np.array_equal(known.inner.frames, grid) and same_scenes(known.made_from, made_from):
         inner = known.inner
     else:
-        inner = bake(entered, grid, known.inner if known is not None else None)
-    size = np.array([entered.size], float)
+        inner = bake(inside, grid, known.inner if known is not None else None)
+    size = np.array([inside.size], float)
     corner = np.array([[1.0, 0.0, 0.0, 1.0, -size[0, 0] / 2, -size[0, 1] / 2]])
     found = {}
     for one, (frames, there) in zip(uses, shown, strict=True):

@@ -13,7 +13,7 @@ from vine_swing.motion.rules import Timing
 from vine_swing.motion.scene.dial import Dial
 from vine_swing.motion.scene.model import Scene
 from vine_swing.motion.scene.objects import SceneObject
-from vine_swing.motion.sound.heard import level_of
+from vine_swing.motion.sound.analysis import level_of
 from vine_swing.motion.timing.channel import Channel
 from vine_swing.motion.timing.ends import turn_marks
 from vine_swing.motion.timing.evaluate import KeyedChannels, evaluate_colours
@@ -61,12 +61,12 @@ def batch_key(thing: SceneObject, name: str, timing: Timing) -> Hashable:
         return kind_of(thing, name), tuple(breaks_of(thing, name, timing)), ()
     if any(rule.spec.alone for rule in rules):
         return thing.id, name
-    looks = {ref for rule in rules for ref in rule.looks(thing.id, name)}
-    if any(owner != thing.id or other not in thing.specs for owner, other in looks) or thing.specs[name].is_colour:
+    others = {ref for rule in rules for ref in rule.dependencies(thing.id, name)}
+    if any(owner != thing.id or other not in thing.specs for owner, other in others) or thing.specs[name].is_colour:
         return thing.id, name
     beside = {one for rule in rules for one in rule.spec.besides}
     keys = tuple((one, kind_of(thing, one), tuple(breaks_of(thing, one, timing))) for one in sorted(beside) if one in thing.specs)
-    own = tuple((one, batch_key(thing, one, timing)) for _, one in sorted(looks))
+    own = tuple((one, batch_key(thing, one, timing)) for _, one in sorted(others))
     # Rules for certain channels may treat each of them in its own way.
     named = name if own or keys or kind_of(thing, name) == "along" or any(rule.spec.acts for rule in rules) else ""
     return kind_of(thing, name), tuple(breaks_of(thing, name, timing)), tuple(rule.batch_key for rule in rules), keys, own, named

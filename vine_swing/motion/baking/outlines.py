@@ -13,7 +13,7 @@ from numpy.typing import NDArray
 
 from vine_swing.motion.baking.effort import TooMuchWork
 from vine_swing.motion.baking.keyed import Row
-from vine_swing.motion.baking.tabulated import Fills
+from vine_swing.motion.baking.tables import TableFiller
 from vine_swing.motion.basics import matrix
 from vine_swing.motion.basics.limits import MOST_POINTS
 from vine_swing.motion.basics.specs import OUTLINE, limited
@@ -45,7 +45,7 @@ class ChannelReader(Protocol):
 
     scene: Scene
     grid: Array
-    fills: Fills
+    filler: TableFiller
 
     def final(self, object_id: str, name: str) -> Source:
         """One channel after all its rules."""
@@ -211,7 +211,7 @@ class OutlineReader:
 
     def _to(self, thing: SceneObject, above: SceneObject, t: Array, worlds: Callable[[str], Array] | None) -> Array:
         """From the space of an object to that of what it hangs on, (n, 6) or (1, 6)."""
-        read = worlds or (lambda object_id: self._reader.fills.settled(lambda: self._reader.world(object_id, t[None])))
+        read = worlds or (lambda object_id: self._reader.filler.run(lambda: self._reader.world(object_id, t[None])))
         found: Array = matrix.multiply(matrix.safe_inverse(read(above.id)), read(thing.id))
         return found[:1] if (found == found[:1]).all() else found
 
@@ -243,7 +243,7 @@ class OutlineReader:
         """A channel of an object at frames t (n,), within its limits: (n,), or (1,) where it never changes."""
         reader = self._reader
         frames = reader.grid if len(t) == reader.grid.shape[1] and (t == reader.grid[0]).all() else t[None]
-        row: Array = reader.fills.settled(lambda: reader.final(thing.id, name).at(frames))[0]
+        row: Array = reader.filler.run(lambda: reader.final(thing.id, name).at(frames))[0]
         row = limited(thing.specs[name], row)
         return row[:1] if (row == row[0]).all() else row
 
@@ -257,7 +257,7 @@ class OutlineReader:
         settings = RuleSettings([rule], source)
         spec = rule.spec
         if spec.on_outlines == "time":
-            frames = self._reader.fills.settled(lambda: spec.prepare(source.reading(lambda t: t), settings, rule.mode)(t[None]))[0]
+            frames = self._reader.filler.run(lambda: spec.prepare(source.reading(lambda t: t), settings, rule.mode)(t[None]))[0]
             distinct, which = np.unique(frames, return_inverse=True)
             return before(distinct).read(which.reshape(-1))
         if spec.on_outlines == "points":
@@ -281,7 +281,7 @@ class OutlineReader:
                 known = contours_of(rest().verbs, rest().points[None])
                 resting = known if [len(one.straight) for one in known] == [len(one.straight) for one in contours] else resting
             how = Bending(settings, frames[None], scene, fps, box, resting)
-            return Block(*joined(self._reader.fills.settled(lambda: bend(contours, how))))
+            return Block(*joined(self._reader.filler.run(lambda: bend(contours, how))))
 
         if still:
             return found.changed(lambda block: bent(block, _FIRST))
@@ -290,7 +290,7 @@ class OutlineReader:
     def _redrawn(self, found: OutlineSeries, redraw: Redraw, settings: RuleSettings, t: Array, how: Callable[[Array], Bending]) -> OutlineSeries:
         """The outlines after a rule that draws other points at every frame; those that come of the same numbers are made once."""
         names = [name for name, one in settings.spec.settings.items() if not one.is_word]
-        numbers = self._reader.fills.settled(lambda: [settings.number(name, t[None]) for name in names])
+        numbers = self._reader.filler.run(lambda: [settings.number(name, t[None]) for name in names])
         table = np.concatenate([np.broadcast_to(one, (1, len(t))) for one in numbers if one is not None] or [np.zeros((1, len(t)))])
         series = OutlineSeries(found.blocks, np.broadcast_to(found.which, (len(t),)))
         outlines: list[Outline] = []
@@ -302,7 +302,7 @@ class OutlineReader:
             _, first, back = np.unique(distinct, axis=1, return_index=True, return_inverse=True)
             points = block.points if len(block.points) == 1 else block.points[rows[first]]
             contours = contours_of(block.verbs, points)
-            made = self._reader.fills.settled(lambda contours=contours, at=t[frames[first]]: redraw(contours, how(at)))  # type: ignore[misc]
+            made = self._reader.filler.run(lambda contours=contours, at=t[frames[first]]: redraw(contours, how(at)))  # type: ignore[misc]
             which[frames] = len(outlines) + back.reshape(-1)
             outlines += [Outline(verbs, drawn[0]) for verbs, drawn in map(joined, made)]
         return OutlineSeries.of(outlines, which)
@@ -323,7 +323,7 @@ class OutlineReader:
             return rows
 
         source = settings.source.reading(read)
-        made = self._reader.fills.settled(lambda: rule.spec.prepare(source, settings, rule.mode)(t[None]))
+        made = self._reader.filler.run(lambda: rule.spec.prepare(source, settings, rule.mode)(t[None]))
         return OutlineSeries((Block(verbs, np.ascontiguousarray(made.T).reshape(len(t), count, 2)),), np.arange(len(t)))
 
 

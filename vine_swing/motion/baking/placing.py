@@ -126,7 +126,7 @@ def _placed(
 ) -> BakedObject:
     before = old.get(thing.id)
     above_before = old.get(before.source.parent) if before is not None and before.source.parent is not None else None
-    same = before is not None and before.source is thing and all(arrays[name] is before.channels[name] for name in thing.looks)
+    same = before is not None and before.source is thing and all(arrays[name] is before.channels[name] for name in thing.dependencies)
     if before is not None and same and above_before is above:
         return before
     carrier = above.carrier(thing.bone) if above else None

@@ -86,4 +86,4 @@ def _same_structure(old: SceneObject, new: SceneObject) -> bool:
     if old.content is not new.content:
         return False
     # Which channels a rule acts on may go by which have keys.
-    return not (old.rules or new.rules) or (old.looks == new.looks and old.ruled == new.ruled)
+    return not (old.rules or new.rules) or (old.dependencies == new.dependencies and old.ruled == new.ruled)

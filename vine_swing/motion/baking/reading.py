@@ -10,7 +10,7 @@ from numpy.typing import NDArray
 from vine_swing.motion.baking.effort import Effort
 from vine_swing.motion.baking.keyed import Row, before_rules, breaks_of, dial_values, kind_of, moving_channel, plain_value, stream_of
 from vine_swing.motion.baking.outlines import OutlineReader
-from vine_swing.motion.baking.tabulated import Fills, Table
+from vine_swing.motion.baking.tables import Table, TableFiller
 from vine_swing.motion.basics import matrix
 from vine_swing.motion.basics.specs import GEOMETRY
 from vine_swing.motion.figure.channels import FACING
@@ -22,7 +22,7 @@ from vine_swing.motion.rules.link import NAMED
 from vine_swing.motion.rules.rule import SETTING, Rule, RuleSettings, chained
 from vine_swing.motion.rules.spec import Read, number_or
 from vine_swing.motion.scene.dial import DIAL_CHANNEL
-from vine_swing.motion.scene.graph import Ref, looks_of, resolved
+from vine_swing.motion.scene.graph import Ref, dependencies_of, resolved
 from vine_swing.motion.scene.model import Scene
 from vine_swing.motion.scene.objects import SceneObject
 
@@ -58,7 +58,7 @@ class Reader:
 
     before: values (n,) or (1,) at `grid` before a channel's rules, by object id and channel name.
     after: values at `grid` after all rules, by object id, then by channel name; those `waiting` are not made yet.
-    fills: what fills tables; work that reads chains of rules is to be run by `fills.settled`.
+    filler: what filler tables; work that reads chains of rules is to be run by `filler.run`.
     """
 
     def __init__(self, scene: Scene, grid: Array | None = None, *, effort: Effort | None = None, view: CopyView | None = None) -> None:
@@ -76,8 +76,8 @@ class Reader:
         self.before: dict[Ref, Array] = {}
         self.after: dict[str, dict[str, Array]] = {}
         self.waiting: set[Ref] = set()
-        # One set of fills for all copies: a chain of one reads tables of what all share.
-        self.fills: Fills = view.base.fills if view is not None else Fills()
+        # One set of filler for all copies: a chain of one reads tables of what all share.
+        self.filler: TableFiller = view.base.filler if view is not None else TableFiller()
         self._effort = effort or Effort()
         self._final: dict[Ref, Source] = {}
         self._made: dict[Ref, Source] = {}
@@ -171,7 +171,7 @@ class Reader:
         """A card that is expensive to read often, read from a table."""
         if source.cost <= _EXPENSIVE:
             return source
-        return source.reading(Table(source.at, self.fills, between=True).at, cost=_LOOKED_UP)
+        return source.reading(Table(source.at, self.filler, between=True).at, cost=_LOOKED_UP)
 
     def _own(self, things: Sequence[SceneObject], name: str) -> Source:
         """A channel of some objects, one a row, after all its rules."""
@@ -227,7 +227,7 @@ class Reader:
 
     def contacts(self, object_id: str) -> Array:
         """The frames (k,) at which the rules of an object have it meet something, in order; as they are before later rules retime them."""
-        return self.fills.settled(lambda: self._contacts(self.scene.by_id[object_id]))
+        return self.filler.run(lambda: self._contacts(self.scene.by_id[object_id]))
 
     def _contacts(self, thing: SceneObject) -> Array:
         found = [np.empty(0)]
@@ -351,7 +351,7 @@ class Reader:
                 waiting.append((one, True))
                 thing = self.scene.by_id.get(one[0])
                 if thing is not None:
-                    waiting += [(looked, False) for looked in reversed(looks_of(self.scene, thing, one[1]))]
+                    waiting += [(looked, False) for looked in reversed(dependencies_of(self.scene, thing, one[1]))]
         return [one for one in order if one[0] in self.scene.by_id]
 
     def made(self, object_id: str, name: str) -> Source:
@@ -370,7 +370,7 @@ class Reader:
         self._made[ref] = source
         if source.cost <= _WORTH_KEEPING:
             return source.reading(self._remembered(ref, source.at))
-        table = self._tables[ref] = Table(source.at, self.fills, between=source.cost > _EXPENSIVE)
+        table = self._tables[ref] = Table(source.at, self.filler, between=source.cost > _EXPENSIVE)
         return source.reading(self._remembered(ref, table.at, table), cost=min(source.cost, _LOOKED_UP) if source.cost > _EXPENSIVE else source.cost)
 
     def _setting(self, thing: SceneObject, name: str) -> Source:

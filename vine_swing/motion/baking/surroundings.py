@@ -12,7 +12,7 @@ from vine_swing.motion.basics import matrix
 from vine_swing.motion.basics.specs import limited, within
 from vine_swing.motion.curves.outline import CUBIC, MOVE, Outline
 from vine_swing.motion.outline.drawing import drawing_of, middles_of_parts
-from vine_swing.motion.outline.way import Way
+from vine_swing.motion.outline.measured import MeasuredWay
 from vine_swing.motion.parade.arranging import Surroundings
 from vine_swing.motion.parade.model import TextPartName
 from vine_swing.motion.scene.model import Scene
@@ -46,7 +46,7 @@ def surroundings_of(
         points = _corner_points(guide, thing, grid, reader) if guide is not None else np.empty((0, 2))
     if guide is None or (by is None and parade.arrange != "along"):
         return Surroundings(width, height, points)
-    way = Way.of_path(guide.channels["path"]) if guide.is_keyed("path") else _way_of_shape(guide, reader)
+    way = MeasuredWay.of_path(guide.channels["path"]) if guide.is_keyed("path") else _way_of_shape(guide, reader)
     if way is None:
         return Surroundings(width, height, points)
     # A path lies in the space of what its object hangs on, an outline in the object's own.
@@ -117,7 +117,7 @@ def own_outline(one: BakedObject, row: int) -> Outline:
 
 def _values(thing: SceneObject, names: tuple[str, ...], t: Array, reader: Reader) -> Array:
     """Some channels of an object at frames t (1, m): (names, m), within their limits."""
-    rows = [reader.fills.settled(lambda name=name: reader.final(thing.id, name).at(t))[0] for name in names]  # type: ignore[misc]
+    rows = [reader.filler.run(lambda name=name: reader.final(thing.id, name).at(t))[0] for name in names]  # type: ignore[misc]
     return np.stack([limited(thing.specs[name], row) for name, row in zip(names, rows, strict=True)])
 
 
@@ -149,12 +149,12 @@ def _corner_points(guide: SceneObject, thing: SceneObject, grid: Array, reader: 
     return moved[0] if len(moved) == 1 else moved
 
 
-def _way_of_shape(guide: SceneObject, reader: Reader) -> Way | None:
-    return Way.of_outline(reader.outlines.seen(guide, np.zeros(1)).at(0)) if guide.drawn_shape is not None else None
+def _way_of_shape(guide: SceneObject, reader: Reader) -> MeasuredWay | None:
+    return MeasuredWay.of_outline(reader.outlines.seen(guide, np.zeros(1)).at(0)) if guide.drawn_shape is not None else None
 
 
 def _between(of: str | None, to: str, grid: Array, reader: Reader) -> Array:
     """From the space of one object (the scene, for None) to that of another, (m, 6), or (1, 6) where it never changes."""
     t = grid[None]
-    found: Array = reader.fills.settled(lambda: matrix.multiply(matrix.safe_inverse(reader.world(to, t)), reader.world(of, t)))
+    found: Array = reader.filler.run(lambda: matrix.multiply(matrix.safe_inverse(reader.world(to, t)), reader.world(of, t)))
     return found[:1] if (found == found[:1]).all() else found

@@ -86,14 +86,14 @@ class Frozen(BaseModel):
     model_config = ConfigDict(frozen=True, extra="forbid", allow_inf_nan=False)
 
     def checked(self, **changes: Any) -> Self:
-        """As `but`, with everything checked.
+        """As `copy_with`, with everything checked.
 
         Raises:
             ValidationError: if the fields do not fit.
         """
         return type(self).model_validate({name: getattr(self, name) for name in type(self).model_fields} | changes)
 
-    def but(self, **changes: Any) -> Self:
+    def copy_with(self, **changes: Any) -> Self:
         """The same part with some fields changed. Nothing is checked again: callers hand in checked parts."""
         kind = type(self)
         copy = kind.__new__(kind)

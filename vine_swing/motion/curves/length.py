@@ -23,7 +23,7 @@ _NEWTON = 2
 
 
 @dataclass(frozen=True, eq=False)
-class Gone:
+class ArcLengths:
     """How long the way along a contour is to each of its joints, over k frames.
 
     contour: the contour.
@@ -36,7 +36,7 @@ class Gone:
     parts: int
 
     @classmethod
-    def along(cls, contour: Contour) -> "Gone":
+    def of(cls, contour: Contour) -> "ArcLengths":
         """The lengths along a contour."""
         pieces = contour.pieces
         if contour.straight.all():

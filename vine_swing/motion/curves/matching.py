@@ -14,7 +14,7 @@ from numpy.typing import NDArray
 from scipy.optimize import linear_sum_assignment
 
 from vine_swing.motion.curves.contours import Contour, area, contours_of, joined, sections
-from vine_swing.motion.curves.length import Gone, points_at
+from vine_swing.motion.curves.length import ArcLengths, points_at
 from vine_swing.motion.curves.outline import Outline
 
 Array = NDArray[np.float64]
@@ -116,11 +116,11 @@ class _Way:
     """A contour with its length and the shares at which its joints lie, the end included."""
 
     contour: Contour
-    gone: Gone
+    gone: ArcLengths
 
     @classmethod
     def along(cls, contour: Contour) -> "_Way":
-        return cls(contour, Gone.along(contour))
+        return cls(contour, ArcLengths.of(contour))
 
     @property
     def shares(self) -> Array:

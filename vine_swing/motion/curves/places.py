@@ -6,7 +6,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from vine_swing.motion.curves.contours import Contour, Flags, directions, straight_through
-from vine_swing.motion.curves.length import Gone, directions_at, points_at
+from vine_swing.motion.curves.length import ArcLengths, directions_at, points_at
 
 Array = NDArray[np.float64]
 
@@ -61,8 +61,8 @@ def places_on(contour: Contour, rest: Contour, count: int) -> Places:
     flags = corners[:joints].copy()
     flags[0] = True
     breaks = np.append(np.flatnonzero(flags), joints)
-    gone = Gone.along(contour)
-    before = (gone if contour is rest else Gone.along(rest)).at_joints[0]
+    gone = ArcLengths.of(contour)
+    before = (gone if contour is rest else ArcLengths.of(rest)).at_joints[0]
     runs = before[breaks[1:]] - before[breaks[:-1]]
     total = before[-1]
     counts = np.maximum(1, np.round(count * runs / total).astype(int)) if total > 0 else np.ones(len(runs), int)

@@ -14,7 +14,7 @@ from vine_swing.motion.basics import matrix
 from vine_swing.motion.basics.errors import EditError
 from vine_swing.motion.basics.values import Frame, Id
 from vine_swing.motion.edits.base import Edit, in_time, object_in, with_object
-from vine_swing.motion.edits.putting import NOTHING, Here, place_by, put
+from vine_swing.motion.edits.values_at import NOTHING, ValuesAtFrame, place_by, set_values
 from vine_swing.motion.rules.rule import Rule
 from vine_swing.motion.scene.cues import MAX_OBJECTS
 from vine_swing.motion.scene.hanging import with_parts
@@ -42,7 +42,7 @@ class Together(Edit):
 
     def _moved(self, scene: Scene, baked: Baked, by: Mapping[str, tuple[float, float]]) -> Scene:
         """The scene with objects moved by so many px of the picture at the frame."""
-        here = Here((scene.by_id[one] for one in by), ("x", "y"), self.frame)
+        here = ValuesAtFrame((scene.by_id[one] for one in by), ("x", "y"), self.frame)
         moves = ((one, dx, dy) for one, (dx, dy) in by.items() if abs(dx) > NOTHING or abs(dy) > NOTHING)
         return scene.with_objects(moved_at(scene, baked, here, one, dx, dy, key=self.key) for one, dx, dy in moves)
 
@@ -149,7 +149,7 @@ class SpreadInTime(Together):
         return f"spread {self.named(scene)} in time"
 
 
-def moved_at(scene: Scene, baked: Baked, here: Here, object_id: str, dx: float, dy: float, *, key: bool) -> SceneObject:
+def moved_at(scene: Scene, baked: Baked, here: ValuesAtFrame, object_id: str, dx: float, dy: float, *, key: bool) -> SceneObject:
     """An object moved by px of the picture at the frame of `here`: by keys where it has some or is to have, else for good.
 
     `baked`: the scene at that frame.
@@ -160,7 +160,7 @@ def moved_at(scene: Scene, baked: Baked, here: Here, object_id: str, dx: float, 
     if abs(det) < 1e-12:
         raise EditError(f"what '{thing.name}' hangs on is flat at frame {here.frame:g}, so it cannot be moved there; go to another frame")
     values = place_by(here, thing, (d * dx - c * dy) / det, (a * dy - b * dx) / det)
-    return put(scene, thing, values, here.frame, key=key)
+    return set_values(scene, thing, values, here.frame, key=key)
 
 
 def carrier_of(baked: Baked, object_id: str) -> Array:
@@ -187,10 +187,10 @@ def _later(scene: Scene, object_id: str, frames: float, how: Literal["keys", "ru
         name = next(f"later-{n}" for n in range(1, 1000) if f"later-{n}" not in taken)
         # Before all others: it reads the keys at another time, and rules go on as they did.
         retime = Rule(id=name, kind="retime", channels="keyed", settings={"delay": Channel(base=frames)})
-        return with_object(scene, thing.but(rules=(retime, *thing.rules)))
+        return with_object(scene, thing.copy_with(rules=(retime, *thing.rules)))
     rules = tuple(
-        rule.but(settings={name: in_time(one, 1.0, 0.0, frames) if isinstance(one, Channel) else one for name, one in rule.settings.items()})
+        rule.copy_with(settings={name: in_time(one, 1.0, 0.0, frames) if isinstance(one, Channel) else one for name, one in rule.settings.items()})
         for rule in thing.rules
     )
     channels = {name: in_time(one, 1.0, 0.0, frames) for name, one in thing.channels.items()}
-    return with_object(scene, thing.but(channels=channels, rules=rules))
+    return with_object(scene, thing.copy_with(channels=channels, rules=rules))

@@ -100,7 +100,7 @@ def rule_of(thing: SceneObject | DialObject, rule_id: str) -> Rule:
 
 def with_rule(scene: Scene, thing: SceneObject | DialObject, changed: Rule) -> Scene:
     """The scene with one rule of an object replaced by its new version."""
-    return with_object(scene, thing.but(rules=tuple(changed if rule.id == changed.id else rule for rule in thing.rules)))
+    return with_object(scene, thing.copy_with(rules=tuple(changed if rule.id == changed.id else rule for rule in thing.rules)))
 
 
 def _setting(thing: SceneObject | DialObject, name: str) -> tuple[Rule, str]:
@@ -127,7 +127,7 @@ def with_object(scene: Scene, changed: SceneObject | DialObject) -> Scene:
     """The scene with one object replaced by its new version, or with one dial turned."""
     if isinstance(changed, DialObject):
         turned = _turned(changed)
-        return scene.but(dials=tuple(turned if dial.id == turned.id else dial for dial in scene.dials))
+        return scene.copy_with(dials=tuple(turned if dial.id == turned.id else dial for dial in scene.dials))
     return scene.with_object(changed)
 
 
@@ -152,27 +152,27 @@ def with_channel(
     if spec.kind == "point" and not after.keys and after.base is not None:
         # A path that has lost its last key leaves the object where it was: x and y take its place over.
         x, y = after.base if isinstance(after.base, tuple) else (0.0, 0.0)
-        emptied = with_object(scene, thing.but(channels=thing.channels | {name: after.but(base=None)}))
+        emptied = with_object(scene, thing.copy_with(channels=thing.channels | {name: after.copy_with(base=None)}))
         for part, value in (("x", x), ("y", y)):
-            emptied = with_channel(emptied, object_id, part, lambda old, value=value: old.but(base=value))  # type: ignore[misc]
+            emptied = with_channel(emptied, object_id, part, lambda old, value=value: old.copy_with(base=value))  # type: ignore[misc]
         return emptied
     if after is before:
         return scene
-    if before.keys and not after.keys and not isinstance(thing, DialObject) and thing.but(channels={}).is_running(name):
+    if before.keys and not after.keys and not isinstance(thing, DialObject) and thing.copy_with(channels={}).is_running(name):
         # What runs by itself does so again from its beginning: the frame that was seen last is no place to start from.
-        after = after.but(base=None)
+        after = after.copy_with(base=None)
     if spec.kind == "outline":
         return _with_outline(scene, thing, after)
     try:
-        checked = after if new_keys is None else after.but(keys=tuple(new_keys()))
+        checked = after if new_keys is None else after.copy_with(keys=tuple(new_keys()))
         check_values(checked, spec, f"'{thing.name}', {name}")
         if SETTING in name:
             rule, setting = _setting(thing, name)
             check_setting(checked, rule.spec.settings[setting])
-            return with_rule(scene, thing, rule.but(settings=rule.settings | {setting: after}))
+            return with_rule(scene, thing, rule.copy_with(settings=rule.settings | {setting: after}))
     except ValueError as error:
         raise EditError(str(error)) from error
-    return with_object(scene, thing.but(channels=thing.channels | {name: after}))
+    return with_object(scene, thing.copy_with(channels=thing.channels | {name: after}))
 
 
 def _with_outline(scene: Scene, thing: SceneObject | DialObject, channel: Channel) -> Scene:
@@ -181,13 +181,13 @@ def _with_outline(scene: Scene, thing: SceneObject | DialObject, channel: Channe
     if not isinstance(shape, OutlineShape) or not isinstance(thing, ShapeObject):
         raise EditError(f"'{thing.name}' has no points of its own to key; make an outline of it first")
     if not channel.keys and isinstance(channel.base, str):
-        thing = thing.but(shape=shape.but(d=channel.base, hand=None))
-    kept = channel.but(base=None)
+        thing = thing.copy_with(shape=shape.copy_with(d=channel.base, hand=None))
+    kept = channel.copy_with(base=None)
     try:
         check_values(kept, thing.specs[OUTLINE], f"'{thing.name}', {OUTLINE}")
     except ValueError as error:
         raise EditError(str(error)) from error
-    return with_object(scene, thing.but(channels=thing.channels | {OUTLINE: kept}))
+    return with_object(scene, thing.copy_with(channels=thing.channels | {OUTLINE: kept}))
 
 
 def in_time(channel: Channel, factor: float, about: float = 0.0, to: float = 0.0) -> Channel:
@@ -198,7 +198,7 @@ def in_time(channel: Channel, factor: float, about: float = 0.0, to: float = 0.0
     frames = [round(to + (key.frame - about) * factor, 9) for key in channel.keys]
     if max(map(abs, frames)) > MAX_FRAME:
         raise EditError(f"that would move keys out of reach; they live between −{MAX_FRAME} and {MAX_FRAME}")
-    return channel.but(keys=tuple(key.scaled(frames=factor).but(frame=frame) for key, frame in zip(channel.keys, frames, strict=True)))
+    return channel.copy_with(keys=tuple(key.scaled(frames=factor).copy_with(frame=frame) for key, frame in zip(channel.keys, frames, strict=True)))
 
 
 def check_room(scene: Scene, count: int = 1) -> None:

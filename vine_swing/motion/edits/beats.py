@@ -12,9 +12,9 @@ from vine_swing.motion.basics.errors import EditError
 from vine_swing.motion.basics.values import Id, Number, Owner
 from vine_swing.motion.edits.base import Edit, channel_of, object_in, owner_in, said, spec_of, with_channel, with_rule
 from vine_swing.motion.edits.figures import figure_in, gait_of
+from vine_swing.motion.figure.stretches import PER_FRAME, Stretch
 from vine_swing.motion.figure.walk import Walk
 from vine_swing.motion.figure.walk_plan import WalkedStretch
-from vine_swing.motion.figure.way import PER_FRAME, Stretch
 from vine_swing.motion.scene.beats import TimedBy, beat_frames, whole_beats
 from vine_swing.motion.scene.model import Scene
 from vine_swing.motion.timing.channel import MAX_KEYS, Channel, Key
@@ -66,7 +66,7 @@ class KeysOnBeats(Edit):
             keys = sorted([*(key for key in before.keys if not first <= key.frame <= last), *laid], key=lambda key: key.frame)
         if len(keys) > MAX_KEYS:
             raise EditError(f"{said(thing, self.channel)} would have {len(keys)} leaves; at most {MAX_KEYS} fit, so take only some of the beats")
-        return with_channel(scene, self.object, self.channel, lambda channel: channel.but(keys=tuple(keys)))
+        return with_channel(scene, self.object, self.channel, lambda channel: channel.copy_with(keys=tuple(keys)))
 
     def _hits(self, beats: list[int]) -> list[Key]:
         rest, struck = float(self.rest), float(self.struck)
@@ -100,7 +100,7 @@ class KeysOnBeats(Edit):
     def _poses(before: Channel, beats: list[int], name: str) -> list[Key]:
         if not before.keys:
             raise EditError(f"{name} has no leaves to lay on the beats; lay one for each pose first")
-        return [before.keys[n % len(before.keys)].but(frame=float(beat)) for n, beat in enumerate(beats)]
+        return [before.keys[n % len(before.keys)].copy_with(frame=float(beat)) for n, beat in enumerate(beats)]
 
     def label(self, scene: Scene) -> str:
         return f"lay {said(owner_in(scene, self.object), self.channel)} on beats"
@@ -125,7 +125,7 @@ class StepOnBeats(Edit):
         beats = beat_frames(scene, self.by)[:: self.every]
         if len(beats) < 2:
             raise EditError(f"there are {len(beats)} beats within the scene; two at least are needed to keep step with")
-        walk = bake(scene.but(objects=tuple(one for one in scene.objects if not one.copying))).reader.walk(self.id)
+        walk = bake(scene.copy_with(objects=tuple(one for one in scene.objects if not one.copying))).reader.walk(self.id)
         assert walk is not None
         if walk.plan.inputs.treadmill is not None:
             cycle = 2 * float(np.mean(np.diff(beats)))
@@ -136,8 +136,8 @@ class StepOnBeats(Edit):
         else:
             settings = self._strides(thing.name, walk, np.round(beats * PER_FRAME) / PER_FRAME)
         kept = {name: Channel() if (one := gait.settings.get(name)) is None or isinstance(one, str) else one for name in settings}
-        new = {name: channel.but(before=kept[name].before, after=kept[name].after) for name, channel in settings.items()}
-        return with_rule(scene, object_in(scene, self.id), gait.but(settings={**gait.settings, **new}))
+        new = {name: channel.copy_with(before=kept[name].before, after=kept[name].after) for name, channel in settings.items()}
+        return with_rule(scene, object_in(scene, self.id), gait.copy_with(settings={**gait.settings, **new}))
 
     def _strides(self, name: str, walk: Walk, beats: Array) -> dict[str, Channel]:
         """The stride from beat to beat, and the phase that puts a foot down on the first."""

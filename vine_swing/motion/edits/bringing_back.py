@@ -85,9 +85,9 @@ def _with_fields(scene: Scene, kept: Scene, parts: Iterable[BroughtPart]) -> Sce
             if inner is None:
                 raise NoSuchThing(f"the earlier version has no scene inside '{field.removeprefix(INSET)}'")
             others = tuple(inner if one.id == inner.id else one for one in scene.insets)
-            scene = scene.but(insets=others if inner in others else (*others, inner))
+            scene = scene.copy_with(insets=others if inner in others else (*others, inner))
         elif field in SCENE_FIELDS:
-            scene = scene.but(**{field: getattr(kept, field)})
+            scene = scene.copy_with(**{field: getattr(kept, field)})
         else:
             raise NoSuchThing(f"a scene has no '{field}' to bring back; there is {', '.join(SCENE_FIELDS)}")
     return scene
@@ -98,10 +98,10 @@ def _with_dial(scene: Scene, kept: Scene, owner: str) -> Scene:
     if then is None and now is None:
         raise NoSuchThing(f"neither version has the dial '{owner.removeprefix(DIAL)}'")
     if then is None:
-        return scene.but(dials=tuple(one for one in scene.dials if one is not now))
+        return scene.copy_with(dials=tuple(one for one in scene.dials if one is not now))
     others = {one.name for one in scene.dials if one is not now}
-    then = then.but(name=name_beside(others, then.name))
-    return scene.but(dials=tuple(then if one is now else one for one in scene.dials) if now is not None else (*scene.dials, then))
+    then = then.copy_with(name=name_beside(others, then.name))
+    return scene.copy_with(dials=tuple(then if one is now else one for one in scene.dials) if now is not None else (*scene.dials, then))
 
 
 def _with_thing(scene: Scene, kept: Scene, object_id: str, parts: list[BroughtPart]) -> Scene:
@@ -114,17 +114,17 @@ def _with_thing(scene: Scene, kept: Scene, object_id: str, parts: list[BroughtPa
             raise EditError(f"'{_name(scene, kept, object_id)}' is in one version only; bring all of it back, or none")
         return DeleteObject(edit="delete-object", id=object_id).apply(scene) if then is None else _with_added(scene, kept, object_id)
     if whole or any(part.what == "drawing" for part in parts):
-        changed = then.but(parent=then.parent if then.parent in scene.by_id else None, name=name_beside(scene.names - {now.name}, then.name))
-        changed = changed.but(bone=then.bone if changed.parent is not None else None)
+        changed = then.copy_with(parent=then.parent if then.parent in scene.by_id else None, name=name_beside(scene.names - {now.name}, then.name))
+        changed = changed.copy_with(bone=then.bone if changed.parent is not None else None)
         if not whole:
-            changed = fitted(changed.but(channels=now.channels, rules=now.rules))
+            changed = fitted(changed.copy_with(channels=now.channels, rules=now.rules))
             # Channels that only this drawing has come with it.
             changed = _with_channels(changed, then, [name for name in changed.specs if name not in now.specs])
         scene = with_object(scene, changed)
     if whole:
         return scene
     if any(part.what == "motion" for part in parts):
-        return with_object(scene, fitted(object_in(scene, object_id).but(channels=then.channels, rules=then.rules)))
+        return with_object(scene, fitted(object_in(scene, object_id).copy_with(channels=then.channels, rules=then.rules)))
     channels = [part.channel or "" for part in parts if part.what == "channel"]
     return with_object(scene, _with_channels(object_in(scene, object_id), then, channels)) if channels else scene
 
@@ -141,10 +141,12 @@ def _with_added(scene: Scene, kept: Scene, object_id: str) -> Scene:
             before = before if place is None else place
             continue
         parent = thing.parent if thing.parent in there else None
-        added = thing.but(parent=parent, bone=thing.bone if parent is not None else None, name=name_beside({one.name for one in objects}, thing.name))
+        added = thing.copy_with(
+            parent=parent, bone=thing.bone if parent is not None else None, name=name_beside({one.name for one in objects}, thing.name)
+        )
         before += 1
         objects.insert(before, added)
-    return scene.but(objects=tuple(objects))
+    return scene.copy_with(objects=tuple(objects))
 
 
 def _with_channels(now: SceneObject, then: SceneObject, names: Collection[str]) -> SceneObject:
@@ -159,11 +161,11 @@ def _with_channels(now: SceneObject, then: SceneObject, names: Collection[str]) 
     channels |= {name: then.channels[name] for name in wanted if name in then.channels}
     # In the order they were written in where nothing else was added, so that the whole object is what it was.
     order = [*then.channels, *(name for name in channels if name not in then.channels)]
-    changed = now.but(channels={name: channels[name] for name in order if name in channels})
-    as_then = changed.but(rules=then.rules)
+    changed = now.copy_with(channels={name: channels[name] for name in order if name in channels})
+    as_then = changed.copy_with(rules=then.rules)
     if all(made_of(as_then, name)[1] == made_of(changed if name not in wanted else then, name)[1] for name in now.specs):
         return as_then
-    return changed.but(rules=_merged(changed, then, [name for name in wanted if made_of(changed, name)[1] != made_of(then, name)[1]]))
+    return changed.copy_with(rules=_merged(changed, then, [name for name in wanted if made_of(changed, name)[1] != made_of(then, name)[1]]))
 
 
 def _merged(now: SceneObject, then: SceneObject, names: Collection[str]) -> tuple[Rule, ...]:
@@ -174,12 +176,12 @@ def _merged(now: SceneObject, then: SceneObject, names: Collection[str]) -> tupl
         if not any(name in names for name in on):
             rules.append(rule)
         elif left := tuple(name for name in on if name not in names):
-            rules.append(rule.but(channels=left))
+            rules.append(rule.copy_with(channels=left))
     taken = {rule.id for rule in rules}
     for rule in then.rules:
         on = [name for name in names if rule in then.rules_for(name)]
         if on:
             rule_id = name_beside(taken, rule.id).replace(" ", "-")
             taken.add(rule_id)
-            rules.append(rule.but(id=rule_id, channels=tuple(on)))
+            rules.append(rule.copy_with(id=rule_id, channels=tuple(on)))
     return tuple(rules)

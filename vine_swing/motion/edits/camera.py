@@ -47,7 +47,7 @@ class SetDepths(Edit):
             if thing.parent is not None:
                 raise EditError(f"'{thing.name}' hangs on '{object_in(scene, thing.parent).name}' and is as far away as that")
             if not thing.is_keyed("depth"):
-                scene = with_channel(scene, object_id, "depth", lambda channel, depth=depth: channel.but(base=depth))  # type: ignore[misc]
+                scene = with_channel(scene, object_id, "depth", lambda channel, depth=depth: channel.copy_with(base=depth))  # type: ignore[misc]
         return scene
 
     def label(self, scene: Scene) -> str:
@@ -66,7 +66,7 @@ class PinObject(Edit):
         thing = object_in(scene, self.id)
         if thing.parent is not None or isinstance(thing, CameraObject):
             raise EditError(f"'{thing.name}' cannot be pinned by itself; pin what it hangs on")
-        return with_object(scene, thing.but(pinned=self.pinned))
+        return with_object(scene, thing.copy_with(pinned=self.pinned))
 
     def label(self, scene: Scene) -> str:
         return f"{'pin' if self.pinned else 'unpin'} {object_in(scene, self.id).name}"

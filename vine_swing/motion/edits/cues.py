@@ -28,7 +28,7 @@ class _CueEdit(Edit):
             check_cues(cues, scene.by_id)
         except ValueError as error:
             raise EditError(str(error)) from error
-        return scene.but(cues=cues)
+        return scene.copy_with(cues=cues)
 
 
 class AddCue(_CueEdit):
@@ -66,7 +66,7 @@ class DeleteCue(Edit):
 
     def apply(self, scene: Scene) -> Scene:
         gone = cue_in(scene, self.id)
-        return scene.but(cues=tuple(one for one in scene.cues if one is not gone))
+        return scene.copy_with(cues=tuple(one for one in scene.cues if one is not gone))
 
     def label(self, scene: Scene) -> str:
         return f"delete the cue {cue_in(scene, self.id).name}"
@@ -104,7 +104,7 @@ class LayPresses(Edit):
                 scene = with_channel(scene, object_id, name, lambda channel, keys=keys: self._joined(channel, keys))  # type: ignore[misc]
         if not laid:
             raise EditError("nothing that these cues move has keys, so there is nothing to lay down; key what should move within their stretches")
-        return scene if scene.length >= end else scene.but(length=end)
+        return scene if scene.length >= end else scene.copy_with(length=end)
 
     def label(self, scene: Scene) -> str:
         return f"lay down {len(self.presses)} {'press' if len(self.presses) == 1 else 'presses'}"
@@ -122,7 +122,7 @@ class LayPresses(Edit):
 
     def _keys(self, cues: dict[str, Cue], thing: SceneObject, name: str, presses: list[Press]) -> list[Key]:
         stretches: dict[tuple[int, int], list[Key]] = {}
-        rest = posed(thing, name, self.rest).but(frame=float(self.start), ease="hold")
+        rest = posed(thing, name, self.rest).copy_with(frame=float(self.start), ease="hold")
         keys = {rest.frame: rest}
         for press, after in pairwise([*presses, None]):
             assert press is not None
@@ -135,7 +135,7 @@ class LayPresses(Edit):
                 if (cue.first, last) not in stretches:
                     stretches[cue.first, last] = stretch_keys(thing, name, cue.first, last)
                 # In place: a copy for each press would make the cost grow with their square.
-                keys.update({key.frame + by: key.but(frame=key.frame + by) for key in stretches[cue.first, last]})
+                keys.update({key.frame + by: key.copy_with(frame=key.frame + by) for key in stretches[cue.first, last]})
         return list(keys.values())
 
     def _before(self, thing: SceneObject, name: str) -> list[Key]:
@@ -149,25 +149,25 @@ class LayPresses(Edit):
         if channel.before.mode != "hold" and 0 < first < self.start:
             # More keys would make another turn of it.
             begun = stretch_keys(thing, name, 0.0, first)
-            kept = [*begun[:-1], kept[0].but(into=begun[-1].into), *kept[1:]]
+            kept = [*begun[:-1], kept[0].copy_with(into=begun[-1].into), *kept[1:]]
         if not kept or kept[-1].frame < last:
             # The stretch towards a key that gives way is cut off where the presses begin.
             begin = kept[-1].frame if kept else min(0.0, self.start - 1.0)
             return _going_on(kept, stretch_keys(thing, name, begin, self.start - 1)) if self.start - 1 > begin else kept
         if channel.after.mode == "hold" or self.start - 1 <= last:
-            return [*kept[:-1], kept[-1].but(ease="hold")]
+            return [*kept[:-1], kept[-1].copy_with(ease="hold")]
         return _going_on(kept, stretch_keys(thing, name, last, self.start - 1))
 
     @staticmethod
     def _joined(channel: Channel, keys: list[Key]) -> Channel:
         if len(keys) > MAX_KEYS:
             raise EditError(f"a channel holds at most {MAX_KEYS} keys, and this would give {len(keys)}; play fewer presses")
-        return channel.but(keys=tuple(sorted(keys, key=lambda key: key.frame)), before=HOLD, after=HOLD)
+        return channel.copy_with(keys=tuple(sorted(keys, key=lambda key: key.frame)), before=HOLD, after=HOLD)
 
 
 def _going_on(keys: list[Key], more: list[Key]) -> list[Key]:
     """Some keys and those that go on from the last of them, which is arrived at as it was."""
-    return [*keys[:-1], more[0].but(into=keys[-1].into), *more[1:]] if keys else more
+    return [*keys[:-1], more[0].copy_with(into=keys[-1].into), *more[1:]] if keys else more
 
 
 def cue_in(scene: Scene, cue_id: str) -> Cue:

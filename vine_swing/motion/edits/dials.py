@@ -32,7 +32,7 @@ class AddDial(Edit):
         name, n = self.dial.name.strip(), 2
         while name in scene.dials_by_name:
             name, n = f"{self.dial.name.strip()[:74]} {n}", n + 1
-        return scene.but(dials=(*scene.dials, self.dial.but(name=name)))
+        return scene.copy_with(dials=(*scene.dials, self.dial.copy_with(name=name)))
 
     def label(self, scene: Scene) -> str:
         return f"add the dial {self.dial.name}"
@@ -74,7 +74,7 @@ class SetDial(_DialEdit):
             after = before.checked(**changes)
         except ValidationError as error:
             raise EditError("; ".join(faults(error))) from error
-        changed = scene.but(dials=tuple(after if one is before else one for one in scene.dials))
+        changed = scene.copy_with(dials=tuple(after if one is before else one for one in scene.dials))
         return changed if after.name == before.name else formulas_renamed(changed, before.name, after.name, [one.name for one in scene.objects])
 
     def label(self, scene: Scene) -> str:
@@ -93,7 +93,7 @@ class DeleteDial(_DialEdit):
 
     def apply(self, scene: Scene) -> Scene:
         gone = self._dial(scene)
-        return scene.but(dials=tuple(one for one in scene.dials if one is not gone))
+        return scene.copy_with(dials=tuple(one for one in scene.dials if one is not gone))
 
     def label(self, scene: Scene) -> str:
         return f"delete the dial {self._dial(scene).name}"

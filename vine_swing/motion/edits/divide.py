@@ -24,19 +24,19 @@ def divided(path: Channel, frame: float) -> Channel | None:
     point = tuple(float(v) for v in curve.point(np.array([s]))[0])
     ways = _ways(keys)
     here = Key(frame=frame, value=point, ease=before.ease, way=ways[i])
-    changed = [key.but(way=way) for key, way in zip(keys, [*ways, keys[-1].way], strict=True)]
+    changed = [key.copy_with(way=way) for key, way in zip(keys, [*ways, keys[-1].way], strict=True)]
     if ways[i] != "straight":
         # A spline through one key more would be another curve: its neighbours stay as they are drawn, as Bezier curves.
         all_curves = curves(keys)
         for n in {i - 1, i, i + 1} & set(range(len(ways))):
             if ways[n] == "spline":
-                changed[n] = changed[n].but(way="bezier", out=_out(all_curves[n]))
-                changed[n + 1] = changed[n + 1].but(into=_into(all_curves[n]))
+                changed[n] = changed[n].copy_with(way="bezier", out=_out(all_curves[n]))
+                changed[n + 1] = changed[n + 1].copy_with(into=_into(all_curves[n]))
         first, second = (Curve(controls) for controls in curve.divided(s))
-        changed[i] = changed[i].but(out=_out(first))
-        changed[i + 1] = changed[i + 1].but(into=_into(second))
-        here = here.but(way="bezier", out=_out(second), into=_into(first))
-    return path.but(keys=(*changed[: i + 1], here, *changed[i + 1 :]))
+        changed[i] = changed[i].copy_with(out=_out(first))
+        changed[i + 1] = changed[i + 1].copy_with(into=_into(second))
+        here = here.copy_with(way="bezier", out=_out(second), into=_into(first))
+    return path.copy_with(keys=(*changed[: i + 1], here, *changed[i + 1 :]))
 
 
 def _ways(keys: tuple[Key, ...]) -> list[str]:

@@ -102,10 +102,10 @@ class SetFigure(Edit):
     def apply(self, scene: Scene) -> Scene:
         thing = figure_in(scene, self.id)
         before, after = thing.figure.bones, self.figure.bones
-        scene = with_object(scene, fitted(thing.but(figure=self.figure)))
+        scene = with_object(scene, fitted(thing.copy_with(figure=self.figure)))
         for part in scene.objects:
             if part.parent == self.id and part.bone is not None:
-                moved = part.but(bone=None) if part.bone not in after else _carried(part, before[part.bone], after[part.bone])
+                moved = part.copy_with(bone=None) if part.bone not in after else _carried(part, before[part.bone], after[part.bone])
                 if moved is not part:
                     scene = with_object(scene, moved)
         return scene
@@ -149,7 +149,7 @@ class HangOnBones(Edit):
         hung = scene
         for object_id, bone in self.parts.items():
             thing = object_in(scene, object_id)
-            changed = thing.but(parent=self.figure, bone=bone)
+            changed = thing.copy_with(parent=self.figure, bone=bone)
             if object_id == self.figure:
                 raise EditError(f"'{thing.name}' cannot hang on its own bones; choose its parts")
             try:
@@ -229,15 +229,15 @@ class SetGait(Edit):
                 settings[name] = value
             elif isinstance(before, Channel) and before.keys:
                 key = before.key_at(self.frame) or Key(frame=float(self.frame), value=0.0, ease="slow-out-in")
-                keys = tuple(sorted([*(k for k in before.keys if k.frame != self.frame), key.but(value=float(value))], key=lambda k: k.frame))
-                settings[name] = before.but(keys=keys)
+                keys = tuple(sorted([*(k for k in before.keys if k.frame != self.frame), key.copy_with(value=float(value))], key=lambda k: k.frame))
+                settings[name] = before.copy_with(keys=keys)
             else:
                 formula = before.formula if isinstance(before, Channel) else None
                 settings[name] = Channel(base=float(value), formula=formula)
-        changed = rule.but(settings=settings)
+        changed = rule.copy_with(settings=settings)
         if rule in thing.rules:
             return with_rule(scene, thing, changed)
-        return with_object(scene, thing.but(rules=(*thing.rules, changed)))
+        return with_object(scene, thing.copy_with(rules=(*thing.rules, changed)))
 
     def label(self, scene: Scene) -> str:
         return f"{GAITS[self.preset].label.lower() if self.preset in GAITS else 'gait'} of {object_in(scene, self.id).name}"
@@ -265,10 +265,10 @@ class TravelCycle(Edit):
         climb = End(mode="climb")
         keys = (Key(frame=0.0, value=x), Key(frame=float(self.frames), value=to))
         settings = {name: one for name, one in rule.settings.items() if name != "treadmill"}
-        scene = with_rule(scene, thing, rule.but(settings=settings))
+        scene = with_rule(scene, thing, rule.copy_with(settings=settings))
         thing = figure_in(scene, self.id)
         channels = {name: one for name, one in thing.channels.items() if name not in ("x", "path")}
-        return with_object(scene, thing.but(channels=channels | {"x": Channel(base=x, keys=keys, before=climb, after=climb)}))
+        return with_object(scene, thing.copy_with(channels=channels | {"x": Channel(base=x, keys=keys, before=climb, after=climb)}))
 
     def label(self, scene: Scene) -> str:
         return f"{object_in(scene, self.id).name} goes on"
@@ -308,22 +308,22 @@ class FreezeWalk(Edit):
             old = channels.get(name, Channel())
             outside = _outside(thing, name, first - 1, last + 1)
             edges = [Key(frame=first - 1.0, value=before, ease="hold")] if first > 0 else []
-            keys[-1] = keys[-1].but(ease="hold")
+            keys[-1] = keys[-1].copy_with(ease="hold")
             edges += [_edge(thing, name, last + 1, after)] if last < scene.length - 1 else []
             if name == FACING:
                 keys = [Key(frame=float(first), value=float(curve[0]), ease="hold")] + [
                     Key(frame=float(frames[n + 1]), value=float(b), ease="hold") for n, (a, b) in enumerate(pairwise(curve)) if a != b
                 ]
-            channels[name] = old.but(keys=tuple(sorted([*outside, *edges, *keys], key=lambda key: key.frame)))
+            channels[name] = old.copy_with(keys=tuple(sorted([*outside, *edges, *keys], key=lambda key: key.frame)))
         usual = share if isinstance(share, Channel) else Channel(base=1.0)
         reading = usual.keys or (Key(frame=float(first) - 1, value=float(usual.base if isinstance(usual.base, int | float) else 1.0), ease="hold"),)
         going = float(reading[0].number)
         inner = [Key(frame=float(first), value=0.0, ease="hold"), Key(frame=last + 1.0, value=going, ease="hold")]
         kept = [key for key in reading if key.frame < first or key.frame > last + 1]
-        muted = usual.but(keys=tuple(sorted([*kept, *inner], key=lambda key: key.frame)))
-        scene = with_object(scene, thing.but(channels=channels))
+        muted = usual.copy_with(keys=tuple(sorted([*kept, *inner], key=lambda key: key.frame)))
+        scene = with_object(scene, thing.copy_with(channels=channels))
         thing = figure_in(scene, self.id)
-        return with_rule(scene, thing, rule_of(thing, rule.id).but(settings=rule.settings | {"share": muted}))
+        return with_rule(scene, thing, rule_of(thing, rule.id).copy_with(settings=rule.settings | {"share": muted}))
 
     def label(self, scene: Scene) -> str:
         return f"freeze the walk of {object_in(scene, self.id).name}"
@@ -335,10 +335,10 @@ def _gait_alone(thing: FigureObject, gait: Rule, *, on: bool = True) -> FigureOb
     for rule in thing.rules:
         acted = tuple(name for name in GROUP_CHANNELS if rule in thing.rules_for(name))
         if rule is gait:
-            rules.append(rule.but(on=on))
+            rules.append(rule.copy_with(on=on))
         elif acted:
-            rules.append(rule.but(channels=acted))
-    return thing.but(rules=tuple(rules))
+            rules.append(rule.copy_with(channels=acted))
+    return thing.copy_with(rules=tuple(rules))
 
 
 def _edge(thing: FigureObject, name: str, frame: int, value: float) -> Key:
@@ -346,7 +346,7 @@ def _edge(thing: FigureObject, name: str, frame: int, value: float) -> Key:
     keys = thing.channels[name].keys if name in thing.channels else ()
     if not keys or not keys[0].frame < frame < keys[-1].frame:
         return Key(frame=float(frame), value=value)
-    return stretch_keys(thing, name, frame, keys[-1].frame)[0].but(value=value, into=None)
+    return stretch_keys(thing, name, frame, keys[-1].frame)[0].copy_with(value=value, into=None)
 
 
 def _outside(thing: FigureObject, name: str, first: int, last: int) -> list[Key]:

@@ -23,7 +23,7 @@ class AddFont(Edit):
         if len(scene.fonts) >= MAX_FONTS:
             raise EditError(f"a scene keeps at most {MAX_FONTS} font files; take one out first")
         check_font(self.font)
-        return scene.but(fonts=(*scene.fonts, self.font))
+        return scene.copy_with(fonts=(*scene.fonts, self.font))
 
     def label(self, scene: Scene) -> str:
         return f"keep the font {self.font.name}"
@@ -49,7 +49,7 @@ class RemoveFont(Edit):
         )
         if used is not None:
             raise EditError(f"'{used}' is set in this font; set it in another one first")
-        return scene.but(fonts=tuple(one for one in scene.fonts if one.id != self.id))
+        return scene.copy_with(fonts=tuple(one for one in scene.fonts if one.id != self.id))
 
     def label(self, scene: Scene) -> str:
         return "take a font out"

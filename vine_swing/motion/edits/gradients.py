@@ -30,7 +30,7 @@ class _GradientEdit(Edit):
     of: Painted
 
     def _with(self, thing: ShapeObject, gradient: Gradient | None) -> ShapeObject:
-        return thing.but(paints=thing.paints.but(**{self.of: gradient}))
+        return thing.copy_with(paints=thing.paints.copy_with(**{self.of: gradient}))
 
     def _gradient(self, thing: ShapeObject) -> Gradient:
         gradient = thing.paints.of(self.of)
@@ -53,7 +53,7 @@ class SetGradient(_GradientEdit):
         if self.kind is None:
             return with_object(scene, fitted(self._with(thing, None))) if before is not None else scene
         if before is not None:
-            return with_object(scene, self._with(thing, before.but(kind=self.kind)))
+            return with_object(scene, self._with(thing, before.copy_with(kind=self.kind)))
         left, top, right, bottom = drawn_at(scene, thing, self.frame).bounds()
         ends = (0.0, top, 0.0, bottom) if self.kind == "linear" else ((left + right) / 2, (top + bottom) / 2, right, (top + bottom) / 2)
         now = _colour_at(thing, self.of, self.frame)
@@ -62,7 +62,7 @@ class SetGradient(_GradientEdit):
         for stop, written in ((1, now), (2, paler)):
             place, name = stop_names(self.of, stop)
             channels |= {place: Channel(base=float(stop - 1)), name: Channel(base=written)}
-        return with_object(scene, self._with(thing, Gradient(kind=self.kind)).but(channels=thing.channels | channels))
+        return with_object(scene, self._with(thing, Gradient(kind=self.kind)).copy_with(channels=thing.channels | channels))
 
     def label(self, scene: Scene) -> str:
         return f"{'gradient' if self.kind else 'one colour'} for the {self.of} of {object_in(scene, self.id).name}"
@@ -87,12 +87,12 @@ class AddStop(_GradientEdit):
         here = _between(places, colours, self.place, after)
         moved = _renumbered(thing, self.of, {stop: stop + 1 for stop in range(after + 1, gradient.stops + 1)})
         place, name = stop_names(self.of, after + 1)
-        changed = self._with(moved, gradient.but(stops=gradient.stops + 1))
+        changed = self._with(moved, gradient.copy_with(stops=gradient.stops + 1))
         # Where stops say nothing they lie evenly, which another stop would change.
         said = {stop_names(self.of, stop + (stop > after))[0]: Channel(base=float(places[stop - 1])) for stop in range(1, gradient.stops + 1)}
         own = {one: channel for one, channel in said.items() if one not in changed.channels}
         return with_object(
-            scene, changed.but(channels=changed.channels | own | {place: Channel(base=round(self.place, 4)), name: Channel(base=here)})
+            scene, changed.copy_with(channels=changed.channels | own | {place: Channel(base=round(self.place, 4)), name: Channel(base=here)})
         )
 
     def label(self, scene: Scene) -> str:
@@ -113,12 +113,14 @@ class RemoveStop(_GradientEdit):
         if gradient.stops <= FEWEST_STOPS:
             raise EditError(f"a gradient has at least {FEWEST_STOPS} stops; make it one colour instead")
         gone = set(stop_names(self.of, self.stop))
-        rules = (rule if rule.channels == "keyed" else rule.but(channels=tuple(c for c in rule.channels if c not in gone)) for rule in thing.rules)
-        left = thing.but(
+        rules = (
+            rule if rule.channels == "keyed" else rule.copy_with(channels=tuple(c for c in rule.channels if c not in gone)) for rule in thing.rules
+        )
+        left = thing.copy_with(
             channels={name: one for name, one in thing.channels.items() if name not in gone}, rules=tuple(r for r in rules if r.channels)
         )
         moved = _renumbered(left, self.of, {stop: stop - 1 for stop in range(self.stop + 1, gradient.stops + 1)})
-        return with_object(scene, fitted(self._with(moved, gradient.but(stops=gradient.stops - 1))))
+        return with_object(scene, fitted(self._with(moved, gradient.copy_with(stops=gradient.stops - 1))))
 
     def label(self, scene: Scene) -> str:
         return f"take a stop out of the {self.of} of {object_in(scene, self.id).name}"
@@ -132,8 +134,10 @@ def _colour_at(thing: ShapeObject, name: str, frame: float) -> str:
 def _renumbered(thing: ShapeObject, of: Painted, numbers: dict[int, int]) -> ShapeObject:
     """A shape whose stops have other numbers, with the keys of their channels and the rules on them."""
     names = {old: new for before, after in numbers.items() for old, new in zip(stop_names(of, before), stop_names(of, after), strict=True)}
-    rules = (rule if rule.channels == "keyed" else rule.but(channels=tuple(names.get(one, one) for one in rule.channels)) for rule in thing.rules)
-    return thing.but(channels={names.get(name, name): one for name, one in thing.channels.items()}, rules=tuple(rules))
+    rules = (
+        rule if rule.channels == "keyed" else rule.copy_with(channels=tuple(names.get(one, one) for one in rule.channels)) for rule in thing.rules
+    )
+    return thing.copy_with(channels={names.get(name, name): one for name, one in thing.channels.items()}, rules=tuple(rules))
 
 
 def _between(places: Array, colours: list[str], place: float, after: int) -> str:

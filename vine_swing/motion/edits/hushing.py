@@ -25,7 +25,7 @@ class HushNote(Edit):
     def apply(self, scene: Scene) -> Scene:
         one = Hushed(kind=self.kind, object=self.object, channel=self.channel)
         others = tuple(other for other in scene.hushed if other != one)
-        return scene.but(hushed=(*others, one) if self.hushed else others)
+        return scene.copy_with(hushed=(*others, one) if self.hushed else others)
 
     def label(self, scene: Scene) -> str:
         return f"{'hush' if self.hushed else 'hear'} a note"

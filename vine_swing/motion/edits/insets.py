@@ -60,7 +60,7 @@ class MakeInset(Edit):
 
     def _with_group(self, scene: Scene, group: GroupObject, inside: set[str]) -> Scene:
         """A group becomes the inset; what bent its parts goes inside with them."""
-        bends = tuple(rule.but(channels=(OUTLINE,)) for rule in group.rules_for(OUTLINE))
+        bends = tuple(rule.copy_with(channels=(OUTLINE,)) for rule in group.rules_for(OUTLINE))
         inner = self._inner(scene, inside, {group.id}, (0.0, 0.0), self.id, bends)
         first = group.span.within(scene.length)[0]
         channels = dict(group.channels) | ({INNER: Channel(base=float(first))} if first else {})
@@ -95,7 +95,7 @@ class MakeInset(Edit):
         moved = [one for one in scene.objects if one.id in inside]
         if holder in inside:
             raise EditError(f"there already is an object with the id '{holder}'; give the new one its own")
-        held = [one.but(parent=holder, bone=None) if one.parent in above else one for one in moved]
+        held = [one.copy_with(parent=holder, bone=None) if one.parent in above else one for one in moved]
         name = name_beside({one.name for one in moved}, f"{self.name.strip()[:70]} parts")
         middle = {"x": Channel(base=scene.size[0] / 2 - at[0]), "y": Channel(base=scene.size[1] / 2 - at[1])}
         group = GroupObject.model_construct(
@@ -134,7 +134,7 @@ class AddInset(Edit):
             inner = InnerScene(
                 id=self.scene, name=_free_inner(scene, self.name), fps=fps, length=length, size=scene.size, background=scene.background
             )
-            made = scene.but(insets=(*scene.insets, inner))
+            made = scene.copy_with(insets=(*scene.insets, inner))
         place = {"x": Channel(base=self.x), "y": Channel(base=self.y)}
         added = InsetObject(id=self.id, name=free_name(scene, self.name), kind="inset", inset=InsetUse(scene=self.scene), channels=place)
         return made.with_added(added, len(scene.objects))
@@ -153,7 +153,7 @@ class SetInset(Edit):
     def apply(self, scene: Scene) -> Scene:
         thing = inset_in(scene, self.id)
         inner_in(scene, self.inset.scene)
-        return with_object(scene, thing.but(inset=self.inset))
+        return with_object(scene, thing.copy_with(inset=self.inset))
 
     def label(self, scene: Scene) -> str:
         return f"inside of {object_in(scene, self.id).name}"
@@ -170,9 +170,9 @@ class OwnInset(Edit):
         thing = inset_in(scene, self.id)
         _check_new_inner(scene, self.scene)
         inner = inner_in(scene, thing.inset.scene)
-        copy = inner.but(id=self.scene, name=_free_inner(scene, inner.name))
-        changed = with_object(scene, thing.but(inset=thing.inset.but(scene=self.scene)))
-        return changed.but(insets=(*scene.insets, copy))
+        copy = inner.copy_with(id=self.scene, name=_free_inner(scene, inner.name))
+        changed = with_object(scene, thing.copy_with(inset=thing.inset.copy_with(scene=self.scene)))
+        return changed.copy_with(insets=(*scene.insets, copy))
 
     def label(self, scene: Scene) -> str:
         return f"an inside of its own for {object_in(scene, self.id).name}"
@@ -185,7 +185,7 @@ class DropInsets(Edit):
 
     def apply(self, scene: Scene) -> Scene:
         used = {one.id for one in scene.reached(insets_shown(scene))}
-        return scene.but(insets=tuple(one for one in scene.insets if one.id in used))
+        return scene.copy_with(insets=tuple(one for one in scene.insets if one.id in used))
 
     def label(self, scene: Scene) -> str:
         return "let unused inner scenes go"
@@ -216,7 +216,7 @@ def named_by(scene: Scene, thing: SceneObject) -> Iterator[str]:
     for rule in thing.rules:
         for name in thing.specs:
             if rule in thing.rules_for(name):
-                yield from (ref[0] for one in rule.looks(thing.id, name) if (ref := resolved(scene, one)) is not None)
+                yield from (ref[0] for one in rule.dependencies(thing.id, name) if (ref := resolved(scene, one)) is not None)
         for refs in rule.linked.values():
             yield from (ref[0] for one in refs if (ref := resolved(scene, one)) is not None)
         for setting, word in rule.settings.items():
@@ -253,7 +253,7 @@ def _refuse_across(scene: Scene, inside: set[str]) -> None:
 def _without(scene: Scene, inside: set[str], inner: InnerScene) -> Scene:
     """The scene without what went into an inner one."""
     objects = tuple(one for one in scene.objects if one.id not in inside)
-    return scene.but(objects=objects, cues=cues_without(scene.cues, inside), insets=(*scene.insets, inner))
+    return scene.copy_with(objects=objects, cues=cues_without(scene.cues, inside), insets=(*scene.insets, inner))
 
 
 def _check_new_inner(scene: Scene, inset_id: str) -> None:

@@ -45,7 +45,7 @@ class SetValue(_ChannelEdit):
         def change(channel: Channel) -> Channel:
             if channel.keys:
                 raise EditError(f"{self._said(scene)} has keys, so its value comes from them; set a key instead")
-            return channel.but(base=self.value)
+            return channel.copy_with(base=self.value)
 
         return with_channel(scene, self.object, self.channel, change)
 
@@ -78,7 +78,7 @@ class SetKey(_ChannelEdit):
             last = max(float(thing.span.within(scene.length)[1]), first + 1)
             added.extend(Key(frame=frame, value=start + (frame - first) * pace) for frame in (first, last))
             exact = self.value if self.value is not None else start + (self.frame - first) * pace
-            return self.but(value=exact).changed(channel.but(keys=tuple(added)), spec, thing, added)
+            return self.copy_with(value=exact).changed(channel.copy_with(keys=tuple(added)), spec, thing, added)
 
         return with_channel(scene, self.object, self.channel, change, new_keys=lambda: added)
 
@@ -98,9 +98,9 @@ class SetKey(_ChannelEdit):
         ease = self.ease if self.ease is not None else there.ease if there else between
         value = self.value if self.value is not None else keyed_value(channel, spec, self.frame, thing)
         way = (earlier[-1] if earlier else later[0]).way if spec.kind == "point" and (earlier or later) else None
-        key = there.but(value=value, ease=ease) if there else Key(frame=self.frame, value=value, ease=ease, way=way)
+        key = there.copy_with(value=value, ease=ease) if there else Key(frame=self.frame, value=value, ease=ease, way=way)
         added.append(key)
-        return channel.but(keys=(*earlier, key, *later))
+        return channel.copy_with(keys=(*earlier, key, *later))
 
     def label(self, scene: Scene) -> str:
         return f"key {self._said(scene)} at {self.frame:g}"
@@ -119,9 +119,11 @@ class MoveKeys(_ChannelEdit):
             for key in moved:
                 if abs(key.frame + self.by) > MAX_FRAME:
                     raise EditError(f"frame {key.frame + self.by:g} is out of reach; keys live between −{MAX_FRAME} and {MAX_FRAME}")
-            landed = [key.but(frame=key.frame + self.by) for key in moved]
+            landed = [key.copy_with(frame=key.frame + self.by) for key in moved]
             taken = {key.frame for key in landed} | set(self.frames)
-            return channel.but(keys=tuple(sorted([*landed, *(key for key in channel.keys if key.frame not in taken)], key=lambda key: key.frame)))
+            return channel.copy_with(
+                keys=tuple(sorted([*landed, *(key for key in channel.keys if key.frame not in taken)], key=lambda key: key.frame))
+            )
 
         return with_channel(scene, self.object, self.channel, change) if self.by else scene
 
@@ -146,9 +148,9 @@ class DeleteKeys(_ChannelEdit):
             gone = {key.frame for key in pick(channel, self.frames, self._said(scene))}
             left = tuple(key for key in channel.keys if key.frame not in gone)
             if left or self.keep == "base":
-                return channel.but(keys=left)
+                return channel.copy_with(keys=left)
             kept = channel.keys[0].value if self.keep == "first" else keyed_value(channel, spec, self.at, thing)
-            return channel.but(keys=(), base=kept)
+            return channel.copy_with(keys=(), base=kept)
 
         return with_channel(scene, self.object, self.channel, change)
 
@@ -166,7 +168,7 @@ class SetEase(_ChannelEdit):
     def apply(self, scene: Scene) -> Scene:
         def change(channel: Channel) -> Channel:
             picked = {key.frame for key in pick(channel, self.frames, self._said(scene))}
-            return channel.but(keys=tuple(key.but(ease=self.ease) if key.frame in picked else key for key in channel.keys))
+            return channel.copy_with(keys=tuple(key.copy_with(ease=self.ease) if key.frame in picked else key for key in channel.keys))
 
         return with_channel(scene, self.object, self.channel, change)
 
@@ -192,7 +194,7 @@ class SetSpeed(_ChannelEdit):
             end = end if self.arriving is None else self.arriving
             # With its inner points at a third and two thirds, the curve's slopes are three times their heights.
             ease = BezierEase(bezier=(1 / 3, begin / 3, 2 / 3, 1 - end / 3))
-            return channel.but(keys=tuple(key.but(ease=ease) if key is picked else key for key in channel.keys))
+            return channel.copy_with(keys=tuple(key.copy_with(ease=ease) if key is picked else key for key in channel.keys))
 
         return with_channel(scene, self.object, self.channel, change)
 
@@ -216,7 +218,7 @@ class SetHandles(_ChannelEdit):
 
         def change(channel: Channel) -> Channel:
             (picked,) = pick(channel, (self.frame,), self._said(scene))
-            return channel.but(keys=tuple(key.but(**given) if key is picked else key for key in channel.keys))
+            return channel.copy_with(keys=tuple(key.copy_with(**given) if key is picked else key for key in channel.keys))
 
         return with_channel(scene, self.object, self.channel, change)
 
@@ -238,7 +240,7 @@ class SetBend(_ChannelEdit):
 
         def change(channel: Channel) -> Channel:
             picked = {key.frame for key in pick(channel, self.frames, self._said(scene))}
-            return channel.but(keys=tuple(key.but(**given) if key.frame in picked else key for key in channel.keys))
+            return channel.copy_with(keys=tuple(key.copy_with(**given) if key.frame in picked else key for key in channel.keys))
 
         return with_channel(scene, self.object, self.channel, change)
 
@@ -255,7 +257,7 @@ class SetEnds(_ChannelEdit):
 
     def apply(self, scene: Scene) -> Scene:
         def change(channel: Channel) -> Channel:
-            return channel.but(before=self.before or channel.before, after=self.after or channel.after)
+            return channel.copy_with(before=self.before or channel.before, after=self.after or channel.after)
 
         return with_channel(scene, self.object, self.channel, change)
 

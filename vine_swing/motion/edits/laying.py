@@ -62,7 +62,7 @@ class LaySamples(Edit):
                 scene,
                 track.object,
                 track.channel,
-                lambda channel, laid=laid, begin=begin, end=end: channel.but(  # type: ignore[misc]
+                lambda channel, laid=laid, begin=begin, end=end: channel.copy_with(  # type: ignore[misc]
                     keys=tuple(sorted((*(key for key in channel.keys if not begin <= key.frame <= end), *laid), key=lambda key: key.frame))
                 ),
             )
@@ -111,7 +111,7 @@ class KeyedTrack(Frozen):
 
     def laid(self, channel: Channel) -> Channel:
         """A channel with these keys and ends."""
-        return channel.but(keys=self.keys, before=self.before or channel.before, after=self.after or channel.after)
+        return channel.copy_with(keys=self.keys, before=self.before or channel.before, after=self.after or channel.after)
 
 
 class BringKeys(Edit):

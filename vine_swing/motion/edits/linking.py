@@ -31,13 +31,13 @@ def formula_by_hand(scene: Scene, driver: Ref, driven: Ref, how: ByHand, keep_at
     if keep_at is None:
         return how.formula(name, None)
     reader, t = Reader(scene), np.array([[keep_at]])
-    source = reader.fills.settled(lambda: reader.named(name[1:-1]))
+    source = reader.filler.run(lambda: reader.named(name[1:-1]))
     assert source is not None, f"{name} was named by name_of"
-    text = how.formula(name, float(reader.fills.settled(lambda: source.at(t))[0, 0]))
+    text = how.formula(name, float(reader.filler.run(lambda: source.at(t))[0, 0]))
     if how.keeps:
         return text
     present = _present(reader, driven, t)
-    worked = reader.fills.settled(lambda: evaluate(read(text), t, scene.fps, lambda: np.array([[present]]), looking(source, t)))[0, 0]
+    worked = reader.filler.run(lambda: evaluate(read(text), t, scene.fps, lambda: np.array([[present]]), looking(source, t)))[0, 0]
     return shifted(text, present - float(worked)) if np.isfinite(worked) else text
 
 
@@ -68,4 +68,4 @@ def _present(reader: Reader, driven: Ref, t: NDArray[np.float64]) -> float:
         raise NoSuchThing(f"there is no channel '{driven[1]}' of '{driven[0]}' in this scene; it may have been deleted")
     if SETTING not in driven[1] and thing.specs[driven[1]].kind != "number":
         raise EditError(f"{thing.name} {driven[1]} holds no numbers, so no formula can make it")
-    return float(reader.fills.settled(lambda: reader.final(*driven).at(t))[0, 0])
+    return float(reader.filler.run(lambda: reader.final(*driven).at(t))[0, 0])

@@ -16,7 +16,7 @@ class SetLine(Edit):
     line: LineStyle
 
     def apply(self, scene: Scene) -> Scene:
-        return with_object(scene, shape_in(scene, self.id, "line").but(line=self.line))
+        return with_object(scene, shape_in(scene, self.id, "line").copy_with(line=self.line))
 
     def label(self, scene: Scene) -> str:
         return f"line of {object_in(scene, self.id).name}"
@@ -30,7 +30,7 @@ class SetBlend(Edit):
     blend: Blend
 
     def apply(self, scene: Scene) -> Scene:
-        return with_object(scene, object_in(scene, self.id).but(blend=self.blend))
+        return with_object(scene, object_in(scene, self.id).copy_with(blend=self.blend))
 
     def label(self, scene: Scene) -> str:
         return f"blend {object_in(scene, self.id).name}"

@@ -34,7 +34,7 @@ class AddObject(Edit):
         check_new(scene, self.object.id)
         if self.object.parent is not None:
             object_in(scene, self.object.parent)
-        added = self.object.but(name=free_name(scene, self.object.name))
+        added = self.object.copy_with(name=free_name(scene, self.object.name))
         return scene.with_added(added, len(scene.objects) if self.index is None else self.index)
 
     def label(self, scene: Scene) -> str:
@@ -61,7 +61,7 @@ class RenameObject(_ObjectEdit):
             return scene
         if any(other.name == name for other in scene.objects):
             raise EditError(f"there already is a '{name}'; try '{free_name(scene, name)}'")
-        return formulas_renamed(with_object(scene, thing.but(name=name)), thing.name, name, [other.name for other in scene.objects])
+        return formulas_renamed(with_object(scene, thing.copy_with(name=name)), thing.name, name, [other.name for other in scene.objects])
 
     def label(self, scene: Scene) -> str:
         return f"rename {self._name(scene)} to {self.name}"
@@ -77,7 +77,7 @@ class ReorderObject(_ObjectEdit):
         thing = object_in(scene, self.id)
         others = [other for other in scene.objects if other is not thing]
         others.insert(self.index, thing)
-        return scene.but(objects=tuple(others))
+        return scene.copy_with(objects=tuple(others))
 
     def label(self, scene: Scene) -> str:
         return f"reorder {self._name(scene)}"
@@ -90,7 +90,7 @@ class ShowObject(_ObjectEdit):
     shown: bool
 
     def apply(self, scene: Scene) -> Scene:
-        return with_object(scene, object_in(scene, self.id).but(shown=self.shown))
+        return with_object(scene, object_in(scene, self.id).copy_with(shown=self.shown))
 
     def label(self, scene: Scene) -> str:
         return f"{'show' if self.shown else 'hide'} {self._name(scene)}"
@@ -104,7 +104,7 @@ class DeleteObject(_ObjectEdit):
     def apply(self, scene: Scene) -> Scene:
         object_in(scene, self.id)
         gone = set(with_parts((self.id,), scene.children))
-        return scene.but(objects=tuple(thing for thing in scene.objects if thing.id not in gone), cues=cues_without(scene.cues, gone))
+        return scene.copy_with(objects=tuple(thing for thing in scene.objects if thing.id not in gone), cues=cues_without(scene.cues, gone))
 
     def label(self, scene: Scene) -> str:
         return f"delete {self._name(scene)}"
@@ -117,7 +117,7 @@ class SetShape(_ObjectEdit):
     shape: Shape
 
     def apply(self, scene: Scene) -> Scene:
-        return with_object(scene, fitted(shape_in(scene, self.id, "shape").but(shape=self.shape)))
+        return with_object(scene, fitted(shape_in(scene, self.id, "shape").copy_with(shape=self.shape)))
 
     def label(self, scene: Scene) -> str:
         return f"shape of {self._name(scene)}"
@@ -134,7 +134,7 @@ class ReparentObject(_ObjectEdit):
         thing = object_in(scene, self.id)
         if self.parent is not None:
             object_in(scene, self.parent)
-        moved = with_object(scene, thing.but(parent=self.parent, bone=None))
+        moved = with_object(scene, thing.copy_with(parent=self.parent, bone=None))
         try:
             check_parents(moved.objects)
         except ValueError as error:
@@ -169,7 +169,7 @@ class MovePivot(_ObjectEdit):
 def cues_without(cues: Iterable[Cue], gone: Collection[str]) -> tuple[Cue, ...]:
     """Cues that no longer name objects that are gone."""
     return tuple(
-        cue.but(objects=tuple(one for one in cue.objects if one not in gone), click=None if cue.click in gone else cue.click)
+        cue.copy_with(objects=tuple(one for one in cue.objects if one not in gone), click=None if cue.click in gone else cue.click)
         if any(one in gone for one in (*cue.objects, cue.click))
         else cue
         for cue in cues
@@ -180,7 +180,7 @@ def outlined(thing: ShapeObject, data: str) -> SceneObject:
     """A drawn object with SVG path data as its shape, in the colours it has; what only its old shape had is let go."""
     # Shapes differ in what colours they have where none was chosen.
     paint = {name: Channel(base=thing.specs[name].default) for name in ("fill", "stroke", "stroke.width") if name not in thing.channels}
-    return fitted(thing.but(shape=OutlineShape(type="outline", d=data), channels=thing.channels | paint))
+    return fitted(thing.copy_with(shape=OutlineShape(type="outline", d=data), channels=thing.channels | paint))
 
 
 def free_name(scene: Scene, wanted: str) -> str:
@@ -199,9 +199,12 @@ def name_beside(taken: Collection[str], wanted: str) -> str:
 def fitted(thing: SceneObject) -> SceneObject:
     """An object of which some channels are gone, without what it had on them: keys, and rules that act on nothing else."""
     rules = (
-        rule if rule.channels == "keyed" else rule.but(channels=tuple(name for name in rule.channels if name in thing.specs)) for rule in thing.rules
+        rule if rule.channels == "keyed" else rule.copy_with(channels=tuple(name for name in rule.channels if name in thing.specs))
+        for rule in thing.rules
     )
-    return thing.but(channels={name: one for name, one in thing.channels.items() if name in thing.specs}, rules=tuple(r for r in rules if r.channels))
+    return thing.copy_with(
+        channels={name: one for name, one in thing.channels.items() if name in thing.specs}, rules=tuple(r for r in rules if r.channels)
+    )
 
 
 def kept_at(before: Scene, after: Scene, object_id: str, frame: float) -> Scene:
@@ -252,8 +255,8 @@ def shifted(thing: SceneObject, by: dict[str, float]) -> SceneObject:
     if path is None or not path.keys:
         return moved
     dx, dy = by.get("x", 0.0), by.get("y", 0.0)
-    keys = tuple(key.but(value=(key.value[0] + dx, key.value[1] + dy)) for key in path.keys if isinstance(key.value, tuple))
-    return moved.but(channels=moved.channels | {"path": path.but(keys=keys)})
+    keys = tuple(key.copy_with(value=(key.value[0] + dx, key.value[1] + dy)) for key in path.keys if isinstance(key.value, tuple))
+    return moved.copy_with(channels=moved.channels | {"path": path.copy_with(keys=keys)})
 
 
 def _scaled(thing: SceneObject, by: dict[str, float]) -> SceneObject:
@@ -266,11 +269,11 @@ def remade(thing: SceneObject, changes: dict[str, tuple[float, float]]) -> Scene
     for name, (factor, amount) in changes.items():
         channel = channels.get(name, Channel())
         base: Any = channel.base if channel.base is not None else thing.specs[name].default
-        keys = tuple(key.scaled(factor).but(value=key.number * factor + amount) for key in channel.keys)
-        channels[name] = channel.but(base=float(base) * factor + amount, keys=keys)
+        keys = tuple(key.scaled(factor).copy_with(value=key.number * factor + amount) for key in channel.keys)
+        channels[name] = channel.copy_with(base=float(base) * factor + amount, keys=keys)
     try:
         for channel in channels.values():
             Channel.model_validate(channel.model_dump(by_alias=True))
     except ValidationError as error:
         raise EditError(f"that would put '{thing.name}' out of reach; numbers stay within a thousand million") from error
-    return thing.but(channels=channels)
+    return thing.copy_with(channels=channels)

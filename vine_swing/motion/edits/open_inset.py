@@ -33,16 +33,16 @@ class OpenInset(Edit):
         inner = inner_in(scene, thing.inset.scene)
         check_room(scene, len(inner.objects) + 1)
         clock = _clock(scene, thing, inner)
-        opened = _renamed(scene, scene.entered(inner.id))
+        opened = _renamed(scene, scene.inner_as_scene(inner.id))
         parts = list(map(clock.whole, opened.objects))
         group, parts = _hung(scene, thing, inner, parts)
         at = scene.objects.index(thing)
         objects = (*scene.objects[:at], group, *parts, *scene.objects[at + 1 :])
         known = set(scene.dials_by_id)
-        dials = tuple(dial.but(channel=clock.channel(dial.channel)) for owner, dial in opened.dials_by_id.items() if owner not in known)
-        left = scene.but(objects=objects, dials=(*scene.dials, *dials))
+        dials = tuple(dial.copy_with(channel=clock.channel(dial.channel)) for owner, dial in opened.dials_by_id.items() if owner not in known)
+        left = scene.copy_with(objects=objects, dials=(*scene.dials, *dials))
         still = {one for part in left.timelines for one in insets_shown(part)}
-        return left if inner.id in still else left.but(insets=tuple(one for one in left.insets if one is not inner))
+        return left if inner.id in still else left.copy_with(insets=tuple(one for one in left.insets if one is not inner))
 
     def label(self, scene: Scene) -> str:
         return f"make a group of {object_in(scene, self.id).name}"
@@ -90,11 +90,11 @@ def _renamed(scene: Scene, inside: Scene) -> Scene:
         if scene.dials_by_id.get(owner) != dial
     }
     objects = tuple(with_ids(thing, ids, dials) for thing in inside.objects)
-    return inside.but(objects=objects, dials=tuple(_dial(dial, dials) for dial in inside.dials))
+    return inside.copy_with(objects=objects, dials=tuple(_dial(dial, dials) for dial in inside.dials))
 
 
 def _dial(dial: Dial, ids: dict[str, str]) -> Dial:
-    return dial.but(id=ids.get(dial.id, dial.id))
+    return dial.copy_with(id=ids.get(dial.id, dial.id))
 
 
 def _hung(scene: Scene, thing: InsetObject, inner: InnerScene, parts: list[SceneObject]) -> tuple[GroupObject, list[SceneObject]]:
@@ -106,13 +106,13 @@ def _hung(scene: Scene, thing: InsetObject, inner: InnerScene, parts: list[Scene
     tops = [one for one in parts if one.parent is None]
     middle = (inner.size[0] / 2, inner.size[1] / 2)
     if len(tops) == 1 and (bends := _only_holds(tops[0], middle)) is not None:
-        held = [one.but(parent=thing.id) if one.parent == tops[0].id else one for one in parts if one is not tops[0]]
-        return group.but(rules=(*group.rules, *bends)), held
+        held = [one.copy_with(parent=thing.id) if one.parent == tops[0].id else one for one in parts if one is not tops[0]]
+        return group.copy_with(rules=(*group.rules, *bends)), held
     name = name_beside(scene.names | {one.name for one in parts}, f"{thing.name[:70]} parts")
     corner = {"x": Channel(base=-middle[0]), "y": Channel(base=-middle[1])}
     taken = {*scene.by_id, *(one.id for one in parts)}
     holder = GroupObject(id=free_id(taken, f"{thing.id[:50]}-parts"), name=name, kind="group", parent=thing.id, channels=corner)
-    return group, [holder, *(one.but(parent=holder.id) if one.parent is None else one for one in parts)]
+    return group, [holder, *(one.copy_with(parent=holder.id) if one.parent is None else one for one in parts)]
 
 
 def _only_holds(top: SceneObject, middle: tuple[float, float]) -> tuple[Rule, ...] | None:

@@ -75,4 +75,4 @@ def _moved(scene: Scene, block: list[str], others: list[str], *, in_front: bool)
     places = [place for place, one in enumerate(left) if one.id in beside]
     at = places[-1] + 1 if in_front else places[0]
     objects = (*left[:at], *(one for one in scene.objects if one.id in moving), *left[at:])
-    return scene if objects == scene.objects else scene.but(objects=objects)
+    return scene if objects == scene.objects else scene.copy_with(objects=objects)

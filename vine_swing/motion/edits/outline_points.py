@@ -79,7 +79,7 @@ class _OutlineEdit(Edit):
             if thing.is_keyed(OUTLINE):
                 raise EditError(f"the outline of '{thing.name}' has keys, so its points come from them; say at which frame to change it")
             changed = self._tried(parse_path(shape.d), thing.name)
-            return with_object(scene, thing.but(shape=shape.but(d=changed, hand=None)))
+            return with_object(scene, thing.copy_with(shape=shape.copy_with(d=changed, hand=None)))
         before = outline_at(thing, shape, self.frame)
         now = self._tried(before, thing.name)
 
@@ -88,9 +88,10 @@ class _OutlineEdit(Edit):
             if self._of_all_keys:
                 alike = [outline_of(key).verbs == before.verbs for key in keys]
                 keys = tuple(
-                    key.but(value=self._tried(outline_of(key), thing.name), meets=None) if one else key for key, one in zip(keys, alike, strict=True)
+                    key.copy_with(value=self._tried(outline_of(key), thing.name), meets=None) if one else key
+                    for key, one in zip(keys, alike, strict=True)
                 )
-            return keyed_with(channel.but(keys=keys), self.frame or 0.0, now)
+            return keyed_with(channel.copy_with(keys=keys), self.frame or 0.0, now)
 
         return with_channel(scene, self.object, OUTLINE, change)
 
@@ -112,12 +113,12 @@ def keyed_with(channel: Channel, frame: float, value: str) -> Channel:
     earlier = [key for key in channel.keys if key.frame < frame]
     later = [key for key in channel.keys if key.frame > frame]
     if there is not None:
-        key = there.but(value=value)
+        key = there.copy_with(value=value)
     else:
         key = Key(frame=frame, value=value, ease=earlier[-1].ease if earlier and later else "linear")
         # Which point met which was said of the whole stretch.
-        earlier = [*earlier[:-1], earlier[-1].but(meets=None)] if earlier else []
-    return channel.but(keys=(*earlier, key, *later))
+        earlier = [*earlier[:-1], earlier[-1].copy_with(meets=None)] if earlier else []
+    return channel.copy_with(keys=(*earlier, key, *later))
 
 
 class SetOutline(_OutlineEdit):
@@ -281,7 +282,7 @@ class MeetPoints(Edit):
                 count = joints.joint_count(outline_of(key))
                 if number >= count:
                     raise EditError(f"the outline of '{thing.name}' at frame {key.frame:g} has {count} points; there is no point {number + 1}")
-            return channel.but(keys=tuple(key.but(meets=self.meets) if n == place else key for n, key in enumerate(channel.keys)))
+            return channel.copy_with(keys=tuple(key.copy_with(meets=self.meets) if n == place else key for n, key in enumerate(channel.keys)))
 
         return with_channel(scene, self.object, OUTLINE, change)
 

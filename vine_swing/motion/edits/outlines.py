@@ -52,7 +52,7 @@ class DrawOutline(Edit):
         left, top, right, bottom = drawn.extent()
         # Whole pixels, so that the place reads well.
         x, y = round((left + right) / 2), round((top + bottom) / 2)
-        hand = None if self.hand is None else self.hand.but(places=tuple((px - x, py - y) for px, py in self.hand.places))
+        hand = None if self.hand is None else self.hand.copy_with(places=tuple((px - x, py - y) for px, py in self.hand.places))
         data = written(Outline(drawn.verbs, drawn.points - [x, y]), self.name)
         shape = OutlineShape(type="outline", d=data, hand=hand)
         place = {"x": Channel(base=float(x)), "y": Channel(base=float(y))}
@@ -74,8 +74,8 @@ class RefitOutline(Edit):
         thing, shape = outlined_in(scene, self.object)
         if shape.hand is None:
             raise EditError(f"'{thing.name}' was not drawn freely, or its points were changed since; draw it anew to fit it")
-        hand = shape.hand.but(tolerance=self.tolerance)
-        return with_object(scene, thing.but(shape=shape.but(d=written(_fit(hand), thing.name), hand=hand)))
+        hand = shape.hand.copy_with(tolerance=self.tolerance)
+        return with_object(scene, thing.copy_with(shape=shape.copy_with(d=written(_fit(hand), thing.name), hand=hand)))
 
     def label(self, scene: Scene) -> str:
         return f"fit {object_in(scene, self.object).name} within {self.tolerance:g} px"
@@ -105,10 +105,12 @@ class CombineOutlines(Edit):
             raise EditError(f"nothing would be left of '{first.name}'; {_INSTEAD[self.how]}")
         gone = {one.id for one in others}
         changed = outlined(first, written(made, first.name))
-        kept = with_object(scene, changed.but(channels={name: one for name, one in changed.channels.items() if name != OUTLINE}))
+        kept = with_object(scene, changed.copy_with(channels={name: one for name, one in changed.channels.items() if name != OUTLINE}))
         # What hangs on those that go, hangs on the first from now on.
-        moved = tuple(thing.but(parent=first.id, bone=None) if thing.parent in gone else thing for thing in kept.objects if thing.id not in gone)
-        return kept.but(objects=moved, cues=cues_without(scene.cues, gone))
+        moved = tuple(
+            thing.copy_with(parent=first.id, bone=None) if thing.parent in gone else thing for thing in kept.objects if thing.id not in gone
+        )
+        return kept.copy_with(objects=moved, cues=cues_without(scene.cues, gone))
 
     def label(self, scene: Scene) -> str:
         return (
@@ -167,7 +169,7 @@ class OutlineLine(Edit):
         else:
             channels["fill"] = Channel(base=thing.specs["stroke"].default)
         rules = tuple(_moved_rule(rule) for rule in made.rules if rule.channels == "keyed" or set(rule.channels) - {"fill", "stroke.width"})
-        return with_object(scene, made.but(channels=channels, rules=rules))
+        return with_object(scene, made.copy_with(channels=channels, rules=rules))
 
     def label(self, scene: Scene) -> str:
         return f"outline of the line of {object_in(scene, self.object).name}"
@@ -186,7 +188,7 @@ def _moved_rule(rule: Rule) -> Rule:
     if rule.channels == "keyed" or "stroke" not in rule.channels:
         return rule
     names = [name for name in ("fill" if one == "stroke" else one for one in rule.channels) if name != "stroke.width"]
-    return rule.but(channels=tuple(dict.fromkeys(names)))
+    return rule.copy_with(channels=tuple(dict.fromkeys(names)))
 
 
 def _fit(hand: Hand | None) -> Outline:

@@ -51,7 +51,7 @@ class MakeParade(Edit):
         last = max(scene.objects.index(one) for one in parts)
         hung = scene.with_added(made, last + 1)
         for one in parts:
-            hung = with_object(hung, one.but(parent=self.id, bone=None))
+            hung = with_object(hung, one.copy_with(parent=self.id, bone=None))
         kept = [kept_object(scene, hung, one.id, self.frame) for one in parts]
         for one in kept:
             hung = with_object(hung, one)
@@ -75,7 +75,7 @@ class SetParade(Edit):
             object_in(scene, guide)
             if any(one.id == self.id for one in scene.upwards(guide)):
                 raise EditError(f"'{scene.by_id[guide].name}' hangs on '{thing.name}' itself; choose something else to stand along")
-        return with_object(scene, thing.but(parade=self.parade))
+        return with_object(scene, thing.copy_with(parade=self.parade))
 
     def label(self, scene: Scene) -> str:
         return f"parade {object_in(scene, self.id).name}"
@@ -93,11 +93,11 @@ class OpenParade(Edit):
         freed = scene
         parts = [one for one in scene.objects if one.parent == self.id]
         for one in parts:
-            freed = with_object(freed, one.but(parent=thing.parent, bone=thing.bone))
+            freed = with_object(freed, one.copy_with(parent=thing.parent, bone=thing.bone))
         for one in parts:
             freed = with_object(freed, kept_object(scene, freed, one.id, self.frame))
         objects = tuple(one for one in freed.objects if one.id != self.id)
-        return freed.but(objects=objects, cues=cues_without(scene.cues, {self.id}))
+        return freed.copy_with(objects=objects, cues=cues_without(scene.cues, {self.id}))
 
     def label(self, scene: Scene) -> str:
         return f"one of {object_in(scene, self.id).name} alone"

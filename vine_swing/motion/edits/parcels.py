@@ -64,7 +64,7 @@ def parcel_of(scene: Scene, ids: Sequence[str], frame: float) -> Parcel:
                 behind.append(LeftBehind(thing.name, other, scene.by_id[other].name, "goes by"))
         if thing.parent is not None and thing.parent not in chosen:
             behind.append(LeftBehind(thing.name, thing.parent, scene.by_id[thing.parent].name, "hangs on"))
-            alone = scene.with_object(thing.but(parent=None, bone=None))
+            alone = scene.with_object(thing.copy_with(parent=None, bone=None))
             thing = kept_object(scene, alone, thing.id, frame)
         freed.append(thing)
     insets = scene.reached(dict.fromkeys(one.inset_of.scene for one in things if one.inset_of is not None))
@@ -79,7 +79,9 @@ def parcel_of(scene: Scene, ids: Sequence[str], frame: float) -> Parcel:
         insets=insets,
         pictures=tuple(one for one in scene.pictures if one.id in pictures),
         fonts=tuple(one for one in scene.fonts if one.id in fonts),
-        sounds=tuple(one.but(dial=None) for one in scene.sounds if one.id in {dial.follows.sound for dial in dials if dial.follows is not None}),
+        sounds=tuple(
+            one.copy_with(dial=None) for one in scene.sounds if one.id in {dial.follows.sound for dial in dials if dial.follows is not None}
+        ),
     )
     return Parcel(packed, tuple(behind))
 
@@ -117,9 +119,9 @@ class PlaceParcel(Edit):
             scene = AddFont(edit="add-font", font=font).apply(scene)
         scene, insets = _with_insets(scene, unpacked.insets)
         known = {dial.id for dial in scene.dials}
-        added = [one for dial in unpacked.dials if (one := dial.but(id=dials.get(dial.id, dial.id))).id not in known]
+        added = [one for dial in unpacked.dials if (one := dial.copy_with(id=dials.get(dial.id, dial.id))).id not in known]
         scene, added = _with_sounds(scene, unpacked, added)
-        scene = scene.but(dials=(*scene.dials, *added))
+        scene = scene.copy_with(dials=(*scene.dials, *added))
         for thing in unpacked.objects:
             placed = shifted(thing, {"x": float(self.x), "y": float(self.y)}) if thing.parent is None else thing
             placed = with_ids(_showing(placed, insets), ids, dials)
@@ -150,7 +152,7 @@ class PlaceParcel(Edit):
             raise EditError(f"'{old}' is none of the copied objects; name one by the id it had")
         object_in(scene, parent)
         before = scene
-        hung = scene.with_object(scene.by_id[ids[old]].but(parent=parent))
+        hung = scene.with_object(scene.by_id[ids[old]].copy_with(parent=parent))
         return scene.with_object(kept_object(before, hung, ids[old], self.frame))
 
     def label(self, scene: Scene) -> str:
@@ -172,8 +174,8 @@ def _with_sounds(scene: Scene, unpacked: Scene, dials: Sequence[Dial]) -> tuple[
         if sound.id not in ids:
             ids[sound.id] = sound.id if own is not None and own.file == sound.file else free_id(scene.sounds_by_id, sound.id)
             if ids[sound.id] not in scene.sounds_by_id:
-                scene = AddSound(edit="add-sound", sound=sound.but(id=ids[sound.id])).apply(scene)
-        found.append(dial.but(follows=follows.but(sound=ids[sound.id])))
+                scene = AddSound(edit="add-sound", sound=sound.copy_with(id=ids[sound.id])).apply(scene)
+        found.append(dial.copy_with(follows=follows.copy_with(sound=ids[sound.id])))
     return scene, found
 
 
@@ -194,11 +196,11 @@ def _with_insets(scene: Scene, insets: Sequence[InnerScene]) -> tuple[Scene, dic
         name = name_beside(names, inner.name)
         names.add(name)
         objects = tuple(_showing(one, ids) for one in inner.objects)
-        scene = scene.but(insets=(*scene.insets, inner.but(id=ids[inner.id], name=name, objects=objects)))
+        scene = scene.copy_with(insets=(*scene.insets, inner.copy_with(id=ids[inner.id], name=name, objects=objects)))
     return scene, ids
 
 
 def _showing(thing: SceneObject, insets: Mapping[str, str]) -> SceneObject:
     """An object that names inner scenes by the ids they have here."""
     use = thing.inset_of
-    return thing if use is None or insets[use.scene] == use.scene else thing.but(inset=use.but(scene=insets[use.scene]))
+    return thing if use is None or insets[use.scene] == use.scene else thing.copy_with(inset=use.copy_with(scene=insets[use.scene]))

@@ -48,16 +48,16 @@ class SetWay(_PathEdit):
     def apply(self, scene: Scene) -> Scene:
         thing, path = self._keyed(scene)
         picked = {key.frame for key in pick(path, self.frames, f"{thing.name} path")}
-        keys = [key.but(way=self.way) if key.frame in picked else key for key in path.keys]
+        keys = [key.copy_with(way=self.way) if key.frame in picked else key for key in path.keys]
         if self.way == "bezier":
             for n, (key, following) in enumerate(itertools.pairwise(keys)):
                 if key.frame in picked:
                     # Handles one can pull at once, a third of the way along the line.
                     (x, y), (to_x, to_y) = points_of([key, following])
                     third = ((to_x - x) / 3, (to_y - y) / 3)
-                    keys[n] = keys[n].but(out=key.out or third)
-                    keys[n + 1] = keys[n + 1].but(into=following.into or (-third[0], -third[1]))
-        return with_channel(scene, self.object, "path", lambda channel: channel.but(keys=tuple(keys)))
+                    keys[n] = keys[n].copy_with(out=key.out or third)
+                    keys[n + 1] = keys[n + 1].copy_with(into=following.into or (-third[0], -third[1]))
+        return with_channel(scene, self.object, "path", lambda channel: channel.copy_with(keys=tuple(keys)))
 
     def label(self, scene: Scene) -> str:
         return f"path of {object_in(scene, self.object).name}"
@@ -77,16 +77,16 @@ class SetCorner(_PathEdit):
         for n, key in enumerate(path.keys):
             if key.frame in picked:
                 self._shape(keys, n)
-        return with_channel(scene, self.object, "path", lambda channel: channel.but(keys=tuple(keys)))
+        return with_channel(scene, self.object, "path", lambda channel: channel.copy_with(keys=tuple(keys)))
 
     def _shape(self, keys: list[Key], n: int) -> None:
         ways = [way_of(key, following) for key, following in itertools.pairwise(keys)]
         sides = [m for m in (n - 1, n) if 0 <= m < len(ways)]
         if any(ways[m] == "spline" for m in sides):
-            keys[n] = keys[n].but(tension=1.0 if self.corner == "sharp" else 0.0, continuity=0.0)
+            keys[n] = keys[n].copy_with(tension=1.0 if self.corner == "sharp" else 0.0, continuity=0.0)
         if self.corner == "sharp":
             if any(ways[m] == "bezier" for m in sides):
-                keys[n] = keys[n].but(out=(0.0, 0.0), into=(0.0, 0.0))
+                keys[n] = keys[n].copy_with(out=(0.0, 0.0), into=(0.0, 0.0))
             return
         points = points_of(keys)
         before, after = points[max(n - 1, 0)], points[min(n + 1, len(keys) - 1)]
@@ -95,10 +95,10 @@ class SetCorner(_PathEdit):
         for m in sides:
             if ways[m] == "spline":
                 continue
-            keys[m] = keys[m].but(way="bezier")
+            keys[m] = keys[m].copy_with(way="bezier")
             third = float(np.hypot(*(points[m + 1] - points[m]))) / 3
             arm = (float(unit[0]) * third, float(unit[1]) * third)
-            keys[n] = keys[n].but(out=arm) if m == n else keys[n].but(into=(-arm[0], -arm[1]))
+            keys[n] = keys[n].copy_with(out=arm) if m == n else keys[n].copy_with(into=(-arm[0], -arm[1]))
 
     def label(self, scene: Scene) -> str:
         return f"{self.corner} corner of {object_in(scene, self.object).name}"
@@ -119,7 +119,7 @@ class SplitPath(_PathEdit):
                 found = [[Key(frame=one.frame, value=float(one.value[axis]), ease=key.ease) for one in (key, following)] for axis in (0, 1)]  # type: ignore[index]
             else:
                 t = _between(key.frame, following.frame)
-                way = evaluate_path(path.but(before=HOLD, after=HOLD), t)
+                way = evaluate_path(path.copy_with(before=HOLD, after=HOLD), t)
                 # The stretch ends on its own key, whichever side of a jump the last sample fell on.
                 way[-1] = points_of([following])[0]
                 found = [fit_keys(t, way[:, axis], TOLERANCE) for axis in (0, 1)]
@@ -130,8 +130,8 @@ class SplitPath(_PathEdit):
         channels = {name: channel for name, channel in thing.channels.items() if name != "path"}
         for name, keys in zip(("x", "y"), columns, strict=True):
             if not thing.is_keyed(name):
-                channels[name] = thing.channels.get(name, Channel()).but(keys=tuple(keys), before=path.before, after=path.after)
-        return with_object(scene, thing.but(channels=channels))
+                channels[name] = thing.channels.get(name, Channel()).copy_with(keys=tuple(keys), before=path.before, after=path.after)
+        return with_object(scene, thing.copy_with(channels=channels))
 
     def label(self, scene: Scene) -> str:
         return f"split the path of {object_in(scene, self.object).name} into x and y"
@@ -155,7 +155,7 @@ class JoinPath(_PathEdit):
         ends = (HOLD, HOLD)
         if all(_turns_alike(moving[0], other) for other in moving):
             ends = (moving[0].before, moving[0].after)
-            pair = [channel.but(before=HOLD, after=HOLD) for channel in pair]
+            pair = [channel.copy_with(before=HOLD, after=HOLD) for channel in pair]
         elif any(channel.before != HOLD or channel.after != HOLD for channel in moving):
             # x and y go on differently past their keys, which one path cannot: what the scene shows of it is laid down.
             frames |= {0.0, float(scene.length - 1)}
@@ -164,8 +164,8 @@ class JoinPath(_PathEdit):
         check_traced(min(frames), max(frames))
         keys = _joined(pair, thing, sorted(frames))
         path = Channel(keys=tuple(keys), before=ends[0], after=ends[1])
-        emptied = {name: channel.but(keys=(), before=HOLD, after=HOLD) for name, channel in zip(("x", "y"), pair, strict=True)}
-        return with_object(scene, thing.but(channels=thing.channels | emptied | {"path": path}))
+        emptied = {name: channel.copy_with(keys=(), before=HOLD, after=HOLD) for name, channel in zip(("x", "y"), pair, strict=True)}
+        return with_object(scene, thing.copy_with(channels=thing.channels | emptied | {"path": path}))
 
     def label(self, scene: Scene) -> str:
         return f"join x and y of {object_in(scene, self.object).name} to a path"
@@ -184,7 +184,7 @@ def _join(keys: list[Key], more: list[Key]) -> None:
     """Put the keys of the next stretch behind those so far; the key they share takes the handles of both sides."""
     if keys:
         last = keys.pop()
-        more = [more[0].but(into=last.into), *more[1:]]
+        more = [more[0].copy_with(into=last.into), *more[1:]]
     keys += more
 
 
@@ -246,7 +246,7 @@ def _traced(place: Callable[[Array], Array], first: float, last: float) -> list[
     if np.hypot(*(curve.at(share) - points).T).max() <= TOLERANCE:
         pace = PointsEase(points=tuple((float(u), float(p)) for u, p in zip((t - t[0]) / (last - first), share, strict=True)))
         out, into = curve.controls[1] - curve.controls[0], curve.controls[2] - curve.controls[3]
-        return [ends[0].but(way="bezier", out=_point(out), ease=pace), ends[1].but(into=_point(into))]
+        return [ends[0].copy_with(way="bezier", out=_point(out), ease=pace), ends[1].copy_with(into=_point(into))]
     middle = float(t[len(t) // 2])
     keys = _traced(place, first, middle)
     _join(keys, _traced(place, middle, last))

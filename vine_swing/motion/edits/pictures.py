@@ -58,7 +58,7 @@ class SetPicture(Edit):
     def apply(self, scene: Scene) -> Scene:
         thing = picture_in(scene, self.id)
         kept = with_kept(scene, self.pictures)
-        return with_object(kept, thing.but(picture=self.picture))
+        return with_object(kept, thing.copy_with(picture=self.picture))
 
     def label(self, scene: Scene) -> str:
         return f"pages of {object_in(scene, self.id).name}"
@@ -97,17 +97,20 @@ class LayBehind(Edit):
         width, height = float(scene.size[0]), float(scene.size[1])
         place = {"x": width / 2, "y": height / 2}
         if self.how == "fill":
-            book, size = thing.picture.but(fit="cover", tile="none"), {"width": width, "height": height}
+            book, size = thing.picture.copy_with(fit="cover", tile="none"), {"width": width, "height": height}
         elif self.how == "tile":
-            book, size = thing.picture.but(fit="stretch", tile="across"), {"width": round(page.width * height / page.height, 3), "height": height}
+            book, size = (
+                thing.picture.copy_with(fit="stretch", tile="across"),
+                {"width": round(page.width * height / page.height, 3), "height": height},
+            )
         else:
-            book, size = thing.picture.but(fit="inside", tile="none"), {"width": float(page.width), "height": float(page.height)}
+            book, size = thing.picture.copy_with(fit="inside", tile="none"), {"width": float(page.width), "height": float(page.height)}
         channels = dict(thing.channels)
         for name, value in (place | size).items():
             channel = channels.get(name, Channel())
-            channels[name] = channel.but(base=value) if not channel.keys else channel
-        laid = thing.but(parent=None, bone=None, picture=book, channels=channels)
-        return scene.but(objects=(laid, *(one for one in scene.objects if one is not thing)))
+            channels[name] = channel.copy_with(base=value) if not channel.keys else channel
+        laid = thing.copy_with(parent=None, bone=None, picture=book, channels=channels)
+        return scene.copy_with(objects=(laid, *(one for one in scene.objects if one is not thing)))
 
     def label(self, scene: Scene) -> str:
         return f"lay {object_in(scene, self.id).name} behind everything"
@@ -125,16 +128,20 @@ class ReplacePicture(Edit):
             raise NoSuchThing(f"there is no picture '{self.old}' in this scene; it may have been let go")
         kept = with_kept(scene, (self.picture,))
         shown = self._shown(kept.objects)
-        insets = tuple(inner if (objects := self._shown(inner.objects)) is inner.objects else inner.but(objects=objects) for inner in kept.insets)
+        insets = tuple(
+            inner if (objects := self._shown(inner.objects)) is inner.objects else inner.copy_with(objects=objects) for inner in kept.insets
+        )
         left = tuple(one for one in kept.pictures if one.id != self.old or one.id == self.picture.id)
-        return kept.but(objects=shown, pictures=left, insets=insets)
+        return kept.copy_with(objects=shown, pictures=left, insets=insets)
 
     def _shown(self, objects: tuple[SceneObject, ...]) -> tuple[SceneObject, ...]:
         """Some objects with the new picture in the place of the old; the same tuple where none shows it."""
         if not any(thing.pictured is not None and self.old in thing.pictured.pictures for thing in objects):
             return objects
         return tuple(
-            thing.but(picture=thing.picture.but(pictures=tuple(self.picture.id if one == self.old else one for one in thing.picture.pictures)))
+            thing.copy_with(
+                picture=thing.picture.copy_with(pictures=tuple(self.picture.id if one == self.old else one for one in thing.picture.pictures))
+            )
             if isinstance(thing, PictureObject) and self.old in thing.picture.pictures
             else thing
             for thing in objects
@@ -151,7 +158,7 @@ class DropPictures(Edit):
 
     def apply(self, scene: Scene) -> Scene:
         used = {one for part in scene.timelines for thing in part.objects if thing.pictured is not None for one in thing.pictured.pictures}
-        return scene.but(pictures=tuple(one for one in scene.pictures if one.id in used))
+        return scene.copy_with(pictures=tuple(one for one in scene.pictures if one.id in used))
 
     def label(self, scene: Scene) -> str:
         return "let unused pictures go"
@@ -181,7 +188,7 @@ def with_kept(scene: Scene, pictures: tuple[KeptPicture, ...]) -> Scene:
         raise EditError(
             f"the pictures of this scene would take {total / 1e6:.0f} MB; at most {_MOST_BYTES / 1e6:.0f} MB are kept, so make them smaller"
         )
-    return scene.but(pictures=(*scene.pictures, *added.values()))
+    return scene.copy_with(pictures=(*scene.pictures, *added.values()))
 
 
 def turning(count: int, frames_a_page: float, first: float) -> Channel:

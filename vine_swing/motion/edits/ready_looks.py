@@ -112,7 +112,7 @@ class FogByDistance(Edit):
                 settings={"share": share, "dark": Channel(base=self.colour), "light": Channel(base=self.colour)},
             )
             others = tuple(fog if rule.id == _FOG else rule for rule in thing.rules)
-            scene = with_object(scene, thing.but(rules=others if fog in others else (*others, fog)))
+            scene = with_object(scene, thing.copy_with(rules=others if fog in others else (*others, fog)))
         return scene
 
     def label(self, scene: Scene) -> str:

@@ -11,19 +11,23 @@ def formulas_renamed(scene: Scene, was: str, now: str, names: list[str]) -> Scen
 
     def setting(rule: Rule, name: str, one: Setting) -> Setting:
         if isinstance(one, Channel):
-            return one if one.formula is None else _same_or(one, one.but(formula=renamed(one.formula, was, now, names)))
+            return one if one.formula is None else _same_or(one, one.copy_with(formula=renamed(one.formula, was, now, names)))
         return renamed(one, was, now, names) if rule.spec.settings[name].names == "formula" else one
 
     def rule(one: Rule) -> Rule:
         changed = {name: setting(one, name, before) for name, before in one.settings.items()}
-        return one if all(changed[name] is before or changed[name] == before for name, before in one.settings.items()) else one.but(settings=changed)
+        return (
+            one
+            if all(changed[name] is before or changed[name] == before for name, before in one.settings.items())
+            else one.copy_with(settings=changed)
+        )
 
     objects = []
     for thing in scene.objects:
         rules = tuple(rule(one) for one in thing.rules)
         same = all(new is old for new, old in zip(rules, thing.rules, strict=True))
-        objects.append(thing if same else thing.but(rules=rules))
-    return scene.but(objects=tuple(objects))
+        objects.append(thing if same else thing.copy_with(rules=rules))
+    return scene.copy_with(objects=tuple(objects))
 
 
 def _same_or(before: Channel, after: Channel) -> Channel:

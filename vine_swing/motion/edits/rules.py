@@ -45,7 +45,7 @@ class AddRule(Edit):
             raise EditError(f"an object holds at most {MAX_RULES} rules; remove some first")
         _check_formulas(scene, self.rule)
         at = len(thing.rules) if self.index is None else self.index
-        return _in_order(with_object(scene, _checked(thing.but(rules=(*thing.rules[:at], self.rule, *thing.rules[at:])))))
+        return _in_order(with_object(scene, _checked(thing.copy_with(rules=(*thing.rules[:at], self.rule, *thing.rules[at:])))))
 
     def label(self, scene: Scene) -> str:
         return f"{self.rule.spec.label.lower()} on {object_in(scene, self.object).name}"
@@ -71,7 +71,7 @@ class DeleteRule(_RuleEdit):
 
     def apply(self, scene: Scene) -> Scene:
         thing, gone = self._both(scene)
-        return with_object(scene, thing.but(rules=tuple(rule for rule in thing.rules if rule is not gone)))
+        return with_object(scene, thing.copy_with(rules=tuple(rule for rule in thing.rules if rule is not gone)))
 
     def label(self, scene: Scene) -> str:
         return f"remove {self._said(scene)}"
@@ -87,7 +87,7 @@ class MoveRule(_RuleEdit):
         thing, moved = self._both(scene)
         others = [rule for rule in thing.rules if rule is not moved]
         others.insert(self.index, moved)
-        return with_object(scene, thing.but(rules=tuple(others)))
+        return with_object(scene, thing.copy_with(rules=tuple(others)))
 
     def label(self, scene: Scene) -> str:
         return f"move {self._said(scene)}"
@@ -105,10 +105,10 @@ class SetRule(_RuleEdit):
         thing, rule = self._both(scene)
         changes = {name: value for name in ("on", "channels", "mode") if (value := getattr(self, name)) is not None}
         try:
-            changed = Rule.model_validate({**rule.model_dump(by_alias=True), **changes}).but(settings=rule.settings)
+            changed = Rule.model_validate({**rule.model_dump(by_alias=True), **changes}).copy_with(settings=rule.settings)
         except ValidationError as error:
             raise EditError("; ".join(faults(error))) from error
-        return _in_order(with_object(scene, _checked(thing.but(rules=tuple(changed if one is rule else one for one in thing.rules)))))
+        return _in_order(with_object(scene, _checked(thing.copy_with(rules=tuple(changed if one is rule else one for one in thing.rules)))))
 
     def label(self, scene: Scene) -> str:
         return f"{'switch' if self.on is not None else 'change'} {self._said(scene)}"
@@ -128,13 +128,13 @@ class SetSetting(_RuleEdit):
             raise EditError(f"a rule '{rule.kind}' has no setting '{self.setting}'; it has {', '.join(rule.spec.settings)}")
         before = rule.settings.get(self.setting)
         if self.value is None:
-            return with_rule(scene, thing, rule.but(settings={name: one for name, one in rule.settings.items() if name != self.setting}))
+            return with_rule(scene, thing, rule.copy_with(settings={name: one for name, one in rule.settings.items() if name != self.setting}))
         if isinstance(before, Channel) and before.keys:
             raise EditError(f"'{spec.label}' has keys, so its value comes from them; set a key instead")
         formula = before.formula if isinstance(before, Channel) else None
         is_word = isinstance(self.value, str) and spec.holds != "colour"
         value: Channel | str = str(self.value) if is_word else Channel(base=self.value, formula=formula)
-        _check_formulas(scene, rule.but(settings=rule.settings | {self.setting: value}))
+        _check_formulas(scene, rule.copy_with(settings=rule.settings | {self.setting: value}))
         try:
             check_setting(value, spec)
         except ValueError as error:
@@ -143,7 +143,7 @@ class SetSetting(_RuleEdit):
             object_in(scene, value)
         if spec.names == "dial" and value and isinstance(value, str):
             owner_in(scene, f"{DIAL}{value}")
-        return _in_order(with_rule(scene, thing, rule.but(settings=rule.settings | {self.setting: value})))
+        return _in_order(with_rule(scene, thing, rule.copy_with(settings=rule.settings | {self.setting: value})))
 
     def label(self, scene: Scene) -> str:
         return f"{self.setting.replace('_', '-')} of {self._said(scene)}"
@@ -160,8 +160,8 @@ class LinkSetting(_RuleEdit):
         thing, rule = self._both(scene)
         spec_of(thing, f"{rule.id}{SETTING}{self.setting}")
         before = rule.settings.get(self.setting)
-        linked = (before if isinstance(before, Channel) else Channel(base=rule.plain(self.setting))).but(formula=self.formula)
-        changed = rule.but(settings=rule.settings | {self.setting: linked})
+        linked = (before if isinstance(before, Channel) else Channel(base=rule.plain(self.setting))).copy_with(formula=self.formula)
+        changed = rule.copy_with(settings=rule.settings | {self.setting: linked})
         _check_formulas(scene, changed)
         return _in_order(with_rule(scene, thing, changed))
 
@@ -197,13 +197,13 @@ class FreezeChannel(Edit):
             if not rule.spec.fits(spec.kind) or self.channel not in acts_on:
                 rules.append(rule)
             elif left:
-                rules.append(rule.but(channels=left))
+                rules.append(rule.copy_with(channels=left))
         if spec.kind == "outline":
             keys = self._outlines(scene, thing)
-            return with_channel(with_object(scene, thing.but(rules=tuple(rules))), thing.id, self.channel, lambda _: Channel(keys=tuple(keys)))
+            return with_channel(with_object(scene, thing.copy_with(rules=tuple(rules))), thing.id, self.channel, lambda _: Channel(keys=tuple(keys)))
         before = thing.channels.get(self.channel, Channel())
         frozen = Channel(base=before.base, keys=tuple(self._keys(scene, thing)))
-        return with_object(scene, thing.but(channels=thing.channels | {self.channel: frozen}, rules=tuple(rules)))
+        return with_object(scene, thing.copy_with(channels=thing.channels | {self.channel: frozen}, rules=tuple(rules)))
 
     def _keys(self, scene: Scene, thing: SceneObject) -> list[Key]:
         frames = np.arange(scene.length, dtype=float)
@@ -241,7 +241,7 @@ class FreezeChannel(Edit):
         rule_id, _, setting = self.channel.partition(SETTING)
         frozen = Channel(base=before.base, keys=tuple(self._keys(scene, thing)))
         rule = rule_of(thing, rule_id)
-        return with_rule(scene, thing, rule.but(settings=rule.settings | {setting: frozen}))
+        return with_rule(scene, thing, rule.copy_with(settings=rule.settings | {setting: frozen}))
 
     def label(self, scene: Scene) -> str:
         return f"freeze {said(object_in(scene, self.object), self.channel)}"

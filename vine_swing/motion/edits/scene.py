@@ -19,7 +19,7 @@ class RenameScene(Edit):
     name: Name
 
     def apply(self, scene: Scene) -> Scene:
-        return scene.but(name=self.name.strip())
+        return scene.copy_with(name=self.name.strip())
 
     def label(self, scene: Scene) -> str:
         return f"rename the scene to {self.name}"
@@ -34,14 +34,14 @@ class SetFps(Edit):
     keep: Literal["frames", "seconds"] = "frames"
 
     def apply(self, scene: Scene) -> Scene:
-        changed = scene.but(fps=self.fps)
+        changed = scene.copy_with(fps=self.fps)
         if self.keep == "frames":
             return changed
         factor = self.fps / scene.fps
         length = max(1, round(scene.length * factor))
         if length > MAX_LENGTH:
             raise EditError(f"the scene would have {length} frames; at most {MAX_LENGTH} can be, so keep the frames or shorten it first")
-        return _stretched(changed.but(length=length), factor)
+        return _stretched(changed.copy_with(length=length), factor)
 
     def label(self, scene: Scene) -> str:
         return f"{self.fps:g} frames per second"
@@ -56,7 +56,7 @@ class SetLength(Edit):
     stretch: bool = False
 
     def apply(self, scene: Scene) -> Scene:
-        changed = scene.but(length=self.length)
+        changed = scene.copy_with(length=self.length)
         if not self.stretch or self.length == scene.length:
             return changed
         if min(self.length, scene.length) < 2:
@@ -71,12 +71,12 @@ def _stretched(scene: Scene, factor: float) -> Scene:
     """The scene with all its keys, spans, markers and sounds at `factor` times their frames, dials and settings of rules included."""
 
     time = TimeMap(factor)
-    dials = tuple(dial.but(channel=time.channel(dial.channel)) for dial in scene.dials)
-    markers = tuple({(frame := round(one.frame * factor)): one.but(frame=frame) for one in scene.markers}.values())
+    dials = tuple(dial.copy_with(channel=time.channel(dial.channel)) for dial in scene.dials)
+    markers = tuple({(frame := round(one.frame * factor)): one.copy_with(frame=frame) for one in scene.markers}.values())
     # A sound is as long as it is: it begins at its new frame, and the beat keeps its seconds.
-    sounds = tuple(one.but(first=round(one.first * factor)) for one in scene.sounds)
-    beat = scene.beat.but(first=scene.beat.first * factor) if scene.beat is not None else None
-    return scene.but(objects=tuple(map(time.whole, scene.objects)), dials=dials, markers=markers, sounds=sounds, beat=beat)
+    sounds = tuple(one.copy_with(first=round(one.first * factor)) for one in scene.sounds)
+    beat = scene.beat.copy_with(first=scene.beat.first * factor) if scene.beat is not None else None
+    return scene.copy_with(objects=tuple(map(time.whole, scene.objects)), dials=dials, markers=markers, sounds=sounds, beat=beat)
 
 
 class SetSize(Edit):
@@ -87,7 +87,7 @@ class SetSize(Edit):
     height: Annotated[int, Field(strict=True, ge=1, le=8192)]
 
     def apply(self, scene: Scene) -> Scene:
-        return scene.but(size=(self.width, self.height))
+        return scene.copy_with(size=(self.width, self.height))
 
     def label(self, scene: Scene) -> str:
         return f"picture of {self.width} × {self.height}"
@@ -100,7 +100,7 @@ class SetBackground(Edit):
     colour: Colour
 
     def apply(self, scene: Scene) -> Scene:
-        return scene.but(background=self.colour)
+        return scene.copy_with(background=self.colour)
 
     def label(self, scene: Scene) -> str:
         return "background colour"
@@ -113,7 +113,7 @@ class SetBlur(Edit):
     blur: MotionBlur | None
 
     def apply(self, scene: Scene) -> Scene:
-        return scene.but(blur=self.blur)
+        return scene.copy_with(blur=self.blur)
 
     def label(self, scene: Scene) -> str:
         return "motion blur" if self.blur is not None else "no motion blur"
@@ -127,7 +127,7 @@ class BlurObject(Edit):
     blurred: bool
 
     def apply(self, scene: Scene) -> Scene:
-        return with_object(scene, object_in(scene, self.id).but(blurred=self.blurred))
+        return with_object(scene, object_in(scene, self.id).copy_with(blurred=self.blurred))
 
     def label(self, scene: Scene) -> str:
         return f"{'blur' if self.blurred else 'keep sharp'} {object_in(scene, self.id).name}"
@@ -140,7 +140,7 @@ class SetPalette(Edit):
     colours: Annotated[tuple[Colour, ...], Field(max_length=MAX_PALETTE)]
 
     def apply(self, scene: Scene) -> Scene:
-        return scene.but(palette=tuple(dict.fromkeys(self.colours)))
+        return scene.copy_with(palette=tuple(dict.fromkeys(self.colours)))
 
     def label(self, scene: Scene) -> str:
         return "palette"

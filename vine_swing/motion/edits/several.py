@@ -62,12 +62,12 @@ def with_free_names(scene: Scene, names: Collection[str]) -> Scene:
 
 def with_ids(thing: SceneObject, ids: Mapping[str, str], dials: Mapping[str, str] = MappingProxyType({})) -> SceneObject:
     """An object that names others, and dials, by their ids here."""
-    changed = thing.but(id=ids[thing.id], parent=ids[thing.parent] if thing.parent is not None else None)
-    changed = changed.but(rules=tuple(rule_with_ids(rule, ids, dials) for rule in thing.rules))
+    changed = thing.copy_with(id=ids[thing.id], parent=ids[thing.parent] if thing.parent is not None else None)
+    changed = changed.copy_with(rules=tuple(rule_with_ids(rule, ids, dials) for rule in thing.rules))
     parade = thing.copying
     if parade is None:
         return changed
-    return changed.but(parade=parade.with_ids(ids))
+    return changed.copy_with(parade=parade.with_ids(ids))
 
 
 def rule_with_ids(rule: Rule, ids: Mapping[str, str], dials: Mapping[str, str] = MappingProxyType({})) -> Rule:
@@ -75,4 +75,4 @@ def rule_with_ids(rule: Rule, ids: Mapping[str, str], dials: Mapping[str, str] =
     words = {name: word for name, word in rule.settings.items() if isinstance(word, str)}
     by_kind = {"object": ids, "dial": dials}
     named = {name: by_kind[kind].get(word, word) for name, word in words.items() if (kind := rule.spec.settings[name].names) in by_kind}
-    return rule.but(settings=rule.settings | named) if named else rule
+    return rule.copy_with(settings=rule.settings | named) if named else rule

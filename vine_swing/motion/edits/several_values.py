@@ -9,7 +9,7 @@ from vine_swing.motion.basics.specs import ChannelSpec
 from vine_swing.motion.basics.values import Colour, Frame, Id, Value
 from vine_swing.motion.edits.base import Edit, object_in
 from vine_swing.motion.edits.figures import PoseJoints
-from vine_swing.motion.edits.putting import Here, keyed_here, place_by, put
+from vine_swing.motion.edits.values_at import ValuesAtFrame, keyed_at_frame, place_by, set_values
 from vine_swing.motion.scene.cues import MAX_OBJECTS
 from vine_swing.motion.scene.model import Scene
 from vine_swing.motion.scene.objects import SceneObject
@@ -46,14 +46,14 @@ class ChangeValues(_OfSeveral):
         takers = [thing for thing in self._things(scene) if self.channel in thing.specs]
         if not takers:
             raise EditError(f"none of these objects has a channel '{self.channel}'; choose one that they share")
-        here = Here(takers, (self.channel,), self.frame)
+        here = ValuesAtFrame(takers, (self.channel,), self.frame)
         return scene.with_objects(self._changed(scene, here, thing, thing.specs[self.channel]) for thing in takers)
 
-    def _changed(self, scene: Scene, here: Here, thing: SceneObject, spec: ChannelSpec) -> SceneObject:
+    def _changed(self, scene: Scene, here: ValuesAtFrame, thing: SceneObject, spec: ChannelSpec) -> SceneObject:
         if spec.kind != "number":
             if self.how != "set":
                 raise EditError(f"a {spec.kind} cannot be added to or multiplied; set one for all instead")
-            return put(scene, thing, {self.channel: self.value}, self.frame, key=self.key)
+            return set_values(scene, thing, {self.channel: self.value}, self.frame, key=self.key)
         if not isinstance(self.value, int | float):
             raise EditError(f"'{thing.name}', {self.channel} is a number; give a number instead of {self.value!r}")
         before, amount = here.number(thing, self.channel), float(self.value)
@@ -71,8 +71,8 @@ class ChangeValues(_OfSeveral):
             )
         if self.channel in ("x", "y"):
             by = (wanted - before, 0.0) if self.channel == "x" else (0.0, wanted - before)
-            return put(scene, thing, place_by(here, thing, *by), self.frame, key=self.key)
-        return put(scene, thing, {self.channel: wanted}, self.frame, key=self.key)
+            return set_values(scene, thing, place_by(here, thing, *by), self.frame, key=self.key)
+        return set_values(scene, thing, {self.channel: wanted}, self.frame, key=self.key)
 
     def label(self, scene: Scene) -> str:
         spec = next((thing.specs[self.channel] for thing in self._things(scene) if self.channel in thing.specs), None)
@@ -91,8 +91,8 @@ class KeyObjects(_OfSeveral):
 
     def apply(self, scene: Scene) -> Scene:
         things = self._things(scene)
-        here = Here(things, [name for name in self.channels if name != "path"], self.frame)
-        return scene.with_objects(keyed_here(scene, here, thing, self.channels) for thing in things)
+        here = ValuesAtFrame(things, [name for name in self.channels if name != "path"], self.frame)
+        return scene.with_objects(keyed_at_frame(scene, here, thing, self.channels) for thing in things)
 
     def label(self, scene: Scene) -> str:
         return f"key {self._named(scene)} at {self.frame:g}"
@@ -105,7 +105,7 @@ class LockObjects(_OfSeveral):
     locked: bool
 
     def apply(self, scene: Scene) -> Scene:
-        return scene.with_objects(thing.but(locked=self.locked) for thing in self._things(scene))
+        return scene.with_objects(thing.copy_with(locked=self.locked) for thing in self._things(scene))
 
     def label(self, scene: Scene) -> str:
         return f"{'lock' if self.locked else 'unlock'} {self._named(scene)}"
@@ -118,7 +118,7 @@ class TagObjects(_OfSeveral):
     tag: Colour | None
 
     def apply(self, scene: Scene) -> Scene:
-        return scene.with_objects(thing.but(tag=self.tag) for thing in self._things(scene))
+        return scene.with_objects(thing.copy_with(tag=self.tag) for thing in self._things(scene))
 
     def label(self, scene: Scene) -> str:
         return f"colour tag of {self._named(scene)}"

@@ -33,7 +33,7 @@ class AddSound(Edit):
         if sum(files.values()) > _MOST_BYTES:
             raise EditError(f"the sounds of this scene would take more than {_MOST_BYTES / 1e6:.0f} MB; take one out, or bring a compressed one")
         name = name_beside({one.name for one in scene.sounds}, self.sound.name.strip())
-        return scene.but(sounds=(*scene.sounds, self.sound.but(name=name)))
+        return scene.copy_with(sounds=(*scene.sounds, self.sound.copy_with(name=name)))
 
     def label(self, scene: Scene) -> str:
         return f"add the sound {self.sound.name}"
@@ -70,7 +70,7 @@ class SetSound(Edit):
             after = before.checked(**changes)
         except ValidationError as error:
             raise EditError("; ".join(faults(error))) from error
-        return scene.but(sounds=tuple(after if one is before else one for one in scene.sounds))
+        return scene.copy_with(sounds=tuple(after if one is before else one for one in scene.sounds))
 
     def label(self, scene: Scene) -> str:
         name = sound_in(scene, self.id).name
@@ -93,7 +93,7 @@ class DeleteSound(Edit):
 
     def apply(self, scene: Scene) -> Scene:
         gone = sound_in(scene, self.id)
-        return scene.but(sounds=tuple(one for one in scene.sounds if one is not gone))
+        return scene.copy_with(sounds=tuple(one for one in scene.sounds if one is not gone))
 
     def label(self, scene: Scene) -> str:
         return f"take out the sound {sound_in(scene, self.id).name}"
@@ -107,7 +107,7 @@ class SetMarkers(Edit):
 
     def apply(self, scene: Scene) -> Scene:
         by_frame = {one.frame: one for one in self.markers}
-        return scene.but(markers=tuple(by_frame[frame] for frame in sorted(by_frame)))
+        return scene.copy_with(markers=tuple(by_frame[frame] for frame in sorted(by_frame)))
 
     def label(self, scene: Scene) -> str:
         added = len({one.frame for one in self.markers}) - len(scene.markers)
@@ -123,7 +123,7 @@ class SetBeat(Edit):
     beat: Beat | None
 
     def apply(self, scene: Scene) -> Scene:
-        return scene.but(beat=self.beat)
+        return scene.copy_with(beat=self.beat)
 
     def label(self, scene: Scene) -> str:
         return f"{self.beat.minute:g} beats a minute" if self.beat is not None else "no beat"

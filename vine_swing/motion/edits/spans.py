@@ -30,7 +30,7 @@ class SetSpan(Edit):
     def apply(self, scene: Scene) -> Scene:
         thing = object_in(scene, self.id)
         try:
-            changed = thing.but(span=Span(first=self.first, last=self.last))
+            changed = thing.copy_with(span=Span(first=self.first, last=self.last))
         except ValidationError as error:
             raise EditError(f"the last frame of '{thing.name}' would lie before its first; give them the other way round") from error
         if self.stretch:
@@ -68,7 +68,7 @@ class FitParts(Edit):
             changed = {one: stretch.whole(object_in(scene, one)) for one in parts}
         else:
             changed = {one: _extended(object_in(scene, one), was, thing.span, scene.length) for one in parts}
-        return scene.but(objects=tuple(changed.get(one.id, one) for one in scene.objects))
+        return scene.copy_with(objects=tuple(changed.get(one.id, one) for one in scene.objects))
 
     def label(self, scene: Scene) -> str:
         return f"{'stretch' if self.how == 'stretch' else 'extend'} what hangs on {object_in(scene, self.id).name}"
@@ -107,17 +107,17 @@ def fit_inset(scene: Scene, thing: InsetObject, how: Literal["span", "inside", "
         last = floor(first + (inner.length - 1 - start) / pace + 1e-9)
         if last < first:
             raise EditError(f"'{thing.name}' begins after its inside has ended; let it begin earlier inside")
-        return with_object(scene, thing.but(span=Span(first=thing.span.first, last=last)))
+        return with_object(scene, thing.copy_with(span=Span(first=thing.span.first, last=last)))
     last = thing.span.within(scene.length)[1]
     length = ceil(start + (last - first) * pace - 1e-9) + 1
     if not 1 <= length <= MAX_LENGTH:
         raise EditError(f"the inside of '{thing.name}' would have {length} frames; 1 to {MAX_LENGTH} can be")
-    entered = scene.entered(inner.id)
-    changed = SetLength(edit="set-length", length=length, stretch=how == "stretch").apply(entered)
+    inside = scene.inner_as_scene(inner.id)
+    changed = SetLength(edit="set-length", length=length, stretch=how == "stretch").apply(inside)
     if how == "inside":
         was, now = Span(first=0, last=inner.length - 1), Span(first=0, last=length - 1)
-        changed = changed.but(objects=tuple(_extended(one, was, now, length) for one in changed.objects))
-    return scene.left(inner.id, changed)
+        changed = changed.copy_with(objects=tuple(_extended(one, was, now, length) for one in changed.objects))
+    return scene.with_inner(inner.id, changed)
 
 
 def _stretch(thing: SceneObject, was: Span, now: Span, length: int) -> TimeMap:
@@ -144,4 +144,4 @@ def _extended(part: SceneObject, was: Span, now: Span, length: int) -> SceneObje
         ends = now.last
     after = Span.model_construct(first=begins, last=ends).within(length)
     # A part that began long before what it hangs on got shorter may have nothing left to be shown in.
-    return part if after[1] < after[0] else part.but(span=Span(first=begins, last=ends))
+    return part if after[1] < after[0] else part.copy_with(span=Span(first=begins, last=ends))

@@ -32,18 +32,18 @@ def stretch_keys(thing: SceneObject, name: str, first: float, last: float) -> li
         before, after = channel.key_at(a), channel.key_at(b)
         if before is not None and after is not None and not _leans_on_others(before, after):
             into = keys[a].into if a in keys else None
-            keys[a] = before.but(into=into)
-            keys[b] = posed(thing, name, b).but(into=after.into)
+            keys[a] = before.copy_with(into=into)
+            keys[b] = posed(thing, name, b).copy_with(into=after.into)
         else:
             into = keys[a].into if a in keys else None
             fitted = _fitted(thing, name, channel, a, b)
             keys |= {key.frame: key for key in fitted}
-            keys[a] = keys[a].but(into=into)
+            keys[a] = keys[a].copy_with(into=into)
     if float(first) in keys:
         own = channel.key_at(first)
-        keys[first] = keys[first].but(into=own.into) if own is not None else keys[first]
+        keys[first] = keys[first].copy_with(into=own.into) if own is not None else keys[first]
     end = keys.get(float(last)) or posed(thing, name, last)
-    return [*(key for frame, key in keys.items() if frame < last), end.but(frame=float(last), ease="hold")]
+    return [*(key for frame, key in keys.items() if frame < last), end.copy_with(frame=float(last), ease="hold")]
 
 
 def leaning(keys: list[Key]) -> bool:

@@ -91,7 +91,7 @@ class _Apart:
                 objects += [fitted(group), *made]
             elif one.id not in gone:
                 objects.append(one)
-        return scene.but(objects=tuple(objects), cues=cues_without(scene.cues, gone))
+        return scene.copy_with(objects=tuple(objects), cues=cues_without(scene.cues, gone))
 
     def _order(self) -> list[int]:
         order = self._parade.order
@@ -112,9 +112,9 @@ class _Apart:
         for part in self._parts:
             shared = self._parade.element.objects.get(part.id)
             parent = place.id if part.parent == self._thing.id else ids[str(part.parent)]
-            changed = self._part(part, shared, own.get(part.id), rows, lag).but(id=ids[part.id], name=self._name(part.name), parent=parent)
+            changed = self._part(part, shared, own.get(part.id), rows, lag).copy_with(id=ids[part.id], name=self._name(part.name), parent=parent)
             if shared is not None and shared.look:
-                changed = changed.but(rules=self._looks(shared, own.get(part.id), rows, ids))
+                changed = changed.copy_with(rules=self._looks(shared, own.get(part.id), rows, ids))
             made.append(self._renamed_within(changed, ids))
         return made
 
@@ -163,8 +163,10 @@ class _Apart:
         span = part.span
         if lag:
             later = round(lag)
-            span = span.but(first=span.first + later if span.first is not None else None, last=span.last + later if span.last is not None else None)
-        changed = part.but(channels=channels, rules=rules, span=span)
+            span = span.copy_with(
+                first=span.first + later if span.first is not None else None, last=span.last + later if span.last is not None else None
+            )
+        changed = part.copy_with(channels=channels, rules=rules, span=span)
         return self._drawn(changed, baked)
 
     def _looks(self, shared: BakedObject, own: BakedObject | None, rows: NDArray[np.intp], ids: Mapping[str, str]) -> tuple[Rule, ...]:
@@ -177,7 +179,7 @@ class _Apart:
         found = []
         for look in (own or shared).look:
             numbers = {name: setting(values) for name, values in look.values.items()}
-            found.append(rule_with_ids(look.rule.but(settings=look.rule.settings | numbers), ids))
+            found.append(rule_with_ids(look.rule.copy_with(settings=look.rule.settings | numbers), ids))
         return tuple(found)
 
     def _drawn(self, part: SceneObject, baked: BakedObject | None) -> SceneObject:
@@ -186,12 +188,12 @@ class _Apart:
         if not isinstance(part, ShapeObject) or shape is None or shape is part.shape:
             return part
         if not isinstance(shape, TextPart):
-            return part.but(shape=shape)
+            return part.copy_with(shape=shape)
         assert baked is not None
         drawing = drawing_of(shape)
         data = path_data(drawing.draw({name: float(baked.channels[name][min(self._frame, len(baked.channels[name]) - 1)]) for name in drawing.names}))
         if not data or len(data) > MAX_PATH_DATA:
-            return part.but(shown=False)
+            return part.copy_with(shown=False)
         return outlined(part, data)
 
     def _sampled(self, before: Channel, name: str, array: Array, unit: str) -> Channel:
@@ -211,7 +213,7 @@ class _Apart:
         parade = thing.copying
         if parade is None:
             return thing
-        return thing.but(parade=parade.with_ids(ids))
+        return thing.copy_with(parade=parade.with_ids(ids))
 
     def _id(self, wanted: str) -> str:
         found = free_id(self._taken, wanted[:60])

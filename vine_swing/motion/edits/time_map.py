@@ -26,10 +26,10 @@ class TimeMap:
     def keys_of(self, thing: SceneObject) -> SceneObject:
         """The object with the keys of its channels and of its rules' settings at their new frames."""
         rules = (
-            rule.but(settings={name: self.channel(given) if isinstance(given, Channel) else given for name, given in rule.settings.items()})
+            rule.copy_with(settings={name: self.channel(given) if isinstance(given, Channel) else given for name, given in rule.settings.items()})
             for rule in thing.rules
         )
-        return thing.but(channels={name: self.channel(channel) for name, channel in thing.channels.items()}, rules=tuple(rules))
+        return thing.copy_with(channels={name: self.channel(channel) for name, channel in thing.channels.items()}, rules=tuple(rules))
 
     def span(self, span: Span) -> Span:
         """A span with its ends at the nearest whole frames; ends that are the scene's own stay so."""
@@ -40,4 +40,4 @@ class TimeMap:
         """The object with its keys and its span at their new frames; the very same where nothing moves."""
         if (self.factor, self.about) == (1.0, self.to):
             return thing
-        return self.keys_of(thing).but(span=self.span(thing.span))
+        return self.keys_of(thing).copy_with(span=self.span(thing.span))

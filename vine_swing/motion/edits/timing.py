@@ -52,12 +52,12 @@ class _TimingEdit(Edit):
         own = [key for key in channel.keys if key.frame in wanted]
         if missing := wanted - {key.frame for key in own}:
             raise NoSuchThing(f"there is no key at frame {min(missing):g}; it may have been moved")
-        landed = [self._changed(key).but(frame=target(key.frame)) for key in self._in_time(own)]
+        landed = [self._changed(key).copy_with(frame=target(key.frame)) for key in self._in_time(own)]
         if any(abs(key.frame) > MAX_FRAME for key in landed):
             raise EditError(f"that would move keys out of reach; they live between −{MAX_FRAME} and {MAX_FRAME}")
         taken = {key.frame for key in landed} | wanted
         rest = [key for key in channel.keys if key.frame not in taken]
-        return channel.but(keys=tuple(sorted([*landed, *rest], key=lambda key: key.frame)))
+        return channel.copy_with(keys=tuple(sorted([*landed, *rest], key=lambda key: key.frame)))
 
     def _in_time(self, own: list[Key]) -> list[Key]:
         return own
@@ -95,7 +95,7 @@ class ReverseKeys(_TimingEdit):
         ways = [own[-1].way, *(key.way for key in own[:-1])]
         # And so does which points of an outline meet, told from the other side.
         meets = [own[-1].meets, *(None if key.meets is None else (key.meets[1], key.meets[0]) for key in own[:-1])]
-        return [key.mirrored().but(ease=ease, way=way, meets=met) for key, ease, way, met in zip(own, eases, ways, meets, strict=True)]
+        return [key.mirrored().copy_with(ease=ease, way=way, meets=met) for key, ease, way, met in zip(own, eases, ways, meets, strict=True)]
 
     def label(self, scene: Scene) -> str:
         return "reverse keys"
@@ -146,8 +146,8 @@ class EvenSpeed(Edit):
             channel = moving[name]
             last_ease = channel.keys[-1].ease
             keys = [Key(frame=float(f), value=float(v), ease="linear") for f, v, go in zip(at, value, going, strict=True) if go]
-            keys[-1] = keys[-1].but(ease=last_ease)
-            scene = with_channel(scene, self.object, name, lambda old, keys=keys: old.but(keys=tuple(keys)))  # type: ignore[misc]
+            keys[-1] = keys[-1].copy_with(ease=last_ease)
+            scene = with_channel(scene, self.object, name, lambda old, keys=keys: old.copy_with(keys=tuple(keys)))  # type: ignore[misc]
         return scene
 
     @staticmethod
@@ -161,10 +161,10 @@ class EvenSpeed(Edit):
         first, last = path.keys[0].frame, path.keys[-1].frame
         at = [*(first + (last - first) * np.append(0, np.cumsum(ways)[:-1]) / ways.sum()), last]
         steady = [
-            key.but(frame=float(frame), ease="linear", way=key.way or way_of(key, after))
+            key.copy_with(frame=float(frame), ease="linear", way=key.way or way_of(key, after))
             for key, frame, after in zip(path.keys, at, path.keys[1:], strict=False)
         ]
-        return path.but(keys=(*steady, path.keys[-1].but(frame=last)))
+        return path.copy_with(keys=(*steady, path.keys[-1].copy_with(frame=last)))
 
     def label(self, scene: Scene) -> str:
         return f"even speed of {owner_in(scene, self.object).name}"
@@ -198,14 +198,14 @@ class HoldHere(Edit):
         here = channel.key_at(self.frame)
         later = [key for key in channel.keys if key.frame > self.frame]
         end = self.frame + self.frames
-        later = [key.but(frame=key.frame + self.frames) for key in later] if self.push else [key for key in later if key.frame > end]
+        later = [key.copy_with(frame=key.frame + self.frames) for key in later] if self.push else [key for key in later if key.frame > end]
         if (later and later[-1].frame > MAX_FRAME) or end > MAX_FRAME or len(channel.keys) + 2 > MAX_KEYS:
             raise EditError(f"that would move keys out of reach; they live between −{MAX_FRAME} and {MAX_FRAME}")
         # The stretch that was divided keeps its ease on both sides of the stop.
         ease = here.ease if here else earlier[-1].ease if earlier and later else "linear"
         stop = Key(frame=self.frame, value=value, ease="hold", into=here.into if here else None)
-        go = (here.but(frame=end, into=None) if here else Key(frame=end, value=value)).but(ease=ease)
-        return channel.but(keys=(*earlier, stop, go, *later))
+        go = (here.copy_with(frame=end, into=None) if here else Key(frame=end, value=value)).copy_with(ease=ease)
+        return channel.copy_with(keys=(*earlier, stop, go, *later))
 
     def label(self, scene: Scene) -> str:
         return f"hold {owner_in(scene, self.object).name} for {self.frames:g} frames"
@@ -222,7 +222,7 @@ class CloseLoop(Edit):
         def close(channel: Channel) -> Channel:
             if len(channel.keys) < 2:
                 return channel
-            return channel.but(keys=(*channel.keys[:-1], channel.keys[-1].but(value=channel.keys[0].value)))
+            return channel.copy_with(keys=(*channel.keys[:-1], channel.keys[-1].copy_with(value=channel.keys[0].value)))
 
         for name in self.channels:
             scene = with_channel(scene, self.object, name, close)
@@ -244,7 +244,7 @@ class PasteKeys(Edit):
 
     def apply(self, scene: Scene) -> Scene:
         first = min(key.frame for key in self.keys)
-        pasted = {key.frame - first + self.at: key.but(frame=key.frame - first + self.at) for key in self.keys}
+        pasted = {key.frame - first + self.at: key.copy_with(frame=key.frame - first + self.at) for key in self.keys}
         if max(pasted) > MAX_FRAME:
             raise EditError(f"the last key would lie at frame {max(pasted):g}; keys live between −{MAX_FRAME} and {MAX_FRAME}")
 
@@ -253,7 +253,7 @@ class PasteKeys(Edit):
             merged = kept | pasted
             if len(merged) > MAX_KEYS:
                 raise EditError(f"a channel holds at most {MAX_KEYS} keys; delete some first")
-            return channel.but(keys=tuple(merged[frame] for frame in sorted(merged)))
+            return channel.copy_with(keys=tuple(merged[frame] for frame in sorted(merged)))
 
         return with_channel(scene, self.object, self.channel, change)
 

@@ -11,7 +11,7 @@ from vine_swing.motion.basics import matrix
 from vine_swing.motion.basics.errors import EditError
 from vine_swing.motion.edits.arranging import Array, Together, carrier_of
 from vine_swing.motion.edits.base import object_in
-from vine_swing.motion.edits.putting import NOTHING, Here, place_by, put
+from vine_swing.motion.edits.values_at import NOTHING, ValuesAtFrame, place_by, set_values
 from vine_swing.motion.scene.model import Scene
 from vine_swing.motion.scene.objects import SceneObject
 
@@ -37,10 +37,10 @@ class TransformObjects(Together):
     def apply(self, scene: Scene) -> Scene:
         baked, change = bake(scene, np.array([self.frame])), self._matrix()
         tops = self.tops(scene)
-        here = Here((scene.by_id[one] for one in tops), _CHANGED, self.frame)
+        here = ValuesAtFrame((scene.by_id[one] for one in tops), _CHANGED, self.frame)
         return scene.with_objects(self._transformed(scene, baked, here, object_id, change) for object_id in tops)
 
-    def _transformed(self, scene: Scene, baked: Baked, here: Here, object_id: str, in_picture: Array) -> SceneObject:
+    def _transformed(self, scene: Scene, baked: Baked, here: ValuesAtFrame, object_id: str, in_picture: Array) -> SceneObject:
         thing, channels = object_in(scene, object_id), baked.objects[object_id].channels
         if "scale.x" not in channels:
             # A camera has no size of its own.
@@ -62,7 +62,7 @@ class TransformObjects(Together):
         for name, factor in (("scale.x", wider), ("scale.y", higher)):
             if abs(factor - 1) > NOTHING:
                 values[name] = here.number(thing, name) * factor
-        return put(scene, thing, values, self.frame, key=self.key)
+        return set_values(scene, thing, values, self.frame, key=self.key)
 
     def _matrix(self) -> Array:
         """The change in the picture, (1, 6)."""

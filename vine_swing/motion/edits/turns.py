@@ -38,8 +38,8 @@ class TurnTimes(Edit):
             rest = (sign * (end - start)) % 360
             rest = 0.0 if math.isclose(rest, 360, abs_tol=1e-9) else rest
             by = start + sign * (rest + 360 * self.times) - end
-            turned = [key.but(value=key.number + by) for key in later]
-            return channel.but(keys=(*(key for key in channel.keys if key.frame <= self.frame), *turned))
+            turned = [key.copy_with(value=key.number + by) for key in later]
+            return channel.copy_with(keys=(*(key for key in channel.keys if key.frame <= self.frame), *turned))
 
         return with_channel(scene, self.object, "rotation", change)
 
@@ -64,7 +64,7 @@ class Flip(Edit):
 
             def flipped(channel: Channel) -> Channel:
                 at: Any = channel.base if channel.base is not None else base
-                return channel.but(base=-at, keys=tuple(key.scaled(-1.0).but(value=-key.number) for key in channel.keys))
+                return channel.copy_with(base=-at, keys=tuple(key.scaled(-1.0).copy_with(value=-key.number) for key in channel.keys))
 
             return with_channel(scene, self.object, name, flipped)
         place = 0 if self.axis == "x" else 1
@@ -72,14 +72,14 @@ class Flip(Edit):
         if thing.is_keyed("path"):
             path = channels["path"]
             middle = _middle([key.value[place] for key in path.keys if isinstance(key.value, tuple)])
-            channels["path"] = path.but(keys=tuple(_mirrored(key, place, middle) for key in path.keys))
+            channels["path"] = path.copy_with(keys=tuple(_mirrored(key, place, middle) for key in path.keys))
         elif thing.is_keyed(self.axis):
             channel = channels[self.axis]
             middle = _middle([key.number for key in channel.keys])
-            channels[self.axis] = channel.but(keys=tuple(key.scaled(-1.0).but(value=2 * middle - key.number) for key in channel.keys))
+            channels[self.axis] = channel.copy_with(keys=tuple(key.scaled(-1.0).copy_with(value=2 * middle - key.number) for key in channel.keys))
         else:
             raise EditError(f"'{thing.name}' does not travel along {self.axis}, so there is no way to flip; key its travel first")
-        return with_object(scene, thing.but(channels=channels))
+        return with_object(scene, thing.copy_with(channels=channels))
 
     def label(self, scene: Scene) -> str:
         return f"flip {'the way of ' if self.what == 'way' else ''}{object_in(scene, self.object).name}"
@@ -97,4 +97,4 @@ def _mirrored(key: Key, place: int, middle: float) -> Key:
         changed[place] = 2 * about - changed[place]
         return tuple(changed)
 
-    return key.but(value=one(key.value, middle), out=one(key.out, 0.0), into=one(key.into, 0.0))
+    return key.copy_with(value=one(key.value, middle), out=one(key.out, 0.0), into=one(key.into, 0.0))

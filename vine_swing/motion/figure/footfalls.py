@@ -13,8 +13,8 @@ import numpy as np
 from numpy.typing import NDArray
 
 from vine_swing.motion.figure.model import Limb
+from vine_swing.motion.figure.stretches import Stretch
 from vine_swing.motion.figure.style import Style
-from vine_swing.motion.figure.way import Stretch
 
 Array = NDArray[np.float64]
 #: In stance: until when the foot comes down flat, and from when the heel leaves the ground, as shares of it.

@@ -12,8 +12,8 @@ from numpy.typing import NDArray
 from vine_swing.motion.figure.footfalls import Footfalls
 from vine_swing.motion.figure.hips import running
 from vine_swing.motion.figure.model import Limb
+from vine_swing.motion.figure.stretches import Stretch
 from vine_swing.motion.figure.walk import Walk
-from vine_swing.motion.figure.way import Stretch
 
 Array = NDArray[np.float64]
 #: A frame, a pose and the id of a leg.

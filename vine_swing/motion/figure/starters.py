@@ -267,8 +267,8 @@ def scaled(figure: Figure, factor: float) -> Figure:
     return Figure(
         spine=points(figure.spine),
         head=points(figure.head),
-        limbs=tuple(one.but(joints=points(one.joints)) for one in figure.limbs),
-        chains=tuple(one.but(joints=points(one.joints)) for one in figure.chains),
+        limbs=tuple(one.copy_with(joints=points(one.joints)) for one in figure.limbs),
+        chains=tuple(one.copy_with(joints=points(one.joints)) for one in figure.chains),
     )
 
 

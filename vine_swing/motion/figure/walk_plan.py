@@ -15,8 +15,8 @@ from vine_swing.motion.basics import matrix
 from vine_swing.motion.figure.footfalls import Footfalls, smooth
 from vine_swing.motion.figure.ground import Ground
 from vine_swing.motion.figure.model import Figure, Limb
+from vine_swing.motion.figure.stretches import Stretch, analysed, stretches
 from vine_swing.motion.figure.style import Style, phases
-from vine_swing.motion.figure.way import Stretch, analysed, stretches
 
 Array = NDArray[np.float64]
 #: Slopes are taken over this share of a stride to both sides, and the hips follow the ground smoothed over as much.

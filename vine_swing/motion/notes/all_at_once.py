@@ -6,8 +6,8 @@ import numpy as np
 
 from vine_swing.motion.edits.arranging import SpreadInTime
 from vine_swing.motion.notes.keyed import goes_on, moving, span_of
+from vine_swing.motion.notes.measures import SceneMeasures
 from vine_swing.motion.notes.note import Mend, Note, NoteKind
-from vine_swing.motion.notes.sight import Sight
 from vine_swing.motion.scene.objects import SceneObject
 
 #: From so many moving things on, of which at least this share begin and end together.
@@ -16,10 +16,10 @@ _LEAST, _SHARE = 4, 0.8
 _LATER = 3
 
 
-def find(sight: Sight) -> Iterator[Note]:
+def find(measures: SceneMeasures) -> Iterator[Note]:
     """The first and last keys of things that hang on nothing and move once."""
     spans: dict[tuple[float, float], list[SceneObject]] = {}
-    for thing in sight.scene.objects:
+    for thing in measures.scene.objects:
         channels = moving(thing)
         if thing.parent is not None or thing.kind == "camera" or not channels or thing.rules or any(map(goes_on, channels.values())):
             continue
@@ -27,9 +27,9 @@ def find(sight: Sight) -> Iterator[Note]:
         spans.setdefault((min(first for first, _ in ends), max(last for _, last in ends)), []).append(thing)
     count = sum(map(len, spans.values()))
     for (first, last), things in spans.items():
-        if len(things) < max(_LEAST, int(np.ceil(_SHARE * count))) or (first <= 0 and last >= sight.length - 1):
+        if len(things) < max(_LEAST, int(np.ceil(_SHARE * count))) or (first <= 0 and last >= measures.length - 1):
             continue
-        later = float(max(1, round(sight.film(_LATER))))
+        later = float(max(1, round(measures.film(_LATER))))
         ids = tuple(thing.id for thing in things)
         edit = SpreadInTime(edit="spread-in-time", objects=ids, later=later, order="left-to-right", how="keys", frame=first)
         text = f"{len(things)} things all start at frame {first:g} and stop at frame {last:g}: nothing leads, and nothing follows."

@@ -5,15 +5,15 @@ from collections.abc import Iterator
 import numpy as np
 
 from vine_swing.motion.edits.paths import SetCorner
+from vine_swing.motion.notes.measures import SceneMeasures
 from vine_swing.motion.notes.note import Mend, Note, NoteKind
-from vine_swing.motion.notes.sight import Sight
 from vine_swing.motion.scene.objects import SceneObject
 
 #: How near to a right angle, and to the edges of the picture, both legs of a corner must lie for it to look drawn by a ruler, degrees.
 _RULED = 2.0
 
 
-def find(sight: Sight, thing: SceneObject) -> Iterator[Note]:
+def find(measures: SceneMeasures, thing: SceneObject) -> Iterator[Note]:
     """A right angle along the edges of the picture that a path passes smoothly, with straight ways on either side."""
     path = thing.channels.get("path")
     if path is None:
@@ -25,7 +25,7 @@ def find(sight: Sight, thing: SceneObject) -> Iterator[Note]:
             continue
         a, b, c = (np.array(points[n + k], dtype=float) for k in (-1, 0, 1))
         legs = (b - a, c - b)
-        if any(np.hypot(*leg) < 0.03 * sight.diagonal for leg in legs):
+        if any(np.hypot(*leg) < 0.03 * measures.diagonal for leg in legs):
             continue
         turns = [float(np.degrees(np.arctan2(leg[1], leg[0]))) for leg in legs]
         ruled = all(abs(turn - 90 * round(turn / 90)) <= _RULED for turn in turns)

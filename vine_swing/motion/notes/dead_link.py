@@ -3,21 +3,21 @@
 from collections.abc import Iterator
 
 from vine_swing.motion.edits.dials import SetDial
+from vine_swing.motion.notes.measures import SceneMeasures
 from vine_swing.motion.notes.note import Mend, Note, NoteKind
-from vine_swing.motion.notes.sight import Sight
 from vine_swing.motion.scene.references import missing_of
 
 
-def find(sight: Sight) -> Iterator[Note]:
+def find(measures: SceneMeasures) -> Iterator[Note]:
     """What rules and formulas name and the scene does not have, with the nearest name that it has; and dials that follow a sound that is gone."""
-    for thing in sight.scene.objects:
-        for text in dict.fromkeys(missing_of(sight.scene, thing)):
-            yield Note("dead-link", thing.id, None, (0, float(sight.length - 1)), f"{text[0].upper()}{text[1:]}.", 0.9, 0.7)
-    for owner, dial in sight.scene.dials_by_id.items():
-        if dial.follows is not None and dial.follows.sound not in sight.scene.sounds_by_id:
+    for thing in measures.scene.objects:
+        for text in dict.fromkeys(missing_of(measures.scene, thing)):
+            yield Note("dead-link", thing.id, None, (0, float(measures.length - 1)), f"{text[0].upper()}{text[1:]}.", 0.9, 0.7)
+    for owner, dial in measures.scene.dials_by_id.items():
+        if dial.follows is not None and dial.follows.sound not in measures.scene.sounds_by_id:
             text = f"The dial {dial.name} follows a sound that is not here any more, so it goes by its keys."
             mend = Mend("Let it go by its keys", (SetDial(edit="set-dial", id=dial.id, follows=None),))
-            yield Note("dead-link", owner, None, (0, float(sight.length - 1)), text, 0.9, 0.6, (mend,))
+            yield Note("dead-link", owner, None, (0, float(measures.length - 1)), text, 0.9, 0.6, (mend,))
 
 
 KIND = NoteKind(

@@ -3,35 +3,35 @@
 from collections.abc import Iterator
 
 from vine_swing.motion.edits.spans import SetSpan
+from vine_swing.motion.notes.measures import SceneMeasures
 from vine_swing.motion.notes.note import Mend, Note, NoteKind
-from vine_swing.motion.notes.sight import Sight
 from vine_swing.motion.scene.objects import SceneObject
 
 #: What is as faint as this at its last frame has faded out already.
 _FADED = 0.15
 
 
-def find(sight: Sight) -> Iterator[Note]:
+def find(measures: SceneMeasures) -> Iterator[Note]:
     """Looked for in the scene as a whole, as something beside it may take its place."""
-    for thing in sight.scene.objects:
+    for thing in measures.scene.objects:
         if thing.span.last is not None:
-            yield from _ended(sight, thing)
+            yield from _ended(measures, thing)
 
 
-def _ended(sight: Sight, thing: SceneObject) -> Iterator[Note]:
+def _ended(measures: SceneMeasures, thing: SceneObject) -> Iterator[Note]:
     """The last frame of a span at which it is seen in full, with nothing that takes its place."""
-    scene = sight.scene
+    scene = measures.scene
     last = thing.span.last
-    if last is None or last >= scene.length - 1 or last < 0 or not thing.shown or thing.id in sight.copied:
+    if last is None or last >= scene.length - 1 or last < 0 or not thing.shown or thing.id in measures.copied:
         return
     parent = scene.by_id[thing.parent] if thing.parent is not None else None
     end = parent.span.within(scene.length)[1] if parent is not None else scene.length - 1
-    if parent is not None and (end <= last or sight.opacity(parent)[min(last + 1, scene.length - 1)] <= _FADED):
+    if parent is not None and (end <= last or measures.opacity(parent)[min(last + 1, scene.length - 1)] <= _FADED):
         return
-    if not sight.seen(thing)[last] or sight.opacity(thing)[last] <= _FADED:
+    if not measures.seen(thing)[last] or measures.opacity(thing)[last] <= _FADED:
         return
     beside = (one for one in scene.objects if one.parent == thing.parent and one is not thing)
-    if any(abs((one.span.first or 0) - last - 1) <= sight.film(1) for one in beside if one.span.first is not None):
+    if any(abs((one.span.first or 0) - last - 1) <= measures.film(1) for one in beside if one.span.first is not None):
         return
     edit = SetSpan(edit="set-span", id=thing.id, first=thing.span.first, last=None if parent is None else parent.span.last)
     if parent is not None:

@@ -7,8 +7,8 @@ import numpy as np
 from vine_swing.motion.edits.base import Edit
 from vine_swing.motion.edits.keys import SetEase
 from vine_swing.motion.notes.keyed import changes, goes_on, numbers, span_of
+from vine_swing.motion.notes.measures import SceneMeasures
 from vine_swing.motion.notes.note import Mend, Note, NoteKind
-from vine_swing.motion.notes.sight import Sight
 from vine_swing.motion.scene.objects import SceneObject
 from vine_swing.motion.timing.channel import Channel
 
@@ -18,11 +18,11 @@ _FAR = 0.12
 _SOFT = ("spring", "smooth", "overshoot", "wind-up", "retime", "steps", "gait", "bounce", "noise")
 
 
-def find(sight: Sight, thing: SceneObject) -> Iterator[Note]:
+def find(measures: SceneMeasures, thing: SceneObject) -> Iterator[Note]:
     """A long move from rest to rest, in view, that starts and stops at its full speed. Only of what is made of parts: the rest may be machines."""
-    alive = thing.content is None and len(sight.scene.children.get(thing.id, ())) >= 2
+    alive = thing.content is None and len(measures.scene.children.get(thing.id, ())) >= 2
     names = [name for name in ("x", "y", "path") if thing.is_keyed(name) and changes(thing.channels[name])]
-    if not alive or thing.parent is not None or not names or sight.rules_on(thing, *_SOFT):
+    if not alive or thing.parent is not None or not names or measures.rules_on(thing, *_SOFT):
         return
     channels = {name: thing.channels[name] for name in names}
     if any(_turns_back(one) for name, one in channels.items() if name != "path"):
@@ -31,10 +31,10 @@ def find(sight: Sight, thing: SceneObject) -> Iterator[Note]:
     if any(goes_on(one) or any(key.ease not in ("linear", "even") for key in one.keys[:-1]) for one in channels.values()):
         return
     first, last = (round(fold(span_of(one)[side] for one in channels.values())) for side, fold in ((0, min), (1, max)))
-    if first < sight.film(2) or last > sight.length - 1 - sight.film(2):
+    if first < measures.film(2) or last > measures.length - 1 - measures.film(2):
         return
-    place, seen = sight.place(thing), sight.seen(thing)
-    if not (seen[first] and seen[last]) or float(np.hypot(*(place[last] - place[first]))) < _FAR * sight.diagonal:
+    place, seen = measures.place(thing), measures.seen(thing)
+    if not (seen[first] and seen[last]) or float(np.hypot(*(place[last] - place[first]))) < _FAR * measures.diagonal:
         return
     edits: tuple[Edit, ...] = tuple(
         SetEase(edit="set-ease", object=thing.id, channel=name, frames=tuple(key.frame for key in one.keys[:-1]), ease="slow-out-in")

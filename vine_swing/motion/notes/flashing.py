@@ -5,8 +5,8 @@ from collections.abc import Iterator
 import numpy as np
 from numpy.typing import NDArray
 
+from vine_swing.motion.notes.measures import SceneMeasures
 from vine_swing.motion.notes.note import Note, NoteKind
-from vine_swing.motion.notes.sight import Sight
 from vine_swing.motion.scene.objects import SceneObject
 
 Array = NDArray[np.float64]
@@ -15,25 +15,29 @@ Array = NDArray[np.float64]
 _FLASHES, _CHANGE, _DARK, _AREA = 3, 0.1, 0.8, 0.25
 
 
-def find(sight: Sight, thing: SceneObject) -> Iterator[Note]:
+def find(measures: SceneMeasures, thing: SceneObject) -> Iterator[Note]:
     """How bright a large filled thing makes the picture over time, over the background."""
     if thing.drawn_shape is None or thing.parent is not None or "fill" not in thing.specs:
         return
-    bounds = sight.bounds(thing)
+    bounds = measures.bounds(thing)
     if bounds is None:
         return
-    wide, high = sight.scene.size
+    wide, high = measures.scene.size
     across = np.clip(bounds[:, 2], 0, wide) - np.clip(bounds[:, 0], 0, wide)
     down = np.clip(bounds[:, 3], 0, high) - np.clip(bounds[:, 1], 0, high)
     share = across * down / (wide * high)
     if share.max() < _AREA:
         return
-    fill = sight.row(sight.one(thing).channels["fill"])
-    under = _luminance(np.array([[int(sight.scene.background[n : n + 2], 16) / 255 for n in (1, 3, 5)]])) if len(sight.scene.background) >= 7 else 1.0
-    cover = fill[:, 3] * sight.opacity(thing) * (share >= _AREA)
+    fill = measures.row(measures.one(thing).channels["fill"])
+    under = (
+        _luminance(np.array([[int(measures.scene.background[n : n + 2], 16) / 255 for n in (1, 3, 5)]]))
+        if len(measures.scene.background) >= 7
+        else 1.0
+    )
+    cover = fill[:, 3] * measures.opacity(thing) * (share >= _AREA)
     seen = cover * _luminance(fill[:, :3]) + (1 - cover) * under
     flashes = _flashes(np.asarray(seen, dtype=float))
-    second = round(sight.scene.fps)
+    second = round(measures.scene.fps)
     for at, first in enumerate(flashes):
         within = [one for one in flashes[at:] if one < first + second]
         if len(within) > _FLASHES:

@@ -11,8 +11,8 @@ from vine_swing.motion.edits.rules import SetSetting
 from vine_swing.motion.figure.footfalls import sole
 from vine_swing.motion.figure.marks import marks_of
 from vine_swing.motion.figure.model import Figure
+from vine_swing.motion.notes.measures import SceneMeasures
 from vine_swing.motion.notes.note import Mend, Note, NoteKind
-from vine_swing.motion.notes.sight import Sight
 from vine_swing.motion.rules.rule import SETTING, Rule
 from vine_swing.motion.scene.objects import SceneObject
 from vine_swing.motion.timing.channel import Channel
@@ -23,22 +23,22 @@ _SLIDE = 0.04
 _REACH = 1.8
 
 
-def find(sight: Sight, thing: SceneObject) -> Iterator[Note]:
+def find(measures: SceneMeasures, thing: SceneObject) -> Iterator[Note]:
     """Where a foot is down, its place in the scene should not change; on a treadmill it should in the figure's own speed, and is left alone."""
     figure = thing.skeleton
     gait = next((rule for rule in thing.rules if rule.on and rule.kind == "gait"), None)
-    walk = sight.reader.walk(thing.id) if figure is not None and gait is not None else None
+    walk = measures.reader.walk(thing.id) if figure is not None and gait is not None else None
     if figure is None or gait is None or walk is None or walk.plan.inputs.treadmill is not None:
         return
-    one = sight.one(thing)
+    one = measures.one(thing)
     worst: tuple[float, float, float, str] | None = None
     for leg in figure.legs:
         bone = one.bones.get(f"{leg.id}.end")
         if bone is None:
             continue
         # From each frame to the next one end of the sole, heel or ball, bears the weight and lies still, as the foot rolls.
-        ends = [matrix.apply(sight.row(bone), np.array([x]), np.array([y])) for x, y in sole(leg)]
-        scale = float(np.median(np.hypot(*sight.row(one.world)[:, :2].T)))
+        ends = [matrix.apply(measures.row(bone), np.array([x]), np.array([y])) for x, y in sole(leg)]
+        scale = float(np.median(np.hypot(*measures.row(one.world)[:, :2].T)))
         for first, last in marks_of(walk).down[leg.id]:
             rows = slice(int(np.floor(first)) + 1, int(np.ceil(last)))
             if last - first >= 2 and rows.stop - rows.start > 1:
@@ -48,10 +48,10 @@ def find(sight: Sight, thing: SceneObject) -> Iterator[Note]:
     if worst is not None:
         slide, first, last, leg_name = worst
         text = f"{thing.name}'s {leg_name.lower()} slides {slide:.3g} px over the ground while it is down, from frame {first:.0f} to {last:.0f}."
-        yield Note("foot-slides", thing.id, f"{gait.id}{SETTING}stride", (first, last), text, 0.85, 0.8, tuple(_mends(sight, thing, figure, gait)))
+        yield Note("foot-slides", thing.id, f"{gait.id}{SETTING}stride", (first, last), text, 0.85, 0.8, tuple(_mends(measures, thing, figure, gait)))
 
 
-def _mends(sight: Sight, thing: SceneObject, figure: Figure, gait: Rule) -> Iterator[Mend]:
+def _mends(measures: SceneMeasures, thing: SceneObject, figure: Figure, gait: Rule) -> Iterator[Mend]:
     """A stride that the legs can reach, wherever it is longer."""
     stance = gait.settings.get("stance")
     stances = [key.number for key in stance.keys] if isinstance(stance, Channel) and stance.keys else [gait.plain("stance") or 0.6]

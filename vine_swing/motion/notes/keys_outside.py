@@ -4,27 +4,27 @@ from collections.abc import Iterator
 
 from vine_swing.motion.edits.scene import SetLength
 from vine_swing.motion.notes.keyed import changes, goes_on, keyed
+from vine_swing.motion.notes.measures import SceneMeasures
 from vine_swing.motion.notes.note import Mend, Note, NoteKind
-from vine_swing.motion.notes.sight import Sight
 from vine_swing.motion.scene.objects import SceneObject
 
 
-def find(sight: Sight, thing: SceneObject) -> Iterator[Note]:
+def find(measures: SceneMeasures, thing: SceneObject) -> Iterator[Note]:
     """Moves whose last keys lie after the last frame, and that are not over there. One key just past the end closes a loop, and is meant."""
     beyond: list[str] = []
     furthest = 0.0
     for name, channel in keyed(thing):
         last = channel.keys[-1].frame
-        outside = [key for key in channel.keys if key.frame > sight.length - 1 + sight.film(1)]
-        if outside and changes(channel) and not goes_on(channel) and last > sight.length - 1 + sight.film(2):
+        outside = [key for key in channel.keys if key.frame > measures.length - 1 + measures.film(1)]
+        if outside and changes(channel) and not goes_on(channel) and last > measures.length - 1 + measures.film(2):
             beyond.append(name)
             furthest = max(furthest, last)
     if not beyond:
         return
     length = int(furthest) + 1
-    text = f"{thing.name} has keys up to frame {furthest:g}, but the scene ends at frame {sight.length - 1}: the end of its move is never seen."
+    text = f"{thing.name} has keys up to frame {furthest:g}, but the scene ends at frame {measures.length - 1}: the end of its move is never seen."
     mend = Mend(f"Make the scene {length} frames long", (SetLength(edit="set-length", length=length),))
-    yield Note("keys-outside", thing.id, beyond[0], (float(sight.length - 1), furthest), text, 0.5, 0.3, (mend,))
+    yield Note("keys-outside", thing.id, beyond[0], (float(measures.length - 1), furthest), text, 0.5, 0.3, (mend,))
 
 
 KIND = NoteKind(

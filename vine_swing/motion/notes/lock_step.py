@@ -4,8 +4,8 @@ from collections.abc import Iterator
 
 from vine_swing.motion.edits.rules import AddRule
 from vine_swing.motion.notes.keyed import changes, keyed, pair_name
+from vine_swing.motion.notes.measures import SceneMeasures
 from vine_swing.motion.notes.note import Mend, Note, NoteKind
-from vine_swing.motion.notes.sight import Sight
 from vine_swing.motion.rules.rule import Rule
 from vine_swing.motion.scene.objects import SceneObject
 from vine_swing.motion.timing.channel import Channel
@@ -16,10 +16,10 @@ _LATER = 4
 _CLOCKED = ("oscillator", "pendulum")
 
 
-def find(sight: Sight) -> Iterator[Note]:
+def find(measures: SceneMeasures) -> Iterator[Note]:
     """Things that hang on nothing, with the very same moves, or the same swing, at the same time. More than a pair are a pattern."""
     alike: dict[tuple[object, ...], list[SceneObject]] = {}
-    for thing in sight.scene.objects:
+    for thing in measures.scene.objects:
         if thing.parent is not None or not thing.shown or thing.kind == "camera":
             continue
         for what in _moves(thing):
@@ -32,10 +32,10 @@ def find(sight: Sight) -> Iterator[Note]:
         one, other = things
         told.add((one.id, other.id))
         id_ = next(f"later-{n}" for n in range(1, 1000) if all(rule.id != f"later-{n}" for rule in other.rules))
-        rule = Rule(id=id_, kind="retime", channels=(str(what[0]),), settings={"delay": Channel(base=float(round(sight.film(_LATER))))})
+        rule = Rule(id=id_, kind="retime", channels=(str(what[0]),), settings={"delay": Channel(base=float(round(measures.film(_LATER))))})
         text = f"{one.name} and {other.name} move in lock-step: the same {what[0]}, at the same time."
-        mend = Mend(f"{other.name} {round(sight.film(_LATER))} frames later", (AddRule(edit="add-rule", object=other.id, rule=rule),))
-        yield Note("lock-step", other.id, str(what[0]), (0.0, float(sight.length - 1)), text, 0.45, 0.35, (mend,))
+        mend = Mend(f"{other.name} {round(measures.film(_LATER))} frames later", (AddRule(edit="add-rule", object=other.id, rule=rule),))
+        yield Note("lock-step", other.id, str(what[0]), (0.0, float(measures.length - 1)), text, 0.45, 0.35, (mend,))
 
 
 def _moves(thing: SceneObject) -> Iterator[tuple[object, ...]]:

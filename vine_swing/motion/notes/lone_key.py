@@ -4,12 +4,12 @@ from collections.abc import Iterator
 
 from vine_swing.motion.edits.keys import DeleteKeys
 from vine_swing.motion.notes.keyed import keyed, row_of
+from vine_swing.motion.notes.measures import SceneMeasures
 from vine_swing.motion.notes.note import Mend, Note, NoteKind
-from vine_swing.motion.notes.sight import Sight
 from vine_swing.motion.scene.objects import SceneObject
 
 
-def find(sight: Sight, thing: SceneObject) -> Iterator[Note]:
+def find(measures: SceneMeasures, thing: SceneObject) -> Iterator[Note]:
     """A channel with one key, where none of its row has two and no rule makes it move."""
     rows: dict[str, list[str]] = {}
     for name, _ in keyed(thing):

@@ -5,15 +5,15 @@ from collections.abc import Iterator
 from vine_swing.motion.edits.base import Edit
 from vine_swing.motion.edits.keys import SetKey
 from vine_swing.motion.notes.keyed import goes_on, stretches
+from vine_swing.motion.notes.measures import SceneMeasures
 from vine_swing.motion.notes.note import Mend, Note, NoteKind
-from vine_swing.motion.notes.sight import Sight
 from vine_swing.motion.scene.objects import SceneObject
 
 #: From here on it is a whole turn that stopped short, which is another note.
 _WHOLE = 355.0
 
 
-def find(sight: Sight, thing: SceneObject) -> Iterator[Note]:
+def find(measures: SceneMeasures, thing: SceneObject) -> Iterator[Note]:
     """Two keys of rotation between half a turn and a whole one apart. Whole turns, and turns that go on for ever, are meant."""
     channel = thing.channels.get("rotation")
     if channel is None or goes_on(channel) or thing.rules_on("rotation"):

@@ -7,8 +7,8 @@ import numpy as np
 from vine_swing.motion.edits.base import Edit
 from vine_swing.motion.edits.keys import SetKey, SetValue
 from vine_swing.motion.notes.keyed import changes, keyed, numbers
+from vine_swing.motion.notes.measures import SceneMeasures
 from vine_swing.motion.notes.note import Mend, Note, NoteKind
-from vine_swing.motion.notes.sight import Sight
 from vine_swing.motion.scene.objects import SceneObject
 from vine_swing.motion.timing.channel import Channel, Key
 
@@ -20,7 +20,7 @@ _TURN = 5.0
 _LEVEL, _BESIDE = 0.02, 0.0035
 
 
-def find(sight: Sight, thing: SceneObject) -> Iterator[Note]:
+def find(measures: SceneMeasures, thing: SceneObject) -> Iterator[Note]:
     """Keys of opacity, size, rotation and place that are a little off."""
     for name, channel in keyed(thing):
         if not changes(channel):
@@ -29,7 +29,7 @@ def find(sight: Sight, thing: SceneObject) -> Iterator[Note]:
             yield from _shares(thing, name, channel, (0.0, 1.0, 0.5))
         elif name == "rotation":
             yield from _turns(thing, channel)
-    yield from _levels(sight, thing)
+    yield from _levels(measures, thing)
 
 
 def _shares(thing: SceneObject, name: str, channel: Channel, whole: tuple[float, ...]) -> Iterator[Note]:
@@ -55,7 +55,7 @@ def _turns(thing: SceneObject, channel: Channel) -> Iterator[Note]:
             yield _note(thing, "rotation", key, text, whole, f"Make it {whole:g}°")
 
 
-def _levels(sight: Sight, thing: SceneObject) -> Iterator[Note]:
+def _levels(measures: SceneMeasures, thing: SceneObject) -> Iterator[Note]:
     """Two keys of y a little apart, between which it goes a long way in x."""
     y, x = thing.channels.get("y"), thing.channels.get("x")
     if y is None or x is None or len(y.keys) < 2 or len(x.keys) < 2:
@@ -65,7 +65,7 @@ def _levels(sight: Sight, thing: SceneObject) -> Iterator[Note]:
         if one.frame not in across or other.frame not in across:
             continue
         way, off = abs(across[other.frame] - across[one.frame]), abs(other.number - one.number)
-        if 0 < off <= _LEVEL * way and way > 0.08 * sight.diagonal and off < 0.012 * sight.diagonal:
+        if 0 < off <= _LEVEL * way and way > 0.08 * measures.diagonal and off < 0.012 * measures.diagonal:
             text = f"{thing.name} goes {way:.4g} px across and {off:.3g} px up or down from frame {one.frame:g} to {other.frame:g}: nearly level."
             yield _note(thing, "y", other, text, one.number, "Make it level", 0.5)
 
@@ -75,35 +75,35 @@ def _note(thing: SceneObject, channel: str, key: Key, text: str, value: float, l
     return Note("nearly", thing.id, channel, (key.frame, key.frame), text, sure, 0.4, (Mend(label, (edit,)),))
 
 
-def find_beside(sight: Sight) -> Iterator[Note]:
+def find_beside(measures: SceneMeasures) -> Iterator[Note]:
     """Alike things at rest that nearly share a line."""
     alike: dict[tuple[object, ...], list[SceneObject]] = {}
-    for thing in sight.scene.objects:
+    for thing in measures.scene.objects:
         shape = thing.drawn_shape
         if shape is not None and shape.type != "line" and not thing.rules and not thing.is_keyed("x") and not thing.is_keyed("y") and thing.shown:
-            sizes = tuple(round(float(sight.value(thing, name)[0]), 6) for name in ("width", "height") if name in thing.specs)
+            sizes = tuple(round(float(measures.value(thing, name)[0]), 6) for name in ("width", "height") if name in thing.specs)
             if sizes and not thing.is_keyed("path"):
                 alike.setdefault((shape, thing.parent, sizes), []).append(thing)
     for things in alike.values():
         for along, across in (("y", "x"), ("x", "y")):
-            yield from _beside(sight, things, along, across)
+            yield from _beside(measures, things, along, across)
 
 
-def _beside(sight: Sight, things: list[SceneObject], along: str, across: str) -> Iterator[Note]:
+def _beside(measures: SceneMeasures, things: list[SceneObject], along: str, across: str) -> Iterator[Note]:
     if len(things) < 3:
         # Of two, nobody can tell which line was meant.
         return
-    at = np.array([float(sight.value(thing, along)[0]) for thing in things])
+    at = np.array([float(measures.value(thing, along)[0]) for thing in things])
     line = float(np.median(at))
     off = np.abs(at - line)
-    near = off <= _BESIDE * sight.diagonal
+    near = off <= _BESIDE * measures.diagonal
     if near.sum() < 3 or (off[near] == 0).sum() < 2:
         return
     for thing, value, beside in zip(things, at, off, strict=True):
-        if 0 < beside <= _BESIDE * sight.diagonal:
+        if 0 < beside <= _BESIDE * measures.diagonal:
             text = f"{thing.name} lies {beside:.3g} px beside the line of {(near.sum() - 1)} like it ({along} {value:.5g}, theirs {line:.5g})."
             edit: Edit = SetValue(edit="set-value", object=thing.id, channel=along, value=line)
-            yield Note("nearly", thing.id, along, (0, sight.length - 1), text, 0.55, 0.2, (Mend("Put it on the line", (edit,)),))
+            yield Note("nearly", thing.id, along, (0, measures.length - 1), text, 0.55, 0.2, (Mend("Put it on the line", (edit,)),))
 
 
 KIND = NoteKind(

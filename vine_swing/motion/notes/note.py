@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from vine_swing.motion.edits.base import Edit
-from vine_swing.motion.notes.sight import Sight
+from vine_swing.motion.notes.measures import SceneMeasures
 from vine_swing.motion.scene.objects import SceneObject
 
 
@@ -53,6 +53,6 @@ class NoteKind:
     label: str
     why: str
     about: Literal["object", "scene"]
-    of_object: Callable[[Sight, SceneObject], Iterable[Note]] | None = None
-    of_scene: Callable[[Sight], Iterable[Note]] | None = None
+    of_object: Callable[[SceneMeasures, SceneObject], Iterable[Note]] | None = None
+    of_scene: Callable[[SceneMeasures], Iterable[Note]] | None = None
     harmful: bool = False

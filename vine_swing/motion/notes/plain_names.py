@@ -3,8 +3,8 @@
 import re
 from collections.abc import Iterator
 
+from vine_swing.motion.notes.measures import SceneMeasures
 from vine_swing.motion.notes.note import Note, NoteKind
-from vine_swing.motion.notes.sight import Sight
 
 #: What new objects are called until they are called something: a kind, with or without a colour and a number.
 _PLAIN = re.compile(
@@ -14,13 +14,13 @@ _PLAIN = re.compile(
 _MANY, _LEAST = 10, 3
 
 
-def find(sight: Sight) -> Iterator[Note]:
+def find(measures: SceneMeasures) -> Iterator[Note]:
     """Objects that were never given a name of their own, in a scene of many."""
-    plain = [thing for thing in sight.scene.objects if _PLAIN.match(thing.name)]
-    if len(sight.scene.objects) >= _MANY and len(plain) >= _LEAST:
+    plain = [thing for thing in measures.scene.objects if _PLAIN.match(thing.name)]
+    if len(measures.scene.objects) >= _MANY and len(plain) >= _LEAST:
         names = ", ".join(thing.name for thing in plain[:3])
-        text = f"{len(plain)} of {len(sight.scene.objects)} objects are called after their shape ({names} …): who shall tell them apart?"
-        yield Note("plain-names", plain[0].id, None, (0, sight.length - 1), text, 0.6, 0.1)
+        text = f"{len(plain)} of {len(measures.scene.objects)} objects are called after their shape ({names} …): who shall tell them apart?"
+        yield Note("plain-names", plain[0].id, None, (0, measures.length - 1), text, 0.6, 0.1)
 
 
 KIND = NoteKind(

@@ -8,8 +8,8 @@ from numpy.typing import NDArray
 from vine_swing.motion.edits.base import Edit
 from vine_swing.motion.edits.keys import DeleteKeys
 from vine_swing.motion.notes.keyed import changes, keyed
+from vine_swing.motion.notes.measures import SceneMeasures
 from vine_swing.motion.notes.note import Mend, Note, NoteKind
-from vine_swing.motion.notes.sight import Sight
 from vine_swing.motion.scene.objects import SceneObject
 
 Array = NDArray[np.float64]
@@ -19,15 +19,15 @@ _LEAST = {"x": 0.025, "y": 0.025, "rotation": 15.0, "scale.x": 0.15, "scale.y": 
 _STILL = 0.3
 
 
-def find(sight: Sight, thing: SceneObject) -> Iterator[Note]:
+def find(measures: SceneMeasures, thing: SceneObject) -> Iterator[Note]:
     """A keyed value that leaves its course for one frame of film, and is back on it in the next."""
     for name, channel in keyed(thing):
         least = _LEAST.get(name)
-        if least is None or not changes(channel) or len(channel.keys) < 3 or sight.rules_on(thing, "steps", "noise"):
+        if least is None or not changes(channel) or len(channel.keys) < 3 or measures.rules_on(thing, "steps", "noise"):
             continue
-        for frame in _jumps(sight.value(thing, name), sight.step, least * (sight.diagonal if name in ("x", "y") else 1.0)):
-            near = [key for key in channel.keys if abs(key.frame - frame) < sight.film(1)]
-            if not near or not sight.seen(thing)[frame - sight.step]:
+        for frame in _jumps(measures.value(thing, name), measures.step, least * (measures.diagonal if name in ("x", "y") else 1.0)):
+            near = [key for key in channel.keys if abs(key.frame - frame) < measures.film(1)]
+            if not near or not measures.seen(thing)[frame - measures.step]:
                 continue
             edit: Edit = DeleteKeys(edit="delete-keys", object=thing.id, channel=name, frames=tuple(key.frame for key in near))
             text = f"{thing.name}'s {name} jumps at frame {frame} and is back in the next: one frame out of line."

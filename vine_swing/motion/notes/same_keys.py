@@ -4,12 +4,12 @@ from collections.abc import Iterator
 
 from vine_swing.motion.edits.keys import DeleteKeys
 from vine_swing.motion.notes.keyed import changes, keyed, row_of, span_of
+from vine_swing.motion.notes.measures import SceneMeasures
 from vine_swing.motion.notes.note import Mend, Note, NoteKind
-from vine_swing.motion.notes.sight import Sight
 from vine_swing.motion.scene.objects import SceneObject
 
 
-def find(sight: Sight, thing: SceneObject) -> Iterator[Note]:
+def find(measures: SceneMeasures, thing: SceneObject) -> Iterator[Note]:
     """A channel with several keys of one value, where nothing of its row moves and no rule goes by its keys."""
     moves = {row_of(name) for name, channel in keyed(thing) if changes(channel)}
     by_keys = any(rule.channels == "keyed" for rule in thing.rules)

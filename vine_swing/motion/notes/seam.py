@@ -6,8 +6,8 @@ import numpy as np
 
 from vine_swing.motion.edits.timing import CloseLoop
 from vine_swing.motion.notes.keyed import changes, keyed, numbers, span_of
+from vine_swing.motion.notes.measures import SceneMeasures
 from vine_swing.motion.notes.note import Mend, Note, NoteKind
-from vine_swing.motion.notes.sight import Sight
 from vine_swing.motion.scene.objects import SceneObject
 from vine_swing.motion.timing.channel import Channel
 from vine_swing.motion.timing.evaluate import evaluate
@@ -19,13 +19,13 @@ _KINK, _OF_MEAN = 3.0, 0.8
 _LOOPED = ("x", "y", "rotation", "scale.x", "scale.y", "skew", "opacity", "width", "height")
 
 
-def find(sight: Sight, thing: SceneObject) -> Iterator[Note]:
+def find(measures: SceneMeasures, thing: SceneObject) -> Iterator[Note]:
     """Loops whose keys do not close, in value or in speed, where that can be seen."""
     for name, channel in keyed(thing):
         if name not in _LOOPED or channel.after.mode != "loop" or not changes(channel):
             continue
         first, last = span_of(channel)
-        if last >= sight.length - 1 + sight.film(1) or not _shown_at(sight, thing, last):
+        if last >= measures.length - 1 + measures.film(1) or not _shown_at(measures, thing, last):
             continue
         values = numbers(channel)
         reach = float(values.max() - values.min())
@@ -43,13 +43,13 @@ def find(sight: Sight, thing: SceneObject) -> Iterator[Note]:
             yield Note("seam", thing.id, name, (first, last), text, 0.5, 0.4)
 
 
-def _shown_at(sight: Sight, thing: SceneObject, frame: float) -> bool:
+def _shown_at(measures: SceneMeasures, thing: SceneObject, frame: float) -> bool:
     """Whether it can be seen around the frame at which the loop begins again."""
-    at = int(np.clip(round(frame), 1, sight.length - 1))
-    if thing.id in sight.copied:
+    at = int(np.clip(round(frame), 1, measures.length - 1))
+    if thing.id in measures.copied:
         # Its copies are elsewhere, each in a time of its own.
         return False
-    seen = sight.seen(thing)
+    seen = measures.seen(thing)
     return bool(seen[at - 1] and seen[at])
 
 
@@ -58,7 +58,7 @@ def _kink(channel: Channel) -> float:
     first, last = span_of(channel)
     near = (last - first) * 1e-4
     frames = np.array([key.frame for key in channel.keys])
-    free = channel.but(after=channel.after.but(mode="hold"), before=channel.before.but(mode="hold"))
+    free = channel.copy_with(after=channel.after.copy_with(mode="hold"), before=channel.before.copy_with(mode="hold"))
 
     def speed(t: np.ndarray, side: float) -> np.ndarray:
         found: np.ndarray = (evaluate([free], t + side * near)[0] - evaluate([free], t)[0]) / (side * near)
@@ -76,7 +76,7 @@ KIND = NoteKind(
     label="A seam in a loop",
     why=(
         "A loop that does not end as it begins, in value and in speed, jumps at every turn. Meant, for things that go by again "
-        "and again, out of sight."
+        "and again, out of measures."
     ),
     about="object",
     of_object=find,

@@ -5,18 +5,18 @@ from itertools import pairwise
 
 from vine_swing.motion.edits.timing import Picked, StretchKeys
 from vine_swing.motion.notes.keyed import keyed, numbers, pair_name, span_of
+from vine_swing.motion.notes.measures import SceneMeasures
 from vine_swing.motion.notes.note import Mend, Note, NoteKind
-from vine_swing.motion.notes.sight import Sight
 from vine_swing.motion.scene.objects import SceneObject
 
 #: How much longer one may take than the other: less is not seen, more is another motion.
 _LEAST, _MOST = 1.04, 2.0
 
 
-def find(sight: Sight) -> Iterator[Note]:
+def find(measures: SceneMeasures) -> Iterator[Note]:
     """Pairs that are called alike and hang on the same thing, with the same moves on a channel in other times."""
     pairs: dict[tuple[str, str | None], list[SceneObject]] = {}
-    for thing in sight.scene.objects:
+    for thing in measures.scene.objects:
         pairs.setdefault((pair_name(thing), thing.parent), []).append(thing)
     for things in pairs.values():
         # More than two are each in a time of their own, as leaves are.

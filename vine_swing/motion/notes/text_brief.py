@@ -5,8 +5,8 @@ from collections.abc import Iterator
 import numpy as np
 
 from vine_swing.motion.edits.spans import SetSpan
+from vine_swing.motion.notes.measures import SceneMeasures
 from vine_swing.motion.notes.note import Mend, Note, NoteKind
-from vine_swing.motion.notes.sight import Sight
 from vine_swing.motion.scene.objects import SceneObject
 from vine_swing.motion.scene.shapes import TextShape
 
@@ -17,22 +17,22 @@ _READABLE = 0.6
 _SHORT = 0.85
 
 
-def find(sight: Sight, thing: SceneObject) -> Iterator[Note]:
+def find(measures: SceneMeasures, thing: SceneObject) -> Iterator[Note]:
     """The time a text is in view and clear, against the words in it."""
     shape = thing.drawn_shape
-    if not isinstance(shape, TextShape) or "{number" in shape.text or thing.id in sight.copied:
+    if not isinstance(shape, TextShape) or "{number" in shape.text or thing.id in measures.copied:
         return
     words = len(shape.text.split())
-    clear = sight.inside(thing) & (sight.opacity(thing) > _READABLE)
-    shown, needed = int(clear.sum()) / sight.scene.fps, _TO_FIND + words / _WORDS_A_SECOND
+    clear = measures.inside(thing) & (measures.opacity(thing) > _READABLE)
+    shown, needed = int(clear.sum()) / measures.scene.fps, _TO_FIND + words / _WORDS_A_SECOND
     if words < 2 or not 0 < shown < _SHORT * needed or clear.all():
         return
     frames = np.flatnonzero(clear)
     mends: tuple[Mend, ...] = ()
     last = thing.span.last
-    wanted = int(frames[0] + np.ceil(needed * sight.scene.fps))
+    wanted = int(frames[0] + np.ceil(needed * measures.scene.fps))
     if last is not None and last < wanted:
-        until = None if wanted >= sight.length - 1 else wanted
+        until = None if wanted >= measures.length - 1 else wanted
         mends = (Mend("Show it long enough", (SetSpan(edit="set-span", id=thing.id, first=thing.span.first, last=until),)),)
     text = f"{thing.name} has {words} words and is clear for {shown:.2g} s; reading takes about {needed:.2g} s."
     yield Note("text-brief", thing.id, None, (float(frames[0]), float(frames[-1])), text, 0.65, 0.7, mends)

@@ -3,21 +3,21 @@
 from collections.abc import Iterator
 
 from vine_swing.motion.edits.dials import DeleteDial
+from vine_swing.motion.notes.measures import SceneMeasures
 from vine_swing.motion.notes.note import Mend, Note, NoteKind
-from vine_swing.motion.notes.sight import Sight
 
 
-def find(sight: Sight) -> Iterator[Note]:
+def find(measures: SceneMeasures) -> Iterator[Note]:
     """Dials that no rule and no formula names, and by which no sound is turned up and down."""
-    heard = {sound.dial for sound in sight.scene.sounds}
-    for owner, dial in sight.scene.dials_by_id.items():
-        if owner not in sight.named and dial.id not in heard:
+    heard = {sound.dial for sound in measures.scene.sounds}
+    for owner, dial in measures.scene.dials_by_id.items():
+        if owner not in measures.named and dial.id not in heard:
             mend = Mend("Delete the dial", (DeleteDial(edit="delete-dial", id=dial.id),))
             yield Note(
                 "unused-dial",
                 owner,
                 None,
-                (0, float(sight.length - 1)),
+                (0, float(measures.length - 1)),
                 f"Nothing reads the dial {dial.name}: turning it changes nothing.",
                 0.8,
                 0.2,

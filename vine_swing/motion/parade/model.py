@@ -95,9 +95,9 @@ class Parade(Frozen):
 
     def with_ids(self, ids: Mapping[str, str]) -> Self:
         """The same, with the ids of objects it names replaced; those not among `ids` stay."""
-        lists = tuple(one.but(object=ids.get(one.object or "", one.object)) for one in self.lists)
-        overrules = tuple(one.but(object=ids.get(one.object, one.object)) for one in self.overrules)
-        return self.but(lists=lists, overrules=overrules, guide=ids.get(self.guide or "", self.guide))
+        lists = tuple(one.copy_with(object=ids.get(one.object or "", one.object)) for one in self.lists)
+        overrules = tuple(one.copy_with(object=ids.get(one.object, one.object)) for one in self.overrules)
+        return self.copy_with(lists=lists, overrules=overrules, guide=ids.get(self.guide or "", self.guide))
 
 
 def fault_of(value: float | str | None, kind: str) -> str | None:

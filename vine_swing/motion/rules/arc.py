@@ -99,7 +99,7 @@ SPEC = RuleSpec(
     modes=(),
     prepare=prepare,
     summary="{bulge}",
-    telling={"bulge": 0.6},
+    example={"bulge": 0.6},
     acts=("x", "y"),
     besides=("x", "y", "path"),
 )

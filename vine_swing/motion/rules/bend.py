@@ -49,6 +49,6 @@ SPEC = RuleSpec(
     bend=bend,
     of="outline",
     acts=("outline",),
-    telling={"angle": 140.0},
+    example={"angle": 140.0},
     summary="{angle} along {direction}",
 )

@@ -44,6 +44,6 @@ SPEC = RuleSpec(
     of="look",
     acts=("look",),
     derived=derived,
-    telling={"size": 3.0},
+    example={"size": 3.0},
     summary="{size}",
 )

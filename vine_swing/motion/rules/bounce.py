@@ -105,7 +105,7 @@ SPEC = RuleSpec(
     modes=(),
     prepare=at_once(apply),
     summary="floor {floor} · {gravity|fall} · keeps {keep}",
-    telling={"floor": 100.0, "fall": 12.0, "start": 4.0},
+    example={"floor": 100.0, "fall": 12.0, "start": 4.0},
     acts=("y", "x"),
     contacts=contacts,
 )

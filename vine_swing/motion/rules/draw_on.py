@@ -7,7 +7,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from vine_swing.motion.curves.contours import Contour, sections
-from vine_swing.motion.curves.length import Gone
+from vine_swing.motion.curves.length import ArcLengths
 from vine_swing.motion.rules.bending import Bending, no_numbers
 from vine_swing.motion.rules.spec import Array, RuleSpec, SettingSpec, by_name
 
@@ -19,7 +19,7 @@ def redraw(contours: list[Contour], how: Bending) -> list[list[Contour]]:
     """What is drawn of the contours at each of k frames."""
     frames = how.t.shape[1]
     ends = np.sort(np.stack([_column(how, "from", 0.0, frames), _column(how, "to", 1.0, frames)]), axis=0)
-    gone = [Gone.along(one) for one in contours]
+    gone = [ArcLengths.of(one) for one in contours]
     lengths = [np.broadcast_to(one.total, (frames,)) for one in gone]
     whole = np.sum(lengths, axis=0) if lengths else np.zeros(frames)
     first = (ends[0] + _column(how, "shift", 0.0, frames)) % 1.0 * whole
@@ -82,6 +82,6 @@ SPEC = RuleSpec(
     redraw=redraw,
     of="outline",
     acts=("outline",),
-    telling={"to": 0.62},
+    example={"to": 0.62},
     summary="{from} to {to} · {shift}",
 )

@@ -58,5 +58,5 @@ SPEC = RuleSpec(
     prepare=at_once(apply),
     alone=True,
     summary="{speed} · {angle} · half in {friction}",
-    telling={"speed": 60.0},
+    example={"speed": 60.0},
 )

@@ -55,5 +55,5 @@ SPEC = RuleSpec(
     modes=(),
     prepare=prepare,
     summary="{amount}",
-    telling={"amount": 1.6},
+    example={"amount": 1.6},
 )

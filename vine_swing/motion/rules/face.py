@@ -86,7 +86,7 @@ class _Directions:
         return np.degrees(np.arctan2(dy, dx)), np.hypot(dx, dy) > _REST
 
 
-def _looks(word: Callable[[str], str], channel: str) -> tuple[tuple[str, str], ...]:
+def _dependencies(word: Callable[[str], str], channel: str) -> tuple[tuple[str, str], ...]:
     own, target = (("", "x"), ("", "y")), word("target")
     return (*own, (target, "x"), (target, "y")) if target else own
 
@@ -106,6 +106,6 @@ SPEC = RuleSpec(
     prepare=prepare,
     summary="offset {offset} · smooth {smooth}",
     acts=("rotation",),
-    reads_looked=6.0,
-    looks=_looks,
+    dependency_reads=6.0,
+    dependencies=_dependencies,
 )

@@ -70,13 +70,13 @@ class _OnSpring:
         return self._settings.key
 
 
-def _looks(word: Callable[[str], str], channel: str) -> tuple[tuple[str, str], ...]:
+def _dependencies(word: Callable[[str], str], channel: str) -> tuple[tuple[str, str], ...]:
     return ((word("leader"), word("reads") or channel),) if word("leader") else ()
 
 
 def _shifts(word: Callable[[str], str], number: Callable[[str], float | None], channel: str) -> list[Shift]:
     delay = number("delay")
-    return [(ref, -delay, 0.0) for ref in _looks(word, channel)] if delay is not None else []
+    return [(ref, -delay, 0.0) for ref in _dependencies(word, channel)] if delay is not None else []
 
 
 SPEC = RuleSpec(
@@ -94,10 +94,10 @@ SPEC = RuleSpec(
     modes=(),
     prepare=prepare,
     summary="{leader}, {delay} later · {share}",
-    telling={"leader": "leader", "delay": 12.0, "share": 0.6},
+    example={"leader": "leader", "delay": 12.0, "share": 0.6},
     alone=True,
     remark=remark,
-    looks=_looks,
-    looks_once="spring",
+    dependencies=_dependencies,
+    dependencies_once="spring",
     shifts=_shifts,
 )

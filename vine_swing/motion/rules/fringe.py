@@ -26,6 +26,6 @@ SPEC = RuleSpec(
     prepare=no_numbers,
     of="look",
     acts=("look",),
-    telling={"distance": 4.0},
+    example={"distance": 4.0},
     summary="{distance}",
 )

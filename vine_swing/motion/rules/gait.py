@@ -1,7 +1,7 @@
 """Gait: walks a figure. Its steps come from the distance its body goes, whatever moves that; feet that are down stay where they are.
 
-See figure/way.py for the phase, figure/steps.py for the feet, figure/upper_body.py for the rest. What it makes of every joint is added to what the
-joint's keys say, less the share by which the limb is `free`.
+See figure/stretches.py for the phase, figure/steps.py for the feet, figure/upper_body.py for the rest. What it makes of every joint is added to
+what the joint's keys say, less the share by which the limb is `free`.
 """
 
 from collections.abc import Callable, Mapping
@@ -128,7 +128,7 @@ def remark(source: Source, settings: Settings, t: Array) -> str | None:
     return None
 
 
-def _looks(word: Callable[[str], str], channel: str) -> tuple[tuple[str, str], ...]:
+def _dependencies(word: Callable[[str], str], channel: str) -> tuple[tuple[str, str], ...]:
     limb, dot, _ = channel.partition(".")
     free = (("", f"{limb}.free"),) if dot and not channel.endswith(".free") else ()
     ground = ((word("ground"), WHERE),) if word("ground") else ()
@@ -178,10 +178,10 @@ SPEC = RuleSpec(
     prepare=prepare,
     together=together,
     summary="{stride} · {stance} · {lift}",
-    telling={"treadmill": 20.0},
-    telling_of="near-leg.x",
+    example={"treadmill": 20.0},
+    example_channel="near-leg.x",
     alone=True,
     joints=lambda figure, word: walked(figure),
     remark=remark,
-    looks=_looks,
+    dependencies=_dependencies,
 )

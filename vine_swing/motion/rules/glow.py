@@ -17,6 +17,6 @@ SPEC = RuleSpec(
     prepare=no_numbers,
     of="look",
     acts=("look",),
-    telling={"size": 5.0, "strength": 2.0},
+    example={"size": 5.0, "strength": 2.0},
     summary="{size} · {strength}",
 )

@@ -55,7 +55,7 @@ def remark(source: Source, settings: Settings, t: Array) -> str | None:
     return None if source.place(target) is not None else "what it held on to is gone: choose another"
 
 
-def _looks(word: Callable[[str], str], channel: str) -> tuple[tuple[str, str], ...]:
+def _dependencies(word: Callable[[str], str], channel: str) -> tuple[tuple[str, str], ...]:
     return (*(("", name) for name in (*GEOMETRY, FACING)), (word("target"), WHERE)) if word("target") else ()
 
 
@@ -72,10 +72,10 @@ SPEC = RuleSpec(
     ),
     modes=(),
     prepare=prepare,
-    telling={"target": "leader"},
+    example={"target": "leader"},
     summary="{target} · {share}",
     alone=True,
     joints=_held,
     remark=remark,
-    looks=_looks,
+    dependencies=_dependencies,
 )

@@ -46,5 +46,5 @@ SPEC = RuleSpec(
     modes=(),
     prepare=at_once(apply),
     summary="from {low} · to {high}",
-    telling={"high": 70.0},
+    example={"high": 70.0},
 )

@@ -68,7 +68,7 @@ def looking(source: Source, t: Array) -> Callable[[Reference], Array]:
     return look
 
 
-def _looks(word: Callable[[str], str], channel: str) -> tuple[tuple[str, str], ...]:
+def _dependencies(word: Callable[[str], str], channel: str) -> tuple[tuple[str, str], ...]:
     return named_in(word("formula"))
 
 
@@ -96,9 +96,9 @@ SPEC = RuleSpec(
     modes=("replace", "add", "multiply"),
     prepare=prepare,
     summary="{formula}",
-    telling={"formula": "value + 12 * sin(f * 20)"},
+    example={"formula": "value + 12 * sin(f * 20)"},
     alone=True,
     remark=remark,
-    looks=_looks,
+    dependencies=_dependencies,
     shifts=_shifts,
 )

@@ -56,7 +56,7 @@ def remark(source: Source, settings: Settings, t: Array) -> str | None:
     return None if source.place(target) is not None else "what it looked at is gone: choose another"
 
 
-def _looks(word: Callable[[str], str], channel: str) -> tuple[tuple[str, str], ...]:
+def _dependencies(word: Callable[[str], str], channel: str) -> tuple[tuple[str, str], ...]:
     own = (*_BODY, FACING, *GEOMETRY)
     return (*(("", name) for name in own), (word("target"), WHERE)) if word("target") else ()
 
@@ -73,10 +73,10 @@ SPEC = RuleSpec(
     ),
     modes=(),
     prepare=prepare,
-    telling={"target": "leader"},
+    example={"target": "leader"},
     summary="{target} · {share}",
     alone=True,
     joints=lambda figure, word: (f"{HEAD}.turn",) if figure.head else (),
     remark=remark,
-    looks=_looks,
+    dependencies=_dependencies,
 )

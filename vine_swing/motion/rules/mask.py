@@ -24,7 +24,7 @@ SPEC = RuleSpec(
     prepare=no_numbers,
     of="look",
     acts=("look",),
-    looks=lambda word, channel: ((word("by"), WHERE),) if word("by") else (),
-    telling={"feather": 1.5, "by": "leader"},
+    dependencies=lambda word, channel: ((word("by"), WHERE),) if word("by") else (),
+    example={"feather": 1.5, "by": "leader"},
     summary="{by} · feather {feather}",
 )

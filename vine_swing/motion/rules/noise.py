@@ -64,5 +64,5 @@ SPEC = RuleSpec(
     modes=("add", "multiply", "replace"),
     prepare=at_once(apply),
     summary="± {amplitude} · {frequency} · seed {seed}",
-    telling={"amplitude": 30.0, "frequency": 2.0},
+    example={"amplitude": 30.0, "frequency": 2.0},
 )

@@ -80,5 +80,5 @@ SPEC = RuleSpec(
     modes=("add", "multiply", "replace"),
     prepare=at_once(apply),
     summary="± {amplitude} · {cycles|frequency} · half in {half_life}",
-    telling={"amplitude": 20.0, "frequency": 1.5},
+    example={"amplitude": 20.0, "frequency": 1.5},
 )

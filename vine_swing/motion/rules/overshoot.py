@@ -77,5 +77,5 @@ SPEC = RuleSpec(
     modes=(),
     prepare=at_once(apply),
     summary="{size} · {frames} · {settles}",
-    telling={"size": 0.3, "frames": 14.0},
+    example={"size": 0.3, "frames": 14.0},
 )

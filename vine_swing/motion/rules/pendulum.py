@@ -191,6 +191,6 @@ SPEC = RuleSpec(
     modes=("add", "replace"),
     prepare=prepare,
     summary="{length} · from {angle} · damping {damping}",
-    telling={"angle": 60.0, "length": 60.0, "damping": 0.08},
+    example={"angle": 60.0, "length": 60.0, "damping": 0.08},
     acts=("rotation",),
 )

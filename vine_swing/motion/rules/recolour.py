@@ -49,6 +49,6 @@ SPEC = RuleSpec(
     of="look",
     acts=("look",),
     derived=derived,
-    telling={"share": 1.0, "light": "#F6D58A"},
+    example={"share": 1.0, "light": "#F6D58A"},
     summary="hue {hue} · {saturation} colourful · {share} in two colours",
 )

@@ -51,5 +51,5 @@ SPEC = RuleSpec(
     prepare=at_once(apply),
     on_outlines="time",
     summary="{delay} later · {speed}",
-    telling={"delay": 10.0},
+    example={"delay": 10.0},
 )

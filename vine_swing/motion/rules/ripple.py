@@ -96,6 +96,6 @@ SPEC = RuleSpec(
     still=lambda settings, t: settings.breaks("speed") is None and not number_or(settings, "speed", t).any(),
     of="outline",
     acts=("outline",),
-    telling={"amplitude": 5.0},
+    example={"amplitude": 5.0},
     summary="± {amplitude} · {waves} waves · {speed}",
 )

@@ -89,8 +89,8 @@ SPEC = RuleSpec(
     modes=(),
     prepare=prepare,
     summary="radius {radius} · grip {grip}",
-    telling={"radius": 20.0},
+    example={"radius": 20.0},
     acts=("rotation",),
-    reads_looked=2.0,
-    looks=lambda word, channel: (("", "x"), ("", "y")),
+    dependency_reads=2.0,
+    dependencies=lambda word, channel: (("", "x"), ("", "y")),
 )

@@ -4,7 +4,7 @@ import numpy as np
 
 from vine_swing.motion.basics.chance import lattice_noise, mixed
 from vine_swing.motion.curves.contours import Contour
-from vine_swing.motion.curves.length import Gone
+from vine_swing.motion.curves.length import ArcLengths
 from vine_swing.motion.curves.places import spread
 from vine_swing.motion.rules.bending import Bending, no_numbers
 from vine_swing.motion.rules.spec import AT_START, RuleSpec, SettingSpec, by_name, number_or
@@ -23,7 +23,7 @@ def bend(contours: list[Contour], how: Bending) -> list[Contour]:
     finest = float(number_or(how.settings, "size", how.scene, 24.0).min())
     found = []
     for number, (contour, rest) in enumerate(zip(contours, how.rest, strict=True)):
-        total = float(Gone.along(rest).total[0])
+        total = float(ArcLengths.of(rest).total[0])
         places = spread(contour, rest, int(min(max(8.0, np.ceil(_PLACES * total / finest)), _MOST_PLACES)))
         stretches = np.maximum(1.0, np.round(total / size))
         streams = mixed(seed, np.full((1, 1), number, np.uint64), drawing)
@@ -51,6 +51,6 @@ SPEC = RuleSpec(
     still=lambda settings, t: settings.breaks("changes") is None and not number_or(settings, "changes", t).any(),
     of="outline",
     acts=("outline",),
-    telling={"amplitude": 4.0, "size": 9.0},
+    example={"amplitude": 4.0, "size": 9.0},
     summary="± {amplitude} · {size} · {changes}",
 )

@@ -3,7 +3,7 @@
 import numpy as np
 
 from vine_swing.motion.curves.contours import Contour, directions, sections
-from vine_swing.motion.curves.length import Gone
+from vine_swing.motion.curves.length import ArcLengths
 from vine_swing.motion.rules.bending import Bending, no_numbers
 from vine_swing.motion.rules.spec import Array, RuleSpec, SettingSpec, by_name
 
@@ -27,7 +27,7 @@ def _rounded(contour: Contour, rest: Contour, radius: Array) -> Contour:
     into = np.roll(into, 1, axis=1)
     cross = into[..., 0] * out[..., 1] - into[..., 1] * out[..., 0]
     turn = np.clip(np.abs(np.arctan2(cross, (into * out).sum(axis=-1))), 0, _WIDEST)
-    gone = Gone.along(contour)
+    gone = ArcLengths.of(contour)
     lengths = np.diff(gone.at_joints, axis=1)
     # Half of a piece at most, or all of it where its other end is no corner.
     after = np.roll(sharp, -1)
@@ -67,6 +67,6 @@ SPEC = RuleSpec(
     bend=bend,
     of="outline",
     acts=("outline",),
-    telling={"radius": 6.0},
+    example={"radius": 6.0},
     summary="{radius}",
 )

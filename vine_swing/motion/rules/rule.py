@@ -92,9 +92,9 @@ class Rule(Frozen):
                 settings.append((name, None))
         return self.kind, self.mode, tuple(settings)
 
-    def looks(self, owner: str, channel: str) -> list[tuple[str, str]]:
+    def dependencies(self, owner: str, channel: str) -> list[tuple[str, str]]:
         """The other channels it looks at when it acts on a channel of the object `owner`: ids of objects and names."""
-        seen = [(thing or owner, name) for thing, name in self.spec.looks(self.word, channel)]
+        seen = [(thing or owner, name) for thing, name in self.spec.dependencies(self.word, channel)]
         return [*seen, *(ref for refs in self.linked.values() for ref in refs)]
 
     def shifts(self, owner: str, channel: str) -> list[Shift]:
@@ -217,18 +217,18 @@ def chained(source: Source, rules: Sequence[Sequence[Rule]], *, kept: Callable[[
     for number, card in enumerate(rules):
         spec, settings = card[0].spec, RuleSettings(card, source)
         cost = 1 + spec.reads * source.cost
-        if spec.reads_looked and not (spec.looks_once and settings.number(spec.looks_once, AT_START) is not None):
-            cost += spec.reads_looked * _cost_of_looks(source, card[0])
+        if spec.dependency_reads and not (spec.dependencies_once and settings.number(spec.dependencies_once, AT_START) is not None):
+            cost += spec.dependency_reads * _cost_of_dependencies(source, card[0])
         source = source.reading(spec.prepare(source, settings, card[0].mode), cost=cost)
         if number < len(rules) - 1:
             source = kept(source)
     return source
 
 
-def _cost_of_looks(source: Source, rule: Rule) -> float:
+def _cost_of_dependencies(source: Source, rule: Rule) -> float:
     """The summed cost of the channels that a rule looks at, those whose place it looks at left out: they are few and shallow."""
     total = 0.0
-    for owner, name in rule.looks(source.owner, source.channel):
+    for owner, name in rule.dependencies(source.owner, source.channel):
         if name == WHERE:
             continue
         found = source.named(name) if owner == NAMED else source.look(owner, name)

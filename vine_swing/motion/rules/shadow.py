@@ -18,6 +18,6 @@ SPEC = RuleSpec(
     prepare=no_numbers,
     of="look",
     acts=("look",),
-    telling={"dx": 7.0, "dy": 8.0, "blur": 2.5},
+    example={"dx": 7.0, "dy": 8.0, "blur": 2.5},
     summary="{dx} right · {dy} down · blur {blur} · {opacity}",
 )

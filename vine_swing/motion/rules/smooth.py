@@ -107,5 +107,5 @@ SPEC = RuleSpec(
     on_outlines="points",
     reads=64.0,
     summary="± {frames}",
-    telling={"frames": 10.0},
+    example={"frames": 10.0},
 )

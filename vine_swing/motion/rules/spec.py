@@ -171,8 +171,8 @@ class RuleSpec:
     """A kind of rule. `prepare` does once what needs doing once, and gives the function that reads the channels after the rule; a
     time rule reads elsewhere, a value rule changes what it read. No row may depend on the rows beside it.
 
-    `modes` are the ways a rule can be combined with what it read; none for rules to which that means nothing. `looks` names the other
-    channels a rule on a channel looks at, from its settings that are words and that channel: pairs of an object's id, "" for
+    `modes` are the ways a rule can be combined with what it read; none for rules to which that means nothing. `dependencies` names the
+    other channels that a rule on a channel reads, from its settings that are words and that channel: pairs of an object's id, "" for
     the rule's own object, and a channel.
 
     A rule with `joints` sits on figures only; it says, from the figure and its settings that are words, which channels it acts on unless told.
@@ -180,16 +180,16 @@ class RuleSpec:
     `together` gives what the rule adds to each channel of its object at frames (1, n), (n,) each, for rules that work all of them out at once:
     so a channel that nothing else acts on need not be asked for one by one. It must say what `prepare` says.
 
-    A rule that is `alone` is handed one row at a time; so is one that looks at other objects. `besides` are the
+    A rule that is `alone` is handed one row at a time; so is one that reads other objects. `besides` are the
     channels of its own object whose keys it reads. `contacts`
     gives the frames (k,) at which what it makes of a channel meets something. `remark` says in a sentence what keeps the rule from doing its
     work at frames (1, n), None where all is well.
 
-    `reads` says about how many frames of the card before one frame of this card reads, and `reads_looked` how many of each channel it looks at;
-    0 where it works its input out once and keeps it. `looks_once` names a setting that, where it is on, has it work out once what it looks
-    at. Chains that would read too much are kept in tables (tabulated.py).
+    `reads` says about how many frames of the card before one frame of this card reads, and `dependency_reads` how many of each of its
+    dependencies; 0 where it works its input out once and keeps it. `dependencies_once` names a setting that, where it is on, has it work out its
+    dependencies once. Chains that would read too much are kept in tables (tables.py).
 
-    `shifts` says, where that is known beforehand, at which other frames it reads the channels it looks at: for each of `looks` how many frames and
+    `shifts` says, where that is known beforehand, at which other frames it reads its dependencies: for each how many frames and
     seconds later than its own, from its settings that are words and those that are numbers (None for one that changes). Tables are filled by it.
 
     `of` says what the channels hold it acts on; colours come as sRGB with alpha, (r, n, 4). A rule of outlines has `bend` in place of
@@ -200,7 +200,7 @@ class RuleSpec:
 
     For cards and menus: `acts` are the channels it is for; none if it is for any. `summary` says a rule in one line, in parts divided
     by " · ", with `{setting}` for a number with its unit and `{one|other}` for the first that is on; parts with nothing on are left
-    out. `telling` are settings that show on a small picture what it does, of rules for joints on the channel `telling_of`.
+    out. `example` are settings that show on a small picture what it does, of rules for joints on the channel `example_channel`.
     """
 
     kind: str
@@ -210,13 +210,13 @@ class RuleSpec:
     modes: tuple[Mode, ...]
     prepare: Callable[[Source, Settings, Mode], Read]
     summary: str
-    telling: Mapping[str, float | str] = field(default_factory=dict)
-    telling_of: str = ""
+    example: Mapping[str, float | str] = field(default_factory=dict)
+    example_channel: str = ""
     acts: tuple[str, ...] = ()
     alone: bool = False
     reads: float = 1.0
-    reads_looked: float = 1.0
-    looks_once: str = ""
+    dependency_reads: float = 1.0
+    dependencies_once: str = ""
     together: Callable[[Source, Settings, Array], Mapping[str, Array]] | None = None
     joints: Callable[[Figure, Callable[[str], str]], Collection[str]] | None = None
     besides: tuple[str, ...] = ()
@@ -228,7 +228,7 @@ class RuleSpec:
     derived: "Callable[[LookValues], Mapping[str, Array]] | None" = None
     contacts: Callable[[Source, Settings], Array] | None = None
     remark: Callable[[Source, Settings, Array], str | None] | None = None
-    looks: Callable[[Callable[[str], str], str], tuple[tuple[str, str], ...]] = _nowhere
+    dependencies: Callable[[Callable[[str], str], str], tuple[tuple[str, str], ...]] = _nowhere
     shifts: Callable[[Callable[[str], str], Callable[[str], float | None], str], list[Shift]] = _unshifted
 
     def fits(self, kind: str) -> bool:

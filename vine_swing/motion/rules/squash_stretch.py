@@ -163,9 +163,9 @@ SPEC = RuleSpec(
     modes=(),
     prepare=prepare,
     summary="{amount} · at {full_speed} · {impact}",
-    telling={"full_speed": 6.0, "amount": 1.0},
+    example={"full_speed": 6.0, "amount": 1.0},
     acts=("stretch", "stretch.angle", "scale.x", "scale.y"),
-    reads_looked=3.0,
+    dependency_reads=3.0,
     besides=("x", "y", "path"),
-    looks=lambda word, channel: (("", "x"), ("", "y")),
+    dependencies=lambda word, channel: (("", "x"), ("", "y")),
 )

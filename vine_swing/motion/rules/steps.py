@@ -24,5 +24,5 @@ SPEC = RuleSpec(
     prepare=at_once(apply),
     on_outlines="time",
     summary="every {every}",
-    telling={"every": 8.0},
+    example={"every": 8.0},
 )

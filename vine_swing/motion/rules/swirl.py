@@ -37,6 +37,6 @@ SPEC = RuleSpec(
     bend=bend,
     of="outline",
     acts=("outline",),
-    telling={"radius": 44.0, "angle": 150.0},
+    example={"radius": 44.0, "angle": 150.0},
     summary="{angle} within {radius}",
 )

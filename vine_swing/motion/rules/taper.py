@@ -38,6 +38,6 @@ SPEC = RuleSpec(
     bend=bend,
     of="outline",
     acts=("outline",),
-    telling={"size": 0.2},
+    example={"size": 0.2},
     summary="{size} at {direction}",
 )

@@ -71,9 +71,9 @@ SPEC = RuleSpec(
     modes=(),
     prepare=prepare,
     summary="{dial} · {share}",
-    telling={"dial": "shown", "share": 0.7},
+    example={"dial": "shown", "share": 0.7},
     acts=("fill",),
     of="colour",
     remark=remark,
-    looks=lambda word, channel: ((f"dial:{word('dial')}", _VALUE),) if word("dial") else (),
+    dependencies=lambda word, channel: ((f"dial:{word('dial')}", _VALUE),) if word("dial") else (),
 )

@@ -49,5 +49,5 @@ SPEC = RuleSpec(
     modes=(),
     prepare=at_once(apply),
     summary="{size} · {frames}",
-    telling={"size": 0.3, "frames": 10.0},
+    example={"size": 0.3, "frames": 10.0},
 )

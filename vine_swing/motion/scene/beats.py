@@ -8,7 +8,7 @@ from pydantic import Field
 
 from vine_swing.motion.basics.errors import MotionError, NoSuchThing
 from vine_swing.motion.scene.model import Scene
-from vine_swing.motion.sound.heard import onsets_of
+from vine_swing.motion.sound.analysis import onsets_of
 
 Array = NDArray[np.float64]
 #: What motion is timed by: `markers`, the `beat` of the scene, or `sound:` and the id of a sound, whose beats are where something begins in it.

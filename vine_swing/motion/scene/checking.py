@@ -85,7 +85,7 @@ def _check_channels(channels: Mapping[str, Channel], before: Mapping[str, Channe
         for key in channel.keys:
             if id(key) not in known:
                 _check_again(key)
-        _check_again(channel.but(keys=()))
+        _check_again(channel.copy_with(keys=()))
         # The order of the keys, and that no two share a frame.
         channel.checked()
 

@@ -41,15 +41,15 @@ def resolved(scene: Scene, ref: Ref) -> Ref | None:
     return scene.by_name[parts[0]].id, parts[1]
 
 
-def looks_of(scene: Scene, thing: SceneObject, name: str) -> tuple[Ref, ...]:
+def dependencies_of(scene: Scene, thing: SceneObject, name: str) -> tuple[Ref, ...]:
     """The channels and dials of a scene that the rules on a channel look at."""
-    return _seen(scene, thing.parent, thing.looks.get(name, ()))
+    return _resolved_all(scene, thing.parent, thing.dependencies.get(name, ()))
 
 
-def _seen(scene: Scene, parent: str | None, looks: tuple[Ref, ...]) -> tuple[Ref, ...]:
+def _resolved_all(scene: Scene, parent: str | None, refs: tuple[Ref, ...]) -> tuple[Ref, ...]:
     """What something that hangs on `parent` looks at."""
     found: dict[Ref, None] = {}
-    for ref in looks:
+    for ref in refs:
         if ref[1] == WHERE:
             found |= dict.fromkeys(_where(scene, ref[0], parent))
         elif (one := resolved(scene, ref)) is not None:
@@ -91,7 +91,7 @@ def drives(scene: Scene) -> list[Drive]:
             acted = [name for name in thing.specs if rule in thing.rules_on(name)]
             # A rule for joints is one thing that drives the whole figure, told by the first of its joints.
             for name in acted[:1] if rule.spec.joints is not None else acted:
-                for ref in rule.spec.looks(rule.word, name):
+                for ref in rule.spec.dependencies(rule.word, name):
                     driver = resolved(scene, (ref[0] or thing.id, ref[1]))
                     if driver is not None and (driver[0] != thing.id or ref[0] == NAMED):
                         found[Drive(driver, (thing.id, name), rule.id, rule.kind)] = None
@@ -117,7 +117,7 @@ def reads_of(scene: Scene, thing: SceneObject, name: str) -> tuple[Ref, ...]:
     settings = (f"{rule.id}{SETTING}{one}" for rule in thing.rules_on(name) for one in rule.settings)
     keyed = tuple((thing.id, one) for one in settings if one in thing.moving_settings)
     besides = tuple((thing.id, one) for rule in thing.rules_on(name) for one in rule.spec.besides if one != name)
-    return (*along, *keyed, *besides, *looks_of(scene, thing, name))
+    return (*along, *keyed, *besides, *dependencies_of(scene, thing, name))
 
 
 def in_order(scene: Scene) -> dict[Ref, tuple[Ref, ...]]:
@@ -130,10 +130,10 @@ def in_order(scene: Scene) -> dict[Ref, tuple[Ref, ...]]:
     # All joints of a figure look at the same.
     known: dict[tuple[str | None, tuple[Ref, ...]], tuple[Ref, ...]] = {}
     for thing in scene.objects:
-        for name, looks in thing.looks.items():
-            one = (thing.parent, looks)
+        for name, refs in thing.dependencies.items():
+            one = (thing.parent, refs)
             if one not in known:
-                known[one] = _seen(scene, *one)
+                known[one] = _resolved_all(scene, *one)
             looking[thing.id, name] = known[one]
     if not looking:
         return {}
@@ -179,5 +179,5 @@ def _edges(scene: Scene) -> Iterator[tuple[Ref, Ref]]:
             for read in reads_of(scene, thing, name):
                 yield (thing.id, name), read
         for name in thing.moving_settings:
-            for read in looks_of(scene, thing, name):
+            for read in dependencies_of(scene, thing, name):
                 yield (thing.id, name), read

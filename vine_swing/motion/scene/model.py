@@ -101,29 +101,31 @@ class Scene(Timeline):
         """The inner scenes by id."""
         return {one.id: one for one in self.insets}
 
-    def entered(self, inset_id: str) -> "Scene":
+    def inner_as_scene(self, inset_id: str) -> "Scene":
         """An inner scene as a scene of its own, with the fonts, pictures, colours and inner scenes of this one."""
         inner = self.insets_by_id[inset_id]
         # Sounds belong to the time of the whole scene: inside, none is heard.
-        return self.but(sounds=(), **{name: getattr(inner, name) for name in Timeline.model_fields})
+        return self.copy_with(sounds=(), **{name: getattr(inner, name) for name in Timeline.model_fields})
 
-    def left(self, inset_id: str, entered: "Scene") -> "Scene":
-        """This scene after an inner one of it, as `entered` gives it, was changed into `entered`."""
-        inner = InnerScene.model_construct(id=inset_id, **{name: getattr(entered, name) for name in Timeline.model_fields})
+    def with_inner(self, inset_id: str, changed: "Scene") -> "Scene":
+        """This scene with an inner one of it, as `inner_as_scene` gives it, replaced by its changed version."""
+        inner = InnerScene.model_construct(id=inset_id, **{name: getattr(changed, name) for name in Timeline.model_fields})
         before = self.insets_by_id[inset_id]
         same = all(getattr(inner, name) is getattr(before, name) for name in Timeline.model_fields)
-        insets = tuple((before if same else inner) if one.id == inset_id else one for one in entered.insets)
+        insets = tuple((before if same else inner) if one.id == inset_id else one for one in changed.insets)
         # What was let go inside may be in use outside.
-        fonts, pictures = (_with_used(getattr(entered, name), getattr(self, name), self._used()) for name in ("fonts", "pictures"))
-        return self.but(fonts=fonts, pictures=pictures, palette=entered.palette, insets=_with_used(insets, self.insets, {inset_id, *self._used()}))
+        fonts, pictures = (_with_used(getattr(changed, name), getattr(self, name), self._used()) for name in ("fonts", "pictures"))
+        return self.copy_with(
+            fonts=fonts, pictures=pictures, palette=changed.palette, insets=_with_used(insets, self.insets, {inset_id, *self._used()})
+        )
 
     def with_contents_of(self, other: "Scene") -> "Scene":
         """This scene with the inner scenes, pictures and fonts that it uses and only another one keeps."""
         shown = [one for part in self.timelines for one in insets_shown(part)]
         missing = [one for one in shown if one not in self.insets_by_id and one in other.insets_by_id]
-        scene = self.but(insets=_with_used(self.insets, other.insets, {one.id for one in other.reached(missing)})) if missing else self
+        scene = self.copy_with(insets=_with_used(self.insets, other.insets, {one.id for one in other.reached(missing)})) if missing else self
         used = _files_used(scene.timelines)
-        return scene.but(fonts=_with_used(scene.fonts, other.fonts, used), pictures=_with_used(scene.pictures, other.pictures, used))
+        return scene.copy_with(fonts=_with_used(scene.fonts, other.fonts, used), pictures=_with_used(scene.pictures, other.pictures, used))
 
     def _used(self) -> set[str]:
         """The ids of the fonts, pictures and inner scenes that objects of this scene use themselves, and of what the inner scenes among them show."""
@@ -155,7 +157,7 @@ class Scene(Timeline):
     def with_object(self, changed: SceneObject) -> Self:
         """The scene with the object of this id replaced. Its tables by id go along, so that many edits at once cost in line with their number."""
         place = self._places[changed.id]
-        scene = self.but(objects=(*self.objects[:place], changed, *self.objects[place + 1 :]))
+        scene = self.copy_with(objects=(*self.objects[:place], changed, *self.objects[place + 1 :]))
         scene.__dict__["_places"] = self._places
         scene.__dict__["by_id"] = {**self.by_id, changed.id: changed}
         if self.objects[place].name == changed.name:
@@ -167,13 +169,13 @@ class Scene(Timeline):
         by_id = {thing.id: thing for thing in changed}
         if not by_id:
             return self
-        scene = self.but(objects=tuple(by_id.get(thing.id, thing) for thing in self.objects))
+        scene = self.copy_with(objects=tuple(by_id.get(thing.id, thing) for thing in self.objects))
         scene.__dict__["_places"], scene.__dict__["names"] = self._places, self.names
         return scene
 
     def with_added(self, added: SceneObject, place: int) -> Self:
         """The scene with one more object at a place of the drawing order."""
-        scene = self.but(objects=(*self.objects[:place], added, *self.objects[place:]))
+        scene = self.copy_with(objects=(*self.objects[:place], added, *self.objects[place:]))
         if place >= len(self.objects):
             scene.__dict__["by_id"] = {**self.by_id, added.id: added}
             scene.__dict__["_places"] = {**self._places, added.id: len(self.objects)}

@@ -177,14 +177,14 @@ class _Object(Frozen):
         return {name: [rule for rule in rules if rule.on] for name, rules in self._acting.items()}
 
     @cached_property
-    def looks(self) -> dict[str, tuple[tuple[str, str], ...]]:
+    def dependencies(self) -> dict[str, tuple[tuple[str, str], ...]]:
         """The channels and settings made from other channels, and from which: pairs of an object's id and a channel."""
         if not self.rules:
             return {}
         found = {f"{rule.id}{SETTING}{name}": refs for rule in self.rules for name, refs in rule.linked.items()}
         # An outline or a look is read by no other channel, so it needs no place in their order; the settings of its rules have theirs.
         names = [name for name in self.specs if name not in (OUTLINE, LOOK)]
-        found |= {name: tuple(ref for rule in self.rules_on(name) for ref in rule.looks(self.id, name)) for name in names}
+        found |= {name: tuple(ref for rule in self.rules_on(name) for ref in rule.dependencies(self.id, name)) for name in names}
         return {name: tuple(dict.fromkeys(refs)) for name, refs in found.items() if refs}
 
     @model_validator(mode="after")

@@ -24,7 +24,7 @@ def missing_of(scene: Scene, thing: SceneObject) -> Iterator[str]:
             continue
         acted = [name for name in thing.specs if rule in thing.rules_on(name)]
         for name in acted[:1]:
-            for owner, channel in rule.looks(thing.id, name):
+            for owner, channel in rule.dependencies(thing.id, name):
                 if owner == thing.id or resolved(scene, (owner, channel)) is not None:
                     continue
                 where = f"'{thing.name}', {rule.spec.label.lower()} on {name}"

@@ -78,7 +78,7 @@ class Key(Frozen):
             return None if handle is None else (handle[0] * frames, handle[1] * value)
 
         # The handles of a path have no time in them.
-        return self if self.is_point or (self.out is None and self.into is None) else self.but(out=one(self.out), into=one(self.into))
+        return self if self.is_point or (self.out is None and self.into is None) else self.copy_with(out=one(self.out), into=one(self.into))
 
     def mirrored(self) -> Self:
         """The same key in time that runs backwards, but for its frame and its ease."""
@@ -86,7 +86,7 @@ class Key(Frozen):
         def one(handle: tuple[float, float] | None) -> tuple[float, float] | None:
             return handle if handle is None or self.is_point else (-handle[0], handle[1])
 
-        return self.but(out=one(self.into), into=one(self.out), bias=-self.bias if self.bias else 0.0)
+        return self.copy_with(out=one(self.into), into=one(self.out), bias=-self.bias if self.bias else 0.0)
 
 
 #: What a row of `Columns.bends` begins with: how the stretch that leaves the key is shaped.

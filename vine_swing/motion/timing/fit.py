@@ -37,7 +37,7 @@ def fit_keys(frames: Array, values: Array, tolerance: float) -> list[Key]:
         out = _handle(frames, values, slopes, at, stops[n + 1]) if n + 1 < len(stops) else None
         into = _handle(frames, values, slopes, at, stops[n - 1]) if n else None
         keys.append(Key(frame=float(frames[at]), value=float(values[at]), ease="handles", out=out, into=into))
-    keys[-1] = keys[-1].but(ease="linear")
+    keys[-1] = keys[-1].copy_with(ease="linear")
     return keys
 
 

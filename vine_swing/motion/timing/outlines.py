@@ -31,7 +31,7 @@ class KeyedOutlines:
         verbs = {outline.verbs for outline in self._outlines}
         self._alike = len(verbs) == 1 and all(key.meets is None for key in channel.keys)
         if not self._alike:
-            channel = channel.but(before=_looping(channel.before), after=_looping(channel.after))
+            channel = channel.copy_with(before=_looping(channel.before), after=_looping(channel.after))
         # Every key stands for a number of its own, so that the value at a frame says how much of each key's outline there is in it.
         self._weights = KeyedChannels([channel], np.eye(len(channel.keys)))
 
@@ -79,7 +79,7 @@ def outline_of(key: Key) -> Outline:
 
 
 def _looping(end: End) -> End:
-    return end.but(mode="loop") if end.mode == "climb" else end
+    return end.copy_with(mode="loop") if end.mode == "climb" else end
 
 
 def _stretches(weights: Array) -> tuple[NDArray[np.intp], Array]:

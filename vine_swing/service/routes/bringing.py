@@ -11,7 +11,7 @@ from vine_swing.formats.drawing import read_svg
 from vine_swing.formats.samples import Table, read_table
 from vine_swing.motion.edits.laying import LaySamples
 from vine_swing.motion.scene.model import Scene
-from vine_swing.service.deps import PatienceDep, SceneId, SessionsDep
+from vine_swing.service.deps import DeadlineDep, SceneId, SessionsDep
 from vine_swing.service.routes.pictures import plain_name
 
 router = APIRouter(tags=["bringing in"])
@@ -66,13 +66,13 @@ async def bring_drawing(request: Request, name: FileName) -> BroughtScene:
 
 
 @router.post("/bundles", status_code=201, openapi_extra=_BYTES)
-async def open_bundle(request: Request, name: FileName, sessions: SessionsDep, patience: PatienceDep) -> OpenedFile:
+async def open_bundle(request: Request, name: FileName, sessions: SessionsDep, deadline: DeadlineDep) -> OpenedFile:
     """Keep a new scene from a bundle, a scene file or an SVG drawing."""
     data = await request.body()
 
     def keep() -> OpenedFile:
         found = _brought(data, plain_name(name))
-        return OpenedFile(id=sessions.create(found.scene, patience=patience), lost=found.lost)
+        return OpenedFile(id=sessions.create(found.scene, deadline=deadline), lost=found.lost)
 
     return await run_in_threadpool(keep)
 

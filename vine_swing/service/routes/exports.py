@@ -7,7 +7,7 @@ from fastapi.responses import FileResponse
 from pydantic import BaseModel, ConfigDict, Field
 
 from vine_swing.formats import EXPORTS
-from vine_swing.formats.looked import estimated, look
+from vine_swing.formats.export_preview import estimated, preview_export
 from vine_swing.formats.options import ExportOptions
 from vine_swing.formats.run import in_text
 from vine_swing.motion.basics.values import Frame, Name
@@ -84,7 +84,7 @@ def look_at_export(scene_id: SceneId, body: LookRequest, sessions: SessionsDep) 
     """See one frame as it will be, before anything is made."""
     with sessions.use(scene_id) as session:
         scene = session.stored.scene
-    found = look(scene, body.options, body.frame)
+    found = preview_export(scene, body.options, body.frame)
     picture = None if found.picture is None else f"data:{found.media_type};base64,{in_text(found.picture)}"
     return ExportLook(
         width=found.width,
@@ -112,7 +112,7 @@ def start_exports(scene_id: SceneId, body: ExportRequest, sessions: SessionsDep,
         stored = session.stored
     made = []
     for name in body.formats:
-        options = body.options.but(format=name)
+        options = body.options.copy_with(format=name)
         try:
             made.append(exports.start(stored.scene, options, scene_id=scene_id, revision=stored.revision, name=body.name or ""))
         except TooManyExports as error:

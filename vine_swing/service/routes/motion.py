@@ -15,7 +15,7 @@ from vine_swing.motion.basics.values import MAX_LENGTH
 from vine_swing.motion.curves.svg_path import path_data
 from vine_swing.picture.preview import preview, still
 from vine_swing.service import wire
-from vine_swing.service.deps import PatienceDep, SceneId, SessionsDep
+from vine_swing.service.deps import DeadlineDep, SceneId, SessionsDep
 from vine_swing.service.routes.scenes import EditBatch
 from vine_swing.service.sessions import whole_of
 
@@ -28,28 +28,28 @@ _PREVIEW_LOCK = threading.Lock()
 
 
 @router.get("/scenes/{scene_id}/motion", response_class=Response, responses=_PACKED)
-def motion(scene_id: SceneId, sessions: SessionsDep, patience: PatienceDep, since: Annotated[int | None, Query(ge=0)] = None) -> Response:
+def motion(scene_id: SceneId, sessions: SessionsDep, deadline: DeadlineDep, since: Annotated[int | None, Query(ge=0)] = None) -> Response:
     """The baked arrays of a scene: all of them, or those that changed after the revision `since`."""
-    with sessions.use(scene_id, patience) as session:
-        return Response(session.motion(patience).message(since), media_type=wire.MEDIA_TYPE)
+    with sessions.use(scene_id, deadline) as session:
+        return Response(session.motion(deadline).message(since), media_type=wire.MEDIA_TYPE)
 
 
 @router.post("/scenes/{scene_id}/look", response_class=Response, responses=_PACKED)
-def look(scene_id: SceneId, batch: EditBatch, sessions: SessionsDep, patience: PatienceDep) -> Response:
+def look(scene_id: SceneId, batch: EditBatch, sessions: SessionsDep, deadline: DeadlineDep) -> Response:
     """The arrays that would change if these edits were made. Nothing is kept."""
-    return Response(sessions.look(scene_id, batch.edits, revision=batch.revision, patience=patience), media_type=wire.MEDIA_TYPE)
+    return Response(sessions.look(scene_id, batch.edits, revision=batch.revision, deadline=deadline), media_type=wire.MEDIA_TYPE)
 
 
 @router.get("/scenes/{scene_id}/preview", response_class=Response, responses={200: {"content": {"image/webp": {}}, "description": "WebP"}})
-def scene_preview(scene_id: SceneId, sessions: SessionsDep, patience: PatienceDep, revision: Annotated[int | None, Query(ge=0)] = None) -> Response:
+def scene_preview(scene_id: SceneId, sessions: SessionsDep, deadline: DeadlineDep, revision: Annotated[int | None, Query(ge=0)] = None) -> Response:
     """A small still of a scene as it is now. A `revision` in the address lets the browser keep the picture for good."""
     previews = sessions.store.previews
     now = sessions.store.revision(whole_of(scene_id))
     data = previews.find(scene_id, now) if scene_id == whole_of(scene_id) else None
     if data is None:
         with _PREVIEW_LOCK:
-            with sessions.use(scene_id, patience) as session:
-                now, baked = session.stored.revision, session.motion(patience).baked
+            with sessions.use(scene_id, deadline) as session:
+                now, baked = session.stored.revision, session.motion(deadline).baked
             data = preview(baked)
         if scene_id == whole_of(scene_id):
             previews.keep(scene_id, now, data)
@@ -61,13 +61,13 @@ def scene_preview(scene_id: SceneId, sessions: SessionsDep, patience: PatienceDe
 def blurred_frame(
     scene_id: SceneId,
     sessions: SessionsDep,
-    patience: PatienceDep,
+    deadline: DeadlineDep,
     frame: Annotated[int, Query(ge=0, le=MAX_LENGTH)],
     scale: Annotated[float, Query(gt=0, le=2)] = 1.0,
 ) -> Response:
     """One frame as exports paint it, with motion blur; a `revision` in the address is for the browser's cache alone."""
-    with sessions.use(scene_id, patience) as used:
-        baked = used.motion(patience).baked
+    with sessions.use(scene_id, deadline) as used:
+        baked = used.motion(deadline).baked
     return Response(still(baked, min(frame, baked.scene.length - 1), scale), media_type="image/png", headers={"cache-control": "no-cache"})
 
 
@@ -97,13 +97,13 @@ def vine(
     object_id: Annotated[str, Query(alias="object")],
     channel: str,
     sessions: SessionsDep,
-    patience: PatienceDep,
+    deadline: DeadlineDep,
     frame: Annotated[int, Query(ge=0, le=MAX_LENGTH)] = 0,
 ) -> Vine:
     """How one channel is made: keys, ends, each rule, result; outlines as they are at a frame."""
-    with sessions.use(scene_id, patience) as session:
+    with sessions.use(scene_id, deadline) as session:
         stored = session.stored
-    steps = explain(stored.scene, object_id, channel, effort=patience.effort())
+    steps = explain(stored.scene, object_id, channel, effort=deadline.effort())
     return Vine(
         revision=stored.revision,
         steps=[

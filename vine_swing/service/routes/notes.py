@@ -13,7 +13,7 @@ from vine_swing.motion.edits import AnyEdit
 from vine_swing.motion.notes import KINDS, Note
 from vine_swing.motion.scene.timeline import Hushed
 from vine_swing.service import wire
-from vine_swing.service.deps import NotesDep, PatienceDep, SceneId, SessionsDep
+from vine_swing.service.deps import DeadlineDep, NotesDep, SceneId, SessionsDep
 from vine_swing.service.motion import Motion
 
 router = APIRouter(tags=["notes"])
@@ -69,10 +69,10 @@ class NoteKindWords(BaseModel):
 
 
 @router.get("/scenes/{scene_id}/notes")
-def read_notes(scene_id: SceneId, sessions: SessionsDep, notes: NotesDep, patience: PatienceDep) -> NotesState:
+def read_notes(scene_id: SceneId, sessions: SessionsDep, notes: NotesDep, deadline: DeadlineDep) -> NotesState:
     """What is remarked on the motion of a scene as it is now."""
-    with sessions.use(scene_id, patience) as used:
-        baked, revision = used.motion(patience).baked, used.stored.revision
+    with sessions.use(scene_id, deadline) as used:
+        baked, revision = used.motion(deadline).baked, used.stored.revision
     found = notes.on(scene_id, baked)
     return NotesState.model_construct(
         revision=revision, notes=[NoteWords.of(note) for note in found.notes], hushed=baked.scene.hushed, silent=found.hushed

@@ -12,7 +12,7 @@ from vine_swing.motion.edits.outline_points import outline_at, outlined_in
 from vine_swing.motion.scene.objects import ShapeObject
 from vine_swing.motion.scene.shapes import OutlineShape
 from vine_swing.motion.timing.outlines import pairs_between
-from vine_swing.service.deps import PatienceDep, SceneId, SessionsDep
+from vine_swing.service.deps import DeadlineDep, SceneId, SessionsDep
 
 router = APIRouter(tags=["outlines"])
 
@@ -59,10 +59,10 @@ def outline(
     object_id: Annotated[str, Query(alias="object")],
     frame: Annotated[float, Query(ge=-MAX_FRAME, le=MAX_FRAME)],
     sessions: SessionsDep,
-    patience: PatienceDep,
+    deadline: DeadlineDep,
 ) -> OutlinePoints:
     """The points of an object's outline at a frame."""
-    with sessions.use(scene_id, patience) as session:
+    with sessions.use(scene_id, deadline) as session:
         stored = session.stored
     thing, shape = outlined_in(stored.scene, object_id)
     keys = thing.channels[OUTLINE].keys if thing.is_keyed(OUTLINE) else ()

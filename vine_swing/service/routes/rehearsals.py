@@ -11,7 +11,7 @@ from vine_swing.motion.baking.differences import Difference, differences
 from vine_swing.motion.basics.values import Name
 from vine_swing.motion.edits.bringing_back import MAX_PARTS, BringBack, BroughtPart
 from vine_swing.service import wire
-from vine_swing.service.deps import PatienceDep, RehearsalsDep, SceneId, SessionsDep
+from vine_swing.service.deps import DeadlineDep, RehearsalsDep, SceneId, SessionsDep
 from vine_swing.service.routes.scenes import CHANGED, Accepted, Changed, EditBatch, Page, Revision, changed_by
 from vine_swing.service.sessions import whole_of
 from vine_swing.store import Rehearsal
@@ -98,9 +98,9 @@ def list_rehearsals(scene_id: SceneId, sessions: SessionsDep) -> list[RehearsalW
 
 
 @router.post("/scenes/{scene_id}/rehearsals", status_code=201)
-def keep_rehearsal(scene_id: SceneId, body: NewRehearsal, rehearsals: RehearsalsDep, patience: PatienceDep) -> RehearsalWords:
+def keep_rehearsal(scene_id: SceneId, body: NewRehearsal, rehearsals: RehearsalsDep, deadline: DeadlineDep) -> RehearsalWords:
     """Keep the scene as it is now."""
-    return RehearsalWords.of(rehearsals.keep(scene_id, body.name, patience))
+    return RehearsalWords.of(rehearsals.keep(scene_id, body.name, deadline))
 
 
 @router.patch("/scenes/{scene_id}/rehearsals/{rehearsal_id}")
@@ -129,15 +129,15 @@ def rehearsal_still(scene_id: SceneId, rehearsal_id: RehearsalId, sessions: Sess
 
 
 @router.get("/scenes/{scene_id}/rehearsals/{rehearsal_id}/motion", response_class=Response, responses=_PACKED)
-def rehearsal_motion(scene_id: SceneId, rehearsal_id: RehearsalId, rehearsals: RehearsalsDep, patience: PatienceDep) -> Response:
+def rehearsal_motion(scene_id: SceneId, rehearsal_id: RehearsalId, rehearsals: RehearsalsDep, deadline: DeadlineDep) -> Response:
     """The baked arrays of a version, all of them."""
-    return Response(rehearsals.motion(scene_id, rehearsal_id, patience).message(), media_type=wire.MEDIA_TYPE)
+    return Response(rehearsals.motion(scene_id, rehearsal_id, deadline).message(), media_type=wire.MEDIA_TYPE)
 
 
 @router.get("/scenes/{scene_id}/rehearsals/{rehearsal_id}/differences")
-def rehearsal_differences(scene_id: SceneId, rehearsal_id: RehearsalId, rehearsals: RehearsalsDep, patience: PatienceDep) -> Differences:
+def rehearsal_differences(scene_id: SceneId, rehearsal_id: RehearsalId, rehearsals: RehearsalsDep, deadline: DeadlineDep) -> Differences:
     """How the scene as it is now differs from a version."""
-    revision, found = rehearsals.differences(scene_id, rehearsal_id, patience)
+    revision, found = rehearsals.differences(scene_id, rehearsal_id, deadline)
     return Differences(revision=revision, differences=[DifferenceWords.of(one) for one in found])
 
 
@@ -148,7 +148,7 @@ def bring_back(
     body: BringingBack,
     sessions: SessionsDep,
     rehearsals: RehearsalsDep,
-    patience: PatienceDep,
+    deadline: DeadlineDep,
     accept: Accepted = "",
 ) -> Changed | Response:
     """Make the whole scene, or parts of it, as in a version: an edit like any other, with one step of undo. Answers as edits do."""
@@ -156,15 +156,15 @@ def bring_back(
     kept, called = rehearsals.scene(whole, rehearsal_id), sessions.store.rehearsals.find(whole, rehearsal_id).name
     # Parts are models already, and the scene was checked when it was read.
     edit = BringBack.model_construct(edit="bring-back", kept=kept, parts=None if body.parts is None else tuple(body.parts), called=called)
-    work = partial(sessions.edit, whole, [edit], revision=body.revision, patience=patience, page=body.page)
-    return changed_by(sessions, whole, body.page, patience, accept, work)
+    work = partial(sessions.edit, whole, [edit], revision=body.revision, deadline=deadline, page=body.page)
+    return changed_by(sessions, whole, body.page, deadline, accept, work)
 
 
 @router.post("/scenes/{scene_id}/beside", response_class=Response, responses=_PACKED)
-def beside(scene_id: SceneId, batch: EditBatch, sessions: SessionsDep, patience: PatienceDep) -> Response:
+def beside(scene_id: SceneId, batch: EditBatch, sessions: SessionsDep, deadline: DeadlineDep) -> Response:
     """The scene as it would be after some edits, to be seen beside itself: `motion`, all arrays as msgpack, and `differences`, as JSON text, in which
     what the edits would make stands for what was kept. Nothing is changed."""
-    now, then = sessions.beside(scene_id, batch.edits, revision=batch.revision, patience=patience)
+    now, then = sessions.beside(scene_id, batch.edits, revision=batch.revision, deadline=deadline)
     found = [DifferenceWords.of(one) for one in differences(now.baked, then.baked)]
     told = Differences(revision=batch.revision, differences=found).model_dump_json()
     return Response(wire.pack({"motion": then.message(), "differences": told.encode()}), media_type=wire.MEDIA_TYPE)

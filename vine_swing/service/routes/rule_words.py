@@ -83,7 +83,7 @@ def rule_words() -> list[RuleWords]:
 
 def _told(spec: RuleSpec) -> dict[str, Setting]:
     """The settings a rule has in its picture."""
-    return {name: value if isinstance(value, str) else Channel(base=value) for name, value in spec.telling.items()}
+    return {name: value if isinstance(value, str) else Channel(base=value) for name, value in spec.example.items()}
 
 
 def _rule(spec: RuleSpec) -> RuleWords:
@@ -97,10 +97,10 @@ def _rule(spec: RuleSpec) -> RuleWords:
     rule = Rule(id="shown", kind=spec.kind, channels=acts, mode=spec.modes[0] if spec.modes else "add", settings=_told(spec))
     moves = {"fill": Channel(base="#2C4A3B")} if spec.of == "colour" else {"x": _MOVE} if acts[0] != "y" else {}
     if spec.besides:
-        moves["y"] = _MOVE.but(keys=tuple(key.but(value=-key.number) for key in _MOVE.keys))
+        moves["y"] = _MOVE.copy_with(keys=tuple(key.copy_with(value=-key.number) for key in _MOVE.keys))
     plain = ShapeObject(id="shown", name="Shown", kind="shape", shape=PlainShape(type="ellipse"), channels=moves)
-    leader = plain.but(id="leader", name="Leader")
-    scenes = (Scene(length=PICTURE_POINTS, objects=(thing, leader), dials=(_DUSK,)) for thing in (plain, plain.but(rules=(rule,))))
+    leader = plain.copy_with(id="leader", name="Leader")
+    scenes = (Scene(length=PICTURE_POINTS, objects=(thing, leader), dials=(_DUSK,)) for thing in (plain, plain.copy_with(rules=(rule,))))
     before, after = (_drawn(bake(scene)["Shown", acts[0]]) for scene in scenes)
     return _pictured(spec, before, after, falling=acts[0] == "y")
 
@@ -118,7 +118,7 @@ def _outline_rule(spec: RuleSpec) -> RuleWords:
     sizes = {"width": Channel(base=width), "height": Channel(base=height)}
     plain = ShapeObject(id="shown", name="Shown", kind="shape", shape=shape, channels=sizes)
     before = drawables(bake(Scene(length=1, objects=(plain,))))["shown"].outline.outlines[0]
-    after = drawables(bake(Scene(length=1, objects=(plain.but(rules=(rule,)),))))["shown"].outline.outlines[0]
+    after = drawables(bake(Scene(length=1, objects=(plain.copy_with(rules=(rule,)),))))["shown"].outline.outlines[0]
     flat = np.zeros(1)
     return _pictured(spec, flat, flat).model_copy(update={"drawn": tuple(path_data(one, decimals=1) for one in (before, after))})
 
@@ -140,7 +140,7 @@ def _look_rule(spec: RuleSpec) -> RuleWords:
         return ShapeObject(id=object_id, name=object_id, kind="shape", shape=PlainShape(type=kind), parent=parent, channels=channels)
 
     parts = [part(f"p{n}", "shown", kind, x=x, y=y, width=w, height=h, fill=fill) for n, (kind, x, y, w, h, fill) in enumerate(_LETTER)]
-    spot = part("leader", None, "ellipse", x=50.0, y=25.0, width=46.0, height=40.0).but(shown=False)
+    spot = part("leader", None, "ellipse", x=50.0, y=25.0, width=46.0, height=40.0).copy_with(shown=False)
     baked = bake(Scene(length=1, size=_LOOK_SIZE, objects=(spot, letter, *parts)))
     shown = f"data:image/png;base64,{base64.b64encode(still(baked, 0, _LOOK_SCALE, background=False)).decode()}"
     flat = np.zeros(1)
@@ -153,8 +153,8 @@ def _joint_rule(spec: RuleSpec) -> RuleWords:
     rule = Rule(id="shown", kind=spec.kind, settings=_told(spec))
     plain = FigureObject(id="shown", name="Shown", kind="figure", figure=figure)
     target = ShapeObject(id="leader", name="Leader", kind="shape", shape=PlainShape(type="ellipse"), channels={"x": _PASSING, "y": _ABOVE})
-    channel = spec.telling_of or next(iter(plain.joints_of(rule)))
-    scenes = (Scene(length=PICTURE_POINTS, objects=(thing, target)) for thing in (plain, plain.but(rules=(rule,))))
+    channel = spec.example_channel or next(iter(plain.joints_of(rule)))
+    scenes = (Scene(length=PICTURE_POINTS, objects=(thing, target)) for thing in (plain, plain.copy_with(rules=(rule,))))
     before, after = (bake(scene)["Shown", channel] for scene in scenes)
     return _pictured(spec, before, after)
 

@@ -24,8 +24,8 @@ from vine_swing.motion.scene.scene_file import parse, to_data
 from vine_swing.motion.scene.sounds import Beat, KeptSound, Marker
 from vine_swing.motion.scene.timeline import InnerScene, MotionBlur, times_shown
 from vine_swing.service import wire
-from vine_swing.service.deps import PatienceDep, SceneId, SessionsDep
-from vine_swing.service.patience import Patience
+from vine_swing.service.deadline import Deadline
+from vine_swing.service.deps import DeadlineDep, SceneId, SessionsDep
 from vine_swing.service.session import InUse
 from vine_swing.service.sessions import Sessions, whole_of
 
@@ -210,9 +210,9 @@ def list_scenes(sessions: SessionsDep) -> Shelf:
 
 
 @router.post("/scenes", status_code=201)
-def create_scene(scene: Annotated[Scene, Body()], sessions: SessionsDep, patience: PatienceDep) -> SceneState:
+def create_scene(scene: Annotated[Scene, Body()], sessions: SessionsDep, deadline: DeadlineDep) -> SceneState:
     """Keep a new scene, given in the scene file format; `{}` is an empty one."""
-    return _opened(sessions, sessions.create(scene, patience=patience))
+    return _opened(sessions, sessions.create(scene, deadline=deadline))
 
 
 @router.post(
@@ -220,12 +220,12 @@ def create_scene(scene: Annotated[Scene, Body()], sessions: SessionsDep, patienc
     status_code=201,
     openapi_extra={"requestBody": {"content": {"application/json": {"schema": {"type": "object"}}}, "required": True}},
 )
-async def open_scene_file(request: Request, sessions: SessionsDep, patience: PatienceDep) -> SceneState:
+async def open_scene_file(request: Request, sessions: SessionsDep, deadline: DeadlineDep) -> SceneState:
     """Keep a new scene from the bytes of a scene file; faults are told with their place."""
     text = await request.body()
 
     def keep() -> SceneState:
-        return _opened(sessions, sessions.create(parse(text), patience=patience))
+        return _opened(sessions, sessions.create(parse(text), deadline=deadline))
 
     return await run_in_threadpool(keep)
 
@@ -278,7 +278,7 @@ def pack_objects(scene_id: SceneId, body: Chosen, sessions: SessionsDep) -> Copi
 
 
 @router.post("/scenes/{scene_id}/copies", status_code=201)
-def duplicate_scene(scene_id: SceneId, body: NewName, sessions: SessionsDep, patience: PatienceDep) -> SceneState:
+def duplicate_scene(scene_id: SceneId, body: NewName, sessions: SessionsDep, deadline: DeadlineDep) -> SceneState:
     """Keep a copy of a scene under another name; its history starts anew."""
     with sessions.use(scene_id) as session:
         scene = session.stored.scene
@@ -286,7 +286,7 @@ def duplicate_scene(scene_id: SceneId, body: NewName, sessions: SessionsDep, pat
     name, n = body.name or scene.name, 2
     while body.name is None and name in taken:
         name, n = f"{scene.name[:74]} {n}", n + 1
-    return _opened(sessions, sessions.create(scene.but(name=name), patience=patience))
+    return _opened(sessions, sessions.create(scene.copy_with(name=name), deadline=deadline))
 
 
 @router.delete("/scenes/{scene_id}", status_code=204)
@@ -311,24 +311,24 @@ Accepted = Annotated[str, Header(alias="accept", max_length=400)]
 
 
 @router.post("/scenes/{scene_id}/edits", responses=CHANGED, response_model=None)
-def edit_scene(scene_id: SceneId, batch: EditBatch, sessions: SessionsDep, patience: PatienceDep, accept: Accepted = "") -> Changed | Response:
+def edit_scene(scene_id: SceneId, batch: EditBatch, sessions: SessionsDep, deadline: DeadlineDep, accept: Accepted = "") -> Changed | Response:
     """Make edits, all or none, as one step of undo. 409 if the scene has moved on since `revision`."""
-    work = partial(sessions.edit, scene_id, batch.edits, revision=batch.revision, patience=patience, page=batch.page)
-    return changed_by(sessions, scene_id, batch.page, patience, accept, work)
+    work = partial(sessions.edit, scene_id, batch.edits, revision=batch.revision, deadline=deadline, page=batch.page)
+    return changed_by(sessions, scene_id, batch.page, deadline, accept, work)
 
 
 @router.post("/scenes/{scene_id}/undo", responses=CHANGED, response_model=None)
-def undo(scene_id: SceneId, at: AtRevision, sessions: SessionsDep, patience: PatienceDep, accept: Accepted = "") -> Changed | Response:
+def undo(scene_id: SceneId, at: AtRevision, sessions: SessionsDep, deadline: DeadlineDep, accept: Accepted = "") -> Changed | Response:
     """Take back the last step of a page. With nothing to undo, nothing changes; 422 if others have changed the same things since."""
-    work = partial(sessions.undo, scene_id, revision=at.revision, patience=patience, page=at.page)
-    return changed_by(sessions, scene_id, at.page, patience, accept, work)
+    work = partial(sessions.undo, scene_id, revision=at.revision, deadline=deadline, page=at.page)
+    return changed_by(sessions, scene_id, at.page, deadline, accept, work)
 
 
 @router.post("/scenes/{scene_id}/redo", responses=CHANGED, response_model=None)
-def redo(scene_id: SceneId, at: AtRevision, sessions: SessionsDep, patience: PatienceDep, accept: Accepted = "") -> Changed | Response:
+def redo(scene_id: SceneId, at: AtRevision, sessions: SessionsDep, deadline: DeadlineDep, accept: Accepted = "") -> Changed | Response:
     """Do the last undone step of a page again. With nothing to redo, nothing changes; 422 if others have changed the same things since."""
-    work = partial(sessions.redo, scene_id, revision=at.revision, patience=patience, page=at.page)
-    return changed_by(sessions, scene_id, at.page, patience, accept, work)
+    work = partial(sessions.redo, scene_id, revision=at.revision, deadline=deadline, page=at.page)
+    return changed_by(sessions, scene_id, at.page, deadline, accept, work)
 
 
 def _opened(sessions: Sessions, scene_id: str, page: str | None = None) -> SceneState:
@@ -348,15 +348,15 @@ def _opened(sessions: Sessions, scene_id: str, page: str | None = None) -> Scene
     )
 
 
-def changed_by(sessions: Sessions, scene_id: str, page: str | None, patience: Patience, accept: str, work: Callable[[], InUse]) -> Changed | Response:
+def changed_by(sessions: Sessions, scene_id: str, page: str | None, deadline: Deadline, accept: str, work: Callable[[], InUse]) -> Changed | Response:
     """What some work of a page on a scene changed, in the form that is asked for."""
-    with sessions.use(scene_id, patience) as used:
+    with sessions.use(scene_id, deadline) as used:
         before = used.stored
-        return answered(sessions, scene_id, work(), before.scene, before.revision, page, patience, accept)
+        return answered(sessions, scene_id, work(), before.scene, before.revision, page, deadline, accept)
 
 
 def answered(
-    sessions: Sessions, scene_id: str, used: InUse, before: Scene | None, since: int, page: str | None, patience: Patience, accept: str
+    sessions: Sessions, scene_id: str, used: InUse, before: Scene | None, since: int, page: str | None, deadline: Deadline, accept: str
 ) -> Changed | Response:
     """What has changed in a scene since it was `before`, at the revision `since`; all of it, if it is not known how it was."""
     after = used.stored
@@ -370,5 +370,5 @@ def answered(
     )
     if wire.MEDIA_TYPE not in accept:
         return changed
-    message = used.motion(patience).message(since if before is not None else None)
+    message = used.motion(deadline).message(since if before is not None else None)
     return Response(wire.pack({"changed": changed.model_dump_json(by_alias=True).encode(), "motion": message}), media_type=wire.MEDIA_TYPE)

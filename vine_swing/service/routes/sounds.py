@@ -14,7 +14,7 @@ from vine_swing.motion.basics.errors import MotionError, NoSuchThing
 from vine_swing.motion.basics.values import Id
 from vine_swing.motion.scene.beats import SOUND, beat_frames
 from vine_swing.motion.sound import beats_a_minute
-from vine_swing.motion.sound.heard import PEAKS_A_SECOND, peaks_of
+from vine_swing.motion.sound.analysis import PEAKS_A_SECOND, peaks_of
 from vine_swing.motion.sound.reading import read_sound, sound_of, stereo_of
 from vine_swing.service.deps import SceneId, SessionsDep
 from vine_swing.service.routes.bringing import FileName, TableWords, table_words

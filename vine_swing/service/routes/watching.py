@@ -7,7 +7,7 @@ from typing import Annotated
 from fastapi import APIRouter, Path, Query, WebSocket, WebSocketDisconnect
 from fastapi.responses import Response
 
-from vine_swing.service.deps import PatienceDep, SceneId, SessionsDep
+from vine_swing.service.deps import DeadlineDep, SceneId, SessionsDep
 from vine_swing.service.routes.scenes import CHANGED, MOST_PAGE_ID, Accepted, Changed, PageQuery, answered
 from vine_swing.service.sessions import Sessions, whole_of
 from vine_swing.service.watching import News, Watcher
@@ -25,13 +25,13 @@ def changes(
     scene_id: SceneId,
     since: Annotated[int, Query(ge=0)],
     sessions: SessionsDep,
-    patience: PatienceDep,
+    deadline: DeadlineDep,
     page: PageQuery = None,
     accept: Accepted = "",
 ) -> Changed | Response:
     """What has changed after a revision, whoever did it. Answers as edits do; what undo would do is told for this page."""
-    with sessions.use(scene_id, patience) as used:
-        return answered(sessions, scene_id, used, used.session.before(since, used.inset), since, page, patience, accept)
+    with sessions.use(scene_id, deadline) as used:
+        return answered(sessions, scene_id, used, used.session.before(since, used.inset), since, page, deadline, accept)
 
 
 @documented.post("news")

@@ -4,10 +4,10 @@ import { api } from "@/api/client";
 import { newId } from "@/api/ids";
 import type { Edit, KeptPicture, KeptSound, TableWords } from "@/api/types";
 import type { Point } from "@/geometry/matrix";
-import { runsOf, saidNumbers } from "@/geometry/numbered";
+import { runsOf, rangesText } from "@/geometry/numbered";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
-import { useSaid } from "@/stores/said";
+import { useMessages } from "@/stores/messages";
 import { useSelection } from "@/stores/selection";
 import { useSounds } from "@/stores/sounds";
 
@@ -46,7 +46,7 @@ export function useBringIn() {
   const selection = useSelection();
   const playback = usePlayback();
   const sounds = useSounds();
-  const sayings = useSaid();
+  const sayings = useMessages();
 
   /** The pages of some files, in order; those that cannot be read are told of. */
   async function read(files: readonly File[]): Promise<Map<File, Brought>> {
@@ -96,7 +96,7 @@ export function useBringIn() {
     for (const run of runs) {
       const pictures = run.files.flatMap((file) => brought.get(file)?.pictures ?? []);
       add(run.name, pictures, FRAMES_A_PAGE);
-      told.push(`${run.name}: ${pictures.length} pages${run.gaps.length ? `, without ${saidNumbers(run.gaps)}` : ""}.`);
+      told.push(`${run.name}: ${pictures.length} pages${run.gaps.length ? `, without ${rangesText(run.gaps)}` : ""}.`);
     }
     for (const file of single) {
       const one = brought.get(file);

@@ -5,7 +5,7 @@ import { newId } from "@/api/ids";
 import type { CopiedObjects, Edit } from "@/api/types";
 import { useSeveral } from "@/composables/useSeveral";
 import { usePlayback } from "@/stores/playback";
-import { useSaid } from "@/stores/said";
+import { useMessages } from "@/stores/messages";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
 
@@ -29,7 +29,7 @@ export function useCopies() {
   const selection = useSelection();
   const playback = usePlayback();
   const several = useSeveral();
-  const said = useSaid();
+  const messages = useMessages();
 
   function keep(copied: Kept): void {
     large = copied;
@@ -59,11 +59,13 @@ export function useCopies() {
       keep({ ...found, from: scene.id, hung: Object.fromEntries(hung) });
     } catch (error) {
       if (!(error instanceof ServiceError)) throw error;
-      said.error(error.message);
+      messages.error(error.message);
       return false;
     }
     last.value = "objects";
-    said.info(`${named(tops)} ${tops.length === 1 ? "is" : "are"} copied: paste here or in another scene (Ctrl+V).`);
+    messages.info(
+      `${named(tops)} ${tops.length === 1 ? "is" : "are"} copied: paste here or in another scene (Ctrl+V).`,
+    );
     return true;
   }
 
@@ -75,7 +77,7 @@ export function useCopies() {
   async function paste(): Promise<void> {
     const copied = kept();
     if (!copied) {
-      said.info("Nothing is copied yet: pick something and press Ctrl+C.");
+      messages.info("Nothing is copied yet: pick something and press Ctrl+C.");
       return;
     }
     const prefix = newId().slice(0, 12);
@@ -89,7 +91,7 @@ export function useCopies() {
     };
     const wrong = await scene.attempt([edit]);
     if (wrong) {
-      said.error(wrong);
+      messages.error(wrong);
       return;
     }
     selection.pickAll(tops.map((one) => `${prefix}-${one.id}`.slice(0, 64)).reverse());
@@ -101,10 +103,10 @@ export function useCopies() {
     const goesBy = missing.filter((one) => one.how === "goes by").map((one) => `${one.object} goes by ${one.name}`);
     const hung = missing.filter((one) => one.how === "hangs on").map((one) => `${one.object} hung on ${one.name}`);
     if (goesBy.length)
-      said.warn(
+      messages.warn(
         `${[...goesBy, ...hung].join(", ")}, which did not come along. Copy that too, or link it to something here.`,
       );
-    else if (hung.length) said.info(`${hung.join(", ")}, which did not come along: it moves by itself here.`);
+    else if (hung.length) messages.info(`${hung.join(", ")}, which did not come along: it moves by itself here.`);
   }
 
   const named = (all: readonly { name: string }[]): string =>

@@ -4,7 +4,7 @@ import { newId } from "@/api/ids";
 import type { Edit } from "@/api/types";
 import { useInside } from "@/stores/inside";
 import { usePlayback } from "@/stores/playback";
-import { useSaid } from "@/stores/said";
+import { useMessages } from "@/stores/messages";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
 
@@ -12,7 +12,7 @@ export function useInsets() {
   const scene = useScene();
   const selection = useSelection();
   const playback = usePlayback();
-  const said = useSaid();
+  const messages = useMessages();
   const inside = useInside();
 
   /** Inner scenes that an inset here can show: any but those that this scene is inside of, which would be a ring. */
@@ -30,7 +30,7 @@ export function useInsets() {
     const edit: Edit = { edit: "make-inset", id: made, scene: newId(), name, parts: [id], frame: playback.frame };
     if (!(await scene.edit([edit]))) return;
     selection.pick(thing.kind === "group" ? id : made);
-    said.info(`${name} is an inset now: double click it in the picture to go inside.`);
+    messages.info(`${name} is an inset now: double click it in the picture to go inside.`);
   }
 
   /** Put an inset into the middle of the picture: of an inner scene there is, or of a new empty one. */

@@ -256,7 +256,7 @@ export function useOutlineEdit(toPicture: (event: PointerEvent | MouseEvent) => 
 
   const list = computed(() => [...outline.picked].filter((number) => number < kept.value.length));
   const ends = computed(() => kept.value.filter((one) => one.end && outline.picked.has(one.number)));
-  const does = {
+  const actions = {
     corner: () => make([{ edit: "set-points", ...own(false), points: list.value, kind: "corner" }]),
     smooth: () => make([{ edit: "set-points", ...own(false), points: list.value, kind: "smooth" }]),
     remove: async () => {
@@ -311,7 +311,7 @@ export function useOutlineEdit(toPicture: (event: PointerEvent | MouseEvent) => 
     const endMeeting = (keep: boolean): void => {
       const over = meeting.value?.over ?? null;
       meeting.value = null;
-      if (keep && over !== null) void does.meet(number, over);
+      if (keep && over !== null) void actions.meet(number, over);
     };
     beginOwnDrag(event, { move, end: endMeeting });
   }
@@ -328,7 +328,7 @@ export function useOutlineEdit(toPicture: (event: PointerEvent | MouseEvent) => 
     meeting,
     scale,
     onlyLooks,
-    does,
+    actions,
     beginPoint,
     beginHandle,
     beginBox,

@@ -11,7 +11,7 @@ import { carrierOf } from "@/picture/boxes";
 import type { useSnapping } from "@/composables/useSnapping";
 import { beginMove, beginPivot, beginScale, beginTurn, type Drag, type Held } from "@/picture/drags";
 import { usePlayback } from "@/stores/playback";
-import { useSaid } from "@/stores/said";
+import { useMessages } from "@/stores/messages";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
 
@@ -40,7 +40,7 @@ export function usePictureDrag(toPicture: (event: PointerEvent) => Point, snappi
   const changing = useChanging();
   const several = useSeveral();
   const together = useTogether();
-  const said = useSaid();
+  const messages = useMessages();
 
   const active = ref<Grip["kind"] | null>(null);
   /** The values being dragged, for showing beside the pointer. */
@@ -147,7 +147,7 @@ export function usePictureDrag(toPicture: (event: PointerEvent) => Point, snappi
     const thing = selection.object;
     if (!start || !thing) return;
     if (!several.free().length && thing.kind !== "camera") {
-      said.info(`${thing.name} is locked: unlock it in the troupe to change it in the picture.`);
+      messages.info(`${thing.name} is locked: unlock it in the troupe to change it in the picture.`);
       return;
     }
     selection.pickRow(ROW[kind]);
@@ -173,6 +173,8 @@ export function usePictureDrag(toPicture: (event: PointerEvent) => Point, snappi
 
   return { active, values, begin, beginTogether, nudge };
 }
+
+export type PictureDrag = ReturnType<typeof usePictureDrag>;
 
 /** A camera whose frame is made larger looks from farther away. */
 function framed(values: Record<string, number>, start: Held): Record<string, number> {

@@ -6,12 +6,12 @@ import { deleteKeys } from "@/api/edits";
 import { keyable } from "@/composables/useChanging";
 import { useTroupe } from "@/composables/useTroupe";
 import type { Point } from "@/geometry/matrix";
-import type { Change, Wish } from "@/geometry/together";
+import type { Change, TypedChange } from "@/geometry/together";
 import { colourAt, withParts } from "@/picture/boxes";
 import { useDeleting } from "@/stores/deleting";
 import { useDrives } from "@/stores/drives";
 import { usePlayback } from "@/stores/playback";
-import { useSaid } from "@/stores/said";
+import { useMessages } from "@/stores/messages";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
 import { useVocabulary } from "@/stores/vocabulary";
@@ -28,7 +28,7 @@ export function useSeveral() {
   const troupe = useTroupe();
   const deleting = useDeleting();
   const drives = useDrives();
-  const said = useSaid();
+  const messages = useMessages();
 
   /** Which they are, where the playhead is, and whether what has no keys shall get some. */
   const together = () => ({ objects: [...selection.picked], frame: playback.frame, key: selection.keyAsIMove });
@@ -101,14 +101,14 @@ export function useSeveral() {
     if (free.length) {
       const done = await scene.edit(free.map((one): Edit => ({ edit: "delete-object", id: one.id })));
       if (!done) return;
-      said.withUndo(`${free.length} objects are deleted.`, "Undo", () => void scene.undo());
+      messages.withUndo(`${free.length} objects are deleted.`, "Undo", () => void scene.undo());
     }
     selection.pick(read[0]?.id ?? null);
     if (read[0]) await deleting.ask(read[0]);
   }
 
   /** Give one channel of all that have it a value, or change what each has. */
-  const wish = (channel: string, { how, value }: Wish | { how: "set"; value: string }): Edit => ({
+  const wish = (channel: string, { how, value }: TypedChange | { how: "set"; value: string }): Edit => ({
     edit: "change-values",
     ...together(),
     channel,

@@ -5,12 +5,12 @@ import { useRouter } from "vue-router";
 import { thisPage } from "@/api/page";
 import type { News } from "@/api/types";
 import { useOthers } from "@/stores/others";
-import { useSaid } from "@/stores/said";
+import { useMessages } from "@/stores/messages";
 import { useScene } from "@/stores/scene";
 
 /** Watch a scene, given the id of the outermost one, for as long as the component lives; none while the id is not known. */
 export function useWatching(sceneId: Ref<string | undefined>): void {
-  const [scene, others, said, router] = [useScene(), useOthers(), useSaid(), useRouter()];
+  const [scene, others, messages, router] = [useScene(), useOthers(), useMessages(), useRouter()];
   const address = computed(() => {
     if (sceneId.value === undefined) return undefined;
     const { protocol, host } = window.location;
@@ -34,7 +34,7 @@ export function useWatching(sceneId: Ref<string | undefined>): void {
       if (news.by?.id !== thisPage) others.tell(news);
       void scene.catchUp(news.revision, news.by?.name);
     } else {
-      said.warn("This scene was deleted on another page. It can be put back from the Shelf.");
+      messages.warn("This scene was deleted on another page. It can be put back from the Shelf.");
       void router.push("/");
     }
   }

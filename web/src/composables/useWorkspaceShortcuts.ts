@@ -16,13 +16,13 @@ import { useNotes } from "@/stores/notes";
 import { useRehearsals } from "@/stores/rehearsals";
 import { usePicks } from "@/stores/picks";
 import { usePlayback } from "@/stores/playback";
-import { useRoom } from "@/stores/room";
+import { usePanels } from "@/stores/panels";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
 import { useSounds } from "@/stores/sounds";
 import { useTimeView } from "@/stores/timeView";
 
-export interface WorkspaceDoes {
+export interface WorkspaceActions {
   readonly nudge: (kind: Grip["kind"], by: Record<string, number>) => void;
   readonly shortcuts: () => void;
   readonly help: () => void;
@@ -37,13 +37,13 @@ export interface WorkspaceDoes {
   readonly points: (what: "remove" | "clear") => boolean;
 }
 
-export function useWorkspaceShortcuts(does: WorkspaceDoes): readonly Shortcut[] {
+export function useWorkspaceShortcuts(actions: WorkspaceActions): readonly Shortcut[] {
   const scene = useScene();
   const selection = useSelection();
   const playback = usePlayback();
   const picks = usePicks();
   const time = useTimeView();
-  const room = useRoom();
+  const panels = usePanels();
   const troupe = useTroupe();
   const several = useSeveral();
   const changing = useChanging();
@@ -74,10 +74,10 @@ export function useWorkspaceShortcuts(does: WorkspaceDoes): readonly Shortcut[] 
     if (selection.objectId) work(selection.objectId);
   };
   const letGo = (): void => {
-    if (does.drawing("drop")) return;
-    if (room.big) room.big = false;
+    if (actions.drawing("drop")) return;
+    if (panels.big) panels.big = false;
     else if (scene.look) scene.letGo();
-    else if (does.points("clear")) return;
+    else if (actions.points("clear")) return;
     else if (picks.count) picks.clear();
     else selection.pick(null);
   };
@@ -111,9 +111,9 @@ export function useWorkspaceShortcuts(does: WorkspaceDoes): readonly Shortcut[] 
     one("Keys", ["k"], "Key the chosen row here, or take its key away", keyRow),
     one("Keys", ["m"], "Key as I move: on or off", () => (selection.keyAsIMove = !selection.keyAsIMove)),
     one("Keys", ["Enter"], "Key what is for looking only; finish what is drawn", () => {
-      if (!does.drawing("finish")) void scene.keepLook();
+      if (!actions.drawing("finish")) void scene.keepLook();
     }),
-    one("Page", ["Backspace"], "Take back the last point of what is drawn", () => void does.drawing("back")),
+    one("Page", ["Backspace"], "Take back the last point of what is drawn", () => void actions.drawing("back")),
     one("Keys", ["Escape"], "Let go: of a look, of leaves, of the object", letGo),
     one("Keys", ["Ctrl+a"], "Pick every leaf of the row", () => leaf.pickAll()),
     one("Keys", ["a"], "Pick every leaf on this frame", () => leaf.pickAll("frame")),
@@ -157,7 +157,7 @@ export function useWorkspaceShortcuts(does: WorkspaceDoes): readonly Shortcut[] 
     one("Picked object", ["Ctrl+Alt+t"], "Pick all with the same colour tag", () => several.pickAlike("tag")),
     one("Picked object", ["PageDown"], "Pick the next object of the troupe", () => troupe.pickNext(1)),
     one("Picked object", ["PageUp"], "Pick the previous one", () => troupe.pickNext(-1)),
-    ...nudges(does.nudge),
+    ...nudges(actions.nudge),
     one(
       "Picked object",
       ["r"],
@@ -177,7 +177,7 @@ export function useWorkspaceShortcuts(does: WorkspaceDoes): readonly Shortcut[] 
       withThing((id) => {
         if (picks.count) void leaf.remove();
         else if (selection.several) void several.remove();
-        else if (!does.points("remove")) void troupe.remove(id);
+        else if (!actions.points("remove")) void troupe.remove(id);
       }),
     ),
     one(
@@ -189,15 +189,15 @@ export function useWorkspaceShortcuts(does: WorkspaceDoes): readonly Shortcut[] 
     one("Picked object", ["Shift+h"], "Go back out", () => inside.leave()),
     one("Page", ["c"], "The whole stage, or what the camera sees", () => (scene.wholeStage = !scene.wholeStage)),
     one("Page", ["q"], "Big picture: all of the page for picture and transport, or the panels back", () => {
-      room.big = !room.big;
+      panels.big = !panels.big;
     }),
     one("Page", ["1", "2", "3", "4"], "Fold troupe, values, time sheet or vine away, or bring it back", (key) => {
       const panel = (["troupe", "values", "sheet", "vine"] as const)[Number(key) - 1];
-      if (panel) room.fold(panel);
+      if (panel) panels.fold(panel);
     }),
-    one("Page", ["5"], "Zoom: fit the picture", () => does.zoom("fit")),
-    one("Page", ["6"], "Zoom to the picked thing", () => does.zoom("picked")),
-    one("Page", ["7"], "Zoom to 100 %", () => does.zoom("whole")),
+    one("Page", ["5"], "Zoom: fit the picture", () => actions.zoom("fit")),
+    one("Page", ["6"], "Zoom to the picked thing", () => actions.zoom("picked")),
+    one("Page", ["7"], "Zoom to 100 %", () => actions.zoom("whole")),
     one("Page", ["z"], "Hold it and drag to move the picture about", () => undefined),
     one("Page", ["v"], "Pick and move", () => (selection.tool = "pick")),
     one("Page", ["p"], "Move the pivot", () => (selection.tool = "pivot")),
@@ -206,19 +206,19 @@ export function useWorkspaceShortcuts(does: WorkspaceDoes): readonly Shortcut[] 
     one("Page", ["e"], "Edit the points of an outline", () => (selection.tool = "points")),
     one("Page", ["d"], "Link: drag from what drives onto what it shall drive", () => (selection.tool = "link")),
     one("Page", ["j"], "Joints of a figure: drag them where they rest", () => (selection.tool = "joints")),
-    one("Page", ["x"], "Play live: cues wait for their keys", does.live),
+    one("Page", ["x"], "Play live: cues wait for their keys", actions.live),
     one(
       "Page",
       ["g"],
       "Onion skin: show or hide",
       () => (selection.onion = { ...selection.onion, on: !selection.onion.on }),
     ),
-    one("Page", ["n"], "Add something new", does.add),
+    one("Page", ["n"], "Add something new", actions.add),
     one("Page", ["t"], "Path and spacing: show or hide", () => (selection.showPath = !selection.showPath)),
     one("Page", ["Ctrl+z"], "Undo", () => void scene.undo()),
     one("Page", ["Ctrl+Shift+z", "Ctrl+y"], "Redo", () => void scene.redo()),
-    one("Page", ["Ctrl+e"], "Export", does.export),
-    one("Page", ["Ctrl+k"], "Find anything by its name", does.find),
+    one("Page", ["Ctrl+e"], "Export", actions.export),
+    one("Page", ["Ctrl+k"], "Find anything by its name", actions.find),
     one("Page", ["Alt+r"], "Rehearsals: kept versions, to compare and bring back", rehearsals.toggle),
     one("Page", ["Alt+s"], "Sound: what is heard, markers and the beat", () => void sounds.toggle()),
     one("Keys", ["Alt+b"], "Put motion on beats", () => sounds.lay()),
@@ -226,8 +226,8 @@ export function useWorkspaceShortcuts(does: WorkspaceDoes): readonly Shortcut[] 
     one("Page", ["F1"], "A first scene, step by step: begin, go on or leave", () =>
       guide.on ? guide.leave() : guide.begin(),
     ),
-    one("Page", ["Shift+F1"], "Help: a guide by task, to read and to search", does.help),
-    one("Page", ["?"], "This sheet", does.shortcuts),
+    one("Page", ["Shift+F1"], "Help: a guide by task, to read and to search", actions.help),
+    one("Page", ["?"], "This sheet", actions.shortcuts),
   ];
 }
 
@@ -246,7 +246,7 @@ function openMenu(which: "feel" | "ends" | "rules"): void {
 }
 
 /** Moving, turning and sizing from the keyboard: small steps, and larger ones with Shift. */
-function nudges(nudge: WorkspaceDoes["nudge"]): Shortcut[] {
+function nudges(nudge: WorkspaceActions["nudge"]): Shortcut[] {
   const group = "Picked object";
   const along = (prefix: string, step: number, kind: "move" | "pivot", says: string): Shortcut => ({
     group,

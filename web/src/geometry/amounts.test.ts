@@ -1,5 +1,5 @@
 import { expect, test } from "vitest";
-import { saidBytes, saidSeconds } from "@/geometry/amounts";
+import { bytesText, secondsText } from "@/geometry/amounts";
 
 test.each([
   [0, "0 bytes"],
@@ -9,7 +9,7 @@ test.each([
   [3_120_000, "3.1 MB"],
   [250_000_000, "250 MB"],
   [4_000_000_000_000, "4000 GB"],
-])("%d bytes", (bytes, said) => expect(saidBytes(bytes)).toBe(said));
+])("%d bytes", (bytes, said) => expect(bytesText(bytes)).toBe(said));
 
 test.each([
   [0.4, "0 s"],
@@ -18,4 +18,4 @@ test.each([
   [125, "2 min 5 s"],
   [3600, "1 h"],
   [4200, "1 h 10 min"],
-])("%d s", (seconds, said) => expect(saidSeconds(seconds)).toBe(said));
+])("%d s", (seconds, said) => expect(secondsText(seconds)).toBe(said));

@@ -3,7 +3,7 @@
 const UNITS = ["bytes", "kB", "MB", "GB"] as const;
 
 /** Bytes in the unit that makes them a short number: 940 bytes, 12.4 kB, 3.1 MB. */
-export function saidBytes(bytes: number): string {
+export function bytesText(bytes: number): string {
   let [value, unit] = [bytes, 0];
   while (value >= 1000 && unit < UNITS.length - 1) {
     value /= 1000;
@@ -13,7 +13,7 @@ export function saidBytes(bytes: number): string {
 }
 
 /** Seconds: 4 s, 2 min 5 s, 1 h 10 min. */
-export function saidSeconds(seconds: number): string {
+export function secondsText(seconds: number): string {
   const whole = Math.max(0, Math.round(seconds));
   if (whole < 60) return `${whole} s`;
   const minutes = Math.floor(whole / 60);

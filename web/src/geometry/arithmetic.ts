@@ -4,7 +4,7 @@
  * The number a text means. Text that begins with +, * or / goes on from `current`; a minus begins a negative number.
  * Null if it means none.
  */
-export function reckon(text: string, current: number): number | null {
+export function calculate(text: string, current: number): number | null {
   const plain = text
     .trim()
     .replaceAll("−", "-")

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { onionFrames } from "@/picture/onion";
-import { reckon } from "./arithmetic";
+import { calculate } from "./arithmetic";
 import { nearest, pictureGuides, snapTo } from "./snapping";
 
 describe("arithmetic in fields", () => {
@@ -20,11 +20,11 @@ describe("arithmetic in fields", () => {
     ["*1.5", 150],
     ["/4", 25],
     ["+-20", 80],
-  ])("%s is %d, from 100", (text, value) => expect(reckon(text, 100)).toBeCloseTo(value, 12));
+  ])("%s is %d, from 100", (text, value) => expect(calculate(text, 100)).toBeCloseTo(value, 12));
 
   it.each(["", "abc", "1/0", "2**3", "3+", "(1", "1)", "1 2", "--", "alert(1)", "1e", "9".repeat(200)])(
     "%j is no number",
-    (text) => expect(reckon(text, 100)).toBeNull(),
+    (text) => expect(calculate(text, 100)).toBeNull(),
   );
 
   it("agrees with the language on random sums", () => {
@@ -36,7 +36,7 @@ describe("arithmetic in fields", () => {
         (_, n) => `${n ? "+-*/"[random(4)] : ""}${1 + random(40)}${random(3) ? "" : ".25"}`,
       ).join("");
 
-      expect(reckon(text, 0)).toBeCloseTo(Number(new Function(`return ${text}`)()), 9);
+      expect(calculate(text, 0)).toBeCloseTo(Number(new Function(`return ${text}`)()), 9);
     }
   });
 });

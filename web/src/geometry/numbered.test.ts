@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { numberIn, runsOf, saidNumbers } from "./numbered";
+import { numberIn, runsOf, rangesText } from "./numbered";
 
 const files = (...names: string[]) => names.map((name) => ({ name }));
 const names = (list: readonly { name: string }[]) => list.map((one) => one.name);
@@ -26,8 +26,8 @@ describe("numbered files", () => {
   });
 
   it("say their gaps in few words", () => {
-    expect(saidNumbers([4, 7, 8, 9, 11])).toBe("4, 7–9, 11");
-    expect(saidNumbers([])).toBe("");
+    expect(rangesText([4, 7, 8, 9, 11])).toBe("4, 7–9, 11");
+    expect(rangesText([])).toBe("");
     expect(numberIn("leaf.png")).toBeNull();
     expect(numberIn("a1b22c.png")).toEqual({ before: "a1b", number: 22, after: "c" });
   });

@@ -57,7 +57,7 @@ export function runsOf<T extends Named>(files: readonly T[]): { runs: readonly R
 const suffixOf = (name: string): string => /\.([^.]*)$/.exec(name)?.[1]?.toLowerCase() ?? "";
 
 /** Numbers as people say them: 4, 7–9. */
-export function saidNumbers(numbers: readonly number[]): string {
+export function rangesText(numbers: readonly number[]): string {
   const parts: string[] = [];
   for (let i = 0; i < numbers.length; i++) {
     const from = numbers[i]!;

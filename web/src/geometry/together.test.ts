@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { beginSizing, beginTurning, boundsOf, middleOf, wished } from "./together";
+import { beginSizing, beginTurning, boundsOf, middleOf, typedChange } from "./together";
 
 describe("the box around several things", () => {
   it("lies around all points, and there is none around nothing", () => {
@@ -49,6 +49,8 @@ describe("what is typed for several values", () => {
     ["× 2", 1, { how: "multiply", value: 2 }],
     ["/4", 1, { how: "multiply", value: 0.25 }],
     ["960/2", 1, { how: "set", value: 480 }],
-  ])("%s", (text, shown, wish) => expect(wished(text, shown)).toEqual(wish));
-  it.each(["", "leaf", "+", "mixed", "20 20"])("means nothing by '%s'", (text) => expect(wished(text, 1)).toBeNull());
+  ])("%s", (text, shown, wish) => expect(typedChange(text, shown)).toEqual(wish));
+  it.each(["", "leaf", "+", "mixed", "20 20"])("means nothing by '%s'", (text) =>
+    expect(typedChange(text, 1)).toBeNull(),
+  );
 });

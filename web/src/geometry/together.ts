@@ -1,5 +1,5 @@
 /** Several things as one: the box around them, what a drag of its handles means, and what is typed for all of them. */
-import { reckon } from "@/geometry/arithmetic";
+import { calculate } from "@/geometry/arithmetic";
 import { angleBetween, difference, type Point, rounded } from "@/geometry/matrix";
 
 export interface Bounds {
@@ -57,7 +57,7 @@ export function beginSizing(pivot: Point, corner: Point): (to: Point, steady: bo
 const share = (reach: number, arm: number): number => (Math.abs(arm) > 1e-6 ? reach / arm : 1);
 
 /** What a text typed for several values does to each of them. */
-export interface Wish {
+export interface TypedChange {
   readonly how: "set" | "add" | "multiply";
   readonly value: number;
 }
@@ -66,10 +66,10 @@ export interface Wish {
  * What a text means for several values at once: `40` for all of them, `+20` (or `+-20`) more for each, `*1.5` or `/2` of
  * each. `shown` is the shown number for 1 in the model. Null if it means nothing.
  */
-export function wished(text: string, shown: number): Wish | null {
+export function typedChange(text: string, shown: number): TypedChange | null {
   const plain = text.trim().replaceAll("×", "*").replaceAll("÷", "/");
   const how = plain.startsWith("+") ? "add" : /^[*/]/.test(plain) ? "multiply" : "set";
-  const value = reckon(plain, how === "multiply" ? 1 : 0);
+  const value = calculate(plain, how === "multiply" ? 1 : 0);
   if (value === null) return null;
   return { how, value: Number((how === "multiply" ? value : value / shown).toPrecision(12)) };
 }

@@ -1,8 +1,8 @@
 /** What lies around an inset, dimmed, in the space of the scene inside it. */
 import { type Motion, numberAt, type Rows, valuesAt } from "@/api/motion";
 import { inverse, type Matrix, times, toMatrix } from "@/geometry/matrix";
-import { borrowed, given } from "@/picture/layers";
-import { atFrame } from "@/picture/looked";
+import { acquireCanvas, releaseCanvas } from "@/picture/layers";
+import { atFrame } from "@/picture/frameView";
 import { paintSteps } from "@/picture/paint";
 
 /** How much of what lies around is seen. */
@@ -32,12 +32,12 @@ export function paintAround(
   const home = inverse(times(toMatrix(valuesAt(thing.view, frame)), [1, 0, 0, 1, -width / 2, -height / 2]));
   if (!home) return;
   const base: Matrix = times([scale, 0, 0, scale, 0, 0], home);
-  const layer = borrowed(ctx.canvas.width, ctx.canvas.height);
+  const layer = acquireCanvas(ctx.canvas.width, ctx.canvas.height);
   paintSteps(layer, motion.steps, { ...atFrame(frame), only: (step) => step.shown && step.id !== use }, base);
   ctx.setTransform(1, 0, 0, 1, 0, 0);
   ctx.globalAlpha = DIMMED;
   const { width: w, height: h } = ctx.canvas;
   ctx.drawImage(layer.canvas, 0, 0, w, h, 0, 0, w, h);
   ctx.globalAlpha = 1;
-  given(layer);
+  releaseCanvas(layer);
 }

@@ -3,7 +3,7 @@ import { type BakedObject, type Motion, numberAt, type Rows, valuesAt } from "@/
 import type { SceneObject } from "@/api/types";
 import { hexOf } from "@/geometry/colour";
 import { IDENTITY, inverse, type Matrix, moved, type Point, times, toMatrix } from "@/geometry/matrix";
-import { atFrame, inside, type Looked, opacityAt, outlineAt, placeOf } from "@/picture/looked";
+import { atFrame, inside, type FrameView, opacityAt, outlineAt, placeOf } from "@/picture/frameView";
 import { endless, inOrder, type Leaf, type Step, stepsOf } from "@/api/paintList";
 import { frameOf, lensOf } from "@/picture/lens";
 import { extentOf } from "@/picture/layers";
@@ -153,32 +153,32 @@ const NONE: ReadonlySet<string> = new Set();
 /** The id of the foremost step that is seen at a point, or null; those of `past`, with all in them, are looked through. */
 export function topmostIn(
   steps: readonly Step[],
-  looked: Looked,
+  view: FrameView,
   point: Point,
   near: number,
   earlier = 0,
   past: ReadonlySet<string> = NONE,
 ): string | null {
   for (const step of steps.toReversed()) {
-    const frame = looked.frameOf(step.id) - earlier;
+    const frame = view.frameOf(step.id) - earlier;
     if (!step.shown || past.has(step.id) || opacityAt(step, frame) <= 0) continue;
     if (step.op === "group") {
-      const found = topmostIn(step.steps, looked, point, near, earlier, past);
+      const found = topmostIn(step.steps, view, point, near, earlier, past);
       if (found) return found;
     } else if (step.op === "instance") {
-      const home = inverse(placeOf(step, frame, looked));
+      const home = inverse(placeOf(step, frame, view));
       const there = home && moved(home, point);
       if (there && step.frames) {
         // What is inside is taken hold of as one.
         if (topmostIn(step.steps, inside(step.frames, frame), there, near)) return step.id;
         continue;
       }
-      const found = there && topmostIn(step.steps, looked, there, near, earlier + step.delay, past);
+      const found = there && topmostIn(step.steps, view, there, near, earlier + step.delay, past);
       if (found) return found;
     } else if (step.op === "copies") {
-      const found = topmostIn(inOrder(step, frame), looked, point, near, earlier, past);
+      const found = topmostIn(inOrder(step, frame), view, point, near, earlier, past);
       if (found) return found;
-    } else if (hits(step, placeOf(step, frame, looked), frame, point, near)) return step.id;
+    } else if (hits(step, placeOf(step, frame, view), frame, point, near)) return step.id;
   }
   return null;
 }

@@ -3,7 +3,7 @@
  * No part of the application.
  */
 import { builtWhenAsked, type Outlines, type Rows } from "@/api/motion";
-import { atFrame } from "@/picture/looked";
+import { atFrame } from "@/picture/frameView";
 import { background, paintSteps } from "@/picture/paint";
 import { type Address, resolved, type StepData } from "@/api/paintList";
 

@@ -1,7 +1,7 @@
 /** Two versions of a scene in one picture: beside each other, over each other in two tints, or on two sides of a line. */
 import { type Motion, type Rows, valuesAt } from "@/api/motion";
-import { borrowed, given } from "@/picture/layers";
-import { atFrame } from "@/picture/looked";
+import { acquireCanvas, releaseCanvas } from "@/picture/layers";
+import { atFrame } from "@/picture/frameView";
 import { paintSteps } from "@/picture/paint";
 
 export type View = "side" | "over" | "wipe";
@@ -99,7 +99,7 @@ function paintTint(
 ): void {
   const scale = place.width / motion.size[0];
   const [width, height] = [Math.max(1, Math.ceil(place.width)), Math.max(1, Math.ceil(place.height))];
-  const layer = borrowed(width, height);
+  const layer = acquireCanvas(width, height);
   paintSteps(layer, motion.steps, atFrame(frame), [scale, 0, 0, scale, 0, 0]);
   layer.setTransform(1, 0, 0, 1, 0, 0);
   layer.globalCompositeOperation = "source-atop";
@@ -118,7 +118,7 @@ function paintTint(
   ctx.drawImage(layer.canvas, 0, 0, width, height, place.left, place.top, width, height);
   ctx.globalAlpha = 1;
   ctx.globalCompositeOperation = "source-over";
-  given(layer);
+  releaseCanvas(layer);
 }
 
 /** How far the paths of two versions are apart at most, px. */

@@ -2,7 +2,7 @@
 import { numberAt, valuesAt } from "@/api/motion";
 import type { Blur, Effect, Fringe, Glow, Mask, Recolour, Shadow, Step } from "@/api/paintList";
 import { type Matrix, turned } from "@/geometry/matrix";
-import { borrowed, type Extent, given, grown } from "@/picture/layers";
+import { acquireCanvas, type Extent, releaseCanvas, grown } from "@/picture/layers";
 import { directionOf, FAR, measured, middleOf, reachOf, scaleOf } from "@/picture/measure";
 
 /** A picture on whole device pixels, with its left top corner at (left, top). */
@@ -21,7 +21,7 @@ const [RED, GREEN, BLUE] = [0.2126, 0.7152, 0.0722];
 export function emptyLayer(box: Extent): Layer {
   const [left, top] = [Math.floor(box.left), Math.floor(box.top)];
   const [width, height] = [Math.ceil(box.left + box.width) - left, Math.ceil(box.top + box.height) - top];
-  return { ctx: borrowed(width, height), left, top, width, height };
+  return { ctx: acquireCanvas(width, height), left, top, width, height };
 }
 
 /** Paint a layer on a canvas whose left top corner is at (left, top), moved by so many px. */
@@ -38,7 +38,7 @@ export function lay(
   ctx.drawImage(layer.ctx.canvas, 0, 0, width, height, left - on.left + by.x, top - on.top + by.y, width, height);
 }
 
-/** A layer after an effect. The one before is given back unless it is the same. */
+/** A layer after an effect. The canvas of the one before is released unless it is the same. */
 export function applied(effect: Effect, layer: Layer, frame: number, base: Matrix, paintMask: PaintMask): Layer {
   const matrix = measured(effect, frame, base);
   switch (effect.effect) {
@@ -60,7 +60,7 @@ export function applied(effect: Effect, layer: Layer, frame: number, base: Matri
 }
 
 function replaced(before: Layer, after: Layer): Layer {
-  if (after !== before) given(before.ctx);
+  if (after !== before) releaseCanvas(before.ctx);
   return after;
 }
 
@@ -112,7 +112,7 @@ function glowing(effect: Glow, layer: Layer, frame: number, matrix: Matrix): Lay
   }
   out.ctx.globalAlpha = 1;
   out.ctx.globalCompositeOperation = "source-over";
-  given(light.ctx);
+  releaseCanvas(light.ctx);
   if (effect.lies === "behind") lay(out.ctx, layer, out);
   return out;
 }
@@ -140,8 +140,8 @@ function blurred(effect: Blur, layer: Layer, frame: number, matrix: Matrix): Lay
   through(now, layer, [cos, -sin, sin, cos, -(cos * x + sin * y), sin * x - cos * y]);
   gaussian(smeared.ctx, sigma, 0, () => lay(smeared.ctx, now, smeared));
   through(out, smeared, [cos, sin, -sin, cos, x, y]);
-  given(now.ctx);
-  given(smeared.ctx);
+  releaseCanvas(now.ctx);
+  releaseCanvas(smeared.ctx);
   return out;
 }
 
@@ -183,8 +183,8 @@ function fringed(effect: Fringe, layer: Layer, frame: number, matrix: Matrix): L
     out[i + 3] = alpha;
   }
   green.ctx.putImageData(image, 0, 0);
-  given(red.ctx);
-  given(blue.ctx);
+  releaseCanvas(red.ctx);
+  releaseCanvas(blue.ctx);
   return green;
 }
 
@@ -203,12 +203,12 @@ function mask(effect: Mask, layer: Layer, frame: number, matrix: Matrix, paintMa
   if (sigma >= SHARP) {
     edge = emptyLayer(layer);
     silhouette(edge, by, "black", sigma);
-    given(by.ctx);
+    releaseCanvas(by.ctx);
   }
   layer.ctx.globalCompositeOperation = effect.side === "inside" ? "destination-in" : "destination-out";
   lay(layer.ctx, edge, layer);
   layer.ctx.globalCompositeOperation = "source-over";
-  given(edge.ctx);
+  releaseCanvas(edge.ctx);
 }
 
 function recolour(effect: Recolour, layer: Layer, frame: number): void {

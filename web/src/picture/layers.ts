@@ -1,7 +1,7 @@
 /** Layers: where some steps lie on the canvas, and spare canvases to paint them on. */
 import { numberAt, valuesAt } from "@/api/motion";
 import { IDENTITY, type Matrix, moved, times } from "@/geometry/matrix";
-import { effectsOf, inside, type Looked, outlineAt, placeOf } from "@/picture/looked";
+import { effectsOf, inside, type FrameView, outlineAt, placeOf } from "@/picture/frameView";
 import { measured, reachOf as reachOfEffect } from "@/picture/measure";
 import { endless, type Group, reachOf, type Step } from "@/api/paintList";
 
@@ -22,7 +22,7 @@ const ENDLESS = 1e7;
  */
 export function extentOf(
   steps: readonly Step[],
-  looked: Looked,
+  view: FrameView,
   base: Matrix,
   earlier: number,
   withEffects = false,
@@ -41,7 +41,7 @@ export function extentOf(
       }
     }
   };
-  const visit = (some: readonly Step[], seen: Looked, outer: Matrix, before: number): void => {
+  const visit = (some: readonly Step[], seen: FrameView, outer: Matrix, before: number): void => {
     for (const step of some) {
       const frame = seen.frameOf(step.id) - before;
       if (step.op === "group" && withEffects && step.effects.length) {
@@ -72,13 +72,13 @@ export function extentOf(
       }
     }
   };
-  visit(steps, looked, base, earlier);
+  visit(steps, view, base, earlier);
   return right >= left ? { left, top, width: right - left, height: bottom - top } : null;
 }
 
 /** A box with room for what the effects of a group paint around it. */
-export function withReach(box: Extent, step: Group, looked: Looked, frame: number, base: Matrix): Extent {
-  return effectsOf(step, looked).reduce((now, effect) => {
+export function withReach(box: Extent, step: Group, view: FrameView, frame: number, base: Matrix): Extent {
+  return effectsOf(step, view).reduce((now, effect) => {
     const reach = reachOfEffect(effect, frame, measured(effect, frame, base), now);
     return grown(now, reach);
   }, box);
@@ -97,8 +97,8 @@ const spare = new Map<string, CanvasRenderingContext2D[]>();
 const STEP = 32;
 const stepped = (side: number): number => Math.max(STEP, Math.ceil(side / STEP) * STEP);
 
-/** An empty canvas of at least this size, to be given back. */
-export function borrowed(width: number, height: number): CanvasRenderingContext2D {
+/** An empty canvas of at least this size, to be released when it is done with. */
+export function acquireCanvas(width: number, height: number): CanvasRenderingContext2D {
   const [wide, high] = [stepped(width), stepped(height)];
   const known = spare.get(`${wide} ${high}`)?.pop();
   if (known) {
@@ -117,7 +117,7 @@ export function borrowed(width: number, height: number): CanvasRenderingContext2
 const [MOST_ALIKE, MOST_SIZES] = [8, 24];
 
 /** Give a canvas back. */
-export function given(layer: CanvasRenderingContext2D): void {
+export function releaseCanvas(layer: CanvasRenderingContext2D): void {
   const size = `${layer.canvas.width} ${layer.canvas.height}`;
   const alike = spare.get(size) ?? [];
   // The sizes asked for last come last.

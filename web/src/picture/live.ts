@@ -2,7 +2,7 @@
 import { type Motion, valuesAt } from "@/api/motion";
 import { type Matrix, times, toMatrix } from "@/geometry/matrix";
 import { topmostIn } from "@/picture/boxes";
-import type { Looked } from "@/picture/looked";
+import type { FrameView } from "@/picture/frameView";
 import { background, paintSteps } from "@/picture/paint";
 
 export interface Live {
@@ -24,7 +24,7 @@ export function viewLive(motion: Motion, live: Live, id: string): Matrix {
     : toMatrix(valuesAt(thing.view, frame));
 }
 
-const looked = (motion: Motion, live: Live): Looked => ({
+const view = (motion: Motion, live: Live): FrameView => ({
   frameOf: live.frameOf,
   // What stands in copies has a place of its own there.
   matrixOf: (step) =>
@@ -40,9 +40,9 @@ export function paintLive(
   height: number,
 ): void {
   const scale = background(ctx, motion, width, height);
-  paintSteps(ctx, motion.steps, looked(motion, live), [scale, 0, 0, scale, 0, 0]);
+  paintSteps(ctx, motion.steps, view(motion, live), [scale, 0, 0, scale, 0, 0]);
 }
 
 /** The foremost object at a point, each at its own frame. */
 export const liveAt = (motion: Motion, live: Live, point: { x: number; y: number }): string | null =>
-  topmostIn(motion.steps, looked(motion, live), point, 4);
+  topmostIn(motion.steps, view(motion, live), point, 4);

@@ -1,6 +1,6 @@
 /** Onion skin: which frames show through, and how a ghost is painted. */
 import { valuesAt } from "@/api/motion";
-import { opacityAt, outlineAt } from "@/picture/looked";
+import { opacityAt, outlineAt } from "@/picture/frameView";
 import type { Leaf } from "@/api/paintList";
 
 export interface OnionHow {

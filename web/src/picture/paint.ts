@@ -2,9 +2,9 @@
 import { type Motion, numberAt, type Rows, rowAt, valuesAt } from "@/api/motion";
 import { inverse, type Matrix, moved, times } from "@/geometry/matrix";
 import { applied, castNone, castShadow, emptyLayer, lay, type Layer } from "@/picture/effects";
-import { withLayer } from "@/picture/kept";
-import { borrowed, type Extent, extentOf, given, withReach } from "@/picture/layers";
-import { atFrame, effectsOf, inside, type Looked, opacityAt, outlineAt, placeOf } from "@/picture/looked";
+import { withLayer } from "@/picture/layerCache";
+import { acquireCanvas, type Extent, extentOf, releaseCanvas, withReach } from "@/picture/layers";
+import { atFrame, effectsOf, inside, type FrameView, opacityAt, outlineAt, placeOf } from "@/picture/frameView";
 import { measured, scaleOf } from "@/picture/measure";
 import { endless, type Gradient, type Group, inOrder, type Picture, type Shadow, type Step } from "@/api/paintList";
 
@@ -48,24 +48,23 @@ export function background(
 export function paintSteps(
   ctx: CanvasRenderingContext2D,
   steps: readonly Step[],
-  looked: Looked,
+  view: FrameView,
   base: Matrix,
   earlier = 0,
 ): void {
   for (const step of steps) {
-    const frame = looked.frameOf(step.id) - earlier;
+    const frame = view.frameOf(step.id) - earlier;
     const opacity = opacityAt(step, frame);
-    if (!(looked.only ?? isShown)(step) || opacity <= 0) continue;
-    if (step.op === "group" && effectsOf(step, looked).length)
-      paintWithEffects(ctx, step, looked, base, earlier, opacity);
-    else if (step.op === "group") paintGroup(ctx, step.steps, looked, base, earlier, opacity, step.blend);
-    else if (step.op === "copies") paintGroup(ctx, inOrder(step, frame), looked, base, earlier, opacity, "normal");
+    if (!(view.only ?? isShown)(step) || opacity <= 0) continue;
+    if (step.op === "group" && effectsOf(step, view).length) paintWithEffects(ctx, step, view, base, earlier, opacity);
+    else if (step.op === "group") paintGroup(ctx, step.steps, view, base, earlier, opacity, step.blend);
+    else if (step.op === "copies") paintGroup(ctx, inOrder(step, frame), view, base, earlier, opacity, "normal");
     else if (step.op === "instance") {
-      const place = times(base, placeOf(step, frame, looked));
+      const place = times(base, placeOf(step, frame, view));
       if (step.frames) paintGroup(ctx, step.steps, inside(step.frames, frame), place, 0, opacity, "normal");
-      else paintGroup(ctx, step.steps, looked, place, earlier + step.delay, opacity, "normal");
+      else paintGroup(ctx, step.steps, view, place, earlier + step.delay, opacity, "normal");
     } else {
-      ctx.setTransform(...times(base, placeOf(step, frame, looked)));
+      ctx.setTransform(...times(base, placeOf(step, frame, view)));
       if (step.op === "picture") paintPicture(ctx, step, frame, opacity);
       else paintOutline(ctx, step, frame, opacity);
     }
@@ -76,27 +75,27 @@ export function paintSteps(
 function paintGroup(
   ctx: CanvasRenderingContext2D,
   steps: readonly Step[],
-  looked: Looked,
+  view: FrameView,
   base: Matrix,
   earlier: number,
   opacity: number,
   blend: string,
 ): void {
   if (opacity >= 1 && blend === "normal") {
-    paintSteps(ctx, steps, looked, base, earlier);
+    paintSteps(ctx, steps, view, base, earlier);
     return;
   }
-  const extent = within(extentOf(steps, looked, base, earlier, true), ctx.canvas);
+  const extent = within(extentOf(steps, view, base, earlier, true), ctx.canvas);
   if (!extent) return;
-  const layer = borrowed(extent.width, extent.height);
-  paintSteps(layer, steps, looked, times([1, 0, 0, 1, -extent.left, -extent.top], base), earlier);
+  const layer = acquireCanvas(extent.width, extent.height);
+  paintSteps(layer, steps, view, times([1, 0, 0, 1, -extent.left, -extent.top], base), earlier);
   ctx.setTransform(1, 0, 0, 1, 0, 0);
   ctx.globalAlpha = opacity;
   ctx.globalCompositeOperation = composite(blend);
   ctx.drawImage(layer.canvas, 0, 0, extent.width, extent.height, extent.left, extent.top, extent.width, extent.height);
   ctx.globalAlpha = 1;
   ctx.globalCompositeOperation = "source-over";
-  given(layer);
+  releaseCanvas(layer);
 }
 
 /** Layers go on so many px beyond what is needed of them: edges that are cut are not smoothed as others. */
@@ -106,27 +105,27 @@ const ROOM = 8;
 function paintWithEffects(
   ctx: CanvasRenderingContext2D,
   step: Group,
-  looked: Looked,
+  view: FrameView,
   base: Matrix,
   earlier: number,
   opacity: number,
 ): void {
-  const [effects, frame] = [effectsOf(step, looked), looked.frameOf(step.id) - earlier];
+  const [effects, frame] = [effectsOf(step, view), view.frameOf(step.id) - earlier];
   const [only, whole] = [step.steps.length === 1 ? step.steps[0] : undefined, opacity >= 1 && step.blend === "normal"];
   const last = effects.at(-1);
   if (whole && effects.length === 1 && last?.effect === "shadow" && only && isLeaf(only) && isSoft(last, frame, base)) {
     // What is painted at once casts its shadow by itself.
     castShadow(ctx, last, frame, measured(last, frame, base));
-    paintSteps(ctx, step.steps, looked, base, earlier);
+    paintSteps(ctx, step.steps, view, base, earlier);
     castNone(ctx);
     return;
   }
-  const painted = extentOf(step.steps, looked, base, earlier, true);
-  const reach = painted ? withReach(painted, step, looked, frame, base) : null;
+  const painted = extentOf(step.steps, view, base, earlier, true);
+  const reach = painted ? withReach(painted, step, view, frame, base) : null;
   // What lies farther off the canvas than effects reach is never seen.
   const box = painted && reach && within(painted, ctx.canvas, Math.ceil(painted.left - reach.left) + ROOM);
   if (!box) return;
-  const paintLayer = (steps: readonly Step[], where: Extent, seen: Looked): Layer => {
+  const paintLayer = (steps: readonly Step[], where: Extent, seen: FrameView): Layer => {
     const layer = emptyLayer(where);
     paintSteps(layer.ctx, steps, seen, times([1, 0, 0, 1, -layer.left, -layer.top], base), earlier);
     return layer;
@@ -136,13 +135,10 @@ function paintWithEffects(
   const applies = casts ? effects.slice(0, -1) : effects;
   const paintAll = (): Layer => {
     const mask = (steps: readonly Step[], where: Extent): Layer =>
-      paintLayer(steps, where, { ...looked, only: undefined, effectsOf: undefined });
-    return applies.reduce(
-      (now, effect) => applied(effect, now, frame, base, mask),
-      paintLayer(step.steps, box, looked),
-    );
+      paintLayer(steps, where, { ...view, only: undefined, effectsOf: undefined });
+    return applies.reduce((now, effect) => applied(effect, now, frame, base, mask), paintLayer(step.steps, box, view));
   };
-  withLayer(step, [step.steps, applies], { looked, earlier, base, box }, paintAll, (layer) => {
+  withLayer(step, [step.steps, applies], { view, earlier, base, box }, paintAll, (layer) => {
     if (casts) castShadow(ctx, casts, frame, measured(casts, frame, base));
     ctx.globalAlpha = opacity;
     ctx.globalCompositeOperation = composite(step.blend);

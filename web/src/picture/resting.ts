@@ -2,7 +2,7 @@
 import type { Outlines, Rows } from "@/api/motion";
 import type { Effect, Group, Step } from "@/api/paintList";
 import { numberAt } from "@/api/motion";
-import { effectsOf, inside, type Looked, placeOf } from "@/picture/looked";
+import { effectsOf, inside, type FrameView, placeOf } from "@/picture/frameView";
 
 /** Of the rows of an array, for each the first of those before it that are all the same. */
 const runs = new WeakMap<Rows, Int32Array>();
@@ -25,7 +25,7 @@ const rowOf = (frame: number, first: number, rows: number): number =>
   Math.min(Math.max(Math.round(frame - first), 0), rows - 1);
 
 /** Numbers that say all that some steps are painted from at a frame. */
-export function traceOf(steps: readonly Step[], looked: Looked, earlier: number, trace: number[] = []): number[] {
+export function traceOf(steps: readonly Step[], view: FrameView, earlier: number, trace: number[] = []): number[] {
   const track = (rows: Rows | undefined, frame: number): void => {
     if (rows && rows.rows > 1) trace.push(runsOf(rows)[rowOf(frame, rows.first ?? 0, rows.rows)]!);
   };
@@ -33,11 +33,11 @@ export function traceOf(steps: readonly Step[], looked: Looked, earlier: number,
     if (one.which.length > 1) trace.push(one.which[rowOf(frame, one.first ?? 0, one.which.length)]!);
   };
   for (const step of steps) {
-    const frame = looked.frameOf(step.id) - earlier;
-    trace.push((looked.only?.(step) ?? step.shown) ? 1 : 0);
+    const frame = view.frameOf(step.id) - earlier;
+    trace.push((view.only?.(step) ?? step.shown) ? 1 : 0);
     for (const one of step.opacity) track(one, frame);
     if ("matrix" in step) {
-      if (looked.matrixOf) trace.push(...placeOf(step, frame, looked));
+      if (view.matrixOf) trace.push(...placeOf(step, frame, view));
       else track(step.matrix, frame);
     }
     switch (step.op) {
@@ -57,30 +57,30 @@ export function traceOf(steps: readonly Step[], looked: Looked, earlier: number,
         trace.push(numberAt(step.page, frame));
         break;
       case "group":
-        traceOf(step.steps, looked, earlier, trace);
-        traceOfEffects(step, looked, earlier, trace);
+        traceOf(step.steps, view, earlier, trace);
+        traceOfEffects(step, view, earlier, trace);
         break;
       case "instance":
         if (step.frames) traceOf(step.steps, inside(step.frames, frame), 0, trace);
-        else traceOf(step.steps, looked, earlier + step.delay, trace);
+        else traceOf(step.steps, view, earlier + step.delay, trace);
         break;
       case "copies":
         track(step.order, frame);
-        traceOf(step.instances, looked, earlier, trace);
+        traceOf(step.instances, view, earlier, trace);
     }
   }
   return trace;
 }
 
 /** The same of the effects of a group. */
-export function traceOfEffects(step: Group, looked: Looked, earlier: number, trace: number[] = []): number[] {
-  const frame = looked.frameOf(step.id) - earlier;
-  for (const effect of effectsOf(step, looked)) {
+export function traceOfEffects(step: Group, view: FrameView, earlier: number, trace: number[] = []): number[] {
+  const frame = view.frameOf(step.id) - earlier;
+  for (const effect of effectsOf(step, view)) {
     for (const name of Object.keys(effect) as (keyof Effect)[]) {
       const part: unknown = effect[name];
       if (isRows(part) && part.rows > 1) trace.push(runsOf(part)[rowOf(frame, part.first ?? 0, part.rows)]!);
     }
-    if (effect.effect === "mask") traceOf(effect.steps, looked, earlier, trace);
+    if (effect.effect === "mask") traceOf(effect.steps, view, earlier, trace);
   }
   return trace;
 }

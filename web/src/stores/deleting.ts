@@ -4,7 +4,7 @@ import { shallowRef } from "vue";
 import type { Drive, Edit, SceneObject } from "@/api/types";
 import { withParts } from "@/picture/boxes";
 import { useDrives } from "@/stores/drives";
-import { useSaid } from "@/stores/said";
+import { useMessages } from "@/stores/messages";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
 import { useVocabulary } from "@/stores/vocabulary";
@@ -14,7 +14,7 @@ export const useDeleting = defineStore("deleting", () => {
   const selection = useSelection();
   const drives = useDrives();
   const vocabulary = useVocabulary();
-  const said = useSaid();
+  const messages = useMessages();
   /** What waits for an answer, and who reads it. */
   const asked = shallowRef<{ readonly thing: SceneObject; readonly readers: readonly Drive[] } | null>(null);
 
@@ -68,7 +68,11 @@ export const useDeleting = defineStore("deleting", () => {
       thing.kind === "dial" ? { edit: "delete-dial", id: thing.dial.id } : { edit: "delete-object", id: thing.id };
     if (!(await scene.edit([...first, last]))) return;
     if (selection.objectId === thing.id) selection.pick(null);
-    said.withUndo(`${thing.name} is deleted${parts ? `, with ${parts} on it` : ""}.`, "Undo", () => void scene.undo());
+    messages.withUndo(
+      `${thing.name} is deleted${parts ? `, with ${parts} on it` : ""}.`,
+      "Undo",
+      () => void scene.undo(),
+    );
   }
 
   const letBe = (): void => void (asked.value = null);

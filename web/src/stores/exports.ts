@@ -4,7 +4,7 @@ import { defineStore } from "pinia";
 import { computed, ref, shallowRef } from "vue";
 import { api } from "@/api/client";
 import type { ExportOptions, ExportReport } from "@/api/types";
-import { useSaid } from "@/stores/said";
+import { useMessages } from "@/stores/messages";
 
 /** How often those that go on are asked after, ms. */
 const EVERY = 200;
@@ -12,7 +12,7 @@ export const goesOn = (one: ExportReport): boolean => one.state === "waiting" ||
 export const fileOf = (one: ExportReport): string => `/api/exports/${one.id}/file`;
 
 export const useExports = defineStore("exports", () => {
-  const said = useSaid();
+  const messages = useMessages();
   const list = shallowRef<readonly ExportReport[]>([]);
   /** Those this page asked for: their files are fetched as soon as they are done. */
   const mine = new Set<string>();
@@ -24,7 +24,7 @@ export const useExports = defineStore("exports", () => {
   const poll = useIntervalFn(() => void look(), EVERY, { immediate: false });
 
   async function attempt<T>(work: () => Promise<T>): Promise<T | null> {
-    const done = await said.attempt(work);
+    const done = await messages.attempt(work);
     // A server that does not answer is not asked again and again.
     if (done === null) poll.pause();
     return done;

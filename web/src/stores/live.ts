@@ -9,7 +9,7 @@ import type { Cue } from "@/api/types";
 import { type Run, runAt, rounds } from "@/geometry/cueRuns";
 import { withParts } from "@/picture/boxes";
 import { usePlayback } from "@/stores/playback";
-import { useSaid } from "@/stores/said";
+import { useMessages } from "@/stores/messages";
 import { useScene } from "@/stores/scene";
 
 interface Press {
@@ -24,7 +24,7 @@ export const cueKey = (event: KeyboardEvent): string => (event.key === " " ? "sp
 export const useLive = defineStore("live", () => {
   const scene = useScene();
   const playback = usePlayback();
-  const said = useSaid();
+  const messages = useMessages();
   const on = ref(false);
   /** The frame everything waits at until its cue comes. */
   const rest = ref(0);
@@ -48,7 +48,7 @@ export const useLive = defineStore("live", () => {
   function begin(): void {
     if (on.value) return;
     if (!cues.value.length) {
-      said.warn(
+      messages.warn(
         "There are no cues yet. Add one in the panel Cues: it names a stretch of the timeline and the key that starts it.",
       );
       return;

@@ -8,7 +8,7 @@ import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
 import { useVocabulary } from "@/stores/vocabulary";
-import { useRoom } from "@/stores/room";
+import { usePanels } from "@/stores/panels";
 
 /** How long nothing must change before the notes are asked for, ms. */
 const QUIET = 350;
@@ -21,10 +21,10 @@ export const useNotes = defineStore("notes", () => {
   const selection = useSelection();
   const playback = usePlayback();
   const vocabulary = useVocabulary();
-  const room = useRoom();
+  const panels = usePanels();
 
   const state = shallowRef<NotesState | null>(null);
-  const open = room.besideOf("notes");
+  const open = panels.besideOf("notes");
   /** Whether they are being looked for. */
   const looking = ref(false);
   /** The note that is pointed at, or has the focus. */

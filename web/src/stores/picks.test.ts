@@ -3,7 +3,7 @@ import { beforeEach, expect, it, vi } from "vitest";
 import { allKeysOf, keyAt, keysAt, usePicks } from "@/stores/picks";
 import { useScene } from "@/stores/scene";
 
-vi.mock("@/stores/said", () => ({ useSaid: () => ({}) }));
+vi.mock("@/stores/messages", () => ({ useMessages: () => ({}) }));
 
 const key = (frame: number) => ({ frame, value: frame * 2, ease: "even" });
 const thing = (id: string, channels: Record<string, number[]>) =>

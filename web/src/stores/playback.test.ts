@@ -4,7 +4,7 @@ import { useScene } from "@/stores/scene";
 import { usePlayback } from "@/stores/playback";
 
 // Messages are shown by a library of components that needs a page.
-vi.mock("@/stores/said", () => ({ useSaid: () => ({}) }));
+vi.mock("@/stores/messages", () => ({ useMessages: () => ({}) }));
 
 /** A browser with nothing but a clock of frames, there before the libraries look for one. */
 const browser = vi.hoisted(() => {

@@ -6,8 +6,8 @@ import { api } from "@/api/client";
 import { type Motion, readMotion } from "@/api/motion";
 import type { DifferenceWords, Edit, RehearsalWords } from "@/api/types";
 import { partsOf } from "@/geometry/differences";
-import { useRoom } from "@/stores/room";
-import { useSaid } from "@/stores/said";
+import { usePanels } from "@/stores/panels";
+import { useMessages } from "@/stores/messages";
 import { useScene } from "@/stores/scene";
 
 /** What the scene is compared with: a kept version, or what some edits would make of it. */
@@ -17,10 +17,10 @@ export type Other =
 
 export const useRehearsals = defineStore("rehearsals", () => {
   const scene = useScene();
-  const said = useSaid();
-  const room = useRoom();
+  const messages = useMessages();
+  const panels = usePanels();
   const all = shallowRef<readonly RehearsalWords[]>([]);
-  const open = room.besideOf("rehearsals");
+  const open = panels.besideOf("rehearsals");
   const other = shallowRef<Other | null>(null);
   const motion = shallowRef<Motion | null>(null);
   const differences = shallowRef<readonly DifferenceWords[]>([]);
@@ -36,7 +36,7 @@ export const useRehearsals = defineStore("rehearsals", () => {
   const read = async (): Promise<void> => {
     const id = scene.id;
     if (!id) return;
-    const found = await said.attempt(() => api.rehearsals(id));
+    const found = await messages.attempt(() => api.rehearsals(id));
     if (found && id === scene.id) all.value = found;
   };
   watch(
@@ -55,7 +55,7 @@ export const useRehearsals = defineStore("rehearsals", () => {
 
   /** Keep the scene as it is now. */
   async function keep(name: string | null = null): Promise<RehearsalWords | null> {
-    const kept = scene.id ? await said.attempt(() => api.keepRehearsal(scene.id!, name)) : null;
+    const kept = scene.id ? await messages.attempt(() => api.keepRehearsal(scene.id!, name)) : null;
     await read();
     return kept;
   }
@@ -66,7 +66,7 @@ export const useRehearsals = defineStore("rehearsals", () => {
     if (!kept) return;
     tried.value = { ...tried.value, [scene.id!]: kept.id };
     open.value = false;
-    said.info(`${kept.name} is kept. Change what you like, then compare the two.`);
+    messages.info(`${kept.name} is kept. Change what you like, then compare the two.`);
   }
 
   /** Go on with the variant as the scene. What it was a variant of stays kept. */
@@ -75,16 +75,16 @@ export const useRehearsals = defineStore("rehearsals", () => {
   }
 
   async function rename(one: RehearsalWords, name: string): Promise<void> {
-    await said.attempt(() => api.renameRehearsal(scene.id!, one.id, name));
+    await messages.attempt(() => api.renameRehearsal(scene.id!, one.id, name));
     await read();
   }
 
   async function remove(one: RehearsalWords): Promise<void> {
     const id = scene.id!;
-    if (!(await said.attempt(() => api.removeRehearsal(id, one.id)))) return;
+    if (!(await messages.attempt(() => api.removeRehearsal(id, one.id)))) return;
     await read();
-    said.withUndo(`${one.name} is removed.`, "Put it back", async () => {
-      await said.attempt(() => api.putBackRehearsal(id, one.id));
+    messages.withUndo(`${one.name} is removed.`, "Put it back", async () => {
+      await messages.attempt(() => api.putBackRehearsal(id, one.id));
       await read();
     });
   }
@@ -99,7 +99,7 @@ export const useRehearsals = defineStore("rehearsals", () => {
     const [one, id, number] = [other.value, scene.id, ++asked];
     if (!one || !id) return;
     looking.value = true;
-    const found = await said.attempt(async () => {
+    const found = await messages.attempt(async () => {
       if (one.kind === "edits") return api.beside(id, scene.revision, one.edits);
       const [kept, told] = await Promise.all([
         motion.value ? null : api.rehearsalMotion(id, one.id),
@@ -134,7 +134,7 @@ export const useRehearsals = defineStore("rehearsals", () => {
     const kept = variantOf.value;
     if (!kept || !(await scene.bringBack(kept.id, null))) return;
     endVariant();
-    said.withUndo(`The scene is ${kept.name} again.`, "Undo", () => void scene.undo());
+    messages.withUndo(`The scene is ${kept.name} again.`, "Undo", () => void scene.undo());
   }
 
   return {

@@ -6,7 +6,7 @@ import type { Edit } from "@/api/types";
 import { useScene } from "@/stores/scene";
 
 const told = vi.hoisted(() => ({ warn: vi.fn(), error: vi.fn(), info: vi.fn() }));
-vi.mock("@/stores/said", () => ({ useSaid: () => told }));
+vi.mock("@/stores/messages", () => ({ useMessages: () => told }));
 vi.mock("@/api/client", async (original) => ({
   ...(await original<typeof import("@/api/client")>()),
   api: {

@@ -17,7 +17,7 @@ import type {
 } from "@/api/types";
 import { concern, touchedBy } from "@/geometry/touched";
 import { onStage } from "@/picture/lens";
-import { useSaid } from "@/stores/said";
+import { useMessages } from "@/stores/messages";
 
 /** Edits shown but not made: the picture as it would be, until they are kept or let go. */
 export interface Look {
@@ -32,7 +32,7 @@ const ANOTHER = "Another page";
 const MOST_TRIES = 20;
 
 export const useScene = defineStore("scene", () => {
-  const said = useSaid();
+  const messages = useMessages();
   const id = ref<string | null>(null);
   const revision = ref(0);
   const history = ref<HistoryState>({ undo: null, redo: null });
@@ -61,6 +61,8 @@ export const useScene = defineStore("scene", () => {
   const byId = computed(
     () => new Map<string, SceneObject>([...objects.value, ...dials.value].map((thing) => [thing.id, thing])),
   );
+  /** What an object hangs on, by its id. */
+  const parentOf = (object: string): string | null => byId.value.get(object)?.parent ?? null;
   /** What hangs directly on each object, by its id, in drawing order. */
   const parts = computed(() => Map.groupBy(objects.value, (thing) => thing.parent ?? ""));
   /** What hangs on nothing, without the camera. */
@@ -103,14 +105,14 @@ export const useScene = defineStore("scene", () => {
       return;
     }
     if (error.status === STOPPED) {
-      said.info(error.message);
+      messages.info(error.message);
       // It may have been kept just before it was stopped.
       if (id.value) takeOthers(await api.changes(id.value, revision.value), ANOTHER);
       return;
     }
     if (error.status === 409 && id.value) {
       await read(id.value);
-      said.warn(
+      messages.warn(
         "This scene was changed elsewhere, so your last change was not made. You now see the newest version; repeat the change if you still want it.",
       );
       return;
@@ -119,7 +121,7 @@ export const useScene = defineStore("scene", () => {
       unreachable.value = true;
       asking.resume();
     }
-    said.error(error.message);
+    messages.error(error.message);
   }
 
   /**
@@ -135,7 +137,7 @@ export const useScene = defineStore("scene", () => {
       }
       unreachable.value = false;
       asking.pause();
-      said.info(
+      messages.info(
         "Vine Swing's server is back. You see the scene as it was last saved; repeat your last change if it is missing.",
       );
     },
@@ -301,7 +303,7 @@ export const useScene = defineStore("scene", () => {
       overtaking = null;
       if (overtaken) {
         letGo();
-        said.warn(
+        messages.warn(
           `${overtaken} changed this while you were dragging, so your change was not made. You see theirs; repeat yours if you still want it.`,
         );
         return false;
@@ -384,6 +386,7 @@ export const useScene = defineStore("scene", () => {
     objects,
     dials,
     byId,
+    parentOf,
     parts,
     wholes,
     locked,

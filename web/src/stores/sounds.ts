@@ -6,8 +6,8 @@ import { newId } from "@/api/ids";
 import type { Beat, BeatWords, DialThing, Edit, KeptSound, Marker, ReadySound } from "@/api/types";
 import { overAt } from "@/geometry/hearing";
 import { usePlayback } from "@/stores/playback";
-import { useRoom } from "@/stores/room";
-import { useSaid } from "@/stores/said";
+import { usePanels } from "@/stores/panels";
+import { useMessages } from "@/stores/messages";
 import { useScene } from "@/stores/scene";
 
 /** What motion can be timed by, in the words of edits. */
@@ -20,10 +20,10 @@ export interface TimedBy {
 export const useSounds = defineStore("sounds", () => {
   const scene = useScene();
   const playback = usePlayback();
-  const room = useRoom();
-  const said = useSaid();
+  const panels = usePanels();
+  const messages = useMessages();
 
-  const open = room.besideOf("sounds");
+  const open = panels.besideOf("sounds");
   const pickedId = ref<string | null>(null);
   /** Whether motion is about to be put on beats, and on which at first. */
   const laying = ref<string | null>(null);
@@ -36,7 +36,7 @@ export const useSounds = defineStore("sounds", () => {
   async function toggle(): Promise<void> {
     open.value = !open.value;
     if (!open.value) return;
-    if (!ready.value.length) ready.value = (await said.attempt(() => api.readySounds())) ?? [];
+    if (!ready.value.length) ready.value = (await messages.attempt(() => api.readySounds())) ?? [];
   }
 
   /** The lowest and the highest sample of every hundredth of a second, by file. */
@@ -45,7 +45,7 @@ export const useSounds = defineStore("sounds", () => {
     () => [...new Set(list.value.map((one) => one.file))].join(" "),
     async (files) => {
       for (const file of files.split(" ").filter((one) => one && !peaks.has(one))) {
-        const found = await said.attempt(() => api.peaks(file));
+        const found = await messages.attempt(() => api.peaks(file));
         if (found) peaks.set(file, new Int8Array(found.buffer, found.byteOffset, found.length));
       }
     },
@@ -167,7 +167,9 @@ export const useSounds = defineStore("sounds", () => {
   function takeBeat(one: KeptSound): void {
     const found = beats.get(one.id);
     if (!found?.minute || !found.frames.length) {
-      said.warn(`${one.name} has no beat that could be told. Type how many beats a minute there are, or tap markers.`);
+      messages.warn(
+        `${one.name} has no beat that could be told. Type how many beats a minute there are, or tap markers.`,
+      );
       return;
     }
     const minute = Number(found.minute.toFixed(1));

@@ -3,7 +3,7 @@ import { beforeEach, expect, it, vi } from "vitest";
 import { useScene } from "@/stores/scene";
 import { AIR, NAMES, useTimeView } from "@/stores/timeView";
 
-vi.mock("@/stores/said", () => ({ useSaid: () => ({}) }));
+vi.mock("@/stores/messages", () => ({ useMessages: () => ({}) }));
 
 beforeEach(() => {
   setActivePinia(createPinia());

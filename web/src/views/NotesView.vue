@@ -7,9 +7,9 @@ import FindField from "@/components/common/FindField.vue";
 import GuidePage from "@/components/common/GuidePage.vue";
 import NoteKindCard from "@/components/notes/NoteKindCard.vue";
 import { narrowed } from "@/geometry/finding";
-import { useSaid } from "@/stores/said";
+import { useMessages } from "@/stores/messages";
 
-const said = useSaid();
+const messages = useMessages();
 const all = ref<readonly NoteKindWords[]>([]);
 const typed = ref("");
 onMounted(async () => {
@@ -17,7 +17,7 @@ onMounted(async () => {
     all.value = await api.noteKinds();
   } catch (error) {
     if (!(error instanceof ServiceError)) throw error;
-    said.error(error.message);
+    messages.error(error.message);
   }
 });
 const shown = (): readonly NoteKindWords[] =>

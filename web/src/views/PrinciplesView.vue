@@ -6,21 +6,21 @@ import { api } from "@/api/client";
 import type { PrincipleWords } from "@/api/types";
 import GuidePage from "@/components/common/GuidePage.vue";
 import PrincipleCard from "@/components/principles/PrincipleCard.vue";
-import { useSaid } from "@/stores/said";
+import { useMessages } from "@/stores/messages";
 
 const router = useRouter();
-const said = useSaid();
+const messages = useMessages();
 const all = ref<readonly PrincipleWords[]>([]);
 const opening = ref<string | null>(null);
 
 onMounted(async () => {
-  all.value = (await said.attempt(api.principles)) ?? [];
+  all.value = (await messages.attempt(api.principles)) ?? [];
 });
 
 /** A scene of one's own from a principle's: change anything, the page keeps its own. */
 async function open(principle: PrincipleWords): Promise<void> {
   opening.value = principle.name;
-  const made = await said.attempt(async () => api.openFile(await api.principleFile(principle.name)));
+  const made = await messages.attempt(async () => api.openFile(await api.principleFile(principle.name)));
   opening.value = null;
   if (made) await router.push(`/scenes/${made.id}`);
 }

@@ -11,14 +11,14 @@ import SureButton from "@/components/common/SureButton.vue";
 import BackupList from "@/components/shelf/BackupList.vue";
 import SceneCard from "@/components/shelf/SceneCard.vue";
 import SizeDialog from "@/components/shelf/SizeDialog.vue";
-import { useSaid } from "@/stores/said";
+import { useMessages } from "@/stores/messages";
 
 /** The service takes no larger files; saying so here spares the upload. */
 const LARGEST_FILE = 128 * 1024 * 1024;
 /** What is opened as a scene of its own; other files are put into a new one. */
 const SCENES = /\.(json|vine|svg)$/i;
 const router = useRouter();
-const said = useSaid();
+const messages = useMessages();
 const scenes = ref<Summary[] | null>(null);
 const deleted = ref<Summary[]>([]);
 const input = ref<HTMLInputElement>();
@@ -31,7 +31,7 @@ const busy = ref<string | null>(null);
 async function attempt<T>(doing: string, work: () => Promise<T>): Promise<T | null> {
   busy.value = doing;
   try {
-    return await said.attempt(work);
+    return await messages.attempt(work);
   } finally {
     busy.value = null;
   }
@@ -53,7 +53,7 @@ async function create(): Promise<void> {
 async function openFile(file: File | undefined): Promise<void> {
   if (!file) return;
   if (file.size > LARGEST_FILE) {
-    said.error(
+    messages.error(
       `${file.name} is ${(file.size / 1024 / 1024).toFixed(0)} MB; a scene file may be at most ${LARGEST_FILE / 1024 / 1024} MB. Simplify its outlines and save it again.`,
     );
     return;
@@ -62,7 +62,7 @@ async function openFile(file: File | undefined): Promise<void> {
   if (input.value) input.value.value = "";
   if (!made) return;
   await router.push(`/scenes/${made.id}`);
-  if (made.lost.length) said.warn(`Left out of ${file.name}: ${made.lost.join("; ")}.`);
+  if (made.lost.length) messages.warn(`Left out of ${file.name}: ${made.lost.join("; ")}.`);
 }
 
 async function duplicate(scene: Summary): Promise<void> {
@@ -72,7 +72,7 @@ async function duplicate(scene: Summary): Promise<void> {
 async function remove(scene: Summary): Promise<void> {
   if (!(await attempt(`Deleting ${scene.name}…`, () => api.deleteScene(scene.id)))) return;
   await load();
-  said.withUndo(`${scene.name} is off the Shelf.`, "Undo", () => void restore(scene));
+  messages.withUndo(`${scene.name} is off the Shelf.`, "Undo", () => void restore(scene));
 }
 
 async function restore(scene: Summary): Promise<void> {

@@ -35,12 +35,12 @@ import { useShortcuts } from "@/composables/useShortcuts";
 import { useWatching } from "@/composables/useWatching";
 import { useWorkspaceShortcuts } from "@/composables/useWorkspaceShortcuts";
 import { useInside } from "@/stores/inside";
-import { useSaid } from "@/stores/said";
+import { useMessages } from "@/stores/messages";
 import { useLinking } from "@/stores/linking";
 import { useLive } from "@/stores/live";
 import { usePlayback } from "@/stores/playback";
 import { useRehearsals } from "@/stores/rehearsals";
-import { useRoom } from "@/stores/room";
+import { usePanels } from "@/stores/panels";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
 import { useSounds } from "@/stores/sounds";
@@ -57,8 +57,8 @@ const vocabulary = useVocabulary();
 const linking = useLinking();
 const live = useLive();
 const inside = useInside();
-const said = useSaid();
-const room = useRoom();
+const messages = useMessages();
+const panels = usePanels();
 const rehearsals = useRehearsals();
 const sounds = useSounds();
 const router = useRouter();
@@ -71,7 +71,7 @@ const mounted = {
   settings: useOnceTrue(() => setting.value),
   shortcuts: useOnceTrue(() => shortcutsShown.value),
   help: useOnceTrue(() => helping.value),
-  find: useOnceTrue(() => room.finding),
+  find: useOnceTrue(() => panels.finding),
   compare: useOnceTrue(() => rehearsals.other !== null),
 };
 const missing = ref(false);
@@ -80,7 +80,7 @@ const shortcuts = useWorkspaceShortcuts({
   nudge: (kind, by) => void stage.value?.nudge(kind, by),
   shortcuts: () => (shortcutsShown.value = true),
   help: () => (helping.value = true),
-  find: () => (room.finding = true),
+  find: () => (panels.finding = true),
   export: () => (exporting.value = true),
   live: () => live.begin(),
   zoom: (what) => stage.value?.zoom(what),
@@ -153,7 +153,7 @@ watch(
   () => scene.goOutTo,
   (outside) => {
     if (!outside) return;
-    said.info("What you were inside of is no more, so you are outside of it again. Redo brings it back.");
+    messages.info("What you were inside of is no more, so you are outside of it again. Redo brings it back.");
     void router.replace({ name: "workspace", params: { id: outside } });
   },
 );
@@ -182,7 +182,7 @@ const ready = computed(() => scene.head !== null && vocabulary.words !== null);
     v-if="ready"
     class="workspace"
     :class="{ dropping }"
-    :style="{ gridTemplateRows: room.rows }"
+    :style="{ gridTemplateRows: panels.rows }"
     @dragover="dragOver"
     @dragleave="dropping = false"
     @drop="drop"
@@ -193,29 +193,29 @@ const ready = computed(() => scene.head !== null && vocabulary.words !== null);
       @help="helping = true"
       @shortcuts="shortcutsShown = true"
     />
-    <div class="middle" :style="{ gridTemplateColumns: room.columns }">
+    <div class="middle" :style="{ gridTemplateColumns: panels.columns }">
       <div class="panel">
-        <TroupePanel v-if="room.isOpen('troupe')" />
-        <PanelDivider v-if="!room.big" panel="troupe" />
+        <TroupePanel v-if="panels.isOpen('troupe')" />
+        <PanelDivider v-if="!panels.big" panel="troupe" />
       </div>
       <PictureStage ref="stage" />
       <div class="panel">
-        <NotesPanel v-if="room.isOpen('values') && room.beside === 'notes'" />
-        <RehearsalsPanel v-else-if="room.isOpen('values') && room.beside === 'rehearsals'" />
-        <SoundPanel v-else-if="room.isOpen('values') && room.beside === 'sounds'" />
-        <ValuesPanel v-else-if="room.isOpen('values')" />
-        <PanelDivider v-if="!room.big" panel="values" />
+        <NotesPanel v-if="panels.isOpen('values') && panels.beside === 'notes'" />
+        <RehearsalsPanel v-else-if="panels.isOpen('values') && panels.beside === 'rehearsals'" />
+        <SoundPanel v-else-if="panels.isOpen('values') && panels.beside === 'sounds'" />
+        <ValuesPanel v-else-if="panels.isOpen('values')" />
+        <PanelDivider v-if="!panels.big" panel="values" />
       </div>
     </div>
     <div class="panel">
-      <TimeSheet v-if="room.isOpen('sheet')" />
-      <PanelDivider v-if="!room.big" panel="sheet" />
+      <TimeSheet v-if="panels.isOpen('sheet')" />
+      <PanelDivider v-if="!panels.big" panel="sheet" />
     </div>
     <BringBar />
     <WorkLine doing="Working it out:" />
     <div class="panel">
-      <VinePanel v-if="room.isOpen('vine')" />
-      <PanelDivider v-if="!room.big" panel="vine" />
+      <VinePanel v-if="panels.isOpen('vine')" />
+      <PanelDivider v-if="!panels.big" panel="vine" />
     </div>
     <LinkDrag />
     <LinkDialog v-if="linking.asked" />
@@ -236,7 +236,7 @@ const ready = computed(() => scene.head !== null && vocabulary.words !== null);
     <SceneSettings v-if="mounted.settings.value" v-model="setting" />
     <FindDialog
       v-if="mounted.find.value"
-      v-model="room.finding"
+      v-model="panels.finding"
       :shortcuts="shortcuts"
       @open="$event === 'export' ? (exporting = true) : (setting = true)"
     />

@@ -2,7 +2,7 @@
 /** A number one can type, with simple arithmetic, or scrub by dragging it sideways. Enter keeps it, Escape brings the old one back, the
  * arrow keys step. */
 import { computed, nextTick, ref } from "vue";
-import { reckon } from "@/geometry/arithmetic";
+import { calculate } from "@/geometry/arithmetic";
 import { readable } from "@/geometry/frames";
 
 const props = withDefaults(
@@ -40,7 +40,7 @@ const within = (value: number): number => Math.min(Math.max(value, props.low ?? 
 
 function keep(): void {
   if (draft.value === null) return;
-  const typed = reckon(draft.value, Number((props.value * props.shown).toPrecision(9)));
+  const typed = calculate(draft.value, Number((props.value * props.shown).toPrecision(9)));
   if (typed === null) {
     wrong.value = true;
     return;
@@ -74,7 +74,7 @@ async function stepBy(event: KeyboardEvent, direction: number): Promise<void> {
   const from =
     draft.value === null
       ? props.value
-      : (reckon(draft.value, props.value * props.shown) ?? props.value * props.shown) / props.shown;
+      : (calculate(draft.value, props.value * props.shown) ?? props.value * props.shown) / props.shown;
   draft.value = null;
   emit("change", within(Number((Math.round((from + by) / props.step) * props.step).toPrecision(10))));
   await nextTick();

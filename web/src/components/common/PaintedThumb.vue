@@ -19,7 +19,7 @@ import { useElementVisibility, watchDebounced } from "@vueuse/core";
 import { ref } from "vue";
 import { IDENTITY } from "@/geometry/matrix";
 import { extentOf } from "@/picture/layers";
-import { atFrame } from "@/picture/looked";
+import { atFrame } from "@/picture/frameView";
 import { paintSteps } from "@/picture/paint";
 import { stepsOf } from "@/api/paintList";
 import { arrived } from "@/api/pictures";

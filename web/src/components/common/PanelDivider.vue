@@ -5,16 +5,16 @@
  */
 import { computed } from "vue";
 import { beginDrag } from "@/composables/useDrag";
-import { type Panel, PANELS, useRoom } from "@/stores/room";
+import { type Panel, PANELS, usePanels } from "@/stores/panels";
 
 const props = defineProps<{ panel: Panel }>();
-const room = useRoom();
+const panels = usePanels();
 const spec = computed(() => PANELS[props.panel]);
 const size = computed({
-  get: () => room.sizes[props.panel],
-  set: (value: number) => (room.sizes[props.panel] = value),
+  get: () => panels.sizes[props.panel],
+  set: (value: number) => (panels.sizes[props.panel] = value),
 });
-const folded = computed(() => room.isFolded(props.panel));
+const folded = computed(() => panels.isFolded(props.panel));
 const label = computed(() =>
   folded.value
     ? `Bring the ${spec.value.name.toLowerCase()} back: click, or drag`
@@ -38,14 +38,14 @@ function begin(press: PointerEvent): void {
     const wanted = (wasFolded ? 0 : was) + growth(event, press);
     dragged ||= Math.abs(growth(event, press)) > 3;
     if (!dragged) return;
-    if (wanted < spec.value.least - PAST !== room.isFolded(props.panel)) room.fold(props.panel);
+    if (wanted < spec.value.least - PAST !== panels.isFolded(props.panel)) panels.fold(props.panel);
     size.value = within(Math.max(wanted, spec.value.least));
   };
   const end = (kept: boolean): void => {
-    if (!dragged && wasFolded && kept) room.fold(props.panel);
+    if (!dragged && wasFolded && kept) panels.fold(props.panel);
     if (kept) return;
     size.value = was;
-    if (room.isFolded(props.panel) !== wasFolded) room.fold(props.panel);
+    if (panels.isFolded(props.panel) !== wasFolded) panels.fold(props.panel);
   };
   beginDrag(press, { move, end });
 }
@@ -53,7 +53,7 @@ function begin(press: PointerEvent): void {
 function key(event: KeyboardEvent): void {
   const larger = { top: "ArrowUp", right: "ArrowRight", left: "ArrowLeft" }[spec.value.edge];
   const smaller = { top: "ArrowDown", right: "ArrowLeft", left: "ArrowRight" }[spec.value.edge];
-  if (event.key === "Enter") room.fold(props.panel);
+  if (event.key === "Enter") panels.fold(props.panel);
   else if (event.key === larger) size.value = within(size.value + 16);
   else if (event.key === smaller) size.value = within(size.value - 16);
   else return;
@@ -75,7 +75,7 @@ function key(event: KeyboardEvent): void {
     :aria-valuemax="spec.most"
     :title="label"
     @pointerdown="begin"
-    @dblclick="folded || room.fold(panel)"
+    @dblclick="folded || panels.fold(panel)"
     @keydown="key"
   >
     <span v-if="folded" aria-hidden="true">{{ spec.name }}</span>

@@ -8,7 +8,7 @@ import ExportPreview from "@/components/export/ExportPreview.vue";
 import ExportSettings from "@/components/export/ExportSettings.vue";
 import FormatChoice from "@/components/export/FormatChoice.vue";
 import { useExportOptions } from "@/composables/useExportOptions";
-import { saidBytes, saidSeconds } from "@/geometry/amounts";
+import { bytesText, secondsText } from "@/geometry/amounts";
 import { fileOf, goesOn, useExports } from "@/stores/exports";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
@@ -100,14 +100,14 @@ async function stop(): Promise<void> {
           <span v-if="one.state === 'waiting'">{{ one.name }} waits for its turn</span>
           <span v-else
             >{{ one.name }}: {{ one.done }} of {{ one.total }} frames{{
-              one.left === null ? "" : `, ${saidSeconds(one.left)} left`
+              one.left === null ? "" : `, ${secondsText(one.left)} left`
             }}</span
           >
         </template>
         <span v-else-if="one.state === 'done'"
           >Done: {{ one.total }} frame{{ one.total === 1 ? "" : "s" }}.
           <a :href="fileOf(one)" :download="one.name">Save {{ one.name }} again</a> ({{
-            saidBytes(one.size ?? 0)
+            bytesText(one.size ?? 0)
           }})<template v-for="line in one.remarks" :key="line"> · {{ line }}</template></span
         >
         <span v-else-if="one.state === 'cancelled'">Stopped. Nothing was kept.</span>

@@ -3,7 +3,7 @@
 import { ElProgress } from "element-plus";
 import { onMounted } from "vue";
 import type { ExportReport } from "@/api/types";
-import { saidBytes, saidSeconds } from "@/geometry/amounts";
+import { bytesText, secondsText } from "@/geometry/amounts";
 import { fileOf, goesOn, useExports } from "@/stores/exports";
 
 const exports = useExports();
@@ -27,9 +27,9 @@ function state(one: ExportReport): string {
     case "waiting":
       return one.place === 1 ? "next" : `waits, number ${one.place}`;
     case "running":
-      return `${one.done} of ${one.total}${one.left === null ? "" : `, ${saidSeconds(one.left)} left`}`;
+      return `${one.done} of ${one.total}${one.left === null ? "" : `, ${secondsText(one.left)} left`}`;
     case "done":
-      return saidBytes(one.size ?? 0);
+      return bytesText(one.size ?? 0);
     case "cancelled":
       return "stopped; nothing was kept";
     default:

@@ -2,7 +2,7 @@
 /** The very frame as it will be, how large the whole will be, and what cannot be kept. */
 import { computed } from "vue";
 import type { ExportLook } from "@/api/types";
-import { saidBytes, saidSeconds } from "@/geometry/amounts";
+import { bytesText, secondsText } from "@/geometry/amounts";
 
 const props = defineProps<{
   look: ExportLook | null;
@@ -15,10 +15,10 @@ const props = defineProps<{
 const facts = computed(() => {
   const one = props.look;
   if (!one) return "";
-  const size = props.size === null ? "weighing…" : `about ${saidBytes(props.size)}`;
+  const size = props.size === null ? "weighing…" : `about ${bytesText(props.size)}`;
   if (props.data) return size;
   const pictures = one.pictures === 1 ? "1 picture" : `${one.pictures} pictures`;
-  const lasts = one.seconds ? ` · ${one.seconds < 10 ? one.seconds.toFixed(1) + " s" : saidSeconds(one.seconds)}` : "";
+  const lasts = one.seconds ? ` · ${one.seconds < 10 ? one.seconds.toFixed(1) + " s" : secondsText(one.seconds)}` : "";
   return `${one.width} × ${one.height} px · ${pictures}${lasts} · ${size}`;
 });
 </script>

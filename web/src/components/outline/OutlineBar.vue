@@ -20,7 +20,7 @@ const fitted = computed(() => props.edit.found.value?.tolerance ?? null);
 /** The tolerance while its slider is dragged. */
 const fit = ref(2);
 watch(fitted, (value) => value !== null && (fit.value = value), { immediate: true });
-const { does } = props.edit;
+const { actions } = props.edit;
 const chosen = computed(() => props.edit.found.value?.meetings?.chosen ?? null);
 
 /** An outline of what is drawn in another way, to edit its points. */
@@ -104,24 +104,24 @@ async function outlineIt(): Promise<void> {
     <template v-else>
       <strong>{{ count ? `${count} ${count === 1 ? "point" : "points"}` : "no point picked" }}</strong>
       <template v-if="count">
-        <button class="chip" title="Corners, without handles" @click="does.corner()">Corner</button>
-        <button class="chip" title="Smooth, with handles in one line" @click="does.smooth()">Smooth</button>
-        <button class="chip" title="Take them out (Delete)" @click="does.remove()">Take out</button>
-        <button v-if="count === 1" class="chip" title="Cut the outline open here" @click="does.cut()">Cut</button>
-        <button v-if="count === 1" class="chip" title="Let the outline begin here" @click="does.first()">
+        <button class="chip" title="Corners, without handles" @click="actions.corner()">Corner</button>
+        <button class="chip" title="Smooth, with handles in one line" @click="actions.smooth()">Smooth</button>
+        <button class="chip" title="Take them out (Delete)" @click="actions.remove()">Take out</button>
+        <button v-if="count === 1" class="chip" title="Cut the outline open here" @click="actions.cut()">Cut</button>
+        <button v-if="count === 1" class="chip" title="Let the outline begin here" @click="actions.first()">
           Begin here
         </button>
-        <button v-if="edit.ends.value.length === 2" class="chip" title="Join these two ends" @click="does.join()">
+        <button v-if="edit.ends.value.length === 2" class="chip" title="Join these two ends" @click="actions.join()">
           Join
         </button>
       </template>
-      <button v-else class="chip" title="Pick every point" @click="does.pickAll()">All</button>
-      <button class="chip" title="Let the outline be gone the other way" @click="does.reverse()">Reverse</button>
+      <button v-else class="chip" title="Pick every point" @click="actions.pickAll()">All</button>
+      <button class="chip" title="Let the outline be gone the other way" @click="actions.reverse()">Reverse</button>
       <button
         v-if="chosen"
         class="chip"
         title="Let points go where they have the least way again"
-        @click="does.forgetMeeting()"
+        @click="actions.forgetMeeting()"
       >
         Match by least way
       </button>
@@ -134,7 +134,7 @@ async function outlineIt(): Promise<void> {
           max="20"
           step="0.5"
           aria-label="Tolerance"
-          @change="does.refit(fit)"
+          @change="actions.refit(fit)"
         /><b>{{ fit }} px</b></label
       >
     </template>

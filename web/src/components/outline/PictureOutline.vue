@@ -116,7 +116,7 @@ const raw = (number: number): NumberedPoint => props.edit.points.value[number]!;
         :cy="one.at.y"
         :r="one.first ? 7 : 5.5"
         @pointerdown="edit.beginPoint($event, raw(one.number))"
-        @dblclick.stop="(outline.pick([one.number]), void (one.smooth ? edit.does.corner() : edit.does.smooth()))"
+        @dblclick.stop="(outline.pick([one.number]), void (one.smooth ? edit.actions.corner() : edit.actions.smooth()))"
         ><title v-if="!many">
           Point {{ one.number + 1 }}{{ one.first ? ", where the outline begins" : "" }}: drag it; Shift adds to what is
           picked; double click makes it {{ one.smooth ? "a corner" : "smooth" }}

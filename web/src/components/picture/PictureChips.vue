@@ -6,7 +6,7 @@ import VariantActions from "@/components/rehearsals/VariantActions.vue";
 import NumberField from "@/components/common/NumberField.vue";
 import type { PictureView } from "@/composables/usePictureView";
 import { useInside } from "@/stores/inside";
-import { useRoom } from "@/stores/room";
+import { usePanels } from "@/stores/panels";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
 
@@ -14,7 +14,7 @@ const props = defineProps<{ view: PictureView }>();
 const scene = useScene();
 const selection = useSelection();
 const inside = useInside();
-const room = useRoom();
+const panels = usePanels();
 const percent = computed(() => `${Math.round(props.view.scale.value * 100)} %`);
 const emit = defineEmits<{ zoom: [what: "fit" | "picked" | "whole"] }>();
 const choose = (zoom: number | "fit" | "picked" | "whole"): void =>
@@ -30,11 +30,11 @@ const others = computed(() => scene.objects.filter((one) => one.id !== selection
     <VariantActions class="variant" />
     <button
       class="chip"
-      :class="{ on: room.big }"
+      :class="{ on: panels.big }"
       role="switch"
-      :aria-checked="room.big"
-      :title="room.big ? 'Bring the panels back (Q)' : 'All of the page for picture and transport (Q)'"
-      @click="room.big = !room.big"
+      :aria-checked="panels.big"
+      :title="panels.big ? 'Bring the panels back (Q)' : 'All of the page for picture and transport (Q)'"
+      @click="panels.big = !panels.big"
     >
       big picture
     </button>

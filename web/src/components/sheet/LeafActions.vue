@@ -4,13 +4,13 @@ import { ElPopover } from "element-plus";
 import { computed, ref } from "vue";
 import NumberField from "@/components/common/NumberField.vue";
 import { useLeafActions } from "@/composables/useLeafActions";
-import { useSaid } from "@/stores/said";
+import { useMessages } from "@/stores/messages";
 import { usePicks } from "@/stores/picks";
 import { useSelection } from "@/stores/selection";
 
 const selection = useSelection();
 const picks = usePicks();
-const said = useSaid();
+const messages = useMessages();
 const leaf = useLeafActions();
 const length = ref(12);
 const push = ref(true);
@@ -23,7 +23,7 @@ const turnable = computed(
 function copy(): void {
   const count = leaf.copy();
   if (count)
-    said.info(
+    messages.info(
       `${count} ${count === 1 ? "key is" : "keys are"} copied. Pick an object, go to a frame, and paste (Ctrl+V; Ctrl+Shift+V asks how, and onto several).`,
     );
 }

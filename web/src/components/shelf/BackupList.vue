@@ -4,11 +4,11 @@ import { onMounted, shallowRef } from "vue";
 import { api } from "@/api/client";
 import type { BackupWords } from "@/api/types";
 import SureButton from "@/components/common/SureButton.vue";
-import { saidBytes } from "@/geometry/amounts";
-import { useSaid } from "@/stores/said";
+import { bytesText } from "@/geometry/amounts";
+import { useMessages } from "@/stores/messages";
 
 const emit = defineEmits<{ brought: []; known: [count: number] }>();
-const said = useSaid();
+const messages = useMessages();
 const copies = shallowRef<readonly BackupWords[]>([]);
 const WHY = {
   day: "before the first change of that day",
@@ -23,24 +23,24 @@ function take(found: readonly BackupWords[] | null): void {
   emit("known", copies.value.length);
 }
 async function bringBack(one: BackupWords): Promise<void> {
-  const found = await said.attempt(() => api.bringBackup(one.name));
+  const found = await messages.attempt(() => api.bringBackup(one.name));
   if (!found) return;
   take(found);
   emit("brought");
   const now = found.find((other) => other.why === "before");
-  said.withUndo(`All scenes are as they were on ${when(one)}.`, "Undo", async () => {
-    if (now) take(await said.attempt(() => api.bringBackup(now.name)));
+  messages.withUndo(`All scenes are as they were on ${when(one)}.`, "Undo", async () => {
+    if (now) take(await messages.attempt(() => api.bringBackup(now.name)));
     emit("brought");
   });
 }
-onMounted(async () => take(await said.attempt(api.backups)));
+onMounted(async () => take(await messages.attempt(api.backups)));
 </script>
 
 <template>
   <ul v-if="copies.length" aria-label="Copies of all scenes">
     <li v-for="one in copies" :key="one.name">
       <span
-        ><strong>{{ when(one) }}</strong> · {{ WHY[one.why] }} · {{ saidBytes(one.size) }}</span
+        ><strong>{{ when(one) }}</strong> · {{ WHY[one.why] }} · {{ bytesText(one.size) }}</span
       >
       <SureButton
         asks="Bring back…"

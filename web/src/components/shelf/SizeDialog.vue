@@ -5,14 +5,14 @@ import { computed, shallowRef, watch } from "vue";
 import { api } from "@/api/client";
 import type { SizeWords, Summary } from "@/api/types";
 import SureButton from "@/components/common/SureButton.vue";
-import { saidBytes } from "@/geometry/amounts";
-import { useSaid } from "@/stores/said";
+import { bytesText } from "@/geometry/amounts";
+import { useMessages } from "@/stores/messages";
 
 const props = defineProps<{ scene: Summary | null }>();
 const emit = defineEmits<{ close: [] }>();
 /** How many steps are kept. */
 const KEPT = 20;
-const said = useSaid();
+const messages = useMessages();
 const size = shallowRef<SizeWords | null>(null);
 const lines = computed(() =>
   size.value
@@ -33,15 +33,15 @@ watch(
   () => props.scene?.id,
   async (id) => {
     size.value = null;
-    if (id) size.value = await said.attempt(() => api.sceneSize(id));
+    if (id) size.value = await messages.attempt(() => api.sceneSize(id));
   },
 );
 
 async function forget(): Promise<void> {
   if (!props.scene) return;
   const [id, before] = [props.scene.id, all.value];
-  size.value = (await said.attempt(() => api.forgetHistory(id, KEPT))) ?? size.value;
-  said.info(`${saidBytes(Math.max(0, before - all.value))} freed.`);
+  size.value = (await messages.attempt(() => api.forgetHistory(id, KEPT))) ?? size.value;
+  messages.info(`${bytesText(Math.max(0, before - all.value))} freed.`);
 }
 </script>
 
@@ -59,13 +59,13 @@ async function forget(): Promise<void> {
         <tbody>
           <tr v-for="line in lines" :key="line.what">
             <th scope="row">{{ line.what }}</th>
-            <td>{{ saidBytes(line.bytes) }}</td>
+            <td>{{ bytesText(line.bytes) }}</td>
           </tr>
         </tbody>
         <tfoot>
           <tr>
             <th scope="row">Together</th>
-            <td>{{ saidBytes(all) }}</td>
+            <td>{{ bytesText(all) }}</td>
           </tr>
         </tfoot>
       </table>

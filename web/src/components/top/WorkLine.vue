@@ -2,7 +2,7 @@
 /** What takes long is said, with how long it has taken, and can be stopped. */
 import { useIntervalFn } from "@vueuse/core";
 import { computed, ref, watch } from "vue";
-import { saidSeconds } from "@/geometry/amounts";
+import { secondsText } from "@/geometry/amounts";
 import { useScene } from "@/stores/scene";
 
 defineProps<{ doing: string }>();
@@ -23,7 +23,7 @@ const taken = computed(() => (scene.working ? now.value - scene.working.since : 
 <template>
   <div v-if="scene.working && taken > SOON" class="work" role="status">
     <span class="bar" aria-hidden="true" />
-    <span>{{ doing }} {{ saidSeconds(taken / 1000) }}</span>
+    <span>{{ doing }} {{ secondsText(taken / 1000) }}</span>
     <button class="plain" title="Give it up; the scene stays as it is" @click="scene.working?.stop()">Stop</button>
   </div>
 </template>

@@ -14,10 +14,10 @@ import { useSeveral } from "@/composables/useSeveral";
 import { useTroupe } from "@/composables/useTroupe";
 import { useTroupeTree } from "@/composables/useTroupeTree";
 import type { SceneObject } from "@/api/types";
-import { useRoom } from "@/stores/room";
+import { usePanels } from "@/stores/panels";
 import { useSelection } from "@/stores/selection";
 
-const room = useRoom();
+const panels = usePanels();
 const selection = useSelection();
 const troupe = useTroupe();
 const several = useSeveral();
@@ -60,7 +60,7 @@ function drop(target: SceneObject, where: "before" | "after" | "onto"): void {
           class="round small"
           title="Find an object, a dial, a value or something to do, by its name (Ctrl+K)"
           aria-label="Find anything"
-          @click="room.finding = true"
+          @click="panels.finding = true"
         >
           <VineIcon name="find" />
         </button>

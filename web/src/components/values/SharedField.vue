@@ -5,11 +5,11 @@ import { computed, ref } from "vue";
 import type { SharedChannel } from "@/composables/useSharedRows";
 import { beginDrag } from "@/composables/useDrag";
 import { readable } from "@/geometry/frames";
-import { type Wish, wished } from "@/geometry/together";
+import { type TypedChange, typedChange } from "@/geometry/together";
 
 const props = defineProps<{ label: string; channel: SharedChannel; unit: string; digits: number }>();
 /** `look` shows a change while it is dragged, or nothing more where it was called off. */
-const emit = defineEmits<{ change: [wish: Wish]; look: [wish: Wish | null] }>();
+const emit = defineEmits<{ change: [wish: TypedChange]; look: [wish: TypedChange | null] }>();
 
 const draft = ref<string | null>(null);
 const wrong = ref(false);
@@ -25,7 +25,7 @@ const hint = computed(() => {
 
 function keep(): void {
   if (draft.value === null || !draft.value.trim()) return drop();
-  const wish = wished(draft.value, words.value.shown);
+  const wish = typedChange(draft.value, words.value.shown);
   wrong.value = wish === null;
   if (!wish) return;
   drop();

@@ -6,7 +6,7 @@ import SharedField from "@/components/values/SharedField.vue";
 import { useSeveral } from "@/composables/useSeveral";
 import { type SharedChannel, type SharedRow, useSharedRows } from "@/composables/useSharedRows";
 import { rgbaOf } from "@/geometry/colour";
-import type { Wish } from "@/geometry/together";
+import type { TypedChange } from "@/geometry/together";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
@@ -17,8 +17,8 @@ const playback = usePlayback();
 const several = useSeveral();
 const rows = useSharedRows();
 
-const change = (one: SharedChannel, wish: Wish) => scene.edit([several.wish(one.words.name, wish)]);
-const look = (one: SharedChannel, wish: Wish | null): void =>
+const change = (one: SharedChannel, wish: TypedChange) => scene.edit([several.wish(one.words.name, wish)]);
+const look = (one: SharedChannel, wish: TypedChange | null): void =>
   wish ? void scene.lookAt([several.wish(one.words.name, wish)]) : scene.letGo();
 const recolour = (one: SharedChannel, hex: string) =>
   scene.edit([several.wish(one.words.name, { how: "set", value: hex })]);

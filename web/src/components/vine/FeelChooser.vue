@@ -14,7 +14,7 @@ import FeelPicture from "@/components/vine/FeelPicture.vue";
 import { usePlayback } from "@/stores/playback";
 import { usePicks } from "@/stores/picks";
 import { useRehearsals } from "@/stores/rehearsals";
-import { useSaid } from "@/stores/said";
+import { useMessages } from "@/stores/messages";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
 import { type Row, useVocabulary } from "@/stores/vocabulary";
@@ -25,7 +25,7 @@ const selection = useSelection();
 const picks = usePicks();
 const playback = usePlayback();
 const vocabulary = useVocabulary();
-const said = useSaid();
+const messages = useMessages();
 const rehearsals = useRehearsals();
 const everywhere = ref(false);
 /** Which channels take the feel: those of the row together, the one picked, or all that move at the same keys. */
@@ -177,7 +177,7 @@ function compare(feel: Choice): void {
 async function forget(name: string): Promise<void> {
   await api.forgetFeel(name);
   await vocabulary.readFeels();
-  said.info(`${name} is taken off the list. What moves by it still does.`);
+  messages.info(`${name} is taken off the list. What moves by it still does.`);
 }
 </script>
 

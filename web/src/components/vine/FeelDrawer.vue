@@ -7,12 +7,12 @@ import { useNewest } from "@/composables/useNewest";
 import { useSeed } from "@/composables/useSeed";
 import { api, ServiceError } from "@/api/client";
 import type { Ease, FeelLook } from "@/api/types";
-import { useSaid } from "@/stores/said";
+import { useMessages } from "@/stores/messages";
 import { useVocabulary } from "@/stores/vocabulary";
 
 const open = defineModel<boolean>({ required: true });
 const emit = defineEmits<{ use: [ease: Ease]; look: [ease: Ease]; leave: [] }>();
-const said = useSaid();
+const messages = useMessages();
 const vocabulary = useVocabulary();
 
 type Point = [number, number];
@@ -99,9 +99,9 @@ async function keep(): Promise<void> {
     await vocabulary.readFeels();
     open.value = false;
     emit("use", kept.ease);
-    said.info(`${kept.name} is kept for all scenes.`);
+    messages.info(`${kept.name} is kept for all scenes.`);
   } catch (error) {
-    if (error instanceof ServiceError) said.error(error.message);
+    if (error instanceof ServiceError) messages.error(error.message);
   }
 }
 

@@ -5,7 +5,7 @@ import { arrived } from "@/api/pictures";
 import { type Group, stepsOf } from "@/api/paintList";
 import { IDENTITY } from "@/geometry/matrix";
 import { extentOf } from "@/picture/layers";
-import { atFrame } from "@/picture/looked";
+import { atFrame } from "@/picture/frameView";
 import { paintSteps } from "@/picture/paint";
 import { withParts } from "@/picture/boxes";
 import { usePlayback } from "@/stores/playback";

@@ -19,7 +19,7 @@ NOTHING = 1e-9
 PLACE = ("path", "x", "y")
 
 
-def put(scene: Scene, thing: SceneObject, values: Mapping[str, Value], frame: float, *, key: bool) -> SceneObject:
+def set_values(scene: Scene, thing: SceneObject, values: Mapping[str, Value], frame: float, *, key: bool) -> SceneObject:
     """The object with values given to some of its channels at a frame: by a key where a channel has some, or `key` says so.
 
     Raises:
@@ -34,15 +34,15 @@ def put(scene: Scene, thing: SceneObject, values: Mapping[str, Value], frame: fl
             continue
         channel = thing.channels.get(name, Channel())
         try:
-            channels[name] = _with_key(thing, name, channel, frame, value) if channel.keys or key else channel.but(base=value)
-            fresh = channel.but(base=value, keys=()) if thing.specs[name].kind != "point" else Channel()
+            channels[name] = _with_key(thing, name, channel, frame, value) if channel.keys or key else channel.copy_with(base=value)
+            fresh = channel.copy_with(base=value, keys=()) if thing.specs[name].kind != "point" else Channel()
             check_values(fresh, thing.specs[name], f"'{thing.name}', {name}")
         except ValueError as error:
             raise EditError(str(error)) from error
-    return thing.but(channels=thing.channels | channels) if channels else thing
+    return thing.copy_with(channels=thing.channels | channels) if channels else thing
 
 
-class Here:
+class ValuesAtFrame:
     """What the keys of some channels of some objects say at a frame, before any rule: worked out together, as one by one would cost far more."""
 
     def __init__(self, things: Iterable[SceneObject], names: Iterable[str], frame: float) -> None:
@@ -61,7 +61,7 @@ class Here:
         return float(keyed_value(thing.channels.get(name, Channel()), thing.specs[name], self.frame, thing))  # type: ignore[arg-type]
 
 
-def place_by(here: Here, thing: SceneObject, dx: float, dy: float) -> dict[str, Value]:
+def place_by(here: ValuesAtFrame, thing: SceneObject, dx: float, dy: float) -> dict[str, Value]:
     """The values that change the place of an object by px of the space it moves in: of x and y, or of a point of its path."""
     if thing.is_keyed("path") and not (thing.is_keyed("x") or thing.is_keyed("y")):
         place = keyed_value(thing.channels["path"], thing.specs["path"], here.frame, thing)
@@ -70,7 +70,7 @@ def place_by(here: Here, thing: SceneObject, dx: float, dy: float) -> dict[str, 
     return {name: here.number(thing, name) + by for name, by in (("x", dx), ("y", dy)) if abs(by) > NOTHING}
 
 
-def keyed_here(scene: Scene, here: Here, thing: SceneObject, names: Iterable[str]) -> SceneObject:
+def keyed_at_frame(scene: Scene, here: ValuesAtFrame, thing: SceneObject, names: Iterable[str]) -> SceneObject:
     """The object with a key here on some of the channels it has, holding what is there. Where it follows a path, its place is keyed on that."""
     wanted = [name for name in names if name in thing.specs and thing.specs[name].kind not in ("outline", "look")]
     if "path" in wanted:
@@ -83,7 +83,7 @@ def keyed_here(scene: Scene, here: Here, thing: SceneObject, names: Iterable[str
         else:
             value = here.number(thing, name) if thing.is_keyed(name) and thing.specs[name].kind == "number" else None
             channels[name] = _with_key(thing, name, thing.channels.get(name, Channel()), here.frame, value)
-    return thing.but(channels=thing.channels | channels) if channels else thing
+    return thing.copy_with(channels=thing.channels | channels) if channels else thing
 
 
 def _with_key(thing: SceneObject, name: str, channel: Channel, frame: float, value: Value | None) -> Channel:

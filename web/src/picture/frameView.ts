@@ -4,7 +4,7 @@ import { type Matrix, toMatrix } from "@/geometry/matrix";
 import type { Effect, Group, Step } from "@/api/paintList";
 
 /** How steps are looked at: which frame each is at, where it is, and which are painted. */
-export interface Looked {
+export interface FrameView {
   readonly frameOf: (id: string) => number;
   /** Another matrix than the step's own, for an object's steps. */
   readonly matrixOf?: (step: Step) => Matrix | undefined;
@@ -14,11 +14,11 @@ export interface Looked {
   readonly effectsOf?: (step: Group) => readonly Effect[];
 }
 
-export const atFrame = (frame: number): Looked => ({ frameOf: () => frame });
+export const atFrame = (frame: number): FrameView => ({ frameOf: () => frame });
 /** How the scene inside an inset is looked at, at a frame of the step that paints it: in its own time, whole. */
-export const inside = (frames: Rows, frame: number): Looked => atFrame(numberAt(frames, frame));
+export const inside = (frames: Rows, frame: number): FrameView => atFrame(numberAt(frames, frame));
 
-export const effectsOf = (step: Group, looked: Looked): readonly Effect[] => looked.effectsOf?.(step) ?? step.effects;
+export const effectsOf = (step: Group, view: FrameView): readonly Effect[] => view.effectsOf?.(step) ?? step.effects;
 
 /** The opacity of a step at a frame, of its own and of what faded into it. */
 export const opacityAt = (step: Step, frame: number): number =>
@@ -28,8 +28,8 @@ export const opacityAt = (step: Step, frame: number): number =>
   );
 
 /** Where a step is, in the space of what it stands in. */
-export const placeOf = (step: Extract<Step, { matrix: Rows }>, frame: number, looked: Looked): Matrix =>
-  looked.matrixOf?.(step) ?? toMatrix(valuesAt(step.matrix, frame));
+export const placeOf = (step: Extract<Step, { matrix: Rows }>, frame: number, view: FrameView): Matrix =>
+  view.matrixOf?.(step) ?? toMatrix(valuesAt(step.matrix, frame));
 
 /** The outline shown at a frame. */
 export function outlineAt(track: Outlines | undefined, frame: number) {

@@ -6,7 +6,7 @@ Gauss–Legendre places of each frame (degree 4, the places at which springs rea
 For a sine of w radians a frame the polynomial is off by at most w⁵/5!·5!²/10! = w⁵/30,240 of its amplitude (the interpolation error with the
 monic Legendre polynomial): at 24 frames a second 4e-8 at 1 Hz, 1.3e-4 at 5 Hz. Where a value jumps between whole frames it is off within that frame.
 
-Tables are filled one at a time. A table that needs another one filled raises `Pending`; `Fills.settled` fills that first and starts over,
+Tables are filled one at a time. A table that needs another one filled raises `Pending`; `TableFiller.run` filler that first and starts over,
 so that chains of any length need no deep recursion.
 """
 
@@ -40,14 +40,14 @@ class Pending(Exception):
         super().__init__("a table is to be filled first")
 
 
-class Fills:
-    """Fills tables one at a time, whatever needs what."""
+class TableFiller:
+    """TableFiller tables one at a time, whatever needs what."""
 
     def __init__(self) -> None:
         self._filling = False
 
     def fill(self, work: Callable[[], None]) -> None:
-        """Run what fills a table.
+        """Run what filler a table.
 
         Raises:
             Pending: if another table is being filled.
@@ -60,7 +60,7 @@ class Fills:
         finally:
             self._filling = False
 
-    def settled(self, work: Callable[[], _Result]) -> _Result:
+    def run(self, work: Callable[[], _Result]) -> _Result:
         """The result of some work; what it needs filled is filled first.
 
         Every start finds at least one table fuller than the one before, so `work` must read the same tables each time it is started.
@@ -80,14 +80,14 @@ class Fills:
 class Table:
     """Values (r, m) of r channels over a run of frames that grows as it is read."""
 
-    def __init__(self, read: Read, fills: Fills, *, between: bool) -> None:
+    def __init__(self, read: Read, filler: TableFiller, *, between: bool) -> None:
         """
         Args:
             read: gives the values (r, n) at any frames (1, n).
-            fills: what fills the tables of one bake.
+            filler: what filler the tables of one bake.
             between: whether readings between whole frames are looked up too, or worked out by `read`.
         """
-        self._read, self._fills, self._between = read, fills, between
+        self._read, self._filler, self._between = read, filler, between
         self._whole, self._cells = _Run(self._read_whole), _Run(self._read_cells)
 
     def seed(self, first: int, values: Array) -> None:
@@ -100,7 +100,7 @@ class Table:
         first, last = int(np.floor(low)), int(np.ceil(high))
         for run in (self._whole, self._cells) if between and self._between else (self._whole,):
             if not run.covers(first, last):
-                self._fills.fill(lambda run=run: run.extend(first, last, spare=False))  # type: ignore[misc]
+                self._filler.fill(lambda run=run: run.extend(first, last, spare=False))  # type: ignore[misc]
 
     def at(self, t: Array) -> Array:
         """The values (r, n) at frames t (1 or r, n)."""
@@ -133,7 +133,7 @@ class Table:
         if not run.covers(low, high):
             if high - low > _SPARSE * frames.size + 1024:
                 return None
-            self._fills.fill(lambda: run.extend(low, high))
+            self._filler.fill(lambda: run.extend(low, high))
         values = run.values
         assert values is not None
         where = frames - run.first

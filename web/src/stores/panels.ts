@@ -26,7 +26,7 @@ export const PANELS: Readonly<Record<Panel, PanelRoom>> = {
 /** What of a folded panel is left to bring it back by, px. */
 const FOLDED = 14;
 
-export const useRoom = defineStore("room", () => {
+export const usePanels = defineStore("panels", () => {
   const sizes = {
     troupe: useLocalStorage("troupe-width", PANELS.troupe.usual),
     values: useLocalStorage("values-width", PANELS.values.usual),

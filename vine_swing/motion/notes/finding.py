@@ -6,8 +6,8 @@ from dataclasses import dataclass
 from vine_swing.motion.baking.baked import Baked
 from vine_swing.motion.baking.placing import BakedObject
 from vine_swing.motion.notes.kinds import KINDS
+from vine_swing.motion.notes.measures import SceneMeasures
 from vine_swing.motion.notes.note import Note
-from vine_swing.motion.notes.sight import Sight
 from vine_swing.motion.scene.model import Scene
 from vine_swing.motion.scene.objects import SceneObject
 
@@ -16,34 +16,34 @@ _Basis = tuple[BakedObject, ...]
 
 
 @dataclass(frozen=True)
-class Looked:
+class FoundNotes:
     """The notes of a scene, the surest and worst first, hushed ones left out; and those of each object with what they were made from."""
 
     notes: tuple[Note, ...]
     hushed: int
-    sight: Sight
+    measures: SceneMeasures
     by_object: Mapping[str, tuple[_Basis, tuple[Note, ...]]]
 
 
-def look(baked: Baked, previous: Looked | None = None) -> Looked:
+def find_notes(baked: Baked, previous: FoundNotes | None = None) -> FoundNotes:
     """All notes on a scene that was baked at its own frames.
 
     previous: the notes of an earlier version: objects of which nothing has changed, nor of what they hang on or what hangs on them, are not looked at
         again.
     """
     scene = baked.scene
-    known = previous if previous is not None and _same_frame(previous.sight.scene, scene) else None
+    known = previous if previous is not None and _same_frame(previous.measures.scene, scene) else None
     old = known.by_object if known is not None else {}
     bases = {thing.id: _basis(baked, thing) for thing in scene.objects}
     same = {one for one, basis in bases.items() if one in old and _is_same(old[one][0], basis)}
-    sight = Sight(baked, known.sight if known is not None else None, same)
-    by_object = {thing.id: old[thing.id] if thing.id in same else (bases[thing.id], tuple(_of_object(sight, thing))) for thing in scene.objects}
+    measures = SceneMeasures(baked, known.measures if known is not None else None, same)
+    by_object = {thing.id: old[thing.id] if thing.id in same else (bases[thing.id], tuple(_of_object(measures, thing))) for thing in scene.objects}
     found = [note for _, notes in by_object.values() for note in notes]
-    found += [note for kind in KINDS.values() if kind.of_scene is not None for note in kind.of_scene(sight)]
+    found += [note for kind in KINDS.values() if kind.of_scene is not None for note in kind.of_scene(measures)]
     loud = [note for note in found if not scene.is_hushed(note.kind, note.object, note.channel)]
     # Equal ones in the order of the kinds and of the troupe, which is that in which they were found.
     ordered = tuple(sorted(loud, key=lambda note: -note.sure * (0.5 + note.bad)))
-    return Looked(ordered, len(found) - len(loud), sight, by_object)
+    return FoundNotes(ordered, len(found) - len(loud), measures, by_object)
 
 
 def _same_frame(before: Scene, after: Scene) -> bool:
@@ -68,5 +68,5 @@ def _basis(baked: Baked, thing: SceneObject) -> _Basis:
     return tuple(found)
 
 
-def _of_object(sight: Sight, thing: SceneObject) -> list[Note]:
-    return [note for kind in KINDS.values() if kind.of_object is not None for note in kind.of_object(sight, thing)]
+def _of_object(measures: SceneMeasures, thing: SceneObject) -> list[Note]:
+    return [note for kind in KINDS.values() if kind.of_object is not None for note in kind.of_object(measures, thing)]

@@ -18,14 +18,14 @@ _SAME = 1e-6
 
 
 @dataclass(frozen=True, eq=False)
-class Way:
+class MeasuredWay:
     """Points (k, 2) with the length gone at each (k,), from 0."""
 
     points: Array
     gone: Array
 
     @classmethod
-    def through(cls, points: Array) -> "Way | None":
+    def through(cls, points: Array) -> "MeasuredWay | None":
         """The way through some points (k, 2) in straight pieces; None if it has no length."""
         steps = np.hypot(*np.diff(points, axis=0).T) if len(points) > 1 else np.empty(0)
         kept = np.concatenate([[True], steps > 0]) if len(points) else np.empty(0, bool)
@@ -33,13 +33,13 @@ class Way:
         return cls(points, np.concatenate([[0.0], np.cumsum(steps)])) if len(steps) else None
 
     @classmethod
-    def of_outline(cls, outline: Outline) -> "Way | None":
+    def of_outline(cls, outline: Outline) -> "MeasuredWay | None":
         """Along the first part of an outline."""
         lines = outline.lines(parts=_PARTS)
         return cls.through(lines[0]) if lines else None
 
     @classmethod
-    def of_path(cls, path: Channel) -> "Way | None":
+    def of_path(cls, path: Channel) -> "MeasuredWay | None":
         """Along the points of a path, from its first key to its last."""
         frames = [key.frame for key in path.keys]
         if len(frames) < 2:

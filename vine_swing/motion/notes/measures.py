@@ -24,11 +24,11 @@ FILM = 24.0
 FAINT = 0.02
 
 
-class Sight:
+class SceneMeasures:
     """A scene baked at its own frames, as notes see it. Lengths are px of the picture, times frames of the scene."""
 
-    def __init__(self, baked: Baked, known: "Sight | None" = None, same: Collection[str] = ()) -> None:
-        """known, same: the sight of an earlier version, and the objects of which nothing has changed since: what was measured of them holds."""
+    def __init__(self, baked: Baked, known: "SceneMeasures | None" = None, same: Collection[str] = ()) -> None:
+        """known, same: the measures of an earlier version, and the objects of which nothing has changed since: what was measured of them holds."""
         self.baked = baked
         self.scene: Scene = baked.scene
         self._corners: dict[str, Array | None] = {one: known._corners[one] for one in same if one in known._corners} if known is not None else {}
@@ -80,7 +80,7 @@ class Sight:
         words = {str(word) for name, word in rule.settings.items() if isinstance(word, str) and rule.spec.settings[name].names == "object"}
         words |= {f"dial:{word}" for name, word in rule.settings.items() if isinstance(word, str) and rule.spec.settings[name].names == "dial"}
         refs = [ref for one in rule.linked.values() for ref in one]
-        refs += [ref for name in thing.specs if rule in thing.rules_for(name) for ref in rule.looks(thing.id, name)]
+        refs += [ref for name in thing.specs if rule in thing.rules_for(name) for ref in rule.dependencies(thing.id, name)]
         return words | {one[0] for ref in refs if (one := resolved(self.scene, ref)) is not None and one[0] != thing.id}
 
     def one(self, thing: SceneObject) -> BakedObject:

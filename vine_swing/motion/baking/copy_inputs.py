@@ -24,7 +24,7 @@ Change = Callable[[Array], Array]
 
 
 @dataclass(frozen=True)
-class Given:
+class CopyInputs:
     """What each of `count` copies is given.
 
     varying: the channels that may differ from copy to copy.
@@ -42,7 +42,7 @@ class Given:
     alone: bool
 
 
-def given_to_copies(scene: Scene, plan: Plan, parade: Parade, below: list[str], parts: list[SceneObject], count: int) -> Given:
+def inputs_of_copies(scene: Scene, plan: Plan, parade: Parade, below: list[str], parts: list[SceneObject], count: int) -> CopyInputs:
     """What the copies of a parade are given.
 
     Args:
@@ -69,7 +69,7 @@ def given_to_copies(scene: Scene, plan: Plan, parade: Parade, below: list[str], 
     told_apart = {(thing.id, name) for thing in parts for name in _asks(thing)}
     start = listed | told_apart
     varying = {ref for ref in start | plan.followers(list(start)) if ref[0] in inside} if start else set()
-    return Given(count, frozenset(varying), tuple(changes), tuple(words), tuple(items), varying == listed)
+    return CopyInputs(count, frozenset(varying), tuple(changes), tuple(words), tuple(items), varying == listed)
 
 
 def _asks(thing: SceneObject) -> list[str]:

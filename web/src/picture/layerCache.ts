@@ -3,8 +3,8 @@ import { arrived } from "@/api/pictures";
 import type { Effect, Group, Step } from "@/api/paintList";
 import type { Matrix } from "@/geometry/matrix";
 import type { Layer } from "@/picture/effects";
-import { type Extent, given } from "@/picture/layers";
-import type { Looked } from "@/picture/looked";
+import { type Extent, releaseCanvas } from "@/picture/layers";
+import type { FrameView } from "@/picture/frameView";
 import { traceOf, traceOfEffects } from "@/picture/resting";
 
 /** What a layer was last painted from; the layer itself where it rested. */
@@ -22,7 +22,7 @@ let taken = 0;
 
 /** How a group is painted: into what box, through which matrix. */
 interface Painted {
-  readonly looked: Looked;
+  readonly view: FrameView;
   readonly earlier: number;
   readonly base: Matrix;
   readonly box: Extent;
@@ -30,18 +30,18 @@ interface Painted {
 
 /**
  * Use the layer of a group: the one kept from before where it would be painted just the same, or what `paint` makes.
- * What is painted the same a second time is kept from then on: layers of what moves are given back at once.
+ * What is painted the same a second time is kept from then on: the canvases of what moves are released at once.
  */
 export function withLayer(
   step: Group,
   [steps, effects]: readonly [readonly Step[], readonly Effect[]],
-  { looked, earlier, base, box }: Painted,
+  { view, earlier, base, box }: Painted,
   paint: () => Layer,
   use: (layer: Layer) => void,
 ): void {
   const trace = [...base, box.left, box.top, box.width, box.height, effects.length, arrived.value];
-  traceOf(steps, looked, earlier, trace);
-  traceOfEffects(step, looked, earlier, trace);
+  traceOf(steps, view, earlier, trace);
+  traceOfEffects(step, view, earlier, trace);
   const known = kept.get(step) ?? [];
   const found = known.findIndex((one) => same(one.trace, trace));
   const before = known[found];
@@ -58,7 +58,7 @@ export function withLayer(
     taken += sizeOf(layer);
   } else {
     known.push({ trace, layer: null });
-    given(layer.ctx);
+    releaseCanvas(layer.ctx);
     if (known.length > MOST_ALIKE) letGo(known.shift());
   }
   for (const [old, layers] of kept) {
@@ -75,5 +75,5 @@ const same = (one: readonly number[], other: readonly number[]): boolean =>
 function letGo(one: Kept | undefined): void {
   if (!one?.layer) return;
   taken -= sizeOf(one.layer);
-  given(one.layer.ctx);
+  releaseCanvas(one.layer.ctx);
 }

@@ -1,4 +1,4 @@
-"""Making the arrays of channels: first what keys and ends give, then rules, then what looks at other channels.
+"""ChannelBaker the arrays of channels: first what keys and ends give, then rules, then what looks at other channels.
 
 Alike work is done together. Handing in the arrays of an earlier bake makes all that an edit cannot have changed the very same arrays.
 """
@@ -35,7 +35,7 @@ _SAMPLES_AT_ONCE = 48_000
 
 
 @dataclass
-class Making:
+class ChannelBaker:
     """The arrays of one bake while they are made.
 
     reader, plan: of the scene that is baked.
@@ -62,7 +62,7 @@ class Making:
             self.arrays[thing.id] = {}
             self._add_new(thing)
         elif before.source is thing:
-            self.arrays[thing.id] = dict(before.channels) if thing.looks else before.channels
+            self.arrays[thing.id] = dict(before.channels) if thing.dependencies else before.channels
         else:
             self.arrays[thing.id] = {}
             self._add_changed(thing, before)
@@ -177,10 +177,10 @@ class Making:
 
     def _make_rows(self, rows: list[Row]) -> None:
         """Evaluate channels with one batch key."""
-        settled, grid = self.reader.fills.settled, self.reader.grid
+        run, grid = self.reader.filler.run, self.reader.grid
         # The chain is made once: its tables must outlast the starts that fill them.
-        source = settled(lambda: self.reader.ruled(rows))
-        self._put_rows([(thing.id, name) for thing, name in rows], settled(lambda: source.at(grid)))
+        source = run(lambda: self.reader.ruled(rows))
+        self._put_rows([(thing.id, name) for thing, name in rows], run(lambda: source.at(grid)))
 
     def _batches(self, waiting: Iterable[Row]) -> list[list[Row]]:
         """Rows with one batch key together, so many at once that what is worked on stays in the processor's cache."""
@@ -210,7 +210,7 @@ class Making:
                 if SETTING in ref[1]:
                     self._put(ref, self._evaluated(*ref))
                     continue
-                known = reader.fills.settled(lambda thing=thing, ref=ref: reader.at_once(thing, ref[1], self.plan.reads[ref]))  # type: ignore[misc]
+                known = reader.filler.run(lambda thing=thing, ref=ref: reader.at_once(thing, ref[1], self.plan.reads[ref]))  # type: ignore[misc]
                 if known is None:
                     rows.append((thing, ref[1]))
                 else:
@@ -223,7 +223,7 @@ class Making:
             reader.waiting.difference_update(refs)
             for ref in due:
                 if ref in ranges:
-                    reader.fills.settled(partial(reader.prepare, ref, *ranges[ref][:2], between=ranges[ref][2]))
+                    reader.filler.run(partial(reader.prepare, ref, *ranges[ref][:2], between=ranges[ref][2]))
 
     def _ranges_read(self, refs: set[Ref]) -> dict[Ref, tuple[float, float, bool]]:
         """Of some channels those that others of them read at frames beyond the grid: from which frame to which, and whether between whole ones.
@@ -255,7 +255,7 @@ class Making:
         return (
             any(one in changes.dials if one not in self.arrays else self._is_new(one, other) for one, other in looked_at)
             or (bool(changes.reshaped) and (object_id in changes.reshaped or any(one in changes.reshaped for one, _ in looked_at)))
-            or (changes.names and any(one == NAMED for one, _ in thing.looks[name]))
+            or (changes.names and any(one == NAMED for one, _ in thing.dependencies[name]))
         )
 
     def _is_new(self, object_id: str, name: str) -> bool:
@@ -275,8 +275,8 @@ class Making:
             self.reader.before.update(zip(keyed, rows, strict=True))
 
     def _evaluated(self, object_id: str, name: str) -> Array:
-        source = self.reader.fills.settled(lambda: self.reader.made(object_id, name))
-        row: Array = self.reader.fills.settled(lambda: source.at(self.reader.grid))[0]
+        source = self.reader.filler.run(lambda: self.reader.made(object_id, name))
+        row: Array = self.reader.filler.run(lambda: source.at(self.reader.grid))[0]
         return row
 
     # -- results

@@ -4,7 +4,7 @@ import numpy as np
 import pytest
 
 from tests.motion.scenes import channel
-from vine_swing.motion.figure.way import analysed, stretches
+from vine_swing.motion.figure.stretches import analysed, stretches
 from vine_swing.motion.timing.evaluate import evaluate
 
 T = analysed(240)

@@ -4,7 +4,7 @@ import argparse
 from dataclasses import dataclass
 from pathlib import Path
 
-from vine_swing.cli.saying import read, say
+from vine_swing.cli.messages import read, say
 from vine_swing.motion import MotionError, Scene, dump
 
 _TABLES = (".csv", ".tsv", ".txt")
@@ -32,10 +32,10 @@ def add_options(bring: argparse.ArgumentParser) -> None:
     bring.add_argument("--unit", choices=("frames", "seconds"), help="what that column counts in; found by itself if left out")
     bring.add_argument("--first", type=float, default=0.0, help="the frame of time 0, or of the first row (default: %(default)s)")
     bring.add_argument("--tolerance", type=float, default=0.0, help="how far the motion may pass from any sample; 0 for a key on each")
-    bring.set_defaults(run=bring_)
+    bring.set_defaults(run=import_file)
 
 
-def bring_(options: argparse.Namespace) -> int:
+def import_file(options: argparse.Namespace) -> int:
     """Bring a file in; what could not be kept is told on standard error."""
     brought = _brought(options)
     for sentence in brought.lost:

@@ -6,7 +6,7 @@ from vine_swing.formats.engine.painting import Painting, Windows
 from vine_swing.formats.export import Pixels, made_ahead
 
 
-class Here:
+class ThreadEngine:
     """An engine of one thread."""
 
     def painted(self, painting: Painting, rows: Sequence[int]) -> Iterator[Pixels]:

@@ -5,7 +5,7 @@ import { defineStore } from "pinia";
 import { h } from "vue";
 import { ServiceError } from "@/api/client";
 
-export const useSaid = defineStore("said", () => {
+export const useMessages = defineStore("messages", () => {
   const show = (message: string, type: "info" | "warning" | "error" | "success", duration: number) =>
     ElMessage({ message, type, duration, showClose: true, grouping: true, offset: 56 });
 

@@ -11,13 +11,13 @@ from vine_swing.motion.baking.effort import Effort, TooMuchWork
 LONGEST = 20.0
 
 
-class NobodyWaits(Exception):
+class ClientGone(Exception):
     """Whoever asked has gone; the work was given up."""
 
 
 @dataclass
-class Patience:
-    """What one request's work is allowed. `gone` is set when whoever asked has gone."""
+class Deadline:
+    """How long the work of one request may take. `gone` is set when whoever asked has gone."""
 
     gone: threading.Event = field(default_factory=threading.Event)
     longest: float = field(default_factory=lambda: LONGEST)
@@ -33,12 +33,12 @@ class Patience:
         return self.gone.is_set() or self.clock() > self._end
 
     def effort(self) -> Effort:
-        """An effort that ends with this patience."""
+        """An effort that ends with this deadline."""
         return Effort(watch=self._watch)
 
     def _watch(self) -> None:
         if self.gone.is_set():
-            raise NobodyWaits
+            raise ClientGone
         if self.clock() > self._end:
             raise TooMuchWork(
                 f"working this out would take longer than {self.longest:g} seconds; make the scene shorter, or let fewer rules read others that"

@@ -22,7 +22,7 @@ TRIED, SHOWN = 6, 1200
 
 
 @dataclass(frozen=True)
-class Looked:
+class ExportPreview:
     """What an export will be. pictures: how many. seconds: how long it plays; 0 for one picture. picture: a frame of it as PNG or SVG; or text: how
     it begins. remarks: what cannot be kept."""
 
@@ -55,7 +55,7 @@ class _Once:
         """There is nothing to let go of."""
 
 
-def look(scene: Scene, options: ExportOptions, frame: float) -> Looked:
+def preview_export(scene: Scene, options: ExportOptions, frame: float) -> ExportPreview:
     """A look at one frame of an export, the nearest to `frame` that it has.
 
     Raises:
@@ -69,9 +69,9 @@ def look(scene: Scene, options: ExportOptions, frame: float) -> Looked:
         remarks = chosen.write(film if not chosen.is_painted else film.part(slice(row, row + 1)), one)
         if not chosen.is_painted:
             text = None if chosen.name in ("bundle", "wav") else one.read_text(encoding="utf-8")[:SHOWN]
-            return Looked(*film.size, count, seconds, remarks, None, "", text)
+            return ExportPreview(*film.size, count, seconds, remarks, None, "", text)
         picture, media_type = _picture(chosen, one, film, row)
-        return Looked(*film.size, count, seconds, remarks, picture, media_type, None)
+        return ExportPreview(*film.size, count, seconds, remarks, picture, media_type, None)
 
 
 def estimated(scene: Scene, options: ExportOptions, frame: float) -> int:
@@ -82,7 +82,7 @@ def estimated(scene: Scene, options: ExportOptions, frame: float) -> int:
     """
     chosen, film = format_of(options), film_of(scene, options, _Once())
     # Without blur, which takes many times as long and changes sizes little.
-    film = replace(film, scene=film.scene.but(blur=None))
+    film = replace(film, scene=film.scene.copy_with(blur=None))
     with tempfile.TemporaryDirectory() as folder:
         one, few = Path(folder) / "one", Path(folder) / "few"
         if not chosen.is_painted or chosen.family == "page":

@@ -7,7 +7,7 @@ from contextlib import contextmanager
 from pathlib import Path
 from typing import TextIO
 
-from vine_swing.cli.saying import loaded, read, say
+from vine_swing.cli.messages import loaded, read, say
 
 
 def bake(options: argparse.Namespace) -> int:
@@ -58,13 +58,13 @@ def notes(options: argparse.Namespace) -> int:
     import json
 
     from vine_swing.motion import bake as baked
-    from vine_swing.motion.notes import look
+    from vine_swing.motion.notes import find_notes
 
     scene = read(options.scene)
     told: list[dict[str, object]] = []
-    for part, inside in ((scene, None), *((scene.entered(inner.id), inner.name) for inner in scene.insets)):
+    for part, inside in ((scene, None), *((scene.inner_as_scene(inner.id), inner.name) for inner in scene.insets)):
         names = {thing.id: thing.name for thing in part.objects} | {owner: dial.name for owner, dial in part.dials_by_id.items()}
-        for note in look(baked(part)).notes:
+        for note in find_notes(baked(part)).notes:
             one: dict[str, object] = {"kind": note.kind, "object": names.get(note.object or ""), "channel": note.channel, "frames": list(note.frames)}
             told.append(one | {"text": note.text, "sure": note.sure} | ({} if inside is None else {"inside": inside}))
     if options.json:

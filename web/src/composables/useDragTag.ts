@@ -1,0 +1,46 @@
+/** What is told beside something while it is dragged in the picture: the values it would have. */
+import { computed, type Ref } from "vue";
+import type { PathEdit } from "@/composables/usePathEdit";
+import type { PictureDrag } from "@/composables/usePictureDrag";
+import type { PictureView } from "@/composables/usePictureView";
+import { readable } from "@/geometry/frames";
+import type { Matrix } from "@/geometry/matrix";
+import { type Box, corners } from "@/picture/boxes";
+
+const LABELS: Record<string, string> = {
+  x: "x",
+  y: "y",
+  rotation: "turn",
+  "scale.x": "wide",
+  "scale.y": "high",
+  "pivot.x": "pivot x",
+  "pivot.y": "pivot y",
+};
+
+/** `matrix` and `box` are those of the picked object, from its own space to the picture. */
+export function useDragTag(
+  drag: PictureDrag,
+  path: PathEdit,
+  view: PictureView,
+  matrix: Ref<Matrix | null>,
+  box: Ref<Box | null>,
+) {
+  return computed(() => {
+    const moving = path.moving.value;
+    if (moving) {
+      const key = path.keys.value.find((one) => one.frame === moving.frame);
+      return key ? { text: moving.text, at: view.onStage(path.space.value, path.pointOf(key)) } : null;
+    }
+    const world = matrix.value;
+    if (!drag.values.value || !world || !box.value) return null;
+    const told = Object.entries(drag.values.value).map(([name, value]) =>
+      name.startsWith("scale")
+        ? `${LABELS[name]} ${readable(value * 100)} %`
+        : `${LABELS[name] ?? name} ${readable(value)}${name === "rotation" ? "°" : ""}`,
+    );
+    const lowest = corners(box.value)
+      .map((corner) => view.onStage(world, corner))
+      .reduce((a, b) => (b.y > a.y ? b : a));
+    return { text: told.join("   "), at: lowest };
+  });
+}
