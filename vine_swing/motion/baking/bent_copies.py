@@ -48,7 +48,7 @@ def with_bent_copies(
         _standing({**element.objects, **before[k].objects}, before[k].objects, layout.rows(k, len(grid)), places.matrices[k]) for k in range(count)
     ]
     above = ([parade] if parade.rules_on(OUTLINE) else []) + benders(scene, parade)
-    spaces = [(one, _between(reader, parade.id, one.id, grid)) for one in above]
+    spaces = [(one, reader.filler.run(partial(reader.places.between, parade.id, one.id, grid[None]))) for one in above]
     boxes = {one.id: partial(_box_of, standing) if one is parade else partial(reader.outlines.box, one) for one in above}
     found = []
     for k in range(count):
@@ -102,13 +102,6 @@ def _standing(
 def _at(one: BakedObject, name: str, rows: NDArray[np.intp]) -> Array:
     values = one.channels[name]
     return limited(one.source.specs[name], values if len(values) in (1, len(rows)) else values[rows])
-
-
-def _between(reader: Reader, inner: str, outer: str, grid: Array) -> Array:
-    """From the space of one object to that of what it hangs on, (m, 6)."""
-    t = grid[None]
-    found: Array = reader.filler.run(lambda: matrix.multiply(matrix.safe_inverse(reader.world(outer, t)), reader.world(inner, t)))
-    return found
 
 
 def _box_of(standing: Sequence[Mapping[str, tuple[OutlineSeries, Array]]]) -> Box:

@@ -11,6 +11,7 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
+from vine_swing.motion.baking.direct import DirectReader
 from vine_swing.motion.baking.keyed import Row, batch_key, before_rules
 from vine_swing.motion.baking.placing import BakedObject
 from vine_swing.motion.baking.plan import Plan
@@ -192,7 +193,7 @@ class ChannelBaker:
 
     def _make_looking(self, candidates: Iterable[Ref], was: Scene | None) -> None:
         """Make the channels and settings that look at others, level by level: what one level looks at is made before it."""
-        scene, reader = self.reader.scene, self.reader
+        scene, reader, direct = self.reader.scene, self.reader, DirectReader(self.reader)
         levels: dict[int, list[Ref]] = {}
         for ref in sorted(candidates, key=self.plan.level.__getitem__):
             levels.setdefault(self.plan.level[ref], []).append(ref)
@@ -210,7 +211,7 @@ class ChannelBaker:
                 if SETTING in ref[1]:
                     self._put(ref, self._evaluated(*ref))
                     continue
-                known = reader.filler.run(lambda thing=thing, ref=ref: reader.at_once(thing, ref[1], self.plan.reads[ref]))  # type: ignore[misc]
+                known = reader.filler.run(lambda thing=thing, ref=ref: direct.read(thing, ref[1], self.plan.reads[ref]))  # type: ignore[misc]
                 if known is None:
                     rows.append((thing, ref[1]))
                 else:

@@ -40,12 +40,21 @@ _FIRST = np.zeros(1)
 _FLAT = 1e-12
 
 
+class WorldReader(Protocol):
+    """What reading outlines takes of reading places; see `PlaceReader` (places.py)."""
+
+    def world(self, object_id: str | None, t: Array) -> Array:
+        """The matrix from the space of an object to the scene."""
+        ...
+
+
 class ChannelReader(Protocol):
     """What reading outlines takes of reading channels; see `Reader` (reading.py)."""
 
     scene: Scene
     grid: Array
     filler: TableFiller
+    places: "WorldReader"
 
     def final(self, object_id: str, name: str) -> Source:
         """One channel after all its rules."""
@@ -53,10 +62,6 @@ class ChannelReader(Protocol):
 
     def keyed(self, rows: Sequence[Row]) -> Source:
         """Channels as their keys and ends give them."""
-        ...
-
-    def world(self, object_id: str | None, t: Array) -> Array:
-        """The matrix from the space of an object to the scene."""
         ...
 
     def spend(self, numbers: float) -> None:
@@ -211,7 +216,7 @@ class OutlineReader:
 
     def _to(self, thing: SceneObject, above: SceneObject, t: Array, worlds: Callable[[str], Array] | None) -> Array:
         """From the space of an object to that of what it hangs on, (n, 6) or (1, 6)."""
-        read = worlds or (lambda object_id: self._reader.filler.run(lambda: self._reader.world(object_id, t[None])))
+        read = worlds or (lambda object_id: self._reader.filler.run(lambda: self._reader.places.world(object_id, t[None])))
         found: Array = matrix.multiply(matrix.safe_inverse(read(above.id)), read(thing.id))
         return found[:1] if (found == found[:1]).all() else found
 

@@ -8,16 +8,13 @@ import numpy as np
 from numpy.typing import NDArray
 
 from vine_swing.motion.baking.effort import Effort
-from vine_swing.motion.baking.keyed import Row, before_rules, breaks_of, dial_values, kind_of, moving_channel, plain_value, stream_of
+from vine_swing.motion.baking.keyed import Row, before_rules, breaks_of, dial_values, moving_channel, stream_of
 from vine_swing.motion.baking.outlines import OutlineReader
+from vine_swing.motion.baking.places import PlaceReader
 from vine_swing.motion.baking.tables import Table, TableFiller
-from vine_swing.motion.basics import matrix
-from vine_swing.motion.basics.specs import GEOMETRY
-from vine_swing.motion.figure.channels import FACING
-from vine_swing.motion.figure.ground import Ground
 from vine_swing.motion.figure.walk import Walk
-from vine_swing.motion.formula import ALONE, Copy, references
-from vine_swing.motion.rules import Source, Timing, gait, link
+from vine_swing.motion.formula import ALONE, Copy
+from vine_swing.motion.rules import Source, Timing, gait
 from vine_swing.motion.rules.link import NAMED
 from vine_swing.motion.rules.rule import SETTING, Rule, RuleSettings, chained
 from vine_swing.motion.rules.spec import Read, number_or
@@ -87,11 +84,9 @@ class Reader:
         #: Channels as some card of theirs reads them, by object, channel and the card's place.
         self._before_cards: dict[tuple[str, str, int], Source] = {}
         self._named: dict[str, Source | None] = {}
-        self._together: dict[str, Mapping[str, Array]] = {}
         self._memos: dict[tuple[str, ...], dict[str, object]] = {}
-        #: Reads outlines.
         self.outlines = OutlineReader(self)
-        self._grounds: dict[tuple[str, str | None], Ground | None] = {}
+        self.places = PlaceReader(self)
         #: The first of `grid`, if it is a run of whole frames: its values can then be looked up at other frames.
         self._run = _first_of_run(self.grid[0])
 
@@ -149,8 +144,8 @@ class Reader:
             named=self.named,
             contacts=lambda: [self._contacts(one) for one in things],
             figure=thing.skeleton,
-            surface=lambda object_id: self._ground(object_id, thing.parent),
-            place=lambda object_id: self._place(object_id, thing.parent),
+            surface=lambda object_id: self.places.ground(object_id, thing.parent),
+            place=lambda object_id: self.places.pivot(object_id, thing.parent),
             memo=self._memos.setdefault(tuple(one.id for one in things), {}),
             spend=self._effort.spend,
         )
@@ -181,7 +176,7 @@ class Reader:
         source = self.ruled(rows)
 
         def at(t: Array) -> Array:
-            known = [self._known(ref[0].id, name) for ref in rows] if t is self.grid else []
+            known = [self.known(ref[0].id, name) for ref in rows] if t is self.grid else []
             if not known or any(one is None for one in known):
                 return source.at(t)
             return np.concatenate([_spread(one, t.shape[1]) for one in known if one is not None])
@@ -210,7 +205,7 @@ class Reader:
         ref = (owner, DIAL_CHANNEL)
         if ref not in self._final:
             self._final[ref] = Source(
-                at=self._remembered(ref, _lately(partial(dial_values, self.scene, dial))),
+                at=self._remembered(ref, _with_cache(partial(dial_values, self.scene, dial))),
                 breaks=np.empty(0),
                 timing=self.timing,
                 streams=np.array([[stream_of(*ref)]], dtype=np.uint64),
@@ -241,46 +236,6 @@ class Reader:
                     found.append(rule.spec.contacts(source, RuleSettings([rule], source)))
         return np.unique(np.concatenate(found))
 
-    def at_once(self, thing: SceneObject, name: str, reads: Sequence[Ref]) -> Array | None:
-        """A channel at `grid`, where nothing keys it and a single rule acts on it whose work needs no chain of cards: a link that reads what is known
-        there, or a rule that works out all its channels together. None for any other; what is given is what the chain would give. `reads` is
-        all the channel looks at."""
-        rules = thing.rules_on(name)
-        if len(rules) != 1 or kind_of(thing, name) != "still" or thing.specs[name].is_colour:
-            return None
-        if rules[0].kind == link.SPEC.kind:
-            return self._linked(thing, name, rules[0], reads)
-        if rules[0].spec.together is None:
-            return None
-        free = self.after[thing.id].get(f"{name.partition('.')[0]}.free")
-        if free is not None and free.any():
-            return None
-        if thing.id not in self._together:
-            source = self.keyed([(thing, name)])
-            self._together[thing.id] = rules[0].spec.together(source, RuleSettings(rules, source), self.grid)
-        added, still = self._together[thing.id].get(name), plain_value(thing, name)
-        if added is None:
-            return np.full(self.grid.shape[1], still)
-        return added * still if name == FACING else added + still
-
-    def _linked(self, thing: SceneObject, name: str, rule: Rule, reads: Sequence[Ref]) -> Array | None:
-        """A channel made by one link from what is known at `grid`; None if the formula reads anything else."""
-        node = link.tree_of(rule.word("formula"))
-        if node is None:
-            return None
-        known: dict[str, Array] = {}
-        named = references(node)
-        for one in named:
-            # With a single reference that reads a single channel, the look-up by name can be skipped.
-            ref = reads[0] if len(named) == len(reads) == 1 else resolved(self.scene, (NAMED, one.text))
-            values = self.after.get(ref[0], {}).get(ref[1]) if ref is not None and ref not in self.waiting else None
-            if values is None or one.frames or one.seconds:
-                return None
-            known[one.text] = values[None]
-        so_far = np.full(self.grid.shape, plain_value(thing, name))
-        row: Array = link.put_together(node, self.grid, self.timing, so_far, lambda one: known[one.text], rule.mode)[0]
-        return row
-
     def walk(self, object_id: str) -> Walk | None:
         """How a figure walks, if a gait walks it."""
         thing = self.scene.by_id[object_id]
@@ -292,39 +247,6 @@ class Reader:
             return made.walk
         source = self.keyed([(thing, "x")])
         return Walk(gait.walk_inputs(source, RuleSettings([rule], source)))
-
-    def world(self, object_id: str | None, t: Array) -> Array:
-        """The matrix from the space of an object to the picture at frames t (1, n): (n, 6) or (1, 6); bones are not gone along."""
-        world = matrix.IDENTITY
-        while object_id is not None:
-            channels = {name: self.final(object_id, name).at(t)[0] for name in GEOMETRY}
-            world = matrix.multiply(matrix.object_matrix(channels), world)
-            object_id = self.scene.by_id[object_id].parent
-        return world
-
-    def _place(self, object_id: str, seen_from: str | None) -> Callable[[Array], Array] | None:
-        """Where the pivot of an object is, as something sees it that hangs on `seen_from`: reads (n, 2) at frames t (1, n)."""
-        if object_id not in self.scene.by_id:
-            return None
-
-        def at(t: Array) -> Array:
-            world = matrix.multiply(matrix.safe_inverse(self.world(seen_from, t)), self.world(object_id, t))
-            x, y = (self.final(object_id, name).at(t)[0] for name in ("pivot.x", "pivot.y"))
-            return matrix.apply(world, x, y)
-
-        return at
-
-    def _ground(self, object_id: str, seen_from: str | None) -> Ground | None:
-        """The upper edge of a shape, as something sees it that hangs on `seen_from`; where both are at frame 0."""
-        if (object_id, seen_from) not in self._grounds:
-            thing = self.scene.by_id.get(object_id)
-            self._grounds[object_id, seen_from] = None
-            if thing is not None and thing.drawn_shape is not None:
-                first = np.zeros((1, 1))
-                world = matrix.multiply(matrix.safe_inverse(self.world(seen_from, first)), self.world(object_id, first))
-                lines = [matrix.apply(world, *line.T) for line in self.outlines.seen(thing, np.zeros(1)).at(0).lines()]
-                self._grounds[object_id, seen_from] = Ground.under(lines)
-        return self._grounds[object_id, seen_from]
 
     def final(self, object_id: str, name: str) -> Source:
         """One channel after all its rules; what has been prepared for one reader serves the next."""
@@ -391,7 +313,7 @@ class Reader:
             self._seed(ref, table)
             table.prepare(low, high, between=between)
 
-    def _known(self, object_id: str, name: str) -> Array | None:
+    def known(self, object_id: str, name: str) -> Array | None:
         """A channel at `grid` after all its rules, (n,) or (1,), if it is made already."""
         return self.after.get(object_id, {}).get(name) if (object_id, name) not in self.waiting else None
 
@@ -400,7 +322,7 @@ class Reader:
         if table is None:
 
             def at(t: Array) -> Array:
-                known = self._known(*ref) if t is self.grid else None
+                known = self.known(*ref) if t is self.grid else None
                 return read(t) if known is None else _spread(known, t.shape[1])
 
             return at
@@ -409,7 +331,7 @@ class Reader:
         def at_or_near(t: Array) -> Array:
             nonlocal seeded
             if t is self.grid:
-                known = self._known(*ref)
+                known = self.known(*ref)
                 if known is not None:
                     return _spread(known, t.shape[1])
             elif not seeded:
@@ -420,15 +342,15 @@ class Reader:
 
     def _seed(self, ref: Ref, table: Table) -> bool:
         """Put what is made of a channel at `grid` into its table; whether it is made."""
-        known = self._known(*ref) if self._run is not None else None
+        known = self.known(*ref) if self._run is not None else None
         if known is None or self._run is None:
             return False
         table.seed(self._run, _spread(known, self.grid.shape[1]))
         return True
 
 
-def _lately(read: Read) -> Read:
-    """A source that caches its last readings: everything that reads a dial reads it at the same frames."""
+def _with_cache(read: Read) -> Read:
+    """A reading that caches its last results: everything that reads a dial reads it at the same frames."""
     known: list[tuple[Array, Array]] = []
 
     def at(t: Array) -> Array:

@@ -155,6 +155,5 @@ def _way_of_shape(guide: SceneObject, reader: Reader) -> MeasuredWay | None:
 
 def _between(of: str | None, to: str, grid: Array, reader: Reader) -> Array:
     """From the space of one object (the scene, for None) to that of another, (m, 6), or (1, 6) where it never changes."""
-    t = grid[None]
-    found: Array = reader.filler.run(lambda: matrix.multiply(matrix.safe_inverse(reader.world(to, t)), reader.world(of, t)))
+    found = reader.filler.run(lambda: reader.places.between(of, to, grid[None]))
     return found[:1] if (found == found[:1]).all() else found

@@ -1,0 +1,66 @@
+"""Channels that can be worked out at the frames of a bake directly, without a chain of cards: most links, and all joints of a figure that walks."""
+
+from collections.abc import Mapping, Sequence
+
+import numpy as np
+from numpy.typing import NDArray
+
+from vine_swing.motion.baking.keyed import kind_of, plain_value
+from vine_swing.motion.baking.reading import Reader
+from vine_swing.motion.figure.channels import FACING
+from vine_swing.motion.formula import references
+from vine_swing.motion.rules import link
+from vine_swing.motion.rules.link import NAMED
+from vine_swing.motion.rules.rule import Rule, RuleSettings
+from vine_swing.motion.scene.graph import Ref, resolved
+from vine_swing.motion.scene.objects import SceneObject
+
+Array = NDArray[np.float64]
+
+
+class DirectReader:
+    """Reads what needs no chain; the channels that one rule works out together are kept."""
+
+    def __init__(self, reader: Reader) -> None:
+        self._reader = reader
+        self._together: dict[str, Mapping[str, Array]] = {}
+
+    def read(self, thing: SceneObject, name: str, reads: Sequence[Ref]) -> Array | None:
+        """A channel at `grid`, where nothing keys it and a single rule acts on it whose work needs no chain of cards: a link that reads what is known
+        there, or a rule that works out all its channels together. None for any other; what is given is what the chain would give. `reads` is
+        all the channel looks at."""
+        rules = thing.rules_on(name)
+        if len(rules) != 1 or kind_of(thing, name) != "still" or thing.specs[name].is_colour:
+            return None
+        if rules[0].kind == link.SPEC.kind:
+            return self._linked(thing, name, rules[0], reads)
+        if rules[0].spec.together is None:
+            return None
+        free = self._reader.after[thing.id].get(f"{name.partition('.')[0]}.free")
+        if free is not None and free.any():
+            return None
+        if thing.id not in self._together:
+            source = self._reader.keyed([(thing, name)])
+            self._together[thing.id] = rules[0].spec.together(source, RuleSettings(rules, source), self._reader.grid)
+        added, still = self._together[thing.id].get(name), plain_value(thing, name)
+        if added is None:
+            return np.full(self._reader.grid.shape[1], still)
+        return added * still if name == FACING else added + still
+
+    def _linked(self, thing: SceneObject, name: str, rule: Rule, reads: Sequence[Ref]) -> Array | None:
+        """A channel made by one link from what is known at `grid`; None if the formula reads anything else."""
+        node = link.tree_of(rule.word("formula"))
+        if node is None:
+            return None
+        known: dict[str, Array] = {}
+        named = references(node)
+        for one in named:
+            # With a single reference that reads a single channel, the look-up by name can be skipped.
+            ref = reads[0] if len(named) == len(reads) == 1 else resolved(self._reader.scene, (NAMED, one.text))
+            values = self._reader.after.get(ref[0], {}).get(ref[1]) if ref is not None and ref not in self._reader.waiting else None
+            if values is None or one.frames or one.seconds:
+                return None
+            known[one.text] = values[None]
+        so_far = np.full(self._reader.grid.shape, plain_value(thing, name))
+        row: Array = link.put_together(node, self._reader.grid, self._reader.timing, so_far, lambda one: known[one.text], rule.mode)[0]
+        return row

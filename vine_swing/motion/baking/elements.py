@@ -1,0 +1,55 @@
+"""Placing and drawing what hangs on a parade, in the parade's own space."""
+
+from collections.abc import Iterable, Mapping
+
+import numpy as np
+from numpy.typing import NDArray
+
+from vine_swing.motion.baking.bent import with_outlines
+from vine_swing.motion.baking.pictures import with_pictures
+from vine_swing.motion.baking.placing import BakedObject, placed
+from vine_swing.motion.baking.reading import Reader
+from vine_swing.motion.basics import matrix
+from vine_swing.motion.scene.model import Scene
+from vine_swing.motion.scene.objects import GroupObject, SceneObject
+from vine_swing.motion.scene.shapes import TextShape
+
+Array = NDArray[np.float64]
+_ONE = np.ones(1)
+_NOWHERE = np.zeros((1, 2))
+#: In place of a parade for what hangs on it: its places are those in the parade's own space.
+_HERE = BakedObject(
+    source=GroupObject(id="here", name="here", kind="group"),
+    channels={},
+    local=matrix.IDENTITY,
+    world=matrix.IDENTITY,
+    view=matrix.IDENTITY,
+    fade=_ONE,
+    opacity=_ONE,
+    place=_NOWHERE,
+    middle=_NOWHERE,
+)
+
+
+def placed_in_element(
+    scene: Scene, things: Iterable[SceneObject], frames: Array, channels: dict[str, dict[str, Array]], old: Mapping[str, BakedObject]
+) -> dict[str, BakedObject]:
+    """Some objects of an element in their places in the parade's space; see `placed`."""
+    some = list(things)
+    here = {parent: _HERE for thing in some if (parent := thing.parent) is not None and scene.by_id[parent].copying is not None}
+    made = placed(some, scene, frames, channels, {**old, **here})
+    return {thing.id: made[thing.id] for thing in some}
+
+
+def drawn_in_element(
+    scene: Scene, objects: dict[str, BakedObject], frames: Array, reader: Reader, around: Mapping[str, BakedObject] | None = None
+) -> dict[str, BakedObject]:
+    """Some objects of an element with the outlines that keys and rules make of them within it, and with the sizes of pictures."""
+    everything = {**(around or {}), **objects}
+    return with_pictures(with_outlines(objects, scene, frames, reader.outlines, {}, everything), scene, {})
+
+
+def with_words(thing: SceneObject, words: str) -> TextShape | None:
+    """The shape of a text with other words; None of what is no text."""
+    shape = thing.drawn_shape
+    return shape.copy_with(text=words) if isinstance(shape, TextShape) else None

@@ -1,0 +1,48 @@
+"""What hangs on a parade, and what else of its scene it goes by."""
+
+from vine_swing.motion.baking.plan import Plan
+from vine_swing.motion.scene.model import Scene
+from vine_swing.motion.scene.objects import SceneObject
+from vine_swing.motion.scene.shapes import TextShape
+from vine_swing.motion.scene.timeline import InnerScene
+
+
+def parts_of_element(scene: Scene, parade: SceneObject) -> list[SceneObject]:
+    """What hangs on a parade, however deep, without what hangs in a parade among it; in drawing order."""
+    found: set[str] = set()
+    waiting = [parade.id]
+    while waiting:
+        for one in scene.children.get(waiting.pop(), ()):
+            found.add(one)
+            if scene.by_id[one].copying is None:
+                waiting.append(one)
+    return [one for one in scene.objects if one.id in found] if found else []
+
+
+def all_below(plan: Plan, parade: SceneObject) -> list[str]:
+    """The ids of all that hangs on a parade, however deep, in alphabetical order."""
+    below = plan.below({parade.id})
+    return sorted(below - {parade.id})
+
+
+def inner_scenes_of(scene: Scene, objects: list[str]) -> tuple[InnerScene, ...]:
+    """The inner scenes that some objects show, however deep, each once."""
+    return scene.reached(use.scene for one in objects if (use := scene.by_id[one].inset_of) is not None)
+
+
+def guides_of(scene: Scene, thing: SceneObject) -> list[str]:
+    """What a parade stands along, and all that carries it and the parade: where it is goes by where they are."""
+    parade = thing.copying
+    if parade is None or parade.guide is None or parade.guide not in scene.by_id:
+        return []
+    return [one.id for start in (parade.guide, thing.id) for one in scene.upwards(start)]
+
+
+def is_within_parade(scene: Scene, thing: SceneObject) -> bool:
+    """Whether an object hangs on a parade, however deep."""
+    return any(one.copying is not None for one in scene.upwards(thing.parent))
+
+
+def text_among(parts: list[SceneObject]) -> SceneObject | None:
+    """The first text among some objects."""
+    return next((thing for thing in parts if isinstance(thing.drawn_shape, TextShape)), None)
