@@ -4,18 +4,10 @@ import { defineStore } from "pinia";
 import { computed, ref, shallowRef } from "vue";
 import { api, type ChangedMotion, ServiceError, STOPPED } from "@/api/client";
 import { type Motion, readMotion } from "@/api/motion";
-import { dialThing } from "@/api/dials";
-import type {
-  BroughtPart,
-  TroupeObject,
-  DialThing,
-  Edit,
-  HistoryState,
-  SceneHead,
-  SceneObject,
-  SceneState,
-} from "@/api/types";
+import type { BroughtPart, TroupeObject, Edit, HistoryState, SceneHead, SceneState } from "@/api/types";
 import { concern, touchedBy } from "@/geometry/touched";
+import { useSceneParts } from "@/composables/useSceneParts";
+import { useTurns } from "@/composables/useTurns";
 import { onStage } from "@/picture/lens";
 import { useMessages } from "@/stores/messages";
 
@@ -41,7 +33,6 @@ export const useScene = defineStore("scene", () => {
   const kept = shallowRef<Motion | null>(null);
   const looked = shallowRef<Motion | null>(null);
   const look = shallowRef<Look | null>(null);
-  const waiting = ref(0);
   /** What the service is working out, if anything: since when (ms of the page), and how it is given up. */
   const working = shallowRef<{ readonly since: number; readonly stop: () => void } | null>(null);
   const unreachable = ref(false);
@@ -53,50 +44,12 @@ export const useScene = defineStore("scene", () => {
   /** Whether the whole stage is seen, and the camera's frame in it, instead of what the camera sees. */
   const wholeStage = ref(false);
   const seen = computed(() => looked.value ?? kept.value);
-  const camera = computed(() => objects.value.find((thing) => thing.kind === "camera") ?? null);
+  const { camera, dials, byId, parentOf, parts, wholes, locked } = useSceneParts(head, objects);
   const motion = computed(() => (seen.value && wholeStage.value && camera.value ? onStage(seen.value) : seen.value));
-  /** The dials, as things with one channel. */
-  const dials = computed<readonly DialThing[]>(() => (head.value?.dials ?? []).map(dialThing));
-  /** Objects by id, and dials by `dial:` and their id. */
-  const byId = computed(
-    () => new Map<string, SceneObject>([...objects.value, ...dials.value].map((thing) => [thing.id, thing])),
-  );
-  /** What an object hangs on, by its id. */
-  const parentOf = (object: string): string | null => byId.value.get(object)?.parent ?? null;
-  /** What hangs directly on each object, by its id, in drawing order. */
-  const parts = computed(() => Map.groupBy(objects.value, (thing) => thing.parent ?? ""));
-  /** What hangs on nothing, without the camera. */
-  const wholes = computed(() => objects.value.filter((thing) => !thing.parent && thing.kind !== "camera"));
-  /** The objects that are locked against picking and moving in the picture: by themselves, or with what they hang on. */
-  const locked = computed(() => {
-    const found = new Set<string>();
-    const lock = (id: string): void => {
-      found.add(id);
-      for (const part of parts.value.get(id) ?? []) lock(part.id);
-    };
-    for (const thing of objects.value) if (thing.locked && !found.has(thing.id)) lock(thing.id);
-    return found;
-  });
+
+  /** Each edit is made against the revision that the one before left. */
+  const { waiting, inTurn } = useTurns(failed, () => (unreachable.value = false));
   const state = computed(() => (unreachable.value ? "not saved" : waiting.value > 0 ? "saving" : "saved"));
-
-  let queue: Promise<unknown> = Promise.resolve();
-
-  /** Do one thing after the other, so that each edit is made against the revision the one before left. */
-  function inTurn<T>(work: () => Promise<T>, saves = 1): Promise<T | undefined> {
-    waiting.value += saves;
-    const next = queue.then(work).then(
-      (value) => {
-        unreachable.value = false;
-        return value;
-      },
-      async (error: unknown) => {
-        await failed(error);
-        return undefined;
-      },
-    );
-    queue = next.finally(() => (waiting.value -= saves));
-    return next;
-  }
 
   async function failed(error: unknown): Promise<void> {
     if (!(error instanceof ServiceError)) throw error;

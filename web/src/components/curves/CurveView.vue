@@ -3,16 +3,18 @@
  * The picked object's keyed and ruled channels as curves over time. Keys, handles and waves of the chosen channels can
  * be dragged.
  */
-import { useElementSize, useLocalStorage } from "@vueuse/core";
-import { computed, ref, shallowRef, watch } from "vue";
-import type { Ease, Edit, Key } from "@/api/types";
+import { useElementSize } from "@vueuse/core";
+import { computed, ref, watch } from "vue";
+import type { Key } from "@/api/types";
+import CurveTools from "@/components/curves/CurveTools.vue";
 import BendFields from "@/components/curves/BendFields.vue";
 import WaveGrips from "@/components/curves/WaveGrips.vue";
 import KeyFields from "@/components/curves/KeyFields.vue";
 import LeafMark from "@/components/common/LeafMark.vue";
 import { type CurveGrip, useCurveDrag } from "@/composables/useCurveDrag";
+import { PAD, useCurveScales } from "@/composables/useCurveScales";
 import { type KeyedCurve, useKeyedCurves } from "@/composables/useKeyedCurves";
-import { curvePath, extent } from "@/geometry/curves";
+import { curvePath } from "@/geometry/curves";
 import { readable } from "@/geometry/frames";
 import { usePicks } from "@/stores/picks";
 import { usePlayback } from "@/stores/playback";
@@ -27,9 +29,6 @@ const picks = usePicks();
 const time = useTimeView();
 const area = ref<HTMLElement>();
 const { height } = useElementSize(area);
-const PAD = 16;
-/** Each curve to its own height, or all to one scale. */
-const normalised = useLocalStorage("curves-normalised", true);
 /** Channels shown with their keys, besides the picked one. */
 const more = ref<ReadonlySet<string>>(new Set());
 watch(
@@ -58,38 +57,23 @@ function choose(one: KeyedCurve, event: MouseEvent): void {
   more.value = next;
 }
 
-const inside = computed(() => Math.max(20, height.value - PAD * 2));
-/** Lowest and highest value of each channel's scale. */
-const ranges = shallowRef<ReadonlyMap<string, { low: number; high: number }>>(new Map());
-const valueOf = (one: KeyedCurve, key: Key): number =>
-  one.isNumber
-    ? Number(key.value)
-    : (one.values[Math.min(Math.max(Math.round(key.frame), 0), one.values.length - 1)] ?? 0);
-const reach = (list: readonly KeyedCurve[]) =>
-  extent(list.flatMap((one) => [one.values, one.keyed ?? [], one.keys.map((key) => valueOf(one, key))]));
-const rangeOf = (name: string): { low: number; high: number } => ranges.value.get(name) ?? { low: -1, high: 1 };
-const perValue = (name: string): number => inside.value / (rangeOf(name).high - rangeOf(name).low);
-const y = (name: string, value: number): number => PAD + (rangeOf(name).high - value) * perValue(name);
-const x = (frame: number): number => AIR + frame * time.perFrame - time.scroll;
 const drag = useCurveDrag(() => ({
   perFrame: time.perFrame,
-  perValue,
+  perValue: (name) => perValue(name),
   step: (name) => ((curves.value.find((one) => one.words.name === name)?.words.step ?? 1) >= 1 ? 0.1 : 0.001),
   isNumber: (name) => curves.value.find((one) => one.words.name === name)?.isNumber ?? false,
 }));
 
-/** Every channel's scale: its own, or that of all chosen ones together (the others are drawn to it too). */
-const now = computed(() => {
-  const shared = normalised.value || !chosen.value.length ? null : reach(chosen.value);
-  return new Map(curves.value.map((one) => [one.words.name, shared ?? reach([one])]));
-});
-// The view finds its height anew when the hand lets go: a scale that slid along would carry the key away from under it.
-watch(
-  () => ({ held: drag.held.value !== null || (scene.look !== null && !scene.look.said), to: now.value }),
-  ({ held, to }) => !held && (ranges.value = to),
-  { immediate: true },
+const isPicked = (one: KeyedCurve, key: Key): boolean => picks.has(selection.objectId ?? "", one.words.name, key.frame);
+/** Whether a hand holds something of the curves, or of what they are made from. */
+const isHeld = (): boolean => drag.held.value !== null || (scene.look !== null && !scene.look.said);
+const { normalised, inside, valueOf, rangeOf, perValue, x, y, frameKeys } = useCurveScales(
+  curves,
+  chosen,
+  height,
+  isHeld,
+  isPicked,
 );
-
 const path = (one: KeyedCurve, values: readonly number[]): string =>
   curvePath(
     values,
@@ -129,7 +113,6 @@ const handles = computed((): HandleMark[] =>
 );
 const copied = (handle: Key["out"]): [number, number] | null => (handle ? [handle[0], handle[1]] : null);
 
-const isPicked = (one: KeyedCurve, key: Key): boolean => picks.has(selection.objectId ?? "", one.words.name, key.frame);
 /** Where a key is drawn: while it is held, where the hand has it. */
 function place(one: KeyedCurve, key: Key): { left: string; top: string } {
   const held = drag.held.value;
@@ -139,47 +122,12 @@ function place(one: KeyedCurve, key: Key): { left: string; top: string } {
 }
 const bent = computed(() => picked.value?.keys.some((key) => key.ease === "spline" || key.way === "spline") ?? false);
 
-/** Make every stretch of the chosen channels of one kind. */
-async function shape(ease: Ease): Promise<void> {
-  const thing = selection.thing;
-  if (!thing) return;
-  const edits = chosen.value
-    .filter((one) => one.isNumber && one.keys.length > 1)
-    .map((one): Edit => ({
-      edit: "set-ease",
-      object: thing.id,
-      channel: one.words.name,
-      frames: one.keys.slice(0, -1).map((key) => key.frame),
-      ease,
-    }));
-  await scene.edit(edits);
-}
-
 async function addKey(event: MouseEvent): Promise<void> {
   if (!selection.thing || !picked.value || !area.value) return;
   const frame = Math.round(
     (event.clientX - area.value.getBoundingClientRect().left - AIR + time.scroll) / time.perFrame,
   );
   await scene.edit([{ edit: "set-key", object: selection.thing.id, channel: picked.value.words.name, frame }]);
-}
-
-/** Show the picked keys, or all keys of the chosen channels, as large as they can be. */
-function frameKeys(): void {
-  const frames =
-    picks.frames.length > 1
-      ? picks.frames
-      : chosen.value.flatMap((one) => one.keys.map((key) => key.frame)).sort((a, b) => a - b);
-  if (frames.length > 1) time.show(frames[0]!, frames.at(-1)!);
-  const keys = chosen.value.map((one) => ({
-    one,
-    keys: picks.frames.length > 1 ? one.keys.filter((key) => isPicked(one, key)) : one.keys,
-  }));
-  ranges.value = new Map([
-    ...now.value,
-    ...keys.flatMap(({ one, keys }) =>
-      keys.length ? [[one.words.name, extent([keys.map((key) => valueOf(one, key))])] as const] : [],
-    ),
-  ]);
 }
 
 const label = (one: KeyedCurve, key: Key): string =>
@@ -204,36 +152,7 @@ const label = (one: KeyedCurve, key: Key): string =>
       <template v-if="picked">
         <KeyFields :curves="chosen" />
         <BendFields v-if="bent" :channel="picked.words.name" :keys="picked.keys" />
-        <div v-if="picked.keys.length > 1" class="tools">
-          <button
-            class="chip"
-            title="Bend every stretch by handles you can drag; Alt breaks a pair"
-            @click="shape('handles')"
-          >
-            Handles
-          </button>
-          <button
-            class="chip"
-            title="One smooth curve through all keys, with tension, continuity and bias"
-            @click="shape('spline')"
-          >
-            Spline
-          </button>
-          <button class="chip" title="Straight from key to key" @click="shape('linear')">Even</button>
-          <button
-            class="chip"
-            role="switch"
-            :aria-checked="normalised"
-            :class="{ lit: normalised }"
-            title="On: every curve to its own height. Off: all to one true scale"
-            @click="normalised = !normalised"
-          >
-            own heights
-          </button>
-          <button class="chip" title="Show the picked keys, or all keys, as large as they can be" @click="frameKeys">
-            Show keys
-          </button>
-        </div>
+        <CurveTools v-if="picked.keys.length > 1" v-model:normalised="normalised" :chosen="chosen" @frame="frameKeys" />
       </template>
     </div>
     <div ref="area" class="area" @dblclick="addKey" @pointerdown.self="picks.clear()">
@@ -352,21 +271,6 @@ const label = (one: KeyedCurve, key: Key): string =>
   border-radius: 50%;
   background: var(--family);
   flex: none;
-}
-.tools {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px;
-  padding: 5px 2px;
-}
-.tools .chip {
-  padding: 1px 8px;
-  font-size: 12px;
-}
-.lit {
-  background: var(--travel-pale);
-  border-color: var(--travel);
-  color: var(--travel);
 }
 .area {
   position: relative;

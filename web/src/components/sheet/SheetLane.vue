@@ -3,10 +3,10 @@
  * One lane: a stem as thick as the speed, a leaf for each key, and past the keys a pale stem with marks of the turns.
  */
 import { computed, ref, watch } from "vue";
+import LaneName from "@/components/sheet/LaneName.vue";
 import RetimeBar from "@/components/sheet/RetimeBar.vue";
 import SpanBar from "@/components/sheet/SpanBar.vue";
 import SpanParts from "@/components/sheet/SpanParts.vue";
-import VineIcon from "@/components/common/VineIcon.vue";
 import type { Span } from "@/api/spans";
 import type { Lane } from "@/composables/useLanes";
 import { stemPath } from "@/geometry/curves";
@@ -36,8 +36,8 @@ const picked = computed(
     selection.objectId === props.lane.thing.id &&
     (props.lane.row ? selection.row?.name === props.lane.row.name : false),
 );
-const limbOpen = computed(() => props.lane.part !== null && selection.isLimbOpen(props.lane.thing.id, props.lane.part));
-const tag = computed(() => (props.lane.thing.kind === "dial" || props.lane.row ? null : props.lane.thing.tag));
+/** Whether its object is picked, alone or among others. */
+const chosen = computed(() => selection.objectId === props.lane.thing.id || selection.also.has(props.lane.thing.id));
 const dial = computed(() => props.lane.thing.kind === "dial");
 /** Its span before it was changed, until it is said what becomes of all that hangs on it. */
 const spanBefore = ref<Span | null>(null);
@@ -98,17 +98,6 @@ function leafHint(frame: number): string {
   ].join("\n");
 }
 
-/** With Shift or Ctrl the object is picked together with the others. */
-function pick(event: MouseEvent): void {
-  if (event.shiftKey || event.ctrlKey || event.metaKey) return selection.toggle(props.lane.thing.id);
-  selection.pick(props.lane.thing.id, true);
-  if (props.lane.part) selection.foldLimb(props.lane.thing.id, props.lane.part);
-  else if (props.lane.row) selection.pickRow(props.lane.row.name, null, true);
-}
-
-/** Pick every key of the lane. */
-const pickKeys = (): void => picks.set(keysAt(props.lane.thing, props.lane.channels, null));
-
 watch(
   () => selection.objectId,
   () => (spanBefore.value = null),
@@ -131,48 +120,8 @@ function remove(frame: number): void {
 </script>
 
 <template>
-  <div
-    ref="laneElement"
-    class="lane"
-    :class="[
-      lane.family,
-      { object: !lane.row, picked, chosen: selection.objectId === lane.thing.id || selection.also.has(lane.thing.id) },
-    ]"
-    role="listitem"
-  >
-    <div
-      class="name"
-      :class="{ sub: lane.row && !dial }"
-      :style="{ paddingLeft: `${dial ? 24 : (lane.part ? 20 : lane.row ? 34 : 6) + lane.depth * 14}px` }"
-      :title="`${lane.row?.name ?? lane.thing.name}: double click picks all its leaves`"
-      @click="pick"
-      @dblclick="pickKeys"
-    >
-      <button
-        v-if="!lane.row"
-        class="fold"
-        :disabled="!lane.channels.length"
-        :aria-expanded="opened"
-        :aria-label="`${opened ? 'Close' : 'Open'} the rows of ${lane.thing.name}`"
-        @click.stop="emit('open')"
-      >
-        <VineIcon name="after" :class="{ turned: opened || selection.objectId === lane.thing.id }" />
-      </button>
-      <button
-        v-if="lane.part"
-        class="fold"
-        :aria-expanded="limbOpen"
-        :aria-label="`${limbOpen ? 'Close' : 'Open'} the rows of ${lane.part} of ${lane.thing.name}`"
-        @click.stop="selection.foldLimb(lane.thing.id, lane.part)"
-      >
-        <VineIcon name="after" :class="{ turned: limbOpen }" />
-      </button>
-      <span v-if="tag" class="mark" :style="{ background: tag }" />
-      <span class="text"
-        >{{ dial ? lane.thing.name : (lane.part ?? lane.row?.name ?? lane.thing.name) }}
-        <small v-if="dial">dial</small></span
-      >
-    </div>
+  <div ref="laneElement" class="lane" :class="[lane.family, { object: !lane.row, picked }]" role="listitem">
+    <LaneName :lane="lane" :opened="opened" :chosen="chosen" @open="emit('open')" />
     <div class="track">
       <div class="strip">
         <svg class="stems" aria-hidden="true">
@@ -273,58 +222,6 @@ function remove(frame: number): void {
 }
 .lane.picked.look {
   background: var(--look-pale);
-}
-.name {
-  width: var(--names);
-  flex: none;
-  display: flex;
-  align-items: center;
-  gap: 2px;
-  padding-left: 6px;
-  cursor: pointer;
-  overflow: hidden;
-  user-select: none;
-}
-.mark {
-  flex: none;
-  width: 4px;
-  height: 14px;
-  border-radius: 2px;
-  margin-right: 4px;
-}
-.name.sub {
-  color: var(--ink-2);
-}
-.text {
-  overflow: hidden;
-  text-overflow: ellipsis;
-  white-space: nowrap;
-}
-.text small {
-  color: var(--ink-2);
-  font-size: 11px;
-  margin-left: 3px;
-}
-.chosen.object .text {
-  font-weight: 600;
-}
-.fold {
-  border: 0;
-  background: none;
-  padding: 0;
-  display: grid;
-  cursor: pointer;
-  color: var(--ink-2);
-}
-.fold:disabled {
-  visibility: hidden;
-}
-.fold .icon {
-  width: 16px;
-  height: 16px;
-}
-.turned {
-  transform: rotate(90deg);
 }
 /* Air on both sides lies inside, so that leaves at the ends are whole and nothing is drawn over the names. */
 .track {

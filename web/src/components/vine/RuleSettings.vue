@@ -1,12 +1,11 @@
 <script setup lang="ts">
 /** The settings of a rule: numbers one can type, scrub and key right here, words to choose, and what it acts on. */
-import { holdsNumbers } from "@/api/channels";
 import { computed, ref } from "vue";
 import type { ChannelWords, Rule, SceneObject, SettingWords } from "@/api/types";
-import { isColourDial } from "@/api/dials";
 import VineIcon from "@/components/common/VineIcon.vue";
 import LeafMark from "@/components/common/LeafMark.vue";
 import FormulaField from "@/components/vine/FormulaField.vue";
+import SettingWord from "@/components/vine/SettingWord.vue";
 import NumberField from "@/components/common/NumberField.vue";
 import ColourField from "@/components/values/ColourField.vue";
 import { useRules } from "@/composables/useRules";
@@ -23,6 +22,7 @@ const rules = useRules();
 const words = computed(() => rules.wordsOf(props.rule));
 const isColour = (one: SettingWords): boolean => one.holds === "colour";
 const isNumber = (one: SettingWords): boolean => !one.choices.length && !one.names && !isColour(one);
+const isWord = (one: SettingWords): boolean => one.choices.length > 0 || (one.names !== "" && one.names !== "formula");
 const isChannels = (one: SettingWords): boolean => one.unit === "as the channel";
 const measure = (one: SettingWords) => rules.measureOf(one, props.channel);
 const digits = (one: SettingWords): number => {
@@ -66,12 +66,6 @@ async function link(one: SettingWords, formula: string | null): Promise<void> {
     scene.attempt([{ edit: "link-setting", object: props.thing.id, rule: props.rule.id, setting: one.name, formula }]),
   );
 }
-/** What a leader has to be read, by the rule that names one. */
-const leaderChannels = computed(() => {
-  const leader = scene.byId.get(String(rules.settingOf(props.rule, "leader") ?? ""));
-  return leader ? vocabulary.channelsOf(leader).filter(holdsNumbers) : [];
-});
-const colourDials = computed(() => scene.dials.filter((dial) => isColourDial(dial.dial)));
 const numbers = computed(() =>
   vocabulary
     .channelsOf(props.thing)
@@ -99,71 +93,13 @@ async function toggleChannel(name: string, box: HTMLInputElement): Promise<void>
     <div class="grid">
       <template v-for="one in words.settings" :key="one.name">
         <span class="label" :title="one.about">{{ one.label }}</span>
-        <select
-          v-if="one.choices.length"
+        <SettingWord
+          v-if="isWord(one)"
           class="wide"
-          :aria-label="one.label"
-          :value="rules.settingOf(rule, one.name) ?? one.default"
-          @change="set(one, ($event.target as HTMLSelectElement).value)"
-        >
-          <option v-for="choice in one.choices" :key="choice">{{ choice }}</option>
-        </select>
-        <select
-          v-else-if="one.names === 'object'"
-          class="wide"
-          :aria-label="one.label"
-          :value="rules.settingOf(rule, one.name) ?? ''"
-          @change="set(one, ($event.target as HTMLSelectElement).value || null)"
-        >
-          <option value="">nobody</option>
-          <option
-            v-for="other in scene.objects.filter((other) => other.id !== thing.id)"
-            :key="other.id"
-            :value="other.id"
-          >
-            {{ other.name }}
-          </option>
-        </select>
-        <select
-          v-else-if="one.names === 'limb' && thing.kind === 'figure'"
-          class="wide"
-          :aria-label="one.label"
-          :value="rules.settingOf(rule, one.name) ?? ''"
-          @change="set(one, ($event.target as HTMLSelectElement).value || null)"
-        >
-          <option value="">the first arm</option>
-          <option v-for="limb in thing.figure.limbs" :key="limb.id" :value="limb.id">{{ limb.name }}</option>
-        </select>
-        <select
-          v-else-if="one.names === 'channel'"
-          class="wide"
-          :aria-label="one.label"
-          :value="rules.settingOf(rule, one.name) ?? ''"
-          @change="set(one, ($event.target as HTMLSelectElement).value || null)"
-        >
-          <option value="">the same</option>
-          <option v-for="other in leaderChannels" :key="other.name" :value="other.name">
-            {{ other.row }} {{ other.label }}
-          </option>
-        </select>
-        <select
-          v-else-if="one.names === 'dial'"
-          class="wide"
-          :aria-label="one.label"
-          :value="rules.settingOf(rule, one.name) ?? ''"
-          @change="set(one, ($event.target as HTMLSelectElement).value || null)"
-        >
-          <option value="">none</option>
-          <option v-for="dial in colourDials" :key="dial.id" :value="dial.dial.id">{{ dial.name }}</option>
-        </select>
-        <input
-          v-else-if="one.names === 'colour'"
-          class="wide colour"
-          :aria-label="one.label"
-          :value="rules.settingOf(rule, one.name) ?? ''"
-          placeholder="none: mixed towards the dial"
-          spellcheck="false"
-          @change="set(one, ($event.target as HTMLInputElement).value.trim() || null)"
+          :thing="thing"
+          :rule="rule"
+          :setting="one"
+          @change="set(one, $event)"
         />
         <FormulaField
           v-else-if="one.names === 'formula'"
@@ -344,13 +280,6 @@ input[type="range"] {
 .leaf .icon {
   width: 15px;
   height: 15px;
-}
-.colour {
-  font: 12px var(--mono);
-  border: 1px solid var(--line);
-  border-radius: var(--radius-s);
-  padding: 3px 6px;
-  background: var(--paper);
 }
 .grid {
   display: grid;

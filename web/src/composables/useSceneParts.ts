@@ -1,0 +1,32 @@
+/** The things of a scene by what is asked for: dials, things by id, what hangs on what, and what is locked. */
+import { computed, type Ref } from "vue";
+import { dialThing } from "@/api/dials";
+import type { DialThing, SceneHead, SceneObject, TroupeObject } from "@/api/types";
+
+export function useSceneParts(head: Readonly<Ref<SceneHead | null>>, objects: Readonly<Ref<readonly TroupeObject[]>>) {
+  const camera = computed(() => objects.value.find((thing) => thing.kind === "camera") ?? null);
+  /** The dials, as things with one channel. */
+  const dials = computed<readonly DialThing[]>(() => (head.value?.dials ?? []).map(dialThing));
+  /** Objects by id, and dials by `dial:` and their id. */
+  const byId = computed(
+    () => new Map<string, SceneObject>([...objects.value, ...dials.value].map((thing) => [thing.id, thing])),
+  );
+  /** What an object hangs on, by its id. */
+  const parentOf = (object: string): string | null => byId.value.get(object)?.parent ?? null;
+  /** What hangs directly on each object, by its id, in drawing order. */
+  const parts = computed(() => Map.groupBy(objects.value, (thing) => thing.parent ?? ""));
+  /** What hangs on nothing, without the camera. */
+  const wholes = computed(() => objects.value.filter((thing) => !thing.parent && thing.kind !== "camera"));
+  /** The objects that are locked against picking and moving in the picture: by themselves, or with what they hang on. */
+  const locked = computed(() => {
+    const found = new Set<string>();
+    const lock = (id: string): void => {
+      found.add(id);
+      for (const part of parts.value.get(id) ?? []) lock(part.id);
+    };
+    for (const thing of objects.value) if (thing.locked && !found.has(thing.id)) lock(thing.id);
+    return found;
+  });
+
+  return { camera, dials, byId, parentOf, parts, wholes, locked };
+}
