@@ -108,6 +108,26 @@ def test_kinds_of_object_are_told_apart_by_their_table_only():
             assert not asked.search(path.read_text(encoding="utf-8")), f"{path.name} asks for a kind by its name"
 
 
+#: What is written by hand in source files, most of them far shorter. A longer one has more than one subject, and is split by these.
+MOST_LINES = 400
+PAGE = ROOT / "web" / "src"
+
+
+def test_source_files_are_short():
+    page = [path for path in PAGE.rglob("*") if path.suffix in (".ts", ".vue") and path.name != "schema.d.ts"]
+    long = {str(path.relative_to(ROOT)): lines for path in [*FILES, *page] if (lines := len(path.read_text("utf-8").splitlines())) > MOST_LINES}
+    assert not long, f"files of more than {MOST_LINES} lines: {long}"
+
+
+def test_files_that_the_engineers_pages_name_are_there():
+    there = [path.relative_to(ROOT).as_posix() for top in ("vine_swing", "web/src", "tests", "tools", "demo") for path in (ROOT / top).rglob("*")]
+    text = (ROOT / "docs" / "architecture.md").read_text(encoding="utf-8")
+    named = set(re.findall(r"`([\w/.-]+\.(?:py|ts|vue|lark|sql))`", text))
+    assert len(named) > 30
+    gone = sorted(name for name in named if not any(path == name or path.endswith(f"/{name}") for path in there))
+    assert not gone, f"docs/architecture.md names files that are not there: {gone}"
+
+
 def test_every_room_says_what_it_is_for_in_the_docs():
     text = (ROOT / "docs" / "architecture.md").read_text(encoding="utf-8")
     for name in ROOMS:

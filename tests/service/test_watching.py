@@ -39,6 +39,31 @@ def test_pages_are_told_who_is_there_and_by_which_name(client, scene_id):
         assert names(a.receive_json()) == ["Page 1"]
 
 
+def test_who_clears_a_name_is_called_by_a_free_number_again(client, scene_id):
+    with watched(client, scene_id, "a") as a, watched(client, scene_id, "b") as b:
+        for page, count in ((a, 2), (b, 1)):
+            for _ in range(count):
+                page.receive_json()
+        for name, called in (("Heron", ["Page 1", "Heron"]), (" ", ["Page 1", "Page 2"])):
+            b.send_text(name)
+            assert names(a.receive_json()) == names(b.receive_json()) == called
+        a.send_text("Frog")
+        assert names(b.receive_json()) == ["Frog", "Page 2"]
+        b.send_text("")
+        assert names(b.receive_json()) == ["Frog", "Page 1"]
+
+
+def test_a_line_that_is_sent_something_else_than_text_is_closed_with_a_reason(client, scene_id):
+    with watched(client, scene_id, "a") as a:
+        a.receive_json()
+        a.send_bytes(b"Heron")
+        with pytest.raises(WebSocketDisconnect) as closed:
+            a.receive_json()
+        assert closed.value.code == 1003
+    with watched(client, scene_id, "b") as b:
+        assert names(b.receive_json()) == ["Page 1"]
+
+
 def test_a_change_is_told_at_once_with_who_made_it(client, scene_id):
     with watched(client, scene_id, "a") as a, watched(client, scene_id, "b") as b:
         for page, count in ((a, 2), (b, 1)):

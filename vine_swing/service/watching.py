@@ -2,7 +2,7 @@
 
 import asyncio
 import threading
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator
 from contextlib import contextmanager
 from dataclasses import dataclass, field, replace
 from typing import Literal
@@ -92,9 +92,14 @@ class Watchers:
             self._tell_who(scene_id)
 
     def call(self, scene_id: str, watcher: Watcher, name: str) -> None:
-        """Call the user of a page by another name."""
+        """Call the user of a page by another name; by a number again, if it is empty. A duplicated tab is called the same."""
+        page = watcher.author.page
         with self._lock:
-            watcher.author = replace(watcher.author, name=name or self._number(scene_id, watcher.author.page))
+            here = self._of[scene_id]
+            called = name or _free_number(one.author.name for one in here if one.author.page != page)
+            for one in here:
+                if one.author.page == page:
+                    one.author = replace(one.author, name=called)
         self._tell_who(scene_id)
 
     def author(self, scene_id: str, page: str | None) -> Author | None:
@@ -123,15 +128,18 @@ class Watchers:
             return list(self._of)
 
     def _number(self, scene_id: str, page: str) -> str:
-        """The first free number; of two with one id, as a duplicated tab has, both are called the same."""
+        """What a page that comes is called: by a free number; of two with one id, as a duplicated tab has, both are called the same."""
         here = self._of.get(scene_id, ())
-        for watcher in here:
-            if watcher.author.page == page:
-                return watcher.author.name
-        taken = {watcher.author.name for watcher in here}
-        return next(name for name in (f"Page {n}" for n in range(1, len(taken) + 2)) if name not in taken)
+        same = (watcher.author.name for watcher in here if watcher.author.page == page)
+        return next(same, None) or _free_number(watcher.author.name for watcher in here)
 
     def _tell_who(self, scene_id: str) -> None:
         with self._lock:
             here = {watcher.author.page: watcher.author.name for watcher in self._of.get(scene_id, ())}
         self.tell(scene_id, PagesHere(pages=[PageWords(id=page, name=name) for page, name in here.items()]))
+
+
+def _free_number(taken: Iterable[str]) -> str:
+    """The first of "Page 1", "Page 2" … that nobody is called."""
+    names = set(taken)
+    return next(name for name in (f"Page {n}" for n in range(1, len(names) + 2)) if name not in names)

@@ -16,6 +16,8 @@ router = APIRouter(tags=["watching"])
 #: Messages that the service sends by itself, for the OpenAPI document.
 documented = APIRouter(tags=["watching"])
 PageId = Annotated[str, Query(min_length=1, max_length=MOST_PAGE_ID, pattern=r"^[A-Za-z0-9_-]+$")]
+#: The close code for a message of a kind that cannot be accepted (RFC 6455, 7.4.1).
+NOT_TEXT = 1003
 #: What a user may be called.
 MOST_NAME = 40
 
@@ -51,10 +53,12 @@ async def watch(socket: WebSocket, scene_id: Annotated[str, Path(max_length=130)
     with sessions.watchers.joined(whole, page) as watcher:
         sending = asyncio.create_task(_send(socket, watcher))
         try:
-            while True:
-                sessions.watchers.call(whole, watcher, (await socket.receive_text()).strip()[:MOST_NAME])
-        except WebSocketDisconnect:
-            pass
+            while (message := await socket.receive())["type"] != "websocket.disconnect":
+                name = message.get("text")
+                if name is None:
+                    await socket.close(NOT_TEXT, "what its user is called is sent as text")
+                    break
+                sessions.watchers.call(whole, watcher, name.strip()[:MOST_NAME])
         finally:
             sending.cancel()
             with contextlib.suppress(asyncio.CancelledError, WebSocketDisconnect, RuntimeError):
