@@ -162,7 +162,7 @@ class Anything:
                 settings[name] = self.one_of(numbers[0], numbers[0], keyed, {"base": numbers[0], "formula": self.formula(scene)})
         some = ["x", "y", "outline", "rotation", "scale.x", "opacity", "stretch", "fill", "width", "points", "near-leg.x", "fill.2.place"]
         channels: Any = (
-            "keyed" if self.chance(0.3) else self.draw.sample(list(spec.acts) or some, 1) + self.draw.sample(some, self.draw.randrange(0, 2))
+            "keyed" if self.chance(0.3) else self.draw.sample(list(spec.for_channels) or some, 1) + self.draw.sample(some, self.draw.randrange(0, 2))
         )
         return {
             "id": id,

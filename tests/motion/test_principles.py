@@ -413,14 +413,14 @@ def test_a_leader_that_is_gone_leads_nobody():
 # -- laws of all rules
 
 
-ALL = sorted(kind for kind, spec in RULES.items() if spec.of == "number" and spec.joints is None)
+ALL = sorted(kind for kind, spec in RULES.items() if spec.value_kind == "number" and spec.joints is None)
 
 
 @pytest.mark.parametrize("kind", ALL)
 @given(x=channels(most=4), y=channels(most=3))
 @settings(max_examples=15, deadline=None)
 def test_every_rule_is_finite_whatever_it_is_put_on(kind, x, y):
-    acts = RULES[kind].acts or ("x", "rotation")
+    acts = RULES[kind].for_channels or ("x", "rotation")
     one = scene(shape("pod", x=x, y=y, rotation=3.0, rules=[rule(kind, acts)]), length=48)
     values = bake(one, T[:100])
     assert all(np.isfinite(values["Pod", name]).all() for name in acts)
@@ -428,7 +428,7 @@ def test_every_rule_is_finite_whatever_it_is_put_on(kind, x, y):
 
 @pytest.mark.parametrize("kind", ALL)
 def test_every_rule_gives_the_same_however_finely_it_is_read(kind):
-    acts = RULES[kind].acts or ("x",)
+    acts = RULES[kind].for_channels or ("x",)
     settings = {name: value for name, value in RULES[kind].example.items() if name != "leader"}
     one = scene(shape("pod", x=MOVE, y=channel((0, 50), (30, 200), (60, 80)), rules=[rule(kind, acts, **settings)]), length=96)
     coarse, fine = bake(one, np.arange(0, 96.0)), bake(one, np.arange(0, 96.0, 0.25))

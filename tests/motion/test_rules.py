@@ -200,7 +200,9 @@ def test_soft_limits_are_monotone_and_never_passed(low, width, softness):
 # -- all of them
 
 #: Those that can act on x: some look at it themselves.
-CHAINED = sorted(kind for kind, spec in RULES.items() if spec.of == "number" and spec.joints is None and not spec.dependencies(lambda name: "", "x"))
+CHAINED = sorted(
+    kind for kind, spec in RULES.items() if spec.value_kind == "number" and spec.joints is None and not spec.dependencies(lambda name: "", "x")
+)
 
 
 @settings(max_examples=40, deadline=None)

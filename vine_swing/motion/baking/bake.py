@@ -13,7 +13,7 @@ from numpy.typing import NDArray
 from vine_swing.motion.baking.baked import Baked, BakedInset, BakedParade
 from vine_swing.motion.baking.bent import with_outlines
 from vine_swing.motion.baking.camera import through_camera
-from vine_swing.motion.baking.channels import ChannelBaker
+from vine_swing.motion.baking.channels import ChannelBaker, Earlier
 from vine_swing.motion.baking.copies import CopyBaker
 from vine_swing.motion.baking.effort import Effort, TooMuchWork
 from vine_swing.motion.baking.insets import baked_insets
@@ -26,7 +26,7 @@ from vine_swing.motion.baking.reading import Reader
 from vine_swing.motion.basics.errors import MotionError
 from vine_swing.motion.basics.limits import MOST_COPIES
 from vine_swing.motion.scene.dial import DIAL, DIAL_CHANNEL, Dial
-from vine_swing.motion.scene.graph import Ref
+from vine_swing.motion.scene.graph import DRAWING, Ref
 from vine_swing.motion.scene.model import Scene
 from vine_swing.motion.scene.objects import SceneObject
 
@@ -92,10 +92,10 @@ def _whole(scene: Scene, grid: Array, previous: Baked | None, effort: Effort) ->
     """A bake that looks at every object."""
     plan, reader = Plan.of(scene), Reader(scene, grid, effort=effort)
     old = previous.objects if previous is not None else {}
-    baker = ChannelBaker(reader, plan, old)
+    baker = ChannelBaker(reader, plan, old, Earlier(previous.scene, previous.plan) if previous is not None else None)
     for thing in scene.objects:
         baker.add(thing)
-    baker.make(was=previous.scene if previous is not None else None)
+    baker.make()
     objects = placed(scene.objects, scene, grid, baker.arrays, old)
     objects = through_camera(_drawn(objects, scene, grid, reader, old, objects), scene, old)
     dials = {dial.id: _dial(scene, dial, grid, previous) for dial in scene.dials}
@@ -115,13 +115,13 @@ def _with_values(previous: Baked, scene: Scene, changed: list[tuple[SceneObject,
         dials = dials | {dial.id: _dial(scene, dial, grid, None) for dial in turned}
         moved += [(f"{DIAL}{dial.id}", DIAL_CHANNEL) for dial in turned]
     reader = Reader(scene, grid, effort=effort)
-    baker = ChannelBaker(reader, plan, old)
+    baker = ChannelBaker(reader, plan, old, Earlier(previous.scene, plan))
     for _, thing in changed:
         baker.add(thing)
     followers: set[Ref] = set()
     if plan.reads:
         # What might follow is every reader of what is made anew; it is made only if something it reads is another array indeed.
-        moved += [(thing.id, name) for _, thing in changed for name in baker.arrays[thing.id]]
+        moved += [(thing.id, name) for _, thing in changed for name in (DRAWING, *baker.arrays[thing.id])]
         followers = plan.followers(moved)
         for object_id in {object_id for object_id, _ in followers} - baker.arrays.keys():
             baker.arrays[object_id] = dict(old[object_id].channels)
@@ -129,7 +129,7 @@ def _with_values(previous: Baked, scene: Scene, changed: list[tuple[SceneObject,
             for object_id, _ in plan.reads[ref]:
                 if object_id in old and object_id not in baker.arrays:
                     baker.arrays[object_id] = old[object_id].channels
-    baker.make(followers, was=previous.scene)
+    baker.make(followers)
     new = {object_id for object_id, arrays in baker.arrays.items() if arrays is not old[object_id].channels}
     things = [scene.by_id[object_id] for object_id in plan.below(new)]
     channels = {thing.id: baker.arrays.get(thing.id, old[thing.id].channels) for thing in things}

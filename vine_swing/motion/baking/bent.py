@@ -1,38 +1,20 @@
 """The outlines of a bake: those of objects that keys or rules bend, taken over from an earlier bake where they are made from the same."""
 
 from collections.abc import Callable, Mapping
-from dataclasses import dataclass, replace
+from dataclasses import replace
 
 import numpy as np
 from numpy.typing import NDArray
 
+from vine_swing.motion.baking.inputs import Inputs
 from vine_swing.motion.baking.outlines import OutlineReader, benders, is_bent
 from vine_swing.motion.baking.placing import BakedObject
 from vine_swing.motion.basics.specs import OUTLINE
 from vine_swing.motion.outline.drawing import drawing_of
-from vine_swing.motion.rules.bending import Box
 from vine_swing.motion.rules.rule import SETTING
 from vine_swing.motion.scene.model import Scene
 
 Array = NDArray[np.float64]
-
-
-@dataclass(frozen=True, eq=False)
-class _Inputs:
-    """What a bent outline is made from; made from the same, it is the same."""
-
-    shape: object
-    parts: tuple[object, ...]
-    boxes: tuple[Box, ...]
-
-    def same_as(self, other: "_Inputs | None") -> bool:
-        return (
-            other is not None
-            and other.shape == self.shape
-            and len(other.parts) == len(self.parts)
-            and all(one is two for one, two in zip(self.parts, other.parts, strict=True))
-            and other.boxes == self.boxes
-        )
 
 
 def with_outlines(
@@ -63,7 +45,7 @@ def with_outlines(
             continue
         inputs = _inputs(one, scene, reader, around)
         was = old.get(object_id)
-        if was is not None and not anew(object_id) and inputs.same_as(was.bent_from):  # type: ignore[arg-type]
+        if was is not None and not anew(object_id) and inputs.same_as(was.bent_from):
             if one is not was:
                 found[object_id] = replace(one, bent=was.bent, bent_from=was.bent_from)
             continue
@@ -73,7 +55,7 @@ def with_outlines(
     return found
 
 
-def _inputs(one: BakedObject, scene: Scene, reader: OutlineReader, around: Mapping[str, BakedObject]) -> _Inputs:
+def _inputs(one: BakedObject, scene: Scene, reader: OutlineReader, around: Mapping[str, BakedObject]) -> Inputs:
     thing = one.source
     shape = thing.drawn_shape
     assert shape is not None
@@ -88,4 +70,4 @@ def _inputs(one: BakedObject, scene: Scene, reader: OutlineReader, around: Mappi
         if owner is not one and owner.world is not None:
             parts += [owner.world, one.world]
             boxes.append(reader.box(owner.source))
-    return _Inputs(shape, tuple(parts), tuple(boxes))
+    return Inputs(tuple(parts), (shape, boxes))

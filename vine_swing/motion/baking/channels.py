@@ -1,4 +1,4 @@
-"""ChannelBaker the arrays of channels: first what keys and ends give, then rules, then what looks at other channels.
+"""Baking the arrays of channels: first what keys and ends give, then rules, then what looks at other channels.
 
 Alike work is done together. Handing in the arrays of an earlier bake makes all that an edit cannot have changed the very same arrays.
 """
@@ -12,16 +12,16 @@ import numpy as np
 from numpy.typing import NDArray
 
 from vine_swing.motion.baking.direct import DirectReader
+from vine_swing.motion.baking.inputs import inputs_of_channel, inputs_of_drawing
 from vine_swing.motion.baking.keyed import Row, batch_key, before_rules
 from vine_swing.motion.baking.placing import BakedObject
 from vine_swing.motion.baking.plan import Plan
 from vine_swing.motion.baking.reading import Reader
 from vine_swing.motion.basics import colour
 from vine_swing.motion.basics.limits import FARTHEST
-from vine_swing.motion.basics.specs import GROUP_CHANNELS, INNER, OUTLINE, ChannelSpec
-from vine_swing.motion.rules.link import NAMED
+from vine_swing.motion.basics.specs import INNER, ChannelSpec
 from vine_swing.motion.rules.rule import SETTING
-from vine_swing.motion.scene.graph import Ref, resolved
+from vine_swing.motion.scene.graph import DRAWING, Ref, resolved
 from vine_swing.motion.scene.model import Scene
 from vine_swing.motion.scene.objects import SceneObject
 from vine_swing.motion.timing.channel import Channel
@@ -35,12 +35,21 @@ Arrays = dict[str, dict[str, Array]]
 _SAMPLES_AT_ONCE = 48_000
 
 
+@dataclass(frozen=True)
+class Earlier:
+    """The scene of an earlier bake, and its plan."""
+
+    scene: Scene
+    plan: Plan
+
+
 @dataclass
 class ChannelBaker:
     """The arrays of one bake while they are made.
 
     reader, plan: of the scene that is baked.
     old: the objects of an earlier bake at the same frames.
+    was: what that bake was of; None where there was none.
     arrays: what is made so far.
     beyond: channels that are not finite or reach too far, with the first such frame; they are cut off.
     """
@@ -48,6 +57,7 @@ class ChannelBaker:
     reader: Reader
     plan: Plan
     old: Mapping[str, BakedObject]
+    was: Earlier | None = None
     arrays: Arrays = field(default_factory=dict)
     beyond: dict[Ref, float] = field(default_factory=dict)
     #: Channels and settings that look at others and are to be made anew whatever those do.
@@ -68,17 +78,13 @@ class ChannelBaker:
             self.arrays[thing.id] = {}
             self._add_changed(thing, before)
 
-    def make(self, candidates: Iterable[Ref] | None = None, *, was: Scene | None = None) -> None:
-        """Evaluate everything that is queued.
-
-        Args:
-            candidates: the channels that look at others, of those that may have changed besides the ones of added objects; None for all.
-            was: the scene of the earlier bake.
-        """
+    def make(self, candidates: Iterable[Ref] | None = None) -> None:
+        """Evaluate everything that is queued. `candidates` are the channels that read others and may have changed besides those of added objects;
+        None for all."""
         self._make_keyed()
         self._make_ruled()
         if self.plan.reads:
-            self._make_looking(self.plan.reads if candidates is None else {*self._anew, *candidates}, was)
+            self._make_looking(self.plan.reads if candidates is None else {*self._anew, *candidates})
 
     # -- before rules
 
@@ -112,12 +118,12 @@ class ChannelBaker:
             channel = thing.channels.get(name)
             if spec.kind == "point":
                 if thing.is_keyed(name):
-                    kept = _same_channel(before.source, thing, name)
+                    kept = self._is_made_as(before.source, thing, name)
                     arrays[name] = before.channels[name] if kept else evaluate_path(thing.channels[name], self._grid)
                 continue
             if not spec.has_array:
                 continue
-            if _same_channel(before.source, thing, name):
+            if self._is_made_as(before.source, thing, name):
                 arrays[name] = before.channels[name]
                 continue
             if thing.rules_on(name):
@@ -191,19 +197,19 @@ class ChannelBaker:
         at_once = max(1, _SAMPLES_AT_ONCE // max(1, self._grid.size))
         return [group[start : start + at_once] for group in groups.values() for start in range(0, len(group), at_once)]
 
-    def _make_looking(self, candidates: Iterable[Ref], was: Scene | None) -> None:
+    def _make_looking(self, candidates: Iterable[Ref]) -> None:
         """Make the channels and settings that look at others, level by level: what one level looks at is made before it."""
         scene, reader, direct = self.reader.scene, self.reader, DirectReader(self.reader)
         levels: dict[int, list[Ref]] = {}
         for ref in sorted(candidates, key=self.plan.level.__getitem__):
             levels.setdefault(self.plan.level[ref], []).append(ref)
         reader.after, reader.waiting = self.arrays, {ref for refs in levels.values() for ref in refs}
-        changes, ranges = _Changes.between(was, scene, self.old), self._ranges_read(reader.waiting)
+        ranges = self._ranges_read(reader.waiting)
         for ref in self._anew:
             if SETTING not in ref[1]:
                 reader.before[ref] = self.arrays[ref[0]][ref[1]]
         for refs in levels.values():
-            due = [ref for ref in refs if ref in self._anew or self._reads_changed(ref, changes)]
+            due = [ref for ref in refs if ref in self._anew or self._reads_changed(ref)]
             self._prepare_keyed(due)
             rows: list[Row] = []
             for ref in due:
@@ -246,22 +252,30 @@ class ChannelBaker:
                         ranges[other] = min(known[0], low + shift), max(known[1], high + shift), known[2] or between or shift != np.floor(shift)
         return ranges
 
-    def _reads_changed(self, ref: Ref, changes: "_Changes") -> bool:
-        """Whether a channel must be made anew because of what it looks at."""
-        object_id, name = ref
-        if object_id not in self.old or changes.everything:
+    def _reads_changed(self, ref: Ref) -> bool:
+        """Whether a channel must be made anew because of what it reads: other channels than before, or any that was made anew."""
+        if self.was is None or ref[0] not in self.old:
             return True
-        looked_at = self.plan.reads[ref]
-        thing = self.reader.scene.by_id[object_id]
-        return (
-            any(one in changes.dials if one not in self.arrays else self._is_new(one, other) for one, other in looked_at)
-            or (bool(changes.reshaped) and (object_id in changes.reshaped or any(one in changes.reshaped for one, _ in looked_at)))
-            or (changes.names and any(one == NAMED for one, _ in thing.dependencies[name]))
-        )
+        reads = self.plan.reads[ref]
+        return reads != self.was.plan.reads.get(ref) or any(self._is_new(*one) for one in reads)
 
-    def _is_new(self, object_id: str, name: str) -> bool:
-        before = self.old.get(object_id)
-        return before is None or self.arrays[object_id][name] is not before.channels.get(name)
+    def _is_new(self, owner: str, name: str) -> bool:
+        """Whether a channel, a dial or how an object is drawn is another than in the earlier bake."""
+        assert self.was is not None
+        scene, before = self.reader.scene, self.old.get(owner)
+        if owner in scene.dials_by_id:
+            return scene.dials_by_id[owner] is not self.was.scene.dials_by_id.get(owner)
+        if before is None:
+            return True
+        if name == DRAWING:
+            thing = scene.by_id[owner]
+            return before.source is not thing and not inputs_of_drawing(thing).same_as(inputs_of_drawing(before.source))
+        return self.arrays[owner][name] is not before.channels.get(name)
+
+    @staticmethod
+    def _is_made_as(before: SceneObject, thing: SceneObject, name: str) -> bool:
+        """Whether a channel of a changed object is made just as it was."""
+        return name in before.specs and inputs_of_channel(thing, name).same_as(inputs_of_channel(before, name))
 
     def _prepare_keyed(self, due: list[Ref]) -> None:
         """Work out together what the first rules of some channels read, where that is not known yet."""
@@ -303,60 +317,6 @@ class ChannelBaker:
                     self.beyond[ref] = float(self._grid[min(int(np.argmax(bad)), len(self._grid) - 1)])
         for (object_id, name), row in zip(refs, rows, strict=True):
             self.arrays[object_id][name] = row
-
-
-@dataclass(frozen=True)
-class _Changes:
-    """What else than arrays differs between two versions of a scene, as channels see it that look at others.
-
-    dials: those that were turned, as `dial:` and their id. reshaped: ids of objects with another shape, or that hang on something else.
-    names: whether a name in a formula may mean another thing than it did. everything: there was no earlier version.
-    """
-
-    dials: set[str]
-    reshaped: set[str]
-    names: bool
-    everything: bool = False
-
-    @classmethod
-    def between(cls, was: Scene | None, scene: Scene, old: Mapping[str, BakedObject]) -> "_Changes":
-        if was is None:
-            return cls(set(scene.dials_by_id), set(), True, everything=True)
-        same_dials = was.dials is scene.dials
-        dials = set() if same_dials else {owner for owner, dial in scene.dials_by_id.items() if was.dials_by_id.get(owner) is not dial}
-        if was.objects is scene.objects:
-            return cls(dials, set(), was.dials is not scene.dials and _names(was) != _names(scene))
-        return cls(dials, _reshaped(scene, old), _names(was) != _names(scene))
-
-
-def _reshaped(scene: Scene, old: Mapping[str, BakedObject]) -> set[str]:
-    found = set()
-    for thing in scene.objects:
-        before = old[thing.id].source if thing.id in old else None
-        if before is None or before is thing:
-            continue
-        bent = thing.channels.get(OUTLINE) is not before.channels.get(OUTLINE) or thing.rules_on(OUTLINE) != before.rules_on(OUTLINE)
-        if thing.drawn_shape is not before.drawn_shape or thing.parent != before.parent or bent:
-            found.add(thing.id)
-    return found
-
-
-def _names(scene: Scene) -> list[tuple[str, str, int]]:
-    """What formulas can name in a scene, and what that is."""
-    return [(thing.id, thing.name, id(thing.specs)) for thing in scene.objects] + [(dial.id, dial.name, 0) for dial in scene.dials]
-
-
-def _same_channel(before: SceneObject, thing: SceneObject, name: str) -> bool:
-    """Whether a channel is made just as it was: the same keys (by identity) and the same rules."""
-    same_keys = before.channels.get(name) is thing.channels.get(name) and before.specs.get(name) == thing.specs[name]
-    same_keys = same_keys and (thing.skeleton is before.skeleton or name in GROUP_CHANNELS)
-    beside = {other for rule in thing.rules_on(name) for other in rule.spec.besides}
-    same_keys = same_keys and all(before.channels.get(other) is thing.channels.get(other) for other in beside)
-    if thing.is_running(name):
-        same_keys = same_keys and before.span == thing.span and before.inset_of == thing.inset_of
-    if name in ("x", "y"):
-        same_keys = same_keys and before.channels.get("path") is thing.channels.get("path")
-    return same_keys and (before.rules is thing.rules or before.rules_on(name) == thing.rules_on(name))
 
 
 def _on_path(path: Array, name: str) -> Array:

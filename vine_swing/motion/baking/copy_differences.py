@@ -90,7 +90,7 @@ class CopyDifferences:
             if object_id in ids and name in element.objects[object_id].channels:
                 change = inputs.changes[k].get((object_id, name))
                 shared = element.objects[object_id].channels[name]
-                if not inputs.alone:
+                if not inputs.lists_only:
                     own.setdefault(object_id, {})[name] = shrunk(read_values(mine, object_id, name))
                 elif change is not None:
                     own.setdefault(object_id, {})[name] = shrunk(change(rows_of(shared, rows)[None])[0])

@@ -31,7 +31,7 @@ class CopyInputs:
     changes: for each copy, what becomes of a channel after all its rules.
     words: for each copy, the words of texts by the id of their object.
     items: for each copy, the number that formulas call `item`.
-    alone: whether lists are all that differs, and nothing else reads what they change.
+    lists_only: whether lists are all that differs, and nothing else reads what they change.
     """
 
     count: int
@@ -39,7 +39,7 @@ class CopyInputs:
     changes: tuple[Mapping[Ref, Change], ...]
     words: tuple[Mapping[str, str], ...]
     items: tuple[float, ...]
-    alone: bool
+    lists_only: bool
 
 
 def inputs_of_copies(scene: Scene, plan: Plan, parade: Parade, below: list[str], parts: list[SceneObject], count: int) -> CopyInputs:
@@ -78,7 +78,7 @@ def _asks(thing: SceneObject) -> list[str]:
     settings = [
         f"{rule.id}{SETTING}{name}"
         for rule in asking
-        if rule.spec.of == "look"
+        if rule.spec.value_kind == "look"
         for name, one in rule.settings.items()
         if isinstance(one, Channel) and one.formula is not None and _tells_apart(one.formula)
     ]

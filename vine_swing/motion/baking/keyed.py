@@ -59,16 +59,16 @@ def batch_key(thing: SceneObject, name: str, timing: Timing) -> Hashable:
     rules = thing.rules_on(name)
     if not rules:
         return kind_of(thing, name), tuple(breaks_of(thing, name, timing)), ()
-    if any(rule.spec.alone for rule in rules):
+    if any(rule.spec.unbatched for rule in rules):
         return thing.id, name
     others = {ref for rule in rules for ref in rule.dependencies(thing.id, name)}
     if any(owner != thing.id or other not in thing.specs for owner, other in others) or thing.specs[name].is_colour:
         return thing.id, name
-    beside = {one for rule in rules for one in rule.spec.besides}
+    beside = {one for rule in rules for one in rule.spec.own_keys_read}
     keys = tuple((one, kind_of(thing, one), tuple(breaks_of(thing, one, timing))) for one in sorted(beside) if one in thing.specs)
     own = tuple((one, batch_key(thing, one, timing)) for _, one in sorted(others))
     # Rules for certain channels may treat each of them in its own way.
-    named = name if own or keys or kind_of(thing, name) == "along" or any(rule.spec.acts for rule in rules) else ""
+    named = name if own or keys or kind_of(thing, name) == "along" or any(rule.spec.for_channels for rule in rules) else ""
     return kind_of(thing, name), tuple(breaks_of(thing, name, timing)), tuple(rule.batch_key for rule in rules), keys, own, named
 
 

@@ -6,6 +6,7 @@ from dataclasses import dataclass, field
 import numpy as np
 from numpy.typing import NDArray
 
+from vine_swing.motion.baking.inputs import Inputs
 from vine_swing.motion.baking.look import BakedLook
 from vine_swing.motion.basics import matrix
 from vine_swing.motion.basics.limits import FARTHEST
@@ -56,7 +57,7 @@ class BakedObject:
     middle: Array
     bones: dict[str, Array] = field(default_factory=dict)
     bent: OutlineSeries | None = None
-    bent_from: object = None
+    bent_from: Inputs | None = None
     shown_size: Array | None = None
     pages: tuple[KeptPicture, ...] = ()
     lens: Array | None = None

@@ -19,7 +19,7 @@ from vine_swing.motion.rules.link import NAMED
 from vine_swing.motion.rules.rule import SETTING, Rule, RuleSettings, chained
 from vine_swing.motion.rules.spec import Read, number_or
 from vine_swing.motion.scene.dial import DIAL_CHANNEL
-from vine_swing.motion.scene.graph import Ref, dependencies_of, resolved
+from vine_swing.motion.scene.graph import DRAWING, Ref, dependencies_of, resolved
 from vine_swing.motion.scene.model import Scene
 from vine_swing.motion.scene.objects import SceneObject
 
@@ -138,9 +138,9 @@ class Reader:
             keys=tuple(moving_channel(*row) for row in rows),
             owner=thing.id,
             channel=name,
-            beside=lambda other: self.keyed([(one, other) for one in things]),
-            own=lambda other: self._own(things, other),
-            look=self.look,
+            own_keyed=lambda other: self.keyed([(one, other) for one in things]),
+            own_final=lambda other: self._own(things, other),
+            final=self.look,
             named=self.named,
             contacts=lambda: [self._contacts(one) for one in things],
             figure=thing.skeleton,
@@ -212,9 +212,9 @@ class Reader:
                 keys=(dial.channel,),
                 owner=owner,
                 channel=DIAL_CHANNEL,
-                beside=_nothing,
-                own=_nothing,
-                look=self.look,
+                own_keyed=_nothing,
+                own_final=_nothing,
+                final=self.look,
                 named=self.named,
                 contacts=lambda: [np.empty(0)],
             )
@@ -273,7 +273,7 @@ class Reader:
                 waiting.append((one, True))
                 thing = self.scene.by_id.get(one[0])
                 if thing is not None:
-                    waiting += [(looked, False) for looked in reversed(dependencies_of(self.scene, thing, one[1]))]
+                    waiting += [(looked, False) for looked in reversed(dependencies_of(self.scene, thing, one[1])) if looked[1] != DRAWING]
         return [one for one in order if one[0] in self.scene.by_id]
 
     def made(self, object_id: str, name: str) -> Source:

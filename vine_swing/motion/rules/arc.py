@@ -20,7 +20,7 @@ def prepare(source: Source, settings: Settings, mode: Mode) -> Read:
     """x or y on the arc."""
     if source.channel not in ("x", "y"):
         return source.at
-    x, y = source.beside("x"), source.beside("y")
+    x, y = source.own_keyed("x"), source.own_keyed("y")
     side = _SIDES[settings.choice("side")]
 
     def read(t: Array) -> Array:
@@ -100,6 +100,6 @@ SPEC = RuleSpec(
     prepare=prepare,
     summary="{bulge}",
     example={"bulge": 0.6},
-    acts=("x", "y"),
-    besides=("x", "y", "path"),
+    for_channels=("x", "y"),
+    own_keys_read=("x", "y", "path"),
 )

@@ -47,8 +47,8 @@ SPEC = RuleSpec(
     modes=(),
     prepare=no_numbers,
     bend=bend,
-    of="outline",
-    acts=("outline",),
+    value_kind="outline",
+    for_channels=("outline",),
     example={"angle": 140.0},
     summary="{angle} along {direction}",
 )

@@ -10,7 +10,7 @@ across·(1 − 2^(−s/friction))·friction/ln 2 after s seconds.
 
 import numpy as np
 
-from vine_swing.motion.rules.spec import AT_START, Array, Mode, RuleSpec, Settings, SettingSpec, Source, at_once, by_name, number_or
+from vine_swing.motion.rules.spec import AT_START, Array, Mode, RuleSpec, Settings, SettingSpec, Source, by_name, number_or, stateless
 
 #: Bounces lower than this, in pixels, are not reported as contacts.
 _SEEN = 0.05
@@ -103,9 +103,9 @@ SPEC = RuleSpec(
         SettingSpec("friction", "friction", "s", None, 1e-3, 1e4, usual=(0.1, 5.0), about="On: the seconds in which its drift is halved."),
     ),
     modes=(),
-    prepare=at_once(apply),
+    prepare=stateless(apply),
     summary="floor {floor} · {gravity|fall} · keeps {keep}",
     example={"floor": 100.0, "fall": 12.0, "start": 4.0},
-    acts=("y", "x"),
+    for_channels=("y", "x"),
     contacts=contacts,
 )

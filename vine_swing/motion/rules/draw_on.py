@@ -80,8 +80,8 @@ SPEC = RuleSpec(
     modes=(),
     prepare=no_numbers,
     redraw=redraw,
-    of="outline",
-    acts=("outline",),
+    value_kind="outline",
+    for_channels=("outline",),
     example={"to": 0.62},
     summary="{from} to {to} · {shift}",
 )

@@ -7,7 +7,7 @@ Adds ∫ speed dt from `start` on. On x and y the speed has a direction, and gra
 import numpy as np
 
 from vine_swing.motion.rules.integral import integral
-from vine_swing.motion.rules.spec import AT_START, Array, Mode, RuleSpec, Settings, SettingSpec, Source, at_once, by_name, number_or
+from vine_swing.motion.rules.spec import AT_START, Array, Mode, RuleSpec, Settings, SettingSpec, Source, by_name, number_or, stateless
 
 
 def apply(source: Source, settings: Settings, mode: Mode, t: Array) -> Array:
@@ -55,8 +55,8 @@ SPEC = RuleSpec(
         SettingSpec("gravity", "gravity", "px/s²", 0.0, usual=(0.0, 2000.0), step=10.0, about="How much it falls besides."),
     ),
     modes=(),
-    prepare=at_once(apply),
-    alone=True,
+    prepare=stateless(apply),
+    unbatched=True,
     summary="{speed} · {angle} · half in {friction}",
     example={"speed": 60.0},
 )

@@ -44,7 +44,7 @@ class _Directions:
     def __init__(self, source: Source, settings: Settings) -> None:
         self._travel = Travel.of(source)
         target = settings.choice("target")
-        x, y = (source.look(target, name) if target else None for name in ("x", "y"))
+        x, y = (source.final(target, name) if target else None for name in ("x", "y"))
         self._target = Travel(x.at, y.at) if x is not None and y is not None else None
         self._frames, self._unwrapped = np.empty(0), np.empty((0, 0))
 
@@ -105,7 +105,7 @@ SPEC = RuleSpec(
     modes=("replace", "add"),
     prepare=prepare,
     summary="offset {offset} · smooth {smooth}",
-    acts=("rotation",),
+    for_channels=("rotation",),
     dependency_reads=6.0,
     dependencies=_dependencies,
 )

@@ -24,8 +24,8 @@ SPEC = RuleSpec(
     ),
     modes=(),
     prepare=no_numbers,
-    of="look",
-    acts=("look",),
+    value_kind="look",
+    for_channels=("look",),
     example={"distance": 4.0},
     summary="{distance}",
 )

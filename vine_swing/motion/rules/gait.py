@@ -28,7 +28,7 @@ def prepare(source: Source, settings: Settings, mode: Mode) -> Read:
         return source.at
     one, channel = _walked(source, settings), source.channel
     limb = channel.partition(".")[0]
-    free = source.look(source.owner, f"{limb}.free") if any(limb == part.id for part in figure.limbs) else None
+    free = source.final(source.owner, f"{limb}.free") if any(limb == part.id for part in figure.limbs) else None
 
     def read(t: Array) -> Array:
         added = one.at(t).get(channel)
@@ -77,7 +77,7 @@ def walk_inputs(source: Source, settings: Settings) -> WalkInputs:
     assert source.figure is not None
     placed = own_matrix(source)
     treadmill = settings.number("treadmill", AT_START)
-    facing = source.beside(FACING)
+    facing = source.own_keyed(FACING)
 
     def at(t: Array) -> Array:
         found = placed(t[None, :])
@@ -180,7 +180,7 @@ SPEC = RuleSpec(
     summary="{stride} · {stance} · {lift}",
     example={"treadmill": 20.0},
     example_channel="near-leg.x",
-    alone=True,
+    unbatched=True,
     joints=lambda figure, word: walked(figure),
     remark=remark,
     dependencies=_dependencies,

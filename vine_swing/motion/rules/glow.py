@@ -15,8 +15,8 @@ SPEC = RuleSpec(
     ),
     modes=(),
     prepare=no_numbers,
-    of="look",
-    acts=("look",),
+    value_kind="look",
+    for_channels=("look",),
     example={"size": 5.0, "strength": 2.0},
     summary="{size} · {strength}",
 )

@@ -6,7 +6,7 @@ with no corner. The function is monotone in the value.
 
 import numpy as np
 
-from vine_swing.motion.rules.spec import Array, Mode, RuleSpec, Settings, SettingSpec, Source, at_once, by_name, number_or
+from vine_swing.motion.rules.spec import Array, Mode, RuleSpec, Settings, SettingSpec, Source, by_name, number_or, stateless
 
 
 def apply(source: Source, settings: Settings, mode: Mode, t: Array) -> Array:
@@ -44,7 +44,7 @@ SPEC = RuleSpec(
         ),
     ),
     modes=(),
-    prepare=at_once(apply),
+    prepare=stateless(apply),
     summary="from {low} · to {high}",
     example={"high": 70.0},
 )

@@ -27,7 +27,7 @@ def prepare(source: Source, settings: Settings, mode: Mode) -> Read:
         return source.at
     neck = figure.spine[-1]
     local = in_figure(source)
-    reads = {name: source.look(source.owner, name) for name in _BODY}
+    reads = {name: source.final(source.owner, name) for name in _BODY}
 
     def read(t: Array) -> Array:
         so_far = source.at(t)
@@ -75,7 +75,7 @@ SPEC = RuleSpec(
     prepare=prepare,
     example={"target": "leader"},
     summary="{target} · {share}",
-    alone=True,
+    unbatched=True,
     joints=lambda figure, word: (f"{HEAD}.turn",) if figure.head else (),
     remark=remark,
     dependencies=_dependencies,

@@ -9,7 +9,7 @@ import numpy as np
 
 from vine_swing.motion.basics.chance import Lattice, lattice_noise, mixed
 from vine_swing.motion.rules.integral import integral
-from vine_swing.motion.rules.spec import AT_START, Array, Mode, RuleSpec, Settings, SettingSpec, Source, at_once, by_name, combined, number_or
+from vine_swing.motion.rules.spec import AT_START, Array, Mode, RuleSpec, Settings, SettingSpec, Source, by_name, combined, number_or, stateless
 
 _MOST_OCTAVES = 8
 
@@ -62,7 +62,7 @@ SPEC = RuleSpec(
         SettingSpec("loop", "loop", "frames", None, 1.0, 1e6, usual=(12.0, 240.0), step=1.0, about="Close after so many frames, in value and slope."),
     ),
     modes=("add", "multiply", "replace"),
-    prepare=at_once(apply),
+    prepare=stateless(apply),
     summary="± {amplitude} · {frequency} · seed {seed}",
     example={"amplitude": 30.0, "frequency": 2.0},
 )

@@ -9,7 +9,7 @@ from collections.abc import Callable
 import numpy as np
 
 from vine_swing.motion.rules.integral import integral
-from vine_swing.motion.rules.spec import Array, Mode, RuleSpec, Settings, SettingSpec, Source, Timing, at_once, by_name, combined, number_or
+from vine_swing.motion.rules.spec import Array, Mode, RuleSpec, Settings, SettingSpec, Source, Timing, by_name, combined, number_or, stateless
 
 WAVES: dict[str, Callable[[Array], Array]] = {
     "sine": lambda turns: np.sin(2 * np.pi * turns),
@@ -78,7 +78,7 @@ SPEC = RuleSpec(
         ),
     ),
     modes=("add", "multiply", "replace"),
-    prepare=at_once(apply),
+    prepare=stateless(apply),
     summary="± {amplitude} · {cycles|frequency} · half in {half_life}",
     example={"amplitude": 20.0, "frequency": 1.5},
 )

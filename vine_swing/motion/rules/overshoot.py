@@ -9,7 +9,7 @@ from functools import lru_cache
 
 import numpy as np
 
-from vine_swing.motion.rules.spec import AT_START, Array, Mode, RuleSpec, Settings, SettingSpec, Source, at_once, by_name, number_or
+from vine_swing.motion.rules.spec import AT_START, Array, Mode, RuleSpec, Settings, SettingSpec, Source, by_name, number_or, stateless
 from vine_swing.motion.timing.moves import MoveTable
 
 _ENOUGH = 1 / 3
@@ -75,7 +75,7 @@ SPEC = RuleSpec(
         ),
     ),
     modes=(),
-    prepare=at_once(apply),
+    prepare=stateless(apply),
     summary="{size} · {frames} · {settles}",
     example={"size": 0.3, "frames": 14.0},
 )

@@ -192,5 +192,5 @@ SPEC = RuleSpec(
     prepare=prepare,
     summary="{length} · from {angle} · damping {damping}",
     example={"angle": 60.0, "length": 60.0, "damping": 0.08},
-    acts=("rotation",),
+    for_channels=("rotation",),
 )

@@ -4,7 +4,7 @@ At frame t it reads at ∫ speed from `delay` to t: with speed 1 that is t − d
 """
 
 from vine_swing.motion.rules.integral import integral
-from vine_swing.motion.rules.spec import Array, Mode, RuleSpec, Settings, SettingSpec, Source, at_once, by_name, number_or
+from vine_swing.motion.rules.spec import Array, Mode, RuleSpec, Settings, SettingSpec, Source, by_name, number_or, stateless
 
 
 def apply(source: Source, settings: Settings, mode: Mode, t: Array) -> Array:
@@ -48,7 +48,7 @@ SPEC = RuleSpec(
         ),
     ),
     modes=(),
-    prepare=at_once(apply),
+    prepare=stateless(apply),
     on_outlines="time",
     summary="{delay} later · {speed}",
     example={"delay": 10.0},

@@ -94,8 +94,8 @@ SPEC = RuleSpec(
     prepare=no_numbers,
     bend=bend,
     still=lambda settings, t: settings.breaks("speed") is None and not number_or(settings, "speed", t).any(),
-    of="outline",
-    acts=("outline",),
+    value_kind="outline",
+    for_channels=("outline",),
     example={"amplitude": 5.0},
     summary="± {amplitude} · {waves} waves · {speed}",
 )

@@ -29,7 +29,7 @@ class _Way:
 
     def __init__(self, source: Source, travel: Travel) -> None:
         self._travel = travel
-        paths = source.beside("x").keys
+        paths = source.own_keyed("x").keys
         self._paths = paths if any(path.keys and path.keys[0].is_point for path in paths) else ()
         self._frames = np.empty(0)
         #: Where they are at each of the frames, and the way until there; each (r, m).
@@ -90,7 +90,7 @@ SPEC = RuleSpec(
     prepare=prepare,
     summary="radius {radius} · grip {grip}",
     example={"radius": 20.0},
-    acts=("rotation",),
+    for_channels=("rotation",),
     dependency_reads=2.0,
     dependencies=lambda word, channel: (("", "x"), ("", "y")),
 )

@@ -49,8 +49,8 @@ SPEC = RuleSpec(
     prepare=no_numbers,
     bend=bend,
     still=lambda settings, t: settings.breaks("changes") is None and not number_or(settings, "changes", t).any(),
-    of="outline",
-    acts=("outline",),
+    value_kind="outline",
+    for_channels=("outline",),
     example={"amplitude": 4.0, "size": 9.0},
     summary="± {amplitude} · {size} · {changes}",
 )

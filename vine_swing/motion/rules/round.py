@@ -65,8 +65,8 @@ SPEC = RuleSpec(
     modes=(),
     prepare=no_numbers,
     bend=bend,
-    of="outline",
-    acts=("outline",),
+    value_kind="outline",
+    for_channels=("outline",),
     example={"radius": 6.0},
     summary="{radius}",
 )

@@ -58,8 +58,8 @@ class Rule(Frozen):
         spec = RULES.get(str(data.get("kind"))) if isinstance(data, dict) else None
         if spec is None:
             return data
-        if spec.of in _ALONE and data.get("channels", "keyed") == "keyed":
-            data = data | {"channels": (_ALONE[spec.of],)}
+        if spec.value_kind in _ALONE and data.get("channels", "keyed") == "keyed":
+            data = data | {"channels": (_ALONE[spec.value_kind],)}
         if isinstance(data.get("settings"), dict):
             data = data | {"settings": {name: _plain_colour(spec.settings.get(name), one) for name, one in data["settings"].items()}}
         return data if "mode" in data else data | {"mode": spec.usual_mode}
@@ -231,7 +231,7 @@ def _cost_of_dependencies(source: Source, rule: Rule) -> float:
     for owner, name in rule.dependencies(source.owner, source.channel):
         if name == WHERE:
             continue
-        found = source.named(name) if owner == NAMED else source.look(owner, name)
+        found = source.named(name) if owner == NAMED else source.final(owner, name)
         total += found.cost if found is not None else 0.0
     return total
 

@@ -16,8 +16,8 @@ SPEC = RuleSpec(
     ),
     modes=(),
     prepare=no_numbers,
-    of="look",
-    acts=("look",),
+    value_kind="look",
+    for_channels=("look",),
     example={"dx": 7.0, "dy": 8.0, "blur": 2.5},
     summary="{dx} right · {dy} down · blur {blur} · {opacity}",
 )

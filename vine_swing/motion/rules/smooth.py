@@ -8,7 +8,7 @@ no more than the sum of them.
 
 import numpy as np
 
-from vine_swing.motion.rules.spec import Array, Mode, RuleSpec, Settings, SettingSpec, Source, at_once, by_name, number_or
+from vine_swing.motion.rules.spec import Array, Mode, RuleSpec, Settings, SettingSpec, Source, by_name, number_or, stateless
 
 _PER_FRAME = 8
 #: Up to this many frames there are 8 places to a frame; beyond it half as many for every doubling.
@@ -103,7 +103,7 @@ SPEC = RuleSpec(
         )
     ),
     modes=(),
-    prepare=at_once(apply),
+    prepare=stateless(apply),
     on_outlines="points",
     reads=64.0,
     summary="± {frames}",

@@ -114,13 +114,13 @@ class Source:
     streams: (r, 1), numbers that no other channel of the scene has, for rules that draw on chance.
     keys: the channels (r) whose keys move the values.
     owner, channel: the id of the first row's object, and the channel that the rule acts on.
-    beside: reads another channel of the same objects as its keys give it.
-    own: reads another channel of the same objects after all its rules.
+    own_keyed: reads another channel of the same objects as its keys give it.
+    own_final: reads another channel of the same objects after all its rules.
     contacts: for each row the frames at which that object meets something, in order.
     cost: about how many numbers are worked out for each one that is read.
     spend: to be told of numbers that a rule works out without reading any, such as the steps of an integration.
 
-    For rules that stand alone, one row at a time: `look(object id, channel)` reads any channel after its own rules, None where there is no such
+    For rules that are `unbatched`, one row at a time: `final(object id, channel)` reads any channel after its own rules, None where there is no such
     thing; `named(text)` does the same for what formulas name, dials too. `figure` is the object's figure, if it is one;
     `surface(object id)` is the upper edge of a shape as ground, and `place(object id)` reads where its pivot is, (n, 2), both in the space the
     object moves in. `memo` keeps what the rules of these objects have worked out for all of their channels.
@@ -133,9 +133,9 @@ class Source:
     keys: tuple[Channel, ...]
     owner: str
     channel: str
-    beside: "Callable[[str], Source]"
-    own: "Callable[[str], Source]"
-    look: "Callable[[str, str], Source | None]"
+    own_keyed: "Callable[[str], Source]"
+    own_final: "Callable[[str], Source]"
+    final: "Callable[[str, str], Source | None]"
     named: "Callable[[str], Source | None]"
     contacts: Callable[[], list[Array]]
     figure: Figure | None = None
@@ -168,39 +168,45 @@ def _unshifted(word: Callable[[str], str], number: Callable[[str], float | None]
 
 @dataclass(frozen=True)
 class RuleSpec:
-    """A kind of rule. `prepare` does once what needs doing once, and gives the function that reads the channels after the rule; a
-    time rule reads elsewhere, a value rule changes what it read. No row may depend on the rows beside it.
+    """A kind of rule. No row it works out may depend on the rows beside it.
 
-    `modes` are the ways a rule can be combined with what it read; none for rules to which that means nothing. `dependencies` names the
-    other channels that a rule on a channel reads, from its settings that are words and that channel: pairs of an object's id, "" for
-    the rule's own object, and a channel.
+    What it is:
+        kind, label, about: its name in scene files, in menus, and what it is good for in a sentence.
+        settings: by name.
+        modes: the ways it can be combined with what it read; none for rules to which that means nothing.
+        value_kind: what the channels hold it acts on; colours come as sRGB with alpha, (r, n, 4).
+        for_channels: the channels it is for; none if it is for any.
+        joints: of a rule that sits on figures only, the channels it acts on unless told, from the figure and the settings that are words.
 
-    A rule with `joints` sits on figures only; it says, from the figure and its settings that are words, which channels it acts on unless told.
+    What it does:
+        prepare: does once what needs doing once, and gives the function that reads the channels after the rule. A time rule reads elsewhere, a
+            value rule changes what it read.
+        together: what the rule adds to each channel of its object at frames (1, n), (n,) each, for rules that work all of them out at once: so a
+            channel that nothing else acts on need not be asked for one by one. It must say what `prepare` says.
+        bend, redraw: in place of `prepare` for rules of outlines; `redraw` where outlines have other points at every frame.
+        still: of a rule of outlines, whether what it does is the same at all frames unless a setting changes.
+        derived: of a rule of looks, what it makes of its settings by name, (n, w); painters do the rest (docs/paint-list.md).
+        on_outlines: how a rule of numbers acts on outlines too: those of `time` read them at other frames, those of `points` take every
+            coordinate for a number.
+        contacts: the frames (k,) at which what it makes of a channel meets something.
+        remark: a sentence about what keeps it from doing its work at frames (1, n); None where all is well.
 
-    `together` gives what the rule adds to each channel of its object at frames (1, n), (n,) each, for rules that work all of them out at once:
-    so a channel that nothing else acts on need not be asked for one by one. It must say what `prepare` says.
+    What it reads besides the card before:
+        dependencies: the other channels that a rule on a channel reads, from its settings that are words and that channel: pairs of an object's
+            id, "" for the rule's own object, and a channel.
+        own_keys_read: the channels of its own object whose keys it reads.
+        unbatched: whether it is handed one row at a time; so are rules that read other objects.
+        reads: about how many frames of the card before one frame of this card reads; 0 where it works its input out once and keeps it.
+        dependency_reads: the same of each of its dependencies.
+        dependencies_once: a setting that, where it is on, has it work out its dependencies once. Chains that would read too much are kept in
+            tables (tables.py).
+        shifts: where that is known beforehand, the other frames at which it reads its dependencies: how many frames and seconds later than its
+            own, from its settings that are words and those that are numbers (None for one that changes). Tables are filled by it.
 
-    A rule that is `alone` is handed one row at a time; so is one that reads other objects. `besides` are the
-    channels of its own object whose keys it reads. `contacts`
-    gives the frames (k,) at which what it makes of a channel meets something. `remark` says in a sentence what keeps the rule from doing its
-    work at frames (1, n), None where all is well.
-
-    `reads` says about how many frames of the card before one frame of this card reads, and `dependency_reads` how many of each of its
-    dependencies; 0 where it works its input out once and keeps it. `dependencies_once` names a setting that, where it is on, has it work out its
-    dependencies once. Chains that would read too much are kept in tables (tables.py).
-
-    `shifts` says, where that is known beforehand, at which other frames it reads its dependencies: for each how many frames and
-    seconds later than its own, from its settings that are words and those that are numbers (None for one that changes). Tables are filled by it.
-
-    `of` says what the channels hold it acts on; colours come as sRGB with alpha, (r, n, 4). A rule of outlines has `bend` in place of
-    `prepare`, or `redraw`, if its outlines have other points at every frame; `still` says whether what it does is the same at all frames unless a
-    setting changes. Rules of looks have neither: painters do what they say (docs/paint-list.md), with their settings and with what `derived` makes of
-    those by name, (n, w). Some rules of numbers act on outlines too, as `on_outlines` says: those of `time` read
-    them at other frames, those of `points` take every coordinate for a number.
-
-    For cards and menus: `acts` are the channels it is for; none if it is for any. `summary` says a rule in one line, in parts divided
-    by " · ", with `{setting}` for a number with its unit and `{one|other}` for the first that is on; parts with nothing on are left
-    out. `example` are settings that show on a small picture what it does, of rules for joints on the channel `example_channel`.
+    How it is shown:
+        summary: a rule in one line, in parts divided by " · ", with `{setting}` for a number with its unit and `{one|other}` for the first that is
+            on; parts with nothing on are left out.
+        example: settings that show on a small picture what it does, of rules for joints on the channel `example_channel`.
     """
 
     kind: str
@@ -212,15 +218,15 @@ class RuleSpec:
     summary: str
     example: Mapping[str, float | str] = field(default_factory=dict)
     example_channel: str = ""
-    acts: tuple[str, ...] = ()
-    alone: bool = False
+    for_channels: tuple[str, ...] = ()
+    unbatched: bool = False
     reads: float = 1.0
     dependency_reads: float = 1.0
     dependencies_once: str = ""
     together: Callable[[Source, Settings, Array], Mapping[str, Array]] | None = None
     joints: Callable[[Figure, Callable[[str], str]], Collection[str]] | None = None
-    besides: tuple[str, ...] = ()
-    of: Literal["number", "colour", "outline", "look"] = "number"
+    own_keys_read: tuple[str, ...] = ()
+    value_kind: Literal["number", "colour", "outline", "look"] = "number"
     on_outlines: Literal["", "time", "points"] = ""
     bend: Bend | None = None
     still: Callable[[Settings, Array], bool] = lambda settings, t: True
@@ -233,7 +239,7 @@ class RuleSpec:
 
     def fits(self, kind: str) -> bool:
         """Whether it acts on channels that hold values of a kind."""
-        return kind == self.of or (kind == "outline" and self.on_outlines != "")
+        return kind == self.value_kind or (kind == "outline" and self.on_outlines != "")
 
     @property
     def usual_mode(self) -> Mode:
@@ -241,7 +247,7 @@ class RuleSpec:
         return self.modes[0] if self.modes else "add"
 
 
-def at_once(apply: Callable[[Source, Settings, Mode, Array], Array]) -> Callable[[Source, Settings, Mode], Read]:
+def stateless(apply: Callable[[Source, Settings, Mode, Array], Array]) -> Callable[[Source, Settings, Mode], Read]:
     """`prepare` for rules that have nothing to prepare: each reading is worked out on its own."""
     return lambda source, settings, mode: partial(apply, source, settings, mode)
 

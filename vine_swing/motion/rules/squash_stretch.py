@@ -105,7 +105,7 @@ class _Contacts:
 def _contacts(source: Source, travel: Travel, t: Array) -> _Contacts:
     """The contacts that may show at frames t (1 or r, n)."""
     low, reach = float(t.min()) - 1000, float(t.max()) + _ONSET
-    keyed = [source.beside(name).keys for name in ("x", "y")]
+    keyed = [source.own_keyed(name).keys for name in ("x", "y")]
     found = []
     for row, met in enumerate(source.contacts()):
         frames = np.unique(np.concatenate([met, *(key_frames(keys[row], low, reach)[0] for keys in keyed)]))
@@ -164,8 +164,8 @@ SPEC = RuleSpec(
     prepare=prepare,
     summary="{amount} · at {full_speed} · {impact}",
     example={"full_speed": 6.0, "amount": 1.0},
-    acts=("stretch", "stretch.angle", "scale.x", "scale.y"),
+    for_channels=("stretch", "stretch.angle", "scale.x", "scale.y"),
     dependency_reads=3.0,
-    besides=("x", "y", "path"),
+    own_keys_read=("x", "y", "path"),
     dependencies=lambda word, channel: (("", "x"), ("", "y")),
 )

@@ -2,7 +2,7 @@
 
 import numpy as np
 
-from vine_swing.motion.rules.spec import Array, Mode, RuleSpec, Settings, SettingSpec, Source, at_once, by_name, number_or
+from vine_swing.motion.rules.spec import Array, Mode, RuleSpec, Settings, SettingSpec, Source, by_name, number_or, stateless
 
 
 def apply(source: Source, settings: Settings, mode: Mode, t: Array) -> Array:
@@ -21,7 +21,7 @@ SPEC = RuleSpec(
         SettingSpec("offset", "offset", "frames", 0.0, -1e6, 1e6, usual=(0.0, 12.0), step=1.0, about="The frame a step begins at."),
     ),
     modes=(),
-    prepare=at_once(apply),
+    prepare=stateless(apply),
     on_outlines="time",
     summary="every {every}",
     example={"every": 8.0},

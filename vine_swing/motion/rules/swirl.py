@@ -35,8 +35,8 @@ SPEC = RuleSpec(
     modes=(),
     prepare=no_numbers,
     bend=bend,
-    of="outline",
-    acts=("outline",),
+    value_kind="outline",
+    for_channels=("outline",),
     example={"radius": 44.0, "angle": 150.0},
     summary="{angle} within {radius}",
 )

@@ -41,14 +41,14 @@ def remark(source: Source, settings: Settings, t: Array) -> str | None:
     name = settings.choice("dial")
     if not name:
         return "no dial is chosen yet; the colour stays"
-    found = source.look(f"dial:{name}", _VALUE)
+    found = source.final(f"dial:{name}", _VALUE)
     if found is None:
         return "its dial is gone; the colour stays"
     return None if found.at(t).ndim == 3 else "its dial holds numbers; choose one with colours"
 
 
 def _dial(source: Source, settings: Settings) -> Source | None:
-    found = source.look(f"dial:{settings.choice('dial')}", _VALUE)
+    found = source.final(f"dial:{settings.choice('dial')}", _VALUE)
     return found if found is not None and found.at(np.zeros((1, 1))).ndim == 3 else None
 
 
@@ -72,8 +72,8 @@ SPEC = RuleSpec(
     prepare=prepare,
     summary="{dial} · {share}",
     example={"dial": "shown", "share": 0.7},
-    acts=("fill",),
-    of="colour",
+    for_channels=("fill",),
+    value_kind="colour",
     remark=remark,
     dependencies=lambda word, channel: ((f"dial:{word('dial')}", _VALUE),) if word("dial") else (),
 )

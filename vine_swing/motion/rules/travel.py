@@ -22,7 +22,7 @@ class Travel:
     @classmethod
     def of(cls, source: Source) -> "Travel":
         """How the objects travel that a rule sits on."""
-        return cls(source.own("x").at, source.own("y").at)
+        return cls(source.own_final("x").at, source.own_final("y").at)
 
     def place(self, t: Array) -> tuple[Array, Array]:
         """Where they are at frames t (1 or r, n): x and y, each (r, n)."""

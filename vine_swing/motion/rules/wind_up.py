@@ -7,7 +7,7 @@ the move's beginning. At the keys themselves nothing changes.
 
 import numpy as np
 
-from vine_swing.motion.rules.spec import Array, Mode, RuleSpec, Settings, SettingSpec, Source, at_once, by_name, number_or
+from vine_swing.motion.rules.spec import Array, Mode, RuleSpec, Settings, SettingSpec, Source, by_name, number_or, stateless
 from vine_swing.motion.timing.moves import MoveTable
 
 #: Less stillness than this share of the dip is not enough for it.
@@ -47,7 +47,7 @@ SPEC = RuleSpec(
         SettingSpec("frames", "frames", "frames", 8.0, 0.5, 1e4, usual=(2.0, 24.0), step=1.0, about="How long the dip takes."),
     ),
     modes=(),
-    prepare=at_once(apply),
+    prepare=stateless(apply),
     summary="{size} · {frames}",
     example={"size": 0.3, "frames": 10.0},
 )

@@ -10,7 +10,7 @@ from dataclasses import dataclass
 from graphlib import CycleError, TopologicalSorter
 
 from vine_swing.motion.basics.errors import MotionError
-from vine_swing.motion.basics.specs import GEOMETRY, SHAPES
+from vine_swing.motion.basics.specs import GEOMETRY, OUTLINE, SHAPES
 from vine_swing.motion.formula import split
 from vine_swing.motion.rules.link import NAMED
 from vine_swing.motion.rules.rule import SETTING
@@ -19,8 +19,10 @@ from vine_swing.motion.scene.dial import DIAL, DIAL_CHANNEL
 from vine_swing.motion.scene.model import Scene
 from vine_swing.motion.scene.objects import SceneObject
 
-#: An object's id and the name of a channel of it.
+#: An object's id and the name of a channel of it, or DRAWING.
 Ref = tuple[str, str]
+#: In place of a channel: what an object is drawn from besides its channels, such as its shape and the rules that bend it.
+DRAWING = "*drawing"
 
 
 def resolved(scene: Scene, ref: Ref) -> Ref | None:
@@ -58,14 +60,17 @@ def _resolved_all(scene: Scene, parent: str | None, refs: tuple[Ref, ...]) -> tu
 
 
 def _where(scene: Scene, object_id: str, seen_from: str | None) -> Iterator[Ref]:
-    """The channels that say where an object is and how large, as something sees it that hangs on `seen_from`."""
+    """The channels that say where an object is and how large, as something sees it that hangs on `seen_from`, and how it is drawn and bent."""
     thing = scene.by_id.get(object_id)
     if thing is not None and thing.drawn_shape is not None:
         yield from ((object_id, spec.name) for spec in SHAPES[thing.drawn_shape.type])
     for one in (object_id, seen_from):
         while one is not None and one in scene.by_id:
-            yield from ((one, name) for name in GEOMETRY)
-            one = scene.by_id[one].parent
+            above = scene.by_id[one]
+            yield from ((one, name) for name in (*GEOMETRY, DRAWING))
+            bending = {rule.id for rule in above.rules_on(OUTLINE)}
+            yield from ((one, name) for name in above.moving_settings if name.partition(SETTING)[0] in bending)
+            one = above.parent
 
 
 @dataclass(frozen=True)
@@ -116,7 +121,7 @@ def reads_of(scene: Scene, thing: SceneObject, name: str) -> tuple[Ref, ...]:
     along = ((thing.id, "path"),) if name in ("x", "y") and thing.is_keyed("path") and not thing.is_keyed(name) else ()
     settings = (f"{rule.id}{SETTING}{one}" for rule in thing.rules_on(name) for one in rule.settings)
     keyed = tuple((thing.id, one) for one in settings if one in thing.moving_settings)
-    besides = tuple((thing.id, one) for rule in thing.rules_on(name) for one in rule.spec.besides if one != name)
+    besides = tuple((thing.id, one) for rule in thing.rules_on(name) for one in rule.spec.own_keys_read if one != name)
     return (*along, *keyed, *besides, *dependencies_of(scene, thing, name))
 
 

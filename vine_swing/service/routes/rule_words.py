@@ -89,14 +89,14 @@ def _told(spec: RuleSpec) -> dict[str, Setting]:
 def _rule(spec: RuleSpec) -> RuleWords:
     if spec.joints is not None:
         return _joint_rule(spec)
-    if spec.of == "outline":
+    if spec.value_kind == "outline":
         return _outline_rule(spec)
-    if spec.of == "look":
+    if spec.value_kind == "look":
         return _look_rule(spec)
-    acts = spec.acts or ("x",)
+    acts = spec.for_channels or ("x",)
     rule = Rule(id="shown", kind=spec.kind, channels=acts, mode=spec.modes[0] if spec.modes else "add", settings=_told(spec))
-    moves = {"fill": Channel(base="#2C4A3B")} if spec.of == "colour" else {"x": _MOVE} if acts[0] != "y" else {}
-    if spec.besides:
+    moves = {"fill": Channel(base="#2C4A3B")} if spec.value_kind == "colour" else {"x": _MOVE} if acts[0] != "y" else {}
+    if spec.own_keys_read:
         moves["y"] = _MOVE.copy_with(keys=tuple(key.copy_with(value=-key.number) for key in _MOVE.keys))
     plain = ShapeObject(id="shown", name="Shown", kind="shape", shape=PlainShape(type="ellipse"), channels=moves)
     leader = plain.copy_with(id="leader", name="Leader")
@@ -131,7 +131,7 @@ _LOOK_SIZE, _LOOK_SCALE = (88, 50), 2
 
 def _look_rule(spec: RuleSpec) -> RuleWords:
     """A rule on looks, shown on a letter."""
-    rule = Rule(id="shown", kind=spec.kind, settings=_told(spec), channels=spec.acts)
+    rule = Rule(id="shown", kind=spec.kind, settings=_told(spec), channels=spec.for_channels)
     middle = {"x": Channel(base=_LOOK_SIZE[0] / 2), "y": Channel(base=_LOOK_SIZE[1] / 2)}
     letter = GroupObject(id="shown", name="Shown", kind="group", channels=middle, rules=(rule,))
 
@@ -169,5 +169,5 @@ def _pictured(spec: RuleSpec, before: NDArray[np.float64], after: NDArray[np.flo
         for s in spec.settings.values()
     ]
     words = {name: getattr(spec, name) for name in ("kind", "label", "about", "summary", "of")}
-    lists: dict[str, Any] = {"acts": list(spec.acts), "modes": list(spec.modes), "settings": settings, "before": drawn[0], "after": drawn[1]}
+    lists: dict[str, Any] = {"acts": list(spec.for_channels), "modes": list(spec.modes), "settings": settings, "before": drawn[0], "after": drawn[1]}
     return RuleWords(**words, **lists, joints=spec.joints is not None, on_outlines=spec.fits("outline"))
