@@ -168,6 +168,17 @@ def _pictured(spec: RuleSpec, before: NDArray[np.float64], after: NDArray[np.flo
         SettingWords(**{name: getattr(s, name) for name in SettingWords.model_fields if name != "choices"}, choices=list(s.choices))
         for s in spec.settings.values()
     ]
-    words = {name: getattr(spec, name) for name in ("kind", "label", "about", "summary", "of")}
-    lists: dict[str, Any] = {"acts": list(spec.for_channels), "modes": list(spec.modes), "settings": settings, "before": drawn[0], "after": drawn[1]}
-    return RuleWords(**words, **lists, joints=spec.joints is not None, on_outlines=spec.fits("outline"))
+    return RuleWords(
+        kind=spec.kind,
+        label=spec.label,
+        about=spec.about,
+        summary=spec.summary,
+        acts=list(spec.for_channels),
+        of=spec.value_kind,
+        on_outlines=spec.fits("outline"),
+        modes=list(spec.modes),
+        joints=spec.joints is not None,
+        settings=settings,
+        before=drawn[0],
+        after=drawn[1],
+    )
