@@ -50,9 +50,9 @@ PathData = Annotated[str, Field(min_length=1, max_length=MAX_PATH_DATA, pattern=
 
 
 def _kind_of_value(value: Any) -> str:
-    if isinstance(value, str) and value.lstrip()[:1] in ("M", "m"):
-        return "as outline"
-    return "as colour" if isinstance(value, str) else "as point" if isinstance(value, list | tuple) else "as number"
+    if isinstance(value, str):
+        return "as outline" if value.lstrip()[:1] in ("M", "m") else "as colour"
+    return "as point" if isinstance(value, list | tuple) else "as number"
 
 
 #: A number, a colour, a point or an outline; the form decides which limits apply, so that a fault names only those.

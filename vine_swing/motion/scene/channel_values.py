@@ -1,12 +1,13 @@
 """What the values of a channel must be for the kind of channel it is."""
 
-from typing import Any
+from typing import Any, Literal
 
 from vine_swing.motion.basics.errors import MotionError
 from vine_swing.motion.basics.specs import ChannelSpec
+from vine_swing.motion.basics.values import Value
 from vine_swing.motion.curves.svg_path import parse_path
 from vine_swing.motion.rules.rule import SETTING
-from vine_swing.motion.timing.channel import Channel
+from vine_swing.motion.timing.channel import Channel, Key
 
 #: Keys of one outline.
 MAX_OUTLINE_KEYS = 2_000
@@ -27,28 +28,32 @@ def check_values(channel: Channel, spec: ChannelSpec, where: str) -> None:
     """
     if channel.formula is not None and SETTING not in spec.name:
         raise ValueError(f"{where}: a formula stands in a link rule here; only settings of rules have one of their own")
-    wanted, kind = _KINDS[spec.kind]
-    values = [(f"key at frame {key.frame:g}", key.value) for key in channel.keys]
+    kind = spec.kind
     if channel.base is not None:
-        if spec.kind == "point":
+        if kind == "point":
             raise ValueError(f"{where}: a path has no base; without keys, x and y say where the object is")
-        if spec.kind == "outline":
+        if kind == "outline":
             raise ValueError(f"{where}: an outline has no base; without keys, the shape says what it is")
-        values.append(("base", channel.base))
-    if spec.kind == "look" and (channel.keys or channel.base is not None):
+        _check_value(channel.base, kind, where, "base")
+    if kind == "look" and (channel.keys or channel.base is not None):
         raise ValueError(f"{where}: a look has no values of its own; key the settings of its rules")
-    if spec.kind == "outline":
+    if kind == "outline":
         _check_outlines(channel, where)
     for key in channel.keys:
-        if spec.kind in ("colour", "outline") and (key.out is not None or key.into is not None):
-            raise ValueError(f"{where}: the key at frame {key.frame:g} has handles, which {spec.kind}s cannot have; use spline or an ease")
-        if spec.kind != "outline" and key.meets is not None:
+        if kind in ("colour", "outline") and (key.out is not None or key.into is not None):
+            raise ValueError(f"{where}: the key at frame {key.frame:g} has handles, which {kind}s cannot have; use spline or an ease")
+        if kind != "outline" and key.meets is not None:
             raise ValueError(f"{where}: the key at frame {key.frame:g} says which point it meets, which only keys of an outline can; take it out")
-        if spec.kind != "point" and key.way is not None:
+        if kind != "point" and key.way is not None:
             raise ValueError(f"{where}: the key at frame {key.frame:g} has a way, which only keys of a path can have; take it out")
-    for what, value in values:
-        if not isinstance(value, kind) or (isinstance(value, str) and value.startswith("#") != (spec.kind == "colour")):
-            raise ValueError(f"{where}: the {what} is {value!r}; it must be {wanted}")
+        _check_value(key.value, kind, where, key)
+
+
+def _check_value(value: Value, kind: str, where: str, of: Key | Literal["base"]) -> None:
+    wanted, form = _KINDS[kind]
+    if not isinstance(value, form) or (isinstance(value, str) and value.startswith("#") != (kind == "colour")):
+        what = of if isinstance(of, str) else f"key at frame {of.frame:g}"
+        raise ValueError(f"{where}: the {what} is {value!r}; it must be {wanted}")
 
 
 def _check_outlines(channel: Channel, where: str) -> None:

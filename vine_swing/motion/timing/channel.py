@@ -1,6 +1,7 @@
 """A channel: one value over time, as keys with eases and two ends."""
 
 import itertools
+import operator
 from bisect import bisect_left
 from dataclasses import dataclass
 from functools import cached_property
@@ -141,6 +142,10 @@ class Channel(Frozen):
     @field_validator("keys")
     @classmethod
     def _in_order(cls, keys: tuple[Key, ...]) -> tuple[Key, ...]:
+        # Most files have them in order already.
+        frames = [key.frame for key in keys]
+        if all(map(operator.lt, frames, frames[1:])):
+            return keys
         ordered = tuple(sorted(keys, key=lambda key: key.frame))
         for before, after in itertools.pairwise(ordered):
             if before.frame == after.frame:

@@ -122,11 +122,7 @@ label {
   gap: 6px;
 }
 select {
-  border: 1px solid var(--line);
-  border-radius: var(--radius-s);
-  background: var(--paper);
   padding: 3px 6px;
-  font: inherit;
   min-width: 0;
   max-width: 180px;
 }

@@ -153,13 +153,6 @@ const shown = computed(() => (dial.value.unit === "%" ? 100 : 1));
   gap: 5px 8px;
   align-items: center;
 }
-select {
-  font: inherit;
-  border: 1px solid var(--line);
-  border-radius: var(--radius-s);
-  background: var(--paper);
-  padding: 2px 4px;
-}
 .says {
   margin: 0;
   font-size: 12.5px;

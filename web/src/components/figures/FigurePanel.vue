@@ -233,11 +233,6 @@ h3 {
 select {
   flex: 1;
   min-width: 0;
-  font: inherit;
-  border: 1px solid var(--line);
-  border-radius: var(--radius-s);
-  background: var(--paper);
-  padding: 2px 4px;
 }
 .freeze .primary {
   padding: 2px 10px;

@@ -138,11 +138,7 @@ label {
 select {
   min-width: 0;
   max-width: 130px;
-  border: 1px solid var(--line);
-  border-radius: var(--radius-s);
-  background: var(--paper);
   padding: 3px 6px;
-  font: inherit;
 }
 .enter {
   margin-left: auto;

@@ -256,11 +256,6 @@ async function link(): Promise<void> {
   font-weight: 600;
 }
 select {
-  font: inherit;
-  border: 1px solid var(--line);
-  border-radius: var(--radius-s);
-  background: var(--paper);
-  padding: 2px 4px;
   min-width: 0;
 }
 small {

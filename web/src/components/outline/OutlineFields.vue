@@ -101,9 +101,6 @@ label {
   gap: 5px;
 }
 select {
-  border: 1px solid var(--line);
-  border-radius: var(--radius-s);
-  background: var(--paper);
   font-size: 12px;
 }
 </style>

@@ -205,11 +205,6 @@ async function keep(): Promise<void> {
   gap: 6px;
 }
 select {
-  font: inherit;
-  border: 1px solid var(--line);
-  border-radius: var(--radius-s);
-  background: var(--paper);
-  color: var(--ink);
   padding: 3px 5px;
 }
 details {

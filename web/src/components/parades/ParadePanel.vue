@@ -182,11 +182,6 @@ summary {
 select {
   min-width: 0;
   flex: 1;
-  border: 1px solid var(--line);
-  border-radius: var(--radius-s);
-  background: var(--paper);
-  color: var(--ink);
-  font: inherit;
   padding: 3px 4px;
 }
 .actions {

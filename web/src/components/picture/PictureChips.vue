@@ -273,11 +273,6 @@ i {
   background: var(--look);
 }
 select {
-  font: inherit;
-  border: 1px solid var(--line);
-  border-radius: var(--radius-s);
-  background: var(--paper);
-  padding: 2px 4px;
   min-width: 0;
 }
 </style>

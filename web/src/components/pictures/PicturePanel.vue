@@ -274,11 +274,7 @@ async function replace(files: FileList | null): Promise<void> {
   gap: 6px 10px;
 }
 select {
-  border: 1px solid var(--line);
-  border-radius: var(--radius-s);
-  background: var(--paper);
   padding: 2px 5px;
-  font: inherit;
 }
 label {
   display: flex;

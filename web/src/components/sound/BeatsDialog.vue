@@ -284,10 +284,6 @@ async function lay(): Promise<void> {
 }
 select {
   max-width: 150px;
-  font: inherit;
-  border: 1px solid var(--line);
-  border-radius: var(--radius-s);
-  background: var(--paper);
   padding: 3px 4px;
 }
 .ways button {

@@ -281,11 +281,6 @@ header,
 }
 select {
   max-width: 104px;
-  font: inherit;
-  border: 1px solid var(--line);
-  border-radius: var(--radius-s);
-  background: var(--paper);
-  padding: 2px 4px;
 }
 .none {
   padding: 0 4px;

@@ -170,11 +170,6 @@ function setFont(name: string): void {
 }
 select {
   width: 92px;
-  border: 1px solid var(--line);
-  border-radius: var(--radius-s);
-  background: var(--paper);
-  color: var(--ink);
-  font: inherit;
   font-size: 12px;
   padding: 3px 2px;
 }

@@ -173,13 +173,6 @@ async function make(): Promise<void> {
 .cancel {
   margin-right: 8px;
 }
-select {
-  font: inherit;
-  border: 1px solid var(--line);
-  border-radius: var(--radius-s);
-  background: var(--paper);
-  padding: 2px 4px;
-}
 .wrong {
   color: #a32145;
   font-weight: 600;

@@ -121,13 +121,6 @@ async function copy(): Promise<void> {
 .off {
   opacity: 0.5;
 }
-select {
-  font: inherit;
-  border: 1px solid var(--line);
-  border-radius: var(--radius-s);
-  background: var(--paper);
-  padding: 2px 4px;
-}
 .wrong {
   color: #a32145;
   font-weight: 600;

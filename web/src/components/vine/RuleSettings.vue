@@ -313,11 +313,6 @@ input[type="range"] {
   color: var(--ink-2);
 }
 select {
-  font: inherit;
-  border: 1px solid var(--line);
-  border-radius: var(--radius-s);
-  background: var(--paper);
-  padding: 2px 4px;
   min-width: 0;
 }
 .acts {

@@ -92,11 +92,6 @@ const value = computed(
   background: var(--paper);
 }
 select {
-  font: inherit;
-  border: 1px solid var(--line);
-  border-radius: var(--radius-s);
-  background: var(--paper);
-  padding: 2px 4px;
   min-width: 0;
 }
 </style>
