@@ -12,7 +12,7 @@ import numpy as np
 import pytest
 from fastapi.testclient import TestClient
 
-from tests.hard.anything import Anything
+from tests.hard.any_edits import AnyEdits
 from vine_swing.motion import bake
 from vine_swing.service.app import create_app
 from vine_swing.store import SceneStore
@@ -38,7 +38,7 @@ def finite(scene):
 @pytest.mark.parametrize("number", range(FIRST, FIRST + SEQUENCES))
 def test_any_sequence_of_edits(tmp_path, request, number):
     draw = random.Random(number)
-    anything = Anything(draw)
+    anything = AnyEdits(draw)
     store = SceneStore(tmp_path / "kept.db")
     request.addfinalizer(store.close)
     app = create_app(store)

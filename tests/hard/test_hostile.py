@@ -18,7 +18,7 @@ import pytest
 from fastapi.testclient import TestClient
 from PIL import Image
 
-from tests.hard.anything import Anything
+from tests.hard.any_edits import AnyEdits
 from tests.motion.scenes import EXAMPLE
 from tests.sounds import struck, wav
 from vine_swing.motion.scene.scene_file import from_data
@@ -139,7 +139,7 @@ def test_edits_that_make_no_sense_are_refused_in_words(client):
     refused = 0
     for n in range(6 * INPUTS):
         draw = random.Random(n)
-        edit = bent_data(Anything(draw).edit(scene), draw)
+        edit = bent_data(AnyEdits(draw).edit(scene), draw)
         revision = client.get(f"/api/scenes/{scene_id}").json()["revision"]
         body = json.dumps({"revision": revision, "edits": [edit]}).encode("utf-8", "surrogatepass")
         status = sent(client, f"/api/scenes/{scene_id}/edits", body, "application/json", f"edit {n}: {str(edit)[:300]}")

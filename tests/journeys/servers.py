@@ -17,6 +17,8 @@ from threading import Thread
 
 from vine_swing import cli
 
+# Threads of a numeric library do not live on in a process that is forked from theirs; with one there are none. Two workers share two cores besides.
+os.environ.setdefault("OPENBLAS_NUM_THREADS", "1")
 FORK_SERVER = multiprocessing.get_context("forkserver")
 #: Imported once in the fork server, before any server process is forked from it.
 FORK_SERVER.set_forkserver_preload(["uvicorn", "vine_swing.service.app", "vine_swing.store", "vine_swing.cli"])

@@ -7,7 +7,7 @@ import numpy as np
 import pytest
 from pydantic import TypeAdapter, ValidationError
 
-from tests.hard.anything import Anything
+from tests.hard.any_edits import AnyEdits
 from tests.motion.scenes import channel, scene, shape
 from vine_swing.motion import EditError, MotionError, NoSuchThing, bake, load
 from vine_swing.motion.baking.differences import Difference, differences
@@ -145,7 +145,7 @@ def test_what_is_in_neither_version_is_said(jump):
 def test_with_every_difference_brought_back_none_is_left(number):
     """Random edits of random scenes, all of them taken back difference by difference; what differs in nothing is the very same afterwards."""
     draw = random.Random(number)
-    anything = Anything(draw)
+    anything = AnyEdits(draw)
     kept = None
     while kept is None:
         try:
