@@ -13,10 +13,10 @@ from numpy.typing import NDArray
 from vine_swing.motion.baking.baked import Baked
 from vine_swing.motion.basics.values import Blend
 from vine_swing.motion.curves.combining import skia_path
+from vine_swing.picture.fingerprints import Fingerprints
 from vine_swing.picture.listing import paint_list
 from vine_swing.picture.paint_effects import Layer, Measure, applied, reach_of
 from vine_swing.picture.paint_list import Copies, Fill, Gradient, Group, Instance, PaintList, Picture, Step, Stroke
-from vine_swing.picture.resting import Traces
 from vine_swing.picture.tracks import OutlineTrack, Track
 
 _BLENDS = {
@@ -89,7 +89,7 @@ class _Assets:
     """Skia's own form of outlines and pictures, made when they are first painted."""
 
     paths: dict[tuple[int, int, bool], skia.Path] = field(default_factory=dict)
-    traces: Traces = field(default_factory=Traces)
+    fingerprints: Fingerprints = field(default_factory=Fingerprints)
     #: Of groups with effects, what they were last painted from, and their layer where they were painted from that more than once.
     layers: dict[int, tuple[tuple[float, ...], Layer | None]] = field(default_factory=dict)
     images: dict[int, list[skia.Image]] = field(default_factory=dict)
@@ -211,16 +211,16 @@ class _Interpreter:
     def _kept(self, step: Group, frame: float, box: skia.IRect, measures: list[Measure]) -> Layer:
         """The layer of a group after its effects: the one from before, if what is in it rests."""
         total = [self._canvas.getTotalMatrix().get(n) for n in range(6)]
-        trace = (*total, box.left(), box.top(), box.right(), box.bottom(), *self._assets.traces.of(step, frame))
+        fingerprint = (*total, box.left(), box.top(), box.right(), box.bottom(), *self._assets.fingerprints.of(step, frame))
         before, kept = self._assets.layers.get(id(step), ((), None))
-        if before == trace and kept is not None:
+        if before == fingerprint and kept is not None:
             return kept
         layer = self._painted(step.children, box, frame)
         for effect, measure in zip(step.effects, measures, strict=True):
             layer = applied(effect, layer, frame, measure, self._painted)
         # Layers of what moves would only take memory.
-        rests = before == trace and self._assets.held + layer.pixels.nbytes <= _MOST_HELD
-        self._assets.layers[id(step)] = trace, layer if rests else None
+        rests = before == fingerprint and self._assets.held + layer.pixels.nbytes <= _MOST_HELD
+        self._assets.layers[id(step)] = fingerprint, layer if rests else None
         return layer
 
     def _painted(self, steps: tuple[Step, ...], box: skia.IRect, frame: float) -> Layer:

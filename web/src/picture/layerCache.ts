@@ -5,11 +5,11 @@ import type { Matrix } from "@/geometry/matrix";
 import type { Layer } from "@/picture/effects";
 import { type Extent, releaseCanvas } from "@/picture/layers";
 import type { FrameView } from "@/picture/frameView";
-import { traceOf, traceOfEffects } from "@/picture/resting";
+import { fingerprintOf, fingerprintOfEffects } from "@/picture/fingerprints";
 
 /** What a layer was last painted from; the layer itself where it rested. */
 interface Kept {
-  readonly trace: readonly number[];
+  readonly fingerprint: readonly number[];
   readonly layer: Layer | null;
 }
 
@@ -39,11 +39,11 @@ export function withLayer(
   paint: () => Layer,
   use: (layer: Layer) => void,
 ): void {
-  const trace = [...base, box.left, box.top, box.width, box.height, effects.length, arrived.value];
-  traceOf(steps, view, earlier, trace);
-  traceOfEffects(step, view, earlier, trace);
+  const fingerprint = [...base, box.left, box.top, box.width, box.height, effects.length, arrived.value];
+  fingerprintOf(steps, view, earlier, fingerprint);
+  fingerprintOfEffects(step, view, earlier, fingerprint);
   const known = kept.get(step) ?? [];
-  const found = known.findIndex((one) => same(one.trace, trace));
+  const found = known.findIndex((one) => same(one.fingerprint, fingerprint));
   const before = known[found];
   kept.delete(step);
   kept.set(step, known);
@@ -54,10 +54,10 @@ export function withLayer(
   const layer = paint();
   use(layer);
   if (before) {
-    known[found] = { trace, layer };
+    known[found] = { fingerprint, layer };
     taken += sizeOf(layer);
   } else {
-    known.push({ trace, layer: null });
+    known.push({ fingerprint, layer: null });
     releaseCanvas(layer.ctx);
     if (known.length > MOST_ALIKE) letGo(known.shift());
   }

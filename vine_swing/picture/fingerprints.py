@@ -1,4 +1,4 @@
-"""Whether what some steps paint rests: numbers that are the same for two frames only if the pictures are."""
+"""Fingerprints of pictures: numbers that are the same for two frames only if what some steps paint there is the same."""
 
 from collections.abc import Iterator
 from dataclasses import dataclass, field
@@ -12,8 +12,8 @@ from vine_swing.picture.tracks import OutlineTrack, Track
 
 
 @dataclass
-class Traces:
-    """Says what steps are painted from, frame by frame. It lives as long as the list whose tracks it knows."""
+class Fingerprints:
+    """Tells steps apart by what they are painted from, frame by frame. It lives as long as the list whose tracks it knows."""
 
     _runs: dict[tuple[int, tuple[int, ...], tuple[int, ...]], NDArray[np.intp]] = field(default_factory=dict)
 

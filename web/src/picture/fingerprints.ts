@@ -1,4 +1,4 @@
-/** Whether what some steps paint rests: numbers that are the same for two frames only if the pictures are. */
+/** Fingerprints of pictures: numbers that are the same for two frames only if what some steps paint there is the same. */
 import type { Outlines, Rows } from "@/api/motion";
 import type { Effect, Group, Step } from "@/api/paintList";
 import { numberAt } from "@/api/motion";
@@ -25,19 +25,24 @@ const rowOf = (frame: number, first: number, rows: number): number =>
   Math.min(Math.max(Math.round(frame - first), 0), rows - 1);
 
 /** Numbers that say all that some steps are painted from at a frame. */
-export function traceOf(steps: readonly Step[], view: FrameView, earlier: number, trace: number[] = []): number[] {
+export function fingerprintOf(
+  steps: readonly Step[],
+  view: FrameView,
+  earlier: number,
+  fingerprint: number[] = [],
+): number[] {
   const track = (rows: Rows | undefined, frame: number): void => {
-    if (rows && rows.rows > 1) trace.push(runsOf(rows)[rowOf(frame, rows.first ?? 0, rows.rows)]!);
+    if (rows && rows.rows > 1) fingerprint.push(runsOf(rows)[rowOf(frame, rows.first ?? 0, rows.rows)]!);
   };
   const outline = (one: Outlines, frame: number): void => {
-    if (one.which.length > 1) trace.push(one.which[rowOf(frame, one.first ?? 0, one.which.length)]!);
+    if (one.which.length > 1) fingerprint.push(one.which[rowOf(frame, one.first ?? 0, one.which.length)]!);
   };
   for (const step of steps) {
     const frame = view.frameOf(step.id) - earlier;
-    trace.push((view.only?.(step) ?? step.shown) ? 1 : 0);
+    fingerprint.push((view.only?.(step) ?? step.shown) ? 1 : 0);
     for (const one of step.opacity) track(one, frame);
     if ("matrix" in step) {
-      if (view.matrixOf) trace.push(...placeOf(step, frame, view));
+      if (view.matrixOf) fingerprint.push(...placeOf(step, frame, view));
       else track(step.matrix, frame);
     }
     switch (step.op) {
@@ -54,35 +59,40 @@ export function traceOf(steps: readonly Step[], view: FrameView, earlier: number
         break;
       case "picture":
         track(step.size, frame);
-        trace.push(numberAt(step.page, frame));
+        fingerprint.push(numberAt(step.page, frame));
         break;
       case "group":
-        traceOf(step.steps, view, earlier, trace);
-        traceOfEffects(step, view, earlier, trace);
+        fingerprintOf(step.steps, view, earlier, fingerprint);
+        fingerprintOfEffects(step, view, earlier, fingerprint);
         break;
       case "instance":
-        if (step.frames) traceOf(step.steps, inside(step.frames, frame), 0, trace);
-        else traceOf(step.steps, view, earlier + step.delay, trace);
+        if (step.frames) fingerprintOf(step.steps, inside(step.frames, frame), 0, fingerprint);
+        else fingerprintOf(step.steps, view, earlier + step.delay, fingerprint);
         break;
       case "copies":
         track(step.order, frame);
-        traceOf(step.instances, view, earlier, trace);
+        fingerprintOf(step.instances, view, earlier, fingerprint);
     }
   }
-  return trace;
+  return fingerprint;
 }
 
 /** The same of the effects of a group. */
-export function traceOfEffects(step: Group, view: FrameView, earlier: number, trace: number[] = []): number[] {
+export function fingerprintOfEffects(
+  step: Group,
+  view: FrameView,
+  earlier: number,
+  fingerprint: number[] = [],
+): number[] {
   const frame = view.frameOf(step.id) - earlier;
   for (const effect of effectsOf(step, view)) {
     for (const name of Object.keys(effect) as (keyof Effect)[]) {
       const part: unknown = effect[name];
-      if (isRows(part) && part.rows > 1) trace.push(runsOf(part)[rowOf(frame, part.first ?? 0, part.rows)]!);
+      if (isRows(part) && part.rows > 1) fingerprint.push(runsOf(part)[rowOf(frame, part.first ?? 0, part.rows)]!);
     }
-    if (effect.effect === "mask") traceOf(effect.steps, view, earlier, trace);
+    if (effect.effect === "mask") fingerprintOf(effect.steps, view, earlier, fingerprint);
   }
-  return trace;
+  return fingerprint;
 }
 
 const isRows = (part: unknown): part is Rows => typeof part === "object" && part !== null && "rows" in part;
