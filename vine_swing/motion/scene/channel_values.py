@@ -29,14 +29,14 @@ def check_values(channel: Channel, spec: ChannelSpec, where: str) -> None:
     if channel.formula is not None and SETTING not in spec.name:
         raise ValueError(f"{where}: a formula stands in a link rule here; only settings of rules have one of their own")
     kind = spec.kind
+    if kind == "look" and (channel.keys or channel.base is not None):
+        raise ValueError(f"{where}: a look has no values of its own; key the settings of its rules")
     if channel.base is not None:
         if kind == "point":
             raise ValueError(f"{where}: a path has no base; without keys, x and y say where the object is")
         if kind == "outline":
             raise ValueError(f"{where}: an outline has no base; without keys, the shape says what it is")
         _check_value(channel.base, kind, where, "base")
-    if kind == "look" and (channel.keys or channel.base is not None):
-        raise ValueError(f"{where}: a look has no values of its own; key the settings of its rules")
     if kind == "outline":
         _check_outlines(channel, where)
     for key in channel.keys:
