@@ -13,6 +13,7 @@ from playwright.sync_api import Page, expect
 
 from tests.journeys.scenes import keys, opened, shape
 from tests.journeys.servers import Server
+from tests.journeys.shots import pixels_of
 from tests.journeys.workspace import Workspace
 
 LENGTH = 24
@@ -30,8 +31,7 @@ def small_scene(page, server, **changes):
 
 
 def pictured(page: Page) -> np.ndarray:
-    shot = page.get_by_test_id("picture-canvas").screenshot()
-    return np.asarray(Image.open(io.BytesIO(shot)).convert("RGB")).astype(int)
+    return pixels_of(page.get_by_test_id("picture-canvas"))
 
 
 def test_a_scene_goes_out_in_every_format_in_one_go(page: Page, server: Server):

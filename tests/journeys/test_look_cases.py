@@ -6,6 +6,7 @@ import io
 import numpy as np
 from PIL import Image
 
+from tests.journeys.shots import pixels_of
 from tests.picture.gradients import GRADIENTS, THREE, blended
 from tests.picture.looks import LOOKS, alone, as_case, looked, pairs
 from vine_swing.motion import bake
@@ -54,9 +55,7 @@ def test_gradients_are_those_of_css(painting):
     }
     for kind, (style, ends) in styles.items():
         painting.set_content(f'<div style="position:fixed;left:20px;top:20px;width:200px;height:140px;background:{style}"></div>')
-        theirs = np.asarray(Image.open(io.BytesIO(painting.screenshot(clip={"x": 0, "y": 0, "width": 240, "height": 180}))).convert("RGB")).astype(
-            int
-        )
+        theirs = pixels_of(painting, (240, 180))
         ours = Painter(bake(blended(kind, THREE, ends))).frame(0)[..., :3].astype(int)
         off = np.abs(theirs - ours)[21:159, 21:219]
         assert off.mean() <= 1, f"{kind}: {off.mean():.2f} on average"

@@ -1,13 +1,11 @@
 """Two versions of a jump: kept, compared in three ways, and the better arms of one brought into the other; two eases of one move beside each other."""
 
-import io
-
 import numpy as np
-from PIL import Image
 from playwright.sync_api import Page, expect
 
 from tests.journeys.scenes import keys, opened, shape
 from tests.journeys.servers import Server
+from tests.journeys.shots import pixels_of
 from tests.journeys.workspace import Workspace
 
 
@@ -21,8 +19,7 @@ def jump(page: Page, server: Server) -> Workspace:
 
 
 def seen(page: Page) -> np.ndarray:
-    shot = page.get_by_test_id("compare-canvas").screenshot()
-    return np.asarray(Image.open(io.BytesIO(shot)).convert("RGB")).astype(int)
+    return pixels_of(page.get_by_test_id("compare-canvas"))
 
 
 def middle_of(pixels: np.ndarray, colour: tuple[int, int, int]) -> np.ndarray:

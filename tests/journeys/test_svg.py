@@ -1,12 +1,10 @@
 """Exported SVG and HTML in Chromium: what they show at any moment is what was baked and what Skia paints."""
 
-import io
-
 import numpy as np
 import pytest
-from PIL import Image
 
 from demo.make import SCENES
+from tests.journeys.shots import pixels_of
 from tests.picture.looks import LOOKS, alone, looked, pairs
 from vine_swing.formats import EXPORTS, film_of
 from vine_swing.formats.options import ExportOptions
@@ -47,9 +45,7 @@ def opened(page, path, kind, scene, **options):
 
 
 def pictured(page, scene):
-    width, height = scene.size
-    shot = page.screenshot(clip={"x": 0, "y": 0, "width": width, "height": height})
-    return np.asarray(Image.open(io.BytesIO(shot)).convert("RGB")).astype(int)
+    return pixels_of(page, scene.size)
 
 
 @pytest.mark.parametrize(
