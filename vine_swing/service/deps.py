@@ -36,7 +36,7 @@ def _rehearsals(request: Request) -> Rehearsals:
     return rehearsals
 
 
-async def _patience(request: Request) -> AsyncIterator[Deadline]:
+async def _deadline(request: Request) -> AsyncIterator[Deadline]:
     deadline = Deadline()
 
     async def watch() -> None:
@@ -55,7 +55,7 @@ SessionsDep = Annotated[Sessions, Depends(_sessions)]
 NotesDep = Annotated[Notes, Depends(_notes)]
 ExportsDep = Annotated[Exports, Depends(_exports)]
 RehearsalsDep = Annotated[Rehearsals, Depends(_rehearsals)]
-DeadlineDep = Annotated[Deadline, Depends(_patience)]
+DeadlineDep = Annotated[Deadline, Depends(_deadline)]
 
 #: A scene by its id, or one inside it by both ids, `whole~inner`, in the address of a request.
 SceneId = Annotated[str, Path(max_length=130)]

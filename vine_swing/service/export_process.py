@@ -9,7 +9,7 @@ from collections.abc import Iterator
 from contextlib import suppress
 
 #: How long a process may take to end by itself, s.
-_PATIENCE = 5.0
+_GRACE = 5.0
 
 
 class ExportProcess:
@@ -48,7 +48,7 @@ class ExportProcess:
     def stop(self) -> None:
         """Ask it to end now, and end it soon if it does not."""
         self._end(signal.SIGTERM)
-        threading.Timer(_PATIENCE, self._end, (signal.SIGKILL,)).start()
+        threading.Timer(_GRACE, self._end, (signal.SIGKILL,)).start()
 
     def close(self) -> None:
         """Let it end, as nothing more will be asked of it; waits for that."""
@@ -57,7 +57,7 @@ class ExportProcess:
         with suppress(BrokenPipeError):
             self._process.stdin.close()
         try:
-            self._process.wait(_PATIENCE)
+            self._process.wait(_GRACE)
         except subprocess.TimeoutExpired:
             self._end(signal.SIGKILL)
             self._process.wait()

@@ -149,8 +149,8 @@ def _with_copies(
     found: dict[str, Parts] = {}
     for track in tracks:
         if isinstance(track, KeptPages):
-            pages, was = [list(page) for page in track.pages], old.get(track.owner, {}).get(("pictures",))
-            found.setdefault(track.owner, {})[("pictures",)] = was if was == pages else pages
+            pages = [list(page) for page in track.pages]
+            found.setdefault(track.owner, {})[("pictures",)] = _taken_over(old.get(track.owner, {}), ("pictures",), pages)
         elif isinstance(track, OutlineTrack):
             # Whose it is called differs from copy to copy, what is drawn may be the same.
             known = old.get(track.owner, {}).get(("outline",))
@@ -178,10 +178,11 @@ def _parts(drawn: DrawnScene, old: dict[str, Parts], before: Baked | None = None
         if same_lead and before is not None and before.objects.get(object_id) is one and before.scene.length == baked.scene.length:
             result[object_id] = old[object_id]
             continue
+        was = old.get(object_id, {})
         parts: Parts = {("view",): one.view, ("local",): one.local, ("fade",): one.fade, ("place",): one.place, ("middle",): one.middle}
         if one.lens is not None:
             parts["channels", LENS] = one.lens
-        elif ("channels", LENS) in old.get(object_id, {}):
+        elif ("channels", LENS) in was:
             # What is no longer looked at through a camera says so once.
             parts["channels", LENS] = matrix.IDENTITY
         if led is not None:
@@ -190,40 +191,34 @@ def _parts(drawn: DrawnScene, old: dict[str, Parts], before: Baked | None = None
         if object_id in drawn.things:
             parts[("outline",)] = drawn.things[object_id].outline
             absent = missing_in(one.source.drawn_shape) if one.source.drawn_shape is not None else []
-            known = old.get(object_id, {}).get(("missing",))
-            if absent or known:
+            if absent or was.get(("missing",)):
                 # What no longer lacks anything says so once.
-                parts[("missing",)] = known if known == absent else absent
+                parts[("missing",)] = _taken_over(was, ("missing",), absent)
         for look in one.look:
             parts |= {("channels", name): values for name, values in look.arrays.items()}
         if one.source.pictured is not None and one.shown_size is not None:
             parts["channels", "picture.size"] = one.shown_size
-            shown = [[page.id, page.width] for page in one.pages]
-            had_shown = old.get(object_id, {}).get(("pictures",))
-            parts["pictures",] = had_shown if had_shown == shown else shown
+            parts["pictures",] = _taken_over(was, ("pictures",), [[page.id, page.width] for page in one.pages])
         if one.source.rules_on(OUTLINE):
             rest = [round(edge, 4) for edge in baked.reader.filler.run(partial(baked.reader.outlines.box, one.source))]
-            rested = old.get(object_id, {}).get(("rest",))
-            parts["rest",] = rested if rested == rest else rest
+            parts["rest",] = _taken_over(was, ("rest",), rest)
         if one.bent is not None:
-            gone = old.get(object_id, {}).get(("channels", OUTLINE))
+            gone = was.get(("channels", OUTLINE))
             same = before is not None and object_id in before.objects and before.objects[object_id].bent is one.bent
             parts["channels", OUTLINE] = gone if same and gone is not None else one.bent.travelled()
-        elif ("channels", OUTLINE) in old.get(object_id, {}):
+        elif ("channels", OUTLINE) in was:
             # What nothing bends any more says so once.
             parts["channels", OUTLINE] = _STILL
         for name, channel in one.source.channels.items():
             if len(channel.keys) > 1:
                 marks = turn_marks(channel.keys[0].frame, channel.keys[-1].frame, channel.before, channel.after, baked.scene.length)
-                was = old.get(object_id, {}).get(("turns", name))
-                parts[("turns", name)] = was if was == marks else marks
+                parts[("turns", name)] = _taken_over(was, ("turns", name), marks)
         if any(rule.on and rule.spec.contacts for rule in one.source.rules):
             met = [frame for frame in baked.reader.contacts(object_id).round(4).tolist() if 0 <= frame < baked.scene.length]
-            had = old.get(object_id, {}).get(("contacts",))
-            parts[("contacts",)] = had if had == met else met
-        elif ("contacts",) in old.get(object_id, {}):
+            parts[("contacts",)] = _taken_over(was, ("contacts",), met)
+        elif ("contacts",) in was:
             # What no longer meets anything says so once.
-            parts[("contacts",)] = old[object_id][("contacts",)] and []
+            parts[("contacts",)] = was[("contacts",)] and []
         result[object_id] = parts
         for bone, world in (one.seen_bones or one.bones).items():
             parts["bones", bone] = world
@@ -231,17 +226,20 @@ def _parts(drawn: DrawnScene, old: dict[str, Parts], before: Baked | None = None
             walk = baked.reader.walk(object_id)
             told = marks_of(walk) if walk is not None else None
             steps = {"down": told.down, "poses": [list(pose) for pose in told.poses]} if told is not None else {"down": {}, "poses": []}
-            stood = old.get(object_id, {}).get(("steps",))
-            parts[("steps",)] = stood if stood == steps else steps
+            parts[("steps",)] = _taken_over(was, ("steps",), steps)
     for owner, dial in baked.scene.dials_by_id.items():
         dial_parts: Parts = {("channels", DIAL_CHANNEL): baked.dials[dial.id]}
         keys = dial.channel.keys
         if len(keys) > 1:
             marks = turn_marks(keys[0].frame, keys[-1].frame, dial.channel.before, dial.channel.after, baked.scene.length)
-            was = old.get(owner, {}).get(("turns", DIAL_CHANNEL))
-            dial_parts["turns", DIAL_CHANNEL] = was if was == marks else marks
+            dial_parts["turns", DIAL_CHANNEL] = _taken_over(old.get(owner, {}), ("turns", DIAL_CHANNEL), marks)
         result[owner] = dial_parts
     return result
+
+
+def _taken_over(was: Parts, path: tuple[str, ...], now: Any) -> Any:
+    """A part, as the very one that there was if both are equal, so that it is not sent again."""
+    return was[path] if path in was and was[path] == now else now
 
 
 def _leads(baked: Baked) -> dict[str, BakedParade]:
