@@ -21,9 +21,12 @@ def loudness(samples: NDArray[np.floating], rate: float, fps: float) -> Array:
         return np.zeros(0)
     count = max(1, int(np.ceil(len(samples) * fps / rate - 1e-9)))
     edges = np.minimum(np.round(np.arange(count + 1) * rate / fps).astype(np.int64), len(samples))
-    # A frame without a sample, as where there are more frames than samples, has that of the sample before it.
-    begins = np.minimum(edges[:-1], len(samples) - 1)
-    sums = np.add.reduceat(np.square(samples, dtype=np.float64), begins)
+    # The zero at the end lets a last frame begin behind the last sample, where its begin is rounded up, and takes nothing from the frame before it.
+    squares = np.zeros(len(samples) + 1)
+    np.square(samples, out=squares[:-1], dtype=np.float64)
+    sums = np.add.reduceat(squares, edges[:-1])
+    # A frame without a sample, as where there are more frames than samples, has the level of the sample next to it.
+    sums[edges[:-1] == len(samples)] = squares[-2]
     found: Array = np.sqrt(sums / np.maximum(edges[1:] - edges[:-1], 1))
     return found
 
