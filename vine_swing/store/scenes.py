@@ -19,7 +19,7 @@ from vine_swing.store.reduced import ReducedStore
 from vine_swing.store.rehearsals import RehearsalStore
 from vine_swing.store.steps import Author, History
 
-_REVISION = "SELECT revision FROM scene WHERE id = ? AND within IS NULL AND deleted IS NULL"
+_ON_SHELF = "id = ? AND within IS NULL AND deleted IS NULL"
 
 
 class SceneNotFound(LookupError):
@@ -133,7 +133,7 @@ class SceneStore:
     def line(self, scene_id: str) -> tuple[str, int] | None:
         """The name and the revision of a scene; None if there is none of this id."""
         with self._database.reading() as db:
-            row = db.execute("SELECT name, revision FROM scene WHERE id = ? AND within IS NULL AND deleted IS NULL", (scene_id,)).fetchone()
+            row = db.execute(f"SELECT name, revision FROM scene WHERE {_ON_SHELF}", (scene_id,)).fetchone()
         return (row["name"], row["revision"]) if row is not None else None
 
     def revision(self, scene_id: str) -> int:
@@ -143,11 +143,7 @@ class SceneStore:
             SceneNotFound: if there is none of this id.
         """
         with self._database.reading() as db:
-            row = db.execute(_REVISION, (scene_id,)).fetchone()
-        if row is None:
-            raise SceneNotFound(_missing(scene_id))
-        revision: int = row["revision"]
-        return revision
+            return _revision(db, scene_id)
 
     def save(
         self, scene_id: str, before: Scene, after: Scene, *, label: str, revision: int, author: Author | None = None, others: Collection[str] = ()
@@ -261,27 +257,36 @@ class SceneStore:
             raise SceneNotFound(_missing(scene_id))
 
     def _expect(self, db: sqlite3.Connection, scene_id: str, revision: int) -> None:
-        row = db.execute(_REVISION, (scene_id,)).fetchone()
-        if row is None:
-            raise SceneNotFound(_missing(scene_id))
-        if row["revision"] != revision:
-            raise OldRevision(revision, row["revision"])
+        current = _revision(db, scene_id)
+        if current != revision:
+            raise OldRevision(revision, current)
 
     def _touch(self, db: sqlite3.Connection, scene_id: str) -> int:
         db.execute("UPDATE scene SET revision = revision + 1, changed = ? WHERE id = ?", (self.now(), scene_id))
-        revision: int = db.execute("SELECT revision FROM scene WHERE id = ?", (scene_id,)).fetchone()[0]
-        return revision
+        return _revision(db, scene_id)
 
     def _load(self, db: sqlite3.Connection, scene_id: str, others: Collection[str] = ()) -> Stored:
-        row = db.execute(_REVISION, (scene_id,)).fetchone()
-        scene = rows.read(db, scene_id) if row is not None else None
+        revision, scene = _revision(db, scene_id), rows.read(db, scene_id)
         if scene is None:
             raise SceneNotFound(_missing(scene_id))
-        return Stored(scene, row["revision"], steps.history(db, scene_id, others))
+        return Stored(scene, revision, steps.history(db, scene_id, others))
 
     def now(self) -> str:
         """The time of day, as it is kept."""
         return self._clock().isoformat(timespec="milliseconds")
+
+
+def _revision(db: sqlite3.Connection, scene_id: str) -> int:
+    """The revision of a scene on the Shelf.
+
+    Raises:
+        SceneNotFound: if there is none of this id.
+    """
+    row = db.execute(f"SELECT revision FROM scene WHERE {_ON_SHELF}", (scene_id,)).fetchone()
+    if row is None:
+        raise SceneNotFound(_missing(scene_id))
+    revision: int = row["revision"]
+    return revision
 
 
 def _missing(scene_id: str) -> str:

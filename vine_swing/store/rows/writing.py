@@ -6,7 +6,7 @@ not looked at. A scene inside another is a row of `scene` too, with what is in i
 
 import json
 import sqlite3
-from collections.abc import Iterable, Mapping
+from collections.abc import Callable, Iterable, Mapping
 from typing import Any
 
 from vine_swing.motion.rules.rule import Rule
@@ -90,63 +90,51 @@ def write_difference(db: sqlite3.Connection, scene_id: str, before: Scene, after
             db.execute("DELETE FROM scene WHERE id = ?", (row,))
         elif was[1] != now[1]:
             _update(db, "scene", ("position",), (now[1],), "id", row)
-    for change, _, now in _changes(before.pictures, after.pictures):
-        if change is None:
-            _insert_picture(db, scene_id, *now)
-        elif now is None:
-            db.execute("DELETE FROM picture WHERE scene = ? AND id = ?", (scene_id, change))
-        else:
-            _update(db, "picture", ("position", "name"), (now[1], now[0].name), "row", _row(db, "picture", "scene", scene_id, change))
-    for change, was, now in _changes(before.sounds, after.sounds):
-        if change is None:
-            _insert_sound(db, scene_id, *now)
-        elif now is None:
-            db.execute("DELETE FROM sound WHERE scene = ? AND id = ?", (scene_id, change))
-        else:
-            at = _row(db, "sound", "scene", scene_id, change)
-            _update(db, "sound", SOUND, sound_values(*now), "row", at)
-            # Files are large: one is looked at again only where the sound has another.
-            if was[0].file != now[0].file:
-                _update(db, "sound", ("hash",), (kept_blob(db, "audio/*", now[0].content),), "row", at)
-    for change, _, now in _changes(before.fonts, after.fonts):
-        if change is None:
-            _insert_font(db, scene_id, *now)
-        elif now is None:
-            db.execute("DELETE FROM font WHERE scene = ? AND id = ?", (scene_id, change))
-        else:
-            values = (now[1], now[0].name, now[0].licence)
-            _update(db, "font", ("position", "name", "licence"), values, "row", _row(db, "font", "scene", scene_id, change))
+    _write_parts(db, "picture", scene_id, before.pictures, after.pictures, insert=_insert_picture, update=_update_picture)
+    _write_parts(db, "sound", scene_id, before.sounds, after.sounds, insert=_insert_sound, update=_update_sound)
+    _write_parts(db, "font", scene_id, before.fonts, after.fonts, insert=_insert_font, update=_update_font)
 
 
 def _write_timeline(db: sqlite3.Connection, scene_id: str, before: Timeline, after: Timeline) -> None:
     """Write what differs between two versions of a row of `scene` and of what is in it."""
     if timeline_values(before) != timeline_values(after):
         _update(db, "scene", TIMELINE, timeline_values(after), "id", scene_id)
-    for change, was, now in _changes(before.objects, after.objects):
+    _write_parts(db, "object", scene_id, before.objects, after.objects, insert=_insert_object, update=_update_object, delete=_delete_object)
+    _write_parts(db, "dial", scene_id, before.dials, after.dials, insert=_insert_dial, update=_update_dial, delete=_delete_dial)
+    _write_parts(db, "cue", scene_id, before.cues, after.cues, insert=_insert_cue, update=_update_cue)
+
+
+def _write_parts(
+    db: sqlite3.Connection,
+    table: str,
+    owner: str | int,
+    before: Iterable[Any],
+    after: Iterable[Any],
+    *,
+    insert: Callable[..., None],
+    update: Callable[..., None],
+    delete: Callable[[sqlite3.Connection, int], None] | None = None,
+    within: str = "scene",
+) -> None:
+    """Write what differs between two lists of parts with a row each in one table.
+
+    Args:
+        owner: what the parts belong to, named by the column `within`.
+        insert: writes a new part; takes (db, owner, part, position).
+        update: writes what differs in one that both lists have; takes (db, row, (part, position) before, (part, position) after).
+        delete: deletes the row of one that is gone, where others belong to that row.
+    """
+    for change, was, now in _changes(before, after):
         if change is None:
-            _insert_object(db, scene_id, *now)
-        elif now is None:
-            _delete_object(db, _row(db, "object", "scene", scene_id, change))
-        else:
-            _update_object(db, _row(db, "object", "scene", scene_id, change), was, now)
-    for change, was, now in _changes(before.dials, after.dials):
-        if change is None:
-            _insert_dial(db, scene_id, *now)
+            insert(db, owner, *now)
             continue
-        row = _row(db, "dial", "scene", scene_id, change)
-        if now is None:
-            _delete_with_channels(db, "dial", row)
+        row = _row(db, table, within, owner, change)
+        if now is not None:
+            update(db, row, was, now)
+        elif delete is not None:
+            delete(db, row)
         else:
-            if dial_values(*was) != dial_values(*now):
-                _update(db, "dial", DIAL, dial_values(*now), "row", row)
-            _update_channels(db, "dial", row, {DIAL_CHANNEL: was[0].channel}, {DIAL_CHANNEL: now[0].channel})
-    for change, was, now in _changes(before.cues, after.cues):
-        if change is None:
-            _insert_cue(db, scene_id, *now)
-        elif now is None:
-            db.execute("DELETE FROM cue WHERE scene = ? AND id = ?", (scene_id, change))
-        elif cue_values(*was) != cue_values(*now):
-            _update(db, "cue", CUE, cue_values(*now), "row", _row(db, "cue", "scene", scene_id, change))
+            db.execute(f"DELETE FROM {table} WHERE row = ?", (row,))
 
 
 def _changes(before: Iterable[Any], after: Iterable[Any]) -> list[tuple[str | None, Any, Any]]:
@@ -165,17 +153,41 @@ def _update_object(db: sqlite3.Connection, row: int, was: tuple[SceneObject, int
     if object_values(*was) != object_values(*now):
         _update(db, "object", OBJECT, object_values(*now), "row", row)
     _update_channels(db, "object", row, was[0].channels, now[0].channels)
-    for change, rule_was, rule_now in _changes(was[0].rules, now[0].rules):
-        if change is None:
-            _insert_rule(db, row, *rule_now)
-            continue
-        rule_row = _row(db, "rule", "object", row, change)
-        if rule_now is None:
-            _delete_with_channels(db, "rule", rule_row)
-        else:
-            if rule_values(*rule_was) != rule_values(*rule_now):
-                _update(db, "rule", RULE, rule_values(*rule_now), "row", rule_row)
-            _update_channels(db, "rule", rule_row, numbers(rule_was[0]), numbers(rule_now[0]))
+    _write_parts(db, "rule", row, was[0].rules, now[0].rules, insert=_insert_rule, update=_update_rule, delete=_delete_rule, within="object")
+
+
+def _update_rule(db: sqlite3.Connection, row: int, was: tuple[Rule, int], now: tuple[Rule, int]) -> None:
+    if rule_values(*was) != rule_values(*now):
+        _update(db, "rule", RULE, rule_values(*now), "row", row)
+    _update_channels(db, "rule", row, numbers(was[0]), numbers(now[0]))
+
+
+def _update_dial(db: sqlite3.Connection, row: int, was: tuple[Dial, int], now: tuple[Dial, int]) -> None:
+    if dial_values(*was) != dial_values(*now):
+        _update(db, "dial", DIAL, dial_values(*now), "row", row)
+    _update_channels(db, "dial", row, {DIAL_CHANNEL: was[0].channel}, {DIAL_CHANNEL: now[0].channel})
+
+
+def _update_cue(db: sqlite3.Connection, row: int, was: tuple[Cue, int], now: tuple[Cue, int]) -> None:
+    if cue_values(*was) != cue_values(*now):
+        _update(db, "cue", CUE, cue_values(*now), "row", row)
+
+
+def _update_picture(db: sqlite3.Connection, row: int, _: tuple[KeptPicture, int], now: tuple[KeptPicture, int]) -> None:
+    picture, position = now
+    _update(db, "picture", ("position", "name"), (position, picture.name), "row", row)
+
+
+def _update_sound(db: sqlite3.Connection, row: int, was: tuple[KeptSound, int], now: tuple[KeptSound, int]) -> None:
+    _update(db, "sound", SOUND, sound_values(*now), "row", row)
+    # Files are large: one is looked at again only where the sound has another.
+    if was[0].file != now[0].file:
+        _update(db, "sound", ("hash",), (kept_blob(db, "audio/*", now[0].content),), "row", row)
+
+
+def _update_font(db: sqlite3.Connection, row: int, _: tuple[OwnFont, int], now: tuple[OwnFont, int]) -> None:
+    font, position = now
+    _update(db, "font", ("position", "name", "licence"), (position, font.name, font.licence), "row", row)
 
 
 def _update_channels(db: sqlite3.Connection, owner: str, owner_row: int, before: Mapping[str, Channel], after: Mapping[str, Channel]) -> None:
@@ -254,8 +266,16 @@ def _insert_keys(db: sqlite3.Connection, row: int, keys: Iterable[Key]) -> None:
 
 def _delete_object(db: sqlite3.Connection, row: int) -> None:
     for (rule,) in db.execute("SELECT row FROM rule WHERE object = ?", (row,)).fetchall():
-        _delete_with_channels(db, "rule", rule)
+        _delete_rule(db, rule)
     _delete_with_channels(db, "object", row)
+
+
+def _delete_rule(db: sqlite3.Connection, row: int) -> None:
+    _delete_with_channels(db, "rule", row)
+
+
+def _delete_dial(db: sqlite3.Connection, row: int) -> None:
+    _delete_with_channels(db, "dial", row)
 
 
 def _delete_with_channels(db: sqlite3.Connection, owner: str, row: int) -> None:
