@@ -60,7 +60,7 @@ export const useScene = defineStore("scene", () => {
     if (error.status === STOPPED) {
       messages.info(error.message);
       // It may have been kept just before it was stopped.
-      if (id.value) takeOthers(await api.changes(id.value, revision.value), ANOTHER);
+      await takeNews();
       return;
     }
     if (error.status === 409 && id.value) {
@@ -159,12 +159,17 @@ export const useScene = defineStore("scene", () => {
     return touched;
   }
 
+  /** Ask what others changed after the revision at hand, and take it up; the ids of what they touched. */
+  async function takeNews(who = ANOTHER): Promise<ReadonlySet<string>> {
+    return id.value ? takeOthers(await api.changes(id.value, revision.value), who) : new Set();
+  }
+
   const ids = (): ReadonlySet<string> => new Set(byId.value.keys());
 
   /** See what others did: up to a revision, or, without one, whatever there is. */
   function catchUp(to = Infinity, who = ANOTHER): Promise<unknown> {
     return inTurn(async () => {
-      if (id.value && revision.value < to) takeOthers(await api.changes(id.value, revision.value), who);
+      if (revision.value < to) await takeNews(who);
     }, 0);
   }
 
@@ -194,7 +199,7 @@ export const useScene = defineStore("scene", () => {
         return take(await stoppable((signal) => call(scene, revision.value, signal)));
       } catch (error) {
         if (!(error instanceof ServiceError) || error.status !== 409 || tries === MOST_TRIES) throw error;
-        const touched = takeOthers(await api.changes(id.value, revision.value), ANOTHER);
+        const touched = await takeNews();
         if (concern(edits, touched, ids())) throw error;
       }
     }
@@ -224,7 +229,7 @@ export const useScene = defineStore("scene", () => {
         const [against, asked] = [kept.value, revision.value];
         const message = await api.look(id.value, asked, look.value.edits).catch(async (error: unknown) => {
           if (!(error instanceof ServiceError) || error.status !== 409) throw error;
-          if (!overtaken(asked) && id.value) takeOthers(await api.changes(id.value, revision.value), ANOTHER);
+          if (!ownEditSince(asked)) await takeNews();
           return null;
         });
         if (message && look.value && against === kept.value && against) looked.value = readMotion(message, against);
@@ -239,7 +244,7 @@ export const useScene = defineStore("scene", () => {
   }
 
   /** Whether an edit of this page reached the service before a look: what it changed is known, or will be in a moment. */
-  const overtaken = (asked: number): boolean => waiting.value > 0 || revision.value !== asked;
+  const ownEditSince = (asked: number): boolean => waiting.value > 0 || revision.value !== asked;
 
   /** Go back to the picture as it is kept. */
   function letGo(): void {
@@ -248,25 +253,30 @@ export const useScene = defineStore("scene", () => {
     lookNumber += 1;
   }
 
+  /** Ask for edits to be kept. If they are not, the picture goes back to what is. */
+  async function keep(edits: Edit[]): Promise<void> {
+    try {
+      await ask((scene, at, signal) => api.edit(scene, at, edits, signal), edits);
+    } catch (error) {
+      letGo();
+      throw error;
+    }
+  }
+
   /** Make edits as one step of undo. Resolves when they are kept and the picture shows them. */
   function edit(edits: Edit[]): Promise<boolean | undefined> {
     return inTurn(async () => {
       if (!id.value || edits.length === 0) return false;
-      const overtaken = overtaking && concern(edits, overtaking.touched, ids()) ? overtaking.who : null;
+      const changedBy = overtaking && concern(edits, overtaking.touched, ids()) ? overtaking.who : null;
       overtaking = null;
-      if (overtaken) {
+      if (changedBy) {
         letGo();
         messages.warn(
-          `${overtaken} changed this while you were dragging, so your change was not made. You see theirs; repeat yours if you still want it.`,
+          `${changedBy} changed this while you were dragging, so your change was not made. You see theirs; repeat yours if you still want it.`,
         );
         return false;
       }
-      try {
-        await ask((scene, at, signal) => api.edit(scene, at, edits, signal), edits);
-      } catch (error) {
-        letGo();
-        throw error;
-      }
+      await keep(edits);
       return true;
     });
   }
@@ -279,10 +289,9 @@ export const useScene = defineStore("scene", () => {
     return inTurn(async () => {
       if (!id.value) return null;
       try {
-        await ask((scene, at, signal) => api.edit(scene, at, edits, signal), edits);
+        await keep(edits);
         return null;
       } catch (error) {
-        letGo();
         if (error instanceof ServiceError && (error.status === 422 || error.status === 400)) return error.message;
         throw error;
       }
