@@ -17,7 +17,6 @@ from vine_swing.motion.figure.marks import marks_of
 from vine_swing.motion.outline.drawing import missing_in
 from vine_swing.motion.scene.dial import DIAL_CHANNEL
 from vine_swing.motion.scene.model import Scene
-from vine_swing.motion.timing.ends import turn_marks
 from vine_swing.picture.drawable import DrawnScene, drawn_scene
 from vine_swing.picture.list_data import steps_data
 from vine_swing.picture.listing import hidden, steps_of
@@ -198,10 +197,10 @@ def _parts(drawn: DrawnScene, old: dict[str, Parts], before: Baked | None = None
             parts |= {("channels", name): values for name, values in look.arrays.items()}
         if one.source.pictured is not None and one.shown_size is not None:
             parts["channels", "picture.size"] = one.shown_size
-            parts["pictures",] = _taken_over(was, ("pictures",), [[page.id, page.width] for page in one.pages])
+            parts[("pictures",)] = _taken_over(was, ("pictures",), [[page.id, page.width] for page in one.pages])
         if one.source.rules_on(OUTLINE):
             rest = [round(edge, 4) for edge in baked.reader.filler.run(partial(baked.reader.outlines.box, one.source))]
-            parts["rest",] = _taken_over(was, ("rest",), rest)
+            parts[("rest",)] = _taken_over(was, ("rest",), rest)
         if one.bent is not None:
             gone = was.get(("channels", OUTLINE))
             same = before is not None and object_id in before.objects and before.objects[object_id].bent is one.bent
@@ -211,14 +210,13 @@ def _parts(drawn: DrawnScene, old: dict[str, Parts], before: Baked | None = None
             parts["channels", OUTLINE] = _STILL
         for name, channel in one.source.channels.items():
             if len(channel.keys) > 1:
-                marks = turn_marks(channel.keys[0].frame, channel.keys[-1].frame, channel.before, channel.after, baked.scene.length)
-                parts[("turns", name)] = _taken_over(was, ("turns", name), marks)
+                parts[("turns", name)] = _taken_over(was, ("turns", name), channel.turns(baked.scene.length))
         if any(rule.on and rule.spec.contacts for rule in one.source.rules):
             met = [frame for frame in baked.reader.contacts(object_id).round(4).tolist() if 0 <= frame < baked.scene.length]
             parts[("contacts",)] = _taken_over(was, ("contacts",), met)
         elif ("contacts",) in was:
             # What no longer meets anything says so once.
-            parts[("contacts",)] = was[("contacts",)] and []
+            parts[("contacts",)] = _taken_over(was, ("contacts",), [])
         result[object_id] = parts
         for bone, world in (one.seen_bones or one.bones).items():
             parts["bones", bone] = world
@@ -229,10 +227,9 @@ def _parts(drawn: DrawnScene, old: dict[str, Parts], before: Baked | None = None
             parts[("steps",)] = _taken_over(was, ("steps",), steps)
     for owner, dial in baked.scene.dials_by_id.items():
         dial_parts: Parts = {("channels", DIAL_CHANNEL): baked.dials[dial.id]}
-        keys = dial.channel.keys
-        if len(keys) > 1:
-            marks = turn_marks(keys[0].frame, keys[-1].frame, dial.channel.before, dial.channel.after, baked.scene.length)
-            dial_parts["turns", DIAL_CHANNEL] = _taken_over(old.get(owner, {}), ("turns", DIAL_CHANNEL), marks)
+        if len(dial.channel.keys) > 1:
+            path = ("turns", DIAL_CHANNEL)
+            dial_parts[path] = _taken_over(old.get(owner, {}), path, dial.channel.turns(baked.scene.length))
         result[owner] = dial_parts
     return result
 

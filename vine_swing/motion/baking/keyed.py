@@ -15,7 +15,6 @@ from vine_swing.motion.scene.model import Scene
 from vine_swing.motion.scene.objects import SceneObject
 from vine_swing.motion.sound.analysis import level_of
 from vine_swing.motion.timing.channel import Channel
-from vine_swing.motion.timing.ends import turn_marks
 from vine_swing.motion.timing.evaluate import KeyedChannels, evaluate_colours
 from vine_swing.motion.timing.path import evaluate_path
 
@@ -142,7 +141,7 @@ def breaks_of(thing: SceneObject, name: str, timing: Timing) -> Array:
     frames = {key.frame for key in channel.keys}
     if len(channel.keys) > 1:
         first, last = channel.keys[0].frame, channel.keys[-1].frame
-        marks = turn_marks(first, last, channel.before, channel.after, timing.length)
+        marks = channel.turns(timing.length)
         repeating = {channel.before.mode, channel.after.mode} & {"loop", "climb", "ping-pong"}
         if repeating and marks:
             # Within a turn lie the keys again, forwards and backwards.

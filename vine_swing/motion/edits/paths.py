@@ -15,7 +15,7 @@ from vine_swing.motion.scene.model import Scene
 from vine_swing.motion.scene.objects import SceneObject
 from vine_swing.motion.timing.channel import Channel, Key, Way
 from vine_swing.motion.timing.ease import Ease, PointsEase
-from vine_swing.motion.timing.ends import HOLD, turn_marks
+from vine_swing.motion.timing.ends import HOLD
 from vine_swing.motion.timing.evaluate import evaluate
 from vine_swing.motion.timing.fit import fit_keys
 from vine_swing.motion.timing.path import Curve, evaluate_path, points_of, way_of
@@ -160,7 +160,7 @@ class JoinPath(_PathEdit):
             # x and y go on differently past their keys, which one path cannot: what the scene shows of it is laid down.
             frames |= {0.0, float(scene.length - 1)}
             for channel in moving:
-                frames |= set(turn_marks(channel.keys[0].frame, channel.keys[-1].frame, channel.before, channel.after, scene.length))
+                frames |= set(channel.turns(scene.length))
         check_traced(min(frames), max(frames))
         keys = _joined(pair, thing, sorted(frames))
         path = Channel(keys=tuple(keys), before=ends[0], after=ends[1])

@@ -14,7 +14,7 @@ from pydantic import ConfigDict, Field, field_validator, model_validator
 from vine_swing.motion.basics.values import Frame, Frozen, Number, PointNumber, Text, Value
 from vine_swing.motion.formula.tree import MAX_LENGTH
 from vine_swing.motion.timing.ease import Ease, EaseCurve, build
-from vine_swing.motion.timing.ends import HOLD, End
+from vine_swing.motion.timing.ends import HOLD, End, turn_marks
 
 MAX_KEYS = 20_000
 SHAPED_BY_KEYS = frozenset({"handles", "spline"})
@@ -175,6 +175,10 @@ class Channel(Frozen):
     def whole(self) -> bool:
         """Whether all keys lie on whole frames."""
         return all(key.frame == round(key.frame) for key in self.keys)
+
+    def turns(self, length: int) -> list[float]:
+        """The frames of a scene of `length` frames at which an end that repeats the keys begins a new turn, in order; see `turn_marks`."""
+        return turn_marks(self.keys[0].frame, self.keys[-1].frame, self.before, self.after, length) if self.keys else []
 
     def key_at(self, frame: float) -> Key | None:
         """The key exactly at a frame, if there is one."""

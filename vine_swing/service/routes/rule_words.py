@@ -81,7 +81,7 @@ def rule_words() -> list[RuleWords]:
     return [_rule(spec) for spec in RULES.values()]
 
 
-def _told(spec: RuleSpec) -> dict[str, Setting]:
+def _example(spec: RuleSpec) -> dict[str, Setting]:
     """The settings a rule has in its picture."""
     return {name: value if isinstance(value, str) else Channel(base=value) for name, value in spec.example.items()}
 
@@ -94,7 +94,7 @@ def _rule(spec: RuleSpec) -> RuleWords:
     if spec.value_kind == "look":
         return _look_rule(spec)
     acts = spec.for_channels or ("x",)
-    rule = Rule(id="shown", kind=spec.kind, channels=acts, mode=spec.modes[0] if spec.modes else "add", settings=_told(spec))
+    rule = Rule(id="shown", kind=spec.kind, channels=acts, mode=spec.modes[0] if spec.modes else "add", settings=_example(spec))
     moves = {"fill": Channel(base="#2C4A3B")} if spec.value_kind == "colour" else {"x": _MOVE} if acts[0] != "y" else {}
     if spec.own_keys_read:
         moves["y"] = _MOVE.copy_with(keys=tuple(key.copy_with(value=-key.number) for key in _MOVE.keys))
@@ -112,7 +112,7 @@ _SHOWN_WIDE = {"taper": (70.0, 40.0), "bend": (80.0, 20.0), "swirl": (60.0, 40.0
 
 def _outline_rule(spec: RuleSpec) -> RuleWords:
     """A rule on outlines, shown on a shape within 80 × 60 px about its middle."""
-    rule = Rule(id="shown", kind=spec.kind, settings=_told(spec))
+    rule = Rule(id="shown", kind=spec.kind, settings=_example(spec))
     width, height = _SHOWN_WIDE.get(spec.kind, (44.0, 44.0))
     shape = PlainShape(type=_SHOWN_ON.get(spec.kind, "ellipse"))
     sizes = {"width": Channel(base=width), "height": Channel(base=height)}
@@ -131,7 +131,7 @@ _LOOK_SIZE, _LOOK_SCALE = (88, 50), 2
 
 def _look_rule(spec: RuleSpec) -> RuleWords:
     """A rule on looks, shown on a letter."""
-    rule = Rule(id="shown", kind=spec.kind, settings=_told(spec), channels=spec.for_channels)
+    rule = Rule(id="shown", kind=spec.kind, settings=_example(spec), channels=spec.for_channels)
     middle = {"x": Channel(base=_LOOK_SIZE[0] / 2), "y": Channel(base=_LOOK_SIZE[1] / 2)}
     letter = GroupObject(id="shown", name="Shown", kind="group", channels=middle, rules=(rule,))
 
@@ -150,7 +150,7 @@ def _look_rule(spec: RuleSpec) -> RuleWords:
 def _joint_rule(spec: RuleSpec) -> RuleWords:
     """A rule that moves joints, shown on the first of them that it moves."""
     figure = STARTERS["two-legs"].figure
-    rule = Rule(id="shown", kind=spec.kind, settings=_told(spec))
+    rule = Rule(id="shown", kind=spec.kind, settings=_example(spec))
     plain = FigureObject(id="shown", name="Shown", kind="figure", figure=figure)
     target = ShapeObject(id="leader", name="Leader", kind="shape", shape=PlainShape(type="ellipse"), channels={"x": _PASSING, "y": _ABOVE})
     channel = spec.example_channel or next(iter(plain.joints_of(rule)))
