@@ -3,16 +3,15 @@ fifty open scenes take in memory. Run with `python -m tests.bench.load` after th
 
 import json
 import statistics
-import tempfile
 import time
 import urllib.request
 from pathlib import Path
 
-from playwright.sync_api import Browser, Page, sync_playwright
+from playwright.sync_api import Page
 
+from tests.bench.browser import page_and_server
 from tests.bench.many import scrolled
 from tests.bench.page import PLAYED, WATCHED
-from tests.journeys.conftest import CHROMIUM, FLAGS
 from tests.journeys.scenes import opened, shape
 from tests.journeys.servers import Server
 from tests.journeys.workspace import Workspace
@@ -62,9 +61,11 @@ def dragged(w: Workspace) -> tuple[float, float]:
     return statistics.median(times), times[int(len(times) * 0.95)]
 
 
-def following(browser: Browser, page: Page, address: str) -> list[float]:
+def following(page: Page, address: str) -> list[float]:
     """Milliseconds from asking for an edit to another page's having shown who did it, with a small scene."""
     w = opened(page, address, objects=[shape("Frog", x=300, y=300, width=80, height=80)])
+    browser = page.context.browser
+    assert browser is not None
     second = browser.new_context(viewport={"width": 1280, "height": 800}).new_page()
     second.goto(page.url)
     Workspace(second, address)
@@ -101,30 +102,23 @@ def memory(server: Server) -> tuple[float, float]:
 
 def main() -> None:
     """Measure and print."""
-    with tempfile.TemporaryDirectory() as folder, sync_playwright() as playwright:
-        server = Server(Path(folder) / "data")
-        chromium = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
-        page = chromium.new_page(viewport={"width": 1280, "height": 800})
-        try:
-            begun = time.perf_counter()
-            w = opened(page, server.address, length=241, objects=loaded(), name="Load")
-            w.painted()
-            print(f"kept and opened: {time.perf_counter() - begun:.1f} s")
-            page.get_by_role("button", name="Play", exact=True).click()
-            page.wait_for_timeout(1000)
-            played = page.evaluate(f"({PLAYED})(3)")
-            page.get_by_role("button", name="Pause", exact=True).click()
-            print(f"played: {played['frames'] / 3:.0f} frames/s")
-            print(f"time sheet scrolled: {scrolled(page.get_by_role('list', name='Lanes')):.0f} frames/s")
-            half, most = dragged(w)
-            print(f"dragged: {half:.0f} ms for half of the moves, {most:.0f} ms for 95 of 100")
-            took = following(chromium, page, server.address)
-            print(f"another page follows: {statistics.median(took):.0f} ms (at most {max(took):.0f})")
-            one, fifty = memory(server)
-            print(f"memory of the server: {one:.0f} MB with these and one scene of 300 objects, {fifty:.0f} MB with fifty")
-        finally:
-            chromium.close()
-            server.stop(9)
+    with page_and_server() as (page, server):
+        begun = time.perf_counter()
+        w = opened(page, server.address, length=241, objects=loaded(), name="Load")
+        w.painted()
+        print(f"kept and opened: {time.perf_counter() - begun:.1f} s")
+        page.get_by_role("button", name="Play", exact=True).click()
+        page.wait_for_timeout(1000)
+        played = page.evaluate(f"({PLAYED})(3)")
+        page.get_by_role("button", name="Pause", exact=True).click()
+        print(f"played: {played['frames'] / 3:.0f} frames/s")
+        print(f"time sheet scrolled: {scrolled(page.get_by_role('list', name='Lanes')):.0f} frames/s")
+        half, most = dragged(w)
+        print(f"dragged: {half:.0f} ms for half of the moves, {most:.0f} ms for 95 of 100")
+        took = following(page, server.address)
+        print(f"another page follows: {statistics.median(took):.0f} ms (at most {max(took):.0f})")
+        one, fifty = memory(server)
+        print(f"memory of the server: {one:.0f} MB with these and one scene of 300 objects, {fifty:.0f} MB with fifty")
 
 
 if __name__ == "__main__":

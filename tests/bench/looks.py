@@ -5,13 +5,10 @@ import time
 from pathlib import Path
 from typing import Any
 
-from playwright.sync_api import sync_playwright
-
 from demo.make import SCENES
+from tests.bench.browser import page_and_server
 from tests.bench.page import playing
-from tests.journeys.conftest import CHROMIUM, FLAGS
 from tests.journeys.scenes import opened
-from tests.journeys.servers import Server
 from vine_swing.formats import film_of
 from vine_swing.formats.engine.pool import Pool
 from vine_swing.formats.mp4 import write_mp4
@@ -62,14 +59,9 @@ def blurred_share(folder: Path) -> float:
 def main() -> None:
     with tempfile.TemporaryDirectory() as folder:
         print(f"a blurred 1080p frame exported, to its samples times one that is not: {blurred_share(Path(folder)):.2f}")
-    with tempfile.TemporaryDirectory() as folder, sync_playwright() as playwright:
-        server = Server(Path(folder))
-        browser = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
-        page = browser.new_page(viewport={"width": 1280, "height": 800})
+    with page_and_server() as (page, server):
         pictures, slow = playing(opened(page, server.address, objects=looks()))
         print(f"60 shadows and ten masks: {pictures:.0f} pictures/s, 95 of 100 within {slow:.0f} ms")
-        browser.close()
-        server.stop()
 
 
 if __name__ == "__main__":

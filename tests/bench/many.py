@@ -1,15 +1,12 @@
 """Many objects in the page: 1,000 lines scrolled, and 200 things picked, moved and keyed at once. Run with `python -m tests.bench.many`."""
 
-import tempfile
 import time
-from pathlib import Path
 
-from playwright.sync_api import Locator, Page, expect, sync_playwright
+from playwright.sync_api import Locator, Page, expect
 
+from tests.bench.browser import page_and_server
 from tests.bench.page import PLAYED, moving
-from tests.journeys.conftest import CHROMIUM, FLAGS
 from tests.journeys.scenes import opened
-from tests.journeys.servers import Server
 
 
 def scrolled(list_: Locator) -> float:
@@ -37,28 +34,21 @@ def timed(page: Page, key: str, kind: str) -> float:
 
 def main() -> None:
     """Measure and print."""
-    with tempfile.TemporaryDirectory() as folder, sync_playwright() as playwright:
-        server = Server(Path(folder) / "data")
-        chromium = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
-        page = chromium.new_page(viewport={"width": 1280, "height": 800})
-        try:
-            opened(page, server.address, length=120, objects=moving(1000), name="Moths")
-            print(f"scrolling the troupe of 1,000 objects: {scrolled(page.get_by_role('tree', name='Objects, the foremost first')):.0f} frames/s")
-            w = opened(page, server.address, length=120, objects=moving(200), name="Moths")
-            begun = time.perf_counter()
-            page.keyboard.press("Control+Alt+a")
-            expect(page.get_by_role("heading", name="200 objects at frame 0")).to_be_visible()
-            print(f"picking 200 objects: {(time.perf_counter() - begun) * 1000:.0f} ms")
-            page.locator(".stage").focus()
-            w.go_to("7")
-            page.locator(".stage").focus()
-            moves = [timed(page, "ArrowRight", "/edits") for _ in range(5)]
-            print(f"moving them: {min(moves):.0f} ms (mean {sum(moves) / 5:.0f})")
-            keys = [timed(page, "k", "/edits") for _ in range(4)]
-            print(f"keying them: {min(keys):.0f} ms (mean {sum(keys) / 4:.0f})")
-        finally:
-            chromium.close()
-            server.stop(9)
+    with page_and_server() as (page, server):
+        opened(page, server.address, length=120, objects=moving(1000), name="Moths")
+        print(f"scrolling the troupe of 1,000 objects: {scrolled(page.get_by_role('tree', name='Objects, the foremost first')):.0f} frames/s")
+        w = opened(page, server.address, length=120, objects=moving(200), name="Moths")
+        begun = time.perf_counter()
+        page.keyboard.press("Control+Alt+a")
+        expect(page.get_by_role("heading", name="200 objects at frame 0")).to_be_visible()
+        print(f"picking 200 objects: {(time.perf_counter() - begun) * 1000:.0f} ms")
+        page.locator(".stage").focus()
+        w.go_to("7")
+        page.locator(".stage").focus()
+        moves = [timed(page, "ArrowRight", "/edits") for _ in range(5)]
+        print(f"moving them: {min(moves):.0f} ms (mean {sum(moves) / 5:.0f})")
+        keys = [timed(page, "k", "/edits") for _ in range(4)]
+        print(f"keying them: {min(keys):.0f} ms (mean {sum(keys) / 4:.0f})")
 
 
 if __name__ == "__main__":

@@ -6,16 +6,13 @@ It drives the real service and Chromium, as journeys do, and prints milliseconds
 import json
 import statistics
 import sys
-import tempfile
 import time
 import urllib.request
-from pathlib import Path
 
-from playwright.sync_api import Page, sync_playwright
+from playwright.sync_api import Page
 
-from tests.journeys.conftest import CHROMIUM, FLAGS
+from tests.bench.browser import page_and_server
 from tests.journeys.scenes import opened, shape
-from tests.journeys.servers import Server
 from tests.journeys.workspace import Workspace
 
 #: Counts the frames in which the page changed its frame field while it plays, and the time they took.
@@ -121,36 +118,30 @@ def dragging(w: Workspace, name: str, frame: int = 10) -> tuple[float, float] | 
 
 def main() -> None:
     """Measure and print."""
-    with tempfile.TemporaryDirectory() as folder, sync_playwright() as playwright:
-        server = Server(Path(folder) / "data", "demo")
-        chromium = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
-        page = chromium.new_page(viewport={"width": 1280, "height": 800})
-        try:
-            ids = scene_ids(server.address)
-            for name in ("Morning round", "Toucan glide"):
-                page.goto(f"{server.address}/")
-                page.wait_for_timeout(800)
-                times = [opening(page, server.address, ids[name]) for _ in range(4)]
-                print(f"opening {name}: {min(times):.0f} ms (first {times[0]:.0f})", flush=True)
-                w = Workspace(page, server.address)
-                top = (
-                    w.page.get_by_role("tree", name="Objects, the foremost first")
-                    .get_by_role("treeitem")
-                    .evaluate_all("all => all.map((one) => one.ariaLabel)")
-                )
-                for one in top:
-                    if told := dragging(w, one):
-                        print(f"  dragging {one}: {told[0]:.0f} ms, 95 % within {told[1]:.0f} ms", flush=True)
-            w = opened(page, server.address, length=120, objects=moving(300), name="Moths")
-            told, slow = playing(w)
-            nodes = page.evaluate("() => document.querySelectorAll('*').length")
-            print(f"playing 300 objects: {told:.1f} frames/s, 95 % within {slow:.0f} ms; {nodes} nodes", flush=True)
-            w.pick("Moth 5")
-            told, slow = playing(w)
-            print(f"… one picked: {told:.1f} frames/s, 95 % within {slow:.0f} ms", flush=True)
-        finally:
-            chromium.close()
-            server.stop(9)
+    with page_and_server("demo") as (page, server):
+        ids = scene_ids(server.address)
+        for name in ("Morning round", "Toucan glide"):
+            page.goto(f"{server.address}/")
+            page.wait_for_timeout(800)
+            times = [opening(page, server.address, ids[name]) for _ in range(4)]
+            print(f"opening {name}: {min(times):.0f} ms (first {times[0]:.0f})", flush=True)
+            w = Workspace(page, server.address)
+            top = (
+                w.page.get_by_role("tree", name="Objects, the foremost first")
+                .get_by_role("treeitem")
+                .evaluate_all("all => all.map((one) => one.ariaLabel)")
+            )
+            for one in top:
+                if told := dragging(w, one):
+                    print(f"  dragging {one}: {told[0]:.0f} ms, 95 % within {told[1]:.0f} ms", flush=True)
+        w = opened(page, server.address, length=120, objects=moving(300), name="Moths")
+        told, slow = playing(w)
+        nodes = page.evaluate("() => document.querySelectorAll('*').length")
+        print(f"playing 300 objects: {told:.1f} frames/s, 95 % within {slow:.0f} ms; {nodes} nodes", flush=True)
+        # The foremost stands first in the Troupe, which makes rows only for what is in view.
+        w.pick("Moth 300")
+        told, slow = playing(w)
+        print(f"… one picked: {told:.1f} frames/s, 95 % within {slow:.0f} ms", flush=True)
 
 
 if __name__ == "__main__":

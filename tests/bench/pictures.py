@@ -1,17 +1,14 @@
 """How quick pictures and insets are on the page. Run with `python -m tests.bench.pictures` after the page is built; it prints and asserts nothing."""
 
-import tempfile
 import time
-from pathlib import Path
 
 import numpy as np
 from PIL import Image
-from playwright.sync_api import Page, sync_playwright
+from playwright.sync_api import Page
 
+from tests.bench.browser import page_and_server
 from tests.bench.page import playing
-from tests.journeys.conftest import CHROMIUM, FLAGS
 from tests.journeys.scenes import keys, opened, shape
-from tests.journeys.servers import Server
 from tests.journeys.workspace import Workspace
 from tests.pictures import saved
 
@@ -75,14 +72,9 @@ def crews(page: Page, address: str) -> None:
 
 
 def main() -> None:
-    with tempfile.TemporaryDirectory() as folder, sync_playwright() as playwright:
-        server = Server(Path(folder))
-        browser = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
-        page = browser.new_page(viewport={"width": 1280, "height": 800})
+    with page_and_server() as (page, server):
         for measure in (large, flipbook, crews):
             measure(page, server.address)
-        browser.close()
-        server.stop()
 
 
 if __name__ == "__main__":

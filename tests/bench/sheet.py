@@ -6,14 +6,9 @@ picked keys are dragged. Figures are of this machine, painting without a graphic
 
 import json
 import statistics
-import tempfile
 import urllib.request
-from pathlib import Path
 
-from playwright.sync_api import sync_playwright
-
-from tests.journeys.conftest import CHROMIUM, FLAGS
-from tests.journeys.servers import Server
+from tests.bench.browser import page_and_server
 from tests.journeys.workspace import Workspace
 
 OBJECTS, KEYS = 50, 100
@@ -36,12 +31,9 @@ def pace(times):
 
 
 def main():
-    with tempfile.TemporaryDirectory() as folder, sync_playwright() as playwright:
-        server = Server(Path(folder))
+    with page_and_server(bypass_csp=True) as (page, server):
         request = urllib.request.Request(f"{server.address}/api/scenes", json.dumps(scene()).encode(), {"content-type": "application/json"})
         made = json.load(urllib.request.urlopen(request))
-        browser = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
-        page = browser.new_page(viewport={"width": 1280, "height": 800}, bypass_csp=True)
         page.goto(f"{server.address}/scenes/{made['id']}")
         work = Workspace(page, server.address)
         page.evaluate("localStorage.setItem('sheet-height', '420')")
@@ -71,7 +63,7 @@ def main():
         page.keyboard.press("u")
         page.wait_for_timeout(300)
         # Five lanes of a hundred keys, picked with a box; then one of them is dragged step by step.
-        page.mouse.move(lanes["x"] + 215, lanes["y"] + 2)
+        page.mouse.move(lanes["x"] + 226, lanes["y"] + 2)
         page.mouse.down()
         page.mouse.move(lanes["x"] + 1040, lanes["y"] + 24 * 6 + 20, steps=4)
         page.mouse.up()
@@ -94,8 +86,6 @@ def main():
             page.wait_for_timeout(60)
         page.mouse.up()
         print(f"dragging: answered in {statistics.median(waits):.0f} ms, 95th percentile {sorted(waits)[-1]:.0f} ms")
-        browser.close()
-        server.stop()
 
 
 if __name__ == "__main__":
