@@ -55,7 +55,7 @@ class Reader:
 
     before: values (n,) or (1,) at `grid` before a channel's rules, by object id and channel name.
     after: values at `grid` after all rules, by object id, then by channel name; those `waiting` are not made yet.
-    filler: what filler tables; work that reads chains of rules is to be run by `filler.run`.
+    filler: what fills tables; work that reads chains of rules is to be run by `filler.run`.
     """
 
     def __init__(self, scene: Scene, grid: Array | None = None, *, effort: Effort | None = None, view: CopyView | None = None) -> None:
@@ -73,7 +73,7 @@ class Reader:
         self.before: dict[Ref, Array] = {}
         self.after: dict[str, dict[str, Array]] = {}
         self.waiting: set[Ref] = set()
-        # One set of filler for all copies: a chain of one reads tables of what all share.
+        # One filler of tables for all copies: a chain of one reads tables of what all share.
         self.filler: TableFiller = view.base.filler if view is not None else TableFiller()
         self._effort = effort or Effort()
         self._final: dict[Ref, Source] = {}

@@ -6,7 +6,7 @@ Gauss–Legendre places of each frame (degree 4, the places at which springs rea
 For a sine of w radians a frame the polynomial is off by at most w⁵/5!·5!²/10! = w⁵/30,240 of its amplitude (the interpolation error with the
 monic Legendre polynomial): at 24 frames a second 4e-8 at 1 Hz, 1.3e-4 at 5 Hz. Where a value jumps between whole frames it is off within that frame.
 
-Tables are filled one at a time. A table that needs another one filled raises `Pending`; `TableFiller.run` filler that first and starts over,
+Tables are filled one at a time. A table that needs another one filled raises `Pending`; `TableFiller.run` fills that first and starts over,
 so that chains of any length need no deep recursion.
 """
 
@@ -41,13 +41,13 @@ class Pending(Exception):
 
 
 class TableFiller:
-    """TableFiller tables one at a time, whatever needs what."""
+    """Fills tables one at a time, whatever needs what."""
 
     def __init__(self) -> None:
         self._filling = False
 
     def fill(self, work: Callable[[], None]) -> None:
-        """Run what filler a table.
+        """Run what fills a table.
 
         Raises:
             Pending: if another table is being filled.
@@ -84,7 +84,7 @@ class Table:
         """
         Args:
             read: gives the values (r, n) at any frames (1, n).
-            filler: what filler the tables of one bake.
+            filler: what fills the tables of one bake.
             between: whether readings between whole frames are looked up too, or worked out by `read`.
         """
         self._read, self._filler, self._between = read, filler, between

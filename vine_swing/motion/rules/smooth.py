@@ -6,15 +6,22 @@ is sampled. Frames that lie alike share these places: the source is read once at
 no more than the sum of them.
 """
 
+from collections.abc import Callable
+from functools import partial
+
 import numpy as np
+from numpy.typing import NDArray
 
 from vine_swing.motion.rules.spec import Array, Mode, RuleSpec, Settings, SettingSpec, Source, by_name, number_or, stateless
 
+Index = NDArray[np.intp]
 _PER_FRAME = 8
 #: Up to this many frames there are 8 places to a frame; beyond it half as many for every doubling.
 _FINE = 16
 #: Frames that lie farther apart than this many times the places they read are read each on its own.
 _SPARSE = 4
+#: Samples that are summed at once.
+_AT_ONCE = 16_000
 #: Narrower bells than this, in frames, hold a single place.
 _LEAST = 1e-3
 
@@ -57,19 +64,47 @@ def _steady(source: Source, width: float, t: Array) -> Array:
             # Too far apart to read all between them.
             own, back = np.unique((at[:, None] + np.arange(-reach, reach + 1)).ravel(), return_inverse=True)
             values = source.at(((own + shares[number]) * step)[None, :])[:, back].reshape(-1, len(here), 2 * reach + 1)
-            mean = sum(weight * values[..., n] for n, weight in enumerate(weights))
+            mean = _sum(weights, partial(_column, values))
         else:
             values = source.at(((first + np.arange(-reach, count + reach) + shares[number]) * step)[None, :])
             index = (at - first).astype(np.intp)
             stride = int(index[1] - index[0]) if len(index) > 1 else 1
             even = stride > 0 and bool((np.diff(index) == stride).all())
-            begin, end = int(index[0]), int(index[-1]) + 1
-            shifted = (values[:, begin + n : end + n : stride] if even else values[:, index + n] for n in range(len(weights)))
-            mean = sum(weight * part for weight, part in zip(weights, shifted, strict=True))
+            mean = _weighted(values, weights, int(index[0]), len(index), stride) if even else _sum(weights, partial(_shifted, values, index))
         if found is None:
             found = np.empty((len(values), t.shape[1]))
         found[:, here] = mean
     assert found is not None, "t has at least one frame"
+    return found
+
+
+def _column(values: Array, n: int) -> Array:
+    return values[..., n]
+
+
+def _shifted(values: Array, index: Index, n: int) -> Array:
+    return values[:, index + n]
+
+
+def _sum(weights: list[float], part: Callable[[int], Array]) -> Array:
+    """Σ weights[n]·part(n), in this order."""
+    total = weights[0] * part(0)
+    term = np.empty_like(total)
+    for n in range(1, len(weights)):
+        total += np.multiply(weights[n], part(n), out=term)
+    return total
+
+
+def _weighted(values: Array, weights: list[float], first: int, count: int, stride: int) -> Array:
+    """Σ weights[n]·values[:, first + n + stride·i] for i below `count`, (r, count)."""
+    found = np.empty((len(values), count))
+    # So many rows at once that what is summed stays in the processor's cache.
+    rows = max(1, _AT_ONCE // count)
+    for begin in range(0, len(values), rows):
+        some = values[begin : begin + rows, first:]
+        # Places that lie whole strides apart side by side, as they are summed.
+        side_by_side = [np.ascontiguousarray(some[:, n::stride]) for n in range(min(stride, len(weights)))]
+        found[begin : begin + rows] = _sum(weights, lambda n: side_by_side[n % stride][:, n // stride : n // stride + count])  # noqa: B023
     return found
 
 

@@ -19,6 +19,8 @@ _DEGREE = len(_READ) - 1
 _POLYNOMIAL = np.linalg.inv(np.vander(_READ, increasing=True))
 #: Time is worked out as far as it is read, and this share farther, so that reading on and on costs no more than its sum.
 _AHEAD = 0.25
+#: Samples that are read at once.
+_AT_ONCE = 16_000
 #: Up to so many rows, stepping through time in plain Python floats is quicker than in NumPy arrays; both give the same bits.
 _FEW_ROWS = 24
 
@@ -80,12 +82,12 @@ class _Cells:
         middle = (edges[:-1] + wide / 2)[None, :]
         read = source.at((edges[:-1, None] + wide[:, None] * _READ).reshape(1, -1)).reshape(len(start), -1, len(_READ))
         h = wide / source.timing.fps
-        omega = 2 * np.pi * number_or(settings, "frequency", middle, 2.0)
-        zeta = number_or(settings, "damping", middle, 0.3)
+        omega = 2 * np.pi * _alike(number_or(settings, "frequency", middle, 2.0))
+        zeta = _alike(number_or(settings, "damping", middle, 0.3))
         # x = Σ aₖ·τᵏ. Summed place by place: a product of matrices may round a row by the rows beside it.
         powers = np.stack([sum(_POLYNOMIAL[k, n] * read[..., n] for n in range(len(_READ))) / h**k for k in range(len(_READ))])
         p = _settled_polynomial(powers, omega, zeta)
-        (p0, q0), (p1, q1) = _value(p, np.zeros_like(h)), _value(p, h)
+        (p0, q0), (p1, q1) = (p[0], p[1]), (_place(p, h), _velocity(p, h))
         carry = _carried(omega, zeta, h)
         m11, m12, m21, m22 = carry
         # z′ = M·z + g, with g what the settled motion brings.
@@ -99,19 +101,37 @@ class _Cells:
         where = np.clip(np.searchsorted(self.edges, t, side="right") - 1, 0, last)
         tau = (t - self.edges[where]) / self.fps
         if len(t) == 1:
-            own = where[0]
-            p, y, v = self.p[:, :, own], self.y[:, own], self.v[:, own]
-            omega, zeta = (one if one.shape[1] == 1 else one[:, own] for one in (self.omega, self.zeta))
-        else:
-            p = np.take_along_axis(self.p, where[None], axis=2)
-            y, v = np.take_along_axis(self.y, where, axis=1), np.take_along_axis(self.v, where, axis=1)
-            omega, zeta = (
-                one if one.shape[1] == 1 else np.take_along_axis(np.broadcast_to(one, self.y.shape), where, axis=1) for one in (self.omega, self.zeta)
-            )
+            return self._inside_cells(where[0], tau[0])
+        p = np.take_along_axis(self.p, where[None], axis=2)
+        y, v = np.take_along_axis(self.y, where, axis=1), np.take_along_axis(self.v, where, axis=1)
+        omega, zeta = (
+            one if one.shape[1] == 1 else np.take_along_axis(np.broadcast_to(one, self.y.shape), where, axis=1) for one in (self.omega, self.zeta)
+        )
         # At a cell's beginning the settled motion is p₀, moving at p₁.
         m11, m12, _, _ = _carried(omega, zeta, tau)
-        place: Array = _value(p, tau)[0] + m11 * (y - p[0]) + m12 * (v - p[1])
+        place: Array = _place(p, tau) + m11 * (y - p[0]) + m12 * (v - p[1])
         return place
+
+    def _inside_cells(self, cells: Index, tau: Array) -> Array:
+        """The places of all rows in some cells (n,), at τ (n,) in each."""
+        omega, zeta = (one if one.shape[1] == 1 else one[:, cells] for one in (self.omega, self.zeta))
+        m11, m12, _, _ = _carried(omega, zeta, tau)
+        places = np.empty((len(self.y), len(cells)))
+        # So many columns at once that what is worked on stays in the processor's cache.
+        columns = max(1, _AT_ONCE // len(places))
+        for first in range(0, len(cells), columns):
+            some = slice(first, first + columns)
+            own = cells[some]
+            place = _place(self.p[:, :, own], tau[some])
+            place += m11[:, some] * (self.y[:, own] - self.p[0][:, own])
+            place += m12[:, some] * (self.v[:, own] - self.p[1][:, own])
+            places[:, some] = place
+        return places
+
+
+def _alike(setting: Array) -> Array:
+    """A setting (r or 1, m or 1) as one row where all rows are equal: what follows from it alone is then worked out once."""
+    return setting[:1] if (setting == setting[:1]).all() else setting
 
 
 def _settled_polynomial(powers: Array, omega: Array, zeta: Array) -> Array:
@@ -131,13 +151,20 @@ def _settled_polynomial(powers: Array, omega: Array, zeta: Array) -> Array:
     return settled
 
 
-def _value(p: Array, tau: Array) -> tuple[Array, Array]:
-    """A polynomial (degree + 1, r, n) and its derivative at τ (n,) or (r, n)."""
-    place, velocity = p[_DEGREE], np.zeros_like(p[_DEGREE])
+def _place(p: Array, tau: Array) -> Array:
+    """A polynomial (degree + 1, r, n) at τ (n,) or (r, n)."""
+    place: Array = p[_DEGREE]
     for k in range(_DEGREE - 1, -1, -1):
-        velocity = velocity * tau + place
         place = place * tau + p[k]
-    return place, velocity
+    return place
+
+
+def _velocity(p: Array, tau: Array) -> Array:
+    """The derivative of a polynomial (degree + 1, r, n) at τ (n,) or (r, n)."""
+    velocity: Array = _DEGREE * p[_DEGREE]
+    for k in range(_DEGREE - 1, 0, -1):
+        velocity = velocity * tau + k * p[k]
+    return velocity
 
 
 def _carried(omega: Array, zeta: Array, tau: Array) -> tuple[Array, Array, Array, Array]:
