@@ -9,6 +9,7 @@ import pytest
 from playwright.sync_api import expect
 
 from demo.make import MAKERS
+from tests.journeys.scenes import keys, shape
 from tests.journeys.workspace import Workspace
 
 GOOD = {"format": "vine-swing-scene", "version": 1, "name": "Good", "objects": []}
@@ -123,3 +124,24 @@ def test_what_takes_long_says_so_and_can_be_stopped(workspace, page):
     page.unroute("**/edits")
     w.type_value("Travel x", "111")
     assert w.channel("Drop", "x")["base"] == 111
+
+
+def test_what_takes_long_says_how_far_it_has_come(page, server):
+    rules = [{"id": f"s{n}", "kind": "spring", "channels": ["x"]} for n in range(4)]
+    many = [shape(f"Moth {n}", x=keys((0, 0), (400, n)), y=n, width=20, height=20) | {"rules": rules} for n in range(500)]
+    data = {"format": "vine-swing-scene", "version": 1, "name": "Moths", "length": 1200, "objects": many}
+    page.goto(server.address)
+    page.get_by_label("Scene file").set_input_files({"name": "moths.json", "mimeType": "application/json", "buffer": json.dumps(data).encode()})
+    working = page.get_by_role("status").filter(has_text="Working it out")
+    expect(working).to_contain_text(re.compile(r"[0-9.]+ s · [0-9]+ %"))
+    first = working.get_by_role("progressbar").get_attribute("value")
+    expect(working.get_by_role("progressbar")).not_to_have_attribute("value", first)
+    expect(page.get_by_role("button", name="Scene settings")).to_contain_text("saved")
+    expect(working).to_have_count(0)
+    # Giving it up leaves the Shelf as it is.
+    page.goto(server.address)
+    page.get_by_label("Scene file").set_input_files({"name": "moths.json", "mimeType": "application/json", "buffer": json.dumps(data).encode()})
+    working.get_by_role("button", name="Stop").click()
+    expect(page.get_by_text("Stopped. Nothing was changed.")).to_be_visible()
+    page.reload()
+    expect(page.get_by_role("article")).to_have_count(1)

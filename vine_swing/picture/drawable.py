@@ -11,6 +11,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from vine_swing.motion.baking.baked import Baked, BakedInset, BakedParade, Element
+from vine_swing.motion.baking.effort import Effort
 from vine_swing.motion.baking.outlines import drawn_series
 from vine_swing.motion.baking.placing import BakedObject
 from vine_swing.motion.basics.specs import limited
@@ -35,13 +36,14 @@ class Drawable:
     dash_offset: Array | None = None
 
 
-def drawables(baked: Baked, previous: Mapping[str, Drawable] | None = None) -> dict[str, Drawable]:
+def drawables(baked: Baked, previous: Mapping[str, Drawable] | None = None, effort: Effort | None = None) -> dict[str, Drawable]:
     """The drawables of a scene in drawing order, taken from `previous` where the object is the same. Groups have none."""
-    return drawn(baked.objects, previous or {})
+    return drawn(baked.objects, previous or {}, effort)
 
 
-def drawn(objects: Mapping[str, BakedObject], old: Mapping[str, Drawable]) -> dict[str, Drawable]:
-    """The drawables of some baked objects, taken from `old` ones where the object is the same."""
+def drawn(objects: Mapping[str, BakedObject], old: Mapping[str, Drawable], effort: Effort | None = None) -> dict[str, Drawable]:
+    """The drawables of some baked objects, taken from `old` ones where the object is the same. effort: counts the outlines that are drawn."""
+    effort = effort or Effort()
     result: dict[str, Drawable] = {}
     for object_id, one in objects.items():
         was = old.get(object_id)
@@ -51,7 +53,9 @@ def drawn(objects: Mapping[str, BakedObject], old: Mapping[str, Drawable]) -> di
             ch = one.channels
             rule = shape.fill_rule if isinstance(shape, OutlineShape) else "nonzero"
             line = ch["stroke"], ch["stroke.width"]
-            result[object_id] = Drawable(object_id, one, _track(one, shape, was), ch["fill"], *line, rule, ch["dash.offset"])
+            with effort.part(1 / len(objects)):
+                track = _track(one, shape, was, effort)
+            result[object_id] = Drawable(object_id, one, track, ch["fill"], *line, rule, ch["dash.offset"])
     return result
 
 
@@ -92,14 +96,18 @@ class DrawnParade:
     own: tuple[DrawnElement, ...]
 
 
-def drawn_scene(baked: Baked, previous: DrawnScene | None = None) -> DrawnScene:
-    """All that is drawn of a baked scene, taken from `previous` where what it is drawn from is the same."""
+def drawn_scene(baked: Baked, previous: DrawnScene | None = None, effort: Effort | None = None) -> DrawnScene:
+    """All that is drawn of a baked scene, taken from `previous` where what it is drawn from is the same. effort: counts the outlines of its objects.
+
+    Raises:
+        TooMuchWork: if its outlines would have more points than could be kept, or `effort` ends.
+    """
     if previous is None:
-        return DrawnScene(baked, drawables(baked), drawn_parades(baked.parades), drawn_insets(baked.insets))
+        return DrawnScene(baked, drawables(baked, effort=effort), drawn_parades(baked.parades), drawn_insets(baked.insets))
     if previous.baked is baked:
         return previous
     parades = drawn_parades(baked.parades, previous.parades)
-    return DrawnScene(baked, drawables(baked, previous.things), parades, drawn_insets(baked.insets, previous.insets))
+    return DrawnScene(baked, drawables(baked, previous.things, effort), parades, drawn_insets(baked.insets, previous.insets))
 
 
 def drawn_insets(insets: Mapping[str, BakedInset], previous: Mapping[str, DrawnInset] | None = None) -> dict[str, DrawnInset]:
@@ -136,7 +144,7 @@ def _drawn_element(element: Element, was: DrawnElement | None, shared: DrawnElem
     return DrawnElement(element, drawn(element.objects, old), parades, drawn_insets(element.insets, was.insets if was is not None else None))
 
 
-def _track(one: BakedObject, shape: Shape, was: Drawable | None) -> OutlineTrack:
+def _track(one: BakedObject, shape: Shape, was: Drawable | None, effort: Effort) -> OutlineTrack:
     if one.bent is not None:
         return was.outline if was is not None and was.baked.bent is one.bent else OutlineTrack(one.bent, one.source.id, drawing_of(shape).boxed)
     drawing = drawing_of(shape)
@@ -144,4 +152,4 @@ def _track(one: BakedObject, shape: Shape, was: Drawable | None) -> OutlineTrack
     if was is not None and same_shape and all(one.channels[name] is was.baked.channels[name] for name in drawing.names):
         return was.outline
     rows = [limited(one.source.specs[name], one.channels[name]) for name in drawing.names]
-    return OutlineTrack(drawn_series(drawing, rows, one.source.name), one.source.id, drawing.boxed)
+    return OutlineTrack(drawn_series(drawing, rows, one.source.name, effort), one.source.id, drawing.boxed)

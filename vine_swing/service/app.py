@@ -34,6 +34,7 @@ from vine_swing.service.routes import (
     sounds,
     vocabulary,
     watching,
+    work,
 )
 from vine_swing.service.sessions import Sessions
 from vine_swing.store import SceneStore
@@ -62,6 +63,7 @@ def create_app(store: SceneStore, *, web: Path = WEB, farm: str | None = None) -
     app.state.exports = Exports(store, farm=farm)
     app.state.notes = Notes()
     app.state.rehearsals = Rehearsals(app.state.sessions)
+    app.state.works = {}
     problems.install(app)
     for router in (
         scenes.router,
@@ -82,6 +84,7 @@ def create_app(store: SceneStore, *, web: Path = WEB, farm: str | None = None) -
         backups.router,
         watching.router,
         sizes.router,
+        work.router,
     ):
         app.include_router(router, prefix="/api", responses=problems.RESPONSES)
     app.add_middleware(Guard)

@@ -1,4 +1,4 @@
-"""How long a request may work, and whether anybody still waits for it."""
+"""How long a request may work, whether anybody still waits for it, and how far it has come."""
 
 import threading
 import time
@@ -23,6 +23,7 @@ class Deadline:
     longest: float = field(default_factory=lambda: LONGEST)
     clock: Callable[[], float] = time.monotonic
     _end: float = 0.0
+    _effort: Effort | None = None
 
     def __post_init__(self) -> None:
         self._end = self.clock() + self.longest
@@ -34,7 +35,13 @@ class Deadline:
 
     def effort(self) -> Effort:
         """An effort that ends with this deadline."""
-        return Effort(watch=self._watch)
+        self._effort = Effort(watch=self._watch)
+        return self._effort
+
+    @property
+    def share(self) -> float | None:
+        """How much of what is being worked out is done, from 0 to 1; None where nothing is worked out yet. It may be read by another thread."""
+        return self._effort.share if self._effort is not None else None
 
     def _watch(self) -> None:
         if self.gone.is_set():

@@ -4,7 +4,7 @@ import asyncio
 from collections.abc import AsyncIterator
 from typing import Annotated
 
-from fastapi import Depends, Path, Request
+from fastapi import Depends, Header, Path, Request
 
 from vine_swing.service.deadline import Deadline
 from vine_swing.service.exports import Exports
@@ -36,8 +36,20 @@ def _rehearsals(request: Request) -> Rehearsals:
     return rehearsals
 
 
-async def _deadline(request: Request) -> AsyncIterator[Deadline]:
+#: What a page calls a request that may take long, so that it can ask how far it has come.
+WORK_ID = r"^[A-Za-z0-9_-]{1,40}$"
+
+
+def _works(request: Request) -> dict[str, Deadline]:
+    works: dict[str, Deadline] = request.app.state.works
+    return works
+
+
+async def _deadline(request: Request, x_work: Annotated[str | None, Header(pattern=WORK_ID)] = None) -> AsyncIterator[Deadline]:
     deadline = Deadline()
+    works = _works(request)
+    if x_work is not None:
+        works[x_work] = deadline
 
     async def watch() -> None:
         while not await request.is_disconnected():
@@ -49,12 +61,15 @@ async def _deadline(request: Request) -> AsyncIterator[Deadline]:
         yield deadline
     finally:
         watching.cancel()
+        if x_work is not None and works.get(x_work) is deadline:
+            del works[x_work]
 
 
 SessionsDep = Annotated[Sessions, Depends(_sessions)]
 NotesDep = Annotated[Notes, Depends(_notes)]
 ExportsDep = Annotated[Exports, Depends(_exports)]
 RehearsalsDep = Annotated[Rehearsals, Depends(_rehearsals)]
+WorksDep = Annotated[dict[str, Deadline], Depends(_works)]
 DeadlineDep = Annotated[Deadline, Depends(_deadline)]
 
 #: A scene by its id, or one inside it by both ids, `whole~inner`, in the address of a request.

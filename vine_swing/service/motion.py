@@ -47,16 +47,14 @@ class Motion:
     @classmethod
     def of(cls, scene: Scene, revision: int, *, effort: Effort | None = None) -> "Motion":
         """Bake a scene from nothing."""
-        baked = bake(scene, effort=effort)
-        drawn = drawn_scene(baked)
+        baked, drawn = _baked_and_drawn(scene, effort or Effort(), None)
         painted = Painted.of(drawn, revision)
         parts = _with_copies(_parts(drawn, {}), painted.copied, baked, {})
         return cls(baked, drawn, painted, revision, parts, {i: dict.fromkeys(p, revision) for i, p in parts.items()})
 
     def updated(self, scene: Scene, revision: int, *, effort: Effort | None = None) -> "Motion":
         """The motion after a change; shares what did not change, and leaves this one as it was."""
-        baked = bake(scene, previous=self.baked, effort=effort)
-        drawn = drawn_scene(baked, self.drawn)
+        baked, drawn = _baked_and_drawn(scene, effort or Effort(), self)
         painted = self.painted.updated(self.baked, drawn, revision)
         parts = _with_copies(_parts(drawn, self.parts, self.baked), painted.copied, baked, self.parts)
         stamps = {}
@@ -95,6 +93,17 @@ class Motion:
         if since is None or self.painted.revision > since:
             head["steps"] = self.painted.steps
         return wire.pack(head | {"objects": objects})
+
+
+#: About how much of the time baking takes; the rest is drawing outlines.
+_BAKING = 0.8
+
+
+def _baked_and_drawn(scene: Scene, effort: Effort, before: Motion | None) -> tuple[Baked, DrawnScene]:
+    with effort.part(_BAKING):
+        baked = bake(scene, previous=before.baked if before is not None else None, effort=effort)
+    with effort.part(1 - _BAKING):
+        return baked, drawn_scene(baked, before.drawn if before is not None else None, effort)
 
 
 @dataclass(frozen=True)

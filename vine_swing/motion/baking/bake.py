@@ -95,9 +95,11 @@ def _whole(scene: Scene, grid: Array, previous: Baked | None, effort: Effort) ->
     baker = ChannelBaker(reader, plan, old, Earlier(previous.scene, previous.plan) if previous is not None else None)
     for thing in scene.objects:
         baker.add(thing)
-    baker.make()
-    objects = placed(scene.objects, scene, grid, baker.arrays, old)
-    objects = through_camera(_drawn(objects, scene, grid, reader, old, objects), scene, old)
+    with effort.part(plan.portions.channels):
+        baker.make()
+    with effort.part(plan.portions.placing):
+        objects = placed(scene.objects, scene, grid, baker.arrays, old)
+    objects = through_camera(_drawn(objects, scene, grid, reader, old, objects, plan.portions.outlines), scene, old)
     dials = {dial.id: _dial(scene, dial, grid, previous) for dial in scene.dials}
     beyond = {ref: frame for ref, frame in previous.beyond.items() if _kept(ref, objects, old)} if previous is not None else {}
     parades = _parades(scene, plan, objects, reader, previous, effort)
@@ -129,13 +131,15 @@ def _with_values(previous: Baked, scene: Scene, changed: list[tuple[SceneObject,
             for object_id, _ in plan.reads[ref]:
                 if object_id in old and object_id not in baker.arrays:
                     baker.arrays[object_id] = old[object_id].channels
-    baker.make(followers)
+    with effort.part(plan.portions.channels):
+        baker.make(followers)
     new = {object_id for object_id, arrays in baker.arrays.items() if arrays is not old[object_id].channels}
     things = [scene.by_id[object_id] for object_id in plan.below(new)]
     channels = {thing.id: baker.arrays.get(thing.id, old[thing.id].channels) for thing in things}
-    replaced = placed(things, scene, grid, channels, old)
+    with effort.part(plan.portions.placing):
+        replaced = placed(things, scene, grid, channels, old)
     objects = {**old, **replaced}
-    objects |= _drawn(replaced, scene, grid, reader, old, objects)
+    objects |= _drawn(replaced, scene, grid, reader, old, objects, plan.portions.outlines)
     if scene.camera is not None:
         objects = through_camera(objects, scene, old)
     beyond = {ref: frame for ref, frame in previous.beyond.items() if _kept(ref, objects, old)}
@@ -145,10 +149,20 @@ def _with_values(previous: Baked, scene: Scene, changed: list[tuple[SceneObject,
 
 
 def _drawn(
-    objects: dict[str, BakedObject], scene: Scene, grid: Array, reader: Reader, old: dict[str, BakedObject], everything: dict[str, BakedObject]
+    objects: dict[str, BakedObject],
+    scene: Scene,
+    grid: Array,
+    reader: Reader,
+    old: dict[str, BakedObject],
+    everything: dict[str, BakedObject],
+    portion: float,
 ) -> dict[str, BakedObject]:
-    """Some placed objects with what painters need besides: bent outlines, sizes of pictures, and looks. `everything`: all objects of the scene."""
-    bent = with_outlines(objects, scene, grid, reader.outlines, old, everything)
+    """Some placed objects with what painters need besides: bent outlines, sizes of pictures, and looks.
+
+    everything: all objects of the scene. portion: the share of the bake's time that outlines take.
+    """
+    with reader.effort.part(portion):
+        bent = with_outlines(objects, scene, grid, reader.outlines, old, everything)
     return with_looks(with_pictures(bent, scene, old), grid, lambda object_id, name: objects[object_id].channels[name], old)
 
 
@@ -157,8 +171,9 @@ def _parades(
 ) -> dict[str, BakedParade]:
     if not any(thing.copying is not None for thing in scene.objects):
         return {}
-    baker = CopyBaker(scene, plan, objects, previous.objects if previous is not None else {}, effort, partial(_inner, effort))
-    return baker.top(reader, reader.grid[0], previous.parades if previous is not None else {})
+    baker = CopyBaker(scene, plan, objects, previous.objects if previous is not None else {}, effort, partial(_inner, effort, 1))
+    with effort.part(plan.portions.copies):
+        return baker.top(reader, reader.grid[0], previous.parades if previous is not None else {})
 
 
 def _insets(scene: Scene, plan: Plan, objects: dict[str, BakedObject], previous: Baked | None, effort: Effort) -> dict[str, BakedInset]:
@@ -167,12 +182,15 @@ def _insets(scene: Scene, plan: Plan, objects: dict[str, BakedObject], previous:
         return {}
     copied = plan.below({thing.id for thing in scene.objects if thing.copying is not None})
     here = {object_id: one for object_id, one in shown.items() if object_id not in copied}
-    return baked_insets(here, scene, partial(_inner, effort), previous.insets if previous is not None else {})
+    inside = partial(_inner, effort, len(here) or 1)
+    with effort.part(plan.portions.insets):
+        return baked_insets(here, scene, inside, previous.insets if previous is not None else {})
 
 
-def _inner(effort: Effort, scene: Scene, frames: Array, previous: Baked | None) -> Baked:
-    """A scene inside another, at the frames that are shown of it."""
-    return bake(scene, frames, previous=previous, effort=effort)
+def _inner(effort: Effort, of: int, scene: Scene, frames: Array, previous: Baked | None) -> Baked:
+    """A scene inside another, one `of` so many at most, at the frames that are shown of it."""
+    with effort.part(1 / of):
+        return bake(scene, frames, previous=previous, effort=effort)
 
 
 def _same_time(previous: Baked, scene: Scene, grid: Array) -> bool:

@@ -39,6 +39,7 @@ def with_outlines(
     """
     found = dict(objects)
     for object_id, one in objects.items():
+        reader.effort.advance(1 / len(objects))
         if not is_bent(scene, one.source):
             if one.bent is not None:
                 found[object_id] = replace(one, bent=None, bent_from=None)

@@ -3,7 +3,7 @@
 Alike work is done together. Handing in the arrays of an earlier bake makes all that an edit cannot have changed the very same arrays.
 """
 
-from collections.abc import Hashable, Iterable, Mapping, Sequence
+from collections.abc import Collection, Hashable, Iterable, Mapping, Sequence
 from dataclasses import dataclass, field
 from functools import lru_cache, partial
 from typing import Any
@@ -33,6 +33,9 @@ Array = NDArray[np.float64]
 Arrays = dict[str, dict[str, Array]]
 #: Samples of ruled channels with one batch key worked on at once; the rules before a spring or a smoothing are read at several times as many.
 _SAMPLES_AT_ONCE = 48_000
+
+#: How long a channel with rules takes beside one with keys alone, roughly: for telling how far a bake has come.
+_A_RULED = 10
 
 
 @dataclass(frozen=True)
@@ -81,10 +84,17 @@ class ChannelBaker:
     def make(self, candidates: Iterable[Ref] | None = None) -> None:
         """Evaluate everything that is queued. `candidates` are the channels that read others and may have changed besides those of added objects;
         None for all."""
-        self._make_keyed()
-        self._make_ruled()
-        if self.plan.reads:
-            self._make_looking(self.plan.reads if candidates is None else {*self._anew, *candidates})
+        effort = self.reader.effort
+        looking = [] if not self.plan.reads else list(self.plan.reads if candidates is None else {*self._anew, *candidates})
+        keyed, ruled = len(self._numbers) + len(self._colours), _A_RULED * len(self._ruled)
+        whole = keyed + ruled + _A_RULED * len(looking) or 1
+        with effort.part(keyed / whole):
+            self._make_keyed()
+        with effort.part(ruled / whole):
+            self._make_ruled()
+        if looking:
+            with effort.part(_A_RULED * len(looking) / whole):
+                self._make_looking(looking)
 
     # -- before rules
 
@@ -181,6 +191,7 @@ class ChannelBaker:
             self.reader.before[thing.id, name] = self.arrays[thing.id][name]
         for rows in self._batches(self._ruled):
             self._make_rows(rows)
+            self.reader.effort.advance(len(rows) / len(self._ruled))
 
     def _make_rows(self, rows: list[Row]) -> None:
         """Evaluate channels with one batch key."""
@@ -197,9 +208,9 @@ class ChannelBaker:
         at_once = max(1, _SAMPLES_AT_ONCE // max(1, self._grid.size))
         return [group[start : start + at_once] for group in groups.values() for start in range(0, len(group), at_once)]
 
-    def _make_looking(self, candidates: Iterable[Ref]) -> None:
+    def _make_looking(self, candidates: Collection[Ref]) -> None:
         """Make the channels and settings that look at others, level by level: what one level looks at is made before it."""
-        scene, reader, direct = self.reader.scene, self.reader, DirectReader(self.reader)
+        reader, direct = self.reader, DirectReader(self.reader)
         levels: dict[int, list[Ref]] = {}
         for ref in sorted(candidates, key=self.plan.level.__getitem__):
             levels.setdefault(self.plan.level[ref], []).append(ref)
@@ -209,28 +220,37 @@ class ChannelBaker:
             if SETTING not in ref[1]:
                 reader.before[ref] = self.arrays[ref[0]][ref[1]]
         for refs in levels.values():
-            due = [ref for ref in refs if ref in self._anew or self._reads_changed(ref)]
-            self._prepare_keyed(due)
-            rows: list[Row] = []
-            for ref in due:
-                thing = scene.by_id[ref[0]]
-                if SETTING in ref[1]:
-                    self._put(ref, self._evaluated(*ref))
-                    continue
-                known = reader.filler.run(lambda thing=thing, ref=ref: direct.read(thing, ref[1], self.plan.reads[ref]))  # type: ignore[misc]
-                if known is None:
-                    rows.append((thing, ref[1]))
-                else:
-                    self._put(ref, known)
-            for some in self._batches(rows):
-                if len(some) == 1:
-                    self._put((some[0][0].id, some[0][1]), self._evaluated(some[0][0].id, some[0][1]))
-                else:
-                    self._make_rows(some)
-            reader.waiting.difference_update(refs)
-            for ref in due:
-                if ref in ranges:
-                    reader.filler.run(partial(reader.prepare, ref, *ranges[ref][:2], between=ranges[ref][2]))
+            with reader.effort.part(len(refs) / len(candidates)):
+                due = [ref for ref in refs if ref in self._anew or self._reads_changed(ref)]
+                self._make_level(due, direct)
+                reader.waiting.difference_update(refs)
+                for ref in due:
+                    if ref in ranges:
+                        reader.filler.run(partial(reader.prepare, ref, *ranges[ref][:2], between=ranges[ref][2]))
+
+    def _make_level(self, due: list[Ref], direct: DirectReader) -> None:
+        """Make some channels and settings that do not look at one another."""
+        scene, reader = self.reader.scene, self.reader
+        self._prepare_keyed(due)
+        rows: list[Row] = []
+        for ref in due:
+            thing = scene.by_id[ref[0]]
+            if SETTING in ref[1]:
+                self._put(ref, self._evaluated(*ref))
+                reader.effort.advance(1 / len(due))
+                continue
+            known = reader.filler.run(lambda thing=thing, ref=ref: direct.read(thing, ref[1], self.plan.reads[ref]))  # type: ignore[misc]
+            if known is None:
+                rows.append((thing, ref[1]))
+            else:
+                self._put(ref, known)
+                reader.effort.advance(1 / len(due))
+        for some in self._batches(rows):
+            if len(some) == 1:
+                self._put((some[0][0].id, some[0][1]), self._evaluated(some[0][0].id, some[0][1]))
+            else:
+                self._make_rows(some)
+            reader.effort.advance(len(some) / len(due))
 
     def _ranges_read(self, refs: set[Ref]) -> dict[Ref, tuple[float, float, bool]]:
         """Of some channels those that others of them read at frames beyond the grid: from which frame to which, and whether between whole ones.

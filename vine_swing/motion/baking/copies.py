@@ -37,6 +37,8 @@ from vine_swing.motion.scene.objects import SceneObject
 Array = NDArray[np.float64]
 #: Numbers that stand for one copy at one frame when effort is counted: its matrix, its opacity, and what is sent of them.
 _A_COPY = 20.0
+#: About how much of the time of a parade goes into what all its copies share.
+_SHARED = 0.3
 
 
 @dataclass
@@ -59,9 +61,10 @@ class CopyBaker:
     def top(self, reader: Reader, grid: Array, known: Mapping[str, BakedParade]) -> dict[str, BakedParade]:
         """The parades that hang in no other, by id; from those `known` where nothing they are made from has changed."""
         found = {}
-        for thing in self.scene.objects:
-            if thing.copying is not None and not is_within_parade(self.scene, thing):
-                values = {name: self.main[thing.id].channels[name] for name in NAMES}
+        top = [thing for thing in self.scene.objects if thing.copying is not None and not is_within_parade(self.scene, thing)]
+        for thing in top:
+            values = {name: self.main[thing.id].channels[name] for name in NAMES}
+            with self.effort.part(1 / len(top)):
                 found[thing.id] = self.copies_of(thing, values, grid, reader, known.get(thing.id))
         return found
 
@@ -103,13 +106,15 @@ class CopyBaker:
         elif was is not None and same_parts and np.array_equal(layout.frames, was.layout.frames) and reader.is_plain:
             element = was.element
         else:
-            element = self._element(parts, layout.frames, Reader(self.scene, layout.frames, effort=self.effort, view=reader.view), was)
+            with self.effort.part(_SHARED):
+                element = self._element(parts, layout.frames, Reader(self.scene, layout.frames, effort=self.effort, view=reader.view), was)
         if most * element.painted > MOST_COPIES:
             copies = most * element.painted
             raise TooMuchWork(
                 f"'{thing.name}' would show {copies} copies; at most {MOST_COPIES} are painted, so let it, or what is in it, show fewer"
             )
-        own = () if not element.objects else self._own(thing, parts, element, layout, len(grid), most, reader, was if same_parts else None)
+        with self.effort.part(1 - _SHARED):
+            own = () if not element.objects else self._own(thing, parts, element, layout, len(grid), most, reader, was if same_parts else None)
         if element.objects and most and bends_copies(self.scene, thing):
             own = with_bent_copies(self.scene, thing, element, own, layout, places, grid, reader)
         return BakedParade(thing, parade, grid, layout, places, _order(parade, places, was), element, own, around, made_from, shown)

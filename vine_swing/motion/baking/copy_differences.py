@@ -71,7 +71,8 @@ class CopyDifferences:
                 assert isinstance(said, TextShape)
                 fields = {name: getattr(said, name) for name in TextShape.model_fields}
                 shapes[text.id] = TextPart.model_construct(**fields, by=shown_by, which=k)
-            found.append(self._of(k, {one: shape for one, shape in shapes.items() if shape is not None}))
+            with self.effort.part(1 / self.inputs.count):
+                found.append(self._of(k, {one: shape for one, shape in shapes.items() if shape is not None}))
         return tuple(found)
 
     def _of(self, k: int, shapes: Mapping[str, TextShape]) -> Element:

@@ -1,6 +1,7 @@
-"""What a bake may cost, counted while it works."""
+"""What a bake may cost, counted while it works, and how far it has come."""
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager
 
 from vine_swing.motion.basics.errors import MotionError
 from vine_swing.motion.basics.limits import MOST_SAMPLES
@@ -11,7 +12,10 @@ class TooMuchWork(MotionError):
 
 
 class Effort:
-    """Counts the samples that are worked out and stops what goes on for too long."""
+    """Counts the samples that are worked out and stops what goes on for too long.
+
+    share: how much of the work is done, from 0 to 1, as far as its parts are known to be alike; another thread may read it.
+    """
 
     def __init__(self, most: float = MOST_SAMPLES, watch: Callable[[], None] | None = None) -> None:
         """
@@ -20,6 +24,8 @@ class Effort:
             watch: called every now and then; it may raise to stop the work, as when nobody waits for it any more.
         """
         self.spent = 0.0
+        self.share = 0.0
+        self._width, self._end = 1.0, 1.0
         self._most, self._watch = most, watch
 
     def spend(self, samples: float) -> None:
@@ -36,3 +42,20 @@ class Effort:
             )
         if self._watch is not None:
             self._watch()
+
+    @contextmanager
+    def part(self, of: float) -> Iterator[None]:
+        """A part of the work at hand, which takes about this share `of` it; within, `advance` and `part` speak of the part alone."""
+        outer = self._width, self._end
+        self._width = outer[0] * of
+        end = self._end = min(outer[1], self.share + self._width)
+        try:
+            yield
+        finally:
+            # What was known already, and so not done, counts as done.
+            self.share = end
+            self._width, self._end = outer
+
+    def advance(self, by: float) -> None:
+        """This share more of the part at hand is done."""
+        self.share = min(self._end, self.share + self._width * by)

@@ -11,7 +11,7 @@ from typing import Protocol
 import numpy as np
 from numpy.typing import NDArray
 
-from vine_swing.motion.baking.effort import TooMuchWork
+from vine_swing.motion.baking.effort import Effort, TooMuchWork
 from vine_swing.motion.baking.keyed import Row
 from vine_swing.motion.baking.tables import TableFiller
 from vine_swing.motion.basics import matrix
@@ -55,6 +55,7 @@ class ChannelReader(Protocol):
     grid: Array
     filler: TableFiller
     places: "WorldReader"
+    effort: Effort
 
     def final(self, object_id: str, name: str) -> Source:
         """One channel after all its rules."""
@@ -62,10 +63,6 @@ class ChannelReader(Protocol):
 
     def keyed(self, rows: Sequence[Row]) -> Source:
         """Channels as their keys and ends give them."""
-        ...
-
-    def spend(self, numbers: float) -> None:
-        """Count numbers that are worked out."""
         ...
 
 
@@ -86,11 +83,11 @@ def benders(scene: Scene, thing: SceneObject) -> list[SceneObject]:
     return found
 
 
-def drawn_series(drawing: Drawing, values: Sequence[Array], name: str) -> OutlineSeries:
+def drawn_series(drawing: Drawing, values: Sequence[Array], name: str, effort: Effort | None = None) -> OutlineSeries:
     """The outlines of something called `name`, drawn from what each of the drawing's `names` is over n frames: (n,), or (1,) where it never changes.
 
     Raises:
-        TooMuchWork: if they would have more points than could be kept.
+        TooMuchWork: if they would have more points than could be kept, or `effort` ends.
     """
     if not drawing.names:
         return OutlineSeries.still(drawing.draw({}))
@@ -104,7 +101,11 @@ def drawn_series(drawing: Drawing, values: Sequence[Array], name: str) -> Outlin
             outlines[id(one)] = one
             points += len(one.points)
             check_points(points, name)
+            if effort is not None:
+                effort.spend(len(one.points))
         order.append(id(one))
+        if effort is not None:
+            effort.advance(1 / len(distinct))
     places = {key: place for place, key in enumerate(outlines)}
     return OutlineSeries.of(list(outlines.values()), np.array([places[key] for key in order], np.intp)[which.reshape(-1)])
 
@@ -127,6 +128,8 @@ class OutlineReader:
 
     def __init__(self, reader: ChannelReader) -> None:
         self._reader = reader
+        #: Counts what is worked out for outlines, and how far that has come.
+        self.effort = reader.effort
         self._own: dict[str, list[tuple[Rule | None, ReadOutlines]]] = {}
         self._boxes: dict[str, Box] = {}
 
@@ -273,7 +276,7 @@ class OutlineReader:
         still = not moves and spec.still(settings, _FIRST[None])
 
         found = before(t)
-        self._reader.spend(sum(block.points.size for block in found.blocks))
+        self._reader.effort.spend(sum(block.points.size for block in found.blocks))
         if spec.redraw is not None:
             return self._redrawn(found, spec.redraw, settings, t, lambda frames: Bending(settings, frames[None], scene, fps, box, []))
         assert spec.bend is not None, "what acts on outlines bends or draws them, or reads them at other times"

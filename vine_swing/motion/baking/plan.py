@@ -5,6 +5,7 @@ from dataclasses import dataclass
 from itertools import zip_longest
 from typing import TypeVar
 
+from vine_swing.motion.baking.portions import Portions
 from vine_swing.motion.scene.dial import Dial
 from vine_swing.motion.scene.graph import Ref, in_order
 from vine_swing.motion.scene.model import Scene
@@ -21,12 +22,14 @@ class Plan:
     readers: for each channel, setting or dial, who looks at it.
     level: how many of `reads` each stands on: those of one level do not look at one another.
     children: the ids of what hangs on each object.
+    portions: how the time of a bake is divided.
     """
 
     reads: dict[Ref, tuple[Ref, ...]]
     readers: dict[Ref, list[Ref]]
     level: dict[Ref, int]
     children: dict[str, list[str]]
+    portions: Portions
 
     @classmethod
     def of(cls, scene: Scene) -> "Plan":
@@ -42,7 +45,7 @@ class Plan:
             level[ref] = 1 + max((level[one] for one in looked_at if one in level), default=0)
             for one in looked_at:
                 readers.setdefault(one, []).append(ref)
-        return cls(reads, readers, level, scene.children)
+        return cls(reads, readers, level, scene.children, Portions.of(scene))
 
     def followers(self, changed: list[Ref]) -> set[Ref]:
         """All that looks at some channels or dials, however far."""

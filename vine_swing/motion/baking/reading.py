@@ -55,6 +55,7 @@ class Reader:
 
     before: values (n,) or (1,) at `grid` before a channel's rules, by object id and channel name.
     after: values at `grid` after all rules, by object id, then by channel name; those `waiting` are not made yet.
+    effort: counts what is read.
     filler: what fills tables; work that reads chains of rules is to be run by `filler.run`.
     """
 
@@ -75,7 +76,7 @@ class Reader:
         self.waiting: set[Ref] = set()
         # One filler of tables for all copies: a chain of one reads tables of what all share.
         self.filler: TableFiller = view.base.filler if view is not None else TableFiller()
-        self._effort = effort or Effort()
+        self.effort = effort or Effort()
         self._final: dict[Ref, Source] = {}
         self._made: dict[Ref, Source] = {}
         self._tables: dict[Ref, Table] = {}
@@ -110,10 +111,6 @@ class Reader:
         """The channels that differ from those of the scene itself."""
         return self._view.varying if self._view is not None else frozenset()
 
-    def spend(self, numbers: float) -> None:
-        """Count numbers that are worked out for a reading."""
-        self._effort.spend(numbers)
-
     def keyed(self, rows: Sequence[Row]) -> Source:
         """Channels with one batch key as their keys and ends give them: what their first rule reads."""
         read: list[Callable[[Array], Array]] = []
@@ -123,7 +120,7 @@ class Reader:
             if t is self.grid and all(ref in self.before for ref in refs):
                 known = [_spread(self.before[ref], t.shape[1]) for ref in refs]
                 return known[0] if len(known) == 1 else np.concatenate(known)
-            self._effort.spend(len(refs) * t.shape[1])
+            self.effort.spend(len(refs) * t.shape[1])
             if not read:
                 read.append(before_rules(rows, self.scene))
             return read[0](t)
@@ -147,7 +144,7 @@ class Reader:
             surface=lambda object_id: self.places.ground(object_id, thing.parent),
             place=lambda object_id: self.places.pivot(object_id, thing.parent),
             memo=self._memos.setdefault(tuple(one.id for one in things), {}),
-            spend=self._effort.spend,
+            spend=self.effort.spend,
         )
 
     def ruled(self, rows: Sequence[Row]) -> Source:

@@ -1,6 +1,7 @@
 /** Calls to the service. Every failure becomes a ServiceError whose message can be shown as it is. */
 import { decode } from "@msgpack/msgpack";
 import { thisPage } from "./page";
+import type { Work } from "./work";
 import type {
   BackupWords,
   BeatWords,
@@ -40,6 +41,7 @@ import type {
   TableWords,
   Vine,
   Vocabulary,
+  WorkState,
 } from "./types";
 
 /** What the service refused, or that it could not be reached (status 0). */
@@ -58,24 +60,26 @@ export class ServiceError extends Error {
 export const STOPPED = 499;
 const MSGPACK = "application/vnd.msgpack";
 
-async function call(
-  method: string,
-  path: string,
-  body?: unknown,
-  accept = "*/*",
-  signal?: AbortSignal,
-): Promise<Response> {
+async function call(method: string, path: string, body?: unknown, accept = "*/*", work?: Work): Promise<Response> {
   return answered(path, {
     method,
-    signal,
-    headers: { accept, ...(body === undefined ? {} : { "content-type": "application/json" }) },
+    signal: work?.signal,
+    headers: { accept, ...(body === undefined ? {} : { "content-type": "application/json" }), ...called(work) },
     body: body === undefined ? undefined : typeof body === "string" ? body : JSON.stringify(body),
   });
 }
 
+/** By what a request can be asked how far it has come. */
+const called = (work?: Work): Record<string, string> => (work ? { "x-work": work.id } : {});
+
 /** Send a file as it is. */
-const send = (path: string, file: Blob): Promise<Response> =>
-  answered(path, { method: "POST", headers: { "content-type": "application/octet-stream" }, body: file });
+const send = (path: string, file: Blob, work?: Work): Promise<Response> =>
+  answered(path, {
+    method: "POST",
+    signal: work?.signal,
+    headers: { "content-type": "application/octet-stream", ...called(work) },
+    body: file,
+  });
 
 async function answered(path: string, request: RequestInit): Promise<Response> {
   let response: Response;
@@ -104,8 +108,8 @@ export interface ChangedMotion {
 }
 
 /** What answers with what changed in a scene and its motion at once, as a change of it does. */
-async function change(method: string, path: string, body?: unknown, signal?: AbortSignal): Promise<ChangedMotion> {
-  const answer = decode(await bytes(call(method, path, body, MSGPACK, signal))) as {
+async function change(method: string, path: string, body?: unknown, work?: Work): Promise<ChangedMotion> {
+  const answer = decode(await bytes(call(method, path, body, MSGPACK, work))) as {
     changed: Uint8Array;
     motion: Uint8Array;
   };
@@ -133,15 +137,18 @@ export const api = {
   peaks: (file: string) => bytes(call("GET", `/sounds/${file}/peaks`)),
   soundTable: (file: string, fps: number) => json<TableWords>(call("GET", `/sounds/${file}/table?fps=${fps}`)),
   beats: (id: string, sound: string) => json<BeatWords>(call("GET", `/scenes/${id}/sounds/${sound}/beats`)),
-  openBundle: (file: File) => json<OpenedFile>(send(`/bundles?${new URLSearchParams({ name: file.name })}`, file)),
+  openBundle: (file: File, work?: Work) =>
+    json<OpenedFile>(send(`/bundles?${new URLSearchParams({ name: file.name })}`, file, work)),
   lookAtSamples: (id: string, edit: LaySamples) => json<LaidTrack[]>(call("POST", `/scenes/${id}/samples/look`, edit)),
   feels: () => json<KeptFeel[]>(call("GET", "/feels")),
   lookAtFeel: (feel: DrawnFeel) => json<FeelLook>(call("POST", "/feels/look", feel)),
   keepFeel: (name: string, feel: DrawnFeel) => json<KeptFeel>(call("PUT", `/feels/${encodeURIComponent(name)}`, feel)),
   forgetFeel: (name: string) => call("DELETE", `/feels/${encodeURIComponent(name)}`),
-  createScene: (scene: Partial<Scene>) => json<SceneState>(call("POST", "/scenes", scene)),
-  openFile: (text: string) => json<SceneState>(call("POST", "/scene-files", text)),
-  duplicate: (id: string) => json<SceneState>(call("POST", `/scenes/${id}/copies`, {})),
+  /** How much is done of something that is being worked out, 0…1; null where that is not known. */
+  share: async (work: Work) => (await json<WorkState>(call("GET", `/work/${work.id}`))).share,
+  createScene: (scene: Partial<Scene>, work?: Work) => json<SceneState>(call("POST", "/scenes", scene, "*/*", work)),
+  openFile: (text: string, work?: Work) => json<SceneState>(call("POST", "/scene-files", text, "*/*", work)),
+  duplicate: (id: string, work?: Work) => json<SceneState>(call("POST", `/scenes/${id}/copies`, {}, "*/*", work)),
   notes: (id: string) => json<NotesState>(call("GET", `/scenes/${id}/notes`)),
   noteKinds: () => json<NoteKindWords[]>(call("GET", "/note-kinds")),
   noteKindMotion: (name: string, which: "fault" | "sound") => bytes(call("GET", `/note-kinds/${name}/${which}/motion`)),
@@ -152,14 +159,14 @@ export const api = {
   forgetHistory: (id: string, keep: number) => json<SizeWords>(call("POST", `/scenes/${id}/forget-history`, { keep })),
   eraseScene: (id: string) => call("DELETE", `/scenes/${id}/for-good`),
   restoreScene: (id: string) => call("POST", `/scenes/${id}/restore`),
-  scene: (id: string, signal?: AbortSignal) =>
-    json<SceneState>(call("GET", `/scenes/${id}?page=${thisPage}`, undefined, "*/*", signal)),
-  edit: (id: string, revision: number, edits: Edit[], signal?: AbortSignal) =>
-    change("POST", `/scenes/${id}/edits`, { revision, page: thisPage, edits }, signal),
-  undo: (id: string, revision: number, signal?: AbortSignal) =>
-    change("POST", `/scenes/${id}/undo`, { revision, page: thisPage }, signal),
-  redo: (id: string, revision: number, signal?: AbortSignal) =>
-    change("POST", `/scenes/${id}/redo`, { revision, page: thisPage }, signal),
+  scene: (id: string, work?: Work) =>
+    json<SceneState>(call("GET", `/scenes/${id}?page=${thisPage}`, undefined, "*/*", work)),
+  edit: (id: string, revision: number, edits: Edit[], work?: Work) =>
+    change("POST", `/scenes/${id}/edits`, { revision, page: thisPage, edits }, work),
+  undo: (id: string, revision: number, work?: Work) =>
+    change("POST", `/scenes/${id}/undo`, { revision, page: thisPage }, work),
+  redo: (id: string, revision: number, work?: Work) =>
+    change("POST", `/scenes/${id}/redo`, { revision, page: thisPage }, work),
   changes: (id: string, since: number) => change("GET", `/scenes/${id}/changes?since=${since}&page=${thisPage}`),
   rehearsals: (id: string) => json<RehearsalWords[]>(call("GET", `/scenes/${id}/rehearsals`)),
   keepRehearsal: (id: string, name: string | null) =>
@@ -185,8 +192,8 @@ export const api = {
       differences: JSON.parse(new TextDecoder().decode(answer.differences)) as Differences,
     };
   },
-  motion: (id: string, since?: number, signal?: AbortSignal) =>
-    bytes(call("GET", `/scenes/${id}/motion${since === undefined ? "" : `?since=${since}`}`, undefined, "*/*", signal)),
+  motion: (id: string, since?: number, work?: Work) =>
+    bytes(call("GET", `/scenes/${id}/motion${since === undefined ? "" : `?since=${since}`}`, undefined, "*/*", work)),
   look: (id: string, revision: number, edits: Edit[]) => bytes(call("POST", `/scenes/${id}/look`, { revision, edits })),
   vine: (id: string, object: string, channel: string, frame = 0) =>
     json<Vine>(call("GET", `/scenes/${id}/vine?${new URLSearchParams({ object, channel, frame: String(frame) })}`)),

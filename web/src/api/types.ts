@@ -109,4 +109,5 @@ export type PageWords = components["schemas"]["PageWords"];
 export type SceneChanged = components["schemas"]["SceneChanged"];
 /** What the service tells by itself of a scene that is open. */
 export type News = components["schemas"]["PagesHere"] | SceneChanged | components["schemas"]["SceneGone"];
+export type WorkState = components["schemas"]["WorkState"];
 export type SizeWords = components["schemas"]["SizeWords"];

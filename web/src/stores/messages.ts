@@ -3,7 +3,7 @@ import { ElMessage } from "element-plus";
 import "element-plus/es/components/message/style/css";
 import { defineStore } from "pinia";
 import { h } from "vue";
-import { ServiceError } from "@/api/client";
+import { ServiceError, STOPPED } from "@/api/client";
 
 export const useMessages = defineStore("messages", () => {
   const show = (message: string, type: "info" | "warning" | "error" | "success", duration: number) =>
@@ -22,7 +22,8 @@ export const useMessages = defineStore("messages", () => {
         return await work();
       } catch (refusal) {
         if (!(refusal instanceof ServiceError)) throw refusal;
-        error(refusal.message);
+        if (refusal.status === STOPPED) show(refusal.message, "success", 3500);
+        else error(refusal.message);
         return null;
       }
     },

@@ -236,9 +236,9 @@ it("gives up what takes long, says so, and shows what is kept", async () => {
   const scene = await opened();
   let signal: AbortSignal | undefined;
   served.edit.mockImplementationOnce((_, __, ___, given) => {
-    signal = given;
+    signal = given!.signal;
     return new Promise((_done, fail) =>
-      given!.addEventListener("abort", () => fail(new ServiceError(STOPPED, "Stopped."))),
+      signal!.addEventListener("abort", () => fail(new ServiceError(STOPPED, "Stopped."))),
     );
   });
   served.changes.mockResolvedValueOnce(changed(3));

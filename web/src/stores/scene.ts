@@ -5,6 +5,7 @@ import { computed, ref, shallowRef } from "vue";
 import { api, type ChangedMotion, ServiceError, STOPPED } from "@/api/client";
 import { type Motion, readMotion } from "@/api/motion";
 import type { BroughtPart, TroupeObject, Edit, HistoryState, SceneHead, SceneState } from "@/api/types";
+import { Work } from "@/api/work";
 import { concern, touchedBy } from "@/geometry/touched";
 import { useSceneParts } from "@/composables/useSceneParts";
 import { useTurns } from "@/composables/useTurns";
@@ -33,8 +34,8 @@ export const useScene = defineStore("scene", () => {
   const kept = shallowRef<Motion | null>(null);
   const looked = shallowRef<Motion | null>(null);
   const look = shallowRef<Look | null>(null);
-  /** What the service is working out, if anything: since when (ms of the page), and how it is given up. */
-  const working = shallowRef<{ readonly since: number; readonly stop: () => void } | null>(null);
+  /** What the service is working out, if anything. */
+  const working = shallowRef<Work | null>(null);
   const unreachable = ref(false);
   /** The scene that this one is inside of, if it is. */
   const whole = shallowRef<SceneState["whole"]>(null);
@@ -99,8 +100,8 @@ export const useScene = defineStore("scene", () => {
   );
 
   async function read(sceneId: string): Promise<void> {
-    const [found, message] = await stoppable((signal) =>
-      Promise.all([api.scene(sceneId, signal), api.motion(sceneId, undefined, signal)]),
+    const [found, message] = await stoppable((work) =>
+      Promise.all([api.scene(sceneId, work), api.motion(sceneId, undefined, work)]),
     );
     id.value = sceneId;
     revision.value = found.revision;
@@ -173,13 +174,11 @@ export const useScene = defineStore("scene", () => {
     }, 0);
   }
 
-  /** Do what the service may take long over: `stop` gives it up. */
-  async function stoppable<T>(work: (signal: AbortSignal) => Promise<T>): Promise<T> {
-    const asked = new AbortController();
-    const mine = { since: performance.now(), stop: () => asked.abort() };
-    working.value = mine;
+  /** Do what the service may take long over. */
+  async function stoppable<T>(ask: (work: Work) => Promise<T>): Promise<T> {
+    const mine = (working.value = new Work());
     try {
-      return await work(asked.signal);
+      return await ask(mine);
     } finally {
       if (working.value === mine) working.value = null;
     }
@@ -190,13 +189,13 @@ export const useScene = defineStore("scene", () => {
    * did has nothing to do with it.
    */
   async function ask(
-    call: (id: string, revision: number, signal: AbortSignal) => Promise<ChangedMotion>,
+    call: (id: string, revision: number, work: Work) => Promise<ChangedMotion>,
     edits: Edit[] = [],
   ): Promise<void> {
     for (let tries = 0; id.value; tries++) {
       try {
         const scene = id.value;
-        return take(await stoppable((signal) => call(scene, revision.value, signal)));
+        return take(await stoppable((work) => call(scene, revision.value, work)));
       } catch (error) {
         if (!(error instanceof ServiceError) || error.status !== 409 || tries === MOST_TRIES) throw error;
         const touched = await takeNews();
@@ -256,7 +255,7 @@ export const useScene = defineStore("scene", () => {
   /** Ask for edits to be kept. If they are not, the picture goes back to what is. */
   async function keep(edits: Edit[]): Promise<void> {
     try {
-      await ask((scene, at, signal) => api.edit(scene, at, edits, signal), edits);
+      await ask((scene, at, work) => api.edit(scene, at, edits, work), edits);
     } catch (error) {
       letGo();
       throw error;

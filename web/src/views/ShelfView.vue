@@ -5,12 +5,14 @@ import { onMounted, ref, shallowRef } from "vue";
 import { RouterLink, useRouter } from "vue-router";
 import { api } from "@/api/client";
 import type { Summary } from "@/api/types";
+import { Work } from "@/api/work";
 import { filesOf, later } from "@/composables/useBringIn";
 import VineIcon from "@/components/common/VineIcon.vue";
 import SureButton from "@/components/common/SureButton.vue";
 import BackupList from "@/components/shelf/BackupList.vue";
 import SceneCard from "@/components/shelf/SceneCard.vue";
 import SizeDialog from "@/components/shelf/SizeDialog.vue";
+import WorkLine from "@/components/common/WorkLine.vue";
 import { useMessages } from "@/stores/messages";
 
 /** The service takes no larger files; saying so here spares the upload. */
@@ -28,17 +30,21 @@ const copies = ref(0);
 const measured = shallowRef<Summary | null>(null);
 const busy = ref<string | null>(null);
 
-async function attempt<T>(doing: string, work: () => Promise<T>): Promise<T | null> {
+/** What is asked of the service now. */
+const asked = shallowRef<Work | null>(null);
+
+async function attempt<T>(doing: string, ask: (work: Work) => Promise<T>): Promise<T | null> {
   busy.value = doing;
+  const work = (asked.value = new Work());
   try {
-    return await messages.attempt(work);
+    return await messages.attempt(() => ask(work));
   } finally {
-    busy.value = null;
+    busy.value = asked.value = null;
   }
 }
 
 async function load(): Promise<void> {
-  const shelf = await attempt("Looking at the Shelf…", api.shelf);
+  const shelf = await attempt("Looking at the Shelf…", () => api.shelf());
   if (shelf) [scenes.value, deleted.value] = [shelf.scenes, shelf.deleted];
 }
 
@@ -46,7 +52,7 @@ async function create(): Promise<void> {
   const taken = new Set(scenes.value?.map((scene) => scene.name));
   let name = "New scene";
   for (let n = 2; taken.has(name); n++) name = `New scene ${n}`;
-  const made = await attempt("Making a scene…", () => api.createScene({ name }));
+  const made = await attempt("Making a scene…", (work) => api.createScene({ name }, work));
   if (made) await router.push(`/scenes/${made.id}`);
 }
 
@@ -58,7 +64,7 @@ async function openFile(file: File | undefined): Promise<void> {
     );
     return;
   }
-  const made = await attempt(`Opening ${file.name}…`, () => api.openBundle(file));
+  const made = await attempt(`Opening ${file.name}…`, (work) => api.openBundle(file, work));
   if (input.value) input.value.value = "";
   if (!made) return;
   await router.push(`/scenes/${made.id}`);
@@ -66,7 +72,7 @@ async function openFile(file: File | undefined): Promise<void> {
 }
 
 async function duplicate(scene: Summary): Promise<void> {
-  if (await attempt(`Copying ${scene.name}…`, () => api.duplicate(scene.id))) await load();
+  if (await attempt(`Copying ${scene.name}…`, (work) => api.duplicate(scene.id, work))) await load();
 }
 
 async function remove(scene: Summary): Promise<void> {
@@ -93,7 +99,9 @@ function dropped(event: DragEvent): void {
 /** A new scene of picture files. */
 async function createWith(files: readonly File[]): Promise<void> {
   const name = (files[0]?.name ?? "").replace(/\.[^.]*$/, "").replace(/[{}@]/g, "");
-  const made = await attempt("Making a scene…", () => api.createScene({ name: name.slice(0, 70) || "New scene" }));
+  const made = await attempt("Making a scene…", (work) =>
+    api.createScene({ name: name.slice(0, 70) || "New scene" }, work),
+  );
   if (!made) return;
   later.value = files;
   await router.push(`/scenes/${made.id}`);
@@ -142,6 +150,7 @@ onMounted(load);
         @change="openFile(($event.target as HTMLInputElement).files?.[0])"
       />
     </header>
+    <WorkLine :work="asked" doing="Working it out:" class="working" />
     <div v-if="scenes?.length" class="grid">
       <SceneCard
         v-for="scene in scenes"
@@ -206,6 +215,9 @@ header p {
 a.plain {
   text-decoration: none;
   color: inherit;
+}
+.working {
+  top: 96px;
 }
 .busy {
   flex: 1;

@@ -25,7 +25,7 @@ import SoundPanel from "@/components/sound/SoundPanel.vue";
 import RehearsalsPanel from "@/components/rehearsals/RehearsalsPanel.vue";
 import PictureStage from "@/components/picture/PictureStage.vue";
 import TimeSheet from "@/components/sheet/TimeSheet.vue";
-import WorkLine from "@/components/top/WorkLine.vue";
+import WorkLine from "@/components/common/WorkLine.vue";
 import TopBar from "@/components/top/TopBar.vue";
 import ValuesPanel from "@/components/values/ValuesPanel.vue";
 import VinePanel from "@/components/vine/VinePanel.vue";
@@ -212,7 +212,7 @@ const ready = computed(() => scene.head !== null && vocabulary.words !== null);
       <PanelDivider v-if="!panels.big" panel="sheet" />
     </div>
     <BringBar />
-    <WorkLine doing="Working it out:" />
+    <WorkLine :work="scene.working" doing="Working it out:" />
     <div class="panel">
       <VinePanel v-if="panels.isOpen('vine')" />
       <PanelDivider v-if="!panels.big" panel="vine" />
@@ -251,7 +251,7 @@ const ready = computed(() => scene.head !== null && vocabulary.words !== null);
     </template>
     <template v-else>
       <p>Opening the scene…</p>
-      <WorkLine doing="Working out its motion:" />
+      <WorkLine :work="scene.working" doing="Working out its motion:" />
       <RouterLink to="/" class="plain">Go back to the Shelf</RouterLink>
     </template>
   </main>
