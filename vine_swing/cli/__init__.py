@@ -1,6 +1,7 @@
 """The command line: serve, demo, bake, export, import, check, notes."""
 
 import argparse
+import gc
 from collections.abc import Sequence
 from pathlib import Path
 
@@ -10,11 +11,15 @@ from vine_swing.motion import MotionError
 
 DEFAULT_DATA = Path.home() / ".local" / "share" / "vine-swing"
 DEFAULT_PORT = 8137
+#: How many objects are made between two looks for cycles, and looks of each kind before one of the next. A scene is very many small models without
+#: any cycles: with Python's own numbers, half of the time in which a large file is read goes into looking through them again and again.
+COLLECTING = 50_000, 20, 20
 
 
 def main(argv: Sequence[str] | None = None) -> int:
     """Run one command; returns the exit status, 1 with a plain sentence where something is wrong."""
     options = _parser().parse_args(argv)
+    gc.set_threshold(*COLLECTING)
     try:
         status: int = options.run(options)
         return status

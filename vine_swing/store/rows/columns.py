@@ -1,7 +1,7 @@
 """What each column holds: parts of a scene as the values of a row, and keys back from their row."""
 
 import json
-import sqlite3
+from collections.abc import Sequence
 from functools import lru_cache
 from typing import Any
 
@@ -98,16 +98,21 @@ def sound_values(sound: KeptSound, position: int) -> tuple[Any, ...]:
     return position, sound.name, sound.seconds, sound.first, sound.begin, sound.end, int(sound.on), sound.gain, sound.dial
 
 
-def read_key(row: sqlite3.Row) -> dict[str, Any]:
-    """A key as the model takes it, from its row."""
-    key = {name: row[name] for name in ("frame", "value", "tension", "continuity", "bias", "way")}
-    for name, handle in (("out", (row["out_frames"], row["out_value"])), ("in", (row["in_frames"], row["in_value"]))):
-        key[name] = None if handle[0] is None else handle
-    if row["value_y"] is not None:
-        key["value"] = (row["value"], row["value_y"])
-    if row["meets"] is not None:
-        key["meets"] = tuple(json.loads(row["meets"]))
-    return key | {"ease": ease_data(row["ease"])}
+def read_key(frame: float, columns: Sequence[Any]) -> dict[str, Any]:
+    """A key as the model takes it, from its frame and its columns `KEY`. There are very many, so what is as by default is left to the model."""
+    value, ease, out_frames, out_value, in_frames, in_value, tension, continuity, bias, way, value_y, meets = columns
+    key: dict[str, Any] = {"frame": frame, "value": value if value_y is None else (value, value_y), "ease": ease_data(ease)}
+    if out_frames is not None:
+        key["out"] = out_frames, out_value
+    if in_frames is not None:
+        key["in"] = in_frames, in_value
+    if tension or continuity or bias:
+        key |= {"tension": tension, "continuity": continuity, "bias": bias}
+    if way is not None:
+        key["way"] = way
+    if meets is not None:
+        key["meets"] = tuple(json.loads(meets))
+    return key
 
 
 #: Thousands of keys share a few eases.

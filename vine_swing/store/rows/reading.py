@@ -10,7 +10,7 @@ from vine_swing.motion.basics.contents import PICTURE_FILES, SOUND_FILES
 from vine_swing.motion.scene.dial import DIAL_CHANNEL
 from vine_swing.motion.scene.kinds import CONTENT_COLUMNS
 from vine_swing.motion.scene.model import Scene
-from vine_swing.store.rows.columns import read_key
+from vine_swing.store.rows.columns import KEY, read_key
 
 _INSIDE = "SELECT * FROM scene WHERE within = ? ORDER BY position"
 
@@ -88,8 +88,9 @@ def _read_channels(db: sqlite3.Connection, scene_id: str) -> dict[tuple[str, int
         " OR dial IN (SELECT row FROM dial WHERE scene = :scene)"
     )
     keys: dict[int, list[dict[str, Any]]] = defaultdict(list)
-    for key in db.execute(f"SELECT * FROM key WHERE channel IN ({owned}) ORDER BY channel, frame", {"scene": scene_id}):
-        keys[key["channel"]].append(read_key(key))
+    columns = ", ".join(("channel", "frame", *KEY))
+    for channel, frame, *key in db.execute(f"SELECT {columns} FROM key WHERE channel IN ({owned}) ORDER BY channel, frame", {"scene": scene_id}):
+        keys[channel].append(read_key(frame, key))
     channels: dict[tuple[str, int], dict[str, dict[str, Any]]] = defaultdict(dict)
     for row in db.execute(f"SELECT * FROM channel WHERE row IN ({owned}) ORDER BY row", {"scene": scene_id}):
         owner = next(name for name in ("object", "rule", "dial") if row[name] is not None)

@@ -7,6 +7,7 @@ not looked at. A scene inside another is a row of `scene` too, with what is in i
 import json
 import sqlite3
 from collections.abc import Callable, Iterable, Mapping
+from itertools import chain
 from typing import Any
 
 from vine_swing.motion.rules.rule import Rule
@@ -38,6 +39,10 @@ from vine_swing.store.rows.columns import (
     timeline_values,
 )
 from vine_swing.store.rows.files import kept_blob
+
+#: Keys inserted by one statement, and the places of one among its values.
+_KEYS_AT_ONCE = 40
+_A_KEY = f"({', '.join('?' * (len(KEY) + 2))})"
 
 
 def insert(db: sqlite3.Connection, scene_id: str, scene: Scene, now: str) -> None:
@@ -260,8 +265,12 @@ def _insert_channel(db: sqlite3.Connection, owner: str, owner_row: int, name: st
 
 
 def _insert_keys(db: sqlite3.Connection, row: int, keys: Iterable[Key]) -> None:
-    places = ", ".join("?" * (len(KEY) + 2))
-    db.executemany(f"INSERT INTO key (channel, frame, {', '.join(KEY)}) VALUES ({places})", [(row, k.frame, *key_values(k)) for k in keys])
+    """Insert the keys of a channel, many with each statement: every one also writes down which numbers of rows were given away."""
+    columns = ", ".join(("channel", "frame", *KEY))
+    values = [(row, key.frame, *key_values(key)) for key in keys]
+    for first in range(0, len(values), _KEYS_AT_ONCE):
+        some = values[first : first + _KEYS_AT_ONCE]
+        db.execute(f"INSERT INTO key ({columns}) VALUES {', '.join([_A_KEY] * len(some))}", list(chain.from_iterable(some)))
 
 
 def _delete_object(db: sqlite3.Connection, row: int) -> None:
