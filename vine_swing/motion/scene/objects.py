@@ -162,11 +162,14 @@ class _Object(Frozen):
 
     @cached_property
     def _acting(self) -> dict[str, list[Rule]]:
+        # Asked of the figure once, not for each of its many channels.
+        joints = {rule.id: frozenset(self.joints_of(rule)) for rule in self.rules if rule.spec.joints and rule.channels == "keyed"}
+
         def acting(name: str, kind: str) -> list[Rule]:
             keyed = self.is_keyed(name) or (name in ("x", "y") and self.is_keyed("path"))
 
             def acts(rule: Rule) -> bool:
-                return name in self.joints_of(rule) if rule.spec.joints and rule.channels == "keyed" else rule.acts_on(name, keyed=keyed)
+                return name in joints[rule.id] if rule.id in joints else rule.acts_on(name, keyed=keyed)
 
             return [rule for rule in self.rules if rule.spec.fits(kind) and acts(rule)]
 
@@ -188,7 +191,18 @@ class _Object(Frozen):
         return {name: tuple(dict.fromkeys(refs)) for name, refs in found.items() if refs}
 
     @model_validator(mode="after")
-    def _channels_fit(self) -> Self:
+    def _parts_fit(self) -> Self:
+        """Models are asked again for each scene that they become part of; what never changes is checked once."""
+        assert self._fit
+        return self
+
+    @cached_property
+    def _fit(self) -> Literal[True]:
+        """That channels, keys and rules are such as this kind of object can have.
+
+        Raises:
+            ValueError: if they are not, saying what would fit.
+        """
         for name, channel in self.channels.items():
             spec = self.specs.get(name)
             if spec is None:
@@ -207,7 +221,7 @@ class _Object(Frozen):
             for name in () if rule.channels == "keyed" else rule.channels:
                 if name not in self.specs or not rule.spec.fits(self.specs[name].kind):
                     raise ValueError(f"rule '{rule.id}' of '{self.name}' acts on '{name}'; it can act on {self.fitting(rule)}")
-        return self
+        return True
 
     def fitting(self, rule: Rule) -> str:
         """The channels a rule can act on, as words."""
