@@ -22,7 +22,7 @@ def gradient_noise(places: Array, seed: int) -> Array:
 
 
 def lattice_noise(place: Array, streams: Whole, ring: Lattice | None) -> Array:
-    """Noise within −1…1 at places (r, n) of a lattice."""
+    """Noise within −1…1 at places (r, n) of the lattices of some streams (r or 1, 1). ring: after how many places each begins anew, (r or 1, 1)."""
     # The origin of the lattice is random too: otherwise all noises would be 0 together at its whole places.
     shifted = place + _chance(_BEGIN, streams)
     cell = np.floor(shifted)
@@ -50,9 +50,9 @@ def _chance(places: Whole, streams: Whole) -> Array:
 
 def mixed(*parts: Whole) -> Whole:
     """One whole number made of several, so that streams that differ in one of them have nothing to do with each other."""
-    mixed = np.zeros((1, 1), np.uint64)
+    state = np.zeros((1, 1), np.uint64)
     with np.errstate(over="ignore"):
         for part in parts:
-            mixed = (mixed ^ part) * np.uint64(0xD6E8FEB86659FD93)
-            mixed = mixed ^ (mixed >> np.uint64(32))
-    return mixed
+            state = (state ^ part) * np.uint64(0xD6E8FEB86659FD93)
+            state = state ^ (state >> np.uint64(32))
+    return state

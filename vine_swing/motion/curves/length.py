@@ -27,7 +27,7 @@ class ArcLengths:
     """How long the way along a contour is to each of its joints, over k frames.
 
     contour: the contour.
-    ends: (k, s·parts + 1), the length gone at the start of every part and at the end.
+    ends: (k, s·parts + 1), the arc length up to the start of every part, and to the end.
     parts: how many parts each piece is divided into.
     """
 
@@ -56,7 +56,7 @@ class ArcLengths:
 
     @property
     def at_joints(self) -> Array:
-        """The length gone at every joint, the end included: (k, s + 1)."""
+        """The arc length up to every joint, the end included: (k, s + 1)."""
         return self.ends[:, :: self.parts]
 
     def places(self, lengths: Array) -> tuple[Index, Array]:

@@ -94,7 +94,7 @@ def _pairs(a: list[Contour], b: list[Contour], meeting: tuple[int, int] | None) 
 
 
 def _apart(one: Contour, other: Contour) -> float:
-    """How little two contours have to do with one another: how far apart and how different in size they are, and whether only one is a hole."""
+    """The cost of pairing two contours: the distance of their middles plus the difference of the roots of their areas, negative for holes."""
     (x, y), (u, v) = _middle(one), _middle(other)
     sizes = [float(area(c)[0]) for c in (one, other)]
     roots = [np.sign(size) * np.sqrt(abs(size)) for size in sizes]
@@ -116,7 +116,7 @@ class _Way:
     """A contour with its length and the shares at which its joints lie, the end included."""
 
     contour: Contour
-    gone: ArcLengths
+    lengths: ArcLengths
 
     @classmethod
     def along(cls, contour: Contour) -> "_Way":
@@ -124,7 +124,7 @@ class _Way:
 
     @property
     def shares(self) -> Array:
-        at = self.gone.at_joints[0]
+        at = self.lengths.at_joints[0]
         joints = len(self.contour.straight)
         # What has no length counts its joints instead.
         found: Array = at / at[-1] if at[-1] > 0 else np.arange(joints + 1) / joints
@@ -132,8 +132,8 @@ class _Way:
 
     def at(self, shares: Array) -> Array:
         """The points (q, 2) at some shares."""
-        total = self.gone.total[0]
-        points: Array = points_at(self.contour, *self.gone.places(shares[None] * total))[0]
+        total = self.lengths.total[0]
+        points: Array = points_at(self.contour, *self.lengths.places(shares[None] * total))[0]
         return points
 
     def cut(self, shares: Array) -> Array:
@@ -141,8 +141,8 @@ class _Way:
         own = self.shares
         middles = (shares[:-1] + shares[1:]) / 2
         piece = np.clip(np.searchsorted(own, middles, side="right") - 1, 0, len(own) - 2)
-        at = self.gone.at_joints[0]
-        found_piece, u = (row[0] for row in self.gone.places(shares[None] * self.gone.total[0]))
+        at = self.lengths.at_joints[0]
+        found_piece, u = (row[0] for row in self.lengths.places(shares[None] * self.lengths.total[0]))
 
         def parameter(places: slice, low: float, high: float) -> Array:
             # Beside a joint, its own piece may end or begin a hair away.

@@ -71,7 +71,7 @@ class _FromRange(_How):
     high: Number = 1.0
 
     @model_validator(mode="after")
-    def _some_way(self) -> Self:
+    def _ends_differ(self) -> Self:
         if self.low == self.high:
             raise ValueError(f"the driver's range goes from {self.low:g} to {self.high:g}; let its ends differ")
         return self

@@ -34,7 +34,7 @@ class Copy:
 ALONE = Copy()
 
 
-def evaluate(node: Node, t: Array, fps: float, value: Callable[[], Array], look: Callable[[Reference], Array], copy: Copy = ALONE) -> Array:
+def evaluate(node: Node, t: Array, fps: float, value: Callable[[], Array], read: Callable[[Reference], Array], copy: Copy = ALONE) -> Array:
     """A formula's values at frames t (1, n); NaN where it has no answer.
 
     Args:
@@ -42,11 +42,11 @@ def evaluate(node: Node, t: Array, fps: float, value: Callable[[], Array], look:
         t: frames.
         fps: frames per second.
         value: gives what the card before made, (1, n).
-        look: gives what a reference reads, (1, n).
+        read: gives the values of a reference, (1, n).
         copy: what `n`, `count` and `item` are.
     """
     with np.errstate(all="ignore"):
-        found = _worked_out(node, t, fps, value, look, copy)
+        found = _worked_out(node, t, fps, value, read, copy)
     result = np.empty(t.shape)
     result[...] = found
     finite = np.isfinite(result)
@@ -56,17 +56,17 @@ def evaluate(node: Node, t: Array, fps: float, value: Callable[[], Array], look:
 
 
 def first_without_answer(
-    node: Node, t: Array, fps: float, value: Callable[[], Array], look: Callable[[Reference], Array], copy: Copy = ALONE
+    node: Node, t: Array, fps: float, value: Callable[[], Array], read: Callable[[Reference], Array], copy: Copy = ALONE
 ) -> NoAnswer | None:
     """The innermost part of a formula that has no answer, and the first frame at which it has none; None if all is well."""
-    if np.isfinite(evaluate(node, t, fps, value, look, copy)).all():
+    if np.isfinite(evaluate(node, t, fps, value, read, copy)).all():
         return None
-    for inner in node.given if isinstance(node, Call) else ():
-        found = first_without_answer(inner, t, fps, value, look, copy)
+    for inner in node.arguments if isinstance(node, Call) else ():
+        found = first_without_answer(inner, t, fps, value, read, copy)
         # What is chosen between may have no answer where it is not chosen.
         if found is not None and not (isinstance(node, Call) and node.function == "if"):
             return found
-    bad = ~np.isfinite(evaluate(node, t, fps, value, look, copy))[0]
+    bad = ~np.isfinite(evaluate(node, t, fps, value, read, copy))[0]
     frame = float(t[0][int(np.argmax(bad))])
     return NoAnswer(_said(node), node.at if isinstance(node, Call | Reference) else 0, frame)
 
@@ -77,7 +77,7 @@ def _said(node: Node) -> str:
     return {"/": "dividing by 0", "%": "dividing by 0", "^": "this power"}.get(node.function, node.function)
 
 
-def _worked_out(node: Node, t: Array, fps: float, value: Callable[[], Array], look: Callable[[Reference], Array], copy: Copy) -> Array:
+def _worked_out(node: Node, t: Array, fps: float, value: Callable[[], Array], read: Callable[[Reference], Array], copy: Copy) -> Array:
     match node:
         case Number():
             return np.full((1, 1), node.value)
@@ -90,9 +90,9 @@ def _worked_out(node: Node, t: Array, fps: float, value: Callable[[], Array], lo
         case Name():
             return np.full((1, 1), float(getattr(copy, node.name)))
         case Reference():
-            return look(node)
+            return read(node)
         case Call():
-            given = [_worked_out(part, t, fps, value, look, copy) for part in node.given]
+            arguments = [_worked_out(part, t, fps, value, read, copy) for part in node.arguments]
             work = OPERATORS[node.function] if node.function in OPERATORS else FUNCTIONS[node.function].apply
-            result: Array = work(*given)
+            result: Array = work(*arguments)
             return result

@@ -63,16 +63,16 @@ class Reference:
 
 @dataclass(frozen=True)
 class Call:
-    """A function or an operator with what it is given."""
+    """A function or an operator with its arguments."""
 
     function: str
-    given: "tuple[Node, ...]"
+    arguments: "tuple[Node, ...]"
     at: int
 
 
 Node = Number | Name | Reference | Call
 
-#: Operators, and what functions are given: every part of a formula has one before it.
+#: Operators, and arguments of functions: every part of a formula has one before it.
 _PART = re.compile(r"[-+*/%^(,]|[<>=!]=?|\bif\b")
 _OFFSET = re.compile(r"^\s*([+-]?\d*\.?\d+)\s*([fs])\s*$")
 
@@ -110,14 +110,14 @@ def nodes(node: Node) -> Iterator[Node]:
         one = waiting.pop()
         yield one
         if isinstance(one, Call):
-            waiting.extend(reversed(one.given))
+            waiting.extend(reversed(one.arguments))
 
 
 def tells_copies_apart(node: Node) -> bool:
     """Whether a formula asks which copy of a parade it is for."""
     if isinstance(node, Name):
         return node.name in COPY_NAMES
-    return isinstance(node, Call) and any(tells_copies_apart(part) for part in node.given)
+    return isinstance(node, Call) and any(tells_copies_apart(part) for part in node.arguments)
 
 
 def references(node: Node) -> list[Reference]:
@@ -176,8 +176,8 @@ def _node(tree: Any, depth: int) -> Node:
         case "reference":
             return _reference(str(parts[0]), at)
         case "call":
-            given = tuple(_node(part, depth + 1) for part in parts[1:] if part is not None)
-            return _called(str(parts[0]), given, at)
+            arguments = tuple(_node(part, depth + 1) for part in parts[1:] if part is not None)
+            return _called(str(parts[0]), arguments, at)
         case "sign":
             inner = _node(parts[1], depth + 1)
             return Call("negative", (inner,), at) if parts[0] == "-" else inner
@@ -220,15 +220,15 @@ def _reference(text: str, at: int) -> Node:
     return Reference(inner.strip(), amount if found[2] == "f" else 0.0, amount if found[2] == "s" else 0.0, at)
 
 
-def _called(name: str, given: tuple[Node, ...], at: int) -> Node:
+def _called(name: str, arguments: tuple[Node, ...], at: int) -> Node:
     found = FUNCTIONS.get(name)
     if found is None:
         raise FormulaError(f"there is no function '{name}'; {_nearest(name)}", at)
     least, most = found.takes
-    if not least <= len(given) <= most:
+    if not least <= len(arguments) <= most:
         wanted = str(least) if least == most else f"{least} to {most}" if most < 100 else f"{least} or more"
-        raise FormulaError(f"{name} is given {len(given)} values; it takes {wanted}", at)
-    return Call(name, given, at)
+        raise FormulaError(f"{name} is given {len(arguments)} values; it takes {wanted}", at)
+    return Call(name, arguments, at)
 
 
 def _nearest(name: str) -> str:

@@ -19,10 +19,10 @@ _SAME = 1e-6
 
 @dataclass(frozen=True, eq=False)
 class MeasuredWay:
-    """Points (k, 2) with the length gone at each (k,), from 0."""
+    """Points (k, 2) with the arc length from the first to each, (k,)."""
 
     points: Array
-    gone: Array
+    lengths: Array
 
     @classmethod
     def through(cls, points: Array) -> "MeasuredWay | None":
@@ -50,7 +50,7 @@ class MeasuredWay:
     @property
     def length(self) -> float:
         """How long it is, in px."""
-        return float(self.gone[-1])
+        return float(self.lengths[-1])
 
     @property
     def closed(self) -> bool:
@@ -63,8 +63,8 @@ class MeasuredWay:
         A closed way is gone round again beyond 0…1; an open one goes straight on at its ends.
         """
         gone = (np.mod(share, 1.0) if self.closed else share) * self.length
-        piece = np.clip(np.searchsorted(self.gone, gone, side="right") - 1, 0, len(self.gone) - 2)
+        piece = np.clip(np.searchsorted(self.lengths, gone, side="right") - 1, 0, len(self.lengths) - 2)
         start = self.points[piece]
         step = self.points[piece + 1] - start
         direction = step / np.hypot(step[..., 0], step[..., 1])[..., None]
-        return start + direction * (gone - self.gone[piece])[..., None], direction
+        return start + direction * (gone - self.lengths[piece])[..., None], direction

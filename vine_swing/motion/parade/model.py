@@ -61,7 +61,7 @@ class Overrule(Frozen):
 class Parade(Frozen):
     """How copies are laid out.
 
-    arrange: in what figure they stand. columns: of a grid. turned: whether copies of a ring or along a way turn with it.
+    arrange: how they stand, as in a row or a ring. columns: of a grid. turned: whether copies of a ring or along a way turn with it.
     guide: the object whose path or outline they stand along, or at whose points.
     order: who starts first; `seed` is for an order by chance. feel: how what goes from one value to another over the copies is eased.
     wraps: whether places are counted round, so that a copy shifted past the end is at the start again.

@@ -45,8 +45,9 @@ def runs_of(text: str, faces: Sequence[Face], *, base: int) -> list[Run]:
     chosen = _faces(text, faces)
     runs: list[tuple[int, Run]] = []
     for (level, _), places in groupby(range(len(text)), key=lambda at: (levels[at], id(chosen[at]))):
-        all_ = list(places)
-        runs.append((level, Run(chosen[all_[0]], all_[0], all_[-1] + 1, bool(level % 2))))
+        first, *rest = places
+        last = rest[-1] if rest else first
+        runs.append((level, Run(chosen[first], first, last + 1, bool(level % 2))))
     return _reordered(runs)
 
 
