@@ -33,7 +33,16 @@ def find(measures: SceneMeasures) -> Iterator[Note]:
         ids = tuple(thing.id for thing in things)
         edit = SpreadInTime(edit="spread-in-time", objects=ids, later=later, order="left-to-right", how="keys", frame=first)
         text = f"{len(things)} things all start at frame {first:g} and stop at frame {last:g}: nothing leads, and nothing follows."
-        yield Note("all-at-once", things[0].id, None, (first, last), text, 0.45, 0.4, (Mend(f"Each {later:g} frames after the one before", (edit,)),))
+        yield Note(
+            "all-at-once",
+            things[0].id,
+            None,
+            (first, last),
+            text,
+            sure=0.45,
+            bad=0.4,
+            mends=(Mend(f"Each {later:g} frames after the one before", (edit,)),),
+        )
 
 
 KIND = NoteKind(

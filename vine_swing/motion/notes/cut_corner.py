@@ -34,7 +34,14 @@ def find(measures: SceneMeasures, thing: SceneObject) -> Iterator[Note]:
             edit = SetCorner(edit="set-corner", object=thing.id, frames=(key.frame,), corner="sharp")
             text = f"{thing.name}'s path rounds the right angle at frame {key.frame:g}, and leaves the straight way on both sides of it."
             yield Note(
-                "cut-corner", thing.id, "path", (before.frame, path.keys[n + 1].frame), text, 0.5, 0.5, (Mend("Make the corner sharp", (edit,)),)
+                "cut-corner",
+                thing.id,
+                "path",
+                (before.frame, path.keys[n + 1].frame),
+                text,
+                sure=0.5,
+                bad=0.5,
+                mends=(Mend("Make the corner sharp", (edit,)),),
             )
 
 

@@ -36,11 +36,13 @@ def _ended(measures: SceneMeasures, thing: SceneObject) -> Iterator[Note]:
     edit = SetSpan(edit="set-span", id=thing.id, first=thing.span.first, last=None if parent is None else parent.span.last)
     if parent is not None:
         text = f"{thing.name} ends at frame {last}, while {parent.name}, which it hangs on, goes on to frame {end}."
-        yield Note("ends-early", thing.id, None, (last, end), text, 0.8, 0.8, (Mend(f"Let it last as long as {parent.name}", (edit,)),))
+        yield Note(
+            "ends-early", thing.id, None, (last, end), text, sure=0.8, bad=0.8, mends=(Mend(f"Let it last as long as {parent.name}", (edit,)),)
+        )
     elif thing.span.first is None or thing.span.first <= 0:
         # What comes and goes at frames of its own is shown for that time.
         text = f"{thing.name} vanishes after frame {last} while it is in full view."
-        yield Note("ends-early", thing.id, None, (last, last + 1), text, 0.4, 0.6, (Mend("Let it last to the end", (edit,)),))
+        yield Note("ends-early", thing.id, None, (last, last + 1), text, sure=0.4, bad=0.6, mends=(Mend("Let it last to the end", (edit,)),))
 
 
 KIND = NoteKind(

@@ -41,7 +41,7 @@ def find(measures: SceneMeasures, thing: SceneObject) -> Iterator[Note]:
         for name, one in channels.items()
     )
     text = f"{thing.name} starts at frame {first} and stops at frame {last} at one even speed, as nothing alive does."
-    yield Note("even-speed", thing.id, names[0], (first, last), text, 0.55, 0.5, (Mend("Start and stop slowly", edits),))
+    yield Note("even-speed", thing.id, names[0], (first, last), text, sure=0.55, bad=0.5, mends=(Mend("Start and stop slowly", edits),))
 
 
 def _turns_back(channel: Channel) -> bool:

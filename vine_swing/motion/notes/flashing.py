@@ -42,7 +42,7 @@ def find(measures: SceneMeasures, thing: SceneObject) -> Iterator[Note]:
         within = [one for one in flashes[at:] if one < first + second]
         if len(within) > _FLASHES:
             text = f"{thing.name} flashes {len(within)} times in a second over {100 * share.max():.0f} % of the picture: more than 3 can hurt people."
-            yield Note("flashing", thing.id, "fill", (float(first), float(within[-1])), text, 0.85, 1.0)
+            yield Note("flashing", thing.id, "fill", (float(first), float(within[-1])), text, sure=0.85, bad=1.0)
             return
 
 

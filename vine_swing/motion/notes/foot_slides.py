@@ -48,7 +48,16 @@ def find(measures: SceneMeasures, thing: SceneObject) -> Iterator[Note]:
     if worst is not None:
         slide, first, last, leg_name = worst
         text = f"{thing.name}'s {leg_name.lower()} slides {slide:.3g} px over the ground while it is down, from frame {first:.0f} to {last:.0f}."
-        yield Note("foot-slides", thing.id, f"{gait.id}{SETTING}stride", (first, last), text, 0.85, 0.8, tuple(_mends(measures, thing, figure, gait)))
+        yield Note(
+            "foot-slides",
+            thing.id,
+            f"{gait.id}{SETTING}stride",
+            (first, last),
+            text,
+            sure=0.85,
+            bad=0.8,
+            mends=tuple(_mends(measures, thing, figure, gait)),
+        )
 
 
 def _mends(measures: SceneMeasures, thing: SceneObject, figure: Figure, gait: Rule) -> Iterator[Mend]:

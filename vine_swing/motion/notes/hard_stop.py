@@ -42,7 +42,7 @@ def _stops(measures: SceneMeasures, thing: SceneObject) -> Iterator[Note]:
         after = abs(values[at + step] - values[at])
         if arriving > max(_FAST * measures.diagonal, _RISING * mean) and after < 0.05 * arriving and measures.seen(thing)[at]:
             text = f"{thing.name} comes to frame {at} at full speed and is still in the next: nothing takes the blow."
-            yield Note("hard-stop", thing.id, name, (float(before.frame), float(last.frame)), text, 0.5, 0.5, (_squash(thing),))
+            yield Note("hard-stop", thing.id, name, (float(before.frame), float(last.frame)), text, sure=0.5, bad=0.5, mends=(_squash(thing),))
 
 
 def _contacts(measures: SceneMeasures, thing: SceneObject) -> Iterator[Note]:
@@ -53,7 +53,7 @@ def _contacts(measures: SceneMeasures, thing: SceneObject) -> Iterator[Note]:
     contacts = [float(frame) for frame in measures.reader.contacts(thing.id) if 0 <= frame < measures.length]
     if len(contacts) >= 2:
         text = f"{thing.name} bounces {len(contacts)} times as something soft does, and keeps its shape at every contact."
-        yield Note("hard-stop", thing.id, "y", (contacts[0], contacts[-1]), text, 0.45, 0.5, (_squash(thing),))
+        yield Note("hard-stop", thing.id, "y", (contacts[0], contacts[-1]), text, sure=0.45, bad=0.5, mends=(_squash(thing),))
 
 
 def _squash(thing: SceneObject) -> Mend:

@@ -50,7 +50,7 @@ def find(measures: SceneMeasures, thing: SceneObject) -> Iterator[Note]:
         rule = idle[rule_id]
         mend = Mend("Take it off", (DeleteRule(edit="delete-rule", object=thing.id, rule=rule_id),))
         text = f"{rule.spec.label} on {thing.name} changes nothing: its {', '.join(names)} would be the same without it."
-        yield Note("idle-rule", thing.id, names[0], (0, float(measures.length - 1)), text, 0.7, 0.2, (mend,))
+        yield Note("idle-rule", thing.id, names[0], (0, float(measures.length - 1)), text, sure=0.7, bad=0.2, mends=(mend,))
 
 
 def _changed(measures: SceneMeasures, thing: SceneObject, name: str) -> bool:

@@ -24,7 +24,7 @@ def find(measures: SceneMeasures, thing: SceneObject) -> Iterator[Note]:
     length = int(furthest) + 1
     text = f"{thing.name} has keys up to frame {furthest:g}, but the scene ends at frame {measures.length - 1}: the end of its move is never seen."
     mend = Mend(f"Make the scene {length} frames long", (SetLength(edit="set-length", length=length),))
-    yield Note("keys-outside", thing.id, beyond[0], (float(measures.length - 1), furthest), text, 0.5, 0.3, (mend,))
+    yield Note("keys-outside", thing.id, beyond[0], (float(measures.length - 1), furthest), text, sure=0.5, bad=0.3, mends=(mend,))
 
 
 KIND = NoteKind(

@@ -35,7 +35,7 @@ def find(measures: SceneMeasures) -> Iterator[Note]:
         rule = Rule(id=id_, kind="retime", channels=(str(what[0]),), settings={"delay": Channel(base=float(round(measures.film(_LATER))))})
         text = f"{one.name} and {other.name} move in lock-step: the same {what[0]}, at the same time."
         mend = Mend(f"{other.name} {round(measures.film(_LATER))} frames later", (AddRule(edit="add-rule", object=other.id, rule=rule),))
-        yield Note("lock-step", other.id, str(what[0]), (0.0, float(measures.length - 1)), text, 0.45, 0.35, (mend,))
+        yield Note("lock-step", other.id, str(what[0]), (0.0, float(measures.length - 1)), text, sure=0.45, bad=0.35, mends=(mend,))
 
 
 def _moves(thing: SceneObject) -> Iterator[tuple[object, ...]]:

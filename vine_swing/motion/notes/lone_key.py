@@ -24,7 +24,7 @@ def find(measures: SceneMeasures, thing: SceneObject) -> Iterator[Note]:
         frame = thing.channels[lone[0]].keys[0].frame
         edits = tuple(DeleteKeys(edit="delete-keys", object=thing.id, channel=name, frames=(frame,)) for name in lone)
         text = f"{thing.name} has one key of its {row}, at frame {frame:g}: one alone moves nothing. Key another value at another frame."
-        yield Note("lone-key", thing.id, lone[0], (frame, frame), text, 0.7, 0.25, (Mend("Make it a plain value", edits),))
+        yield Note("lone-key", thing.id, lone[0], (frame, frame), text, sure=0.7, bad=0.25, mends=(Mend("Make it a plain value", edits),))
 
 
 KIND = NoteKind(

@@ -30,7 +30,7 @@ def find(measures: SceneMeasures, thing: SceneObject) -> Iterator[Note]:
         text = f"{thing.name} turns {way:+.4g}° from frame {one.frame:g} to {other.frame:g}; {way + by:+.4g}° ends in the same pose."
         # Three quarters of a turn are counted by people; other angles are what is left of a number that went past 180.
         sure = 0.35 if way % 90 == 0 else 0.6
-        yield Note("long-way", thing.id, "rotation", (one.frame, other.frame), text, sure, 0.6, (Mend("Turn the short way", edits),))
+        yield Note("long-way", thing.id, "rotation", (one.frame, other.frame), text, sure=sure, bad=0.6, mends=(Mend("Turn the short way", edits),))
 
 
 KIND = NoteKind(

@@ -14,7 +14,7 @@ def find(measures: SceneMeasures, thing: SceneObject) -> Iterator[Note]:
     shape = thing.drawn_shape
     if isinstance(shape, TextShape) and (missing := missing_in(shape)):
         text = f"No font here has {', '.join(repr(one) for one in missing[:5])}, so {thing.name} shows a gap."
-        yield Note("missing-glyph", thing.id, None, (0, float(measures.length - 1)), text, 0.95, 0.8)
+        yield Note("missing-glyph", thing.id, None, (0, float(measures.length - 1)), text, sure=0.95, bad=0.8)
 
 
 KIND = NoteKind(

@@ -72,7 +72,7 @@ def _levels(measures: SceneMeasures, thing: SceneObject) -> Iterator[Note]:
 
 def _note(thing: SceneObject, channel: str, key: Key, text: str, value: float, label: str, sure: float = 0.65) -> Note:
     edit = SetKey(edit="set-key", object=thing.id, channel=channel, frame=key.frame, value=value)
-    return Note("nearly", thing.id, channel, (key.frame, key.frame), text, sure, 0.4, (Mend(label, (edit,)),))
+    return Note("nearly", thing.id, channel, (key.frame, key.frame), text, sure=sure, bad=0.4, mends=(Mend(label, (edit,)),))
 
 
 def find_beside(measures: SceneMeasures) -> Iterator[Note]:
@@ -103,7 +103,7 @@ def _beside(measures: SceneMeasures, things: list[SceneObject], along: str, acro
         if 0 < beside <= _BESIDE * measures.diagonal:
             text = f"{thing.name} lies {beside:.3g} px beside the line of {(near.sum() - 1)} like it ({along} {value:.5g}, theirs {line:.5g})."
             edit: Edit = SetValue(edit="set-value", object=thing.id, channel=along, value=line)
-            yield Note("nearly", thing.id, along, (0, measures.length - 1), text, 0.55, 0.2, (Mend("Put it on the line", (edit,)),))
+            yield Note("nearly", thing.id, along, (0, measures.length - 1), text, sure=0.55, bad=0.2, mends=(Mend("Put it on the line", (edit,)),))
 
 
 KIND = NoteKind(

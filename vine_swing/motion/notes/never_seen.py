@@ -28,12 +28,14 @@ def _unseen(measures: SceneMeasures, thing: SceneObject) -> Iterator[Note]:
     ):
         return
     if measures.inside(thing).any():
-        yield Note("never-seen", thing.id, None, (0, measures.length - 1), f"{thing.name} is never visible: its opacity stays at 0.", 0.6, 0.4)
+        yield Note(
+            "never-seen", thing.id, None, (0, measures.length - 1), f"{thing.name} is never visible: its opacity stays at 0.", sure=0.6, bad=0.4
+        )
         return
     edits: tuple[Edit, ...] = tuple(AlignObjects(edit="align-objects", objects=(thing.id,), side=side, to="picture") for side in ("middle", "centre"))
     mends = (Mend("Bring it into the picture", edits),) if thing.parent is None else ()
     text = f"{thing.name} never comes into the picture."
-    yield Note("never-seen", thing.id, None, (0, measures.length - 1), text, 0.7, 0.4, mends)
+    yield Note("never-seen", thing.id, None, (0, measures.length - 1), text, sure=0.7, bad=0.4, mends=mends)
 
 
 def _is_shown(measures: SceneMeasures, thing: SceneObject) -> bool:

@@ -2,7 +2,7 @@
 
 import re
 from collections.abc import Callable, Iterable
-from dataclasses import dataclass
+from dataclasses import KW_ONLY, dataclass
 from typing import Literal
 
 from vine_swing.motion.edits.base import Edit
@@ -32,6 +32,7 @@ class Note:
     channel: str | None
     frames: tuple[float, float]
     text: str
+    _: KW_ONLY
     sure: float
     bad: float
     mends: tuple[Mend, ...] = ()

@@ -20,7 +20,7 @@ def find(measures: SceneMeasures) -> Iterator[Note]:
     if len(measures.scene.objects) >= _MANY and len(plain) >= _LEAST:
         names = ", ".join(thing.name for thing in plain[:3])
         text = f"{len(plain)} of {len(measures.scene.objects)} objects are called after their shape ({names} …): who shall tell them apart?"
-        yield Note("plain-names", plain[0].id, None, (0, measures.length - 1), text, 0.6, 0.1)
+        yield Note("plain-names", plain[0].id, None, (0, measures.length - 1), text, sure=0.6, bad=0.1)
 
 
 KIND = NoteKind(

@@ -31,7 +31,7 @@ def find(measures: SceneMeasures, thing: SceneObject) -> Iterator[Note]:
                 continue
             edit: Edit = DeleteKeys(edit="delete-keys", object=thing.id, channel=name, frames=tuple(key.frame for key in near))
             text = f"{thing.name}'s {name} jumps at frame {frame} and is back in the next: one frame out of line."
-            yield Note("pop", thing.id, name, (frame, frame), text, 0.7, 0.8, (Mend("Take the key out", (edit,)),))
+            yield Note("pop", thing.id, name, (frame, frame), text, sure=0.7, bad=0.8, mends=(Mend("Take the key out", (edit,)),))
 
 
 def _jumps(values: Array, step: int, least: float) -> list[int]:

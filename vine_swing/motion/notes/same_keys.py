@@ -26,7 +26,7 @@ def find(measures: SceneMeasures, thing: SceneObject) -> Iterator[Note]:
         )
         count = len(thing.channels[names[0]].keys)
         text = f"{count} keys of {thing.name}'s {row} all hold the same value, so it stands still from frame {first:g} to {last:g}."
-        yield Note("same-keys", thing.id, names[0], (first, last), text, 0.75, 0.2, (Mend("Make it a plain value", edits),))
+        yield Note("same-keys", thing.id, names[0], (first, last), text, sure=0.75, bad=0.2, mends=(Mend("Make it a plain value", edits),))
 
 
 KIND = NoteKind(

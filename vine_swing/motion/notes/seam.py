@@ -37,10 +37,10 @@ def find(measures: SceneMeasures, thing: SceneObject) -> Iterator[Note]:
             mend = Mend("Close the loop", (CloseLoop(edit="close-loop", object=thing.id, channels=(name,)),))
             # From one end to the other and back to the first at once: perhaps a thing that goes by again and again.
             sure = 0.8 if off < 0.5 * reach else 0.45
-            yield Note("seam", thing.id, name, (first, last), text, sure, 0.8, (mend,))
+            yield Note("seam", thing.id, name, (first, last), text, sure=sure, bad=0.8, mends=(mend,))
         elif off == 0 and len(channel.keys) > 2 and _kink(channel) > _KINK:
             text = f"{thing.name}'s {name} changes its speed with a jerk at frame {last:g}, where its loop begins again, and nowhere else."
-            yield Note("seam", thing.id, name, (first, last), text, 0.5, 0.4)
+            yield Note("seam", thing.id, name, (first, last), text, sure=0.5, bad=0.4)
 
 
 def _shown_at(measures: SceneMeasures, thing: SceneObject, frame: float) -> bool:
@@ -76,7 +76,7 @@ KIND = NoteKind(
     label="A seam in a loop",
     why=(
         "A loop that does not end as it begins, in value and in speed, jumps at every turn. Meant, for things that go by again "
-        "and again, out of measures."
+        "and again, out of view."
     ),
     about="object",
     of_object=find,

@@ -42,7 +42,7 @@ def _compared(one: SceneObject, other: SceneObject, name: str) -> Iterator[Note]
     edit = StretchKeys(edit="stretch-keys", keys=keys, about=start, factor=factor)
     faster = "faster" if factor > 1 else "slower"
     text = f"{other.name} makes the same moves as {one.name} in {end - start:g} frames instead of {last - first:g}: it runs {faster}."
-    yield Note("second-leg", other.id, name, (start, end), text, 0.65, 0.6, (Mend(f"Give it the time of {one.name}", (edit,)),))
+    yield Note("second-leg", other.id, name, (start, end), text, sure=0.65, bad=0.6, mends=(Mend(f"Give it the time of {one.name}", (edit,)),))
 
 
 def _alike(values: list[float], others: list[float]) -> bool:

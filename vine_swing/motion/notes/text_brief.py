@@ -35,7 +35,7 @@ def find(measures: SceneMeasures, thing: SceneObject) -> Iterator[Note]:
         until = None if wanted >= measures.length - 1 else wanted
         mends = (Mend("Show it long enough", (SetSpan(edit="set-span", id=thing.id, first=thing.span.first, last=until),)),)
     text = f"{thing.name} has {words} words and is clear for {shown:.2g} s; reading takes about {needed:.2g} s."
-    yield Note("text-brief", thing.id, None, (float(frames[0]), float(frames[-1])), text, 0.65, 0.7, mends)
+    yield Note("text-brief", thing.id, None, (float(frames[0]), float(frames[-1])), text, sure=0.65, bad=0.7, mends=mends)
 
 
 KIND = NoteKind(

@@ -53,7 +53,7 @@ def _fallen(measures: SceneMeasures, thing: SceneObject, ground: SceneObject, fl
     mends = (Mend("Let it stand on the ground", edits),) if edits and thing.parent is None and measures.scene.camera is None else ()
     text = f"{thing.name} goes {deep[at]:.3g} px through {ground.name}, deepest at frame {at}."
     frames = np.flatnonzero(below)
-    yield Note("through-ground", thing.id, "y", (float(frames[0]), float(frames[-1])), text, 0.65, 0.7, mends)
+    yield Note("through-ground", thing.id, "y", (float(frames[0]), float(frames[-1])), text, sure=0.65, bad=0.7, mends=mends)
 
 
 KIND = NoteKind(

@@ -19,9 +19,9 @@ def find(measures: SceneMeasures) -> Iterator[Note]:
                 None,
                 (0, float(measures.length - 1)),
                 f"Nothing reads the dial {dial.name}: turning it changes nothing.",
-                0.8,
-                0.2,
-                (mend,),
+                sure=0.8,
+                bad=0.2,
+                mends=(mend,),
             )
 
 
