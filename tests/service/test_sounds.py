@@ -9,6 +9,7 @@ import pytest
 from fastapi.testclient import TestClient
 
 from tests.sounds import RATE, struck, wav
+from vine_swing.motion.basics.contents import SOUND_FILES
 from vine_swing.motion.sound import reading
 from vine_swing.service.app import create_app
 from vine_swing.service.routes import sounds
@@ -117,6 +118,13 @@ def test_files_bundles_and_rehearsals_keep_the_sound(client, drummed):
 @pytest.mark.parametrize("data", [b"", b"RIFF", DRUM[:40], b"<svg/>" * 9, bytes(5000)])
 def test_what_is_no_sound_is_refused_in_words(client, data):
     answer = bring(client, data, "odd.wav")
+    assert answer.status_code == 422
+    assert "'odd.wav'" in answer.json()["detail"]
+
+
+def test_what_is_no_sound_is_refused_under_its_own_name_even_if_it_is_known(client):
+    SOUND_FILES.keep(b"no sound at all")
+    answer = bring(client, b"no sound at all", "odd.wav")
     assert answer.status_code == 422
     assert "'odd.wav'" in answer.json()["detail"]
 

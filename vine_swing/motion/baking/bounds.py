@@ -5,7 +5,7 @@ from collections.abc import Iterable
 import numpy as np
 from numpy.typing import NDArray
 
-from vine_swing.motion.baking.bake import bake
+from vine_swing.motion.baking.at_frame import baked_at
 from vine_swing.motion.baking.baked import Baked
 from vine_swing.motion.baking.placing import BakedObject
 from vine_swing.motion.baking.surroundings import drawn_outlines
@@ -20,7 +20,7 @@ Array = NDArray[np.float64]
 def bounds_at(scene: Scene, ids: Iterable[str], frame: float, *, seen: bool = True) -> tuple[Baked, dict[str, Bounds]]:
     """The scene baked at one frame, and the box of each of some objects with all that hangs on it: in the picture, or in the scene if it is not to be
     as it is `seen`. Curves are measured themselves, lines without their width; what draws nothing is as large as the place of its pivot."""
-    baked = bake(scene, np.array([float(frame)]))
+    baked = baked_at(scene, frame)
     copied = baked.plan.below(set(baked.parades)) - baked.parades.keys()
     return baked, {one: _bounds(baked, baked.plan.below({one}) - copied, baked.objects[one], seen) for one in ids}
 

@@ -16,7 +16,7 @@ def parts_of_element(scene: Scene, parade: SceneObject) -> list[SceneObject]:
             found.add(one)
             if scene.by_id[one].copying is None:
                 waiting.append(one)
-    return [one for one in scene.objects if one.id in found] if found else []
+    return [scene.by_id[one] for one in sorted(found, key=scene.places.__getitem__)]
 
 
 def all_below(plan: Plan, parade: SceneObject) -> list[str]:

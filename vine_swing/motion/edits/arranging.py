@@ -7,7 +7,7 @@ import numpy as np
 from numpy.typing import NDArray
 from pydantic import Field
 
-from vine_swing.motion.baking.bake import bake
+from vine_swing.motion.baking.at_frame import baked_at
 from vine_swing.motion.baking.baked import Baked
 from vine_swing.motion.baking.bounds import Bounds, bounds_at
 from vine_swing.motion.basics import matrix
@@ -60,8 +60,7 @@ class MoveObjects(Together):
     dy: Annotated[float, Field(strict=True, ge=-1e6, le=1e6)]
 
     def apply(self, scene: Scene) -> Scene:
-        baked = bake(scene, np.array([self.frame]))
-        return self._moved(scene, baked, dict.fromkeys(self.tops(scene), (self.dx, self.dy)))
+        return self._moved(scene, baked_at(scene, self.frame), dict.fromkeys(self.tops(scene), (self.dx, self.dy)))
 
     def label(self, scene: Scene) -> str:
         return f"move {self.named(scene)}"
@@ -137,7 +136,7 @@ class SpreadInTime(Together):
 
     def _in_order(self, scene: Scene) -> list[str]:
         # The troupe lists the foremost first.
-        tops = sorted(self.tops(scene), key=lambda one: -scene.objects.index(scene.by_id[one]))
+        tops = sorted(self.tops(scene), key=scene.places.__getitem__, reverse=True)
         if self.order == "left-to-right":
             _, bounds = bounds_at(scene, tops, self.frame)
             return sorted(tops, key=lambda one: bounds[one][0] + bounds[one][2])

@@ -7,6 +7,7 @@ from typing import Annotated, Literal
 import numpy as np
 from pydantic import Field
 
+from vine_swing.motion.baking.at_frame import baked_at
 from vine_swing.motion.baking.bake import bake
 from vine_swing.motion.basics.errors import EditError
 from vine_swing.motion.basics.specs import GROUP_CHANNELS
@@ -257,7 +258,7 @@ class TravelCycle(Edit):
         rule = gait_of(thing)
         if rule is None:
             raise EditError(f"'{thing.name}' has no gait; choose one first")
-        at = bake(scene, np.zeros(1)).objects[self.id]
+        at = baked_at(scene, 0.0).objects[self.id]
         x = float(at.channels["x"][0])
         stride = rule.plain("stride") or 0.0
         size = float(np.hypot(at.local[0, 0], at.local[0, 1]))

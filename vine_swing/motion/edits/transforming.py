@@ -5,7 +5,7 @@ from typing import Annotated, Literal
 import numpy as np
 from pydantic import Field
 
-from vine_swing.motion.baking.bake import bake
+from vine_swing.motion.baking.at_frame import baked_at
 from vine_swing.motion.baking.baked import Baked
 from vine_swing.motion.basics import matrix
 from vine_swing.motion.basics.errors import EditError
@@ -35,7 +35,7 @@ class TransformObjects(Together):
     scale: tuple[_Factor, _Factor] = (1.0, 1.0)
 
     def apply(self, scene: Scene) -> Scene:
-        baked, change = bake(scene, np.array([self.frame])), self._matrix()
+        baked, change = baked_at(scene, self.frame), self._matrix()
         tops = self.tops(scene)
         here = ValuesAtFrame((scene.by_id[one] for one in tops), _CHANGED, self.frame)
         return scene.with_objects(self._transformed(scene, baked, here, object_id, change) for object_id in tops)

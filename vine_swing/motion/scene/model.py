@@ -150,15 +150,15 @@ class Scene(Timeline):
             object_id = thing.parent
 
     @cached_property
-    def _places(self) -> dict[str, int]:
+    def places(self) -> dict[str, int]:
         """Where each object stands in the drawing order."""
         return {thing.id: place for place, thing in enumerate(self.objects)}
 
     def with_object(self, changed: SceneObject) -> Self:
         """The scene with the object of this id replaced. Its tables by id go along, so that many edits at once cost in line with their number."""
-        place = self._places[changed.id]
+        place = self.places[changed.id]
         scene = self.copy_with(objects=(*self.objects[:place], changed, *self.objects[place + 1 :]))
-        scene.__dict__["_places"] = self._places
+        scene.__dict__["places"] = self.places
         scene.__dict__["by_id"] = {**self.by_id, changed.id: changed}
         if self.objects[place].name == changed.name:
             scene.__dict__["names"] = self.names
@@ -170,7 +170,7 @@ class Scene(Timeline):
         if not by_id:
             return self
         scene = self.copy_with(objects=tuple(by_id.get(thing.id, thing) for thing in self.objects))
-        scene.__dict__["_places"], scene.__dict__["names"] = self._places, self.names
+        scene.__dict__["places"], scene.__dict__["names"] = self.places, self.names
         return scene
 
     def with_added(self, added: SceneObject, place: int) -> Self:
@@ -178,7 +178,7 @@ class Scene(Timeline):
         scene = self.copy_with(objects=(*self.objects[:place], added, *self.objects[place:]))
         if place >= len(self.objects):
             scene.__dict__["by_id"] = {**self.by_id, added.id: added}
-            scene.__dict__["_places"] = {**self._places, added.id: len(self.objects)}
+            scene.__dict__["places"] = {**self.places, added.id: len(self.objects)}
         scene.__dict__["names"] = self.names | {added.name}
         return scene
 

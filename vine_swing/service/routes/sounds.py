@@ -71,7 +71,12 @@ def _brought(data: bytes, name: str) -> BroughtSound:
     if not SOUND_FILES.has(file):
         read_sound(data, name)
         SOUND_FILES.keep(data)
-    heard = sound_of(file)
+    try:
+        heard = sound_of(file)
+    except MotionError:
+        # Content of a scene that was refused may be known and be no sound: this file is refused under its own name too.
+        read_sound(data, name)
+        raise
     stem = name.rpartition(".")[0] or name
     return BroughtSound(file=file, name=stem, seconds=round(heard.seconds, 6), cut=heard.cut)
 

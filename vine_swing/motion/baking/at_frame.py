@@ -1,0 +1,37 @@
+"""A scene baked at a single frame, as edits look at it.
+
+While something is dragged, or moved by a key pressed again and again, edits ask for the frame at hand of one version of a scene after the other: the
+last bakes are kept, and the next one takes over what has not changed.
+"""
+
+from collections import OrderedDict
+from collections.abc import Hashable
+from threading import Lock
+
+import numpy as np
+
+from vine_swing.motion.baking.bake import bake
+from vine_swing.motion.baking.baked import Baked
+from vine_swing.motion.scene.model import Scene
+
+#: How many are kept: one for each scene that somebody works on, and some frames.
+_MOST = 8
+_kept: OrderedDict[Hashable, Baked] = OrderedDict()
+_lock = Lock()
+
+
+def baked_at(scene: Scene, frame: float) -> Baked:
+    """A scene baked at one frame: arrays of a single row. Raises as `bake`."""
+    # Only versions of one scene have something in common: they are told by their objects.
+    key = float(frame), tuple(scene.by_id)
+    with _lock:
+        previous = _kept.get(key)
+    if previous is not None and previous.scene is scene:
+        return previous
+    found = bake(scene, np.array([float(frame)]), previous=previous)
+    with _lock:
+        _kept[key] = found
+        _kept.move_to_end(key)
+        while len(_kept) > _MOST:
+            _kept.popitem(last=False)
+    return found
