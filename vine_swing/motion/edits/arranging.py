@@ -23,7 +23,8 @@ from vine_swing.motion.scene.objects import SceneObject
 from vine_swing.motion.timing.channel import Channel
 
 Array = NDArray[np.float64]
-_Objects = Annotated[tuple[Id, ...], Field(min_length=1, max_length=MAX_OBJECTS)]
+#: Some objects by their ids.
+Objects = Annotated[tuple[Id, ...], Field(min_length=1, max_length=MAX_OBJECTS)]
 
 
 class Together(Edit):
@@ -31,7 +32,7 @@ class Together(Edit):
 
     objects: which; what hangs on another of them goes along with that. frame: as they are there. key: whether those without keys get some too."""
 
-    objects: _Objects
+    objects: Objects
     frame: Frame = 0.0
     key: bool = False
 

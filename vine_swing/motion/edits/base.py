@@ -235,7 +235,7 @@ def check_traced(first: float, last: float) -> None:
         )
 
 
-def said(thing: SceneObject | DialObject, channel: str) -> str:
+def channel_label(thing: SceneObject | DialObject, channel: str) -> str:
     """How a label names a channel: `Mango travel x`."""
     if isinstance(thing, DialObject):
         return thing.name

@@ -10,7 +10,7 @@ from pydantic import Field
 from vine_swing.motion.baking.bake import bake
 from vine_swing.motion.basics.errors import EditError
 from vine_swing.motion.basics.values import Id, Number, Owner
-from vine_swing.motion.edits.base import Edit, channel_of, object_in, owner_in, said, spec_of, with_channel, with_rule
+from vine_swing.motion.edits.base import Edit, channel_label, channel_of, object_in, owner_in, spec_of, with_channel, with_rule
 from vine_swing.motion.edits.figures import figure_in, gait_of
 from vine_swing.motion.figure.stretches import PER_FRAME, Stretch
 from vine_swing.motion.figure.walk import Walk
@@ -57,15 +57,17 @@ class KeysOnBeats(Edit):
         before = channel_of(thing, self.channel)
         spec = spec_of(thing, self.channel)
         if self.way == "poses":
-            keys = self._poses(before, beats, said(thing, self.channel))
+            keys = self._poses(before, beats, channel_label(thing, self.channel))
         elif spec.kind != "number":
-            raise EditError(f"{said(thing, self.channel)} holds no numbers; lay the leaves it has on the beats instead")
+            raise EditError(f"{channel_label(thing, self.channel)} holds no numbers; lay the leaves it has on the beats instead")
         else:
             laid = {"hit": self._hits, "turn": self._turns, "bounce": self._bounces}[self.way](beats)
             first, last = laid[0].frame, laid[-1].frame
             keys = sorted([*(key for key in before.keys if not first <= key.frame <= last), *laid], key=lambda key: key.frame)
         if len(keys) > MAX_KEYS:
-            raise EditError(f"{said(thing, self.channel)} would have {len(keys)} leaves; at most {MAX_KEYS} fit, so take only some of the beats")
+            raise EditError(
+                f"{channel_label(thing, self.channel)} would have {len(keys)} leaves; at most {MAX_KEYS} fit, so take only some of the beats"
+            )
         return with_channel(scene, self.object, self.channel, lambda channel: channel.copy_with(keys=tuple(keys)))
 
     def _hits(self, beats: list[int]) -> list[Key]:
@@ -103,7 +105,7 @@ class KeysOnBeats(Edit):
         return [before.keys[n % len(before.keys)].copy_with(frame=float(beat)) for n, beat in enumerate(beats)]
 
     def label(self, scene: Scene) -> str:
-        return f"lay {said(owner_in(scene, self.object), self.channel)} on beats"
+        return f"lay {channel_label(owner_in(scene, self.object), self.channel)} on beats"
 
 
 class StepOnBeats(Edit):

@@ -12,7 +12,7 @@ from vine_swing.motion.baking.bake import bake
 from vine_swing.motion.basics.errors import EditError
 from vine_swing.motion.basics.specs import GROUP_CHANNELS
 from vine_swing.motion.basics.values import Id, Name, Number
-from vine_swing.motion.edits.base import Edit, channel_of, check_new, check_room, object_in, rule_of, said, spec_of, with_object, with_rule
+from vine_swing.motion.edits.base import Edit, channel_label, channel_of, check_new, check_room, object_in, rule_of, spec_of, with_object, with_rule
 from vine_swing.motion.edits.keys import SetKey, SetValue, keyed_value
 from vine_swing.motion.edits.objects import fitted, free_name, kept_object, remade
 from vine_swing.motion.edits.stretches import stretch_keys
@@ -167,8 +167,7 @@ class HangOnBones(Edit):
         kept = [kept_object(scene, hung, object_id, float(self.frame)) for object_id in self.parts]
         for changed in kept:
             hung = with_object(hung, changed)
-        scene = hung
-        return scene
+        return hung
 
     def label(self, scene: Scene) -> str:
         return f"parts of {object_in(scene, self.figure).name}"
@@ -189,7 +188,7 @@ class PoseJoints(Edit):
         for name, amount in self.by.items():
             spec = spec_of(thing, name)
             if spec.kind != "number":
-                raise EditError(f"{said(thing, name)} is no joint that can be turned or moved by an amount; set a value instead")
+                raise EditError(f"{channel_label(thing, name)} is no joint that can be turned or moved by an amount; set a value instead")
             before = channel_of(thing, name)
             value = float(keyed_value(before, spec, self.frame, thing)) + amount  # type: ignore[arg-type]
             if spec.low is not None and spec.high is not None:

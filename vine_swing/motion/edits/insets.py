@@ -85,7 +85,7 @@ class MakeInset(Edit):
             channels={"x": Channel(base=x), "y": Channel(base=y)},
         )
         # In front of all of it, as what is painted together is painted where the foremost of it was.
-        place = max(scene.objects.index(one) for one in parts) + 1
+        place = max(scene.places[one.id] for one in parts) + 1
         return _without(scene.with_added(inset, place), inside, inner)
 
     def _inner(

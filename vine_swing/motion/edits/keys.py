@@ -12,7 +12,7 @@ from vine_swing.motion.basics.errors import EditError, NoSuchThing
 from vine_swing.motion.basics.specs import ChannelSpec
 from vine_swing.motion.basics.values import MAX_FRAME, Frame, Owner, Value
 from vine_swing.motion.curves.svg_path import path_data
-from vine_swing.motion.edits.base import Edit, owner_in, said, spec_of, with_channel
+from vine_swing.motion.edits.base import Edit, channel_label, owner_in, spec_of, with_channel
 from vine_swing.motion.edits.divide import divided
 from vine_swing.motion.scene.model import Scene
 from vine_swing.motion.scene.objects import DialObject, SceneObject
@@ -31,8 +31,8 @@ class _ChannelEdit(Edit):
     object: Owner
     channel: Annotated[str, Field(max_length=64)]
 
-    def _said(self, scene: Scene) -> str:
-        return said(owner_in(scene, self.object), self.channel)
+    def _channel_label(self, scene: Scene) -> str:
+        return channel_label(owner_in(scene, self.object), self.channel)
 
 
 class SetValue(_ChannelEdit):
@@ -44,13 +44,13 @@ class SetValue(_ChannelEdit):
     def apply(self, scene: Scene) -> Scene:
         def change(channel: Channel) -> Channel:
             if channel.keys:
-                raise EditError(f"{self._said(scene)} has keys, so its value comes from them; set a key instead")
+                raise EditError(f"{self._channel_label(scene)} has keys, so its value comes from them; set a key instead")
             return channel.copy_with(base=self.value)
 
         return with_channel(scene, self.object, self.channel, change)
 
     def label(self, scene: Scene) -> str:
-        return f"set {self._said(scene)}"
+        return f"set {self._channel_label(scene)}"
 
 
 class SetKey(_ChannelEdit):
@@ -103,7 +103,7 @@ class SetKey(_ChannelEdit):
         return channel.copy_with(keys=(*earlier, key, *later))
 
     def label(self, scene: Scene) -> str:
-        return f"key {self._said(scene)} at {self.frame:g}"
+        return f"key {self._channel_label(scene)} at {self.frame:g}"
 
 
 class MoveKeys(_ChannelEdit):
@@ -115,7 +115,7 @@ class MoveKeys(_ChannelEdit):
 
     def apply(self, scene: Scene) -> Scene:
         def change(channel: Channel) -> Channel:
-            moved = pick(channel, self.frames, self._said(scene))
+            moved = pick(channel, self.frames, self._channel_label(scene))
             for key in moved:
                 if abs(key.frame + self.by) > MAX_FRAME:
                     raise EditError(f"frame {key.frame + self.by:g} is out of reach; keys live between −{MAX_FRAME} and {MAX_FRAME}")
@@ -128,7 +128,7 @@ class MoveKeys(_ChannelEdit):
         return with_channel(scene, self.object, self.channel, change) if self.by else scene
 
     def label(self, scene: Scene) -> str:
-        return f"slide {self._said(scene)} by {self.by:+g}"
+        return f"slide {self._channel_label(scene)} by {self.by:+g}"
 
 
 class DeleteKeys(_ChannelEdit):
@@ -145,7 +145,7 @@ class DeleteKeys(_ChannelEdit):
         spec = spec_of(thing, self.channel)
 
         def change(channel: Channel) -> Channel:
-            gone = {key.frame for key in pick(channel, self.frames, self._said(scene))}
+            gone = {key.frame for key in pick(channel, self.frames, self._channel_label(scene))}
             left = tuple(key for key in channel.keys if key.frame not in gone)
             if left or self.keep == "base":
                 return channel.copy_with(keys=left)
@@ -155,7 +155,7 @@ class DeleteKeys(_ChannelEdit):
         return with_channel(scene, self.object, self.channel, change)
 
     def label(self, scene: Scene) -> str:
-        return f"delete {'key' if len(self.frames) == 1 else 'keys'} of {self._said(scene)}"
+        return f"delete {'key' if len(self.frames) == 1 else 'keys'} of {self._channel_label(scene)}"
 
 
 class SetEase(_ChannelEdit):
@@ -167,13 +167,13 @@ class SetEase(_ChannelEdit):
 
     def apply(self, scene: Scene) -> Scene:
         def change(channel: Channel) -> Channel:
-            picked = {key.frame for key in pick(channel, self.frames, self._said(scene))}
+            picked = {key.frame for key in pick(channel, self.frames, self._channel_label(scene))}
             return channel.copy_with(keys=tuple(key.copy_with(ease=self.ease) if key.frame in picked else key for key in channel.keys))
 
         return with_channel(scene, self.object, self.channel, change)
 
     def label(self, scene: Scene) -> str:
-        return f"feel of {self._said(scene)}"
+        return f"feel of {self._channel_label(scene)}"
 
 
 class SetSpeed(_ChannelEdit):
@@ -187,7 +187,7 @@ class SetSpeed(_ChannelEdit):
 
     def apply(self, scene: Scene) -> Scene:
         def change(channel: Channel) -> Channel:
-            (picked,) = pick(channel, (self.frame,), self._said(scene))
+            (picked,) = pick(channel, (self.frame,), self._channel_label(scene))
             shaped = isinstance(picked.ease, str) and picked.ease in SHAPED_BY_KEYS
             begin, end = (1.0, 1.0) if shaped else build(picked.ease).slopes()
             begin = begin if self.leaving is None else self.leaving
@@ -199,7 +199,7 @@ class SetSpeed(_ChannelEdit):
         return with_channel(scene, self.object, self.channel, change)
 
     def label(self, scene: Scene) -> str:
-        return f"speed of {self._said(scene)}"
+        return f"speed of {self._channel_label(scene)}"
 
 
 class SetHandles(_ChannelEdit):
@@ -217,13 +217,13 @@ class SetHandles(_ChannelEdit):
         given = {name: getattr(self, name) for name in ("out", "into") if name in self.model_fields_set}
 
         def change(channel: Channel) -> Channel:
-            (picked,) = pick(channel, (self.frame,), self._said(scene))
+            (picked,) = pick(channel, (self.frame,), self._channel_label(scene))
             return channel.copy_with(keys=tuple(key.copy_with(**given) if key is picked else key for key in channel.keys))
 
         return with_channel(scene, self.object, self.channel, change)
 
     def label(self, scene: Scene) -> str:
-        return f"handles of {self._said(scene)}"
+        return f"handles of {self._channel_label(scene)}"
 
 
 class SetBend(_ChannelEdit):
@@ -239,13 +239,13 @@ class SetBend(_ChannelEdit):
         given = {name: value for name in ("tension", "continuity", "bias") if (value := getattr(self, name)) is not None}
 
         def change(channel: Channel) -> Channel:
-            picked = {key.frame for key in pick(channel, self.frames, self._said(scene))}
+            picked = {key.frame for key in pick(channel, self.frames, self._channel_label(scene))}
             return channel.copy_with(keys=tuple(key.copy_with(**given) if key.frame in picked else key for key in channel.keys))
 
         return with_channel(scene, self.object, self.channel, change)
 
     def label(self, scene: Scene) -> str:
-        return f"bend of {self._said(scene)}"
+        return f"bend of {self._channel_label(scene)}"
 
 
 class SetEnds(_ChannelEdit):
@@ -262,7 +262,7 @@ class SetEnds(_ChannelEdit):
         return with_channel(scene, self.object, self.channel, change)
 
     def label(self, scene: Scene) -> str:
-        return f"ends of {self._said(scene)}"
+        return f"ends of {self._channel_label(scene)}"
 
 
 def keyed_value(channel: Channel, spec: ChannelSpec, frame: float, thing: SceneObject | DialObject) -> Value:

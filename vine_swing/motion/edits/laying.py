@@ -9,7 +9,7 @@ from pydantic import Field, model_validator
 from vine_swing.motion.basics import colour
 from vine_swing.motion.basics.errors import EditError, NoSuchThing
 from vine_swing.motion.basics.values import Frame, Frozen, Number, Owner, Text, Value
-from vine_swing.motion.edits.base import Edit, owner_in, said, spec_of, with_channel
+from vine_swing.motion.edits.base import Edit, channel_label, owner_in, spec_of, with_channel
 from vine_swing.motion.scene.model import Scene
 from vine_swing.motion.scene.objects import DialObject, SceneObject
 from vine_swing.motion.timing.channel import MAX_KEYS, Channel, Key
@@ -76,7 +76,7 @@ class LaySamples(Edit):
             EditError: if values are of another kind than the channel's, or make too many keys.
         """
         thing = owner_in(scene, track.object)
-        spec, called = spec_of(thing, track.channel), said(thing, track.channel)
+        spec, called = spec_of(thing, track.channel), channel_label(thing, track.channel)
         by_frame = {self.first + time * self.pace: value for time, value in zip(track.times, track.values, strict=True)}
         frames = np.array(sorted(by_frame), float)
         values = [by_frame[frame] for frame in frames.tolist()]
@@ -97,7 +97,7 @@ class LaySamples(Edit):
         first = self.tracks[0]
         if len(self.tracks) > 1:
             return f"lay {len(self.tracks)} columns down as keys"
-        return f"lay a column down as keys of {said(owner_in(scene, first.object), first.channel)}"
+        return f"lay a column down as keys of {channel_label(owner_in(scene, first.object), first.channel)}"
 
 
 class KeyedTrack(Frozen):

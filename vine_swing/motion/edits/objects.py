@@ -272,8 +272,8 @@ def remade(thing: SceneObject, changes: dict[str, tuple[float, float]]) -> Scene
         keys = tuple(key.scaled(factor).copy_with(value=key.number * factor + amount) for key in channel.keys)
         channels[name] = channel.copy_with(base=float(base) * factor + amount, keys=keys)
     try:
-        for channel in channels.values():
-            Channel.model_validate(channel.model_dump(by_alias=True))
+        for name in changes:
+            Channel.model_validate(channels[name].model_dump(by_alias=True))
     except ValidationError as error:
         raise EditError(f"that would put '{thing.name}' out of reach; numbers stay within a thousand million") from error
     return thing.copy_with(channels=channels)

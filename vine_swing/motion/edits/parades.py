@@ -48,7 +48,7 @@ class MakeParade(Edit):
             id=self.id, name=free_name(scene, self.name), kind="parade", parent=parent, bone=bone, parade=self.parade, channels=channels
         )
         # In front of what hangs on it, so that it is painted where the foremost of it was.
-        last = max(scene.objects.index(one) for one in parts)
+        last = max(scene.places[one.id] for one in parts)
         hung = scene.with_added(made, last + 1)
         for one in parts:
             hung = with_object(hung, one.copy_with(parent=self.id, bone=None))

@@ -9,7 +9,7 @@ from vine_swing.motion.baking.bake import bake
 from vine_swing.motion.baking.bounds import bounds_at
 from vine_swing.motion.basics.errors import EditError
 from vine_swing.motion.basics.specs import LOOK
-from vine_swing.motion.basics.values import Id
+from vine_swing.motion.basics.values import Colour, Id
 from vine_swing.motion.edits.base import Edit, check_new, object_in, with_object
 from vine_swing.motion.edits.linking import name_of
 from vine_swing.motion.edits.objects import free_name
@@ -30,7 +30,6 @@ _THICKENS = 0.35
 _FOG = "fog"
 #: Half of how large a thing is taken for that draws nothing, px.
 _UNDRAWN = 40.0
-Colour = Annotated[str, Field(pattern=r"^#(?:[0-9A-Fa-f]{3,4}|[0-9A-Fa-f]{6}|[0-9A-Fa-f]{8})$")]
 
 
 class GroundShadow(Edit):

@@ -9,7 +9,7 @@ from vine_swing.motion.baking.bake import bake
 from vine_swing.motion.basics.errors import EditError
 from vine_swing.motion.basics.values import Id, Number
 from vine_swing.motion.curves.svg_path import path_data
-from vine_swing.motion.edits.base import Edit, channel_of, object_in, owner_in, rule_of, said, spec_of, with_channel, with_object, with_rule
+from vine_swing.motion.edits.base import Edit, channel_label, channel_of, object_in, owner_in, rule_of, spec_of, with_channel, with_object, with_rule
 from vine_swing.motion.formula import FormulaError, checked
 from vine_swing.motion.formula.tree import MAX_LENGTH
 from vine_swing.motion.rules import Mode
@@ -59,7 +59,7 @@ class _RuleEdit(Edit):
         thing = object_in(scene, self.object)
         return thing, rule_of(thing, self.rule)
 
-    def _said(self, scene: Scene) -> str:
+    def _rule_label(self, scene: Scene) -> str:
         thing, rule = self._both(scene)
         return f"{rule.spec.label.lower()} of {thing.name}"
 
@@ -74,7 +74,7 @@ class DeleteRule(_RuleEdit):
         return with_object(scene, thing.copy_with(rules=tuple(rule for rule in thing.rules if rule is not gone)))
 
     def label(self, scene: Scene) -> str:
-        return f"remove {self._said(scene)}"
+        return f"remove {self._rule_label(scene)}"
 
 
 class MoveRule(_RuleEdit):
@@ -90,7 +90,7 @@ class MoveRule(_RuleEdit):
         return with_object(scene, thing.copy_with(rules=tuple(others)))
 
     def label(self, scene: Scene) -> str:
-        return f"move {self._said(scene)}"
+        return f"move {self._rule_label(scene)}"
 
 
 class SetRule(_RuleEdit):
@@ -111,7 +111,7 @@ class SetRule(_RuleEdit):
         return _in_order(with_object(scene, _checked(thing.copy_with(rules=tuple(changed if one is rule else one for one in thing.rules)))))
 
     def label(self, scene: Scene) -> str:
-        return f"{'switch' if self.on is not None else 'change'} {self._said(scene)}"
+        return f"{'switch' if self.on is not None else 'change'} {self._rule_label(scene)}"
 
 
 class SetSetting(_RuleEdit):
@@ -146,7 +146,7 @@ class SetSetting(_RuleEdit):
         return _in_order(with_rule(scene, thing, rule.copy_with(settings=rule.settings | {self.setting: value})))
 
     def label(self, scene: Scene) -> str:
-        return f"{self.setting.replace('_', '-')} of {self._said(scene)}"
+        return f"{self.setting.replace('_', '-')} of {self._rule_label(scene)}"
 
 
 class LinkSetting(_RuleEdit):
@@ -166,7 +166,7 @@ class LinkSetting(_RuleEdit):
         return _in_order(with_rule(scene, thing, changed))
 
     def label(self, scene: Scene) -> str:
-        return f"{'link' if self.formula is not None else 'unlink'} {self.setting.replace('_', '-')} of {self._said(scene)}"
+        return f"{'link' if self.formula is not None else 'unlink'} {self.setting.replace('_', '-')} of {self._rule_label(scene)}"
 
 
 class FreezeChannel(Edit):
@@ -187,7 +187,7 @@ class FreezeChannel(Edit):
         if SETTING in self.channel:
             return self._setting(scene, thing)
         if spec.kind == "point" or not thing.rules_for(self.channel):
-            raise EditError(f"no rule acts on {said(thing, self.channel)}, so there is nothing to freeze")
+            raise EditError(f"no rule acts on {channel_label(thing, self.channel)}, so there is nothing to freeze")
         alike = [name for name, one in thing.specs.items() if one.kind == spec.kind and thing.is_keyed(name)]
         rules = []
         for rule in thing.rules:
@@ -237,14 +237,14 @@ class FreezeChannel(Edit):
     def _setting(self, scene: Scene, thing: SceneObject) -> Scene:
         before = channel_of(thing, self.channel)
         if before.formula is None:
-            raise EditError(f"{said(thing, self.channel)} has no formula, so there is nothing to freeze")
+            raise EditError(f"{channel_label(thing, self.channel)} has no formula, so there is nothing to freeze")
         rule_id, _, setting = self.channel.partition(SETTING)
         frozen = Channel(base=before.base, keys=tuple(self._keys(scene, thing)))
         rule = rule_of(thing, rule_id)
         return with_rule(scene, thing, rule.copy_with(settings=rule.settings | {setting: frozen}))
 
     def label(self, scene: Scene) -> str:
-        return f"freeze {said(object_in(scene, self.object), self.channel)}"
+        return f"freeze {channel_label(object_in(scene, self.object), self.channel)}"
 
 
 def _check_formulas(scene: Scene, rule: Rule) -> None:

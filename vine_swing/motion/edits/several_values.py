@@ -6,19 +6,17 @@ from pydantic import Field
 
 from vine_swing.motion.basics.errors import EditError
 from vine_swing.motion.basics.specs import ChannelSpec
-from vine_swing.motion.basics.values import Colour, Frame, Id, Value
+from vine_swing.motion.basics.values import Colour, Frame, Value
+from vine_swing.motion.edits.arranging import Objects
 from vine_swing.motion.edits.base import Edit, object_in
 from vine_swing.motion.edits.figures import PoseJoints
 from vine_swing.motion.edits.values_at import ValuesAtFrame, keyed_at_frame, place_by, set_values
-from vine_swing.motion.scene.cues import MAX_OBJECTS
 from vine_swing.motion.scene.model import Scene
 from vine_swing.motion.scene.objects import SceneObject
 
-_Objects = Annotated[tuple[Id, ...], Field(min_length=1, max_length=MAX_OBJECTS)]
-
 
 class _OfSeveral(Edit):
-    objects: _Objects
+    objects: Objects
 
     def _things(self, scene: Scene) -> list[SceneObject]:
         return [object_in(scene, one) for one in dict.fromkeys(self.objects)]

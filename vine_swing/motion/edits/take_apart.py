@@ -98,7 +98,7 @@ class _Apart:
         return list(range(self._parade.count)) if order is None else [int(k) for k in order[min(self._frame, len(order) - 1)]]
 
     def _depth(self, thing: SceneObject) -> tuple[int, int]:
-        return sum(1 for _ in self._scene.upwards(thing.parent)), self._scene.objects.index(thing)
+        return sum(1 for _ in self._scene.upwards(thing.parent)), self._scene.places[thing.id]
 
     def _copy(self, k: int) -> list[SceneObject]:
         """The group of one copy, with its parts."""
