@@ -11,6 +11,7 @@ from numpy.typing import NDArray
 from vine_swing.formats.engine import Engine, Painting, ThreadEngine
 from vine_swing.formats.export import Pixels
 from vine_swing.formats.options import ExportOptions
+from vine_swing.motion.basics import colour
 from vine_swing.motion.scene.model import Scene
 
 
@@ -59,4 +60,4 @@ class Film:
     @cached_property
     def sees_through(self) -> bool:
         """Whether its background can be seen through at all."""
-        return not self.scene.background.upper().endswith("FF") if len(self.scene.background) == 9 else len(self.scene.background) == 5
+        return bool(colour.parse_hex(self.scene.background)[3] < 1)

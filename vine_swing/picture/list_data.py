@@ -116,7 +116,7 @@ def read(data: Data) -> PaintList:
         owner: OutlineTrack(OutlineSeries.of([parse_path(d) for d in one["outlines"]], np.array(one["which"], np.intp)), owner)
         for owner, one in data.get("outlines", {}).items()
     }
-    pictures = {owner: tuple(base64.b64decode(one) for one in all_) for owner, all_ in data.get("pictures", {}).items()}
+    pictures = {owner: tuple(map(base64.b64decode, encoded)) for owner, encoded in data.get("pictures", {}).items()}
     known = _Known(lambda address: replace(tracks[address[0], address[1]], first=address[2] if len(address) > 2 else 0), outlines, pictures)
     width, height = data["size"]
     return PaintList((width, height), colour.parse_hex(data["background"]), tuple(_read_step(step, known) for step in data["steps"]))

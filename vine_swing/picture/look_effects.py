@@ -34,7 +34,7 @@ def effect_of(look: BakedLook, one: BakedObject, track: MakeTrack, picture_of: C
         picture_of: gives the steps of another object with all that hangs on it, by its id; none where there is no such object beside this one.
     """
     rule, owner = look.rule, one.source.id
-    id, matrix = rule.id, track(owner, LENS, one.lens) if one.lens is not None else None
+    rule_id, matrix = rule.id, track(owner, LENS, one.lens) if one.lens is not None else None
 
     def made(name: str) -> Track:
         values = look.values[name] if name in look.values else look.derived[name]
@@ -43,22 +43,22 @@ def effect_of(look: BakedLook, one: BakedObject, track: MakeTrack, picture_of: C
     match rule.kind:
         case "shadow":
             dx, dy, blur, colour, opacity = map(made, ("dx", "dy", "blur", "colour", "opacity"))
-            return Shadow(rule=id, matrix=matrix, dx=dx, dy=dy, blur=blur, colour=colour, opacity=opacity)
+            return Shadow(rule=rule_id, matrix=matrix, dx=dx, dy=dy, blur=blur, colour=colour, opacity=opacity)
         case "glow":
             lies: Literal["behind", "over"] = "over" if rule.word("lies") == "over" else "behind"
-            return Glow(rule=id, matrix=matrix, size=made("size"), colour=made("colour"), strength=made("strength"), lies=lies)
+            return Glow(rule=rule_id, matrix=matrix, size=made("size"), colour=made("colour"), strength=made("strength"), lies=lies)
         case "blur" if rule.word("way") == "travel":
-            return Blur(rule=id, matrix=matrix, size=made("sizes"), angle=made("angles"))
+            return Blur(rule=rule_id, matrix=matrix, size=made("sizes"), angle=made("angles"))
         case "blur":
-            return Blur(rule=id, matrix=matrix, size=made("size"), angle=made("angle") if rule.word("way") == "across" else None)
+            return Blur(rule=rule_id, matrix=matrix, size=made("size"), angle=made("angle") if rule.word("way") == "across" else None)
         case "fringe":
             middle = track(owner, "place", one.place) if rule.word("way") == "outward" else None
-            return Fringe(rule=id, matrix=matrix, distance=made("distance"), angle=made("angle"), middle=middle)
+            return Fringe(rule=rule_id, matrix=matrix, distance=made("distance"), angle=made("angle"), middle=middle)
         case "mask":
             steps = picture_of(rule.word("by"))
             side: Literal["inside", "outside"] = "outside" if rule.word("side") == "outside" else "inside"
             reads: Literal["opacity", "lightness"] = "lightness" if rule.word("reads") == "lightness" else "opacity"
-            return Mask(rule=id, matrix=matrix, steps=steps, side=side, reads=reads, feather=made("feather")) if steps else None
+            return Mask(rule=rule_id, matrix=matrix, steps=steps, side=side, reads=reads, feather=made("feather")) if steps else None
         case "recolour":
-            return Recolour(rule=id, matrix=matrix, colours=made("colours"))
+            return Recolour(rule=rule_id, matrix=matrix, colours=made("colours"))
     raise LookupError(f"no effect belongs to a rule '{rule.kind}'")

@@ -267,8 +267,10 @@ class _Interpreter:
         """In the space that a matrix maps from."""
         self._canvas.save()
         self._canvas.concat(_matrix(matrix.at(frame)))
-        yield
-        self._canvas.restore()
+        try:
+            yield
+        finally:
+            self._canvas.restore()
 
 
 _CAPS = {"round": skia.Paint.kRound_Cap, "butt": skia.Paint.kButt_Cap, "square": skia.Paint.kSquare_Cap}

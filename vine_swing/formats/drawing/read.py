@@ -8,7 +8,7 @@ import binascii
 import re
 from collections import Counter
 from dataclasses import dataclass, field
-from typing import Any, Literal
+from typing import Any, Literal, get_args
 from xml.etree.ElementTree import Element
 
 import numpy as np
@@ -22,6 +22,7 @@ from vine_swing.formats.drawing.style import Sheets, colour, number, share
 from vine_swing.motion import MotionError, Scene
 from vine_swing.motion.basics.contents import PICTURE_FILES
 from vine_swing.motion.basics.values import MAX_PATH_DATA
+from vine_swing.motion.basics.values import Blend as BlendMode
 from vine_swing.motion.curves.outline import Outline
 from vine_swing.motion.curves.svg_path import path_data
 from vine_swing.motion.scene.scene_file import from_data
@@ -327,13 +328,8 @@ class _Reader:
             channels["opacity"] = {"base": share(style["opacity"])}
         data: dict[str, Any] = {"id": f"part-{self._made}", "name": own, "channels": channels}
         blend = style["mix-blend-mode"]
-        if blend != "normal":
-            from typing import get_args
-
-            from vine_swing.motion.basics.values import Blend as Mode
-
-            if blend in get_args(Mode):
-                data["blend"] = blend
+        if blend != "normal" and blend in get_args(BlendMode):
+            data["blend"] = blend
         return data
 
     def _named(self, element: Element, usual: str) -> str:

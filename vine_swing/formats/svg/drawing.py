@@ -33,7 +33,7 @@ class Drawing:
     lost: dict[str, None] = field(default_factory=dict)
     _pictures: dict[int, str] = field(default_factory=dict)
     #: The fills that were drawn, by their elements.
-    _filler: dict[int, Fill] = field(default_factory=dict)
+    _fills: dict[int, Fill] = field(default_factory=dict)
     _counted: list[int] = field(default_factory=lambda: [0])
 
     def all(self, steps: tuple[Step, ...], rows: Rows) -> list[Node]:
@@ -61,7 +61,7 @@ class Drawing:
                     node.attributes["fill-rule"] = "evenodd"
                 self._shape(node, step, rows)
                 self._paint(node, "fill", step.colour, step.gradient, rows, opacity)
-                self._filler[id(node)] = step
+                self._fills[id(node)] = step
                 return [node]
             case Stroke():
                 node = Node("path", {"data-object": step.id, "fill": "none"})
@@ -82,7 +82,7 @@ class Drawing:
 
     def _joins(self, step: Stroke, rows: Rows, opacity: Array, before: Node) -> bool:
         """Draw a line on the element of the fill beneath it, where that is the same outline in the same place."""
-        fill = self._filler.pop(id(before), None)
+        fill = self._fills.pop(id(before), None)
         if fill is None or fill.id != step.id or fill.matrix.values is not step.matrix.values or fill.outline.series is not step.outline.series:
             return False
         if fill.outline.first != step.outline.first or fill.opacity or step.opacity:
