@@ -66,6 +66,20 @@ def test_forgetting_keeps_the_last_steps_and_gives_the_rest_back(store, scene_id
     assert store.load(scene_id).scene == now.scene
 
 
+def test_forgetting_keeps_as_many_steps_as_it_is_told_even_if_they_are_packed(store, scene_id):
+    many(store, scene_id, 5 * packs.STEPS)
+    before = store.size(scene_id).steps
+    assert before == 5 * packs.STEPS
+    keep = 3 * packs.STEPS - 10
+    store.forget_history(scene_id, keep=keep)
+    # Packs are kept whole.
+    assert keep <= store.size(scene_id).steps < keep + packs.STEPS
+    for _ in range(keep):
+        assert back(store, scene_id, "undo", None, here="") is not None
+    store.forget_history(scene_id, keep=0)
+    assert back(store, scene_id, "undo", None, here="") is None
+
+
 def test_files_stay_as_long_as_a_scene_a_step_a_pack_or_a_rehearsal_needs_them(store, scene_id):
     sounding(store, scene_id)
     store.rehearsals.keep(scene_id, store.load(scene_id).scene, revision=1, name=None, still=b"")

@@ -58,8 +58,13 @@ def size_of(db: sqlite3.Connection, scene_id: str) -> SceneSize:
 
 
 def forget_history(db: sqlite3.Connection, scene_id: str, keep: int) -> None:
-    """Forget all steps of undo but the last ones. What could be redone stays."""
-    db.execute("DELETE FROM pack WHERE scene = ?", (scene_id,))
+    """Forget all steps of undo but the last ones; a pack of which one is wanted is kept whole. What could be redone stays."""
+    (loose,) = db.execute("SELECT count(*) FROM step WHERE scene = ? AND kind = 'undo'", (scene_id,)).fetchone()
+    wanted = keep - loose
+    for pack, count in db.execute("SELECT id, steps FROM pack WHERE scene = ? ORDER BY id DESC", (scene_id,)).fetchall():
+        if wanted <= 0:
+            db.execute("DELETE FROM pack WHERE id = ?", (pack,))
+        wanted -= count
     newest = "SELECT id FROM step WHERE scene = ? AND kind = 'undo' ORDER BY id DESC LIMIT ?"
     db.execute(f"DELETE FROM step WHERE scene = ? AND kind = 'undo' AND id NOT IN ({newest})", (scene_id, scene_id, keep))
     drop_unused_files(db)
