@@ -17,7 +17,7 @@ from vine_swing.motion.formula import ALONE, Copy
 from vine_swing.motion.rules import Source, Timing, gait
 from vine_swing.motion.rules.link import NAMED
 from vine_swing.motion.rules.rule import SETTING, Rule, RuleSettings, chained
-from vine_swing.motion.rules.spec import Read, number_or
+from vine_swing.motion.rules.spec import Read, SceneView, number_of
 from vine_swing.motion.scene.dial import DIAL_CHANNEL
 from vine_swing.motion.scene.graph import DRAWING, Ref, dependencies_of, resolved
 from vine_swing.motion.scene.model import Scene
@@ -137,12 +137,14 @@ class Reader:
             channel=name,
             own_keyed=lambda other: self.keyed([(one, other) for one in things]),
             own_final=lambda other: self._own(things, other),
-            final=self.look,
-            named=self.named,
             contacts=lambda: [self._contacts(one) for one in things],
-            figure=thing.skeleton,
-            surface=lambda object_id: self.places.ground(object_id, thing.parent),
-            place=lambda object_id: self.places.pivot(object_id, thing.parent),
+            scene=SceneView(
+                final=self.look,
+                named=self.named,
+                figure=thing.skeleton,
+                surface=lambda object_id: self.places.ground(object_id, thing.parent),
+                place=lambda object_id: self.places.pivot(object_id, thing.parent),
+            ),
             memo=self._memos.setdefault(tuple(one.id for one in things), {}),
             spend=self.effort.spend,
         )
@@ -211,9 +213,8 @@ class Reader:
                 channel=DIAL_CHANNEL,
                 own_keyed=_nothing,
                 own_final=_nothing,
-                final=self.look,
-                named=self.named,
                 contacts=lambda: [np.empty(0)],
+                scene=SceneView(final=self.look, named=self.named),
             )
         return self._final[ref]
 
@@ -300,7 +301,7 @@ class Reader:
         source = self.keyed([(thing, "x")])
         settings = RuleSettings([rule], source)
         cost = 1.0 + sum(found.cost for _, text in rule.linked.get(setting, ()) if (found := self.named(text)) is not None)
-        return source.reading(lambda t: number_or(settings, setting, t), cost=cost)
+        return source.reading(lambda t: number_of(settings, setting, t), cost=cost)
 
     def prepare(self, ref: Ref, low: float, high: float, *, between: bool) -> None:
         """Fill a channel's table, if it has one, from a frame to another that are known to be read soon, and at places between whole frames."""

@@ -9,7 +9,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from vine_swing.motion.rules.spec import Array, Mode, Read, RuleSpec, Settings, SettingSpec, Source, by_name, number_or
+from vine_swing.motion.rules.spec import Array, Mode, Read, RuleSpec, Settings, SettingSpec, Source, by_name, number_of
 from vine_swing.motion.timing.channel import Channel
 from vine_swing.motion.timing.moves import key_frames
 
@@ -29,7 +29,7 @@ def prepare(source: Source, settings: Settings, mode: Mode) -> Read:
         if straight is None:
             return values
         sideways, p = (straight.dy, straight.p) if source.channel == "x" else (-straight.dx, straight.p)
-        return values + np.where(straight.inside, number_or(settings, "bulge", t) * side * sideways * 4 * p * (1 - p), 0.0)
+        return values + np.where(straight.inside, number_of(settings, "bulge", t) * side * sideways * 4 * p * (1 - p), 0.0)
 
     return read
 

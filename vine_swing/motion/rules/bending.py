@@ -8,7 +8,7 @@ from numpy.typing import NDArray
 
 from vine_swing.motion.curves.contours import MOST_PARTS, Contour, area
 from vine_swing.motion.rules.integral import integral
-from vine_swing.motion.rules.spec import Mode, Read, Settings, Source, number_or
+from vine_swing.motion.rules.spec import Mode, Read, Settings, Source, number_of
 
 Array = NDArray[np.float64]
 #: left, top, right, bottom.
@@ -36,21 +36,21 @@ class Bending:
     bounds: Callable[[], Box]
     rest: list[Contour]
 
-    def number(self, name: str, otherwise: float = 0.0) -> Array:
+    def number(self, name: str) -> Array:
         """A number setting as a column, (n, 1), or (1, 1) where it never changes."""
-        return number_or(self.settings, name, self.t, otherwise).T
+        return number_of(self.settings, name, self.t).T
 
     def most(self, name: str) -> float:
         """The largest size that a number setting has in the scene."""
-        return float(np.abs(number_or(self.settings, name, self.scene)).max())
+        return float(np.abs(number_of(self.settings, name, self.scene)).max())
 
     def run(self, name: str) -> Array:
         """What a setting that counts by the second has come to, from the first frame of the scene: (n, 1), or (1, 1) where it is 0."""
         breaks = self.settings.breaks(name)
         if breaks is None:
-            pace = number_or(self.settings, name, self.t)
+            pace = number_of(self.settings, name, self.t)
             return (pace * self.t / self.fps).T if pace.any() else np.zeros((1, 1))
-        return integral(lambda frames: number_or(self.settings, name, frames), self.t, breaks).T / self.fps
+        return integral(lambda frames: number_of(self.settings, name, frames), self.t, breaks).T / self.fps
 
     @property
     def box(self) -> Box:

@@ -14,7 +14,7 @@ from vine_swing.motion.rules.spec import Array, Source
 def in_figure(source: Source) -> Callable[[Array, Array], Array]:
     """A function that brings places (n, 2) of the space a figure moves in at frames t (1, n) into its own space, (n, 2)."""
     placed = own_matrix(source)
-    facing = source.final(source.owner, FACING)
+    facing = source.scene.final(source.owner, FACING)
 
     def own(places: Array, t: Array) -> Array:
         back = matrix.safe_inverse(placed(t))
@@ -28,7 +28,7 @@ def in_figure(source: Source) -> Callable[[Array, Array], Array]:
 
 def own_matrix(source: Source) -> Callable[[Array], Array]:
     """A function that gives the matrix of the object a rule sits on, in the space it moves in, at frames t (1, n): (n, 6) or (1, 6)."""
-    reads = {name: source.final(source.owner, name) for name in GEOMETRY}
+    reads = {name: source.scene.final(source.owner, name) for name in GEOMETRY}
     return lambda t: matrix.object_matrix({name: one.at(t)[0] for name, one in reads.items() if one is not None})
 
 

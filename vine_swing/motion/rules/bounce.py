@@ -10,7 +10,7 @@ across·(1 − 2^(−s/friction))·friction/ln 2 after s seconds.
 
 import numpy as np
 
-from vine_swing.motion.rules.spec import AT_START, Array, Mode, RuleSpec, Settings, SettingSpec, Source, by_name, number_or, stateless
+from vine_swing.motion.rules.spec import AT_START, Array, Mode, RuleSpec, Settings, SettingSpec, Source, by_name, number_of, stateless
 
 #: Bounces lower than this, in pixels, are not reported as contacts.
 _SEEN = 0.05
@@ -43,7 +43,7 @@ def _drift(source: Source, settings: Settings, t: Array) -> Array:
     across = settings.number("across", AT_START)
     if across is None:
         return np.zeros((1, 1))
-    seconds = np.maximum(t - number_or(settings, "start", AT_START), 0.0) / source.timing.fps
+    seconds = np.maximum(t - number_of(settings, "start", AT_START), 0.0) / source.timing.fps
     friction = settings.number("friction", AT_START)
     run = seconds if friction is None else -np.expm1(-seconds * np.log(2) / friction) * friction / np.log(2)
     return np.asarray(across * run)
@@ -65,15 +65,15 @@ _TINY = 1e-12
 
 def _numbers(source: Source, settings: Settings) -> tuple[Array, Array, Array, Array, Array]:
     """Start, floor, height above it, frames to the first contact, and the share of a bounce's time the next one lasts; (r, 1)."""
-    start = number_or(settings, "start", AT_START)
-    floor = number_or(settings, "floor", AT_START)
+    start = number_of(settings, "start", AT_START)
+    floor = number_of(settings, "floor", AT_START)
     begin = source.at(start)
     height = floor - begin
-    fall = number_or(settings, "fall", AT_START)
+    fall = number_of(settings, "fall", AT_START)
     gravity = settings.number("gravity", AT_START)
     if gravity is not None:
         fall = np.maximum(source.timing.fps * np.sqrt(2 * np.abs(height) / gravity), 1e-3)
-    keep = number_or(settings, "keep", AT_START)
+    keep = number_of(settings, "keep", AT_START)
     return start, floor, height, fall, np.where(keep > _LEAST_KEEP, np.sqrt(keep), 0.0)
 
 

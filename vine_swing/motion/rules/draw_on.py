@@ -18,11 +18,11 @@ _SAME = 1e-9
 def redraw(contours: list[Contour], how: Bending) -> list[list[Contour]]:
     """What is drawn of the contours at each of k frames."""
     frames = how.t.shape[1]
-    ends = np.sort(np.stack([_column(how, "from", 0.0, frames), _column(how, "to", 1.0, frames)]), axis=0)
+    ends = np.sort(np.stack([_column(how, "from", frames), _column(how, "to", frames)]), axis=0)
     gone = [ArcLengths.of(one) for one in contours]
     lengths = [np.broadcast_to(one.total, (frames,)) for one in gone]
     whole = np.sum(lengths, axis=0) if lengths else np.zeros(frames)
-    first = (ends[0] + _column(how, "shift", 0.0, frames)) % 1.0 * whole
+    first = (ends[0] + _column(how, "shift", frames)) % 1.0 * whole
     last = first + (ends[1] - ends[0]) * whole
     full, nothing = ends[1] - ends[0] >= 1 - _SAME, (ends[1] - ends[0] <= _SAME) | (whole == 0)
     found: list[list[Contour]] = [[] for _ in range(frames)]
@@ -52,8 +52,8 @@ def redraw(contours: list[Contour], how: Bending) -> list[list[Contour]]:
     return found
 
 
-def _column(how: Bending, name: str, otherwise: float, frames: int) -> Array:
-    return np.broadcast_to(how.number(name, otherwise)[:, 0], (frames,))
+def _column(how: Bending, name: str, frames: int) -> Array:
+    return np.broadcast_to(how.number(name)[:, 0], (frames,))
 
 
 def _part(row: Array, places: NDArray[np.intp], parameters: Array, part: int) -> Array:

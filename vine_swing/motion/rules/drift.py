@@ -7,19 +7,19 @@ Adds ∫ speed dt from `start` on. On x and y the speed has a direction, and gra
 import numpy as np
 
 from vine_swing.motion.rules.integral import integral
-from vine_swing.motion.rules.spec import AT_START, Array, Mode, RuleSpec, Settings, SettingSpec, Source, by_name, number_or, stateless
+from vine_swing.motion.rules.spec import AT_START, Array, Mode, RuleSpec, Settings, SettingSpec, Source, by_name, number_of, stateless
 
 
 def apply(source: Source, settings: Settings, mode: Mode, t: Array) -> Array:
     """The values with the way gone on them; before `start` they are as they were."""
     fps = source.timing.fps
-    start = float(number_or(settings, "start", AT_START)[0, 0])
+    start = float(number_of(settings, "start", AT_START)[0, 0])
     friction = settings.number("friction", AT_START)
     half_life = None if friction is None else float(friction[0, 0]) * fps
 
     def speed(frames: Array) -> Array:
         """What is gained in a frame."""
-        along = number_or(settings, "speed", frames) / fps * _share(source.channel, settings, frames)
+        along = number_of(settings, "speed", frames) / fps * _share(source.channel, settings, frames)
         return along if half_life is None else along * 2.0 ** (-np.maximum(frames - start, 0) / half_life)
 
     breaks = [found for name in ("speed", "angle") if (found := settings.breaks(name)) is not None]
@@ -30,7 +30,7 @@ def apply(source: Source, settings: Settings, mode: Mode, t: Array) -> Array:
     else:
         gone = speed(AT_START) * (since - start)
     if source.channel == "y":
-        gone = gone + number_or(settings, "gravity", t) * ((since - start) / fps) ** 2 / 2
+        gone = gone + number_of(settings, "gravity", t) * ((since - start) / fps) ** 2 / 2
     so_far: Array = source.at(t) + gone
     return so_far
 
@@ -39,7 +39,7 @@ def _share(channel: str, settings: Settings, frames: Array) -> Array:
     """How much of the speed goes into a channel: all of it, or on x and y what its direction says."""
     if channel not in ("x", "y"):
         return np.ones((1, 1))
-    angle = np.radians(number_or(settings, "angle", frames))
+    angle = np.radians(number_of(settings, "angle", frames))
     return np.cos(angle) if channel == "x" else np.sin(angle)
 
 

@@ -5,7 +5,7 @@ The middle m is the mean of the values over the scene, or the value the channel 
 
 import numpy as np
 
-from vine_swing.motion.rules.spec import Array, Mode, Read, RuleSpec, Settings, SettingSpec, Source, by_name, number_or
+from vine_swing.motion.rules.spec import Array, Mode, Read, RuleSpec, Settings, SettingSpec, Source, by_name, number_of
 
 _PER_FRAME = 4
 
@@ -19,7 +19,7 @@ def prepare(source: Source, settings: Settings, mode: Mode) -> Read:
             about.append(_base(source) if settings.choice("about") == "base" else _mean(source))
         return about[0]
 
-    return lambda t: middle() + number_or(settings, "amount", t, 1.0) * (source.at(t) - middle())
+    return lambda t: middle() + number_of(settings, "amount", t) * (source.at(t) - middle())
 
 
 def _mean(source: Source) -> Array:

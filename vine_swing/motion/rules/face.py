@@ -9,7 +9,7 @@ from collections.abc import Callable
 import numpy as np
 from numpy.typing import NDArray
 
-from vine_swing.motion.rules.spec import Array, Mode, Read, RuleSpec, Settings, SettingSpec, Source, by_name, combined, number_or
+from vine_swing.motion.rules.spec import Array, Mode, Read, RuleSpec, Settings, SettingSpec, Source, by_name, combined, number_of
 from vine_swing.motion.rules.travel import Travel, grid
 
 #: Below this speed, in px/frame, and below this distance to the target, in px, the direction is undefined.
@@ -23,7 +23,7 @@ def prepare(source: Source, settings: Settings, mode: Mode) -> Read:
     directions = _Directions(source, settings)
 
     def read(t: Array) -> Array:
-        half = number_or(settings, "smooth", t)
+        half = number_of(settings, "smooth", t)
         if not np.any(half > 0):
             facing = directions.at(t)
         else:
@@ -33,7 +33,7 @@ def prepare(source: Source, settings: Settings, mode: Mode) -> Read:
             around = np.split(directions.at(np.concatenate([t + half * place for place in places], axis=1)), _SMOOTH_PLACES, axis=1)
             # Summed place by place: a product of matrices may round a row by the rows beside it.
             facing = sum((weight * angle for weight, angle in zip(weights, around, strict=True)), np.zeros((1, 1)))
-        return combined(mode, source.at(t), facing + number_or(settings, "offset", t))
+        return combined(mode, source.at(t), facing + number_of(settings, "offset", t))
 
     return read
 
@@ -44,7 +44,7 @@ class _Directions:
     def __init__(self, source: Source, settings: Settings) -> None:
         self._travel = Travel.of(source)
         target = settings.choice("target")
-        x, y = (source.final(target, name) if target else None for name in ("x", "y"))
+        x, y = (source.scene.final(target, name) if target else None for name in ("x", "y"))
         self._target = Travel(x.at, y.at) if x is not None and y is not None else None
         self._frames, self._unwrapped = np.empty(0), np.empty((0, 0))
 

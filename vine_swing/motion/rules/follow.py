@@ -13,11 +13,11 @@ from vine_swing.motion.rules.spec import AT_START, Array, Mode, Read, RuleSpec, 
 
 def prepare(source: Source, settings: Settings, mode: Mode) -> Read:
     """The values with the leader's on them; as they were where there is no leader."""
-    leader = source.final(settings.choice("leader"), settings.choice("reads") or source.channel) if settings.choice("leader") else None
+    leader = source.scene.final(settings.choice("leader"), settings.choice("reads") or source.channel) if settings.choice("leader") else None
     if leader is None:
         return source.at
     led: Source = leader
-    delay, share = steady(settings, "delay", 0.0), steady(settings, "share", 1.0)
+    delay, share = steady(settings, "delay"), steady(settings, "share")
 
     def late(t: Array) -> Array:
         return led.at(t - delay(t))
@@ -45,7 +45,7 @@ def remark(source: Source, settings: Settings, t: Array) -> str | None:
     if not leader:
         return "it follows nobody yet: choose its leader, or draw the line onto it in the picture"
     reads = settings.choice("reads")
-    if source.final(leader, reads or source.channel) is not None:
+    if source.scene.final(leader, reads or source.channel) is not None:
         return None
     return f"its leader has no channel '{reads}': leave that empty for the same one" if reads else "its leader is gone: choose another one"
 

@@ -15,7 +15,7 @@ from vine_swing.motion.figure.style import ORDERS, Style
 from vine_swing.motion.figure.walk import Walk
 from vine_swing.motion.figure.walk_plan import WalkInputs
 from vine_swing.motion.rules.body import own_matrix
-from vine_swing.motion.rules.spec import AT_START, WHERE, Array, Mode, Read, RuleSpec, Settings, SettingSpec, Source, by_name, number_or
+from vine_swing.motion.rules.spec import AT_START, WHERE, Array, Mode, Read, RuleSpec, Settings, SettingSpec, Source, by_name, number_of
 
 #: Readings of a walk that are kept, since every joint is asked for the same frames.
 _KEPT = 4
@@ -23,12 +23,12 @@ _KEPT = 4
 
 def prepare(source: Source, settings: Settings, mode: Mode) -> Read:
     """A joint's channel with its walk on it; as it was where there is no figure."""
-    figure = source.figure
+    figure = source.scene.figure
     if figure is None:
         return source.at
     one, channel = _walked(source, settings), source.channel
     limb = channel.partition(".")[0]
-    free = source.final(source.owner, f"{limb}.free") if any(limb == part.id for part in figure.limbs) else None
+    free = source.scene.final(source.owner, f"{limb}.free") if any(limb == part.id for part in figure.limbs) else None
 
     def read(t: Array) -> Array:
         added = one.at(t).get(channel)
@@ -43,7 +43,7 @@ def prepare(source: Source, settings: Settings, mode: Mode) -> Read:
 
 def together(source: Source, settings: Settings, t: Array) -> Mapping[str, Array]:
     """What it adds to each of its channels where no limb is free, at frames t (1, n)."""
-    return _walked(source, settings).at(t) if source.figure is not None else {}
+    return _walked(source, settings).at(t) if source.scene.figure is not None else {}
 
 
 def _walked(source: Source, settings: Settings) -> "_Walked":
@@ -74,7 +74,7 @@ class _Walked:
 
 def walk_inputs(source: Source, settings: Settings) -> WalkInputs:
     """What a walk is made from, as the rule's source and settings give it."""
-    assert source.figure is not None
+    assert source.scene.figure is not None
     placed = own_matrix(source)
     treadmill = settings.number("treadmill", AT_START)
     facing = source.own_keyed(FACING)
@@ -94,33 +94,33 @@ def walk_inputs(source: Source, settings: Settings) -> WalkInputs:
         return found
 
     return WalkInputs(
-        source.figure,
+        source.scene.figure,
         settings.choice("order"),
         settings.choice("facing") == "the way it goes",
-        float(number_or(settings, "phase", AT_START)[0, 0]) / 360,
+        float(number_of(settings, "phase", AT_START)[0, 0]) / 360,
         None if treadmill is None else float(treadmill[0, 0]),
         source.timing.length,
         at,
         style,
         lambda t: facing.at(t[None, :])[0],
-        source.surface(settings.choice("ground")) if settings.choice("ground") and treadmill is None else None,
+        source.scene.surface(settings.choice("ground")) if settings.choice("ground") and treadmill is None else None,
     )
 
 
 def _setting(settings: Settings, t: Array, name: str) -> Array:
-    row: Array = number_or(settings, name, t[None, :])[0]
+    row: Array = number_of(settings, name, t[None, :])[0]
     return row
 
 
 def remark(source: Source, settings: Settings, t: Array) -> str | None:
     """What keeps feet from staying where they are."""
-    figure = source.figure
+    figure = source.scene.figure
     if figure is None or not figure.legs:
         return "it has no legs to walk on: give the figure legs"
     ground = settings.choice("ground")
-    if ground and source.surface(ground) is None:
+    if ground and source.scene.surface(ground) is None:
         return "its ground is gone, or has no width: choose a line or an outline"
-    strides, stances = (np.broadcast_to(number_or(settings, name, t), t.shape)[0] for name in ("stride", "stance"))
+    strides, stances = (np.broadcast_to(number_of(settings, name, t), t.shape)[0] for name in ("stride", "stance"))
     worst = int(np.argmax(strides * stances))
     stride, most = float(strides[worst]), 1.8 * figure.leg_length / float(stances[worst])
     if stride > most:

@@ -12,13 +12,13 @@ from vine_swing.motion.basics.specs import GEOMETRY
 from vine_swing.motion.figure.channels import FACING
 from vine_swing.motion.figure.model import Figure
 from vine_swing.motion.rules.body import in_figure
-from vine_swing.motion.rules.spec import WHERE, Array, Mode, Read, RuleSpec, Settings, SettingSpec, Source, by_name, number_or
+from vine_swing.motion.rules.spec import WHERE, Array, Mode, Read, RuleSpec, Settings, SettingSpec, Source, by_name, number_of
 
 
 def prepare(source: Source, settings: Settings, mode: Mode) -> Read:
     """The hand's place, or the limb's reach, mixed with what holding on asks for by its share."""
-    figure = source.figure
-    target = source.place(settings.choice("target")) if settings.choice("target") else None
+    figure = source.scene.figure
+    target = source.scene.place(settings.choice("target")) if settings.choice("target") else None
     limb_id, _, part = source.channel.partition(".")
     limb = next((one for one in figure.limbs if one.id == limb_id), None) if figure is not None else None
     if limb is None or target is None or part not in ("x", "y", "reach"):
@@ -27,14 +27,14 @@ def prepare(source: Source, settings: Settings, mode: Mode) -> Read:
 
     def read(t: Array) -> Array:
         so_far = source.at(t)
-        share = np.clip(number_or(settings, "share", t, 1.0), 0, 1)
+        share = np.clip(number_of(settings, "share", t), 0, 1)
         if not share.any():
             return so_far
         if part == "reach":
             return so_far + share * (1.0 - so_far)
         place = local(target(t), t)
         n = 0 if part == "x" else 1
-        held = place[None, :, n] - rest[n] + number_or(settings, f"offset_{part}", t)
+        held = place[None, :, n] - rest[n] + number_of(settings, f"offset_{part}", t)
         # While it takes hold the hand moves from where the arm, hanging, has it: reach does that. The place is the target's all along.
         return np.where(share > 0, held, so_far)
 
@@ -52,7 +52,7 @@ def remark(source: Source, settings: Settings, t: Array) -> str | None:
     target = settings.choice("target")
     if not target:
         return "it holds on to nothing yet: choose what"
-    return None if source.place(target) is not None else "what it held on to is gone: choose another"
+    return None if source.scene.place(target) is not None else "what it held on to is gone: choose another"
 
 
 def _dependencies(word: Callable[[str], str], channel: str) -> tuple[tuple[str, str], ...]:

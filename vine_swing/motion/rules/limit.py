@@ -6,14 +6,14 @@ with no corner. The function is monotone in the value.
 
 import numpy as np
 
-from vine_swing.motion.rules.spec import Array, Mode, RuleSpec, Settings, SettingSpec, Source, by_name, number_or, stateless
+from vine_swing.motion.rules.spec import Array, Mode, RuleSpec, Settings, SettingSpec, Source, by_name, number_of, stateless
 
 
 def apply(source: Source, settings: Settings, mode: Mode, t: Array) -> Array:
     """The values kept between `low` and `high`, whichever are on."""
     values = source.at(t)
     low, high = settings.number("low", t), settings.number("high", t)
-    soft = number_or(settings, "softness", t)
+    soft = number_of(settings, "softness", t)
     if low is not None and high is not None:
         # Limits that have changed places leave one value: the middle. Two knees never overlap.
         low, high = np.minimum(low, (low + high) / 2), np.maximum(high, (low + high) / 2)

@@ -41,7 +41,7 @@ def remark(source: Source, settings: Settings, t: Array) -> str | None:
     if node is None:
         return "the formula cannot be read"
     for one in references(node):
-        if source.named(one.text) is None:
+        if source.scene.named(one.text) is None:
             return f"there is no '{one.text}' any more; the value of the card before stays"
     found = first_without_answer(node, t, source.timing.fps, lambda: source.at(t), looking(source, t), source.timing.copy)
     return None if found is None else f"{found}; there the value of the card before stays"
@@ -60,7 +60,7 @@ def looking(source: Source, t: Array) -> Callable[[Reference], Array]:
     """How a formula reads channels and dials at frames t."""
 
     def look(reference: Reference) -> Array:
-        found = source.named(reference.text)
+        found = source.scene.named(reference.text)
         if found is None:
             return np.full((1, 1), np.nan)
         return found.at(t + (reference.frames + reference.seconds * source.timing.fps) if reference.frames or reference.seconds else t)

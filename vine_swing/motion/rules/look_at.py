@@ -13,7 +13,7 @@ from vine_swing.motion.figure.channels import FACING
 from vine_swing.motion.figure.model import HEAD, HIPS, SPINE
 from vine_swing.motion.figure.pose import Body
 from vine_swing.motion.rules.body import at_rest, in_figure
-from vine_swing.motion.rules.spec import WHERE, Array, Mode, Read, RuleSpec, Settings, SettingSpec, Source, by_name, number_or
+from vine_swing.motion.rules.spec import WHERE, Array, Mode, Read, RuleSpec, Settings, SettingSpec, Source, by_name, number_of
 
 #: What the body does that the head sits on.
 _BODY = (f"{HIPS}.x", f"{HIPS}.y", f"{HIPS}.turn", f"{SPINE}.turn")
@@ -21,17 +21,17 @@ _BODY = (f"{HIPS}.x", f"{HIPS}.y", f"{HIPS}.turn", f"{SPINE}.turn")
 
 def prepare(source: Source, settings: Settings, mode: Mode) -> Read:
     """The head's turn, mixed with the look by its share."""
-    figure = source.figure
-    target = source.place(settings.choice("target")) if settings.choice("target") else None
+    figure = source.scene.figure
+    target = source.scene.place(settings.choice("target")) if settings.choice("target") else None
     if figure is None or not figure.head or target is None:
         return source.at
     neck = figure.spine[-1]
     local = in_figure(source)
-    reads = {name: source.final(source.owner, name) for name in _BODY}
+    reads = {name: source.scene.final(source.owner, name) for name in _BODY}
 
     def read(t: Array) -> Array:
         so_far = source.at(t)
-        share = np.clip(number_or(settings, "share", t, 1.0), 0, 1)
+        share = np.clip(number_of(settings, "share", t), 0, 1)
         if not share.any():
             return so_far
         body = Body(figure, {name: one.at(t)[0] for name, one in reads.items() if one is not None})
@@ -40,8 +40,8 @@ def prepare(source: Source, settings: Settings, mode: Mode) -> Read:
         way = local(target(t), t) - joint
         above = np.degrees(np.arctan2(chest[:, 1], chest[:, 0]))
         wanted = np.degrees(np.arctan2(way[:, 1], way[:, 0])) - above
-        wanted = (wanted + 180) % 360 - 180 + number_or(settings, "offset", t)[0]
-        limit = np.maximum(number_or(settings, "limit", t, 60.0)[0], 1e-6)
+        wanted = (wanted + 180) % 360 - 180 + number_of(settings, "offset", t)[0]
+        limit = np.maximum(number_of(settings, "limit", t)[0], 1e-6)
         looked = limit * np.tanh(wanted / limit)
         return np.asarray(so_far + share * (looked[None, :] - so_far))
 
@@ -53,7 +53,7 @@ def remark(source: Source, settings: Settings, t: Array) -> str | None:
     target = settings.choice("target")
     if not target:
         return "it looks at nobody yet: choose whom"
-    return None if source.place(target) is not None else "what it looked at is gone: choose another"
+    return None if source.scene.place(target) is not None else "what it looked at is gone: choose another"
 
 
 def _dependencies(word: Callable[[str], str], channel: str) -> tuple[tuple[str, str], ...]:

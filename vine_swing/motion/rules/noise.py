@@ -9,16 +9,16 @@ import numpy as np
 
 from vine_swing.motion.basics.chance import Lattice, lattice_noise, mixed
 from vine_swing.motion.rules.integral import integral
-from vine_swing.motion.rules.spec import AT_START, Array, Mode, RuleSpec, Settings, SettingSpec, Source, by_name, combined, number_or, stateless
+from vine_swing.motion.rules.spec import AT_START, Array, Mode, RuleSpec, Settings, SettingSpec, Source, by_name, combined, number_of, stateless
 
 _MOST_OCTAVES = 8
 
 
 def apply(source: Source, settings: Settings, mode: Mode, t: Array) -> Array:
     """The values with the noise on them."""
-    seeds = number_or(settings, "seed", AT_START).astype(np.uint64)
-    octaves = np.clip(np.round(number_or(settings, "octaves", AT_START, 1.0)), 1, _MOST_OCTAVES)
-    roughness = number_or(settings, "roughness", t, 0.5)
+    seeds = number_of(settings, "seed", AT_START).astype(np.uint64)
+    octaves = np.clip(np.round(number_of(settings, "octaves", AT_START)), 1, _MOST_OCTAVES)
+    roughness = number_of(settings, "roughness", t)
     place, ring = _place(t, settings, source)
     total, sizes, size = np.zeros((1, 1)), np.zeros((1, 1)), np.ones((1, 1))
     for octave in range(int(octaves.max())):
@@ -26,7 +26,7 @@ def apply(source: Source, settings: Settings, mode: Mode, t: Array) -> Array:
         streams = mixed(source.streams, seeds, np.full((1, 1), octave, np.uint64))
         total = total + here * lattice_noise(place * 2**octave, streams, None if ring is None else ring * 2**octave)
         sizes, size = sizes + here, size * roughness
-    return combined(mode, source.at(t), number_or(settings, "amplitude", t) * total / sizes)
+    return combined(mode, source.at(t), number_of(settings, "amplitude", t) * total / sizes)
 
 
 def _place(t: Array, settings: Settings, source: Source) -> tuple[Array, Lattice | None]:
@@ -34,13 +34,13 @@ def _place(t: Array, settings: Settings, source: Source) -> tuple[Array, Lattice
     loop = settings.number("loop", AT_START)
     fps = source.timing.fps
     if loop is not None:
-        frequency = np.abs(number_or(settings, "frequency", AT_START, 1.0))
+        frequency = np.abs(number_of(settings, "frequency", AT_START))
         ring = np.maximum(1, np.round(frequency * loop / fps))
         return t * (ring / loop), ring.astype(np.int64)
     breaks = settings.breaks("frequency")
     if breaks is None:
-        return number_or(settings, "frequency", t, 1.0) * t / fps, None
-    return integral(lambda frames: number_or(settings, "frequency", frames, 1.0), t, breaks) / fps, None
+        return number_of(settings, "frequency", t) * t / fps, None
+    return integral(lambda frames: number_of(settings, "frequency", frames), t, breaks) / fps, None
 
 
 SPEC = RuleSpec(

@@ -9,7 +9,7 @@ from collections.abc import Callable
 import numpy as np
 
 from vine_swing.motion.rules.integral import integral
-from vine_swing.motion.rules.spec import Array, Mode, RuleSpec, Settings, SettingSpec, Source, Timing, by_name, combined, number_or, stateless
+from vine_swing.motion.rules.spec import Array, Mode, RuleSpec, Settings, SettingSpec, Source, Timing, by_name, combined, number_of, stateless
 
 WAVES: dict[str, Callable[[Array], Array]] = {
     "sine": lambda turns: np.sin(2 * np.pi * turns),
@@ -25,9 +25,9 @@ WAVES: dict[str, Callable[[Array], Array]] = {
 def apply(source: Source, settings: Settings, mode: Mode, t: Array) -> Array:
     """The values with the wave on them; before `start` they are as they were."""
     so_far, timing = source.at(t), source.timing
-    begin = number_or(settings, "start", t)
+    begin = number_of(settings, "start", t)
     seconds = (t - begin) / timing.fps
-    wave = number_or(settings, "amplitude", t) * WAVES[settings.choice("wave")](_turns(t, begin, settings, timing))
+    wave = number_of(settings, "amplitude", t) * WAVES[settings.choice("wave")](_turns(t, begin, settings, timing))
     half_life = settings.number("half_life", t)
     if half_life is not None:
         wave = wave * 2.0 ** (-np.maximum(seconds, 0) / half_life)
@@ -40,16 +40,16 @@ def apply(source: Source, settings: Settings, mode: Mode, t: Array) -> Array:
 
 
 def _turns(t: Array, begin: Array, settings: Settings, timing: Timing) -> Array:
-    offset = number_or(settings, "phase", t) / 360
+    offset = number_of(settings, "phase", t) / 360
     cycles = settings.number("cycles", t)
     if cycles is not None:
         return offset + np.round(cycles) * (t - begin) / timing.length
     breaks = settings.breaks("frequency")
     if breaks is None:
-        return offset + number_or(settings, "frequency", t) * (t - begin) / timing.fps
+        return offset + number_of(settings, "frequency", t) * (t - begin) / timing.fps
 
     def frequency_at(frames: Array) -> Array:
-        return number_or(settings, "frequency", frames)
+        return number_of(settings, "frequency", frames)
 
     return offset + (integral(frequency_at, t, breaks) - integral(frequency_at, begin, breaks)) / timing.fps
 

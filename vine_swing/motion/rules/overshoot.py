@@ -9,7 +9,7 @@ from functools import lru_cache
 
 import numpy as np
 
-from vine_swing.motion.rules.spec import AT_START, Array, Mode, RuleSpec, Settings, SettingSpec, Source, by_name, number_or, stateless
+from vine_swing.motion.rules.spec import AT_START, Array, Mode, RuleSpec, Settings, SettingSpec, Source, by_name, number_of, stateless
 from vine_swing.motion.timing.moves import MoveTable
 
 _ENOUGH = 1 / 3
@@ -18,8 +18,8 @@ _ENOUGH = 1 / 3
 def apply(source: Source, settings: Settings, mode: Mode, t: Array) -> Array:
     """The values with the settling in them."""
     values = np.array(source.at(t))
-    frames, size = number_or(settings, "frames", t), number_or(settings, "size", t)
-    settles = max(1.0, float(np.round(number_or(settings, "settles", AT_START, 2.0))[0, 0]))
+    frames, size = number_of(settings, "frames", t), number_of(settings, "size", t)
+    settles = max(1.0, float(np.round(number_of(settings, "settles", AT_START))[0, 0]))
     peak = _peak(settles)
     axis = 1 if source.channel == "y" else 0
     moves = MoveTable.of(source.keys, float(t.min()) - float(frames.max()), float(t.max()), axis=axis)

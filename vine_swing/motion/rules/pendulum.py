@@ -11,7 +11,7 @@ from math import sin
 import numpy as np
 from numpy.typing import NDArray
 
-from vine_swing.motion.rules.spec import AT_START, Array, Mode, Read, RuleSpec, Settings, SettingSpec, Source, by_name, combined, number_or
+from vine_swing.motion.rules.spec import AT_START, Array, Mode, Read, RuleSpec, Settings, SettingSpec, Source, by_name, combined, number_of
 
 #: The most steps a frame; the others divide it.
 _FINEST = 32
@@ -33,10 +33,10 @@ class _Pendulum:
 
     def __init__(self, source: Source, settings: Settings) -> None:
         self._fps, self._settings, self._spend = source.timing.fps, settings, source.spend
-        self._start = number_or(settings, "start", AT_START)
-        self._angle = np.radians(number_or(settings, "angle", AT_START, 30.0))
+        self._start = number_of(settings, "start", AT_START)
+        self._angle = np.radians(number_of(settings, "angle", AT_START))
         keyed = any(settings.breaks(name) is not None for name in ("length", "gravity", "damping"))
-        self._closed = not keyed and not np.any(number_or(settings, "damping", AT_START))
+        self._closed = not keyed and not np.any(number_of(settings, "damping", AT_START))
         self._states: _States | None = None
 
     def at(self, t: Array) -> Array:
@@ -56,7 +56,7 @@ class _Pendulum:
         return angle
 
     def _stiffness(self, t: Array) -> Array:
-        return number_or(self._settings, "gravity", t, 980.0) / number_or(self._settings, "length", t, 200.0)
+        return number_of(self._settings, "gravity", t) / number_of(self._settings, "length", t)
 
     def _integrated(self, after: Array) -> Array:
         end = float(after.max(initial=0))
@@ -70,7 +70,7 @@ class _Pendulum:
         """Stiffness and drag over some frames from `start` on, 2·`_FINEST` times a frame: each (r, k), or (r, 1) if they never change."""
         t = self._start + np.arange(2 * _FINEST * frames + 1)[None, :] / (2 * _FINEST)
         stiff = self._stiffness(t)
-        return stiff, 2 * number_or(self._settings, "damping", t, 0.05) * np.sqrt(stiff)
+        return stiff, 2 * number_of(self._settings, "damping", t) * np.sqrt(stiff)
 
     @property
     def angle(self) -> Array:

@@ -4,18 +4,18 @@ At frame t it reads at ∫ speed from `delay` to t: with speed 1 that is t − d
 """
 
 from vine_swing.motion.rules.integral import integral
-from vine_swing.motion.rules.spec import Array, Mode, RuleSpec, Settings, SettingSpec, Source, by_name, number_or, stateless
+from vine_swing.motion.rules.spec import Array, Mode, RuleSpec, Settings, SettingSpec, Source, by_name, number_of, stateless
 
 
 def apply(source: Source, settings: Settings, mode: Mode, t: Array) -> Array:
     """The values read at the frames that the running time has reached."""
-    delay = number_or(settings, "delay", t)
+    delay = number_of(settings, "delay", t)
     breaks = settings.breaks("speed")
     if breaks is None:
-        return source.at(number_or(settings, "speed", t, 1.0) * (t - delay))
+        return source.at(number_of(settings, "speed", t) * (t - delay))
 
     def speed(frames: Array) -> Array:
-        return number_or(settings, "speed", frames, 1.0)
+        return number_of(settings, "speed", frames)
 
     return source.at(integral(speed, t, breaks) - integral(speed, delay, breaks))
 

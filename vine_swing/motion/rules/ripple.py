@@ -11,7 +11,7 @@ from vine_swing.motion.curves.contours import Contour
 from vine_swing.motion.curves.places import spread
 from vine_swing.motion.rules.bending import Across, Bending, like, no_numbers
 from vine_swing.motion.rules.oscillator import WAVES
-from vine_swing.motion.rules.spec import Array, RuleSpec, SettingSpec, by_name, number_or
+from vine_swing.motion.rules.spec import Array, RuleSpec, SettingSpec, by_name, number_of
 
 #: Waves that go on without a corner, and so are drawn in curves.
 _SMOOTH = ("sine", "cosine")
@@ -93,7 +93,7 @@ SPEC = RuleSpec(
     modes=(),
     prepare=no_numbers,
     bend=bend,
-    still=lambda settings, t: settings.breaks("speed") is None and not number_or(settings, "speed", t).any(),
+    still=lambda settings, t: settings.breaks("speed") is None and not number_of(settings, "speed", t).any(),
     value_kind="outline",
     for_channels=("outline",),
     example={"amplitude": 5.0},

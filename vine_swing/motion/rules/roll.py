@@ -7,7 +7,7 @@ follows a path. It is summed up from chords, 16 a frame, from frame 0 on: exact 
 import numpy as np
 from numpy.typing import NDArray
 
-from vine_swing.motion.rules.spec import Array, Mode, Read, RuleSpec, Settings, SettingSpec, Source, by_name, number_or
+from vine_swing.motion.rules.spec import Array, Mode, Read, RuleSpec, Settings, SettingSpec, Source, by_name, number_of
 from vine_swing.motion.rules.travel import Travel, grid
 from vine_swing.motion.timing.channel import Channel
 from vine_swing.motion.timing.ends import fold
@@ -18,8 +18,8 @@ def prepare(source: Source, settings: Settings, mode: Mode) -> Read:
     way = _Way(source, Travel.of(source))
 
     def read(t: Array) -> Array:
-        turned = np.degrees(way.at(t) / number_or(settings, "radius", t, 50.0))
-        return source.at(t) + number_or(settings, "grip", t, 1.0) * turned
+        turned = np.degrees(way.at(t) / number_of(settings, "radius", t))
+        return source.at(t) + number_of(settings, "grip", t) * turned
 
     return read
 

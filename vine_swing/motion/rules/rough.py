@@ -7,7 +7,7 @@ from vine_swing.motion.curves.contours import Contour
 from vine_swing.motion.curves.length import ArcLengths
 from vine_swing.motion.curves.places import spread
 from vine_swing.motion.rules.bending import Bending, no_numbers
-from vine_swing.motion.rules.spec import AT_START, RuleSpec, SettingSpec, by_name, number_or
+from vine_swing.motion.rules.spec import AT_START, RuleSpec, SettingSpec, by_name, number_of
 
 #: Places to a stretch of noise: one of `size` px.
 _PLACES = 4
@@ -16,11 +16,11 @@ _MOST_PLACES = 4_000
 
 def bend(contours: list[Contour], how: Bending) -> list[Contour]:
     """The contours with the noise on them."""
-    seed = number_or(how.settings, "seed", AT_START).astype(np.uint64)
+    seed = number_of(how.settings, "seed", AT_START).astype(np.uint64)
     # A hair is added so that 0.3 s at 10 a second counts as three whole changes.
     drawing = np.floor(how.run("changes") + 1e-9).astype(np.int64).astype(np.uint64)
-    outward, size = how.outward, how.number("size", 24.0)
-    finest = float(number_or(how.settings, "size", how.scene, 24.0).min())
+    outward, size = how.outward, how.number("size")
+    finest = float(number_of(how.settings, "size", how.scene).min())
     found = []
     for number, (contour, rest) in enumerate(zip(contours, how.rest, strict=True)):
         total = float(ArcLengths.of(rest).total[0])
@@ -48,7 +48,7 @@ SPEC = RuleSpec(
     modes=(),
     prepare=no_numbers,
     bend=bend,
-    still=lambda settings, t: settings.breaks("changes") is None and not number_or(settings, "changes", t).any(),
+    still=lambda settings, t: settings.breaks("changes") is None and not number_of(settings, "changes", t).any(),
     value_kind="outline",
     for_channels=("outline",),
     example={"amplitude": 4.0, "size": 9.0},

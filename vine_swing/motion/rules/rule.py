@@ -231,7 +231,7 @@ def _cost_of_dependencies(source: Source, rule: Rule) -> float:
     for owner, name in rule.dependencies(source.owner, source.channel):
         if name == WHERE:
             continue
-        found = source.named(name) if owner == NAMED else source.final(owner, name)
+        found = source.scene.named(name) if owner == NAMED else source.scene.final(owner, name)
         total += found.cost if found is not None else 0.0
     return total
 

@@ -12,7 +12,7 @@ from functools import partial
 import numpy as np
 from numpy.typing import NDArray
 
-from vine_swing.motion.rules.spec import Array, Mode, RuleSpec, Settings, SettingSpec, Source, by_name, number_or, stateless
+from vine_swing.motion.rules.spec import Array, Mode, RuleSpec, Settings, SettingSpec, Source, by_name, number_of, stateless
 
 Index = NDArray[np.intp]
 _PER_FRAME = 8
@@ -28,7 +28,7 @@ _LEAST = 1e-3
 
 def apply(source: Source, settings: Settings, mode: Mode, t: Array) -> Array:
     """The mean of the values over ± `frames`, those near counting more."""
-    frames = number_or(settings, "frames", t)
+    frames = number_of(settings, "frames", t)
     if frames.max(initial=0) <= 0:
         return source.at(t)
     if frames.shape[1] == 1 and len(t) == 1 and (frames == frames[0, 0]).all():

@@ -119,11 +119,8 @@ class Source:
     contacts: for each row the frames at which that object meets something, in order.
     cost: about how many numbers are worked out for each one that is read.
     spend: to be told of numbers that a rule works out without reading any, such as the steps of an integration.
-
-    For rules that are `unbatched`, one row at a time: `final(object id, channel)` reads any channel after its own rules, None where there is no such
-    thing; `named(text)` does the same for what formulas name, dials too. `figure` is the object's figure, if it is one;
-    `surface(object id)` is the upper edge of a shape as ground, and `place(object id)` reads where its pivot is, (n, 2), both in the space the
-    object moves in. `memo` keeps what the rules of these objects have worked out for all of their channels.
+    memo: keeps what the rules of these objects have worked out for all of their channels.
+    scene: what else there is, for rules that look around.
     """
 
     at: Read
@@ -135,12 +132,8 @@ class Source:
     channel: str
     own_keyed: "Callable[[str], Source]"
     own_final: "Callable[[str], Source]"
-    final: "Callable[[str, str], Source | None]"
-    named: "Callable[[str], Source | None]"
     contacts: Callable[[], list[Array]]
-    figure: Figure | None = None
-    surface: "Callable[[str], Ground | None]" = lambda object_id: None
-    place: "Callable[[str], Callable[[Array], Array] | None]" = lambda object_id: None
+    scene: "SceneView"
     memo: dict[str, object] = field(default_factory=dict)
     cost: float = 1.0
     spend: Callable[[float], None] = lambda samples: None
@@ -152,6 +145,24 @@ class Source:
         if cost is not None:
             one.__dict__["cost"] = cost
         return one
+
+
+@dataclass(frozen=True, kw_only=True)
+class SceneView:
+    """What a rule that looks around reads of the scene, seen from the object it is on; of rows that are worked out together, from the first.
+
+    final: any channel after its own rules, by an object's id and a name; None where there is no such thing.
+    named: the same for what formulas name, dials too.
+    figure: the object's own figure, if it is one.
+    surface: the upper edge of a shape as ground, by its id, in the space the object moves in.
+    place: reads where the pivot of an object is, (n, 2), in that space.
+    """
+
+    final: Callable[[str, str], Source | None]
+    named: Callable[[str], Source | None]
+    figure: Figure | None = None
+    surface: "Callable[[str], Ground | None]" = lambda object_id: None
+    place: Callable[[str], Callable[[Array], Array] | None] = lambda object_id: None
 
 
 def _nowhere(word: Callable[[str], str], channel: str) -> tuple[tuple[str, str], ...]:
@@ -166,7 +177,7 @@ def _unshifted(word: Callable[[str], str], number: Callable[[str], float | None]
     return []
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class RuleSpec:
     """A kind of rule. No row it works out may depend on the rows beside it.
 
@@ -252,17 +263,19 @@ def stateless(apply: Callable[[Source, Settings, Mode, Array], Array]) -> Callab
     return lambda source, settings, mode: partial(apply, source, settings, mode)
 
 
-def number_or(settings: Settings, name: str, t: Array, otherwise: float = 0.0) -> Array:
-    """A number setting at frames t, or another number where it is off; (r, n), (r, 1) or (1, 1)."""
+def number_of(settings: Settings, name: str, t: Array) -> Array:
+    """A number setting that cannot be off at frames t (1 or r, n): (r, n), or (r, 1) where it never changes. Those that can are asked for by
+    `settings.number`."""
     found = settings.number(name, t)
-    return found if found is not None else np.full((1, 1), otherwise)
+    assert found is not None, f"'{name}' has a default, so it is never off"
+    return found
 
 
-def steady(settings: Settings, name: str, otherwise: float) -> Read:
-    """A number setting as a function of frames; where it never changes it is looked up but once."""
+def steady(settings: Settings, name: str) -> Read:
+    """A number setting that cannot be off as a function of frames; where it never changes it is looked up but once."""
     if settings.breaks(name) is not None:
-        return lambda t: number_or(settings, name, t, otherwise)
-    value = number_or(settings, name, AT_START, otherwise)
+        return lambda t: number_of(settings, name, t)
+    value = number_of(settings, name, AT_START)
     return lambda t: value
 
 

@@ -10,7 +10,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from vine_swing.motion.rules.spec import AT_START, Array, Mode, Read, RuleSpec, Settings, SettingSpec, Source, by_name, number_or
+from vine_swing.motion.rules.spec import AT_START, Array, Mode, Read, RuleSpec, Settings, SettingSpec, Source, by_name, number_of
 
 Index = NDArray[np.intp]
 #: Places within a cell, as shares of it, at which x is read: none at its ends, where it may jump.
@@ -82,8 +82,8 @@ class _Cells:
         middle = (edges[:-1] + wide / 2)[None, :]
         read = source.at((edges[:-1, None] + wide[:, None] * _READ).reshape(1, -1)).reshape(len(start), -1, len(_READ))
         h = wide / source.timing.fps
-        omega = 2 * np.pi * _alike(number_or(settings, "frequency", middle, 2.0))
-        zeta = _alike(number_or(settings, "damping", middle, 0.3))
+        omega = 2 * np.pi * _alike(number_of(settings, "frequency", middle))
+        zeta = _alike(number_of(settings, "damping", middle))
         # x = Σ aₖ·τᵏ. Summed place by place: a product of matrices may round a row by the rows beside it.
         powers = np.stack([sum(_POLYNOMIAL[k, n] * read[..., n] for n in range(len(_READ))) / h**k for k in range(len(_READ))])
         p = _settled_polynomial(powers, omega, zeta)

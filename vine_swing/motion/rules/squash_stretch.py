@@ -16,7 +16,7 @@ from typing import cast
 
 import numpy as np
 
-from vine_swing.motion.rules.spec import Array, Mode, Read, RuleSpec, Settings, SettingSpec, Source, by_name, number_or
+from vine_swing.motion.rules.spec import Array, Mode, Read, RuleSpec, Settings, SettingSpec, Source, by_name, number_of
 from vine_swing.motion.rules.travel import Travel
 from vine_swing.motion.timing.moves import key_frames
 
@@ -31,7 +31,7 @@ def prepare(source: Source, settings: Settings, mode: Mode) -> Read:
 
     def read(t: Array) -> Array:
         so_far = source.at(t)
-        breathe = number_or(settings, "breathe", t)
+        breathe = number_of(settings, "breathe", t)
         if source.channel in ("scale.x", "scale.y") and not breathe.any():
             return so_far
         pull = _pull(source, settings, travel, t)
@@ -69,21 +69,21 @@ def _pull(source: Source, settings: Settings, travel: Travel, t: Array) -> _Pull
 
 
 def _worked_out(source: Source, settings: Settings, travel: Travel, t: Array) -> _Pull:
-    full = number_or(settings, "full_speed", t, 40.0)
+    full = number_of(settings, "full_speed", t)
     vx, vy = travel.velocity(t)
-    along = np.log1p(number_or(settings, "amount", t)) * _rising(np.hypot(vx, vy) / full)
+    along = np.log1p(number_of(settings, "amount", t)) * _rising(np.hypot(vx, vy) / full)
     direction = _doubled(vx, vy)
     total_x, total_y = along * direction[0], along * direction[1]
     pressed = np.zeros_like(along)
-    flat = np.log1p(number_or(settings, "impact", t))
-    recover = np.maximum(number_or(settings, "recover", t, 6.0), 1e-6)
+    flat = np.log1p(number_of(settings, "impact", t))
+    recover = np.maximum(number_of(settings, "recover", t), 1e-6)
     contacts = _contacts(source, travel, t)
     for n in range(contacts.frames.shape[1]):
         share = _rising(contacts.lost[:, n, None] / full) * _held(t - contacts.frames[:, n, None], recover)
         total_x = total_x * (1 - share) - flat * share * contacts.along_x[:, n, None]
         total_y = total_y * (1 - share) - flat * share * contacts.along_y[:, n, None]
         along, pressed = along * (1 - share), pressed + flat * share
-    most = np.log(number_or(settings, "limit", t, 2.0))
+    most = np.log(number_of(settings, "limit", t))
     size = np.hypot(total_x, total_y)
     within = np.divide(np.minimum(size, most), size, out=np.ones_like(size), where=size > 0)
     return _Pull(total_x * within, total_y * within, (along - pressed) * within)

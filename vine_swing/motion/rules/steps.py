@@ -2,12 +2,12 @@
 
 import numpy as np
 
-from vine_swing.motion.rules.spec import Array, Mode, RuleSpec, Settings, SettingSpec, Source, by_name, number_or, stateless
+from vine_swing.motion.rules.spec import Array, Mode, RuleSpec, Settings, SettingSpec, Source, by_name, number_of, stateless
 
 
 def apply(source: Source, settings: Settings, mode: Mode, t: Array) -> Array:
     """The values read at floor((t − offset)/every)·every + offset."""
-    every, offset = number_or(settings, "every", t, 1.0), number_or(settings, "offset", t)
+    every, offset = number_of(settings, "every", t), number_of(settings, "offset", t)
     # A hair is added so that 0.3/0.1 counts as three whole steps.
     return source.at(np.floor((t - offset) / every + 1e-9) * every + offset)
 

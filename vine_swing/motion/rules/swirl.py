@@ -14,7 +14,7 @@ def bend(contours: list[Contour], how: Bending) -> list[Contour]:
 
     def change(points: Array) -> Array:
         dx, dy = points[..., 0] - like(across, points), points[..., 1] - like(down, points)
-        near = np.clip(1 - np.hypot(dx, dy) / like(how.number("radius", 1.0), points), 0, None)
+        near = np.clip(1 - np.hypot(dx, dy) / like(how.number("radius"), points), 0, None)
         turn = np.radians(like(how.number("angle"), points)) * near**2
         c, s = np.cos(turn), np.sin(turn)
         return np.stack([like(across, points) + c * dx - s * dy, like(down, points) + s * dx + c * dy], axis=-1)

@@ -17,7 +17,7 @@ def bend(contours: list[Contour], how: Bending) -> list[Contour]:
         along, beside = across.split(points)
         u = across.share(along)
         p = u + like(how.number("curve"), points) * u * (1 - u)
-        return across.put(along, beside * (1 + (like(how.number("size", 1.0), points) - 1) * p))
+        return across.put(along, beside * (1 + (like(how.number("size"), points) - 1) * p))
 
     return [one.mapped(change) for one in how.fine(contours)]
 

@@ -9,7 +9,7 @@ import re
 import numpy as np
 
 from vine_swing.motion.basics import colour
-from vine_swing.motion.rules.spec import Array, Mode, Read, RuleSpec, Settings, SettingSpec, Source, by_name, number_or
+from vine_swing.motion.rules.spec import Array, Mode, Read, RuleSpec, Settings, SettingSpec, Source, by_name, number_of
 
 _VALUE = "value"
 _HEX = re.compile(r"#(?:[0-9A-Fa-f]{3,4}|[0-9A-Fa-f]{6}|[0-9A-Fa-f]{8})")
@@ -25,7 +25,7 @@ def prepare(source: Source, settings: Settings, mode: Mode) -> Read:
 
     def read_at(t: Array) -> Array:
         own, given = source.at(t), dial.at(t)
-        share = number_or(settings, "share", t, 1.0)[..., None]
+        share = number_of(settings, "share", t)[..., None]
         before, towards = _lab(own), _lab(given)
         # A dial that can be seen through tints the less.
         share = share * given[..., 3:]
@@ -41,14 +41,14 @@ def remark(source: Source, settings: Settings, t: Array) -> str | None:
     name = settings.choice("dial")
     if not name:
         return "no dial is chosen yet; the colour stays"
-    found = source.final(f"dial:{name}", _VALUE)
+    found = source.scene.final(f"dial:{name}", _VALUE)
     if found is None:
         return "its dial is gone; the colour stays"
     return None if found.at(t).ndim == 3 else "its dial holds numbers; choose one with colours"
 
 
 def _dial(source: Source, settings: Settings) -> Source | None:
-    found = source.final(f"dial:{settings.choice('dial')}", _VALUE)
+    found = source.scene.final(f"dial:{settings.choice('dial')}", _VALUE)
     return found if found is not None and found.at(np.zeros((1, 1))).ndim == 3 else None
 
 

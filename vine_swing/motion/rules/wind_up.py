@@ -7,7 +7,7 @@ the move's beginning. At the keys themselves nothing changes.
 
 import numpy as np
 
-from vine_swing.motion.rules.spec import Array, Mode, RuleSpec, Settings, SettingSpec, Source, by_name, number_or, stateless
+from vine_swing.motion.rules.spec import Array, Mode, RuleSpec, Settings, SettingSpec, Source, by_name, number_of, stateless
 from vine_swing.motion.timing.moves import MoveTable
 
 #: Less stillness than this share of the dip is not enough for it.
@@ -17,7 +17,7 @@ _ENOUGH = 1 / 3
 def apply(source: Source, settings: Settings, mode: Mode, t: Array) -> Array:
     """The values with the dips in them."""
     values = np.array(source.at(t))
-    frames, size = number_or(settings, "frames", t), number_or(settings, "size", t)
+    frames, size = number_of(settings, "frames", t), number_of(settings, "size", t)
     axis = 1 if source.channel == "y" else 0
     moves = MoveTable.of(source.keys, float(t.min()), float(t.max()) + float(frames.max()), axis=axis)
     if not moves.start.size:
