@@ -5,7 +5,7 @@ import { deleteKeys, type Keep } from "@/api/edits";
 import type { Edit, Key, SceneObject } from "@/api/types";
 import { usePlayback } from "@/stores/playback";
 import { allKeysOf, keysAt, type Picked, usePicks } from "@/stores/picks";
-import { hasPoints } from "@/composables/useOutlineEdit";
+import { hasPoints } from "@/composables/outline/useOutlinePoints";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
 

@@ -33,7 +33,7 @@ import { bringsFiles, filesOf, later, useBringIn } from "@/composables/useBringI
 import { useOnceTrue } from "@/composables/useOnceTrue";
 import { useShortcuts } from "@/composables/useShortcuts";
 import { useWatching } from "@/composables/useWatching";
-import { useWorkspaceShortcuts } from "@/composables/useWorkspaceShortcuts";
+import { useWorkspaceShortcuts } from "@/composables/shortcuts/useWorkspaceShortcuts";
 import { useInside } from "@/stores/inside";
 import { useMessages } from "@/stores/messages";
 import { useLinking } from "@/stores/linking";

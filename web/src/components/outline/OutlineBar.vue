@@ -2,7 +2,8 @@
 /** What can be done with an outline, shown under its tools: drawing a new one, or editing points. */
 import { computed, ref, watch } from "vue";
 import type { Drawing } from "@/composables/useDrawing";
-import { hasPoints, type OutlineEdit } from "@/composables/useOutlineEdit";
+import type { OutlineEdit } from "@/composables/outline/useOutlineEdit";
+import { hasPoints } from "@/composables/outline/useOutlinePoints";
 import ToolStrip from "@/components/picture/ToolStrip.vue";
 import { useOutline } from "@/stores/outline";
 import { useScene } from "@/stores/scene";

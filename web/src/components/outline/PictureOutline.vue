@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /** The points and handles of the picked outline, to be dragged; its pieces, to put points on; and where points go in the next key. */
 import { computed } from "vue";
-import type { NumberedPoint, OutlineEdit, Side } from "@/composables/useOutlineEdit";
+import type { OutlineEdit } from "@/composables/outline/useOutlineEdit";
+import type { NumberedPoint, Side } from "@/geometry/numberedPoints";
 import type { PictureView } from "@/composables/usePictureView";
 import { IDENTITY, type Point } from "@/geometry/matrix";
 import { pathOf } from "@/geometry/outline";

@@ -31,7 +31,7 @@ import { useDragTag } from "@/composables/useDragTag";
 import { useDrawing } from "@/composables/useDrawing";
 import { useFigure } from "@/composables/useFigure";
 import { useObjectBox } from "@/composables/useObjectBox";
-import { useOutlineEdit } from "@/composables/useOutlineEdit";
+import { useOutlineEdit } from "@/composables/outline/useOutlineEdit";
 import { usePathEdit } from "@/composables/usePathEdit";
 import { usePictureDrag } from "@/composables/usePictureDrag";
 import { usePicturePaint } from "@/composables/usePicturePaint";

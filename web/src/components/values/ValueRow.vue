@@ -8,7 +8,7 @@ import LeafMark from "@/components/common/LeafMark.vue";
 import NumberField from "@/components/common/NumberField.vue";
 import ColourField from "@/components/values/ColourField.vue";
 import { useChanging } from "@/composables/useChanging";
-import { hasPoints } from "@/composables/useOutlineEdit";
+import { hasPoints } from "@/composables/outline/useOutlinePoints";
 import { useRules } from "@/composables/useRules";
 import { useLinking } from "@/stores/linking";
 import { usePlayback } from "@/stores/playback";

@@ -10,7 +10,7 @@ import RuleControls from "@/components/vine/RuleControls.vue";
 import RuleMenu from "@/components/vine/RuleMenu.vue";
 import LookPicture from "@/components/vine/LookPicture.vue";
 import VineCard from "@/components/vine/VineCard.vue";
-import { hasPoints } from "@/composables/useOutlineEdit";
+import { hasPoints } from "@/composables/outline/useOutlinePoints";
 import { useNewest } from "@/composables/useNewest";
 import { useRules } from "@/composables/useRules";
 import { endWords } from "@/composables/useLanes";

@@ -1,0 +1,50 @@
+/** Shortcuts of time: playing, going from frame to frame and from key to key, and what the time sheet shows. */
+import { rowsOf } from "@/composables/shortcuts/table";
+import { useFigure } from "@/composables/useFigure";
+import { useKeyTravel } from "@/composables/useKeyTravel";
+import type { Shortcut } from "@/composables/useShortcuts";
+import { nextPose } from "@/geometry/poses";
+import { usePicks } from "@/stores/picks";
+import { usePlayback } from "@/stores/playback";
+import { useScene } from "@/stores/scene";
+import { useSounds } from "@/stores/sounds";
+import { useTimeView } from "@/stores/timeView";
+
+const one = rowsOf("Time");
+
+export function useTimeShortcuts(): readonly Shortcut[] {
+  const scene = useScene();
+  const playback = usePlayback();
+  const picks = usePicks();
+  const time = useTimeView();
+  const sounds = useSounds();
+  const { figure } = useFigure();
+  const { toKey } = useKeyTravel();
+
+  function toPose(by: 1 | -1): void {
+    const steps = figure.value ? scene.motion?.objects.get(figure.value.id)?.steps : undefined;
+    const frame = steps && nextPose(steps.poses, playback.frame, by);
+    if (frame !== undefined) playback.goTo(frame);
+  }
+
+  return [
+    one(["Space"], "Play or pause", playback.toggle),
+    one([","], "One frame back", () => playback.goTo(playback.frame - 1)),
+    one(["."], "One frame on", () => playback.goTo(playback.frame + 1)),
+    one(["<"], "Previous key (Shift and ,)", () => toKey(-1)),
+    one([">"], "Next key (Shift and .)", () => toKey(1)),
+    one(["Home"], "First frame of the play range", () => playback.goTo(playback.from)),
+    one(["End"], "Last frame of the play range", () => playback.goTo(playback.to)),
+    one(["f"], "Type a frame", () => document.getElementById("frame-field")?.focus()),
+    one(["l"], "Start over at the end, or stop there", () => (playback.loop = !playback.loop)),
+    one(["i", "o"], "Zoom the time sheet in or out", (key) => time.zoomBy(key === "i" ? 1.5 : 1 / 1.5)),
+    one(["u"], "Show the whole scene on the time sheet", time.fit),
+    one(
+      ["y"],
+      "Show the picked leaves on the time sheet",
+      () => picks.frames.length && time.show(picks.frames[0]!, picks.frames.at(-1)!),
+    ),
+    one(["s"], "Lay a marker here, or take it away; tap along while it plays", () => void sounds.tap()),
+    one([";", "'"], "Previous, next pose of the picked figure's steps", (key) => toPose(key === ";" ? -1 : 1)),
+  ];
+}
