@@ -231,6 +231,30 @@ def test_a_change_of_fps_can_keep_seconds(pair):
     assert [frame for frame, _ in w.keys("Mango", "x")] == [0, 12, 24]
 
 
+def test_picked_leaves_are_cut_and_pasted_elsewhere(pair):
+    w = pair
+    w.pick("Mango")
+    before = w.keys("Mango", "x")
+    beside = w.keys("Papaya", "x")
+    w.page.locator(".stage").focus()
+    w.page.keyboard.press("Home")
+    w.page.keyboard.press("a")
+    w.page.keyboard.press("Control+x")
+    w.saved()
+    assert w.keys("Mango", "x") == before[1:]
+    assert w.keys("Papaya", "x") == beside, "picked too, but of another object: only what is copied is taken out"
+    w.go_to("8")
+    w.page.locator(".stage").focus()
+    w.page.keyboard.press("Control+v")
+    w.saved()
+    assert w.keys("Mango", "x") == [(8, before[0][1]), *before[1:]]
+    w.page.keyboard.press("Control+z")
+    w.saved()
+    w.page.keyboard.press("Control+z")
+    w.saved()
+    assert w.keys("Mango", "x") == before
+
+
 def test_keys_go_onto_several_objects_in_one_step(pair):
     w = pair
     for name in ("Second", "Third"):

@@ -111,7 +111,7 @@ CASES = [
     case("Pick every leaf on this frame", "a", pressed("Home")),
     case("Pick every leaf of the object", "Control+Shift+a"),
     case("Paste leaves on the picked object, from the playhead on, or the copied objects", "Control+v", pressed("Control+a", "Control+c", "End")),
-    case("Cut: copy and delete", "Control+x"),
+    case("Cut the picked leaves; without any, the picked objects", "Control+x"),
     case("Paste onto several objects, or another way", "Control+Shift+v", pressed("Control+a", "Control+c")),
     case("Choose the feel between keys", "Control+Alt+f"),
     case("Choose what happens past the keys", "Control+Alt+e"),

@@ -5,7 +5,7 @@ import { computed, shallowRef } from "vue";
 import { numberAt, valuesAt } from "@/api/motion";
 import type { Edit, Rule } from "@/api/types";
 import { useOutlineWay } from "@/composables/useOutlineWay";
-import { useRules } from "@/composables/useRules";
+import { useRules } from "@/composables/rules/useRules";
 import type { PictureView } from "@/composables/usePictureView";
 import { arrowStep } from "@/geometry/arrows";
 import { type Matrix, IDENTITY, inverse, moved, type Point } from "@/geometry/matrix";

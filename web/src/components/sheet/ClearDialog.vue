@@ -3,7 +3,7 @@
 import { ElDialog } from "element-plus";
 import { ref, watch } from "vue";
 import type { Keep } from "@/api/edits";
-import { useLeafActions } from "@/composables/useLeafActions";
+import { useLeafActions } from "@/composables/keys/useLeafActions";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
 

@@ -3,7 +3,7 @@
 import { ElPopover } from "element-plus";
 import { computed, ref } from "vue";
 import NumberField from "@/components/common/NumberField.vue";
-import { useLeafActions } from "@/composables/useLeafActions";
+import { useLeafActions } from "@/composables/keys/useLeafActions";
 import { useMessages } from "@/stores/messages";
 import { usePicks } from "@/stores/picks";
 import { useSelection } from "@/stores/selection";

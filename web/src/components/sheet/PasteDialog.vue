@@ -6,7 +6,7 @@
 import { ElDialog } from "element-plus";
 import { computed, ref, watch } from "vue";
 import NumberField from "@/components/common/NumberField.vue";
-import { useLeafActions } from "@/composables/useLeafActions";
+import { useLeafActions } from "@/composables/keys/useLeafActions";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";

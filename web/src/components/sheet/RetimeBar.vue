@@ -7,7 +7,8 @@ import { newId } from "@/api/ids";
 import { computed, ref } from "vue";
 import type { Edit, Rule } from "@/api/types";
 import type { Lane } from "@/composables/useLanes";
-import { useRules } from "@/composables/useRules";
+import { retimeEdit } from "@/composables/rules/ruleEdits";
+import { useRules } from "@/composables/rules/useRules";
 import { ending, later, playedAt, type Retime } from "@/geometry/retime";
 import { beginOwnDrag } from "@/composables/useDrag";
 import { useScene } from "@/stores/scene";
@@ -68,7 +69,7 @@ function edits(wanted: Retime): Edit[] {
   }
   if (wanted.delay === 0 && wanted.speed === 1) return [];
   made.value ||= newId();
-  return [rules.retimeEdit(props.lane.thing, props.lane.row === null ? "keyed" : [...meant.value], wanted, made.value)];
+  return [retimeEdit(props.lane.thing, props.lane.row === null ? "keyed" : [...meant.value], wanted, made.value)];
 }
 
 function begin(event: PointerEvent, side: "all" | "end"): void {

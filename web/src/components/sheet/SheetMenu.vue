@@ -2,7 +2,8 @@
 /** What can be done on the time sheet without a leaf picked: see more or less, pick many, delete many. */
 import { ElDropdown, ElDropdownItem, ElDropdownMenu } from "element-plus";
 import VineIcon from "@/components/common/VineIcon.vue";
-import { type Scope, useLeafActions } from "@/composables/useLeafActions";
+import type { Scope } from "@/composables/keys/useKeyScopes";
+import { useLeafActions } from "@/composables/keys/useLeafActions";
 import { usePicks } from "@/stores/picks";
 import { usePlayback } from "@/stores/playback";
 import { useSelection } from "@/stores/selection";

@@ -2,7 +2,7 @@
 /** Grips beyond the first and last of the picked leaves: drag one to stretch time about the other end. */
 import { beginDrag } from "@/composables/useDrag";
 import { ref } from "vue";
-import { useLeafActions } from "@/composables/useLeafActions";
+import { useLeafActions } from "@/composables/keys/useLeafActions";
 import { useScene } from "@/stores/scene";
 
 const props = defineProps<{ perFrame: number }>();

@@ -22,7 +22,7 @@ import SoundLanes from "@/components/sound/SoundLanes.vue";
 import StretchGrips from "@/components/sheet/StretchGrips.vue";
 import { useBoxPick } from "@/composables/useBoxPick";
 import { type Lane, useLanes } from "@/composables/useLanes";
-import { useLeafActions } from "@/composables/useLeafActions";
+import { useLeafActions } from "@/composables/keys/useLeafActions";
 import { useLeafDrag } from "@/composables/useLeafDrag";
 import { useRowsInView } from "@/composables/useRowsInView";
 import { useSlideStyle } from "@/composables/useSlideStyle";

@@ -9,7 +9,7 @@ import NumberField from "@/components/common/NumberField.vue";
 import ColourField from "@/components/values/ColourField.vue";
 import { useChanging } from "@/composables/useChanging";
 import { hasPoints } from "@/composables/outline/useOutlinePoints";
-import { useRules } from "@/composables/useRules";
+import { useRules } from "@/composables/rules/useRules";
 import { useLinking } from "@/stores/linking";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";

@@ -7,7 +7,7 @@ import { ElDialog } from "element-plus";
 import { computed, ref } from "vue";
 import type { ChannelWords, SceneObject } from "@/api/types";
 import NumberField from "@/components/common/NumberField.vue";
-import { useRules } from "@/composables/useRules";
+import { chainEdits } from "@/composables/rules/ruleEdits";
 import { useScene } from "@/stores/scene";
 import { useVocabulary } from "@/stores/vocabulary";
 
@@ -15,7 +15,6 @@ const props = defineProps<{ leader: SceneObject; channel: ChannelWords }>();
 const open = defineModel<boolean>({ required: true });
 const scene = useScene();
 const vocabulary = useVocabulary();
-const rules = useRules();
 /** The links in the order they follow: the order they were ticked in. */
 const links = ref<readonly string[]>([]);
 const channel = ref(holdsNumbers(props.channel) ? props.channel.name : "rotation");
@@ -39,7 +38,7 @@ const toggle = (id: string): void =>
   void (links.value = links.value.includes(id) ? links.value.filter((one) => one !== id) : [...links.value, id]);
 
 async function make(): Promise<void> {
-  const edits = rules.chainEdits(props.leader.id, links.value, channel.value, {
+  const edits = chainEdits(props.leader.id, links.value, channel.value, {
     delay: delay.value,
     share: share.value,
     spring: sprung.value ? spring.value : null,

@@ -6,7 +6,7 @@ import type { ChannelWords, Rule, SceneObject } from "@/api/types";
 import VineIcon from "@/components/common/VineIcon.vue";
 import RuleCopyDialog from "@/components/vine/RuleCopyDialog.vue";
 import RuleSettings from "@/components/vine/RuleSettings.vue";
-import { useRules } from "@/composables/useRules";
+import { useRules } from "@/composables/rules/useRules";
 
 const props = defineProps<{ thing: SceneObject; rule: Rule; channel: ChannelWords }>();
 const rules = useRules();

@@ -4,7 +4,7 @@ import { holdsNumbers } from "@/api/channels";
 import { ElDialog } from "element-plus";
 import { computed, ref } from "vue";
 import type { ChannelWords, Rule, SceneObject } from "@/api/types";
-import { useRules } from "@/composables/useRules";
+import { useRules } from "@/composables/rules/useRules";
 import { useScene } from "@/stores/scene";
 import { useVocabulary } from "@/stores/vocabulary";
 

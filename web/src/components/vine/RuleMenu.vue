@@ -10,7 +10,7 @@ import { RouterLink } from "vue-router";
 import FollowChainDialog from "@/components/vine/FollowChainDialog.vue";
 import RulePicture from "@/components/vine/RulePicture.vue";
 import { newId } from "@/api/ids";
-import { useRules } from "@/composables/useRules";
+import { useRules } from "@/composables/rules/useRules";
 import { useLinking } from "@/stores/linking";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";

@@ -8,7 +8,7 @@ import FormulaField from "@/components/vine/FormulaField.vue";
 import SettingWord from "@/components/vine/SettingWord.vue";
 import NumberField from "@/components/common/NumberField.vue";
 import ColourField from "@/components/values/ColourField.vue";
-import { useRules } from "@/composables/useRules";
+import { useRules } from "@/composables/rules/useRules";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
 import { useVocabulary } from "@/stores/vocabulary";

@@ -4,7 +4,7 @@ import { computed } from "vue";
 import { holdsNumbers } from "@/api/channels";
 import { isColourDial } from "@/api/dials";
 import type { Rule, SceneObject, SettingWords } from "@/api/types";
-import { useRules } from "@/composables/useRules";
+import { useRules } from "@/composables/rules/useRules";
 import { useScene } from "@/stores/scene";
 import { useVocabulary } from "@/stores/vocabulary";
 

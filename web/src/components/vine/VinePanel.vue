@@ -12,7 +12,7 @@ import LookPicture from "@/components/vine/LookPicture.vue";
 import VineCard from "@/components/vine/VineCard.vue";
 import { hasPoints } from "@/composables/outline/useOutlinePoints";
 import { useNewest } from "@/composables/useNewest";
-import { useRules } from "@/composables/useRules";
+import { useRules } from "@/composables/rules/useRules";
 import { endWords } from "@/composables/useLanes";
 import { extent } from "@/geometry/curves";
 import { boxAround } from "@/geometry/outline";

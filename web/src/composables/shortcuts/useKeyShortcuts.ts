@@ -4,7 +4,7 @@ import { rowsOf, type WorkspaceActions } from "@/composables/shortcuts/table";
 import { useChanging } from "@/composables/useChanging";
 import { useCopies } from "@/composables/useCopies";
 import { useKeyTravel } from "@/composables/useKeyTravel";
-import { useLeafActions } from "@/composables/useLeafActions";
+import { useLeafActions } from "@/composables/keys/useLeafActions";
 import { useSeveral } from "@/composables/useSeveral";
 import type { Shortcut } from "@/composables/useShortcuts";
 import { usePanels } from "@/stores/panels";

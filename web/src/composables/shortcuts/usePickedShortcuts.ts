@@ -2,7 +2,7 @@
 import { nudges } from "@/composables/shortcuts/nudges";
 import { rowsOf, type WorkspaceActions } from "@/composables/shortcuts/table";
 import { useCopies } from "@/composables/useCopies";
-import { useLeafActions } from "@/composables/useLeafActions";
+import { useLeafActions } from "@/composables/keys/useLeafActions";
 import { useSeveral } from "@/composables/useSeveral";
 import type { Shortcut } from "@/composables/useShortcuts";
 import { useTroupe } from "@/composables/useTroupe";
@@ -28,7 +28,10 @@ export function usePickedShortcuts(actions: Pick<WorkspaceActions, "nudge" | "po
   };
 
   return [
-    one(["Ctrl+x"], "Cut: copy and delete", () => void (picks.count ? undefined : copies.cut())),
+    one(["Ctrl+x"], "Cut the picked leaves; without any, the picked objects", () => {
+      if (picks.count) copies.last.value = "keys";
+      void (picks.count ? leaf.cut() : copies.cut());
+    }),
     one(["Ctrl+Alt+a"], "Pick every object that hangs on nothing", () =>
       selection.pickAll(scene.wholes.map((it) => it.id)),
     ),

@@ -1,6 +1,6 @@
-/** Reading the rules of the picked object: what they act on, what their settings are at the playhead, and each in one line. */
+/** Reading the rules of the picked object: what they act on, and what their settings are at the playhead. */
 import { numberAt, valuesAt } from "@/api/motion";
-import type { Channel, ChannelWords, Rule, RuleWords, SceneObject, SettingWords } from "@/api/types";
+import type { Channel, Rule, RuleWords, SceneObject, SettingWords } from "@/api/types";
 import { rgbaOf } from "@/geometry/colour";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
@@ -49,43 +49,6 @@ export function useRuleReading() {
     return typeof words?.default === "number" ? words.default : null;
   }
 
-  /** How a number setting is measured where its rule acts on a channel. */
-  function measureOf(words: SettingWords, channel: ChannelWords): { unit: string; shown: number; step: number } {
-    if (words.unit === "as the channel") return { unit: channel.unit, shown: channel.shown, step: channel.step };
-    return { unit: words.unit, shown: 1, step: words.step };
-  }
-
-  /** The rule in one line, as it is at the playhead. */
-  function summaryOf(rule: Rule, channel: ChannelWords): string {
-    const words = wordsOf(rule);
-    if (!words) return "";
-    const filled = (part: string): string | null => {
-      let lost = false;
-      const text = part.replace(/\{([^}]+)\}/g, (_, names: string) => {
-        for (const name of names.split("|")) {
-          const setting = words.settings.find((one) => one.name === name);
-          if (setting?.names === "object")
-            return scene.byId.get(String(settingOf(rule, name) ?? ""))?.name ?? "nobody yet";
-          if (setting?.names === "dial")
-            return scene.dials.find((one) => one.dial.id === settingOf(rule, name))?.name ?? "no dial yet";
-          if (setting?.names === "formula") return String(settingOf(rule, name) ?? setting.default);
-          const value = setting ? numberOf(rule, setting) : null;
-          if (!setting || value === null) continue;
-          const { unit, shown } = measureOf(setting, channel);
-          return `${Number((value * shown).toFixed(2))}${unit === "°" || unit === "%" ? unit : unit ? ` ${unit}` : ""}`;
-        }
-        lost = true;
-        return "";
-      });
-      return lost ? null : text;
-    };
-    return words.summary
-      .split(" · ")
-      .map(filled)
-      .filter((part) => part !== null)
-      .join(" · ");
-  }
-
   /** The number a setting has at the playhead, as its keys or its plain value say. Null where it is off. */
   function numberOf(rule: Rule, words: SettingWords): number | null {
     const setting = settingOf(rule, words.name);
@@ -105,5 +68,5 @@ export function useRuleReading() {
     return rgbaOf(typeof written === "string" ? written : String(words.default));
   }
 
-  return { wordsOf, onChannel, settingOf, keysOf, formulaOf, plainOf, numberOf, colourOf, measureOf, summaryOf };
+  return { wordsOf, onChannel, settingOf, keysOf, formulaOf, plainOf, numberOf, colourOf };
 }
