@@ -107,6 +107,27 @@ def test_a_value_dragged_onto_another_goes_from_range_to_range(page, server):
     assert w.value("Opacity see-through") == pytest.approx(reached * 100, abs=0.2)
 
 
+def test_a_pair_that_is_linked_is_duplicated_and_the_copies_are_linked_to_each_other(page, server):
+    link = {"id": "turns", "kind": "link", "channels": ["rotation"], "settings": {"formula": "{Great gear.rotation} * -2"}}
+    great = shape("Great gear", "star", x=440, y=360, width=300, height=300, points=24, rotation=TURN)
+    small = shape("Small gear", "star", rules=[link], x=680, y=360, width=120, height=120, points=12)
+    w = opened(page, server.address, objects=[great, small, shape("Lid", x=440, y=360)])
+    w.pick("Great gear")
+    w.item("Small gear").click(modifiers=["Control"])
+    page.locator(".stage").focus()
+    page.keyboard.press("Control+d")
+    w.saved()
+    names = [one["name"] for one in w.kept()["scene"]["objects"]]
+    assert names == ["Great gear", "Great gear 2", "Small gear", "Small gear 2", "Lid"], "each lies right in front of its original"
+    copies = [one for one in w.kept()["scene"]["objects"] if one["name"].endswith(" 2")]
+    assert copies[1]["rules"][0]["settings"]["formula"] == "{Great gear 2.rotation} * -2"
+    expect(w.item("Great gear 2")).to_have_attribute("aria-selected", "true")
+    # The copy is taken back in one step.
+    page.keyboard.press("Control+z")
+    w.saved()
+    assert len(w.kept()["scene"]["objects"]) == 3
+
+
 def test_a_ring_of_two_links_is_refused_with_its_chain(gears):
     w = gears
     w.pick("Great gear")

@@ -247,9 +247,14 @@ def test_names_are_found_checked_and_renamed():
             checked(text, channels, ["Wind"])
         assert says in str(caught.value)
         assert caught.value.at == at
-    assert renamed("{Mill.x} + {Mill.old.x@ -6f} + {Wind}", "Mill", "Great mill", channels) == "{Great mill.x} + {Mill.old.x@ -6f} + {Wind}"
-    assert renamed("{Mill.old.x @ -6f}", "Mill.old", "Ruin", channels) == "{Ruin.x @ -6f}"
-    assert renamed("{Wind} * 2", "Wind", "Gale", channels) == "{Gale} * 2"
+    assert renamed("{Mill.x} + {Mill.old.x@ -6f} + {Wind}", channels, objects={"Mill": "Great mill"}) == "{Great mill.x} + {Mill.old.x@ -6f} + {Wind}"
+    assert renamed("{Mill.old.x @ -6f}", channels, objects={"Mill.old": "Ruin"}) == "{Ruin.x @ -6f}"
+    assert renamed("{Wind} * 2", channels, dials={"Wind": "Gale"}) == "{Gale} * 2"
+    # An object and a dial may have one name.
+    assert renamed("{Mill} + {Mill.x}", channels, dials={"Mill": "Grind"}) == "{Grind} + {Mill.x}"
+    assert renamed("{Mill} + {Mill.x}", channels, objects={"Mill": "Ruin"}) == "{Mill} + {Ruin.x}"
+    # Names that go round are changed once.
+    assert renamed("{Mill.x} - {Mill.old.x}", channels, objects={"Mill": "Mill.old", "Mill.old": "Mill"}) == "{Mill.old.x} - {Mill.x}"
 
 
 def test_noise_is_smooth_seeded_and_bounded():

@@ -17,6 +17,7 @@ from vine_swing.motion.edits.bringing_back import BringBack
 from vine_swing.motion.edits.camera import AddCamera, PinObject, SetDepths
 from vine_swing.motion.edits.cues import AddCue, DeleteCue, LayPresses, SetCue
 from vine_swing.motion.edits.dials import AddDial, DeleteDial, SetDial
+from vine_swing.motion.edits.duplicating import DuplicateObjects
 from vine_swing.motion.edits.figures import AddFigure, FreezeWalk, HangOnBones, PoseJoints, SetFigure, SetGait, TravelCycle
 from vine_swing.motion.edits.fonts import AddFont, RemoveFont
 from vine_swing.motion.edits.gradients import AddStop, RemoveStop, SetGradient
@@ -76,6 +77,7 @@ __all__ = ["AnyEdit", "Edit", "apply_all", "apply_labelled", "free_name", "label
 AnyEdit = Annotated[
     AddObject
     | AddObjects
+    | DuplicateObjects
     | RenameObject
     | ReorderObject
     | ReparentObject

@@ -8,8 +8,9 @@ from pydantic import ValidationError
 from vine_swing.motion.basics.errors import EditError, NoSuchThing
 from vine_swing.motion.basics.values import Id, Name, Number
 from vine_swing.motion.edits.base import Edit
-from vine_swing.motion.edits.renaming import formulas_renamed
+from vine_swing.motion.edits.renaming import with_formulas
 from vine_swing.motion.edits.sounds import sound_in
+from vine_swing.motion.formula import renamed
 from vine_swing.motion.scene.dial import DIAL, Dial
 from vine_swing.motion.scene.model import Scene
 from vine_swing.motion.scene.scene_file import faults
@@ -75,7 +76,9 @@ class SetDial(_DialEdit):
         except ValidationError as error:
             raise EditError("; ".join(faults(error))) from error
         changed = scene.copy_with(dials=tuple(after if one is before else one for one in scene.dials))
-        return changed if after.name == before.name else formulas_renamed(changed, before.name, after.name, [one.name for one in scene.objects])
+        if after.name == before.name:
+            return changed
+        return with_formulas(changed, lambda text: renamed(text, scene.names, dials={before.name: after.name}))
 
     def label(self, scene: Scene) -> str:
         name = self._dial(scene).name

@@ -11,7 +11,8 @@ from vine_swing.motion.basics import matrix
 from vine_swing.motion.basics.errors import EditError
 from vine_swing.motion.basics.values import Frame, Id, Name, Number
 from vine_swing.motion.edits.base import Edit, check_new, object_in, shape_in, with_object
-from vine_swing.motion.edits.renaming import formulas_renamed
+from vine_swing.motion.edits.renaming import with_formulas
+from vine_swing.motion.formula import renamed
 from vine_swing.motion.scene.cues import MAX_OBJECTS, Cue
 from vine_swing.motion.scene.hanging import with_parts
 from vine_swing.motion.scene.model import Scene
@@ -61,7 +62,8 @@ class RenameObject(_ObjectEdit):
             return scene
         if any(other.name == name for other in scene.objects):
             raise EditError(f"there already is a '{name}'; try '{free_name(scene, name)}'")
-        return formulas_renamed(with_object(scene, thing.copy_with(name=name)), thing.name, name, [other.name for other in scene.objects])
+        changed = with_object(scene, thing.copy_with(name=name))
+        return with_formulas(changed, lambda text: renamed(text, scene.names, objects={thing.name: name}))
 
     def label(self, scene: Scene) -> str:
         return f"rename {self._name(scene)} to {self.name}"

@@ -1,34 +1,32 @@
 """Keeping formulas true when what they name gets another name."""
 
-from vine_swing.motion.formula import renamed
+from collections.abc import Callable
+
 from vine_swing.motion.rules.rule import Rule, Setting
 from vine_swing.motion.scene.model import Scene
+from vine_swing.motion.scene.objects import SceneObject
 from vine_swing.motion.timing.channel import Channel
 
 
-def formulas_renamed(scene: Scene, was: str, now: str, names: list[str]) -> Scene:
-    """The scene with all formulas true after an object or a dial got another name; `names` are those of objects before."""
-
-    def setting(rule: Rule, name: str, one: Setting) -> Setting:
-        if isinstance(one, Channel):
-            return one if one.formula is None else _same_or(one, one.copy_with(formula=renamed(one.formula, was, now, names)))
-        return renamed(one, was, now, names) if rule.spec.settings[name].names == "formula" else one
-
-    def rule(one: Rule) -> Rule:
-        changed = {name: setting(one, name, before) for name, before in one.settings.items()}
-        return (
-            one
-            if all(changed[name] is before or changed[name] == before for name, before in one.settings.items())
-            else one.copy_with(settings=changed)
-        )
-
-    objects = []
-    for thing in scene.objects:
-        rules = tuple(rule(one) for one in thing.rules)
-        same = all(new is old for new, old in zip(rules, thing.rules, strict=True))
-        objects.append(thing if same else thing.copy_with(rules=rules))
-    return scene.copy_with(objects=tuple(objects))
+def with_formulas(scene: Scene, changed: Callable[[str], str]) -> Scene:
+    """The scene with all its formulas changed."""
+    return scene.copy_with(objects=tuple(object_with_formulas(thing, changed) for thing in scene.objects))
 
 
-def _same_or(before: Channel, after: Channel) -> Channel:
-    return before if before.formula == after.formula else after
+def object_with_formulas(thing: SceneObject, changed: Callable[[str], str]) -> SceneObject:
+    """An object with its formulas changed; the same object if none became another."""
+    rules = tuple(_rule_with_formulas(rule, changed) for rule in thing.rules)
+    same = all(new is old for new, old in zip(rules, thing.rules, strict=True))
+    return thing if same else thing.copy_with(rules=rules)
+
+
+def _rule_with_formulas(rule: Rule, changed: Callable[[str], str]) -> Rule:
+    def setting(name: str, before: Setting) -> Setting:
+        if not isinstance(before, Channel):
+            return changed(before) if rule.spec.settings[name].names == "formula" else before
+        after = None if before.formula is None else changed(before.formula)
+        return before if after == before.formula else before.copy_with(formula=after)
+
+    settings = {name: setting(name, before) for name, before in rule.settings.items()}
+    same = all(settings[name] is before or settings[name] == before for name, before in rule.settings.items())
+    return rule if same else rule.copy_with(settings=settings)

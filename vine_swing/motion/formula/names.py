@@ -1,11 +1,13 @@
 """What the names in formulas mean in a scene, and keeping them true when things are renamed."""
 
 import re
-from collections.abc import Collection, Iterable
+from collections.abc import Collection, Iterable, Mapping
 from difflib import get_close_matches
+from types import MappingProxyType
 
 from vine_swing.motion.formula.tree import FormulaError, Reference, read, references
 
+_NONE: Mapping[str, str] = MappingProxyType({})
 _BRACES = re.compile(r"\{([^{}@]*)(@[^{}]*)?\}")
 
 
@@ -48,17 +50,23 @@ def checked(text: str, channels: dict[str, Iterable[str]], dials: Iterable[str])
     return found
 
 
-def renamed(text: str, was: str, now: str, objects: Iterable[str]) -> str:
-    """A formula after an object or a dial got another name. `objects` are the names of objects before that."""
-    names = set(objects)
+def renamed(text: str, names: Collection[str], *, objects: Mapping[str, str] = _NONE, dials: Mapping[str, str] = _NONE) -> str:
+    """A formula after objects or dials got other names.
+
+    Args:
+        text: the formula.
+        names: the names of all objects before that.
+        objects: the new names of objects by those they had. An object is named with a channel: `{Mill.x}`.
+        dials: the same of dials. A dial is named by itself: `{Wind}`.
+    """
 
     def one(match: re.Match[str]) -> str:
         inner, offset = match[1].strip(), match[2] or ""
         parts = split(inner, names)
-        if parts is not None and parts[0] == was:
-            inner = f"{now}.{parts[1]}"
-        elif inner == was:
-            inner = now
+        if parts is not None and parts[0] in objects:
+            inner = f"{objects[parts[0]]}.{parts[1]}"
+        elif inner in dials:
+            inner = dials[inner]
         else:
             return match[0]
         return f"{{{inner}{' ' if offset else ''}{offset}}}"

@@ -5,7 +5,7 @@ import { still } from "@/api/channels";
 import type { Edit } from "@/api/types";
 import { beginDrag } from "@/composables/useDrag";
 import type { Snapping } from "@/composables/useSnapping";
-import { nextColour } from "@/composables/useTroupe";
+import { nextColour } from "@/composables/troupe/kinds";
 import { difference, distance, type Point, rounded, straightened } from "@/geometry/matrix";
 import { pathOf, thinned } from "@/geometry/outline";
 import { useOutline } from "@/stores/outline";

@@ -1,6 +1,6 @@
 /** Writing and setting a text: looks while it is typed, one edit when it is done. */
 import type { Edit, SceneObject, TextShape } from "@/api/types";
-import { isGivenName } from "@/composables/useTroupe";
+import { isGivenName } from "@/composables/troupe/kinds";
 import { useScene } from "@/stores/scene";
 
 /** The shape of an object, if it is a text. */

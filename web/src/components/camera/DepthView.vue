@@ -8,7 +8,7 @@ import NumberField from "@/components/common/NumberField.vue";
 import PaintedThumb from "@/components/common/PaintedThumb.vue";
 import { beginDrag } from "@/composables/useDrag";
 import { useChanging } from "@/composables/useChanging";
-import { useTroupe } from "@/composables/useTroupe";
+import { useAdding } from "@/composables/troupe/useAdding";
 import { withParts } from "@/picture/boxes";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
@@ -18,7 +18,7 @@ const scene = useScene();
 const selection = useSelection();
 const playback = usePlayback();
 const changing = useChanging();
-const troupe = useTroupe();
+const adding = useAdding();
 const area = ref<HTMLElement>();
 const { width } = useElementSize(area);
 
@@ -98,7 +98,7 @@ function fog(): void {
   <div ref="area" class="depths" role="region" aria-label="Depths">
     <p v-if="!scene.camera" class="empty">
       Only a camera sees how far away things are.
-      <button class="chip small" @click="troupe.add('camera')">Add a camera</button>
+      <button class="chip small" @click="adding.add('camera')">Add a camera</button>
     </p>
     <template v-else>
       <div class="head">

@@ -4,12 +4,12 @@ import { ElDialog } from "element-plus";
 import { computed, nextTick, ref, watch } from "vue";
 import NumberField from "@/components/common/NumberField.vue";
 import StarterPicture from "@/components/figures/StarterPicture.vue";
-import { useTroupe } from "@/composables/useTroupe";
+import { useAdding } from "@/composables/troupe/useAdding";
 import { useVocabulary } from "@/stores/vocabulary";
 
 const open = defineModel<boolean>({ required: true });
 const vocabulary = useVocabulary();
-const troupe = useTroupe();
+const { addFigure } = useAdding();
 const starter = ref("two-legs");
 const name = ref("");
 const height = ref(190);
@@ -37,7 +37,7 @@ watch(
 );
 async function done(): Promise<void> {
   open.value = false;
-  await troupe.addFigure(
+  await addFigure(
     starter.value,
     name.value.trim() || (chosen.value?.label.split(",")[0] ?? "Figure"),
     height.value,

@@ -5,21 +5,21 @@ import VineIcon from "@/components/common/VineIcon.vue";
 import FigureDialog from "@/components/figures/FigureDialog.vue";
 import ElementsDialog from "@/components/parades/ElementsDialog.vue";
 import { useOnceTrue } from "@/composables/useOnceTrue";
-import { useTroupe } from "@/composables/useTroupe";
+import { useAdding } from "@/composables/troupe/useAdding";
 import { useGuide } from "@/stores/guide";
 import { useSelection } from "@/stores/selection";
 
 const selection = useSelection();
-const troupe = useTroupe();
+const { add } = useAdding();
 const guide = useGuide();
 const [figuring, choosing] = [ref(false), ref(false)];
 const mounted = { figure: useOnceTrue(() => figuring.value), elements: useOnceTrue(() => choosing.value) };
 
 /** While one is being added, a second press adds no second one. */
 const adding = ref(false);
-async function add(): Promise<void> {
+async function addShape(): Promise<void> {
   adding.value = true;
-  await troupe.add("ellipse");
+  await add("ellipse");
   adding.value = false;
 }
 
@@ -29,7 +29,7 @@ const WAYS = [
     icon: "ellipse",
     name: "A shape",
     says: "An ellipse to move, squash and colour",
-    run: () => void add(),
+    run: () => void addShape(),
   },
   { icon: "figure", name: "A figure", says: "Two, four or six legs that walk", run: () => (figuring.value = true) },
   {

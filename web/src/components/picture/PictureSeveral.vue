@@ -3,7 +3,7 @@
  * some. */
 import { computed } from "vue";
 import type { PictureView } from "@/composables/usePictureView";
-import { useTogether } from "@/composables/useTogether";
+import { useTogether } from "@/composables/several/useTogether";
 import { IDENTITY, type Point } from "@/geometry/matrix";
 import { readable } from "@/geometry/frames";
 import { corners } from "@/picture/boxes";

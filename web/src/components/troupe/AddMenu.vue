@@ -9,10 +9,11 @@ import OutlineDialog from "@/components/troupe/OutlineDialog.vue";
 import VineIcon from "@/components/common/VineIcon.vue";
 import { useBringIn } from "@/composables/useBringIn";
 import { useOnceTrue } from "@/composables/useOnceTrue";
-import { KINDS, useTroupe } from "@/composables/useTroupe";
+import { KINDS } from "@/composables/troupe/kinds";
+import { useAdding } from "@/composables/troupe/useAdding";
 
 const props = defineProps<{ placement?: "right-start" | "bottom-end" }>();
-const troupe = useTroupe();
+const adding = useAdding();
 const bringing = useBringIn();
 const [pictures, others] = [ref<HTMLInputElement>(), ref<HTMLInputElement>()];
 
@@ -36,7 +37,7 @@ function choose(kind: string): void {
   else if (kind === "inset") insetting.value = true;
   else if (kind === "picture") pictures.value?.click();
   else if (kind === "file") others.value?.click();
-  else void troupe.add(kind);
+  else void adding.add(kind);
 }
 </script>
 
@@ -74,5 +75,5 @@ function choose(kind: string): void {
   <ElementsDialog v-if="mounted.element.value" v-model="choosing" />
   <FigureDialog v-if="mounted.figure.value" v-model="figuring" />
   <InsetDialog v-if="mounted.inset.value" v-model="insetting" />
-  <OutlineDialog v-if="mounted.outline.value" v-model="outlining" @done="troupe.add('outline', $event)" />
+  <OutlineDialog v-if="mounted.outline.value" v-model="outlining" @done="adding.add('outline', $event)" />
 </template>

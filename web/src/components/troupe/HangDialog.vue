@@ -2,8 +2,8 @@
 /** Choose what an object hangs on. */
 import { ElDialog, ElOption, ElSelect } from "element-plus";
 import { computed, ref, watch } from "vue";
-import { useSeveral } from "@/composables/useSeveral";
-import { useTroupe } from "@/composables/useTroupe";
+import { useSeveral } from "@/composables/several/useSeveral";
+import { useTroupe } from "@/composables/troupe/useTroupe";
 import { withParts } from "@/picture/boxes";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";

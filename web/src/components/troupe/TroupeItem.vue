@@ -5,7 +5,7 @@ import type { SceneObject } from "@/api/types";
 import PaintedThumb from "@/components/common/PaintedThumb.vue";
 import VineIcon, { type IconName } from "@/components/common/VineIcon.vue";
 import TroupeMenu from "@/components/troupe/TroupeMenu.vue";
-import { useTroupe } from "@/composables/useTroupe";
+import { useTroupe } from "@/composables/troupe/useTroupe";
 import { TAGS } from "@/geometry/tags";
 import { withParts } from "@/picture/boxes";
 import { useScene } from "@/stores/scene";

@@ -5,7 +5,7 @@ import HangDialog from "@/components/troupe/HangDialog.vue";
 import TagSwatches from "@/components/troupe/TagSwatches.vue";
 import NumberField from "@/components/common/NumberField.vue";
 import { chosenIn } from "@/components/common/chosen";
-import { useSeveral } from "@/composables/useSeveral";
+import { useSeveral } from "@/composables/several/useSeveral";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";

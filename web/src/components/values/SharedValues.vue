@@ -3,7 +3,7 @@
 import LeafMark from "@/components/common/LeafMark.vue";
 import ColourField from "@/components/values/ColourField.vue";
 import SharedField from "@/components/values/SharedField.vue";
-import { useSeveral } from "@/composables/useSeveral";
+import { useSeveral } from "@/composables/several/useSeveral";
 import { type SharedChannel, type SharedRow, useSharedRows } from "@/composables/useSharedRows";
 import { rgbaOf } from "@/geometry/colour";
 import type { TypedChange } from "@/geometry/together";

@@ -2,10 +2,10 @@
 import { openMenu } from "@/composables/shortcuts/openMenu";
 import { rowsOf, type WorkspaceActions } from "@/composables/shortcuts/table";
 import { useChanging } from "@/composables/useChanging";
-import { useCopies } from "@/composables/useCopies";
+import { useCopies } from "@/composables/several/useCopies";
 import { useKeyTravel } from "@/composables/useKeyTravel";
 import { useLeafActions } from "@/composables/keys/useLeafActions";
-import { useSeveral } from "@/composables/useSeveral";
+import { useSeveral } from "@/composables/several/useSeveral";
 import type { Shortcut } from "@/composables/useShortcuts";
 import { usePanels } from "@/stores/panels";
 import { usePicks } from "@/stores/picks";

@@ -1,11 +1,11 @@
 /** Shortcuts of the picked objects: which are picked, their order, moving them, and what becomes of them. */
 import { nudges } from "@/composables/shortcuts/nudges";
 import { rowsOf, type WorkspaceActions } from "@/composables/shortcuts/table";
-import { useCopies } from "@/composables/useCopies";
+import { useCopies } from "@/composables/several/useCopies";
 import { useLeafActions } from "@/composables/keys/useLeafActions";
-import { useSeveral } from "@/composables/useSeveral";
+import { useSeveral } from "@/composables/several/useSeveral";
 import type { Shortcut } from "@/composables/useShortcuts";
-import { useTroupe } from "@/composables/useTroupe";
+import { useTroupe } from "@/composables/troupe/useTroupe";
 import { useInside } from "@/stores/inside";
 import { usePicks } from "@/stores/picks";
 import { useScene } from "@/stores/scene";
@@ -60,7 +60,7 @@ export function usePickedShortcuts(actions: Pick<WorkspaceActions, "nudge" | "po
     one(
       ["Ctrl+d"],
       "Duplicate",
-      withThing((id) => void (selection.several ? several.duplicate() : troupe.duplicate(id))),
+      withThing((id) => void (selection.several ? several.duplicate() : troupe.duplicate([id]))),
     ),
     one(
       ["Delete"],

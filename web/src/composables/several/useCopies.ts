@@ -3,7 +3,7 @@ import { ref } from "vue";
 import { api, ServiceError } from "@/api/client";
 import { newId } from "@/api/ids";
 import type { CopiedObjects, Edit } from "@/api/types";
-import { useSeveral } from "@/composables/useSeveral";
+import { useSeveral } from "@/composables/several/useSeveral";
 import { usePlayback } from "@/stores/playback";
 import { useMessages } from "@/stores/messages";
 import { useScene } from "@/stores/scene";

@@ -1,7 +1,7 @@
 /** Several picked objects in the picture: the box around them, the pivot they share, and drags of both. */
 import { computed, shallowRef } from "vue";
 import { beginOwnDrag } from "@/composables/useDrag";
-import { useSeveral } from "@/composables/useSeveral";
+import { useSeveral } from "@/composables/several/useSeveral";
 import { difference, type Point, rounded } from "@/geometry/matrix";
 import { beginSizing, beginTurning, boundsOf, type Change, middleOf } from "@/geometry/together";
 import { cornersOf } from "@/picture/boxes";
