@@ -12,7 +12,7 @@ from vine_swing.motion.scene.scene_file import to_data
 EDITS = {get_args(edit.model_fields["edit"].annotation)[0]: edit for edit in get_args(get_args(AnyEdit)[0])}
 TIMED_BY = ["markers", "beat", "sound:s1", "sound:gone"]
 #: Edits that name several objects.
-OF_SEVERAL = ("key-objects", "transform-objects", "order-objects", "change-values", "lock-objects", "tag-objects")
+OF_SEVERAL = ("key-objects", "transform-objects", "order-objects", "change-values", "lock-objects", "tag-objects", "duplicate-objects")
 #: Edits of one point of an outline.
 OF_POINTS = ("set-point-handle", "add-point", "cut-outline", "join-ends", "first-point")
 #: What no field takes, whatever it is.

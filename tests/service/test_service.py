@@ -157,7 +157,7 @@ BAD = [
         "edits[1].frame: should be less than or equal to 1000000; it is 1000000000000.0",
     ),
     ({"edit": "set-key", "object": "mango", "channel": "x", "frame": 0, "value": 1, "wobble": 2}, 422, "edits[1].wobble: this field is unknown"),
-    ({"edit": "fly"}, 422, "edits[1].edit: should be one of 'add-object', 'add-objects', 'rename-object'"),
+    ({"edit": "fly"}, 422, "edits[1].edit: should be one of 'add-object', 'add-objects', 'duplicate-objects'"),
     ({"edit": "set-key", "object": "ghost", "channel": "x", "frame": 0, "value": 1}, 404, "there is no object 'ghost'"),
     ({"edit": "set-value", "object": "mango", "channel": "x", "value": 1}, 422, "has keys"),
     ({"edit": "set-shape", "id": "mango", "shape": {"type": "outline", "d": "M 0 0"}}, 422, "'Mango': this SVG path draws nothing"),

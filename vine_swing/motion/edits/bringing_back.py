@@ -162,7 +162,8 @@ def _with_channels(now: SceneObject, then: SceneObject, names: Collection[str]) 
     # In the order they were written in where nothing else was added, so that the whole object is what it was.
     order = [*then.channels, *(name for name in channels if name not in then.channels)]
     changed = now.copy_with(channels={name: channels[name] for name in order if name in channels})
-    as_then = changed.copy_with(rules=then.rules)
+    # Rules may act on channels that the drawing of now has not.
+    as_then = fitted(changed.copy_with(rules=then.rules))
     if all(made_of(as_then, name)[1] == made_of(changed if name not in wanted else then, name)[1] for name in now.specs):
         return as_then
     return changed.copy_with(rules=_merged(changed, then, [name for name in wanted if made_of(changed, name)[1] != made_of(then, name)[1]]))

@@ -49,3 +49,14 @@ export const keyedNames = (thing: SceneObject): string[] => [
   ...Object.entries(thing.channels ?? {}).flatMap(([name, channel]) => (channel.keys.length ? [name] : [])),
   ...keyedSettings(thing).map((one) => one.name),
 ];
+
+/** The channels of a row that a leaf beside it keys: the path where there is one, else all that are no path. */
+export function keyable(thing: SceneObject, channels: readonly string[]): readonly string[] {
+  if (!channels.includes("path")) return channels;
+  return hasKeys(thing, "path")
+    ? channels.filter((name) => name === "path" || hasKeys(thing, name))
+    : channels.filter((name) => name !== "path");
+}
+
+/** Whether a channel of an object has keys. */
+export const hasKeys = (thing: SceneObject, channel: string): boolean => keysOf(thing, channel).length > 0;

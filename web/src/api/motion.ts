@@ -125,6 +125,9 @@ export const rowAt = (array: Rows, frame: number): number =>
 /** The first number of the row at a frame. */
 export const numberAt = (array: Rows, frame: number): number => array.data[rowAt(array, frame)] ?? 0;
 
+/** The same as the short decimal it most likely was before it became a float32 of the bake. */
+export const writtenAt = (array: Rows, frame: number): number => Number(numberAt(array, frame).toPrecision(7));
+
 /** The whole row at a frame. */
 export const valuesAt = (array: Rows, frame: number): Float32Array => {
   const start = rowAt(array, frame);

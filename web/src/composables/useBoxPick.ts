@@ -1,7 +1,7 @@
 /** Picking leaves with a box drawn over the lanes. */
 import { beginDrag } from "@/composables/useDrag";
 import { type Ref, ref } from "vue";
-import type { Lane } from "@/composables/useLanes";
+import type { Lane } from "@/composables/sheet/useLaneMaking";
 import { keysAt, usePicks } from "@/stores/picks";
 import { AIR, NAMES, useTimeView } from "@/stores/timeView";
 

@@ -1,8 +1,8 @@
 /** What is told beside something while it is dragged in the picture: the values it would have. */
 import { computed, type Ref } from "vue";
-import type { PathEdit } from "@/composables/usePathEdit";
-import type { PictureDrag } from "@/composables/usePictureDrag";
-import type { PictureView } from "@/composables/usePictureView";
+import type { PathEdit } from "@/composables/path/usePathEdit";
+import type { PictureDrag } from "@/composables/picture/usePictureDrag";
+import type { PictureView } from "@/composables/picture/usePictureView";
 import { readable } from "@/geometry/frames";
 import type { Matrix } from "@/geometry/matrix";
 import { type Box, corners } from "@/picture/boxes";

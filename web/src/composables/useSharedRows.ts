@@ -1,7 +1,7 @@
 /** The values that all picked objects have, row by row, and whether they agree at the playhead. */
 import { computed } from "vue";
 import { holdsNumbers, keysOf } from "@/api/channels";
-import { numberAt, valuesAt } from "@/api/motion";
+import { writtenAt, valuesAt } from "@/api/motion";
 import type { ChannelWords, SceneObject } from "@/api/types";
 import { hexOf } from "@/geometry/colour";
 import { usePlayback } from "@/stores/playback";
@@ -54,7 +54,7 @@ export function useSharedRows() {
       const all = new Set(baked.map((array) => hexOf(valuesAt(array, playback.textFrame))));
       return { words, number: null, colour: all.size === 1 ? [...all][0]! : null, from: 0, to: 0 };
     }
-    const all = baked.map((array) => Number(numberAt(array, playback.textFrame).toPrecision(7)));
+    const all = baked.map((array) => writtenAt(array, playback.textFrame));
     const [from, to] = [Math.min(...all), Math.max(...all)];
     const same = to - from <= SAME * Math.max(1, Math.abs(from), Math.abs(to));
     return { words, number: same && all.length ? (all[0] ?? null) : null, colour: null, from, to };

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** What is being brought in, how far that is, and what was odd about it. */
-import { useBringIn } from "@/composables/useBringIn";
+import { useBringIn } from "@/composables/bringing/useBringIn";
 
 const { progress, said, forget } = useBringIn();
 </script>

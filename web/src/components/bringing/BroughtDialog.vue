@@ -2,7 +2,7 @@
 /** What came of a drawing or scene that was brought in: its parts by name, and what could not be kept. */
 import { ElDialog } from "element-plus";
 import { computed } from "vue";
-import { useBringIn } from "@/composables/useBringIn";
+import { useBringIn } from "@/composables/bringing/useBringIn";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
 

@@ -6,7 +6,7 @@ import { computed, onBeforeUnmount, reactive, ref, shallowRef, watch } from "vue
 import { api, ServiceError } from "@/api/client";
 import type { LaidTrack } from "@/api/types";
 import NumberField from "@/components/common/NumberField.vue";
-import { useBringIn } from "@/composables/useBringIn";
+import { useBringIn } from "@/composables/bringing/useBringIn";
 import { layEdit, samplesOf, sparkline, type Target, type Unit } from "@/geometry/samples";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";

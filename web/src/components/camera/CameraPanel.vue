@@ -2,7 +2,7 @@
 /** What the picked camera can do at once: ready-made moves, made of keys and rules that stay open to change. */
 import { computed, ref } from "vue";
 import { still } from "@/api/channels";
-import { numberAt } from "@/api/motion";
+import { writtenAt } from "@/api/motion";
 import { newId } from "@/api/ids";
 import type { Edit, SceneObject } from "@/api/types";
 import { usePlayback } from "@/stores/playback";
@@ -17,7 +17,7 @@ const leader = ref("");
 
 const now = (name: string): number => {
   const rows = scene.motion?.objects.get(props.thing.id)?.channels[name];
-  return rows ? Number(numberAt(rows, playback.frame).toPrecision(7)) : 0;
+  return rows ? writtenAt(rows, playback.frame) : 0;
 };
 const key = (channel: string, frame: number, value: number, ease: "slow-out-in" | "snap" | "linear"): Edit => ({
   edit: "set-key",

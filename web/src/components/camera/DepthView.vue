@@ -2,7 +2,7 @@
 /** The scene from the side: the camera at the left, and how far away each thing is. Drag a thing nearer or farther. */
 import { useElementSize } from "@vueuse/core";
 import { computed, ref } from "vue";
-import { numberAt } from "@/api/motion";
+import { writtenAt } from "@/api/motion";
 import type { TroupeObject } from "@/api/types";
 import NumberField from "@/components/common/NumberField.vue";
 import PaintedThumb from "@/components/common/PaintedThumb.vue";
@@ -44,7 +44,7 @@ const things = computed(() =>
 );
 const depthOf = (thing: TroupeObject): number => {
   const rows = scene.motion?.objects.get(thing.id)?.channels["depth"];
-  return rows ? Number(numberAt(rows, playback.textFrame).toPrecision(7)) : 0;
+  return rows ? writtenAt(rows, playback.textFrame) : 0;
 };
 const painted = (id: string): string[] => withParts(id, scene.parts);
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** What can be done to all stretches of the chosen curves, and how curves are shown. */
 import type { Ease, Edit } from "@/api/types";
-import type { KeyedCurve } from "@/composables/useKeyedCurves";
+import type { KeyedCurve } from "@/composables/curves/useKeyedCurves";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
 

@@ -3,7 +3,7 @@
 import { computed } from "vue";
 import type { Edit, Key } from "@/api/types";
 import NumberField from "@/components/common/NumberField.vue";
-import type { KeyedCurve } from "@/composables/useKeyedCurves";
+import type { KeyedCurve } from "@/composables/curves/useKeyedCurves";
 import { usePicks } from "@/stores/picks";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";

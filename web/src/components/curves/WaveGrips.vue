@@ -5,7 +5,7 @@
  */
 import { computed } from "vue";
 import type { Edit, Rule } from "@/api/types";
-import type { KeyedCurve } from "@/composables/useKeyedCurves";
+import type { KeyedCurve } from "@/composables/curves/useKeyedCurves";
 import { useRules } from "@/composables/rules/useRules";
 import { frequencyMoved, peaks, phaseMoved, type WaveNumbers } from "@/geometry/wave";
 import { beginOwnDrag } from "@/composables/useDrag";

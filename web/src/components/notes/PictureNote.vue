@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Where the note that is pointed at is in the picture: a ring around its object, as it is at the playhead. */
 import { computed } from "vue";
-import type { PictureView } from "@/composables/usePictureView";
+import type { PictureView } from "@/composables/picture/usePictureView";
 import { IDENTITY } from "@/geometry/matrix";
 import { boundsOf } from "@/geometry/together";
 import { cornersOf } from "@/picture/boxes";

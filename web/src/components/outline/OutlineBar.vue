@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** What can be done with an outline, shown under its tools: drawing a new one, or editing points. */
 import { computed, ref, watch } from "vue";
-import type { Drawing } from "@/composables/useDrawing";
+import type { Drawing } from "@/composables/picture/useDrawing";
 import type { OutlineEdit } from "@/composables/outline/useOutlineEdit";
 import { hasPoints } from "@/composables/outline/useOutlinePoints";
 import ToolStrip from "@/components/picture/ToolStrip.vue";

@@ -5,7 +5,7 @@ import type { ShapeThing } from "@/api/types";
 import { numberAt } from "@/api/motion";
 import CombineDialog from "@/components/outline/CombineDialog.vue";
 import OutlineDialog from "@/components/troupe/OutlineDialog.vue";
-import { hasKeys } from "@/composables/useChanging";
+import { hasKeys } from "@/api/channels";
 import { useOnceTrue } from "@/composables/useOnceTrue";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** What is being drawn: the points and handles so far, and how it would go on to the pointer. */
 import { computed } from "vue";
-import type { PictureView } from "@/composables/usePictureView";
+import type { PictureView } from "@/composables/picture/usePictureView";
 import { IDENTITY, type Point } from "@/geometry/matrix";
 import { pathOf } from "@/geometry/outline";
 import { useOutline } from "@/stores/outline";

@@ -3,7 +3,7 @@
 import { computed } from "vue";
 import type { OutlineEdit } from "@/composables/outline/useOutlineEdit";
 import type { NumberedPoint, Side } from "@/geometry/numberedPoints";
-import type { PictureView } from "@/composables/usePictureView";
+import type { PictureView } from "@/composables/picture/usePictureView";
 import { IDENTITY, type Point } from "@/geometry/matrix";
 import { pathOf } from "@/geometry/outline";
 import { useOutline } from "@/stores/outline";

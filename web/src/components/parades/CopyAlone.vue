@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** What one copy of a parade alone has, whatever the lists say: "this one is red". A click on a copy of the picked parade chooses it. */
-import { numberAt, valuesAt } from "@/api/motion";
+import { writtenAt, valuesAt } from "@/api/motion";
 import type { ChannelWords, Parade, SceneObject } from "@/api/types";
 import NumberField from "@/components/common/NumberField.vue";
 import ColourField from "@/components/values/ColourField.vue";
@@ -45,7 +45,7 @@ function add(event: Event): void {
       : spec?.unit === "colour"
         ? hexOf(rows ? valuesAt(rows, playback.frame) : [0, 0, 0, 1])
         : rows
-          ? Number(numberAt(rows, playback.frame).toPrecision(7))
+          ? writtenAt(rows, playback.frame)
           : Number(spec?.default ?? 0);
   const copy = Math.min(selection.copy, props.count - 1);
   const others = props.overrules.filter(

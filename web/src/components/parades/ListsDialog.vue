@@ -6,7 +6,7 @@ import { paradeOf } from "@/api/parades";
 import type { ItemList, ParadeObject } from "@/api/types";
 import { cellsOf, moved, stepped } from "@/geometry/table";
 import { pictureAddress } from "@/api/pictures";
-import { useBringIn } from "@/composables/useBringIn";
+import { useBringIn } from "@/composables/bringing/useBringIn";
 import { useParade } from "@/composables/useParade";
 import { usePartPlaces, WORDS } from "@/composables/usePartPlaces";
 import { useScene } from "@/stores/scene";

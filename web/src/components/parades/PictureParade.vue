@@ -6,7 +6,7 @@ import { paradeOf } from "@/api/parades";
 import type { ParadeObject } from "@/api/types";
 import { beginOwnDrag } from "@/composables/useDrag";
 import { useChanging } from "@/composables/useChanging";
-import type { PictureView } from "@/composables/usePictureView";
+import type { PictureView } from "@/composables/picture/usePictureView";
 import { inverse, moved, type Point } from "@/geometry/matrix";
 import { boxOf, placeOfCopy, viewOf } from "@/picture/boxes";
 import { usePlayback } from "@/stores/playback";

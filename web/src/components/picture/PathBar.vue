@@ -5,8 +5,8 @@ import { computed } from "vue";
 import type { Edit } from "@/api/types";
 import ToolStrip from "@/components/picture/ToolStrip.vue";
 import BendFields from "@/components/curves/BendFields.vue";
-import type { PathEdit } from "@/composables/usePathEdit";
-import { useSetCorner } from "@/composables/usePathShape";
+import type { PathEdit } from "@/composables/path/usePathEdit";
+import { useSetCorner } from "@/composables/path/usePathShape";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
 

@@ -2,9 +2,9 @@
 /** The points and handles of the picked object's path, to be dragged; and the path itself, to put points on. */
 import { computed } from "vue";
 import type { Key } from "@/api/types";
-import { useSetCorner } from "@/composables/usePathShape";
-import type { PathEdit } from "@/composables/usePathEdit";
-import type { PictureView } from "@/composables/usePictureView";
+import { useSetCorner } from "@/composables/path/usePathShape";
+import type { PathEdit } from "@/composables/path/usePathEdit";
+import type { PictureView } from "@/composables/picture/usePictureView";
 import { type Point } from "@/geometry/matrix";
 import { usePlayback } from "@/stores/playback";
 import { lensOf } from "@/picture/lens";

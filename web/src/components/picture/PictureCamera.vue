@@ -1,8 +1,8 @@
 <script setup lang="ts">
 /** The frame of the camera on the whole stage: drag its edge to look elsewhere. */
 import { computed } from "vue";
-import type { Grip } from "@/composables/usePictureDrag";
-import type { PictureView } from "@/composables/usePictureView";
+import type { Grip } from "@/composables/picture/useGrips";
+import type { PictureView } from "@/composables/picture/usePictureView";
 import { corners, viewOf } from "@/picture/boxes";
 import { frameOf } from "@/picture/lens";
 import { usePlayback } from "@/stores/playback";

@@ -4,7 +4,7 @@ import { ElDropdown, ElDropdownItem, ElDropdownMenu, ElPopover } from "element-p
 import { computed } from "vue";
 import VariantActions from "@/components/rehearsals/VariantActions.vue";
 import NumberField from "@/components/common/NumberField.vue";
-import type { PictureView } from "@/composables/usePictureView";
+import type { PictureView } from "@/composables/picture/usePictureView";
 import { useInside } from "@/stores/inside";
 import { usePanels } from "@/stores/panels";
 import { useScene } from "@/stores/scene";

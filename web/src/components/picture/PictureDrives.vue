@@ -3,7 +3,7 @@
 import { computed } from "vue";
 import { valuesAt } from "@/api/motion";
 import { isDial } from "@/api/dials";
-import type { PictureView } from "@/composables/usePictureView";
+import type { PictureView } from "@/composables/picture/usePictureView";
 import { useNames } from "@/composables/useNames";
 import type { Point } from "@/geometry/matrix";
 import { useDrives } from "@/stores/drives";

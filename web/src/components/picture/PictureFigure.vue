@@ -7,7 +7,7 @@ import { computed, shallowRef } from "vue";
 import { bonesOf } from "@/api/figures";
 import { numberAt, valuesAt } from "@/api/motion";
 import type { Edit, FigureObject } from "@/api/types";
-import type { PictureView } from "@/composables/usePictureView";
+import type { PictureView } from "@/composables/picture/usePictureView";
 import { type Joint, jointsOf, pulled, pullsOf, withJoint } from "@/geometry/joints";
 import { inverse, type Matrix, moved, type Point, times, toMatrix } from "@/geometry/matrix";
 import { beginOwnDrag } from "@/composables/useDrag";

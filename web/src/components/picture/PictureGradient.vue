@@ -5,7 +5,7 @@ import { endNames, gradientOf, type Painted, partOf, stopNames } from "@/api/gra
 import { numberAt, valuesAt } from "@/api/motion";
 import { useChanging } from "@/composables/useChanging";
 import { beginOwnDrag } from "@/composables/useDrag";
-import type { PictureView } from "@/composables/usePictureView";
+import type { PictureView } from "@/composables/picture/usePictureView";
 import { arrowStep } from "@/geometry/arrows";
 import { hexOf } from "@/geometry/colour";
 import { inverse, moved, type Point, rounded } from "@/geometry/matrix";

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 /** The grid, if there is one, and the guides that what is moved lies on. */
 import { computed } from "vue";
-import type { useSnapping } from "@/composables/useSnapping";
-import type { PictureView } from "@/composables/usePictureView";
+import type { useSnapping } from "@/composables/picture/useSnapping";
+import type { PictureView } from "@/composables/picture/usePictureView";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
 

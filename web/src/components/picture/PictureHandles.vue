@@ -3,8 +3,8 @@
 import { computed } from "vue";
 import type { SceneObject } from "@/api/types";
 import { numberAt } from "@/api/motion";
-import type { Grip } from "@/composables/usePictureDrag";
-import type { PictureView } from "@/composables/usePictureView";
+import type { Grip } from "@/composables/picture/useGrips";
+import type { PictureView } from "@/composables/picture/usePictureView";
 import type { Matrix, Point } from "@/geometry/matrix";
 import { type Box, corners } from "@/picture/boxes";
 import { usePlayback } from "@/stores/playback";

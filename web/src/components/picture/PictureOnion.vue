@@ -2,7 +2,7 @@
 /** Onion skin: the picked object as it was and will be, tinted, over the picture. */
 import { useDevicePixelRatio } from "@vueuse/core";
 import { computed, ref, watchEffect } from "vue";
-import type { PictureView } from "@/composables/usePictureView";
+import type { PictureView } from "@/composables/picture/usePictureView";
 import { onionFrames, paintGhost } from "@/picture/onion";
 import { withParts } from "@/picture/boxes";
 import { leavesOf } from "@/api/paintList";

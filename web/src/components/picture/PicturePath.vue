@@ -4,7 +4,7 @@
  */
 import { computed } from "vue";
 import type { Rows } from "@/api/motion";
-import type { PictureView } from "@/composables/usePictureView";
+import type { PictureView } from "@/composables/picture/usePictureView";
 import type { Point } from "@/geometry/matrix";
 import { lensOf } from "@/picture/lens";
 import { usePlayback } from "@/stores/playback";

@@ -6,7 +6,7 @@ import { numberAt, valuesAt } from "@/api/motion";
 import type { Edit, Rule } from "@/api/types";
 import { useOutlineWay } from "@/composables/useOutlineWay";
 import { useRules } from "@/composables/rules/useRules";
-import type { PictureView } from "@/composables/usePictureView";
+import type { PictureView } from "@/composables/picture/usePictureView";
 import { arrowStep } from "@/geometry/arrows";
 import { type Matrix, IDENTITY, inverse, moved, type Point } from "@/geometry/matrix";
 import { outlineDrawingOf } from "@/geometry/outlineGrips";

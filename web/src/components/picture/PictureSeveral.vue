@@ -2,7 +2,7 @@
 /** The boxes of all objects picked together, the box around them with its handles and the pivot they share, and the box that is being drawn to pick
  * some. */
 import { computed } from "vue";
-import type { PictureView } from "@/composables/usePictureView";
+import type { PictureView } from "@/composables/picture/usePictureView";
 import { useTogether } from "@/composables/several/useTogether";
 import { IDENTITY, type Point } from "@/geometry/matrix";
 import { readable } from "@/geometry/frames";

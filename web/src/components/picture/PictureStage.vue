@@ -28,17 +28,19 @@ import PictureSeveral from "@/components/picture/PictureSeveral.vue";
 import PictureTools from "@/components/picture/PictureTools.vue";
 import PictureText from "@/components/text/PictureText.vue";
 import { useDragTag } from "@/composables/useDragTag";
-import { useDrawing } from "@/composables/useDrawing";
+import { useDrawing } from "@/composables/picture/useDrawing";
 import { useFigure } from "@/composables/useFigure";
 import { useObjectBox } from "@/composables/useObjectBox";
 import { useOutlineEdit } from "@/composables/outline/useOutlineEdit";
-import { usePathEdit } from "@/composables/usePathEdit";
-import { usePictureDrag } from "@/composables/usePictureDrag";
-import { usePicturePaint } from "@/composables/usePicturePaint";
-import { usePicturePicking } from "@/composables/usePicturePicking";
-import { usePicturePress } from "@/composables/usePicturePress";
-import { usePictureView } from "@/composables/usePictureView";
-import { useSnapping } from "@/composables/useSnapping";
+import { usePathEdit } from "@/composables/path/usePathEdit";
+import { usePictureDrag } from "@/composables/picture/usePictureDrag";
+import { usePictureHover } from "@/composables/picture/usePictureHover";
+import { usePictureOpening } from "@/composables/picture/usePictureOpening";
+import { usePicturePaint } from "@/composables/picture/usePicturePaint";
+import { usePicturePicking } from "@/composables/picture/usePicturePicking";
+import { usePicturePress } from "@/composables/picture/usePicturePress";
+import { usePictureView } from "@/composables/picture/usePictureView";
+import { useSnapping } from "@/composables/picture/useSnapping";
 import type { Point } from "@/geometry/matrix";
 import { boundsOf } from "@/geometry/together";
 import { boxOf, cornersOf, viewOf } from "@/picture/boxes";
@@ -80,7 +82,9 @@ const { figure: skeleton } = useFigure();
 const picking = usePicturePicking(at, () => view.scale.value);
 linking.finder = picking.underPointer;
 onBeforeUnmount(() => (linking.finder = null));
-const { press, open, hover, hovered, panning } = usePicturePress({
+const { hover, hovered } = usePictureHover(view, picking, drag, drawing);
+const { open } = usePictureOpening(at, picking, drawing);
+const { press, panning } = usePicturePress({
   stage,
   canvas,
   at,

@@ -9,7 +9,7 @@ import { chosenIn } from "@/components/common/chosen";
 import NumberField from "@/components/common/NumberField.vue";
 import PicturesDialog from "@/components/pictures/PicturesDialog.vue";
 import { useOnceTrue } from "@/composables/useOnceTrue";
-import { useBringIn } from "@/composables/useBringIn";
+import { useBringIn } from "@/composables/bringing/useBringIn";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
 

@@ -5,7 +5,7 @@ import { computed, ref } from "vue";
 import { newId } from "@/api/ids";
 import { pictureAddress } from "@/api/pictures";
 import type { KeptPicture } from "@/api/types";
-import { useBringIn } from "@/composables/useBringIn";
+import { useBringIn } from "@/composables/bringing/useBringIn";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
 

@@ -2,7 +2,7 @@
 /** The name of a lane: a click picks what it is of, the arrow before it opens the rows below it. */
 import { computed } from "vue";
 import VineIcon from "@/components/common/VineIcon.vue";
-import type { Lane } from "@/composables/useLanes";
+import type { Lane } from "@/composables/sheet/useLaneMaking";
 import { keysAt, usePicks } from "@/stores/picks";
 import { useSelection } from "@/stores/selection";
 

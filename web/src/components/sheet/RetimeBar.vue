@@ -6,7 +6,7 @@
 import { newId } from "@/api/ids";
 import { computed, ref } from "vue";
 import type { Edit, Rule } from "@/api/types";
-import type { Lane } from "@/composables/useLanes";
+import type { Lane } from "@/composables/sheet/useLaneMaking";
 import { retimeEdit } from "@/composables/rules/ruleEdits";
 import { useRules } from "@/composables/rules/useRules";
 import { ending, later, playedAt, type Retime } from "@/geometry/retime";

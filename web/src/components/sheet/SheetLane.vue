@@ -8,7 +8,7 @@ import RetimeBar from "@/components/sheet/RetimeBar.vue";
 import SpanBar from "@/components/sheet/SpanBar.vue";
 import SpanParts from "@/components/sheet/SpanParts.vue";
 import type { Span } from "@/api/spans";
-import type { Lane } from "@/composables/useLanes";
+import type { Lane } from "@/composables/sheet/useLaneMaking";
 import { stemPath } from "@/geometry/curves";
 import { inSeconds } from "@/geometry/frames";
 import { usePlayback } from "@/stores/playback";

@@ -7,7 +7,7 @@ import NumberField from "@/components/common/NumberField.vue";
 import RenameField from "@/components/common/RenameField.vue";
 import VineIcon from "@/components/common/VineIcon.vue";
 import BeatFields from "@/components/sound/BeatFields.vue";
-import { useBringIn } from "@/composables/useBringIn";
+import { useBringIn } from "@/composables/bringing/useBringIn";
 import { useDials } from "@/composables/useDials";
 import { untilOf } from "@/geometry/hearing";
 import { useHearing } from "@/stores/hearing";

@@ -3,7 +3,7 @@
 import { computed } from "vue";
 import WordsField from "@/components/text/WordsField.vue";
 import { textOf } from "@/composables/useText";
-import type { PictureView } from "@/composables/usePictureView";
+import type { PictureView } from "@/composables/picture/usePictureView";
 import { boxOf, corners, viewOf } from "@/picture/boxes";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";

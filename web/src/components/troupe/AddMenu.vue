@@ -7,7 +7,7 @@ import FigureDialog from "@/components/figures/FigureDialog.vue";
 import InsetDialog from "@/components/insets/InsetDialog.vue";
 import OutlineDialog from "@/components/troupe/OutlineDialog.vue";
 import VineIcon from "@/components/common/VineIcon.vue";
-import { useBringIn } from "@/composables/useBringIn";
+import { useBringIn } from "@/composables/bringing/useBringIn";
 import { useOnceTrue } from "@/composables/useOnceTrue";
 import { KINDS } from "@/composables/troupe/kinds";
 import { useAdding } from "@/composables/troupe/useAdding";

@@ -9,7 +9,7 @@ import CuesPanel from "@/components/cues/CuesPanel.vue";
 import VineIcon from "@/components/common/VineIcon.vue";
 import DialsPanel from "@/components/dials/DialsPanel.vue";
 import { useOnceTrue } from "@/composables/useOnceTrue";
-import { useRowsInView } from "@/composables/useRowsInView";
+import { useRowsInView } from "@/composables/sheet/useRowsInView";
 import { useSeveral } from "@/composables/several/useSeveral";
 import { useTroupe } from "@/composables/troupe/useTroupe";
 import { useTroupeTree } from "@/composables/useTroupeTree";

@@ -2,7 +2,7 @@
 /** One line of the values panel: its channels' fields, and the leaf that keys them together. */
 import { holdsNumbers } from "@/api/channels";
 import { computed } from "vue";
-import { numberAt, valuesAt } from "@/api/motion";
+import { writtenAt, valuesAt } from "@/api/motion";
 import type { ChannelWords, SceneObject } from "@/api/types";
 import LeafMark from "@/components/common/LeafMark.vue";
 import NumberField from "@/components/common/NumberField.vue";
@@ -73,7 +73,7 @@ const baked = (name: string) => scene.motion?.objects.get(props.thing.id)?.chann
 /** The baked float32 as the decimal it stands for. */
 const shownValue = (name: string): number => {
   const array = baked(name);
-  return array ? Number(numberAt(array, playback.textFrame).toPrecision(7)) : 0;
+  return array ? writtenAt(array, playback.textFrame) : 0;
 };
 const colour = (name: string) => {
   const rows = baked(name);

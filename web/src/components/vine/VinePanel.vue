@@ -13,7 +13,7 @@ import VineCard from "@/components/vine/VineCard.vue";
 import { hasPoints } from "@/composables/outline/useOutlinePoints";
 import { useNewest } from "@/composables/useNewest";
 import { useRules } from "@/composables/rules/useRules";
-import { endWords } from "@/composables/useLanes";
+import { endWords } from "@/composables/sheet/useLaneMaking";
 import { extent } from "@/geometry/curves";
 import { boxAround } from "@/geometry/outline";
 import { usePlayback } from "@/stores/playback";

@@ -1,6 +1,7 @@
 /** Copying the picked keys of an object, and pasting them onto that or onto others. */
 import { ref, shallowRef } from "vue";
 import { isSetting, keysOf } from "@/api/channels";
+import { writtenAt } from "@/api/motion";
 import type { Edit, Key, SceneObject } from "@/api/types";
 import { hasPoints } from "@/composables/outline/useOutlinePoints";
 import { allKeysOf, type Picked, usePicks } from "@/stores/picks";
@@ -82,9 +83,7 @@ export function useKeyCopies() {
     const baked = scene.motion?.objects.get(thing.id)?.channels;
     const at = (name: string): number | null => {
       const rows = baked?.[name];
-      return rows?.width === 1
-        ? Number((rows.data[rows.rows > 1 ? Math.min(playback.frame, rows.rows - 1) : 0] ?? 0).toPrecision(7))
-        : null;
+      return rows?.width === 1 ? writtenAt(rows, playback.frame) : null;
     };
     if (channel === "path") return [at("x") ?? 0, at("y") ?? 0];
     return at(channel);

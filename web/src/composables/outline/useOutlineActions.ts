@@ -1,7 +1,7 @@
 /** What can be done to the points of the picked object's outline. */
 import { computed } from "vue";
 import type { Edit } from "@/api/types";
-import { hasKeys } from "@/composables/useChanging";
+import { hasKeys } from "@/api/channels";
 import type { OutlinePointsShown } from "@/composables/outline/useOutlinePoints";
 import { whose } from "@/geometry/frames";
 import { inverse, type Point, rounded, turned } from "@/geometry/matrix";

@@ -4,7 +4,7 @@ import { useOutlinePoints } from "@/composables/outline/useOutlinePoints";
 import { usePointBox } from "@/composables/outline/usePointBox";
 import { usePointDrag } from "@/composables/outline/usePointDrag";
 import { usePointMeeting } from "@/composables/outline/usePointMeeting";
-import type { Snapping } from "@/composables/useSnapping";
+import type { Snapping } from "@/composables/picture/useSnapping";
 import type { Point } from "@/geometry/matrix";
 
 export function useOutlineEdit(toPicture: (event: PointerEvent | MouseEvent) => Point, snapping: Snapping) {

@@ -3,7 +3,7 @@ import type { Edit } from "@/api/types";
 import { type OutlineActions, PIXEL } from "@/composables/outline/useOutlineActions";
 import type { OutlinePointsShown } from "@/composables/outline/useOutlinePoints";
 import { beginOwnDrag } from "@/composables/useDrag";
-import type { Snapping } from "@/composables/useSnapping";
+import type { Snapping } from "@/composables/picture/useSnapping";
 import { difference, inverse, length, moved, type Point, rounded, straightened, turned } from "@/geometry/matrix";
 import { handleOf, type NumberedPoint, type Side } from "@/geometry/numberedPoints";
 import { nearestOn } from "@/geometry/outline";

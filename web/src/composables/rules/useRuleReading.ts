@@ -1,5 +1,5 @@
 /** Reading the rules of the picked object: what they act on, and what their settings are at the playhead. */
-import { numberAt, valuesAt } from "@/api/motion";
+import { writtenAt, valuesAt } from "@/api/motion";
 import type { Channel, Rule, RuleWords, SceneObject, SettingWords } from "@/api/types";
 import { rgbaOf } from "@/geometry/colour";
 import { usePlayback } from "@/stores/playback";
@@ -54,7 +54,7 @@ export function useRuleReading() {
     const setting = settingOf(rule, words.name);
     const baked = scene.motion?.objects.get(selection.objectId ?? "")?.channels[`${rule.id}:${words.name}`];
     if (baked && (keysOf(rule, words.name).length || formulaOf(rule, words.name) !== null))
-      return Number(numberAt(baked, playback.frame).toPrecision(7));
+      return writtenAt(baked, playback.frame);
     if (typeof setting === "object" && typeof setting.base === "number") return setting.base;
     return typeof words.default === "number" ? words.default : null;
   }

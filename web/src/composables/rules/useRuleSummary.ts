@@ -9,6 +9,7 @@ export function measureOf(words: SettingWords, channel: ChannelWords): { unit: s
   return { unit: words.unit, shown: 1, step: words.step };
 }
 
+/** The summary its words give, filled in with its settings at the playhead. */
 export function useRuleSummary({ wordsOf, settingOf, numberOf }: ReturnType<typeof useRuleReading>) {
   const scene = useScene();
 

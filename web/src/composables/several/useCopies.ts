@@ -2,23 +2,14 @@
 import { ref } from "vue";
 import { api, ServiceError } from "@/api/client";
 import { newId } from "@/api/ids";
-import type { CopiedObjects, Edit } from "@/api/types";
+import type { Edit } from "@/api/types";
+import { keepCopies, keptCopies, type KeptCopies } from "@/composables/several/keptCopies";
 import { useSeveral } from "@/composables/several/useSeveral";
 import { usePlayback } from "@/stores/playback";
 import { useMessages } from "@/stores/messages";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
 
-interface Kept extends CopiedObjects {
-  /** The scene they were copied in, and what each of the topmost hung on there, by its id. */
-  readonly from: string;
-  readonly hung: Readonly<Record<string, string>>;
-}
-
-/** Where copies are kept, so that another page can paste them. */
-const PLACE = "copied-objects";
-/** For copies too large to be kept there: in this page alone. */
-let large: Kept | null = null;
 /** What was copied last: objects, or keys. */
 const last = ref<"objects" | "keys" | null>(null);
 /** How far a copy is put beside what it is a copy of, px, so that both are seen. */
@@ -31,20 +22,6 @@ export function useCopies() {
   const several = useSeveral();
   const messages = useMessages();
 
-  function keep(copied: Kept): void {
-    large = copied;
-    try {
-      localStorage.setItem(PLACE, JSON.stringify(copied));
-    } catch {
-      // There is no room for it there; what was kept before must not be taken for it.
-      localStorage.removeItem(PLACE);
-    }
-  }
-  function kept(): Kept | null {
-    const text = localStorage.getItem(PLACE);
-    return text ? (JSON.parse(text) as Kept) : large;
-  }
-
   /** Copy the picked objects. False where none is picked. */
   async function copy(): Promise<boolean> {
     const tops = several.tops().filter((one) => one.kind !== "dial");
@@ -56,7 +33,7 @@ export function useCopies() {
         playback.frame,
       );
       const hung = tops.flatMap((one) => (one.parent ? [[one.id, one.parent] as const] : []));
-      keep({ ...found, from: scene.id, hung: Object.fromEntries(hung) });
+      keepCopies({ ...found, from: scene.id, hung: Object.fromEntries(hung) });
     } catch (error) {
       if (!(error instanceof ServiceError)) throw error;
       messages.error(error.message);
@@ -75,7 +52,7 @@ export function useCopies() {
 
   /** Put what was copied into this scene, and tell what it leans on that is not here. */
   async function paste(): Promise<void> {
-    const copied = kept();
+    const copied = keptCopies();
     if (!copied) {
       messages.info("Nothing is copied yet: pick something and press Ctrl+C.");
       return;
@@ -98,7 +75,7 @@ export function useCopies() {
     tell(copied);
   }
 
-  function tell(copied: Kept): void {
+  function tell(copied: KeptCopies): void {
     const missing = copied.behind.filter((one) => !scene.byId.has(one.id));
     const goesBy = missing.filter((one) => one.how === "goes by").map((one) => `${one.object} goes by ${one.name}`);
     const hung = missing.filter((one) => one.how === "hangs on").map((one) => `${one.object} hung on ${one.name}`);

@@ -3,7 +3,7 @@ import { keysOf } from "@/api/channels";
 import { deleteKeys } from "@/api/edits";
 import type { Edit, SceneObject } from "@/api/types";
 import { usePicked } from "@/composables/several/usePicked";
-import { keyable } from "@/composables/useChanging";
+import { keyable } from "@/api/channels";
 import type { TypedChange } from "@/geometry/together";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";

@@ -1,3 +1,4 @@
+/** Shortcuts that move, turn and size the picked objects step by step. */
 import { rowsOf, type WorkspaceActions } from "@/composables/shortcuts/table";
 import type { Shortcut } from "@/composables/useShortcuts";
 import { ARROWS } from "@/geometry/arrows";

@@ -1,5 +1,5 @@
 /** Rows of the table of shortcuts, and what the page around them does when they are pressed. */
-import type { Grip } from "@/composables/usePictureDrag";
+import type { Grip } from "@/composables/picture/useGrips";
 import type { Shortcut } from "@/composables/useShortcuts";
 
 /** What only the page that shows the workspace can do. */

@@ -1,21 +1,18 @@
-/** What a press in the picture does, by the tool at hand; also the double click, and what is told under the pointer. */
-import { useEventListener } from "@vueuse/core";
-import { ref, type Ref } from "vue";
+/** What a press in the picture does, by the tool at hand. */
+import type { Ref } from "vue";
 import { holdsNumbers } from "@/api/channels";
-import type { Drawing } from "@/composables/useDrawing";
+import { colourSeen } from "@/composables/picture/colourSeen";
+import type { Drawing } from "@/composables/picture/useDrawing";
+import { usePanKey } from "@/composables/picture/usePanKey";
 import type { useObjectBox } from "@/composables/useObjectBox";
 import type { OutlineEdit } from "@/composables/outline/useOutlineEdit";
-import { hasPoints } from "@/composables/outline/useOutlinePoints";
-import type { PathEdit } from "@/composables/usePathEdit";
-import type { PictureDrag } from "@/composables/usePictureDrag";
-import type { PicturePicking } from "@/composables/usePicturePicking";
-import type { PictureView } from "@/composables/usePictureView";
-import { textOf } from "@/composables/useText";
-import { hexOf } from "@/geometry/colour";
+import type { PathEdit } from "@/composables/path/usePathEdit";
+import type { PictureDrag } from "@/composables/picture/usePictureDrag";
+import type { PicturePicking } from "@/composables/picture/usePicturePicking";
+import type { PictureView } from "@/composables/picture/usePictureView";
 import type { Point } from "@/geometry/matrix";
 import { copyAtPoint } from "@/picture/boxes";
 import { liveAt } from "@/picture/live";
-import { useInside } from "@/stores/inside";
 import { useLinking } from "@/stores/linking";
 import { useLive } from "@/stores/live";
 import { useOutline } from "@/stores/outline";
@@ -39,16 +36,9 @@ interface Parts {
 
 export function usePicturePress({ stage, canvas, at, view, picking, drag, boxing, drawing, points, path }: Parts) {
   const [scene, selection, playback] = [useScene(), useSelection(), usePlayback()];
-  const [linking, live, inside, outline] = [useLinking(), useLive(), useInside(), useOutline()];
+  const [linking, live, outline] = [useLinking(), useLive(), useOutline()];
 
-  /** While Z is held, a drag moves the picture about. */
-  const panning = ref(false);
-  useEventListener(window, "keydown", (event: KeyboardEvent) => {
-    const typing = (event.target as HTMLElement | null)?.closest?.("input, textarea, select, [contenteditable=true]");
-    if (event.key.toLowerCase() === "z" && !event.ctrlKey && !event.metaKey && !event.altKey && !typing)
-      panning.value = true;
-  });
-  useEventListener(window, ["keyup", "blur"], () => (panning.value = false));
+  const panning = usePanKey();
 
   function press(event: PointerEvent): void {
     if (live.on && event.button === 0 && scene.motion) {
@@ -111,43 +101,11 @@ export function usePicturePress({ stage, canvas, at, view, picking, drag, boxing
 
   /** Take the colour that is seen under the pointer. */
   function takeColour(event: PointerEvent): void {
-    const p = at(event);
-    const ctx = canvas.value?.getContext("2d");
     const take = outline.taking;
     outline.taking = null;
-    if (!ctx || !take || !scene.motion) return;
-    const [w, h] = scene.motion.size;
-    const [x, y] = [Math.floor((p.x / w) * ctx.canvas.width), Math.floor((p.y / h) * ctx.canvas.height)];
-    const [r = 0, g = 0, b = 0, alpha = 0] = ctx.getImageData(x, y, 1, 1).data;
-    if (alpha) take(hexOf([r / 255, g / 255, b / 255]));
+    const hex = canvas.value && scene.motion ? colourSeen(canvas.value, at(event), scene.motion.size) : null;
+    if (hex) take?.(hex);
   }
 
-  /** A double click goes into an inset, to the words of a text or the points of an outline, or picks a part of a whole. */
-  function open(event: MouseEvent): void {
-    if (selection.tool === "draw") {
-      if (outline.drawn.length > 1) void drawing.finish(false);
-      return;
-    }
-    if (!scene.motion || selection.tool === "path" || live.on) return;
-    const found = picking.foremost(at(event));
-    if (!found) return;
-    const thing = scene.byId.get(found);
-    if (thing?.kind === "inset") return inside.enter(found);
-    selection.pick(found);
-    if (textOf(thing)) selection.writing = found;
-    else if (selection.tool === "pick" && hasPoints(thing)) selection.tool = "points";
-  }
-
-  /** The name of what is under the pointer, and where on the stage the pointer is. */
-  const hovered = ref<{ name: string; at: Point } | null>(null);
-  function hover(event: PointerEvent): void {
-    hovered.value = null;
-    if (selection.tool === "draw") return drawing.hover(event);
-    if (!scene.motion || drag.active.value || playback.playing || live.on) return;
-    const id = picking.underPointer(event);
-    const name = id ? scene.byId.get(id)?.name : null;
-    if (name) hovered.value = { name, at: view.toStage(event.clientX, event.clientY) };
-  }
-
-  return { press, open, hover, hovered, panning };
+  return { press, panning };
 }

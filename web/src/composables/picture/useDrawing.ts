@@ -1,32 +1,25 @@
 /** Drawing new outlines in the picture: point by point, or freely. */
 import { computed } from "vue";
-import { newId } from "@/api/ids";
-import { still } from "@/api/channels";
-import type { Edit } from "@/api/types";
+import { rounder, useDrawnOutline } from "@/composables/picture/useDrawnOutline";
+import { useFreeDrawing } from "@/composables/picture/useFreeDrawing";
 import { beginDrag } from "@/composables/useDrag";
-import type { Snapping } from "@/composables/useSnapping";
-import { nextColour } from "@/composables/troupe/kinds";
-import { difference, distance, type Point, rounded, straightened } from "@/geometry/matrix";
-import { pathOf, thinned } from "@/geometry/outline";
+import type { Snapping } from "@/composables/picture/useSnapping";
+import { difference, distance, type Point, straightened } from "@/geometry/matrix";
+import { pathOf } from "@/geometry/outline";
 import { useOutline } from "@/stores/outline";
-import { useScene } from "@/stores/scene";
-import { useSelection } from "@/stores/selection";
 
 /** How near to the first point, in pixels of the screen, closes an outline. */
 const NEAR = 10;
-const PIXEL = 0.1;
-const MOST_PLACES = 4_000;
 const mirrored = (about: Point, p: Point): Point => ({ x: 2 * about.x - p.x, y: 2 * about.y - p.y });
-const rounder = (p: Point): Point => ({ x: rounded(p.x, PIXEL), y: rounded(p.y, PIXEL) });
 
 export function useDrawing(
   toPicture: (event: PointerEvent | MouseEvent) => Point,
   scale: () => number,
   snapping: Snapping,
 ) {
-  const scene = useScene();
-  const selection = useSelection();
   const outline = useOutline();
+  const { keep } = useDrawnOutline();
+  const { drawFreely } = useFreeDrawing(toPicture, scale);
 
   const first = computed(() => outline.drawn[0]?.at ?? null);
   const closes = (at: Point): boolean =>
@@ -74,53 +67,11 @@ export function useDrawing(
     snapping.end();
   }
 
-  function drawFreely(event: PointerEvent): void {
-    outline.hand = [rounder(toPicture(event))];
-    const move = (e: PointerEvent): void => {
-      // All that the pointer reported since the last frame, so that quick strokes keep their shape.
-      const all = e.getCoalescedEvents?.() ?? [];
-      const places = (all.length ? all : [e]).map((one) => rounder(toPicture(one)));
-      outline.hand = [...outline.hand, ...places];
-    };
-    beginDrag(event, { move, end: (kept) => void endFreely(kept) });
-  }
-
-  async function endFreely(kept: boolean): Promise<void> {
-    const places = outline.hand;
-    outline.hand = [];
-    const [begin, end] = [places[0], places.at(-1)];
-    const length = places.slice(1).reduce((sum, p, i) => sum + distance(p, places[i]!), 0);
-    if (!kept || !begin || !end || length < 4) return;
-    const closed = length > 60 && distance(begin, end) < 14 / scale();
-    const hand = {
-      places: thinned(places, MOST_PLACES).map((p): [number, number] => [p.x, p.y]),
-      tolerance: outline.tolerance,
-      closed,
-    };
-    await keep({ hand }, closed);
-  }
-
   /** Keep what was drawn point by point. */
   async function finish(closed: boolean): Promise<void> {
     const points = outline.drawn;
     abandon();
     if (points.length > 1) await keep({ d: pathOf(points, closed) }, closed);
-  }
-
-  async function keep(what: Pick<Extract<Edit, { edit: "draw-outline" }>, "d" | "hand">, closed: boolean) {
-    const { hex, name } = nextColour(scene.objects.length);
-    const id = newId();
-    const channels = closed
-      ? { fill: still(hex) }
-      : { fill: still("#00000000"), stroke: still(hex), "stroke.width": still(6) };
-    const edit = {
-      edit: "draw-outline",
-      id,
-      name: `${name} ${closed ? "outline" : "line"}`,
-      channels,
-      ...what,
-    } as Edit;
-    if (await scene.edit([edit])) selection.pick(id);
   }
 
   function abandon(): void {

@@ -4,9 +4,9 @@
  */
 import { shallowRef } from "vue";
 import { valuesAt } from "@/api/motion";
-import { type Guide, type Guides, pictureGuides, snapTo } from "@/geometry/snapping";
+import { useGuides } from "@/composables/picture/useGuides";
+import { type Guide, snapTo } from "@/geometry/snapping";
 import { moved, type Point } from "@/geometry/matrix";
-import { cornersOf, withParts } from "@/picture/boxes";
 import { usePlayback } from "@/stores/playback";
 import { lensOf } from "@/picture/lens";
 import { useScene } from "@/stores/scene";
@@ -14,48 +14,13 @@ import { useSelection } from "@/stores/selection";
 
 /** How near, in pixels of the screen, something comes before it snaps. */
 const REACH = 6;
-/** More objects than this are a thicket in which everything is in line with something. */
-const MOST_OTHERS = 60;
-
-interface Extent {
-  readonly xs: readonly number[];
-  readonly ys: readonly number[];
-}
-
 export function useSnapping(scale: () => number) {
   const scene = useScene();
   const selection = useSelection();
   const playback = usePlayback();
+  const { extentOf, guidesFor } = useGuides();
   /** The guides something lies on at the moment. */
   const shown = shallowRef<{ upright: Guide | null; level: Guide | null }>({ upright: null, level: null });
-
-  /** The left, middle and right of an object in the picture, and its top, middle and bottom. */
-  function extentOf(id: string): Extent | null {
-    const points = scene.motion && cornersOf(scene.motion, id, playback.frame, scene.parts);
-    if (!points) return null;
-    const three = (list: number[]): number[] => [
-      Math.min(...list),
-      (Math.min(...list) + Math.max(...list)) / 2,
-      Math.max(...list),
-    ];
-    return { xs: three(points.map((p) => p.x)), ys: three(points.map((p) => p.y)) };
-  }
-
-  function guidesFor(id: string | null): Guides {
-    const picture = pictureGuides(scene.motion?.size ?? [1280, 720], selection.snap);
-    const own = new Set(id === null ? [] : withParts(id, scene.parts));
-    for (let at = scene.byId.get(id ?? "")?.parent; at; at = scene.byId.get(at)?.parent) own.add(at);
-    const others = scene.objects.filter((one) => !own.has(one.id) && !scene.motion?.hidden.has(one.id));
-    if (others.length > MOST_OTHERS) return picture;
-    const lines = others.flatMap((one) => {
-      const found = extentOf(one.id);
-      return found ? [{ name: one.name, found }] : [];
-    });
-    return {
-      upright: [...picture.upright, ...lines.flatMap(({ name, found }) => found.xs.map((at) => ({ at, says: name })))],
-      level: [...picture.level, ...lines.flatMap(({ name, found }) => found.ys.map((at) => ({ at, says: name })))],
-    };
-  }
 
   /**
    * Begin to move an object. What comes back turns the pointer's place into the one that snaps; null where nothing
@@ -76,22 +41,14 @@ export function useSnapping(scale: () => number) {
       let [dx, dy] = [to.x - from.x, to.y - from.y];
       const sideways = Math.abs(dx) >= Math.abs(dy);
       const reach = REACH / scale();
-      const x =
-        steady && !sideways
-          ? null
-          : snapTo(
-              xs.map((at) => at + dx),
-              guides.upright,
-              reach,
-            );
-      const y =
-        steady && sideways
-          ? null
-          : snapTo(
-              ys.map((at) => at + dy),
-              guides.level,
-              reach,
-            );
+      const snapped = (at: readonly number[], by: number, lines: readonly Guide[]) =>
+        snapTo(
+          at.map((one) => one + by),
+          lines,
+          reach,
+        );
+      const x = steady && !sideways ? null : snapped(xs, dx, guides.upright);
+      const y = steady && sideways ? null : snapped(ys, dy, guides.level);
       shown.value = { upright: x?.guide ?? null, level: y?.guide ?? null };
       [dx, dy] = [dx + (x?.by ?? 0), dy + (y?.by ?? 0)];
       return { x: from.x + dx, y: from.y + dy };

@@ -1,10 +1,6 @@
-/** Dragging keys and handles in the curve view: one, or all that are picked. */
-import { beginDrag } from "@/composables/useDrag";
-import { shallowRef } from "vue";
+/** The edits that moves of keys and handles in the curve view make. */
 import type { Edit, Key } from "@/api/types";
 import { keyAt, type Picked, usePicks } from "@/stores/picks";
-import { usePlayback } from "@/stores/playback";
-import { nearest } from "@/geometry/snapping";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
 
@@ -18,82 +14,17 @@ export interface CurveScale {
   readonly isNumber: (channel: string) => boolean;
 }
 
-type Offset = readonly [number, number];
+export type Offset = readonly [number, number];
 export type CurveGrip = { readonly channel: string; readonly key: Key } & (
   { readonly kind: "key" } | { readonly kind: "out" | "in"; readonly at: Offset; readonly other: Offset | null }
 );
+export type HandleGrip = Extract<CurveGrip, { kind: "out" | "in" }>;
 
-/** What is held: how far keys have been moved, or where a handle is now. */
-export type CurveHold =
-  | { readonly kind: "key"; readonly frames: number; readonly pixels: number }
-  | { readonly kind: "out" | "in"; readonly channel: string; readonly frame: number; readonly at: Offset };
-
-const REACH = 5;
-
-export function useCurveDrag(scale: () => CurveScale) {
+/** Of picked keys and handles; `scale` tells how pixels are frames and values. */
+export function useCurveEdits(scale: () => CurveScale) {
   const scene = useScene();
   const selection = useSelection();
-  const playback = usePlayback();
   const picks = usePicks();
-  const held = shallowRef<CurveHold | null>(null);
-
-  function begin(event: PointerEvent, grip: CurveGrip): void {
-    const thing = selection.thing;
-    if (event.button !== 0 || !thing) return;
-    event.preventDefault();
-    event.stopPropagation();
-    const own: Picked[] = [{ object: thing.id, channel: grip.channel, frames: [grip.key.frame] }];
-    const was = picks.hasAll(own);
-    if (event.shiftKey && grip.kind === "key") (was ? picks.remove : picks.add)(own);
-    else if (!was) picks.set(own);
-    const keys = picks.keys.filter((one) => one.object === thing.id);
-    const from = { x: event.clientX, y: event.clientY };
-    let edits: Edit[] = [];
-    let by = 0;
-
-    const move = (e: PointerEvent): void => {
-      let [dx, dy] = [e.clientX - from.x, e.clientY - from.y];
-      if (e.shiftKey) [dx, dy] = Math.abs(dx) >= Math.abs(dy) ? [dx, 0] : [0, dy];
-      if (!edits.length && Math.hypot(dx, dy) < 3) return;
-      if (grip.kind === "key") {
-        const snapped =
-          dx && !e.altKey
-            ? nearest(grip.key.frame + dx / scale().perFrame, [{ frame: playback.frame }], REACH / scale().perFrame)
-            : null;
-        by = snapped
-          ? snapped.frame - grip.key.frame
-          : e.altKey
-            ? Number((dx / scale().perFrame).toFixed(2))
-            : Math.round(dx / scale().perFrame);
-        edits = keys.flatMap((one) => keyEdits(one, by, dy));
-        held.value = { kind: "key", frames: by, pixels: dy };
-      } else {
-        const frames = dx / scale().perFrame;
-        const value = -dy / scale().perValue(grip.channel);
-        const first = handleEdit(thing.id, grip, frames, value, e.altKey);
-        edits = [first, ...others(grip, frames, value, e.altKey)];
-        held.value = {
-          kind: grip.kind,
-          channel: grip.channel,
-          frame: grip.key.frame,
-          at: first[grip.kind] as [number, number],
-        };
-      }
-      if (edits.length) void scene.lookAt(edits);
-    };
-    const end = async (kept: boolean): Promise<void> => {
-      if (!kept) {
-        held.value = null;
-        if (edits.length) scene.letGo();
-        return;
-      }
-      const next = grip.kind === "key" ? picks.moved((frame) => frame + by) : picks.keys;
-      if (edits.length && (await scene.edit(edits))) picks.set(next);
-      else if (!edits.length && was && !event.shiftKey) picks.set(own);
-      held.value = null;
-    };
-    beginDrag(event, { move, end: (kept) => void end(kept) });
-  }
 
   /** The edits that move some keys of a channel by frames, and by pixels upwards or downwards. */
   function keyEdits(picked: Picked, by: number, dy: number): Edit[] {
@@ -116,12 +47,7 @@ export function useCurveDrag(scale: () => CurveScale) {
   }
 
   /** The same move of the same side's handle, for the other picked keys that have one. */
-  function others(
-    grip: Extract<CurveGrip, { kind: "out" | "in" }>,
-    frames: number,
-    value: number,
-    broken: boolean,
-  ): Edit[] {
+  function others(grip: HandleGrip, frames: number, value: number, broken: boolean): Edit[] {
     const thing = selection.thing;
     if (!thing) return [];
     return picks.keys
@@ -147,13 +73,13 @@ export function useCurveDrag(scale: () => CurveScale) {
       });
   }
 
-  return { held, begin };
+  return { keyEdits, others };
 }
 
 /** Where a dragged handle goes; its partner swings along on the other side of the key, unless it is broken off. */
-function handleEdit(
+export function handleEdit(
   object: string,
-  grip: Extract<CurveGrip, { kind: "out" | "in" }>,
+  grip: HandleGrip,
   frames: number,
   value: number,
   broken: boolean,

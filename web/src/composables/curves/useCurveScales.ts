@@ -2,7 +2,7 @@
 import { useLocalStorage } from "@vueuse/core";
 import { computed, type Ref, shallowRef, watch } from "vue";
 import type { Key } from "@/api/types";
-import type { KeyedCurve } from "@/composables/useKeyedCurves";
+import type { KeyedCurve } from "@/composables/curves/useKeyedCurves";
 import { extent } from "@/geometry/curves";
 import { usePicks } from "@/stores/picks";
 import { AIR, useTimeView } from "@/stores/timeView";

@@ -1,7 +1,7 @@
 /** Painting the picture on its canvas: the frame at the playhead, the whole stage, or what is played live. */
 import { useDevicePixelRatio } from "@vueuse/core";
 import { computed, type Ref, watch, watchEffect } from "vue";
-import type { PictureView } from "@/composables/usePictureView";
+import type { PictureView } from "@/composables/picture/usePictureView";
 import { paintAround } from "@/picture/around";
 import { atFrame } from "@/picture/frameView";
 import { paintLive } from "@/picture/live";

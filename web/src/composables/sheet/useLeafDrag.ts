@@ -2,7 +2,7 @@
 import { beginDrag } from "@/composables/useDrag";
 import { ref } from "vue";
 import type { Edit } from "@/api/types";
-import type { Lane } from "@/composables/useLanes";
+import type { Lane } from "@/composables/sheet/useLaneMaking";
 import { nearest } from "@/geometry/snapping";
 import { usePlayback } from "@/stores/playback";
 import { keysAt, type Picked, usePicks } from "@/stores/picks";

@@ -1,0 +1,43 @@
+/** What is being brought in, and what came of it; shared, so that every way in shows the same. */
+import { shallowRef } from "vue";
+import type { KeptSound, TableWords } from "@/api/types";
+
+/** The file that is being brought in. */
+export const progress = shallowRef<{ readonly done: number; readonly total: number; readonly name: string } | null>(
+  null,
+);
+/** Sentences about what came of it. */
+export const said = shallowRef<readonly string[]>([]);
+/** What came of a drawing or a scene that was brought in, for as long as it is looked at. */
+export interface Report {
+  readonly name: string;
+  readonly parts: readonly { readonly id: string; readonly name: string; readonly depth: number }[];
+  readonly lost: readonly string[];
+}
+export const report = shallowRef<Report | null>(null);
+/** A table that waits to be told which of its columns goes where. */
+export const table = shallowRef<{
+  readonly name: string;
+  readonly words: TableWords;
+  readonly sound: KeptSound | null;
+} | null>(null);
+/** Files dropped before their scene was open: it takes them as soon as it is. */
+export const later = shallowRef<readonly File[]>([]);
+
+/** Say one more thing. */
+export const say = (sentence: string): void => void (said.value = [...said.value, sentence]);
+/** Say what is wrong with a file. */
+export const sayWrong = (file: File, error: unknown): void =>
+  say(error instanceof Error ? error.message : `${file.name} could not be read.`);
+
+/** Do something with a file, and tell of what is wrong with it. */
+export async function attempt(file: File, work: () => Promise<void>): Promise<void> {
+  progress.value = { done: 0, total: 1, name: file.name };
+  try {
+    await work();
+  } catch (error) {
+    sayWrong(file, error);
+  } finally {
+    progress.value = null;
+  }
+}
