@@ -103,7 +103,9 @@ def test_the_whole_is_the_kept_scene(jump):
 def test_a_channel_comes_back_without_what_its_rules_did_to_channels_that_are_gone():
     rule = {"id": "r", "kind": "oscillator", "channels": ["width", "y"]}
     then = scene(shape("leaf", rules=[rule]))
-    now = edited(then, {"edit": "set-shape", "id": "leaf", "shape": {"type": "line"}}, {"edit": "set-value", "object": "leaf", "channel": "y", "value": 5})
+    now = edited(
+        then, {"edit": "set-shape", "id": "leaf", "shape": {"type": "line"}}, {"edit": "set-value", "object": "leaf", "channel": "y", "value": 5}
+    )
     again = brought(now, then, ("leaf", "channel", "y"))
     assert again.by_id["leaf"].shape.type == "line"
     assert [rule.channels for rule in again.by_id["leaf"].rules] == [("y",)]
