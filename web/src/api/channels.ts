@@ -1,9 +1,13 @@
 /** Channels of an object by name, settings of its rules among them: those are named `rule:setting`. */
-import type { Channel, Key, Rule, RuleWords, SceneObject, SettingWords } from "./types";
+import type { Channel, ChannelWords, Key, Rule, RuleWords, SceneObject, SettingWords } from "./types";
 
 /** Whether a channel holds numbers, and no colours, points, outlines or looks. */
 export const holdsNumbers = (channel: { readonly unit: string }): boolean =>
   !["colour", "point", "outline", "look"].includes(channel.unit);
+
+/** What a channel is called where many are listed: its row, and its own label where that says more. */
+export const titleOf = ({ row, label }: ChannelWords): string =>
+  label === row.toLowerCase() ? row : `${row} ${label}`;
 
 /** A channel that never changes. */
 export const still = (base: number | string): Channel => ({

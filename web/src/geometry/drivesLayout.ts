@@ -36,8 +36,7 @@ function bundles(ids: readonly string[], edges: readonly Edge[], apart: (id: str
 
 /**
  * Columns by the longest way from what nobody drives; within a column, things near what drives them. Edges that close
- * a ring are passed
- * over: rings are refused anyway, but two things may drive each other in different channels.
+ * a ring are passed over: rings are refused anyway, but two things may drive each other in different channels.
  */
 export function layoutOf(
   edges: readonly Edge[],

@@ -1,6 +1,6 @@
 /** Painting objects that are each at a frame of their own, as while cues are played. */
 import { type Motion, valuesAt } from "@/api/motion";
-import { type Matrix, times, toMatrix } from "@/geometry/matrix";
+import { IDENTITY, type Matrix, times, toMatrix } from "@/geometry/matrix";
 import { topmostIn } from "@/picture/boxes";
 import type { FrameView } from "@/picture/frameView";
 import { background, paintSteps } from "@/picture/paint";
@@ -16,7 +16,7 @@ export function viewLive(motion: Motion, live: Live, id: string): Matrix {
   const frame = live.frameOf(id);
   const thing = motion.objects.get(id);
   const parent = live.parentOf(id);
-  if (!thing) return [1, 0, 0, 1, 0, 0];
+  if (!thing) return IDENTITY;
   let alike = true;
   for (let at = parent; at; at = live.parentOf(at)) alike &&= live.frameOf(at) === frame;
   return parent && !alike

@@ -1,7 +1,6 @@
 /**
  * The marks of keys on the time sheet, painted once as small pictures: there can be thousands of them, and a picture
- * is put down far
- * faster than a shape is drawn. They look as LeafMark does.
+ * is put down far faster than a shape is drawn. They look as LeafMark does.
  */
 const FAMILIES = { travel: "--travel", turn: "--turn", size: "--size-fill", look: "--look" } as const;
 const SIDE = 20;
@@ -9,8 +8,7 @@ const SHARPNESS = 3;
 
 /**
  * Add a style sheet in which `.sheet-leaf` has the picture of its lane's family, and `.sheet-leaf.picked` that of a
- * picked leaf. Plain
- * rules, no custom properties: those would be read anew for every leaf.
+ * picked leaf. Plain rules, no custom properties: those would be read anew for every leaf.
  */
 export function paintLeafMarks(): void {
   const colours = getComputedStyle(document.documentElement);

@@ -116,6 +116,8 @@ async function open(id: string): Promise<void> {
   selection.reset();
   playback.reset();
   const [found] = await Promise.all([scene.open(id), vocabulary.load()]);
+  // Meanwhile somebody may have gone on to another scene.
+  if (id !== props.id) return;
   missing.value = !found;
   watched.value = found ? id.split("~")[0] : undefined;
   if (found && later.value.length) {

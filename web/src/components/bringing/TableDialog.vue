@@ -3,6 +3,7 @@
 import { useDebounceFn } from "@vueuse/core";
 import { ElDialog } from "element-plus";
 import { computed, onBeforeUnmount, reactive, ref, shallowRef, watch } from "vue";
+import { titleOf } from "@/api/channels";
 import { api, ServiceError } from "@/api/client";
 import type { LaidTrack } from "@/api/types";
 import NumberField from "@/components/common/NumberField.vue";
@@ -44,13 +45,8 @@ function channelsOf(object: string, colour: boolean) {
   const thing = scene.byId.get(object);
   if (!thing) return [];
   return vocabulary
-    .rowsOf(thing)
-    .flatMap((row) =>
-      row.channels.map((one) => ({
-        ...one,
-        says: one.label === row.name.toLowerCase() ? row.name : `${row.name} ${one.label}`,
-      })),
-    )
+    .channelsOf(thing)
+    .map((one) => ({ ...one, says: titleOf(one) }))
     .filter((one) => !["point", "outline", "look"].includes(one.unit) && (one.unit === "colour") === colour);
 }
 function aim(at: number, changes: Partial<Target>): void {

@@ -101,9 +101,10 @@ function press(event: PointerEvent): void {
     scrubbed.value = within(Number((Math.round((was + by) / fine) * fine).toPrecision(10)));
     emit("scrub", scrubbed.value);
   };
+  const listening = new AbortController();
+  const { signal } = listening;
   const end = (keep: boolean): void => {
-    target.removeEventListener("pointermove", move);
-    window.removeEventListener("keydown", escape, true);
+    listening.abort();
     const last = scrubbed.value;
     scrubbed.value = null;
     if (last === null) return;
@@ -117,9 +118,10 @@ function press(event: PointerEvent): void {
     e.stopPropagation();
     end(false);
   };
-  target.addEventListener("pointermove", move);
-  target.addEventListener("pointerup", () => end(true), { once: true });
-  window.addEventListener("keydown", escape, true);
+  target.addEventListener("pointermove", move, { signal });
+  target.addEventListener("pointerup", () => end(true), { signal });
+  target.addEventListener("pointercancel", () => end(false), { signal });
+  window.addEventListener("keydown", escape, { capture: true, signal });
 }
 </script>
 

@@ -5,6 +5,7 @@ import { computed, ref, watch } from "vue";
 import type { Edit } from "@/api/types";
 import NumberField from "@/components/common/NumberField.vue";
 import ColourField from "@/components/values/ColourField.vue";
+import { rgbaOf } from "@/geometry/colour";
 import { inSeconds } from "@/geometry/frames";
 import { useScene } from "@/stores/scene";
 
@@ -33,11 +34,6 @@ watch(
   },
   { immediate: true },
 );
-
-const rgba = (hex: string): number[] => {
-  const digits = hex.slice(1).length <= 4 ? [...hex.slice(1)].map((d) => d + d).join("") : hex.slice(1);
-  return [0, 2, 4, 6].map((i) => Number.parseInt(`${digits}FF`.slice(i, i + 2), 16) / 255);
-};
 
 const changesFps = computed(() => scene.head !== null && fps.value !== scene.head.fps);
 const changesLength = computed(() => scene.head !== null && length.value !== scene.head.length);
@@ -181,7 +177,7 @@ async function make(): Promise<void> {
         </div>
       </div>
       <span>Background</span>
-      <ColourField label="Background" :rgba="rgba(background)" @change="background = $event" />
+      <ColourField label="Background" :rgba="rgbaOf(background)" @change="background = $event" />
     </div>
     <template #footer>
       <button class="plain" @click="open = false">Cancel</button>

@@ -9,7 +9,7 @@ import { numberAt, valuesAt } from "@/api/motion";
 import type { Edit, FigureObject } from "@/api/types";
 import type { PictureView } from "@/composables/picture/usePictureView";
 import { type Joint, jointsOf, pulled, pullsOf, withJoint } from "@/geometry/joints";
-import { inverse, type Matrix, moved, type Point, times, toMatrix } from "@/geometry/matrix";
+import { IDENTITY, inverse, type Matrix, moved, type Point, times, toMatrix } from "@/geometry/matrix";
 import { beginOwnDrag } from "@/composables/useDrag";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
@@ -29,7 +29,7 @@ const matrixOf = (bone: string): Matrix | null =>
   baked.value?.bones[bone] ? toMatrix(valuesAt(baked.value.bones[bone], playback.frame)) : null;
 /** From the space the figure rests in to the picture, the way it faces. */
 const resting = computed((): Matrix =>
-  times(baked.value ? toMatrix(valuesAt(baked.value.view, playback.frame)) : [1, 0, 0, 1, 0, 0], [
+  times(baked.value ? toMatrix(valuesAt(baked.value.view, playback.frame)) : IDENTITY, [
     at("facing", 1) < 0 ? -1 : 1,
     0,
     0,
@@ -62,7 +62,7 @@ const pulls = computed(() => {
       moved(world, { x: bone.start[0], y: bone.start[1] }),
       moved(world, { x: bone.end[0], y: bone.end[1] }),
     ];
-    return [{ pull, start, end, shown: props.view.onStage([1, 0, 0, 1, 0, 0], end) }];
+    return [{ pull, start, end, shown: props.view.onStage(IDENTITY, end) }];
   });
 });
 const joints = computed(() =>
@@ -84,7 +84,7 @@ const ghosts = computed(() =>
         const own = scene.motion?.objects.get(part.id);
         if (!own || part.kind !== "shape" || part.shape.type !== "outline" || !part.bone) return [];
         const [a, b, c, d, e, f] = times(resting.value, toMatrix(valuesAt(own.local, playback.frame)));
-        const [s, at] = [props.view.scale.value, props.view.onStage([1, 0, 0, 1, 0, 0], { x: e, y: f })];
+        const [s, at] = [props.view.scale.value, props.view.onStage(IDENTITY, { x: e, y: f })];
         return [
           { id: part.id, d: part.shape.d, transform: `matrix(${a * s} ${b * s} ${c * s} ${d * s} ${at.x} ${at.y})` },
         ];

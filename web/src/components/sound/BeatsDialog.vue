@@ -3,7 +3,7 @@
 import { useDebounceFn } from "@vueuse/core";
 import { ElDialog } from "element-plus";
 import { computed, onBeforeUnmount, reactive, ref, watch } from "vue";
-import { keysOf } from "@/api/channels";
+import { keysOf, titleOf } from "@/api/channels";
 import { gaitOf } from "@/api/figures";
 import { numberAt } from "@/api/motion";
 import type { Edit } from "@/api/types";
@@ -66,13 +66,8 @@ const way = ref<Way>(walks.value ? "step" : "hit");
 const channels = computed(() =>
   thing.value
     ? vocabulary
-        .rowsOf(thing.value)
-        .flatMap((row) =>
-          row.channels.map((one) => ({
-            ...one,
-            says: one.label === row.name.toLowerCase() ? row.name : `${row.name} ${one.label}`,
-          })),
-        )
+        .channelsOf(thing.value)
+        .map((one) => ({ ...one, says: titleOf(one) }))
         .filter((one) => !["point", "outline", "look"].includes(one.unit))
     : [],
 );

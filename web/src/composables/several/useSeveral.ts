@@ -35,7 +35,8 @@ export function useSeveral() {
     if (free.length) {
       const done = await scene.edit(free.map((one): Edit => ({ edit: "delete-object", id: one.id })));
       if (!done) return;
-      messages.withUndo(`${free.length} objects are deleted.`, "Undo", () => void scene.undo());
+      const what = free.length === 1 ? `${free[0]!.name} is` : `${free.length} objects are`;
+      messages.withUndo(`${what} deleted.`, "Undo", () => void scene.undo());
     }
     selection.pick(read[0]?.id ?? null);
     if (read[0]) await deleting.ask(read[0]);
