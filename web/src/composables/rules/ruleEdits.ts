@@ -1,7 +1,7 @@
 /** Edits that put rules on objects whose settings are known beforehand. */
 import { still } from "@/api/channels";
+import { newRuleId } from "@/api/ids";
 import type { Edit, Rule, SceneObject } from "@/api/types";
-import { newRuleId } from "@/composables/rules/useNewRules";
 
 /** A new retime rule on an object, after all its others. */
 export const retimeEdit = (

@@ -1,5 +1,5 @@
 /** Putting new rules on the picked objects, with settings that fit where they are put. */
-import { newId } from "@/api/ids";
+import { newRuleId } from "@/api/ids";
 import type { ChannelWords, Edit, Rule, RuleWords, SceneObject } from "@/api/types";
 import { fitted, moving, type Moves } from "@/composables/rules/newSettings";
 import { useRuleBeginnings } from "@/composables/rules/useRuleBeginnings";
@@ -7,8 +7,6 @@ import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
 import { type Row, useVocabulary } from "@/stores/vocabulary";
-
-export const newRuleId = (): string => `r${newId()}`;
 
 /** A rule that is to be put somewhere: its settings other than its defaults, and the keys some of them get. */
 interface Wanted {

@@ -1,7 +1,8 @@
 /** Rules on the picked object: changing, ordering, copying and removing them. */
 import { still } from "@/api/channels";
+import { newRuleId } from "@/api/ids";
 import type { Edit, Rule, SceneObject } from "@/api/types";
-import { newRuleId, useNewRules } from "@/composables/rules/useNewRules";
+import { useNewRules } from "@/composables/rules/useNewRules";
 import { useRuleReading } from "@/composables/rules/useRuleReading";
 import { useRuleSettings } from "@/composables/rules/useRuleSettings";
 import { useRuleSummary } from "@/composables/rules/useRuleSummary";
