@@ -82,7 +82,7 @@ def test_fields_refuse_what_is_no_number(workspace):
     frame.fill("later")
     frame.press("Enter")
     expect(frame).to_have_attribute("aria-invalid", "true")
-    w.type_value("Opacity see-through", "400")
+    w.type_value("Opacity opacity", "400")
     assert w.channel("Drop", "opacity")["base"] == 1
 
 

@@ -69,7 +69,7 @@ def test_a_frog_of_parts_blinks_inside_and_crosses_on_its_raft(page: Page, serve
     w.go_to("12")
     w.key("Opacity")
     w.go_to("0")
-    w.type_value("Opacity see-through", "0")
+    w.type_value("Opacity opacity", "0")
     assert colour(w, 640, 360) == GREEN
 
     trail(w).get_by_role("button", name="Journey").click()

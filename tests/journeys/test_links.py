@@ -102,9 +102,9 @@ def test_a_value_dragged_onto_another_goes_from_range_to_range(page, server):
     assert 0.6 < reached < 0.85
     w.pick("Shadow")
     w.go_to("0")
-    assert w.value("Opacity see-through") == pytest.approx(10, abs=0.2)
+    assert w.value("Opacity opacity") == pytest.approx(10, abs=0.2)
     w.go_to("48")
-    assert w.value("Opacity see-through") == pytest.approx(reached * 100, abs=0.2)
+    assert w.value("Opacity opacity") == pytest.approx(reached * 100, abs=0.2)
 
 
 def test_a_pair_that_is_linked_is_duplicated_and_the_copies_are_linked_to_each_other(page, server):

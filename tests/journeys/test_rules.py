@@ -200,7 +200,7 @@ def test_a_pendulum_sign_swings_dies_down_and_is_started_again(workspace):
 def test_a_firefly_blinks_square_without_in_betweens(workspace):
     w = workspace
     w.add("Ellipse", "Firefly")
-    w.type_value("Opacity see-through", "50")
+    w.type_value("Opacity opacity", "50")
     w.row("Opacity").locator(".label").click()
     add(w, "Oscillator")
     panel(w, "Oscillator")
@@ -212,7 +212,7 @@ def test_a_firefly_blinks_square_without_in_betweens(workspace):
     seen = []
     for frame in range(0, 25):
         w.go_to(str(frame))
-        seen.append(w.value("Opacity see-through"))
+        seen.append(w.value("Opacity opacity"))
     assert seen == [100] * 6 + [0] * 6 + [100] * 6 + [0] * 6 + [100]
 
 

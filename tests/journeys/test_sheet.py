@@ -70,12 +70,12 @@ def test_a_box_picks_leaves_on_several_lanes_and_they_slide_together(pair):
 def test_a_fade_starts_later_by_sliding_one_leaf(pair):
     w = pair
     w.go_to("12")
-    before = w.value("Opacity see-through")
+    before = w.value("Opacity opacity")
     assert before == pytest.approx(80)
     x, y = middle(w.leaf("Papaya", "Opacity", 10))
     w.drag((x, y), (x + 5 * per_frame(w), y))
     assert w.keys("Papaya", "opacity") == [(15, 1), (20, 0)]
-    assert w.value("Opacity see-through") == 100
+    assert w.value("Opacity opacity") == 100
 
 
 def test_leaves_snap_to_other_keys_and_with_alt_to_nothing(pair):

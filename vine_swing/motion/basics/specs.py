@@ -90,7 +90,7 @@ COMMON = (
     ChannelSpec("skew", "slant", "Skew", "turn", "°", 0.0, -89.0, 89.0, about="Slants the upright lines."),
     ChannelSpec("pivot.x", "x", "Pivot", "turn", "px", 0.0, about="The point it turns and grows about, from its own middle."),
     ChannelSpec("pivot.y", "y", "Pivot", "turn", "px", 0.0, about="The point it turns and grows about, from its own middle."),
-    ChannelSpec("opacity", "see-through", "Opacity", "look", "%", 1.0, 0.0, 1.0, 0.01, "0 % cannot be seen; parts fade with their parent."),
+    ChannelSpec("opacity", "opacity", "Opacity", "look", "%", 1.0, 0.0, 1.0, 0.01, "0 % cannot be seen; parts fade with their parent."),
     ChannelSpec(
         OUTLINE,
         "outline",

@@ -16,7 +16,7 @@ export interface PartPlace {
 /** What a channel is called: its row, and its label where that says more. */
 function saidOf(channel: ChannelWords): string {
   const row = channel.row.toLowerCase();
-  return row === channel.label || row === "rotation" || row === "opacity" ? row : `${row} ${channel.label}`;
+  return row === channel.label || row === "rotation" ? row : `${row} ${channel.label}`;
 }
 
 /** The words and channels of some parts; of each part the words first, then the channels in `first`, in their order. */
