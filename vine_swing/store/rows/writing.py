@@ -19,26 +19,9 @@ from vine_swing.motion.scene.objects import SceneObject
 from vine_swing.motion.scene.sounds import KeptSound
 from vine_swing.motion.scene.timeline import InnerScene, Timeline
 from vine_swing.motion.timing.channel import Channel, Key
-from vine_swing.store.rows.columns import (
-    CHANNEL,
-    CUE,
-    DIAL,
-    KEY,
-    OBJECT,
-    RULE,
-    SOUND,
-    TIMELINE,
-    channel_values,
-    cue_values,
-    dial_values,
-    key_values,
-    numbers,
-    object_values,
-    rule_values,
-    sound_values,
-    timeline_values,
-)
 from vine_swing.store.rows.files import kept_blob
+from vine_swing.store.rows.keys import KEY, key_values
+from vine_swing.store.rows.tables import CHANNEL, CUE, DIAL, OBJECT, RULE, SOUND, TIMELINE
 
 #: Keys inserted by one statement, and the places of one among its values.
 _KEYS_AT_ONCE = 40
@@ -47,8 +30,8 @@ _A_KEY = f"({', '.join('?' * (len(KEY) + 2))})"
 
 def insert(db: sqlite3.Connection, scene_id: str, scene: Scene, now: str) -> None:
     """Write a whole new scene."""
-    values = (*timeline_values(scene), json.dumps(scene.palette))
-    _insert(db, "scene", ("id", *TIMELINE, "palette", "made", "changed"), (scene_id, *values, now, now))
+    values = (*TIMELINE.values(scene), json.dumps(scene.palette))
+    _insert(db, "scene", ("id", *TIMELINE.names, "palette", "made", "changed"), (scene_id, *values, now, now))
     _insert_parts(db, scene_id, scene)
     for position, font in enumerate(scene.fonts):
         _insert_font(db, scene_id, font, position)
@@ -71,7 +54,7 @@ def _insert_parts(db: sqlite3.Connection, scene_id: str, timeline: Timeline) -> 
 
 def _insert_inner(db: sqlite3.Connection, scene_id: str, inner: InnerScene, position: int) -> None:
     row = _inner_id(scene_id, inner.id)
-    _insert(db, "scene", ("id", "within", "part", "position", *TIMELINE), (row, scene_id, inner.id, position, *timeline_values(inner)))
+    _insert(db, "scene", ("id", "within", "part", "position", *TIMELINE.names), (row, scene_id, inner.id, position, *TIMELINE.values(inner)))
     _insert_parts(db, row, inner)
 
 
@@ -102,8 +85,8 @@ def write_difference(db: sqlite3.Connection, scene_id: str, before: Scene, after
 
 def _write_timeline(db: sqlite3.Connection, scene_id: str, before: Timeline, after: Timeline) -> None:
     """Write what differs between two versions of a row of `scene` and of what is in it."""
-    if timeline_values(before) != timeline_values(after):
-        _update(db, "scene", TIMELINE, timeline_values(after), "id", scene_id)
+    if TIMELINE.values(before) != TIMELINE.values(after):
+        _update(db, "scene", TIMELINE.names, TIMELINE.values(after), "id", scene_id)
     _write_parts(db, "object", scene_id, before.objects, after.objects, insert=_insert_object, update=_update_object, delete=_delete_object)
     _write_parts(db, "dial", scene_id, before.dials, after.dials, insert=_insert_dial, update=_update_dial, delete=_delete_dial)
     _write_parts(db, "cue", scene_id, before.cues, after.cues, insert=_insert_cue, update=_update_cue)
@@ -155,27 +138,27 @@ def _changes(before: Iterable[Any], after: Iterable[Any]) -> list[tuple[str | No
 
 
 def _update_object(db: sqlite3.Connection, row: int, was: tuple[SceneObject, int], now: tuple[SceneObject, int]) -> None:
-    if object_values(*was) != object_values(*now):
-        _update(db, "object", OBJECT, object_values(*now), "row", row)
+    if OBJECT.values(*was) != OBJECT.values(*now):
+        _update(db, "object", OBJECT.names, OBJECT.values(*now), "row", row)
     _update_channels(db, "object", row, was[0].channels, now[0].channels)
     _write_parts(db, "rule", row, was[0].rules, now[0].rules, insert=_insert_rule, update=_update_rule, delete=_delete_rule, within="object")
 
 
 def _update_rule(db: sqlite3.Connection, row: int, was: tuple[Rule, int], now: tuple[Rule, int]) -> None:
-    if rule_values(*was) != rule_values(*now):
-        _update(db, "rule", RULE, rule_values(*now), "row", row)
-    _update_channels(db, "rule", row, numbers(was[0]), numbers(now[0]))
+    if RULE.values(*was) != RULE.values(*now):
+        _update(db, "rule", RULE.names, RULE.values(*now), "row", row)
+    _update_channels(db, "rule", row, _numbers(was[0]), _numbers(now[0]))
 
 
 def _update_dial(db: sqlite3.Connection, row: int, was: tuple[Dial, int], now: tuple[Dial, int]) -> None:
-    if dial_values(*was) != dial_values(*now):
-        _update(db, "dial", DIAL, dial_values(*now), "row", row)
+    if DIAL.values(*was) != DIAL.values(*now):
+        _update(db, "dial", DIAL.names, DIAL.values(*now), "row", row)
     _update_channels(db, "dial", row, {DIAL_CHANNEL: was[0].channel}, {DIAL_CHANNEL: now[0].channel})
 
 
 def _update_cue(db: sqlite3.Connection, row: int, was: tuple[Cue, int], now: tuple[Cue, int]) -> None:
-    if cue_values(*was) != cue_values(*now):
-        _update(db, "cue", CUE, cue_values(*now), "row", row)
+    if CUE.values(*was) != CUE.values(*now):
+        _update(db, "cue", CUE.names, CUE.values(*now), "row", row)
 
 
 def _update_picture(db: sqlite3.Connection, row: int, _: tuple[KeptPicture, int], now: tuple[KeptPicture, int]) -> None:
@@ -184,7 +167,7 @@ def _update_picture(db: sqlite3.Connection, row: int, _: tuple[KeptPicture, int]
 
 
 def _update_sound(db: sqlite3.Connection, row: int, was: tuple[KeptSound, int], now: tuple[KeptSound, int]) -> None:
-    _update(db, "sound", SOUND, sound_values(*now), "row", row)
+    _update(db, "sound", SOUND.names, SOUND.values(*now), "row", row)
     # Files are large: one is looked at again only where the sound has another.
     if was[0].file != now[0].file:
         _update(db, "sound", ("hash",), (kept_blob(db, "audio/*", now[0].content),), "row", row)
@@ -209,8 +192,8 @@ def _update_channels(db: sqlite3.Connection, owner: str, owner_row: int, before:
 
 
 def _update_channel(db: sqlite3.Connection, row: int, old: Channel, new: Channel) -> None:
-    if channel_values(old) != channel_values(new):
-        _update(db, "channel", CHANNEL, channel_values(new), "row", row)
+    if CHANNEL.values(old) != CHANNEL.values(new):
+        _update(db, "channel", CHANNEL.names, CHANNEL.values(new), "row", row)
     before = {key.frame: key for key in old.keys}
     after = {key.frame: key for key in new.keys}
     db.executemany("DELETE FROM key WHERE channel = ? AND frame = ?", [(row, frame) for frame in before if frame not in after])
@@ -220,8 +203,13 @@ def _update_channel(db: sqlite3.Connection, row: int, old: Channel, new: Channel
     _insert_keys(db, row, [key for frame, key in after.items() if frame not in before])
 
 
+def _numbers(rule: Rule) -> dict[str, Channel]:
+    """The settings of a rule that have a channel of their own."""
+    return {name: setting for name, setting in rule.settings.items() if isinstance(setting, Channel)}
+
+
 def _insert_object(db: sqlite3.Connection, scene_id: str, thing: SceneObject, position: int) -> None:
-    row = _insert(db, "object", ("scene", "id", *OBJECT), (scene_id, thing.id, *object_values(thing, position)))
+    row = _insert(db, "object", ("scene", "id", *OBJECT.names), (scene_id, thing.id, *OBJECT.values(thing, position)))
     for name, channel in thing.channels.items():
         _insert_channel(db, "object", row, name, channel)
     for place, rule in enumerate(thing.rules):
@@ -229,13 +217,13 @@ def _insert_object(db: sqlite3.Connection, scene_id: str, thing: SceneObject, po
 
 
 def _insert_rule(db: sqlite3.Connection, object_row: int, rule: Rule, position: int) -> None:
-    row = _insert(db, "rule", ("object", "id", *RULE), (object_row, rule.id, *rule_values(rule, position)))
-    for name, channel in numbers(rule).items():
+    row = _insert(db, "rule", ("object", "id", *RULE.names), (object_row, rule.id, *RULE.values(rule, position)))
+    for name, channel in _numbers(rule).items():
         _insert_channel(db, "rule", row, name, channel)
 
 
 def _insert_dial(db: sqlite3.Connection, scene_id: str, dial: Dial, position: int) -> None:
-    row = _insert(db, "dial", ("scene", "id", *DIAL), (scene_id, dial.id, *dial_values(dial, position)))
+    row = _insert(db, "dial", ("scene", "id", *DIAL.names), (scene_id, dial.id, *DIAL.values(dial, position)))
     _insert_channel(db, "dial", row, DIAL_CHANNEL, dial.channel)
 
 
@@ -252,15 +240,15 @@ def _insert_picture(db: sqlite3.Connection, scene_id: str, picture: KeptPicture,
 
 def _insert_sound(db: sqlite3.Connection, scene_id: str, sound: KeptSound, position: int) -> None:
     digest = kept_blob(db, "audio/*", sound.content)
-    _insert(db, "sound", ("scene", "id", "hash", *SOUND), (scene_id, sound.id, digest, *sound_values(sound, position)))
+    _insert(db, "sound", ("scene", "id", "hash", *SOUND.names), (scene_id, sound.id, digest, *SOUND.values(sound, position)))
 
 
 def _insert_cue(db: sqlite3.Connection, scene_id: str, cue: Cue, position: int) -> None:
-    _insert(db, "cue", ("scene", "id", *CUE), (scene_id, cue.id, *cue_values(cue, position)))
+    _insert(db, "cue", ("scene", "id", *CUE.names), (scene_id, cue.id, *CUE.values(cue, position)))
 
 
 def _insert_channel(db: sqlite3.Connection, owner: str, owner_row: int, name: str, channel: Channel) -> None:
-    row = _insert(db, "channel", (owner, "name", *CHANNEL), (owner_row, name, *channel_values(channel)))
+    row = _insert(db, "channel", (owner, "name", *CHANNEL.names), (owner_row, name, *CHANNEL.values(channel)))
     _insert_keys(db, row, channel.keys)
 
 
