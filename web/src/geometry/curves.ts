@@ -8,7 +8,10 @@ export function curvePath(values: readonly number[], width: number, height: numb
   const y = (value: number) => height - ((value - low) / span) * height;
   const step = Math.max(1, Math.floor(values.length / (width * 3)));
   const points: string[] = [];
-  for (let i = 0; i < values.length; i += step) points.push(`${x(i).toFixed(1)} ${y(values[i] ?? 0).toFixed(1)}`);
+  const put = (i: number): void => void points.push(`${x(i).toFixed(1)} ${y(values[i] ?? 0).toFixed(1)}`);
+  for (let i = 0; i < values.length - 1; i += step) put(i);
+  // However many are left out between, the last is drawn.
+  put(values.length - 1);
   if (values.length === 1) points.push(`${width} ${y(values[0] ?? 0).toFixed(1)}`);
   return `M${points.join("L")}`;
 }
