@@ -179,8 +179,8 @@ export const api = {
     bytes(call("GET", `/scenes/${id}/rehearsals/${rehearsal}/motion`)),
   rehearsalDifferences: (id: string, rehearsal: string) =>
     json<Differences>(call("GET", `/scenes/${id}/rehearsals/${rehearsal}/differences`)),
-  bringBack: (id: string, revision: number, rehearsal: string, parts: readonly BroughtPart[] | null) =>
-    change("POST", `/scenes/${id}/rehearsals/${rehearsal}/bring-back`, { revision, page: thisPage, parts }),
+  bringBack: (id: string, revision: number, rehearsal: string, parts: readonly BroughtPart[] | null, work?: Work) =>
+    change("POST", `/scenes/${id}/rehearsals/${rehearsal}/bring-back`, { revision, page: thisPage, parts }, work),
   /** The motion as it would be after some edits, and how that differs from what is. */
   beside: async (id: string, revision: number, edits: Edit[]) => {
     const answer = decode(await bytes(call("POST", `/scenes/${id}/beside`, { revision, edits }))) as {

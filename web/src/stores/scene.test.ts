@@ -17,6 +17,7 @@ vi.mock("@/api/client", async (original) => ({
     changes: vi.fn(),
     undo: vi.fn(),
     redo: vi.fn(),
+    bringBack: vi.fn(),
   },
 }));
 
@@ -192,6 +193,27 @@ it("does not make an edit where others have changed the same object, and says so
   expect(served.scene).toHaveBeenCalledTimes(2);
   expect(told.warn).toHaveBeenCalledOnce();
   expect(scene.state).toBe("saved");
+});
+
+it("brings parts back after all where others were quicker with something else, but not the whole", async () => {
+  const scene = await opened();
+  const parts = [{ object: "moth", what: "motion" as const, channel: null }];
+  served.bringBack.mockRejectedValueOnce(new ServiceError(409, "old")).mockResolvedValueOnce(changed(5));
+  served.changes.mockResolvedValueOnce(changed(4));
+  expect(await scene.bringBack("r1", parts)).toBe(true);
+  expect(served.bringBack.mock.calls.map((call) => call[1])).toEqual([3, 4]);
+  served.bringBack.mockRejectedValueOnce(new ServiceError(409, "old"));
+  served.changes.mockResolvedValueOnce(changed(6));
+  expect(await scene.bringBack("r1", null)).toBeUndefined();
+  expect(served.bringBack).toHaveBeenCalledTimes(3);
+});
+
+it("does not bring a part back that others have changed", async () => {
+  const scene = await opened();
+  served.bringBack.mockRejectedValueOnce(new ServiceError(409, "old"));
+  served.changes.mockResolvedValueOnce(changed(4, [{ ...moth, name: "Owl" }]));
+  expect(await scene.bringBack("r1", [{ object: "moth", what: "motion", channel: null }])).toBeUndefined();
+  expect(served.bringBack).toHaveBeenCalledTimes(1);
 });
 
 it("takes up what others do, and nothing twice", async () => {

@@ -186,11 +186,11 @@ export const useScene = defineStore("scene", () => {
 
   /**
    * Ask for a change at the revision at hand. Where others were quicker, it is asked for again, as long as what they
-   * did has nothing to do with it.
+   * did has nothing to do with what it is `of`; null is all of the scene.
    */
   async function ask(
     call: (id: string, revision: number, work: Work) => Promise<ChangedMotion>,
-    edits: Edit[] = [],
+    of: readonly object[] | null = [],
   ): Promise<void> {
     for (let tries = 0; id.value; tries++) {
       try {
@@ -199,7 +199,7 @@ export const useScene = defineStore("scene", () => {
       } catch (error) {
         if (!(error instanceof ServiceError) || error.status !== 409 || tries === MOST_TRIES) throw error;
         const touched = await takeNews();
-        if (concern(edits, touched, ids())) throw error;
+        if (!of || concern(of, touched, ids())) throw error;
       }
     }
   }
@@ -301,7 +301,7 @@ export const useScene = defineStore("scene", () => {
   function bringBack(rehearsal: string, parts: readonly BroughtPart[] | null): Promise<boolean | undefined> {
     return inTurn(async () => {
       if (!id.value) return false;
-      take(await api.bringBack(id.value, revision.value, rehearsal, parts));
+      await ask((scene, at, work) => api.bringBack(scene, at, rehearsal, parts, work), parts);
       return true;
     });
   }
