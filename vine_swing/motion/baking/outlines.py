@@ -91,6 +91,7 @@ def drawn_series(drawing: Drawing, values: Sequence[Array], name: str, effort: E
     """
     if not drawing.names:
         return OutlineSeries.still(drawing.draw({}))
+    effort = effort or Effort()
     distinct, which = np.unique(np.stack(np.broadcast_arrays(*values), axis=-1), axis=0, return_inverse=True)
     outlines: dict[int, Outline] = {}
     points, order = 0, []
@@ -101,11 +102,9 @@ def drawn_series(drawing: Drawing, values: Sequence[Array], name: str, effort: E
             outlines[id(one)] = one
             points += len(one.points)
             check_points(points, name)
-            if effort is not None:
-                effort.spend(len(one.points))
+            effort.spend(len(one.points))
         order.append(id(one))
-        if effort is not None:
-            effort.advance(1 / len(distinct))
+        effort.advance(1 / len(distinct))
     places = {key: place for place, key in enumerate(outlines)}
     return OutlineSeries.of(list(outlines.values()), np.array([places[key] for key in order], np.intp)[which.reshape(-1)])
 

@@ -27,7 +27,6 @@ class Portions:
         outlines = _BENT * sum(1 + len(scene.children.get(thing.id, ())) for thing in scene.objects if _bends(thing))
         copies = _PARADE * sum(thing.copying is not None for thing in scene.objects)
         insets = _INSET * len({thing.inset_of.scene for thing in scene.objects if thing.inset_of is not None})
-        channels = max(1, len(scene.objects))
         channels = 1 + sum(1 + _RULE * len(thing.rules) for thing in scene.objects)
         placing = _PLACED * len(scene.objects)
         whole = channels + placing + outlines + copies + insets

@@ -12,34 +12,25 @@ from vine_swing.motion.baking.baked import Baked
 from vine_swing.motion.baking.bounds import Bounds, bounds_at
 from vine_swing.motion.basics import matrix
 from vine_swing.motion.basics.errors import EditError
-from vine_swing.motion.basics.values import Frame, Id
-from vine_swing.motion.edits.base import Edit, in_time, object_in, with_object
+from vine_swing.motion.basics.values import Frame
+from vine_swing.motion.edits.base import OfObjects, in_time, object_in, with_object
 from vine_swing.motion.edits.values_at import NOTHING, ValuesAtFrame, place_by, set_values
 from vine_swing.motion.rules.rule import Rule
-from vine_swing.motion.scene.cues import MAX_OBJECTS
 from vine_swing.motion.scene.hanging import with_parts
 from vine_swing.motion.scene.model import Scene
 from vine_swing.motion.scene.objects import SceneObject
 from vine_swing.motion.timing.channel import Channel
 
 Array = NDArray[np.float64]
-#: Some objects by their ids.
-Objects = Annotated[tuple[Id, ...], Field(min_length=1, max_length=MAX_OBJECTS)]
 
 
-class Together(Edit):
+class Together(OfObjects):
     """An edit of several objects.
 
     objects: which; what hangs on another of them goes along with that. frame: as they are there. key: whether those without keys get some too."""
 
-    objects: Objects
     frame: Frame = 0.0
     key: bool = False
-
-    def tops(self, scene: Scene) -> list[str]:
-        """The objects that hang on no other of them, each once."""
-        chosen = {object_in(scene, one).id for one in self.objects}
-        return [one for one in dict.fromkeys(self.objects) if not any(above.id in chosen for above in scene.upwards(scene.by_id[one].parent))]
 
     def _moved(self, scene: Scene, baked: Baked, by: Mapping[str, tuple[float, float]]) -> Scene:
         """The scene with objects moved by so many px of the picture at the frame."""

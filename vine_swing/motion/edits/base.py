@@ -2,13 +2,14 @@
 
 from abc import ABC, abstractmethod
 from collections.abc import Callable, Sequence
+from typing import Annotated
 
-from pydantic import ValidationError
+from pydantic import Field, ValidationError
 
 from vine_swing.motion.basics.errors import EditError, NoSuchThing
 from vine_swing.motion.basics.limits import MOST_TRACED
 from vine_swing.motion.basics.specs import OUTLINE, ChannelSpec
-from vine_swing.motion.basics.values import MAX_FRAME, Frozen
+from vine_swing.motion.basics.values import MAX_FRAME, Frozen, Id
 from vine_swing.motion.rules.rule import SETTING, Rule, check_setting
 from vine_swing.motion.scene.channel_values import check_values
 from vine_swing.motion.scene.cues import MAX_OBJECTS
@@ -38,6 +39,20 @@ class Edit(Frozen, ABC):
     @abstractmethod
     def label(self, scene: Scene) -> str:
         """What undo says it takes back, as a short phrase; `scene` is the scene before the edit."""
+
+
+class OfObjects(Edit):
+    """An edit of one or more objects.
+
+    objects: their ids.
+    """
+
+    objects: Annotated[tuple[Id, ...], Field(min_length=1, max_length=MAX_OBJECTS)]
+
+    def tops(self, scene: Scene) -> list[str]:
+        """The objects that hang on no other of them, each once."""
+        chosen = {object_in(scene, one).id for one in self.objects}
+        return [one for one in dict.fromkeys(self.objects) if not any(above.id in chosen for above in scene.upwards(scene.by_id[one].parent))]
 
 
 def owner_in(scene: Scene, owner: str) -> SceneObject | DialObject:

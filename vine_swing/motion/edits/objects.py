@@ -60,7 +60,7 @@ class RenameObject(_ObjectEdit):
         name = self.name.strip()
         if name == thing.name:
             return scene
-        if any(other.name == name for other in scene.objects):
+        if name in scene.names:
             raise EditError(f"there already is a '{name}'; try '{free_name(scene, name)}'")
         changed = with_object(scene, thing.copy_with(name=name))
         return with_formulas(changed, lambda text: renamed(text, scene.names, objects={thing.name: name}))

@@ -2,7 +2,7 @@
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
-from typing import Annotated, Literal
+from typing import Literal
 
 from pydantic import Field
 
@@ -15,7 +15,7 @@ from vine_swing.motion.edits.fonts import AddFont
 from vine_swing.motion.edits.insets import dials_read, named_by
 from vine_swing.motion.edits.objects import kept_object, name_beside, shifted
 from vine_swing.motion.edits.pictures import with_kept
-from vine_swing.motion.edits.several import with_free_names, with_ids
+from vine_swing.motion.edits.several import Prefix, check_free, with_free_names, with_ids
 from vine_swing.motion.edits.sounds import AddSound
 from vine_swing.motion.scene.dial import Dial
 from vine_swing.motion.scene.hanging import with_parts
@@ -98,7 +98,7 @@ class PlaceParcel(Edit):
 
     edit: Literal["place-parcel"]
     parcel: Scene
-    prefix: Annotated[str, Field(pattern=r"^[A-Za-z0-9_-]{1,20}$")]
+    prefix: Prefix
     hang: dict[Id, Id] = Field(default_factory=dict)
     frame: Frame = 0.0
     x: Number = 0.0
@@ -111,8 +111,7 @@ class PlaceParcel(Edit):
             raise EditError("this scene has a camera already, and a scene has only one; copy the others without it")
         check_room(scene, len(self.parcel.objects))
         ids = {one.id: f"{self.prefix}-{one.id}"[:64] for one in self.parcel.objects}
-        if len(set(ids.values())) < len(ids) or set(ids.values()) & scene.by_id.keys():
-            raise EditError(f"ids that begin with '{self.prefix}' are taken in this scene; begin them with something else")
+        check_free(scene, self.prefix, ids.values())
         unpacked, dials = self._with_dials(scene, with_free_names(self.parcel, scene.names))
         scene = with_kept(scene, unpacked.pictures)
         for font in unpacked.fonts:

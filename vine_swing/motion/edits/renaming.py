@@ -28,5 +28,4 @@ def _rule_with_formulas(rule: Rule, changed: Callable[[str], str]) -> Rule:
         return before if after == before.formula else before.copy_with(formula=after)
 
     settings = {name: setting(name, before) for name, before in rule.settings.items()}
-    same = all(settings[name] is before or settings[name] == before for name, before in rule.settings.items())
-    return rule if same else rule.copy_with(settings=settings)
+    return rule if settings == rule.settings else rule.copy_with(settings=settings)

@@ -15,6 +15,9 @@ from vine_swing.motion.scene.model import Scene
 from vine_swing.motion.scene.objects import SceneObject
 from vine_swing.motion.scene.scene_file import faults
 
+#: What the ids of objects that are put into a scene begin with there.
+Prefix = Annotated[str, Field(pattern=r"^[A-Za-z0-9_-]{1,20}$")]
+
 
 class AddObjects(Edit):
     """Put several objects into the troupe, in front of all others. What they name among themselves (parents, leaders, lists, formulas) stays
@@ -25,7 +28,7 @@ class AddObjects(Edit):
 
     edit: Literal["add-objects"]
     objects: Annotated[tuple[SceneObject, ...], Field(min_length=1, max_length=500)]
-    prefix: Annotated[str, Field(pattern=r"^[A-Za-z0-9_-]{1,20}$")]
+    prefix: Prefix
     x: Number = 0.0
     y: Number = 0.0
 
@@ -37,8 +40,7 @@ class AddObjects(Edit):
             raise EditError("; ".join(faults(error))) from error
         alone = with_free_names(alone, scene.names)
         ids: dict[str, Id] = {thing.id: f"{self.prefix}-{thing.id}"[:64] for thing in self.objects}
-        if len(set(ids.values())) < len(ids) or set(ids.values()) & scene.by_id.keys():
-            raise EditError(f"ids that begin with '{self.prefix}' are taken in this scene; begin them with something else")
+        check_free(scene, self.prefix, ids.values())
         for thing in alone.objects:
             moved = shifted(thing, {"x": float(self.x), "y": float(self.y)}) if thing.parent is None else thing
             scene = scene.with_added(with_ids(moved, ids), len(scene.objects))
@@ -46,6 +48,16 @@ class AddObjects(Edit):
 
     def label(self, scene: Scene) -> str:
         return f"add {self.objects[-1].name}"
+
+
+def check_free(scene: Scene, prefix: str, ids: Collection[str]) -> None:
+    """Refuse ids for new objects, all with one prefix, that are taken in a scene or by one another.
+
+    Raises:
+        EditError: naming the prefix.
+    """
+    if len(set(ids)) < len(ids) or set(ids) & scene.by_id.keys():
+        raise EditError(f"ids that begin with '{prefix}' are taken in this scene; begin them with something else")
 
 
 def with_free_names(scene: Scene, names: Collection[str]) -> Scene:

@@ -7,17 +7,14 @@ from pydantic import Field
 from vine_swing.motion.basics.errors import EditError
 from vine_swing.motion.basics.specs import ChannelSpec
 from vine_swing.motion.basics.values import Colour, Frame, Value
-from vine_swing.motion.edits.arranging import Objects
-from vine_swing.motion.edits.base import Edit, object_in
+from vine_swing.motion.edits.base import OfObjects, object_in
 from vine_swing.motion.edits.figures import PoseJoints
 from vine_swing.motion.edits.values_at import ValuesAtFrame, keyed_at_frame, place_by, set_values
 from vine_swing.motion.scene.model import Scene
 from vine_swing.motion.scene.objects import SceneObject
 
 
-class _OfSeveral(Edit):
-    objects: Objects
-
+class _OfSeveral(OfObjects):
     def _things(self, scene: Scene) -> list[SceneObject]:
         return [object_in(scene, one) for one in dict.fromkeys(self.objects)]
 

@@ -12,7 +12,7 @@ from functools import partial
 import numpy as np
 from numpy.typing import NDArray
 
-from vine_swing.motion.rules.spec import Array, Mode, RuleSpec, Settings, SettingSpec, Source, by_name, number_of, stateless
+from vine_swing.motion.rules.spec import CACHED_SAMPLES, Array, Mode, RuleSpec, Settings, SettingSpec, Source, by_name, number_of, stateless
 
 Index = NDArray[np.intp]
 _PER_FRAME = 8
@@ -20,8 +20,6 @@ _PER_FRAME = 8
 _FINE = 16
 #: Frames that lie farther apart than this many times the places they read are read each on its own.
 _SPARSE = 4
-#: Samples that are summed at once.
-_AT_ONCE = 16_000
 #: Narrower bells than this, in frames, hold a single place.
 _LEAST = 1e-3
 
@@ -99,7 +97,7 @@ def _weighted(values: Array, weights: list[float], first: int, count: int, strid
     """Σ weights[n]·values[:, first + n + stride·i] for i below `count`, (r, count)."""
     found = np.empty((len(values), count))
     # So many rows at once that what is summed stays in the processor's cache.
-    rows = max(1, _AT_ONCE // count)
+    rows = max(1, CACHED_SAMPLES // count)
     for begin in range(0, len(values), rows):
         some = values[begin : begin + rows, first:]
         # Places that lie whole strides apart side by side, as they are summed.

@@ -10,7 +10,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from vine_swing.motion.rules.spec import AT_START, Array, Mode, Read, RuleSpec, Settings, SettingSpec, Source, by_name, number_of
+from vine_swing.motion.rules.spec import AT_START, CACHED_SAMPLES, Array, Mode, Read, RuleSpec, Settings, SettingSpec, Source, by_name, number_of
 
 Index = NDArray[np.intp]
 #: Places within a cell, as shares of it, at which x is read: none at its ends, where it may jump.
@@ -19,8 +19,6 @@ _DEGREE = len(_READ) - 1
 _POLYNOMIAL = np.linalg.inv(np.vander(_READ, increasing=True))
 #: Time is worked out as far as it is read, and this share farther, so that reading on and on costs no more than its sum.
 _AHEAD = 0.25
-#: Samples that are read at once.
-_AT_ONCE = 16_000
 #: Up to so many rows, stepping through time in plain Python floats is quicker than in NumPy arrays; both give the same bits.
 _FEW_ROWS = 24
 
@@ -118,7 +116,7 @@ class _Cells:
         m11, m12, _, _ = _carried(omega, zeta, tau)
         places = np.empty((len(self.y), len(cells)))
         # So many columns at once that what is worked on stays in the processor's cache.
-        columns = max(1, _AT_ONCE // len(places))
+        columns = max(1, CACHED_SAMPLES // len(places))
         for first in range(0, len(cells), columns):
             some = slice(first, first + columns)
             own = cells[some]

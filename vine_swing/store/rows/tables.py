@@ -7,6 +7,7 @@ import json
 import sqlite3
 from collections.abc import Callable
 from dataclasses import dataclass
+from functools import cached_property
 from operator import attrgetter
 from typing import Any
 
@@ -30,14 +31,18 @@ class Column:
     read: Callable[[Any, Data], None]
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True)
 class Table:
-    """The columns of a table beside those that say what a row belongs to. listed: whether its rows have a place in a list, in `position`."""
+    """The columns of a table beside those that say what a row belongs to.
 
+    name: of the table. listed: whether its rows have a place in a list, in the column `position`.
+    """
+
+    name: str
     columns: tuple[Column, ...]
     listed: bool = True
 
-    @property
+    @cached_property
     def names(self) -> tuple[str, ...]:
         """The columns as SQL names them."""
         place = ("position",) if self.listed else ()
@@ -78,8 +83,8 @@ def _flag(name: str, *, unset: bool = False) -> Column:
     return Column(name, lambda part: int(getattr(part, name)), lambda held, data: put(unset if held is None else bool(held), data))
 
 
-def _text(name: str) -> Column:
-    """A field of plain texts and lists, as JSON."""
+def _json(name: str) -> Column:
+    """A field of texts or lists of them, as JSON."""
     put = _put(name)
     return Column(name, lambda part: json.dumps(getattr(part, name)), lambda held, data: put(json.loads(held), data))
 
@@ -94,20 +99,15 @@ def _given(name: str, write: Callable[[Any], Any], read: Callable[[Any], Any] = 
     return Column(name, write, put)
 
 
-def _model(name: str) -> Column:
-    """A field that is a model or None, as JSON."""
-    return _given(name, lambda part: None if getattr(part, name) is None else getattr(part, name).model_dump_json())
+def _model(name: str, field: str = "", default: Any = None) -> Column:
+    """A model as JSON; NULL where it is as by default."""
+    value = attrgetter(field or name)
+    return _given(name, lambda part: value(part).model_dump_json() if value(part) != default else None)
 
 
 def _models(name: str) -> Column:
     """A field of any number of models, as JSON; NULL for none."""
     return _given(name, lambda part: json.dumps([one.model_dump() for one in getattr(part, name)]) if getattr(part, name) else None)
-
-
-def _unless(name: str, field: str, default: Any) -> Column:
-    """A model as JSON; NULL where it is as by default."""
-    value = attrgetter(field)
-    return _given(name, lambda part: value(part).model_dump_json() if value(part) != default else None)
 
 
 def _content(column: str) -> Column:
@@ -122,6 +122,8 @@ def _content(column: str) -> Column:
 
 
 def _put_side(side: int) -> Callable[[Any, Data], None]:
+    """Sets the width (0) or the height (1) of a size."""
+
     def put(held: Any, data: Data) -> None:
         data.setdefault("size", [0, 0])[side] = held
 
@@ -135,6 +137,7 @@ def _words(rule: Rule) -> str:
 
 #: A scene, or one inside another.
 TIMELINE = Table(
+    "scene",
     (
         _plain("name"),
         _plain("fps"),
@@ -150,6 +153,7 @@ TIMELINE = Table(
     listed=False,
 )
 OBJECT = Table(
+    "object",
     (
         _plain("name"),
         _plain("kind"),
@@ -161,24 +165,26 @@ OBJECT = Table(
         _flag("pinned"),
         _flag("blurred", unset=True),
         _given("blend", attrgetter("blend"), str),
-        _unless("line", "line_style", LineStyle()),
-        _unless("paints", "painted_with", Paints()),
+        _model("line", "line_style", LineStyle()),
+        _model("paints", "painted_with", Paints()),
         _flag("locked"),
         _plain("tag"),
         *map(_content, CONTENT_COLUMNS),
-    )
+    ),
 )
 RULE = Table(
+    "rule",
     (
         _plain("kind"),
         _flag("on"),
-        _text("channels"),
+        _json("channels"),
         _plain("mode"),
         Column("words", _words, lambda held, data: data.update(settings=json.loads(held))),
-    )
+    ),
 )
-DIAL = Table((_plain("name"), _plain("unit"), _plain("low"), _plain("high"), _model("follows")))
+DIAL = Table("dial", (_plain("name"), _plain("unit"), _plain("low"), _plain("high"), _model("follows")))
 SOUND = Table(
+    "sound",
     (
         _plain("name"),
         _plain("seconds"),
@@ -188,20 +194,22 @@ SOUND = Table(
         _flag("on"),
         _plain("gain"),
         _plain("dial"),
-    )
+    ),
 )
 CUE = Table(
+    "cue",
     (
         _plain("name"),
         _plain("first_frame", "first"),
         _plain("last_frame", "last"),
-        _text("objects"),
+        _json("objects"),
         _plain("key"),
         _plain("click"),
         _plain("plays"),
-    )
+    ),
 )
 CHANNEL = Table(
+    "channel",
     (
         _plain("base"),
         _plain("before_mode", "before.mode"),

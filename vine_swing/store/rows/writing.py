@@ -21,7 +21,7 @@ from vine_swing.motion.scene.timeline import InnerScene, Timeline
 from vine_swing.motion.timing.channel import Channel, Key
 from vine_swing.store.rows.files import kept_blob
 from vine_swing.store.rows.keys import KEY, key_values
-from vine_swing.store.rows.tables import CHANNEL, CUE, DIAL, OBJECT, RULE, SOUND, TIMELINE
+from vine_swing.store.rows.tables import CHANNEL, CUE, DIAL, OBJECT, RULE, SOUND, TIMELINE, Table
 
 #: Keys inserted by one statement, and the places of one among its values.
 _KEYS_AT_ONCE = 40
@@ -85,8 +85,7 @@ def write_difference(db: sqlite3.Connection, scene_id: str, before: Scene, after
 
 def _write_timeline(db: sqlite3.Connection, scene_id: str, before: Timeline, after: Timeline) -> None:
     """Write what differs between two versions of a row of `scene` and of what is in it."""
-    if TIMELINE.values(before) != TIMELINE.values(after):
-        _update(db, "scene", TIMELINE.names, TIMELINE.values(after), "id", scene_id)
+    _update_columns(db, TIMELINE, scene_id, (before,), (after,), by="id")
     _write_parts(db, "object", scene_id, before.objects, after.objects, insert=_insert_object, update=_update_object, delete=_delete_object)
     _write_parts(db, "dial", scene_id, before.dials, after.dials, insert=_insert_dial, update=_update_dial, delete=_delete_dial)
     _write_parts(db, "cue", scene_id, before.cues, after.cues, insert=_insert_cue, update=_update_cue)
@@ -138,27 +137,23 @@ def _changes(before: Iterable[Any], after: Iterable[Any]) -> list[tuple[str | No
 
 
 def _update_object(db: sqlite3.Connection, row: int, was: tuple[SceneObject, int], now: tuple[SceneObject, int]) -> None:
-    if OBJECT.values(*was) != OBJECT.values(*now):
-        _update(db, "object", OBJECT.names, OBJECT.values(*now), "row", row)
+    _update_columns(db, OBJECT, row, was, now)
     _update_channels(db, "object", row, was[0].channels, now[0].channels)
     _write_parts(db, "rule", row, was[0].rules, now[0].rules, insert=_insert_rule, update=_update_rule, delete=_delete_rule, within="object")
 
 
 def _update_rule(db: sqlite3.Connection, row: int, was: tuple[Rule, int], now: tuple[Rule, int]) -> None:
-    if RULE.values(*was) != RULE.values(*now):
-        _update(db, "rule", RULE.names, RULE.values(*now), "row", row)
+    _update_columns(db, RULE, row, was, now)
     _update_channels(db, "rule", row, _numbers(was[0]), _numbers(now[0]))
 
 
 def _update_dial(db: sqlite3.Connection, row: int, was: tuple[Dial, int], now: tuple[Dial, int]) -> None:
-    if DIAL.values(*was) != DIAL.values(*now):
-        _update(db, "dial", DIAL.names, DIAL.values(*now), "row", row)
+    _update_columns(db, DIAL, row, was, now)
     _update_channels(db, "dial", row, {DIAL_CHANNEL: was[0].channel}, {DIAL_CHANNEL: now[0].channel})
 
 
 def _update_cue(db: sqlite3.Connection, row: int, was: tuple[Cue, int], now: tuple[Cue, int]) -> None:
-    if CUE.values(*was) != CUE.values(*now):
-        _update(db, "cue", CUE.names, CUE.values(*now), "row", row)
+    _update_columns(db, CUE, row, was, now)
 
 
 def _update_picture(db: sqlite3.Connection, row: int, _: tuple[KeptPicture, int], now: tuple[KeptPicture, int]) -> None:
@@ -167,7 +162,7 @@ def _update_picture(db: sqlite3.Connection, row: int, _: tuple[KeptPicture, int]
 
 
 def _update_sound(db: sqlite3.Connection, row: int, was: tuple[KeptSound, int], now: tuple[KeptSound, int]) -> None:
-    _update(db, "sound", SOUND.names, SOUND.values(*now), "row", row)
+    _update_columns(db, SOUND, row, was, now)
     # Files are large: one is looked at again only where the sound has another.
     if was[0].file != now[0].file:
         _update(db, "sound", ("hash",), (kept_blob(db, "audio/*", now[0].content),), "row", row)
@@ -192,8 +187,7 @@ def _update_channels(db: sqlite3.Connection, owner: str, owner_row: int, before:
 
 
 def _update_channel(db: sqlite3.Connection, row: int, old: Channel, new: Channel) -> None:
-    if CHANNEL.values(old) != CHANNEL.values(new):
-        _update(db, "channel", CHANNEL.names, CHANNEL.values(new), "row", row)
+    _update_columns(db, CHANNEL, row, (old,), (new,))
     before = {key.frame: key for key in old.keys}
     after = {key.frame: key for key in new.keys}
     db.executemany("DELETE FROM key WHERE channel = ? AND frame = ?", [(row, frame) for frame in before if frame not in after])
@@ -294,6 +288,13 @@ def _row(db: sqlite3.Connection, table: str, within: str, owner: str | int, part
 def _channel_row(db: sqlite3.Connection, owner: str, owner_row: int, name: str) -> int:
     row: int = db.execute(f"SELECT row FROM channel WHERE {owner} = ? AND name = ?", (owner_row, name)).fetchone()[0]
     return row
+
+
+def _update_columns(db: sqlite3.Connection, table: Table, row: int | str, was: tuple[Any, ...], now: tuple[Any, ...], *, by: str = "row") -> None:
+    """Write the columns of a part, told with its place if it is in a list, where one of them holds something else now."""
+    values = table.values(*now)
+    if table.values(*was) != values:
+        _update(db, table.name, table.names, values, by, row)
 
 
 def _insert(db: sqlite3.Connection, table: str, columns: tuple[str, ...], values: tuple[Any, ...]) -> int:
