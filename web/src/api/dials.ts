@@ -1,4 +1,5 @@
 /** Dials as things with one channel, so that all that keys, eases and curves do works on them. */
+import { plainObject } from "./plainObject";
 import type { ChannelWords, Dial, DialThing, Follow } from "./types";
 
 /** In place of an object's id: what follows is the id of a dial. */
@@ -8,27 +9,12 @@ export const dialOwner = (dial: Dial): string => DIAL + dial.id;
 
 /** How a dial follows a sound unless told otherwise. */
 export const FOLLOWS = { band: "all", attack: 0.02, release: 0.15 } satisfies Omit<Follow, "sound">;
-/** A channel without keys. */
-export const resting = (base: number | string): Dial["channel"] => ({
-  base,
-  keys: [],
-  before: { mode: "hold", times: null },
-  after: { mode: "hold", times: null },
-});
 
 export const dialThing = (dial: Dial): DialThing => ({
+  ...plainObject(),
   kind: "dial",
   id: dialOwner(dial),
   name: dial.name,
-  parent: null,
-  shown: true,
-  pinned: false,
-  blurred: true,
-  locked: false,
-  tag: null,
-  blend: "normal",
-  span: {},
-  rules: [],
   channels: { value: dial.channel ?? {} } as DialThing["channels"],
   dial,
 });

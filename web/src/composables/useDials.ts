@@ -1,5 +1,5 @@
 /** Dials of the scene: adding, naming, ranging and removing them. */
-import { resting } from "@/api/dials";
+import { still } from "@/api/channels";
 import { newId } from "@/api/ids";
 import type { Dial, DialThing, Edit } from "@/api/types";
 import { useDeleting } from "@/stores/deleting";
@@ -26,8 +26,8 @@ export function useDials() {
   /** Put a dial into the scene and begin to name it: a share from 0 to 1, or a colour. */
   async function add(kind: "number" | "colour"): Promise<void> {
     const id = await (kind === "colour"
-      ? make({ name: "Light", low: null, high: null, channel: resting("#F6D58A") })
-      : make({ name: "Dial", channel: resting(0.5) }));
+      ? make({ name: "Light", low: null, high: null, channel: still("#F6D58A") })
+      : make({ name: "Dial", channel: still(0.5) }));
     if (id) selection.renaming = `dial:${id}`;
   }
 

@@ -6,6 +6,9 @@ export interface Drag {
   readonly end?: (kept: boolean) => void;
 }
 
+/** How far the pointer goes before a press becomes a drag, px of the screen. */
+export const SLACK = 3;
+
 /** Follow a press. What was pressed keeps the pointer; other pointers are not heard meanwhile. */
 export function beginDrag(press: PointerEvent, { move, end }: Drag): void {
   const target = press.currentTarget as Element;

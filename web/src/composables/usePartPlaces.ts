@@ -1,5 +1,6 @@
 /** What of the parts of a parade can differ from copy to copy. */
 import { computed } from "vue";
+import { titleOf } from "@/api/channels";
 import type { ChannelWords, SceneObject } from "@/api/types";
 import { textOf } from "@/composables/useText";
 import { useVocabulary } from "@/stores/vocabulary";
@@ -13,11 +14,9 @@ export interface PartPlace {
   readonly says: string;
 }
 
-/** What a channel is called: its row, and its label where that says more. */
-function saidOf(channel: ChannelWords): string {
-  const row = channel.row.toLowerCase();
-  return row === channel.label || row === "rotation" ? row : `${row} ${channel.label}`;
-}
+/** What a channel is called within a sentence. That a rotation turns goes without saying. */
+const saidOf = (channel: ChannelWords): string =>
+  (channel.row === "Rotation" ? channel.row : titleOf(channel)).toLowerCase();
 
 /** The words and channels of some parts; of each part the words first, then the channels in `first`, in their order. */
 export function usePartPlaces(parts: () => readonly SceneObject[], first: readonly string[]) {

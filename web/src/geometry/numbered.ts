@@ -1,5 +1,7 @@
 /** Files numbered alike, such as run_001.png, run_002.png …: put together, and what is odd about them told. */
 
+import { withoutSuffix } from "@/geometry/fileNames";
+
 export interface Run<T> {
   /** What they are called without their numbers. */
   readonly name: string;
@@ -15,8 +17,7 @@ interface Named {
 
 /** The last digits in a file's name, and what stands before and after them. */
 export function numberIn(name: string): { before: string; number: number; after: string } | null {
-  const stem = name.replace(/\.[^.]*$/, "");
-  const found = /^(.*?)(\d+)(\D*)$/.exec(stem);
+  const found = /^(.*?)(\d+)(\D*)$/.exec(withoutSuffix(name));
   return found ? { before: found[1]!, number: Number(found[2]), after: found[3]! } : null;
 }
 

@@ -4,6 +4,7 @@ import { computed, ref, shallowReactive, shallowRef, watch } from "vue";
 import { api } from "@/api/client";
 import { newId } from "@/api/ids";
 import type { Beat, BeatWords, DialThing, Edit, KeptSound, Marker, ReadySound } from "@/api/types";
+import { plainName } from "@/geometry/fileNames";
 import { overAt } from "@/geometry/hearing";
 import { usePlayback } from "@/stores/playback";
 import { usePanels } from "@/stores/panels";
@@ -117,7 +118,7 @@ export const useSounds = defineStore("sounds", () => {
     const short = one.seconds * playback.fps < playback.last / 2;
     const sound: KeptSound = {
       id,
-      name: one.name.replace(/[{}@]/g, "").slice(0, 70) || "Sound",
+      name: plainName(one.name) || "Sound",
       file: one.file,
       seconds: one.seconds,
       first: short ? playback.frame : 0,

@@ -8,6 +8,7 @@ import type { Summary } from "@/api/types";
 import { Work } from "@/api/work";
 import { filesOf } from "@/composables/bringing/files";
 import { later } from "@/composables/bringing/state";
+import { isScene, plainName, withoutSuffix } from "@/geometry/fileNames";
 import VineIcon from "@/components/common/VineIcon.vue";
 import SureButton from "@/components/common/SureButton.vue";
 import BackupList from "@/components/shelf/BackupList.vue";
@@ -18,8 +19,6 @@ import { useMessages } from "@/stores/messages";
 
 /** The service takes no larger files; saying so here spares the upload. */
 const LARGEST_FILE = 128 * 1024 * 1024;
-/** What is opened as a scene of its own; other files are put into a new one. */
-const SCENES = /\.(json|vine|svg)$/i;
 const router = useRouter();
 const messages = useMessages();
 const scenes = ref<Summary[] | null>(null);
@@ -93,16 +92,14 @@ async function erase(scene: Summary): Promise<void> {
 function dropped(event: DragEvent): void {
   over.value = false;
   const files = filesOf(event);
-  if (files[0] && !SCENES.test(files[0].name)) void createWith(files);
+  if (files[0] && !isScene(files[0].name)) void createWith(files);
   else void openFile(files[0]);
 }
 
 /** A new scene of picture files. */
 async function createWith(files: readonly File[]): Promise<void> {
-  const name = (files[0]?.name ?? "").replace(/\.[^.]*$/, "").replace(/[{}@]/g, "");
-  const made = await attempt("Making a scene…", (work) =>
-    api.createScene({ name: name.slice(0, 70) || "New scene" }, work),
-  );
+  const name = plainName(withoutSuffix(files[0]?.name ?? ""));
+  const made = await attempt("Making a scene…", (work) => api.createScene({ name: name || "New scene" }, work));
   if (!made) return;
   later.value = files;
   await router.push(`/scenes/${made.id}`);

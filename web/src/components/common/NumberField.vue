@@ -2,6 +2,7 @@
 /** A number one can type, with simple arithmetic, or scrub by dragging it sideways. Enter keeps it, Escape brings the old one back, the
  * arrow keys step. */
 import { computed, nextTick, ref } from "vue";
+import { beginDrag } from "@/composables/useDrag";
 import { calculate } from "@/geometry/arithmetic";
 import { readable } from "@/geometry/frames";
 
@@ -87,41 +88,28 @@ const SLACK = 4;
 /** Drag sideways to scrub: a step a pixel, ten with Shift, a tenth with Alt. A press that stays is a click to type. */
 function press(event: PointerEvent): void {
   if (event.button !== 0 || props.disabled || document.activeElement === input.value) return;
-  const from = event.clientX;
-  const was = props.value;
-  const target = event.currentTarget as HTMLElement;
+  const [from, was] = [event.clientX, props.value];
+  const field = event.currentTarget as HTMLElement;
   const fine = props.step >= 1 ? 0.1 : props.step / 10;
   const move = (e: PointerEvent): void => {
     if (scrubbed.value === null) {
       if (Math.abs(e.clientX - from) < SLACK) return;
-      target.setPointerCapture(e.pointerId);
       input.value?.blur();
     }
     const by = (e.clientX - from) * props.step * (e.shiftKey ? 10 : e.altKey ? 0.1 : 1);
     scrubbed.value = within(Number((Math.round((was + by) / fine) * fine).toPrecision(10)));
     emit("scrub", scrubbed.value);
   };
-  const listening = new AbortController();
-  const { signal } = listening;
-  const end = (keep: boolean): void => {
-    listening.abort();
+  const end = (kept: boolean): void => {
     const last = scrubbed.value;
     scrubbed.value = null;
     if (last === null) return;
     // The click that ends a scrub does not begin to type.
-    target.addEventListener("click", (e) => e.preventDefault(), { once: true });
-    if (keep) emit("change", last);
+    field.addEventListener("click", (e) => e.preventDefault(), { once: true });
+    if (kept) emit("change", last);
     else emit("scrub", null);
   };
-  const escape = (e: KeyboardEvent): void => {
-    if (e.key !== "Escape" || scrubbed.value === null) return;
-    e.stopPropagation();
-    end(false);
-  };
-  target.addEventListener("pointermove", move, { signal });
-  target.addEventListener("pointerup", () => end(true), { signal });
-  target.addEventListener("pointercancel", () => end(false), { signal });
-  window.addEventListener("keydown", escape, { capture: true, signal });
+  beginDrag(event, { move, end });
 }
 </script>
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** Speed over time of the picked row. The speed at both ends of a stretch can be dragged, which changes its ease. */
-import { beginDrag } from "@/composables/useDrag";
+import { beginDrag, SLACK } from "@/composables/useDrag";
 import { useElementSize } from "@vueuse/core";
 import { computed, ref, shallowRef, watch } from "vue";
 import type { Edit, Key } from "@/api/types";
@@ -112,7 +112,7 @@ function begin(event: PointerEvent, stretch: Stretch, side: "leaving" | "arrivin
   const was = speedAt(stretch, side);
   let edits: Edit[] = [];
   const move = (e: PointerEvent): void => {
-    if (!edits.length && Math.abs(e.clientY - from) < 3) return;
+    if (!edits.length && Math.abs(e.clientY - from) < SLACK) return;
     const wanted = Math.max(0, was - ((e.clientY - from) / inside.value) * highest.value);
     const share = Math.min(30, Number((wanted / stretch.mean).toFixed(3)));
     held.value = `${side} ${stretch.from}`;

@@ -8,7 +8,7 @@ import type { Edit, Rule } from "@/api/types";
 import type { KeyedCurve } from "@/composables/curves/useKeyedCurves";
 import { useRules } from "@/composables/rules/useRules";
 import { frequencyMoved, peaks, phaseMoved, type WaveNumbers } from "@/geometry/wave";
-import { beginOwnDrag } from "@/composables/useDrag";
+import { beginOwnDrag, SLACK } from "@/composables/useDrag";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
@@ -104,7 +104,7 @@ function begin(event: PointerEvent, of: Waving, side: Side): void {
   const move = (e: PointerEvent): void => {
     let [dx, dy] = [e.clientX - from.x, e.clientY - from.y];
     if (e.shiftKey) [dx, dy] = Math.abs(dx) >= Math.abs(dy) ? [dx, 0] : [0, dy];
-    if (!wanted.length && Math.hypot(dx, dy) < 3) return;
+    if (!wanted.length && Math.hypot(dx, dy) < SLACK) return;
     wanted = edits(of, side, dx / perFrame, -dy / perValue);
     if (wanted.length) void scene.lookAt(wanted);
   };

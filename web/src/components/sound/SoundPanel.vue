@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /** What is heard with the scene, markers and the beat, and putting motion on them. */
 import { computed, ref } from "vue";
-import { FOLLOWS, isColourDial, resting } from "@/api/dials";
+import { still } from "@/api/channels";
+import { FOLLOWS, isColourDial } from "@/api/dials";
 import type { KeptSound } from "@/api/types";
 import NumberField from "@/components/common/NumberField.vue";
 import RenameField from "@/components/common/RenameField.vue";
@@ -43,10 +44,10 @@ function rename(one: KeptSound, name: string | null): void {
 }
 /** A dial that goes by a sound: what reads it moves with what is heard. */
 const follow = (one: KeptSound): Promise<void> =>
-  withDial({ name: `${one.name} level`, channel: resting(0), follows: { ...FOLLOWS, sound: one.id } });
+  withDial({ name: `${one.name} level`, channel: still(0), follows: { ...FOLLOWS, sound: one.id } });
 /** A dial for the loudness of a sound, to be keyed. */
 const key = (one: KeptSound): Promise<void> =>
-  withDial({ name: `${one.name} loudness`, unit: "%", channel: resting(1) }, (dial) => [sounds.set(one, { dial })]);
+  withDial({ name: `${one.name} loudness`, unit: "%", channel: still(1) }, (dial) => [sounds.set(one, { dial })]);
 async function withDial(...how: Parameters<typeof adding.make>): Promise<void> {
   if (await adding.make(...how)) sounds.open = false;
 }

@@ -8,6 +8,7 @@ import FormulaField from "@/components/vine/FormulaField.vue";
 import SettingWord from "@/components/vine/SettingWord.vue";
 import NumberField from "@/components/common/NumberField.vue";
 import ColourField from "@/components/values/ColourField.vue";
+import { measureOf } from "@/composables/rules/useRuleSummary";
 import { useRules } from "@/composables/rules/useRules";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
@@ -24,7 +25,7 @@ const isColour = (one: SettingWords): boolean => one.holds === "colour";
 const isNumber = (one: SettingWords): boolean => !one.choices.length && !one.names && !isColour(one);
 const isWord = (one: SettingWords): boolean => one.choices.length > 0 || (one.names !== "" && one.names !== "formula");
 const isChannels = (one: SettingWords): boolean => one.unit === "as the channel";
-const measure = (one: SettingWords) => rules.measureOf(one, props.channel);
+const measure = (one: SettingWords) => measureOf(one, props.channel);
 const digits = (one: SettingWords): number => {
   const { step, shown, unit } = measure(one);
   if (step === 1 && !isChannels(one) && unit !== "frames" && unit !== "°") return 0;

@@ -1,5 +1,6 @@
 /** Bringing files into the scene: pictures, numbered ones as flipbooks; drawings, scenes, sounds, tables and keys. */
 import { api } from "@/api/client";
+import { isScene } from "@/geometry/fileNames";
 import { attempt, progress, report, said, table } from "@/composables/bringing/state";
 import { useBringPictures } from "@/composables/bringing/useBringPictures";
 import { useBringScenes } from "@/composables/bringing/useBringScenes";
@@ -7,7 +8,6 @@ import { useBringSounds } from "@/composables/bringing/useBringSounds";
 import type { Point } from "@/geometry/matrix";
 import { useScene } from "@/stores/scene";
 
-const SCENES = /\.(svg|json|vine)$/i;
 const SOUNDS = /\.(wav|mp3|ogg|oga|opus|flac|m4a|aac)$/i;
 const TABLES = /\.(csv|tsv|txt)$/i;
 
@@ -28,7 +28,7 @@ export function useBringIn() {
     const place = at ?? { x: width / 2, y: height / 2 };
     const pictures: File[] = [];
     for (const file of given) {
-      if (SCENES.test(file.name)) await attempt(file, () => bringScene(file, place));
+      if (isScene(file.name)) await attempt(file, () => bringScene(file, place));
       else if (TABLES.test(file.name)) await attempt(file, () => bringTable(file));
       else if (SOUNDS.test(file.name)) await attempt(file, () => bringSound(file));
       else pictures.push(file);

@@ -2,6 +2,7 @@
 import { api } from "@/api/client";
 import { newId } from "@/api/ids";
 import type { Edit, KeptPicture } from "@/api/types";
+import { plainName, withoutSuffix } from "@/geometry/fileNames";
 import { progress, say, sayWrong } from "@/composables/bringing/state";
 import type { Point } from "@/geometry/matrix";
 import { rangesText, runsOf } from "@/geometry/numbered";
@@ -18,8 +19,6 @@ interface Brought {
 const FRAMES_A_PAGE = 2;
 /** How far beside the one before each further picture is put, px. */
 const ASIDE = 24;
-const withoutSuffix = (name: string): string => name.replace(/\.[^.]*$/, "") || "Picture";
-const plain = (name: string): string => name.replace(/[{}@]/g, "").slice(0, 70) || "Picture";
 
 export function useBringPictures() {
   const scene = useScene();
@@ -50,7 +49,7 @@ export function useBringPictures() {
       edits.push({
         edit: "add-picture",
         id: newId(),
-        name: plain(name),
+        name: plainName(name) || "Picture",
         pictures: [...pictures],
         x: Math.round(place.x) + ASIDE * edits.length,
         y: Math.round(place.y) + ASIDE * edits.length,

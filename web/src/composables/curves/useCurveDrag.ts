@@ -1,5 +1,5 @@
 /** Dragging keys and handles in the curve view: one, or all that are picked. */
-import { beginDrag } from "@/composables/useDrag";
+import { beginDrag, SLACK } from "@/composables/useDrag";
 import { shallowRef } from "vue";
 import {
   type CurveGrip,
@@ -48,7 +48,7 @@ export function useCurveDrag(scale: () => CurveScale) {
     const move = (e: PointerEvent): void => {
       let [dx, dy] = [e.clientX - from.x, e.clientY - from.y];
       if (e.shiftKey) [dx, dy] = Math.abs(dx) >= Math.abs(dy) ? [dx, 0] : [0, dy];
-      if (!edits.length && Math.hypot(dx, dy) < 3) return;
+      if (!edits.length && Math.hypot(dx, dy) < SLACK) return;
       if (grip.kind === "key") {
         const snapped =
           dx && !e.altKey

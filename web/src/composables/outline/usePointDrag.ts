@@ -2,16 +2,13 @@
 import type { Edit } from "@/api/types";
 import { type OutlineActions, PIXEL } from "@/composables/outline/useOutlineActions";
 import type { OutlinePointsShown } from "@/composables/outline/useOutlinePoints";
-import { beginOwnDrag } from "@/composables/useDrag";
+import { beginOwnDrag, SLACK } from "@/composables/useDrag";
 import type { Snapping } from "@/composables/picture/useSnapping";
 import { difference, inverse, length, moved, type Point, rounded, straightened, turned } from "@/geometry/matrix";
 import { handleOf, type NumberedPoint, type Side } from "@/geometry/numberedPoints";
 import { nearestOn } from "@/geometry/outline";
 import { useOutline } from "@/stores/outline";
 import { useScene } from "@/stores/scene";
-
-/** How far the pointer goes before a press is a drag, px of the screen. */
-const SLACK = 3;
 
 export function usePointDrag(
   toPicture: (event: PointerEvent | MouseEvent) => Point,

@@ -2,7 +2,7 @@
 import { shallowRef } from "vue";
 import type { Edit, Key } from "@/api/types";
 import { type Pair, type PathHandle, type PathPoints, PIXEL } from "@/composables/path/usePathPoints";
-import { beginOwnDrag } from "@/composables/useDrag";
+import { beginOwnDrag, SLACK } from "@/composables/useDrag";
 import { difference, inverse, type Point, rounded, straightened, turned } from "@/geometry/matrix";
 import { usePicks } from "@/stores/picks";
 import { useScene } from "@/stores/scene";
@@ -63,7 +63,7 @@ export function usePathDrag(
     const press = { x: event.clientX, y: event.clientY };
     let edits: Edit[] = [];
     const move = (e: PointerEvent): void => {
-      if (!edits.length && Math.hypot(e.clientX - press.x, e.clientY - press.y) < 3) return;
+      if (!edits.length && Math.hypot(e.clientX - press.x, e.clientY - press.y) < SLACK) return;
       const whole = difference(toPicture(e), from);
       const by = turned(home, e.shiftKey ? straightened(whole) : whole);
       edits = editsFor(grip, by, e.altKey);

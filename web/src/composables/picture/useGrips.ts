@@ -11,8 +11,6 @@ export type Grip = { kind: "move" } | { kind: "turn" } | { kind: "pivot" } | { k
 
 /** The row of values that a grip changes. */
 export const ROW: Record<Grip["kind"], string> = { move: "Travel", turn: "Rotation", scale: "Size", pivot: "Pivot" };
-/** How far the pointer goes before a press becomes a drag, in screen pixels. */
-export const SLACK = 3;
 
 export function useGrips() {
   const scene = useScene();

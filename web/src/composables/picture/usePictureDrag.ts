@@ -1,11 +1,11 @@
 /** Dragging in the picture: what is grabbed, what it would change, and making the change when it is let go. */
 import { ref, shallowRef } from "vue";
-import { type Grip, ROW, SLACK, useGrips } from "@/composables/picture/useGrips";
+import { type Grip, ROW, useGrips } from "@/composables/picture/useGrips";
 import { useNudging } from "@/composables/picture/useNudging";
 import type { Snapping } from "@/composables/picture/useSnapping";
 import { useTogetherDrag } from "@/composables/picture/useTogetherDrag";
 import { useChanging } from "@/composables/useChanging";
-import { beginDrag } from "@/composables/useDrag";
+import { beginDrag, SLACK } from "@/composables/useDrag";
 import type { Point } from "@/geometry/matrix";
 import { beginMove, beginPivot, beginScale, beginTurn, type Drag, type Held } from "@/picture/drags";
 import { usePlayback } from "@/stores/playback";

@@ -1,8 +1,8 @@
 /** Moving all picked objects by a drag of one of them. */
 import type { Edit } from "@/api/types";
-import { ROW, SLACK } from "@/composables/picture/useGrips";
+import { ROW } from "@/composables/picture/useGrips";
 import { useSeveral } from "@/composables/several/useSeveral";
-import { beginOwnDrag } from "@/composables/useDrag";
+import { beginOwnDrag, SLACK } from "@/composables/useDrag";
 import { type Point, rounded, straightened } from "@/geometry/matrix";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";

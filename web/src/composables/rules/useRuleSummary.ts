@@ -49,5 +49,5 @@ export function useRuleSummary({ wordsOf, settingOf, numberOf }: ReturnType<type
       .join(" · ");
   }
 
-  return { measureOf, summaryOf };
+  return { summaryOf };
 }

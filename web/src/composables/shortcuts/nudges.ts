@@ -1,13 +1,13 @@
 /** Shortcuts that move, turn and size the picked objects step by step. */
-import { rowsOf, type WorkspaceActions } from "@/composables/shortcuts/table";
+import { inGroup, type WorkspaceActions } from "@/composables/shortcuts/table";
 import type { Shortcut } from "@/composables/useShortcuts";
 import { ARROWS } from "@/geometry/arrows";
 
 /** Moving, turning and sizing from the keyboard: small steps, and larger ones with Shift. */
 export function nudges(nudge: WorkspaceActions["nudge"]): Shortcut[] {
-  const one = rowsOf("Picked object");
+  const shortcut = inGroup("Picked object");
   const along = (prefix: string, step: number, kind: "move" | "pivot", says: string): Shortcut =>
-    one(
+    shortcut(
       Object.keys(ARROWS).map((arrow) => prefix + arrow),
       says,
       (key) => {
@@ -17,7 +17,7 @@ export function nudges(nudge: WorkspaceActions["nudge"]): Shortcut[] {
       },
     );
   const turn = (keys: [string, string], by: number, says: string): Shortcut =>
-    one(keys, says, (key) => nudge("turn", { rotation: key === keys[0] ? -by : by }));
+    shortcut(keys, says, (key) => nudge("turn", { rotation: key === keys[0] ? -by : by }));
   const size = (key: string): void => {
     const factor = key === "-" ? 1 / 1.02 : 1.02;
     nudge("scale", { "scale.x": factor, "scale.y": factor });
@@ -28,6 +28,6 @@ export function nudges(nudge: WorkspaceActions["nudge"]): Shortcut[] {
     along("Alt+", 1, "pivot", "Move the pivot by 1 px"),
     turn(["[", "]"], 1, "Turn by 1° to either side"),
     turn(["{", "}"], 15, "Turn by 15° to either side"),
-    one(["-", "="], "A little smaller, a little larger", size),
+    shortcut(["-", "="], "A little smaller, a little larger", size),
   ];
 }

@@ -18,7 +18,7 @@ export interface WorkspaceActions {
   readonly points: (what: "remove" | "clear") => boolean;
 }
 
-/** Makes the rows of one group. */
-export const rowsOf =
+/** Makes the shortcuts of one group. */
+export const inGroup =
   (group: string) =>
   (keys: readonly string[], says: string, run: (key: string) => void): Shortcut => ({ group, keys, says, run });

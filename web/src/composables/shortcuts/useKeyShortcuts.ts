@@ -1,6 +1,6 @@
 /** Shortcuts of keys: setting, picking, copying and pasting them, and what lies between them. */
 import { openMenu } from "@/composables/shortcuts/openMenu";
-import { rowsOf, type WorkspaceActions } from "@/composables/shortcuts/table";
+import { inGroup, type WorkspaceActions } from "@/composables/shortcuts/table";
 import { useChanging } from "@/composables/useChanging";
 import { useCopies } from "@/composables/several/useCopies";
 import { useKeyTravel } from "@/composables/useKeyTravel";
@@ -13,7 +13,7 @@ import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
 import { useSounds } from "@/stores/sounds";
 
-const one = rowsOf("Keys");
+const shortcut = inGroup("Keys");
 
 export function useKeyShortcuts(actions: Pick<WorkspaceActions, "drawing" | "points">): readonly Shortcut[] {
   const scene = useScene();
@@ -45,33 +45,33 @@ export function useKeyShortcuts(actions: Pick<WorkspaceActions, "drawing" | "poi
   };
 
   return [
-    one(["k"], "Key the chosen row here, or take its key away", keyRow),
-    one(["m"], "Key as I move: on or off", () => (selection.keyAsIMove = !selection.keyAsIMove)),
-    one(["Enter"], "Key what is for looking only; finish what is drawn", () => {
+    shortcut(["k"], "Key the chosen row here, or take its key away", keyRow),
+    shortcut(["m"], "Key as I move: on or off", () => (selection.keyAsIMove = !selection.keyAsIMove)),
+    shortcut(["Enter"], "Key what is for looking only; finish what is drawn", () => {
       if (!actions.drawing("finish")) void scene.keepLook();
     }),
-    one(["Escape"], "Let go: of a look, of leaves, of the object", letGo),
-    one(["Ctrl+a"], "Pick every leaf of the row", () => leaf.pickAll()),
-    one(["a"], "Pick every leaf on this frame", () => leaf.pickAll("frame")),
-    one(["Ctrl+Shift+a"], "Pick every leaf of the object", () => leaf.pickAll("object")),
-    one(["Ctrl+c"], "Copy the picked leaves; without any, the picked objects", () => {
+    shortcut(["Escape"], "Let go: of a look, of leaves, of the object", letGo),
+    shortcut(["Ctrl+a"], "Pick every leaf of the row", () => leaf.pickAll()),
+    shortcut(["a"], "Pick every leaf on this frame", () => leaf.pickAll("frame")),
+    shortcut(["Ctrl+Shift+a"], "Pick every leaf of the object", () => leaf.pickAll("object")),
+    shortcut(["Ctrl+c"], "Copy the picked leaves; without any, the picked objects", () => {
       leaf.copy();
       if (picks.count) copies.last.value = "keys";
       else void copies.copy();
     }),
-    one(["Ctrl+v"], "Paste leaves on the picked object, from the playhead on, or the copied objects", () => {
+    shortcut(["Ctrl+v"], "Paste leaves on the picked object, from the playhead on, or the copied objects", () => {
       if (copies.last.value === "keys") void leaf.paste();
       else void copies.paste();
     }),
-    one(
+    shortcut(
       ["Ctrl+Shift+v"],
       "Paste onto several objects, or another way",
       () => void (leaf.copied.value && (leaf.pasting.value = true)),
     ),
-    one(["Ctrl+Alt+f"], "Choose the feel between keys", () => openMenu("feel")),
-    one(["Ctrl+Alt+e"], "Choose what happens past the keys", () => openMenu("ends")),
-    one(["Ctrl+Alt+r"], "Put a rule on the chosen row", () => openMenu("rules")),
-    one(["(", ")"], "Previous, next key of the chosen row", (key) => toKey(key === "(" ? -1 : 1, true)),
-    one(["Alt+b"], "Put motion on beats", () => sounds.lay()),
+    shortcut(["Ctrl+Alt+f"], "Choose the feel between keys", () => openMenu("feel")),
+    shortcut(["Ctrl+Alt+e"], "Choose what happens past the keys", () => openMenu("ends")),
+    shortcut(["Ctrl+Alt+r"], "Put a rule on the chosen row", () => openMenu("rules")),
+    shortcut(["(", ")"], "Previous, next key of the chosen row", (key) => toKey(key === "(" ? -1 : 1, true)),
+    shortcut(["Alt+b"], "Put motion on beats", () => sounds.lay()),
   ];
 }

@@ -1,6 +1,6 @@
 /** Shortcuts of the picked objects: which are picked, their order, moving them, and what becomes of them. */
 import { nudges } from "@/composables/shortcuts/nudges";
-import { rowsOf, type WorkspaceActions } from "@/composables/shortcuts/table";
+import { inGroup, type WorkspaceActions } from "@/composables/shortcuts/table";
 import { useCopies } from "@/composables/several/useCopies";
 import { useLeafActions } from "@/composables/keys/useLeafActions";
 import { useSeveral } from "@/composables/several/useSeveral";
@@ -11,7 +11,7 @@ import { usePicks } from "@/stores/picks";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
 
-const one = rowsOf("Picked object");
+const shortcut = inGroup("Picked object");
 
 export function usePickedShortcuts(actions: Pick<WorkspaceActions, "nudge" | "points">): readonly Shortcut[] {
   const scene = useScene();
@@ -28,41 +28,41 @@ export function usePickedShortcuts(actions: Pick<WorkspaceActions, "nudge" | "po
   };
 
   return [
-    one(["Ctrl+x"], "Cut the picked leaves; without any, the picked objects", () => {
+    shortcut(["Ctrl+x"], "Cut the picked leaves; without any, the picked objects", () => {
       if (picks.count) copies.last.value = "keys";
       void (picks.count ? leaf.cut() : copies.cut());
     }),
-    one(["Ctrl+Alt+a"], "Pick every object that hangs on nothing", () =>
+    shortcut(["Ctrl+Alt+a"], "Pick every object that hangs on nothing", () =>
       selection.pickAll(scene.wholes.map((it) => it.id)),
     ),
-    one(["Ctrl+Alt+i"], "Pick all others instead", () =>
+    shortcut(["Ctrl+Alt+i"], "Pick all others instead", () =>
       selection.pickAll(scene.wholes.map((it) => it.id).filter((id) => !selection.picked.includes(id))),
     ),
-    one(["Alt+PageUp"], "One nearer in the drawing order", () => void several.order("forward")),
-    one(["Alt+PageDown"], "One farther back", () => void several.order("backward")),
-    one(["Alt+Home"], "In front of all others beside it", () => void several.order("front")),
-    one(["Alt+End"], "Behind all others beside it", () => void several.order("back")),
-    one(["Ctrl+Alt+l"], "Lock against picking and moving in the picture, or unlock", () => {
+    shortcut(["Alt+PageUp"], "One nearer in the drawing order", () => void several.order("forward")),
+    shortcut(["Alt+PageDown"], "One farther back", () => void several.order("backward")),
+    shortcut(["Alt+Home"], "In front of all others beside it", () => void several.order("front")),
+    shortcut(["Alt+End"], "Behind all others beside it", () => void several.order("back")),
+    shortcut(["Ctrl+Alt+l"], "Lock against picking and moving in the picture, or unlock", () => {
       void several.lock(!selection.picked.every((id) => scene.locked.has(id)));
     }),
-    one(["Ctrl+g"], "Make a group of what is picked", () => void several.group()),
-    one(["Ctrl+Alt+k"], "Pick all of the same kind", () => several.pickAlike("kind")),
-    one(["Ctrl+Alt+c"], "Pick all of the same colour", () => several.pickAlike("colour")),
-    one(["Ctrl+Alt+t"], "Pick all with the same colour tag", () => several.pickAlike("tag")),
-    one(["PageDown"], "Pick the next object of the troupe", () => troupe.pickNext(1)),
-    one(["PageUp"], "Pick the previous one", () => troupe.pickNext(-1)),
+    shortcut(["Ctrl+g"], "Make a group of what is picked", () => void several.group()),
+    shortcut(["Ctrl+Alt+k"], "Pick all of the same kind", () => several.pickAlike("kind")),
+    shortcut(["Ctrl+Alt+c"], "Pick all of the same colour", () => several.pickAlike("colour")),
+    shortcut(["Ctrl+Alt+t"], "Pick all with the same colour tag", () => several.pickAlike("tag")),
+    shortcut(["PageDown"], "Pick the next object of the troupe", () => troupe.pickNext(1)),
+    shortcut(["PageUp"], "Pick the previous one", () => troupe.pickNext(-1)),
     ...nudges(actions.nudge),
-    one(
+    shortcut(
       ["r"],
       "Rename",
       withThing((id) => (selection.renaming = id)),
     ),
-    one(
+    shortcut(
       ["Ctrl+d"],
       "Duplicate",
       withThing((id) => void (selection.several ? several.duplicate() : troupe.duplicate([id]))),
     ),
-    one(
+    shortcut(
       ["Delete"],
       "Delete the picked leaves or points, else the object",
       withThing((id) => {
@@ -71,11 +71,11 @@ export function usePickedShortcuts(actions: Pick<WorkspaceActions, "nudge" | "po
         else if (!actions.points("remove")) void troupe.remove(id);
       }),
     ),
-    one(
+    shortcut(
       ["h"],
       "Go inside an inset",
       withThing((id) => inside.enter(id)),
     ),
-    one(["Shift+h"], "Go back out", () => inside.leave()),
+    shortcut(["Shift+h"], "Go back out", () => inside.leave()),
   ];
 }

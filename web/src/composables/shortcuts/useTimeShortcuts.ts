@@ -1,5 +1,5 @@
 /** Shortcuts of time: playing, going from frame to frame and from key to key, and what the time sheet shows. */
-import { rowsOf } from "@/composables/shortcuts/table";
+import { inGroup } from "@/composables/shortcuts/table";
 import { useFigure } from "@/composables/useFigure";
 import { useKeyTravel } from "@/composables/useKeyTravel";
 import type { Shortcut } from "@/composables/useShortcuts";
@@ -10,7 +10,7 @@ import { useScene } from "@/stores/scene";
 import { useSounds } from "@/stores/sounds";
 import { useTimeView } from "@/stores/timeView";
 
-const one = rowsOf("Time");
+const shortcut = inGroup("Time");
 
 export function useTimeShortcuts(): readonly Shortcut[] {
   const scene = useScene();
@@ -28,23 +28,23 @@ export function useTimeShortcuts(): readonly Shortcut[] {
   }
 
   return [
-    one(["Space"], "Play or pause", playback.toggle),
-    one([","], "One frame back", () => playback.goTo(playback.frame - 1)),
-    one(["."], "One frame on", () => playback.goTo(playback.frame + 1)),
-    one(["<"], "Previous key (Shift and ,)", () => toKey(-1)),
-    one([">"], "Next key (Shift and .)", () => toKey(1)),
-    one(["Home"], "First frame of the play range", () => playback.goTo(playback.from)),
-    one(["End"], "Last frame of the play range", () => playback.goTo(playback.to)),
-    one(["f"], "Type a frame", () => document.getElementById("frame-field")?.focus()),
-    one(["l"], "Start over at the end, or stop there", () => (playback.loop = !playback.loop)),
-    one(["i", "o"], "Zoom the time sheet in or out", (key) => time.zoomBy(key === "i" ? 1.5 : 1 / 1.5)),
-    one(["u"], "Show the whole scene on the time sheet", time.fit),
-    one(
+    shortcut(["Space"], "Play or pause", playback.toggle),
+    shortcut([","], "One frame back", () => playback.goTo(playback.frame - 1)),
+    shortcut(["."], "One frame on", () => playback.goTo(playback.frame + 1)),
+    shortcut(["<"], "Previous key (Shift and ,)", () => toKey(-1)),
+    shortcut([">"], "Next key (Shift and .)", () => toKey(1)),
+    shortcut(["Home"], "First frame of the play range", () => playback.goTo(playback.from)),
+    shortcut(["End"], "Last frame of the play range", () => playback.goTo(playback.to)),
+    shortcut(["f"], "Type a frame", () => document.getElementById("frame-field")?.focus()),
+    shortcut(["l"], "Start over at the end, or stop there", () => (playback.loop = !playback.loop)),
+    shortcut(["i", "o"], "Zoom the time sheet in or out", (key) => time.zoomBy(key === "i" ? 1.5 : 1 / 1.5)),
+    shortcut(["u"], "Show the whole scene on the time sheet", time.fit),
+    shortcut(
       ["y"],
       "Show the picked leaves on the time sheet",
       () => picks.frames.length && time.show(picks.frames[0]!, picks.frames.at(-1)!),
     ),
-    one(["s"], "Lay a marker here, or take it away; tap along while it plays", () => void sounds.tap()),
-    one([";", "'"], "Previous, next pose of the picked figure's steps", (key) => toPose(key === ";" ? -1 : 1)),
+    shortcut(["s"], "Lay a marker here, or take it away; tap along while it plays", () => void sounds.tap()),
+    shortcut([";", "'"], "Previous, next pose of the picked figure's steps", (key) => toPose(key === ";" ? -1 : 1)),
   ];
 }

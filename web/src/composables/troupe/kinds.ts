@@ -1,5 +1,6 @@
 /** The kinds of objects that can be added, and what new ones look like. */
 import { still } from "@/api/channels";
+import { plainObject } from "@/api/plainObject";
 import type { Channel, ShapeThing, TextShape, TroupeObject } from "@/api/types";
 import type { IconName } from "@/components/common/VineIcon.vue";
 import type { Point } from "@/geometry/matrix";
@@ -50,18 +51,10 @@ export function newObject(kind: string, id: string, place: Point, count = 0, pat
   const word = KINDS.find((one) => one.kind === kind)?.label.replace(/ from.*/, "") ?? "Object";
   const { hex, name: tint } = nextColour(count);
   const common = {
+    ...plainObject(),
     id,
     // Until it is called something better, its colour tells it from others of its shape.
     name: kind === "group" ? word : `${tint} ${word.toLowerCase()}`,
-    parent: null,
-    shown: true,
-    pinned: false,
-    blurred: true,
-    locked: false,
-    tag: null,
-    blend: "normal" as const,
-    span: {},
-    rules: [],
   };
   const channels = { x: still(place.x), y: still(place.y) };
   if (kind === "group") return { ...common, kind: "group", channels };
