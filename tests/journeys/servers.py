@@ -21,7 +21,7 @@ from vine_swing import cli
 os.environ.setdefault("OPENBLAS_NUM_THREADS", "1")
 FORK_SERVER = multiprocessing.get_context("forkserver")
 #: Imported once in the fork server, before any server process is forked from it.
-FORK_SERVER.set_forkserver_preload(["uvicorn", "vine_swing.service.app", "vine_swing.store", "vine_swing.cli"])
+FORK_SERVER.set_forkserver_preload(["uvicorn", "vine_swing.service.app", "vine_swing.store", "vine_swing.cli", "tests.journeys.warm"])
 
 
 def run_command(arguments: list[str]) -> None:

@@ -3,6 +3,7 @@
 from collections.abc import AsyncIterator
 from contextlib import asynccontextmanager
 from pathlib import Path
+from threading import Thread
 
 from fastapi import FastAPI
 from fastapi.openapi.docs import get_swagger_ui_html
@@ -36,6 +37,7 @@ from vine_swing.service.routes import (
     watching,
     work,
 )
+from vine_swing.service.routes.rule_words import rule_words
 from vine_swing.service.sessions import Sessions
 from vine_swing.store import SceneStore
 
@@ -47,6 +49,8 @@ def create_app(store: SceneStore, *, web: Path = WEB, farm: str | None = None) -
 
     @asynccontextmanager
     async def lifespan(app: FastAPI) -> AsyncIterator[None]:
+        # Half a second of work that the first page would else wait for.
+        Thread(target=rule_words, name="rule pictures", daemon=True).start()
         yield
         app.state.exports.close()
 
@@ -86,7 +90,7 @@ def create_app(store: SceneStore, *, web: Path = WEB, farm: str | None = None) -
         sizes.router,
         work.router,
     ):
-        app.include_router(router, prefix="/api", responses=problems.RESPONSES)
+        app.router.routes.extend(router.routes)
     app.add_middleware(Guard)
     _serve_docs(app)
     serve_page(app, web)

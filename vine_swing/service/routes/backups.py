@@ -3,13 +3,14 @@
 from datetime import datetime
 from typing import Annotated
 
-from fastapi import APIRouter, Path
+from fastapi import Path
 from pydantic import BaseModel
 
+from vine_swing.service.api import api_router
 from vine_swing.service.deps import SessionsDep
 from vine_swing.store.backups import Why
 
-router = APIRouter(tags=["backups"])
+router = api_router("backups")
 
 
 class BackupWords(BaseModel):

@@ -2,7 +2,7 @@
 
 from typing import Annotated, Any, Literal
 
-from fastapi import APIRouter, Query, Request
+from fastapi import Query, Request
 from fastapi.concurrency import run_in_threadpool
 from pydantic import BaseModel
 
@@ -11,10 +11,11 @@ from vine_swing.formats.drawing import read_svg
 from vine_swing.formats.samples import Table, read_table
 from vine_swing.motion.edits.laying import LaySamples
 from vine_swing.motion.scene.model import Scene
+from vine_swing.service.api import api_router
 from vine_swing.service.deps import DeadlineDep, SceneId, SessionsDep
 from vine_swing.service.routes.pictures import plain_name
 
-router = APIRouter(tags=["bringing in"])
+router = api_router("bringing in")
 FileName = Annotated[str, Query(max_length=200)]
 _BYTES = {"requestBody": {"content": {"application/octet-stream": {"schema": {"type": "string", "format": "binary"}}}, "required": True}}
 

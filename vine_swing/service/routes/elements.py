@@ -2,7 +2,6 @@
 
 from functools import cache
 
-from fastapi import APIRouter
 from fastapi.responses import Response
 from pydantic import BaseModel
 
@@ -10,9 +9,10 @@ from vine_swing.elements import Element, elements
 from vine_swing.motion import dump
 from vine_swing.motion.basics.errors import NoSuchThing
 from vine_swing.service import wire
+from vine_swing.service.api import api_router
 from vine_swing.service.motion import Motion
 
-router = APIRouter(tags=["vocabulary"])
+router = api_router("vocabulary")
 
 
 class ElementWords(BaseModel):

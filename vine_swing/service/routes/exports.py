@@ -2,7 +2,7 @@
 
 from typing import Annotated, Any
 
-from fastapi import APIRouter, HTTPException, Path, Response
+from fastapi import HTTPException, Path, Response
 from fastapi.responses import FileResponse
 from pydantic import BaseModel, ConfigDict, Field
 
@@ -11,11 +11,12 @@ from vine_swing.formats.export_preview import estimated, preview_export
 from vine_swing.formats.options import ExportOptions
 from vine_swing.formats.run import in_text
 from vine_swing.motion.basics.values import Frame, Name
+from vine_swing.service.api import api_router
 from vine_swing.service.deps import ExportsDep, SceneId, SessionsDep
 from vine_swing.service.exports import Exports, TooManyExports
 from vine_swing.store.exports import ExportState, KeptExport
 
-router = APIRouter(tags=["export"])
+router = api_router("export")
 JobId = Annotated[str, Path(max_length=64)]
 
 

@@ -3,17 +3,18 @@
 from typing import Annotated
 
 import numpy as np
-from fastapi import APIRouter, HTTPException, Path
+from fastapi import HTTPException, Path
 from pydantic import BaseModel, ConfigDict, Field
 
 from vine_swing.motion.basics.values import Name, Number
 from vine_swing.motion.timing import ease
 from vine_swing.motion.timing.ease import PointsEase
 from vine_swing.motion.timing.ease.drawn import drawn
+from vine_swing.service.api import api_router
 from vine_swing.service.deps import SessionsDep
 from vine_swing.store import OwnFeel
 
-router = APIRouter(tags=["feels"])
+router = api_router("feels")
 #: How many points draw the picture of a feel.
 PICTURE_POINTS = 61
 Share = Annotated[float, Field(ge=0, le=1)]

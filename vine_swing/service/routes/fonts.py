@@ -2,15 +2,15 @@
 
 from functools import cache
 
-from fastapi import APIRouter
 from fastapi.responses import PlainTextResponse
 from pydantic import BaseModel
 
 from vine_swing.motion.basics.errors import NoSuchThing
 from vine_swing.motion.curves.svg_path import path_data
 from vine_swing.motion.outline.text import FAMILIES, Setting, typeset
+from vine_swing.service.api import api_router
 
-router = APIRouter(tags=["vocabulary"])
+router = api_router("vocabulary")
 #: Of samples, in px.
 _SIZE = 20.0
 

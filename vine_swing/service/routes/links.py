@@ -2,16 +2,16 @@
 
 from typing import Annotated
 
-from fastapi import APIRouter
 from pydantic import BaseModel, ConfigDict, Field
 
 from vine_swing.motion.basics.values import Frame, Owner
 from vine_swing.motion.edits.linking import formula_by_hand
 from vine_swing.motion.formula.by_hand import ByHand
 from vine_swing.motion.scene.graph import Ref, drives
+from vine_swing.service.api import api_router
 from vine_swing.service.deps import SceneId, SessionsDep
 
-router = APIRouter(tags=["links"])
+router = api_router("links")
 
 
 class Place(BaseModel):

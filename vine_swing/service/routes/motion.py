@@ -4,7 +4,7 @@ import threading
 from typing import Annotated, Any
 
 import numpy as np
-from fastapi import APIRouter, Query
+from fastapi import Query
 from fastapi.responses import Response
 from numpy.typing import NDArray
 from pydantic import BaseModel
@@ -15,11 +15,12 @@ from vine_swing.motion.basics.values import MAX_LENGTH
 from vine_swing.motion.curves.svg_path import path_data
 from vine_swing.picture.preview import preview, still
 from vine_swing.service import wire
+from vine_swing.service.api import api_router
 from vine_swing.service.deps import DeadlineDep, SceneId, SessionsDep
 from vine_swing.service.routes.scenes import EditBatch
 from vine_swing.service.sessions import whole_of
 
-router = APIRouter(tags=["motion"])
+router = api_router("motion")
 _PACKED: dict[int | str, dict[str, Any]] = {
     200: {"content": {wire.MEDIA_TYPE: {"schema": {"type": "string", "format": "binary"}}}, "description": "msgpack; docs/motion-on-the-wire.md"}
 }

@@ -3,7 +3,6 @@
 from functools import cache
 from typing import Any, Literal
 
-from fastapi import APIRouter
 from fastapi.responses import Response
 from pydantic import BaseModel
 
@@ -13,10 +12,11 @@ from vine_swing.motion.edits import AnyEdit
 from vine_swing.motion.notes import KINDS, Note
 from vine_swing.motion.scene.timeline import Hushed
 from vine_swing.service import wire
+from vine_swing.service.api import api_router
 from vine_swing.service.deps import DeadlineDep, NotesDep, SceneId, SessionsDep
 from vine_swing.service.motion import Motion
 
-router = APIRouter(tags=["notes"])
+router = api_router("notes")
 
 
 class MendWords(BaseModel):

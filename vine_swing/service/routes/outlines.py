@@ -2,7 +2,7 @@
 
 from typing import Annotated
 
-from fastapi import APIRouter, Query
+from fastapi import Query
 from pydantic import BaseModel
 
 from vine_swing.motion.basics.specs import OUTLINE
@@ -12,9 +12,10 @@ from vine_swing.motion.edits.outline_points import outline_at, outlined_in
 from vine_swing.motion.scene.objects import ShapeObject
 from vine_swing.motion.scene.shapes import OutlineShape
 from vine_swing.motion.timing.outlines import pairs_between
+from vine_swing.service.api import api_router
 from vine_swing.service.deps import DeadlineDep, SceneId, SessionsDep
 
-router = APIRouter(tags=["outlines"])
+router = api_router("outlines")
 
 
 class OutlinePoint(BaseModel):

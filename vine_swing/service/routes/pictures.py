@@ -3,7 +3,7 @@
 from enum import IntEnum
 from typing import Annotated
 
-from fastapi import APIRouter, Query, Request, Response
+from fastapi import Query, Request, Response
 from fastapi.concurrency import run_in_threadpool
 from pydantic import BaseModel
 
@@ -11,9 +11,10 @@ from vine_swing.formats.bring_in import MOST_BYTES, bring_in, reduced
 from vine_swing.motion.basics.contents import PICTURE_FILES
 from vine_swing.motion.basics.errors import MotionError, NoSuchThing
 from vine_swing.motion.scene.kept import KeptPicture
+from vine_swing.service.api import api_router
 from vine_swing.service.deps import SessionsDep
 
-router = APIRouter(tags=["pictures"])
+router = api_router("pictures")
 _MAGIC = {b"\x89PNG": "image/png", b"\xff\xd8\xff": "image/jpeg", b"RIFF": "image/webp"}
 
 

@@ -3,7 +3,7 @@
 from functools import partial
 from typing import Annotated, Any, Literal
 
-from fastapi import APIRouter, Path
+from fastapi import Path
 from fastapi.responses import Response
 from pydantic import BaseModel, ConfigDict, Field
 
@@ -11,12 +11,13 @@ from vine_swing.motion.baking.differences import Difference, differences
 from vine_swing.motion.basics.values import Name
 from vine_swing.motion.edits.bringing_back import MAX_PARTS, BringBack, BroughtPart
 from vine_swing.service import wire
+from vine_swing.service.api import api_router
 from vine_swing.service.deps import DeadlineDep, RehearsalsDep, SceneId, SessionsDep
 from vine_swing.service.routes.scenes import CHANGED, Accepted, Changed, EditBatch, Page, Revision, changed_by
 from vine_swing.service.sessions import whole_of
 from vine_swing.store import Rehearsal
 
-router = APIRouter(tags=["rehearsals"])
+router = api_router("rehearsals")
 RehearsalId = Annotated[str, Path(max_length=40)]
 _PACKED: dict[int | str, dict[str, Any]] = {
     200: {"content": {wire.MEDIA_TYPE: {"schema": {"type": "string", "format": "binary"}}}, "description": "msgpack; docs/motion-on-the-wire.md"}

@@ -2,6 +2,7 @@
 
 import base64
 from functools import cache
+from threading import Lock
 from typing import Any, Literal
 
 import numpy as np
@@ -75,9 +76,17 @@ def _drawn(values: NDArray[np.float64]) -> NDArray[np.float64]:
     return values if values.ndim == 1 else colour.to_oklab(values)[:, 0]
 
 
-@cache
 def rule_words() -> list[RuleWords]:
-    """The words of every rule. Their pictures are baked, and never change while the service runs."""
+    """The words of every rule. Their pictures are baked once, and never change while the service runs; who asks meanwhile waits."""
+    with _BEING_MADE:
+        return _all_words()
+
+
+_BEING_MADE = Lock()
+
+
+@cache
+def _all_words() -> list[RuleWords]:
     return [_rule(spec) for spec in RULES.values()]
 
 

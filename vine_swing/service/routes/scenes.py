@@ -6,7 +6,7 @@ from collections.abc import Callable
 from functools import partial
 from typing import Annotated, Any
 
-from fastapi import APIRouter, Body, Header, Query, Request
+from fastapi import Body, Header, Query, Request
 from fastapi.responses import Response
 from pydantic import BaseModel, ConfigDict, Field
 from starlette.concurrency import run_in_threadpool
@@ -24,12 +24,13 @@ from vine_swing.motion.scene.scene_file import parse, to_data
 from vine_swing.motion.scene.sounds import Beat, KeptSound, Marker
 from vine_swing.motion.scene.timeline import InnerScene, MotionBlur, times_shown
 from vine_swing.service import wire
+from vine_swing.service.api import api_router
 from vine_swing.service.deadline import Deadline
 from vine_swing.service.deps import DeadlineDep, SceneId, SessionsDep
 from vine_swing.service.session import InUse
 from vine_swing.service.sessions import Sessions, whole_of
 
-router = APIRouter(tags=["scenes"])
+router = api_router("scenes")
 Revision = Annotated[int, Field(strict=True, ge=0)]
 MOST_PAGE_ID = 40
 #: The page that asks, by the id it gave itself where it watches the scene; its steps of undo are its own.

@@ -2,12 +2,12 @@
 
 from typing import Annotated
 
-from fastapi import APIRouter
 from pydantic import BaseModel, ConfigDict, Field
 
+from vine_swing.service.api import api_router
 from vine_swing.service.deps import SceneId, SessionsDep
 
-router = APIRouter(tags=["sizes"])
+router = api_router("sizes")
 
 
 class SizeWords(BaseModel):

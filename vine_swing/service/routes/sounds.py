@@ -2,7 +2,7 @@
 
 from typing import Annotated
 
-from fastapi import APIRouter, Query, Request, Response
+from fastapi import Query, Request, Response
 from fastapi.concurrency import run_in_threadpool
 from pydantic import BaseModel
 
@@ -16,12 +16,13 @@ from vine_swing.motion.scene.beats import SOUND, beat_frames
 from vine_swing.motion.sound import beats_a_minute
 from vine_swing.motion.sound.analysis import PEAKS_A_SECOND, peaks_of
 from vine_swing.motion.sound.reading import read_sound, sound_of, stereo_of
+from vine_swing.service.api import api_router
 from vine_swing.service.deps import SceneId, SessionsDep
 from vine_swing.service.routes.bringing import FileName, TableWords, table_words
 from vine_swing.service.routes.pictures import plain_name
 from vine_swing.sounds import READY
 
-router = APIRouter(tags=["sounds"])
+router = api_router("sounds")
 #: Bytes of one file.
 MOST_BYTES = 60_000_000
 _LASTING = {"cache-control": "public, max-age=31536000, immutable"}

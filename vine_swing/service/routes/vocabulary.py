@@ -4,7 +4,6 @@ from functools import cache
 from typing import Any, Literal, get_args
 
 import numpy as np
-from fastapi import APIRouter
 from pydantic import BaseModel
 
 from vine_swing.formats import EXPORTS
@@ -30,10 +29,11 @@ from vine_swing.motion.scene.kinds import KINDS
 from vine_swing.motion.timing import ease
 from vine_swing.motion.timing.ease import FEELS
 from vine_swing.motion.timing.ends import ENDS, EndMode
+from vine_swing.service.api import api_router
 from vine_swing.service.routes.feels import PICTURE_POINTS
 from vine_swing.service.routes.rule_words import RuleWords, rule_words
 
-router = APIRouter(tags=["vocabulary"])
+router = api_router("vocabulary")
 
 
 class ChannelWords(BaseModel):

@@ -7,12 +7,13 @@ from typing import Annotated
 from fastapi import APIRouter, Path, Query, WebSocket, WebSocketDisconnect
 from fastapi.responses import Response
 
+from vine_swing.service.api import api_router
 from vine_swing.service.deps import DeadlineDep, SceneId, SessionsDep
 from vine_swing.service.routes.scenes import CHANGED, MOST_PAGE_ID, Accepted, Changed, PageQuery, answered
 from vine_swing.service.sessions import Sessions, whole_of
 from vine_swing.service.watching import News, Watcher
 
-router = APIRouter(tags=["watching"])
+router = api_router("watching")
 #: Messages that the service sends by itself, for the OpenAPI document.
 documented = APIRouter(tags=["watching"])
 PageId = Annotated[str, Query(min_length=1, max_length=MOST_PAGE_ID, pattern=r"^[A-Za-z0-9_-]+$")]

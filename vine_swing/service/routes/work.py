@@ -2,12 +2,13 @@
 
 from typing import Annotated
 
-from fastapi import APIRouter, Path
+from fastapi import Path
 from pydantic import BaseModel, Field
 
+from vine_swing.service.api import api_router
 from vine_swing.service.deps import WORK_ID, WorksDep
 
-router = APIRouter(tags=["work"])
+router = api_router("work")
 
 
 class WorkState(BaseModel):
