@@ -62,6 +62,8 @@ class Anything:
             return self.draw.choice(COLOURS)
         if kind == "outline":
             return self.draw.choice(PATHS[:3] if self.chance(0.9) else PATHS)
+        if kind == "words":
+            return {"text": self.draw.choice(TEXTS)}
         return [self.number(), self.number()] if kind == "point" else self.number()
 
     def key(self, frame: float, kind: str) -> dict[str, Any]:
@@ -82,7 +84,7 @@ class Anything:
     def channel(self, kind: str = "number") -> Any:
         frames = sorted({self.frame() for _ in range(self.draw.randrange(0, 5))})
         if not frames:
-            return {} if kind in ("point", "outline") else self.value(kind)
+            return {} if kind in ("point", "outline", "words") else self.value(kind)
         return {"keys": [self.key(frame, kind) for frame in frames], "before": self.end(), "after": self.end()}
 
     def formula(self, scene: Scene | None) -> str:

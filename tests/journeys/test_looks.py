@@ -17,6 +17,8 @@ PAPER = [247, 242, 231]
 def look_of(w: Workspace, name: str) -> None:
     w.pick(name)
     w.row("Look").locator(".label").click()
+    # Its cards come a moment later, and what stands after them moves.
+    expect(w.page.get_by_role("region", name="Vine")).to_contain_text("Drawn")
 
 
 def key_setting(w: Workspace, rule: str, label: str, *stops: tuple[int, str]) -> None:

@@ -47,6 +47,49 @@ def test_a_title_is_written_set_and_counts(workspace: Workspace):
     assert [shape[name] for name in ("font", "weight", "align", "wrap")] == ["bricolage-grotesque", 800, "left", 480]
 
 
+def test_keyed_words_change_and_are_taken_back(workspace: Workspace):
+    w, page = workspace, workspace.page
+    begin(page)
+    page.keyboard.type("Closed")
+    page.keyboard.press("Control+Enter")
+    w.saved()
+    field = page.get_by_role("group", name="Text", exact=True).get_by_role("textbox", name="Words")
+    w.key("Words")
+    w.go_to("30")
+    field.fill("Mail is in")
+    page.keyboard.press("Control+Enter")
+    w.saved()
+
+    def keys():
+        return [(one["frame"], one["value"]) for one in w.kept()["scene"]["objects"][0]["channels"]["text"]["keys"]]
+
+    assert keys() == [(0, {"text": "Closed"}), (30, {"text": "Mail is in"})]
+    # Each frame says its own, in the field and in the row.
+    row = page.locator(".value-row").filter(has_text="Words")
+    for frame, said in (("29", "Closed"), ("31", "Mail is in"), ("30", "Mail is in")):
+        w.go_to(frame)
+        expect(field).to_have_value(said)
+        expect(row).to_contain_text(f"“{said}”")
+    # The vine tells what it says; nothing there offers rules, which words cannot have.
+    row.click()
+    vine = page.get_by_role("region", name="Vine")
+    expect(vine).to_contain_text("How Closed’s words are made")
+    expect(vine).to_contain_text("“Mail is in” at frame 30")
+    # A leaf tells what it holds, and taking the last ones away leaves what is said here.
+    expect(page.get_by_role("button", name="Key of Closed Words at frame 30")).to_have_attribute("title", re.compile("“Mail is in”"))
+    w.key("Words")
+    w.go_to("0")
+    expect(field).to_have_value("Closed")
+    w.key("Words")
+    assert keys() == []
+    assert w.kept()["scene"]["objects"][0]["shape"]["text"] == "Closed"
+    page.keyboard.press("Control+z")
+    w.saved()
+    page.keyboard.press("Control+z")
+    w.saved()
+    assert keys() == [(0, {"text": "Closed"}), (30, {"text": "Mail is in"})]
+
+
 def test_words_are_changed_where_they_stand_and_brought_back(workspace: Workspace):
     w, page = workspace, workspace.page
     begin(page)

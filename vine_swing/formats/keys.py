@@ -29,6 +29,6 @@ def keys_text(scene: Scene) -> str:
 def _track(owner: str, name: str, channel: Channel) -> list[dict[str, Any]]:
     if not channel.keys:
         return []
-    keys = [one.model_dump(mode="json", by_alias=True, exclude_defaults=True) | {"frame": one.frame, "value": one.value} for one in channel.keys]
+    keys = [one.model_dump(mode="json", by_alias=True, exclude_defaults=True) for one in channel.keys]
     ends = {"before": channel.before.model_dump(mode="json"), "after": channel.after.model_dump(mode="json")}
     return [{"object": owner, "channel": name, "keys": keys} | ends]

@@ -10,8 +10,10 @@ from vine_swing.motion import MotionError, bake
 from vine_swing.motion.baking.baked import Baked, BakedParade
 from vine_swing.motion.baking.placing import BakedObject
 from vine_swing.motion.basics import colour, matrix
+from vine_swing.motion.basics.specs import WORDS
 from vine_swing.motion.scene.model import Scene
 from vine_swing.motion.scene.objects import SceneObject
+from vine_swing.motion.scene.shapes import SaidText
 
 Array = NDArray[np.float64]
 
@@ -114,8 +116,16 @@ def _moving(thing: SceneObject, values: dict[str, Array], called: str) -> list[t
             # A path is written as the x and y it gives.
             continue
         if thing.is_keyed(name) or thing.rules_on(name) or (on_path and name in ("x", "y")):
-            columns.append((f"{thing.name}{called}.{name}", [colour.to_hex(v) if spec.is_colour else _number(v) for v in values[name]]))
+            columns.append((f"{thing.name}{called}.{name}", _cells(thing, name, values[name])))
     return columns
+
+
+def _cells(thing: SceneObject, name: str, values: Array) -> list[str]:
+    """The values of a channel as they are written: numbers, colours, or what a text says."""
+    shape = thing.drawn_shape
+    if name == WORDS and isinstance(shape, SaidText):
+        return [shape.saying(value) for value in values]
+    return [colour.to_hex(value) if thing.specs[name].is_colour else _number(value) for value in values]
 
 
 def _world(baked: Baked, one: BakedObject) -> list[tuple[str, list[str]]]:

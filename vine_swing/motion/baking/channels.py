@@ -168,7 +168,7 @@ class ChannelBaker:
                 self._put((thing.id, name), self._evaluated(thing.id, name))
 
     def _wait(self, ref: Ref, channel: Channel, spec: ChannelSpec) -> None:
-        (self._colours if spec.is_colour else self._numbers).append((ref, channel))
+        (self._colours if spec.is_colour else self._numbers).append((ref, channel.as_numbers))
 
     def _wait_for_rules(self, thing: SceneObject, name: str) -> None:
         if (thing.id, name) in self.plan.reads:

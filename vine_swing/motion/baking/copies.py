@@ -26,8 +26,9 @@ from vine_swing.motion.baking.reading import Reader
 from vine_swing.motion.baking.rows import read_setting, read_values, shrunk
 from vine_swing.motion.baking.surroundings import measured, surroundings_of
 from vine_swing.motion.basics.limits import MOST_COPIES
+from vine_swing.motion.basics.specs import limited
 from vine_swing.motion.parade.arranging import Places, Surroundings, arranged
-from vine_swing.motion.parade.channels import NAMES
+from vine_swing.motion.parade.channels import NAMES, PARADE_CHANNELS
 from vine_swing.motion.parade.frames import Layout, laid_out
 from vine_swing.motion.parade.model import MAX_COPIES, Parade
 from vine_swing.motion.parade.ranks import ranks
@@ -91,7 +92,7 @@ class CopyBaker:
             return was
         same_parts = was is not None and same_shown and all(_same_made(was.made_from.get(one), self.main[one]) for one in below)
         around = self._around(thing, parts, values, grid, reader, was if same_parts else None)
-        counts = np.floor(np.clip(values["count"], 0, MAX_COPIES))
+        counts = limited(PARADE_CHANNELS["count"], values["count"])
         if around.points is not None:
             counts = np.array([float(min(around.points.shape[-2], MAX_COPIES))])
         most = int(counts.max(initial=0))

@@ -7,9 +7,10 @@ import numpy as np
 from numpy.typing import NDArray
 
 from vine_swing.motion.baking.plan import Plan
+from vine_swing.motion.basics.specs import WORDS
 from vine_swing.motion.formula import tells_copies_apart
 from vine_swing.motion.parade.lists import colours_for, numbers_for, words_for
-from vine_swing.motion.parade.model import ITEM, WORDS, ItemList, Parade
+from vine_swing.motion.parade.model import ITEM, ItemList, Parade
 from vine_swing.motion.rules.link import tree_of
 from vine_swing.motion.rules.rule import SETTING, Rule
 from vine_swing.motion.scene.graph import Ref

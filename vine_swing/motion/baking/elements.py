@@ -12,7 +12,7 @@ from vine_swing.motion.baking.reading import Reader
 from vine_swing.motion.basics import matrix
 from vine_swing.motion.scene.model import Scene
 from vine_swing.motion.scene.objects import GroupObject, SceneObject
-from vine_swing.motion.scene.shapes import TextShape
+from vine_swing.motion.scene.shapes import SaidText, TextShape
 
 Array = NDArray[np.float64]
 _ONE = np.ones(1)
@@ -50,6 +50,6 @@ def drawn_in_element(
 
 
 def with_words(thing: SceneObject, words: str) -> TextShape | None:
-    """The shape of a text with other words; None of what is no text."""
+    """The shape of a text that says other words, whatever its keys say; None of what is no text."""
     shape = thing.drawn_shape
-    return shape.copy_with(text=words) if isinstance(shape, TextShape) else None
+    return SaidText(**shape.__dict__ | {"text": words, "said": (words,)}) if isinstance(shape, TextShape) else None

@@ -76,7 +76,7 @@ def explain(scene: Scene, object_id: str, channel: str, *, effort: Effort | None
             whole = evaluate_path(path.copy_with(before=one.before, after=one.after) if one is keys_only else path, t)
             return whole[:, 0 if channel == "x" else 1]
         if one.keys:
-            rows: Array = (evaluate_colours if spec.is_colour else evaluate)([one], t)[0]
+            rows: Array = (evaluate_colours if spec.is_colour else evaluate)([one.as_numbers], t)[0]
             return rows
         if thing.is_running(channel):
             running: Array = before_rules([(thing, channel)], scene)(t[None])[0]

@@ -42,4 +42,4 @@ def inputs_of_channel(thing: SceneObject, name: str) -> Inputs:
 
 def inputs_of_drawing(thing: SceneObject) -> Inputs:
     """What an object is drawn from besides its channels: its shape, and the keys and rules of its outline."""
-    return Inputs((thing.drawn_shape, thing.channels.get(OUTLINE)), (thing.rules_on(OUTLINE),))
+    return Inputs((thing.channels.get(OUTLINE),), (thing.drawn_shape, thing.rules_on(OUTLINE)))

@@ -92,7 +92,7 @@ def before_rules(rows: Sequence[Row], scene: Scene) -> Callable[[Array], Array]:
         return lambda t: np.stack([_colours(thing, name, t[n % len(t)]) for n, (thing, name) in enumerate(rows)])
     match kind_of(*rows[0]):
         case "keyed":
-            return KeyedChannels([thing.channels[name] for thing, name in rows]).at
+            return KeyedChannels([thing.channels[name].as_numbers for thing, name in rows]).at
         case "along":
             return lambda t: np.stack([_along(thing.channels["path"], name, t[n % len(t)]) for n, (thing, name) in enumerate(rows)])
         case "running":

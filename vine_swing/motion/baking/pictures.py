@@ -7,7 +7,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from vine_swing.motion.baking.placing import BakedObject
-from vine_swing.motion.basics.specs import limited
+from vine_swing.motion.basics.specs import PICTURE_CHANNELS, limited
 from vine_swing.motion.scene.kept import KeptPicture
 from vine_swing.motion.scene.model import Scene
 
@@ -35,7 +35,7 @@ def with_pictures(objects: Mapping[str, BakedObject], scene: Scene, old: Mapping
 
 def page_of(page: Array, count: int) -> NDArray[np.intp]:
     """Which of so many pages is shown: the whole part of the channel, modulo their number."""
-    found: NDArray[np.intp] = np.floor(page).astype(np.int64) % count
+    found: NDArray[np.intp] = limited(PICTURE_CHANNELS["page"], page).astype(np.int64) % count
     return found
 
 

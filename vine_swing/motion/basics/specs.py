@@ -4,15 +4,18 @@ The families give the colour of a channel on screen: travel, turn, size and look
 panel and the lane of the time sheet that channels share (x and y travel together).
 """
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
+from math import floor
 from typing import Literal
 
 import numpy as np
 from numpy.typing import NDArray
 
 Family = Literal["travel", "turn", "size", "look"]
-Unit = Literal["px", "°", "%", "", "colour", "point", "outline", "look"]
-Kind = Literal["number", "colour", "point", "outline", "look"]
+Unit = Literal["px", "°", "%", "", "colour", "point", "outline", "look", "words"]
+#: How a number that counts is read: the nearest whole number, or the whole part.
+Whole = Literal["nearest", "part"]
+Kind = Literal["number", "colour", "point", "outline", "look", "words"]
 
 
 @dataclass(frozen=True)
@@ -20,7 +23,8 @@ class ChannelSpec:
     """One channel an object can have.
 
     `default` and the limits are in the model's own units (1 = 100 %); `shown` is the factor between the model's number
-    and the one people read; `step` is what one press of an arrow key changes, in the model's units.
+    and the one people read; `step` is what one press of an arrow key changes, in the model's units. `whole` says how what
+    counts is read: as the nearest whole number, or as its whole part; in between it goes as smoothly as any number.
     """
 
     name: str
@@ -33,11 +37,12 @@ class ChannelSpec:
     high: float | None = None
     step: float = 1.0
     about: str = ""
+    whole: Whole | None = None
 
     @property
     def kind(self) -> Kind:
         """What its values are."""
-        return self.unit if self.unit in ("colour", "point", "outline", "look") else "number"
+        return self.unit if self.unit in ("colour", "point", "outline", "look", "words") else "number"
 
     @property
     def row_says_all(self) -> bool:
@@ -51,7 +56,7 @@ class ChannelSpec:
 
     @property
     def has_array(self) -> bool:
-        """Whether it has one value a frame, a number or a colour: paths, outlines and looks are kept in other ways."""
+        """Whether it has one value a frame, a number, a colour or which words are said: paths, outlines and looks are kept in other ways."""
         return self.unit not in ("point", "outline", "look")
 
     @property
@@ -61,19 +66,25 @@ class ChannelSpec:
 
 
 def within(spec: ChannelSpec, value: float) -> float:
-    """A value cut off at the limits of its channel."""
-    return min(max(value, spec.low if spec.low is not None else value), spec.high if spec.high is not None else value)
+    """A value as it is read: cut off at the limits of its channel, and whole where that counts."""
+    value = min(max(value, spec.low if spec.low is not None else value), spec.high if spec.high is not None else value)
+    return value if spec.whole is None else float(round(value) if spec.whole == "nearest" else floor(value))
 
 
 def limited(spec: ChannelSpec, values: NDArray[np.float64]) -> NDArray[np.float64]:
-    """Values cut off at the limits of their channel; the very same array where it has none."""
-    return values if spec.low is None and spec.high is None else np.clip(values, spec.low, spec.high)
+    """Values as they are read: cut off at the limits of their channel, and whole where that counts; else the very same array."""
+    if spec.low is not None or spec.high is not None:
+        values = np.clip(values, spec.low, spec.high)
+    return values if spec.whole is None else np.round(values) if spec.whole == "nearest" else np.floor(values)
 
 
 #: The name of the channel whose values are outlines.
 OUTLINE = "outline"
 #: The name of the channel that rules on looks act on: the picture of an object with all that hangs on it.
 LOOK = "look"
+
+#: The name of the channel that says what a text says. Its values are words; its array tells by a number from 0 which of its keys' words are said.
+WORDS = "text"
 
 #: The channels an object's matrix is made from.
 GEOMETRY = ("x", "y", "rotation", "scale.x", "scale.y", "skew", "pivot.x", "pivot.y", "stretch", "stretch.angle")
@@ -127,7 +138,7 @@ def _side(name: str, label: str, default: float) -> ChannelSpec:
 
 
 _WIDTH, _HEIGHT = _side("width", "w", 120.0), _side("height", "h", 120.0)
-_POINTS = ChannelSpec("points", "points", "Corners", "size", "", 5.0, 3.0, 200.0, about="How many corners it has.")
+_POINTS = ChannelSpec("points", "points", "Corners", "size", "", 5.0, 3.0, 200.0, about="How many corners it has.", whole="nearest")
 
 #: The channels each type of shape adds to COMMON and PAINT.
 SHAPES: dict[str, tuple[ChannelSpec, ...]] = {
@@ -152,6 +163,7 @@ SHAPES: dict[str, tuple[ChannelSpec, ...]] = {
     ),
     "outline": (),
     "text": (
+        ChannelSpec(WORDS, "words", "Words", "look", "words", 0.0, about="What it says; other words from each key on."),
         ChannelSpec(
             "text.size", "size", "Text", "size", "px", 72.0, 0.0, 10_000.0, about="How large it is set: the height of its line without leading."
         ),
@@ -170,14 +182,16 @@ _PAINT_DEFAULTS: dict[str, dict[str, float | str]] = {
 
 def _paint(shape: str) -> tuple[ChannelSpec, ...]:
     changed = _PAINT_DEFAULTS.get(shape, {})
-    return tuple(ChannelSpec(s.name, s.label, s.row, s.family, s.unit, changed.get(s.name, s.default), s.low, s.high, s.step, s.about) for s in PAINT)
+    return tuple(replace(spec, default=changed.get(spec.name, spec.default)) for spec in PAINT)
 
 
 #: What a picture has besides.
 PICTURE = (
     _WIDTH,
     _HEIGHT,
-    ChannelSpec("page", "page", "Page", "look", "", 0.0, step=1.0, about="Which page is shown: the whole part, counted round and round from 0."),
+    ChannelSpec(
+        "page", "page", "Page", "look", "", 0.0, step=1.0, about="Which page is shown: the whole part, counted round and round from 0.", whole="part"
+    ),
 )
 #: A picture has no outline that could be bent.
 PICTURE_CHANNELS: dict[str, ChannelSpec] = {spec.name: spec for spec in (*COMMON, *PICTURE) if spec.name != OUTLINE}

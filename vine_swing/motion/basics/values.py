@@ -49,35 +49,10 @@ MAX_PATH_DATA = 200_000
 PathData = Annotated[str, Field(min_length=1, max_length=MAX_PATH_DATA, pattern=r"^\s*[Mm][^\x00-\x08\x0b\x0c\x0e-\x1f\x7f]*$")]
 
 
-def _kind_of_value(value: Any) -> str:
-    if isinstance(value, str):
-        return "as outline" if value.lstrip()[:1] in ("M", "m") else "as colour"
-    return "as point" if isinstance(value, list | tuple) else "as number"
-
-
-#: A number, a colour, a point or an outline; the form decides which limits apply, so that a fault names only those.
-Value = Annotated[
-    Annotated[Number, Tag("as number")]
-    | Annotated[Colour, Tag("as colour")]
-    | Annotated[Point, Tag("as point")]
-    | Annotated[PathData, Tag("as outline")],
-    Discriminator(_kind_of_value),
-]
-#: The number of a point of an outline, counted through all its parts from 0.
-PointNumber = Annotated[int, Field(strict=True, ge=0, le=100_000)]
-#: Frames per second of a scene, and how many frames it shows.
-Fps = Annotated[float, Field(strict=True, ge=1, le=240)]
-Length = Annotated[int, Field(strict=True, ge=1, le=MAX_LENGTH)]
-#: What ties things together inside a file; never shown to people.
-Id = Annotated[str, Field(pattern=r"^[A-Za-z0-9_-]{1,64}$")]
-#: What owns a channel: an object by its id, or a dial as `dial:` and its id.
-Owner = Annotated[str, Field(pattern=r"^(?:dial:)?[A-Za-z0-9_-]{1,64}$")]
-#: What people call a thing. Braces and @ are kept free, since formulas write names inside braces.
-Name = Annotated[str, Field(min_length=1, max_length=80, pattern=r"^[^\x00-\x1f{}@]*[^\s\x00-\x1f{}@][^\x00-\x1f{}@]*$")]
-
-
 #: Any text without control characters but tabs and line breaks: others are no writing, and end a text early in some programs.
 Text = Annotated[str, Field(pattern=r"^[^\x00-\x08\x0b\x0c\x0e-\x1f\x7f]*$")]
+#: Characters of one text.
+MAX_TEXT = 2_000
 
 
 class Frozen(BaseModel):
@@ -106,3 +81,39 @@ class Frozen(BaseModel):
         object.__setattr__(copy, "__pydantic_extra__", None)
         object.__setattr__(copy, "__pydantic_private__", None)
         return copy
+
+
+class Words(Frozen):
+    """What a text says. In a file it stands in braces, `{"text": "Mail!"}`, so that it is told from a colour and from path data."""
+
+    text: Annotated[Text, Field(max_length=MAX_TEXT)]
+
+
+def _kind_of_value(value: Any) -> str:
+    if isinstance(value, str):
+        return "as outline" if value.lstrip()[:1] in ("M", "m") else "as colour"
+    if isinstance(value, list | tuple):
+        return "as point"
+    return "as words" if isinstance(value, dict | Words) else "as number"
+
+
+#: A number, a colour, a point, an outline or words; the form decides which limits apply, so that a fault names only those.
+Value = Annotated[
+    Annotated[Number, Tag("as number")]
+    | Annotated[Colour, Tag("as colour")]
+    | Annotated[Point, Tag("as point")]
+    | Annotated[PathData, Tag("as outline")]
+    | Annotated[Words, Tag("as words")],
+    Discriminator(_kind_of_value),
+]
+#: The number of a point of an outline, counted through all its parts from 0.
+PointNumber = Annotated[int, Field(strict=True, ge=0, le=100_000)]
+#: Frames per second of a scene, and how many frames it shows.
+Fps = Annotated[float, Field(strict=True, ge=1, le=240)]
+Length = Annotated[int, Field(strict=True, ge=1, le=MAX_LENGTH)]
+#: What ties things together inside a file; never shown to people.
+Id = Annotated[str, Field(pattern=r"^[A-Za-z0-9_-]{1,64}$")]
+#: What owns a channel: an object by its id, or a dial as `dial:` and its id.
+Owner = Annotated[str, Field(pattern=r"^(?:dial:)?[A-Za-z0-9_-]{1,64}$")]
+#: What people call a thing. Braces and @ are kept free, since formulas write names inside braces.
+Name = Annotated[str, Field(min_length=1, max_length=80, pattern=r"^[^\x00-\x1f{}@]*[^\s\x00-\x1f{}@][^\x00-\x1f{}@]*$")]

@@ -9,7 +9,7 @@ from pydantic import Field, ValidationError
 from vine_swing.motion.basics.errors import EditError, NoSuchThing
 from vine_swing.motion.basics.limits import MOST_TRACED
 from vine_swing.motion.basics.specs import OUTLINE, ChannelSpec
-from vine_swing.motion.basics.values import MAX_FRAME, Frozen, Id
+from vine_swing.motion.basics.values import MAX_FRAME, Frozen, Id, Words
 from vine_swing.motion.rules.rule import SETTING, Rule, check_setting
 from vine_swing.motion.scene.channel_values import check_values
 from vine_swing.motion.scene.cues import MAX_OBJECTS
@@ -17,7 +17,7 @@ from vine_swing.motion.scene.dial import DIAL, Dial
 from vine_swing.motion.scene.model import Scene
 from vine_swing.motion.scene.objects import DialObject, SceneObject, ShapeObject
 from vine_swing.motion.scene.scene_file import faults
-from vine_swing.motion.scene.shapes import OutlineShape
+from vine_swing.motion.scene.shapes import OutlineShape, TextShape
 from vine_swing.motion.timing.channel import Channel, Key
 
 #: What becomes of an object when another kind of object takes its place: whether, when and how it is seen.
@@ -178,6 +178,10 @@ def with_channel(
         after = after.copy_with(base=None)
     if spec.kind == "outline":
         return _with_outline(scene, thing, after)
+    if spec.kind == "words" and isinstance(after.base, Words):
+        # Without keys the shape says what it says: the words that the last key leaves behind.
+        thing, after = _saying(thing, after.base), after.copy_with(base=None)
+        scene = with_object(scene, thing)
     try:
         checked = after if new_keys is None else after.copy_with(keys=tuple(new_keys()))
         check_values(checked, spec, f"'{thing.name}', {name}")
@@ -203,6 +207,13 @@ def _with_outline(scene: Scene, thing: SceneObject | DialObject, channel: Channe
     except ValueError as error:
         raise EditError(str(error)) from error
     return with_object(scene, thing.copy_with(channels=thing.channels | {OUTLINE: kept}))
+
+
+def _saying(thing: SceneObject | DialObject, words: Words) -> ShapeObject:
+    """A text with other words in its shape."""
+    assert isinstance(thing, ShapeObject), "only texts have words"
+    assert isinstance(thing.shape, TextShape), "only texts have words"
+    return thing.copy_with(shape=thing.shape.copy_with(text=words.text))
 
 
 def in_time(channel: Channel, factor: float, about: float = 0.0, to: float = 0.0) -> Channel:

@@ -10,13 +10,13 @@ from vine_swing.motion.baking.keyed import run_of
 from vine_swing.motion.basics import colour
 from vine_swing.motion.basics.errors import EditError, NoSuchThing
 from vine_swing.motion.basics.specs import ChannelSpec
-from vine_swing.motion.basics.values import MAX_FRAME, Frame, Owner, Value
+from vine_swing.motion.basics.values import MAX_FRAME, Frame, Owner, Value, Words
 from vine_swing.motion.curves.svg_path import path_data
 from vine_swing.motion.edits.base import Edit, channel_label, owner_in, spec_of, with_channel
 from vine_swing.motion.edits.divide import divided
 from vine_swing.motion.scene.model import Scene
 from vine_swing.motion.scene.objects import DialObject, SceneObject
-from vine_swing.motion.scene.shapes import OutlineShape
+from vine_swing.motion.scene.shapes import OutlineShape, TextShape
 from vine_swing.motion.timing.channel import MAX_KEYS, NAMED_IN, SHAPED_BY_KEYS, Bend, Channel, Handle, Key
 from vine_swing.motion.timing.ease import BezierEase, Ease, build
 from vine_swing.motion.timing.ends import End
@@ -279,6 +279,8 @@ def keyed_value(channel: Channel, spec: ChannelSpec, frame: float, thing: SceneO
         if not isinstance(shape, OutlineShape):
             raise EditError(f"'{thing.name}' has no points of its own to key; make an outline of it first")
         return shape.d
+    if spec.kind == "words":
+        return _words_at(channel, frame, thing)
     if not channel.keys:
         return spec.default if channel.base is None else channel.base
     if spec.kind == "point":
@@ -288,6 +290,14 @@ def keyed_value(channel: Channel, spec: ChannelSpec, frame: float, thing: SceneO
         own = channel.key_at(frame)
         return own.value if own is not None else path_data(KeyedOutlines(channel).at(t).at(0))
     return colour.to_hex(evaluate_colours([channel], t)[0, 0]) if spec.is_colour else float(evaluate([channel], t)[0, 0])
+
+
+def _words_at(channel: Channel, frame: float, thing: SceneObject | DialObject) -> Words:
+    """What a text says at a frame."""
+    if channel.keys:
+        return Words(text=channel.said[int(evaluate([channel.as_numbers], np.array([frame]))[0, 0])])
+    assert isinstance(thing.drawn_shape, TextShape), "only texts have words"
+    return Words(text=thing.drawn_shape.text)
 
 
 def pick(channel: Channel, frames: tuple[float, ...], what: str) -> list[Key]:

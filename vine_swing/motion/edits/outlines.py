@@ -179,7 +179,7 @@ def drawn_at(scene: Scene, thing: ShapeObject, frame: float) -> Outline:
     """The outline of a drawn object at a frame, before its rules on outlines."""
     if isinstance(thing.shape, OutlineShape):
         return outline_at(thing, thing.shape, frame)
-    drawing, values = drawing_of(thing.shape), placed_at(scene, thing.id, frame).channels
+    drawing, values = drawing_of(thing.drawn_shape), placed_at(scene, thing.id, frame).channels
     return drawing.draw({name: within(thing.specs[name], float(values[name][0])) for name in drawing.names})
 
 

@@ -12,7 +12,7 @@ from vine_swing.motion.baking.placing import BakedObject
 from vine_swing.motion.basics import colour
 from vine_swing.motion.basics.errors import EditError
 from vine_swing.motion.basics.limits import MOST_TRACED
-from vine_swing.motion.basics.specs import GROUP_CHANNELS
+from vine_swing.motion.basics.specs import GROUP_CHANNELS, WORDS
 from vine_swing.motion.basics.values import MAX_PATH_DATA, Frame, Id
 from vine_swing.motion.curves.svg_path import path_data
 from vine_swing.motion.edits.base import PAINTED, Edit, in_time, object_in
@@ -25,6 +25,7 @@ from vine_swing.motion.rules.rule import Rule
 from vine_swing.motion.scene.cues import MAX_OBJECTS
 from vine_swing.motion.scene.model import Scene
 from vine_swing.motion.scene.objects import GroupObject, ParadeObject, SceneObject, ShapeObject
+from vine_swing.motion.scene.shapes import SaidText, TextShape
 from vine_swing.motion.timing.channel import Channel, Key
 from vine_swing.motion.timing.fit import fit_colours, fit_keys
 
@@ -152,6 +153,9 @@ class _Apart:
             if not given and len(array) == 1:
                 continue
             seen = array if given or len(array) == 1 else array[rows]
+            if name == WORDS:
+                channels[name] = self._sampled_words(channel, seen)
+                continue
             channels[name] = self._sampled(channel, name, seen, part.specs[name].unit)
         if lag is not None:
             still = {name for name in part.specs if name not in arrays or (arrays[name] is common.get(name) and not part.rules_on(name))}
@@ -185,16 +189,28 @@ class _Apart:
     def _drawn(self, part: SceneObject, baked: BakedObject | None) -> SceneObject:
         """A part with the shape its copy has: other words, or a single letter, which becomes an outline."""
         shape = baked.source.drawn_shape if baked is not None else None
-        if not isinstance(part, ShapeObject) or shape is None or shape is part.shape:
+        if not isinstance(part, ShapeObject) or shape is None or baked is None:
             return part
         if not isinstance(shape, TextPart):
-            return part.copy_with(shape=shape)
-        assert baked is not None
+            own = baked.source.content
+            return self._written(part, own) if isinstance(own, SaidText) else part
         drawing = drawing_of(shape)
         data = path_data(drawing.draw({name: float(baked.channels[name][min(self._frame, len(baked.channels[name]) - 1)]) for name in drawing.names}))
         if not data or len(data) > MAX_PATH_DATA:
             return part.copy_with(shown=False)
         return outlined(part, data)
+
+    @staticmethod
+    def _written(part: ShapeObject, shape: SaidText) -> ShapeObject:
+        """A text that says what a list gives its copy, and nothing else."""
+        plain = TextShape(**{name: getattr(shape, name) for name in TextShape.model_fields})
+        return part.copy_with(shape=plain, channels={name: one for name, one in part.channels.items() if name != WORDS})
+
+    def _sampled_words(self, before: Channel, array: Array) -> Channel:
+        """A channel of words that says what another says in the order of `array`."""
+        which = array.astype(int)
+        changes = np.flatnonzero(np.append(True, np.diff(which) != 0))
+        return Channel(keys=tuple(before.keys[which[row]].copy_with(frame=float(self._frames[row])) for row in changes))
 
     def _sampled(self, before: Channel, name: str, array: Array, unit: str) -> Channel:
         """A channel that goes as an array does over the scene."""

@@ -125,8 +125,8 @@ class EvenSpeed(Edit):
     def apply(self, scene: Scene) -> Scene:
         thing = owner_in(scene, self.object)
         for name in self.channels:
-            if (kind := spec_of(thing, name).kind) in ("colour", "outline"):
-                raise EditError(f"'{thing.name}', {name}: {kind}s have no speed; choose channels that are numbers")
+            if (kind := spec_of(thing, name).kind) in ("colour", "outline", "words"):
+                raise EditError(f"'{thing.name}', {name}: {kind.removesuffix('s')}s have no speed; choose channels that are numbers")
         if "path" in self.channels and thing.is_keyed("path"):
             return with_channel(scene, self.object, "path", lambda path: self._along(path, thing.name))
         moving = {name: thing.channels[name] for name in self.channels if name in thing.channels and thing.channels[name].keys}

@@ -8,6 +8,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from vine_swing.motion.basics.errors import MotionError
+from vine_swing.motion.basics.specs import WORDS
 from vine_swing.motion.curves.outline import NOTHING, Outline
 from vine_swing.motion.curves.svg_path import parse_path
 from vine_swing.motion.outline.shapes import DRAWN, FINE
@@ -18,13 +19,13 @@ from vine_swing.motion.parade.model import TextPartName
 from vine_swing.motion.scene.kept import OwnFont
 from vine_swing.motion.scene.model import Scene
 from vine_swing.motion.scene.objects import SceneObject
-from vine_swing.motion.scene.shapes import OutlineShape, Shape, TextShape
+from vine_swing.motion.scene.shapes import OutlineShape, SaidText, Shape, TextShape
 
 #: Sizes of text, in px, and widths are told apart in steps of this many; what keyed values give is seldom twice the same.
 _FINEST = 1e-6
 
 
-class TextPart(TextShape):
+class TextPart(SaidText):
     """One letter, word or line of a text, drawn about its own middle on its baseline; made for the copies of a parade, and never kept."""
 
     by: TextPartName
@@ -53,25 +54,35 @@ def drawing_of(shape: Shape, *, fine: bool = False) -> Drawing:
         draw: Callable[[Mapping[str, float]], Outline] = (
             partial(_part_outline, shape) if isinstance(shape, TextPart) else partial(_text_outline, shape)
         )
-        names = ("text.size", "tracking", "leading", "number") if counts(shape.text) else ("text.size", "tracking", "leading")
-        return Drawing(names, draw, boxed=True)
+        said = texts_of(shape)
+        names = ["text.size", "tracking", "leading"]
+        names += ["number"] if any(map(counts, said)) else []
+        names += [WORDS] if len(said) > 1 else []
+        return Drawing(tuple(names), draw, boxed=True)
     draw, words = (FINE if fine and shape.type in FINE else DRAWN)[shape.type]
     return Drawing(tuple(words), lambda values: draw(**{word: values[name] for name, word in words.items()}))
 
 
+def texts_of(shape: TextShape) -> tuple[str, ...]:
+    """All that a text says in turn."""
+    return shape.said if isinstance(shape, SaidText) else (shape.text,)
+
+
 def typeset_text(shape: TextShape, values: Mapping[str, float]) -> Typeset:
-    """A text as it is set with certain values of its channels; `number` may be left out where none stands in it."""
+    """A text as it is set with certain values of its channels; `number` may be left out where none stands in it, `text` where it says one thing."""
     size = max(values["text.size"], _FINEST)
     wrap = None if shape.wrap is None else round(shape.wrap / size, 6)
     setting = Setting(shape.font, shape.weight, shape.align, wrap, round(values["tracking"], 6), round(values["leading"], 6))
-    return typeset(with_number(shape.text, values.get("number", 0.0)), setting)
+    said = shape.saying(values.get(WORDS, 0.0)) if isinstance(shape, SaidText) else shape.text
+    return typeset(with_number(said, values.get("number", 0.0)), setting)
 
 
 def missing_in(shape: Shape) -> list[str]:
     """The characters of a text that no font has; none where nothing is written."""
     if not isinstance(shape, TextShape):
         return []
-    return list(typeset_text(shape, {"text.size": 1.0, "tracking": 0.0, "leading": 1.0}).missing)
+    plain = {"text.size": 1.0, "tracking": 0.0, "leading": 1.0}
+    return list(dict.fromkeys(one for which in range(len(texts_of(shape))) for one in typeset_text(shape, plain | {WORDS: which}).missing))
 
 
 def check_drawn(scene: Scene, *, since: Scene | None = None) -> None:
@@ -123,7 +134,8 @@ def _check(shape: Shape, own: Mapping[str, str]) -> None:
     if isinstance(shape, OutlineShape):
         parse_path(shape.d)
     elif isinstance(shape, TextShape):
-        check_numbers(shape.text)
+        for said in texts_of(shape):
+            check_numbers(said)
         if shape.font not in FAMILIES and shape.font not in own:
             raise MotionError(f"there is no font '{shape.font}'; there is {', '.join([*FAMILIES, *own.values()])}")
 

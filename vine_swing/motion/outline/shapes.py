@@ -40,14 +40,14 @@ def rectangle(*, width: float, height: float, roundness: float) -> Outline:
 
 
 def polygon(*, width: float, height: float, points: float) -> Outline:
-    """Corners spread evenly, clockwise from the top; the number of corners is rounded."""
-    n = _count(points)
+    """So many corners, a whole number, spread evenly clockwise from the top."""
+    n = int(points)
     return _corners(_on_ellipse(width, height, np.arange(n) / n))
 
 
 def star(*, width: float, height: float, points: float, inner: float) -> Outline:
     """As a polygon, with a corner at the share `inner` of the way out between each two."""
-    n, share = _count(points), float(np.clip(inner, 0, 1))
+    n, share = int(points), float(np.clip(inner, 0, 1))
     corners = _on_ellipse(width, height, np.arange(2 * n) / (2 * n))
     corners[1::2] *= share
     return _corners(corners)
@@ -75,10 +75,6 @@ DRAWN: dict[str, tuple[Callable[..., Outline], dict[str, str]]] = {
 
 #: Shapes that can be drawn more finely than they are painted.
 FINE: dict[str, tuple[Callable[..., Outline], dict[str, str]]] = {"ellipse": (fine_ellipse, {"width": "width", "height": "height"})}
-
-
-def _count(points: float) -> int:
-    return int(np.clip(round(points), 3, 200))
 
 
 def _on_ellipse(width: float, height: float, turns: Array) -> Array:

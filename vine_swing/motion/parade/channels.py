@@ -4,7 +4,9 @@ from vine_swing.motion.basics.specs import GROUP_CHANNELS, ChannelSpec
 from vine_swing.motion.parade.model import MAX_COPIES
 
 PARADE = (
-    ChannelSpec("count", "count", "Copies", "look", "", 6.0, 0.0, float(MAX_COPIES), about="How many copies are shown: the whole part."),
+    ChannelSpec(
+        "count", "count", "Copies", "look", "", 6.0, 0.0, float(MAX_COPIES), about="How many copies are shown: the whole part.", whole="part"
+    ),
     ChannelSpec("delay", "delay", "Delay", "travel", "", 4.0, step=1.0, about="Frames from the start of one copy to that of the next in order."),
     ChannelSpec("shift", "shift", "Shift", "travel", "", 0.0, step=0.1, about="Moves all copies on, by so many places."),
     ChannelSpec("gap", "gap", "Gap", "travel", "px", 20.0, about="Room from one copy to the next, in a row, a column or a grid."),

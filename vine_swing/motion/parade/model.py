@@ -6,7 +6,7 @@ from typing import Annotated, Any, Literal, Self
 
 from pydantic import Field, field_validator
 
-from vine_swing.motion.basics.values import Frame, Frozen, Id, Number, Text
+from vine_swing.motion.basics.values import MAX_TEXT, Frame, Frozen, Id, Number, Text
 from vine_swing.motion.timing.ease import BezierEase, PointsEase
 from vine_swing.motion.timing.ease.spec import FeelName
 
@@ -19,11 +19,11 @@ MAX_LISTS = 50
 Arrange = Literal["row", "column", "free", "grid", "ring", "along", "points", "letters", "words", "lines", "nest"]
 TextPartName = Literal["letters", "words", "lines"]
 Order = Literal["first", "last", "middle", "ends", "chance"]
-#: In place of a channel: the words of a text, and the number that formulas call `item`.
-WORDS, ITEM = "text", "item"
+#: In place of a channel: the number that formulas call `item`.
+ITEM = "item"
 
 _COLOUR = re.compile(r"#(?:[0-9A-Fa-f]{3,4}|[0-9A-Fa-f]{6}|[0-9A-Fa-f]{8})")
-_Words = Annotated[Text, Field(max_length=2_000)]
+_Words = Annotated[Text, Field(max_length=MAX_TEXT)]
 
 
 class ItemList(Frozen):

@@ -4,7 +4,7 @@ from typing import Any, Literal
 
 from vine_swing.motion.basics.errors import MotionError
 from vine_swing.motion.basics.specs import ChannelSpec
-from vine_swing.motion.basics.values import Value
+from vine_swing.motion.basics.values import Value, Words
 from vine_swing.motion.curves.svg_path import parse_path
 from vine_swing.motion.rules.rule import SETTING
 from vine_swing.motion.timing.channel import Channel, Key
@@ -17,7 +17,10 @@ _KINDS: dict[str, tuple[str, Any]] = {
     "point": ("a point such as [640, 360]", tuple),
     "outline": ("SVG path data such as 'M 0 0 L 40 0 L 20 30 Z'", str),
     "look": ("left to rules", ()),
+    "words": ("words such as {'text': 'Mail!'}", Words),
 }
+#: Kinds whose keys have no handles, as words.
+_HANDLELESS = {"colour": "colours", "outline": "outlines", "words": "words"}
 
 
 def check_values(channel: Channel, spec: ChannelSpec, where: str) -> None:
@@ -36,12 +39,14 @@ def check_values(channel: Channel, spec: ChannelSpec, where: str) -> None:
             raise ValueError(f"{where}: a path has no base; without keys, x and y say where the object is")
         if kind == "outline":
             raise ValueError(f"{where}: an outline has no base; without keys, the shape says what it is")
+        if kind == "words":
+            raise ValueError(f"{where}: words have no base; without keys, the text of the shape is what it says")
         _check_value(channel.base, kind, where, "base")
     if kind == "outline":
         _check_outlines(channel, where)
     for key in channel.keys:
-        if kind in ("colour", "outline") and (key.out is not None or key.into is not None):
-            raise ValueError(f"{where}: the key at frame {key.frame:g} has handles, which {kind}s cannot have; use spline or an ease")
+        if kind in ("colour", "outline", "words") and (key.out is not None or key.into is not None):
+            raise ValueError(f"{where}: the key at frame {key.frame:g} has handles, which {_HANDLELESS[kind]} cannot have; use spline or an ease")
         if kind != "outline" and key.meets is not None:
             raise ValueError(f"{where}: the key at frame {key.frame:g} says which point it meets, which only keys of an outline can; take it out")
         if kind != "point" and key.way is not None:

@@ -15,6 +15,7 @@ from vine_swing.motion.basics.specs import (
     LOOK,
     OUTLINE,
     PICTURE_CHANNELS,
+    WORDS,
     ChannelSpec,
 )
 from vine_swing.motion.basics.values import MAX_FRAME, Blend, Colour, Frozen, Id, Name, Text
@@ -26,7 +27,7 @@ from vine_swing.motion.rules.rule import SETTING, Rule
 from vine_swing.motion.scene.channel_values import check_values
 from vine_swing.motion.scene.dial import DIAL, DIAL_CHANNEL, Dial
 from vine_swing.motion.scene.kept import PictureBook
-from vine_swing.motion.scene.shapes import LineStyle, OutlineShape, Paints, Shape
+from vine_swing.motion.scene.shapes import LineStyle, OutlineShape, Paints, SaidText, Shape, TextShape
 from vine_swing.motion.timing.channel import Channel
 
 WholeFrame = Annotated[int, Field(strict=True, ge=-MAX_FRAME, le=MAX_FRAME)]
@@ -248,9 +249,13 @@ class ShapeObject(_Object):
     def painted_with(self) -> Paints:
         return self.paints
 
-    @property
+    @cached_property
     def drawn_shape(self) -> Shape:
-        return self.shape
+        words = self.channels.get(WORDS)
+        # A copy of a parade may have a text of its own, which says nothing else.
+        if words is None or not words.keys or not isinstance(self.shape, TextShape) or isinstance(self.shape, SaidText):
+            return self.shape
+        return SaidText(**self.shape.__dict__ | {"said": tuple(words.said)})
 
     @cached_property
     def specs(self) -> dict[str, ChannelSpec]:

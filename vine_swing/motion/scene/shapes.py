@@ -5,12 +5,10 @@ from typing import Annotated, Any, Literal, Self
 from pydantic import Field, field_validator, model_validator
 
 from vine_swing.motion.basics.gradients import FEWEST_STOPS, MOST_STOPS, Painted
-from vine_swing.motion.basics.values import MAX_PATH_DATA, Frozen, Id, Point, Text
+from vine_swing.motion.basics.values import MAX_PATH_DATA, MAX_TEXT, Frozen, Id, Point, Text
 
 #: Places that a hand went, kept with what was drawn through them.
 MAX_HAND = 5_000
-#: Characters of one text.
-MAX_TEXT = 2_000
 
 
 class PlainShape(Frozen):
@@ -48,7 +46,8 @@ class OutlineShape(Frozen):
 class TextShape(Frozen):
     """A text set in a font. `{number}` in it shows the channel `number`.
 
-    font: the name of a family. weight: 400 for regular, 700 for bold, as CSS counts. wrap: how wide lines may be, in px; None for any width.
+    text: what it says where its channel `text` has no keys. font: the name of a family. weight: 400 for regular, 700 for bold, as CSS counts.
+    wrap: how wide lines may be, in px; None for any width.
     """
 
     type: Literal["text"]
@@ -57,6 +56,19 @@ class TextShape(Frozen):
     weight: Annotated[int, Field(strict=True, ge=1, le=1000)] = 400
     align: Literal["left", "middle", "right"] = "middle"
     wrap: Annotated[float, Field(strict=True, ge=1, le=100_000)] | None = None
+
+
+class SaidText(TextShape):
+    """A text that says several things in turn; made of one whose words are keyed, or of a copy with words of its own, and never kept.
+
+    said: what it says where its channel `text` is 0, 1 …; the last where it is more.
+    """
+
+    said: tuple[str, ...]
+
+    def saying(self, which: float) -> str:
+        """What it says where its channel `text` has a value."""
+        return self.said[min(int(which), len(self.said) - 1)]
 
 
 #: How lines end and go round corners, as SVG 2 calls it (stroke-linecap, stroke-linejoin).

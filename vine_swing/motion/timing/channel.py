@@ -11,7 +11,7 @@ import numpy as np
 from numpy.typing import NDArray
 from pydantic import ConfigDict, Field, field_validator, model_validator
 
-from vine_swing.motion.basics.values import Frame, Frozen, Number, PointNumber, Text, Value
+from vine_swing.motion.basics.values import Frame, Frozen, Number, PointNumber, Text, Value, Words
 from vine_swing.motion.formula.tree import MAX_LENGTH
 from vine_swing.motion.timing.ease import Ease, EaseCurve, build
 from vine_swing.motion.timing.ends import HOLD, End, turn_marks
@@ -156,6 +156,23 @@ class Channel(Frozen):
     def keys_colours(self) -> bool:
         """Whether its keys hold colours."""
         return bool(self.keys) and isinstance(self.keys[0].value, str) and self.keys[0].value.startswith("#")
+
+    @property
+    def said(self) -> list[str]:
+        """What its keys hold, of a channel of words."""
+        return [key.value.text for key in self.keys if isinstance(key.value, Words)]
+
+    @property
+    def as_numbers(self) -> "Channel":
+        """The channel as one that can be worked out: of words, which of its keys' words are said, counted from 0; any other is itself."""
+        return self._which_words if self.keys and isinstance(self.keys[0].value, Words) else self
+
+    @cached_property
+    def _which_words(self) -> "Channel":
+        # Words change all at once, and what would climb starts over.
+        keys = tuple(key.copy_with(value=float(which), ease="hold") for which, key in enumerate(self.keys))
+        before, after = (end.copy_with(mode="loop") if end.mode == "climb" else end for end in (self.before, self.after))
+        return self.copy_with(keys=keys, before=before, after=after)
 
     @cached_property
     def columns(self) -> Columns:

@@ -17,6 +17,7 @@ from vine_swing.motion.basics.specs import (
     ChannelSpec,
     Family,
     Unit,
+    Whole,
 )
 from vine_swing.motion.figure.channels import FACING, joint_channels
 from vine_swing.motion.figure.model import Chain, Figure, Limb
@@ -50,6 +51,7 @@ class ChannelWords(BaseModel):
     step: float
     shown: float
     about: str
+    whole: Whole | None = None
 
 
 class FeelWords(BaseModel):

@@ -7,6 +7,7 @@ from typing import Any
 
 from pydantic import TypeAdapter
 
+from vine_swing.motion.basics.values import Words
 from vine_swing.motion.timing.channel import Key
 from vine_swing.motion.timing.ease import Ease
 
@@ -18,6 +19,8 @@ _EASE: TypeAdapter[Ease] = TypeAdapter(Ease)
 def read_key(frame: float, columns: Sequence[Any]) -> dict[str, Any]:
     """A key as the model takes it, from its frame and its columns `KEY`. There are very many, so what is as by default is left to the model."""
     value, ease, out_frames, out_value, in_frames, in_value, tension, continuity, bias, way, value_y, meets = columns
+    if isinstance(value, str) and value.startswith("{"):
+        value = json.loads(value)
     key: dict[str, Any] = {"frame": frame, "value": value if value_y is None else (value, value_y), "ease": ease_data(ease)}
     if out_frames is not None:
         key["out"] = out_frames, out_value
@@ -47,7 +50,9 @@ def ease_data(text: str) -> Any:
 def key_values(key: Key) -> tuple[Any, ...]:
     """What the columns `KEY` hold of a key."""
     ease = _ease_text(key.ease)
-    # A point takes two columns; whatever else a key holds takes the first.
+    # A point takes two columns; whatever else a key holds takes the first, words as they stand in a file.
     value, y = key.value if isinstance(key.value, tuple) else (key.value, None)
+    if isinstance(value, Words):
+        value = value.model_dump_json()
     meets = None if key.meets is None else json.dumps(key.meets)
     return value, ease, *(key.out or (None, None)), *(key.into or (None, None)), key.tension, key.continuity, key.bias, key.way, y, meets

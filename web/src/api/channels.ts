@@ -1,9 +1,25 @@
 /** Channels of an object by name, settings of its rules among them: those are named `rule:setting`. */
 import type { Channel, ChannelWords, Key, Rule, RuleWords, SceneObject, SettingWords } from "./types";
 
-/** Whether a channel holds numbers, and no colours, points, outlines or looks. */
+/** Whether a channel holds numbers, and no colours, points, outlines, looks or words. */
 export const holdsNumbers = (channel: { readonly unit: string }): boolean =>
-  !["colour", "point", "outline", "look"].includes(channel.unit);
+  !["colour", "point", "outline", "look", "words"].includes(channel.unit);
+
+/** The name of the channel that says what a text says. */
+export const WORDS = "text";
+/** The words a key holds; null where it holds something else. */
+export const wordsIn = (value: Key["value"]): string | null =>
+  typeof value === "object" && "text" in value ? value.text : null;
+/** The words a key holds as they stand within a sentence, cut short. */
+export function quoted(said: string): string {
+  const line = said.replaceAll("\n", " ");
+  return `“${line.length > 40 ? `${line.slice(0, 39)}…` : line}”`;
+}
+
+/** A number as the picture reads it: whole, of a channel that counts. */
+export function asRead({ whole }: Pick<ChannelWords, "whole">, value: number): number {
+  return whole === "nearest" ? Math.round(value) : whole === "part" ? Math.floor(value) : value;
+}
 
 /** What a channel is called where many are listed: its row, and its own label where that says more. */
 export const titleOf = ({ row, label }: ChannelWords): string =>

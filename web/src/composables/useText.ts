@@ -1,6 +1,10 @@
 /** Writing and setting a text: looks while it is typed, one edit when it is done. */
+import { hasKeys, keysOf, WORDS, wordsIn } from "@/api/channels";
+import { valuesAt } from "@/api/motion";
 import type { Edit, SceneObject, TextShape } from "@/api/types";
 import { isGivenName } from "@/composables/troupe/kinds";
+import { useChanging } from "@/composables/useChanging";
+import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
 
 /** The shape of an object, if it is a text. */
@@ -9,6 +13,18 @@ export const textOf = (thing: SceneObject | null | undefined): TextShape | null 
 
 export function useText() {
   const scene = useScene();
+  const playback = usePlayback();
+  const changing = useChanging();
+
+  /** What a text says at the playhead: what its keys say there, or what stands in its shape. */
+  function saidBy(thing: SceneObject): string {
+    const which = scene.kept?.objects.get(thing.id)?.channels[WORDS];
+    const keys = keysOf(thing, WORDS);
+    if (!which || !keys.length) return textOf(thing)?.text ?? "";
+    const key = keys[valuesAt(which, playback.textFrame)[0] ?? 0];
+    return (key && wordsIn(key.value)) ?? "";
+  }
+
   const edit = (id: string, shape: TextShape, change: Partial<TextShape>): Edit => ({
     edit: "set-shape",
     id,
@@ -17,13 +33,22 @@ export function useText() {
 
   /** Show a text as it would be. */
   function show(id: string, change: Partial<TextShape>): void {
-    const shape = textOf(scene.byId.get(id));
-    if (shape) void scene.lookAt([edit(id, shape, change)]);
+    const thing = scene.byId.get(id);
+    const shape = textOf(thing);
+    if (thing && change.text !== undefined && hasKeys(thing, WORDS))
+      changing.show(thing, { [WORDS]: { text: change.text } }, false);
+    else if (shape) void scene.lookAt([edit(id, shape, change)]);
   }
 
-  /** Change a text; nothing happens where nothing differs. */
+  /** Change a text; nothing happens where nothing differs. Where its words are keyed, other words are those at the playhead. */
   async function set(id: string, change: Partial<TextShape>): Promise<void> {
-    const shape = textOf(scene.byId.get(id));
+    const thing = scene.byId.get(id);
+    const shape = textOf(thing);
+    if (thing && change.text !== undefined && hasKeys(thing, WORDS)) {
+      if (change.text === saidBy(thing)) scene.letGo();
+      else await changing.make(thing, { [WORDS]: { text: change.text } });
+      return;
+    }
     const differs = shape && Object.entries(change).some(([name, value]) => shape[name as keyof TextShape] !== value);
     if (!shape || !differs) scene.letGo();
     else await scene.edit([edit(id, shape, change), ...renamed(id, change.text)]);
@@ -37,5 +62,5 @@ export function useText() {
     return [{ edit: "rename-object", id, name }];
   }
 
-  return { show, set };
+  return { saidBy, show, set };
 }

@@ -7,8 +7,12 @@ import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
 
-export type Values = Readonly<Record<string, number | string>>;
-type Placed = Readonly<Record<string, number | string | [number, number]>>;
+/** Words of a text, as a key holds them. */
+interface Words {
+  readonly text: string;
+}
+export type Values = Readonly<Record<string, number | string | Words>>;
+type Placed = Readonly<Record<string, number | string | Words | [number, number]>>;
 
 export function useValueEdits() {
   const scene = useScene();

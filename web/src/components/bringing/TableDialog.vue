@@ -3,7 +3,7 @@
 import { useDebounceFn } from "@vueuse/core";
 import { ElDialog } from "element-plus";
 import { computed, onBeforeUnmount, reactive, ref, shallowRef, watch } from "vue";
-import { titleOf } from "@/api/channels";
+import { holdsNumbers, titleOf } from "@/api/channels";
 import { api, ServiceError } from "@/api/client";
 import type { LaidTrack } from "@/api/types";
 import NumberField from "@/components/common/NumberField.vue";
@@ -47,7 +47,7 @@ function channelsOf(object: string, colour: boolean) {
   return vocabulary
     .channelsOf(thing)
     .map((one) => ({ ...one, says: titleOf(one) }))
-    .filter((one) => !["point", "outline", "look"].includes(one.unit) && (one.unit === "colour") === colour);
+    .filter((one) => (colour ? one.unit === "colour" : holdsNumbers(one)));
 }
 function aim(at: number, changes: Partial<Target>): void {
   const before = targets[at] ?? { object: "", channel: "", scale: 1, offset: 0 };

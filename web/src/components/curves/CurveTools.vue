@@ -31,21 +31,23 @@ async function shape(ease: Ease): Promise<void> {
 
 <template>
   <div class="tools">
-    <button
-      class="chip"
-      title="Bend every stretch by handles you can drag; Alt breaks a pair"
-      @click="shape('handles')"
-    >
-      Handles
-    </button>
-    <button
-      class="chip"
-      title="One smooth curve through all keys, with tension, continuity and bias"
-      @click="shape('spline')"
-    >
-      Spline
-    </button>
-    <button class="chip" title="Straight from key to key" @click="shape('linear')">Even</button>
+    <template v-if="chosen.some((one) => one.isNumber)">
+      <button
+        class="chip"
+        title="Bend every stretch by handles you can drag; Alt breaks a pair"
+        @click="shape('handles')"
+      >
+        Handles
+      </button>
+      <button
+        class="chip"
+        title="One smooth curve through all keys, with tension, continuity and bias"
+        @click="shape('spline')"
+      >
+        Spline
+      </button>
+      <button class="chip" title="Straight from key to key" @click="shape('linear')">Even</button>
+    </template>
     <button
       class="chip"
       role="switch"

@@ -5,6 +5,7 @@
  */
 import { useElementSize } from "@vueuse/core";
 import { computed, ref, watch } from "vue";
+import { quoted, wordsIn } from "@/api/channels";
 import type { Key } from "@/api/types";
 import CurveTools from "@/components/curves/CurveTools.vue";
 import BendFields from "@/components/curves/BendFields.vue";
@@ -132,7 +133,14 @@ async function addKey(event: MouseEvent): Promise<void> {
 }
 
 const label = (one: KeyedCurve, key: Key): string =>
-  `Key of ${one.words.row} ${one.words.label} at frame ${Number(key.frame.toFixed(2))}, ${one.isNumber ? `value ${readable(Number(key.value) * one.words.shown, 2)}` : one.words.unit === "point" ? "a point of the path" : one.words.unit === "outline" ? "an outline" : String(key.value)}`;
+  `Key of ${one.words.row} ${one.words.label} at frame ${Number(key.frame.toFixed(2))}, ${heldBy(one, key)}`;
+function heldBy(one: KeyedCurve, key: Key): string {
+  if (one.isNumber) return `value ${readable(Number(key.value) * one.words.shown, 2)}`;
+  if (one.words.unit === "point") return "a point of the path";
+  if (one.words.unit === "outline") return "an outline";
+  const said = wordsIn(key.value);
+  return said === null ? String(key.value) : quoted(said);
+}
 </script>
 
 <template>

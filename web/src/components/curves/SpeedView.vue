@@ -3,7 +3,7 @@
 import { beginDrag, SLACK } from "@/composables/useDrag";
 import { useElementSize } from "@vueuse/core";
 import { computed, ref, shallowRef, watch } from "vue";
-import type { Edit, Key } from "@/api/types";
+import type { ChannelWords, Edit, Key } from "@/api/types";
 import { extent, speeds } from "@/geometry/curves";
 import { readable } from "@/geometry/frames";
 import { usePlayback } from "@/stores/playback";
@@ -21,9 +21,12 @@ const area = ref<HTMLElement>();
 const { height } = useElementSize(area);
 const [TOP, FLOOR] = [14, 18];
 
+/** Whether a channel goes from one value to the next, as colours and words do not. */
+const hasSpeed = (channel: ChannelWords): boolean => channel.unit !== "colour" && channel.unit !== "words";
+
 const rows = computed(() =>
   (selection.thing ? vocabulary.rowsOf(selection.thing) : []).filter((row) =>
-    row.channels.some((channel) => channel.unit !== "colour" && selection.keysOf(channel.name).length > 1),
+    row.channels.some((channel) => hasSpeed(channel) && selection.keysOf(channel.name).length > 1),
   ),
 );
 const row = computed(() => rows.value.find((one) => one.name === selection.row?.name) ?? rows.value[0] ?? null);
@@ -68,7 +71,7 @@ const fill = computed(() =>
 /** The channels whose keys make the picked row move: the path alone where there is one. */
 const driving = computed(() => {
   const names = (row.value?.channels ?? [])
-    .filter((channel) => channel.unit !== "colour" && selection.keysOf(channel.name).length > 1)
+    .filter((channel) => hasSpeed(channel) && selection.keysOf(channel.name).length > 1)
     .map((channel) => channel.name);
   return names.includes("path") ? ["path"] : names;
 });

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 /** What one copy of a parade alone has, whatever the lists say: "this one is red". A click on a copy of the picked parade chooses it. */
+import { WORDS } from "@/api/channels";
 import { writtenAt, valuesAt } from "@/api/motion";
 import type { ChannelWords, Parade, SceneObject } from "@/api/types";
 import NumberField from "@/components/common/NumberField.vue";
 import ColourField from "@/components/values/ColourField.vue";
-import { usePartPlaces, WORDS } from "@/composables/usePartPlaces";
+import { usePartPlaces } from "@/composables/usePartPlaces";
 import { textOf } from "@/composables/useText";
 import { rgbaOf, hexOf } from "@/geometry/colour";
 import { usePlayback } from "@/stores/playback";

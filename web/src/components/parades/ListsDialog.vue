@@ -2,13 +2,14 @@
 /** The lists of a parade as a small table: a row a copy, a column a value of a part. Typed, pasted from a table, stepped, reordered. */
 import { ElDialog } from "element-plus";
 import { computed, ref, watch } from "vue";
+import { WORDS } from "@/api/channels";
 import { paradeOf } from "@/api/parades";
 import type { ItemList, ParadeObject } from "@/api/types";
 import { cellsOf, moved, stepped } from "@/geometry/table";
 import { pictureAddress } from "@/api/pictures";
 import { useBringIn } from "@/composables/bringing/useBringIn";
 import { useParade } from "@/composables/useParade";
-import { usePartPlaces, WORDS } from "@/composables/usePartPlaces";
+import { usePartPlaces } from "@/composables/usePartPlaces";
 import { useScene } from "@/stores/scene";
 import { numberAt } from "@/api/motion";
 import { useVocabulary } from "@/stores/vocabulary";

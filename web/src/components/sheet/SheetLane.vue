@@ -3,11 +3,13 @@
  * One lane: a stem as thick as the speed, a leaf for each key, and past the keys a pale stem with marks of the turns.
  */
 import { computed, ref, watch } from "vue";
+import { quoted, wordsIn } from "@/api/channels";
 import LaneName from "@/components/sheet/LaneName.vue";
 import RetimeBar from "@/components/sheet/RetimeBar.vue";
 import SpanBar from "@/components/sheet/SpanBar.vue";
 import SpanParts from "@/components/sheet/SpanParts.vue";
 import type { Span } from "@/api/spans";
+import type { Key } from "@/api/types";
 import type { Lane } from "@/composables/sheet/useLaneMaking";
 import { stemPath } from "@/geometry/curves";
 import { inSeconds } from "@/geometry/frames";
@@ -77,7 +79,9 @@ const contacts = computed(() => {
 });
 const beyond = computed(() => props.lane.frames.filter((frame) => frame > playback.last).length);
 
-function shown(value: unknown, factor: number, unit: string): string {
+function shown(value: Key["value"], factor: number, unit: string): string {
+  const said = wordsIn(value);
+  if (said !== null) return quoted(said);
   if (Array.isArray(value)) return value.map((part) => Number(Number(part).toFixed(1))).join(", ");
   return typeof value === "number"
     ? `${Number((value * factor).toFixed(2))}${unit === "px" ? "" : unit}`

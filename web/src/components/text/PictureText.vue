@@ -2,7 +2,7 @@
 /** Writing a text in the picture: a field just below it, while the picture shows it as it will be. */
 import { computed } from "vue";
 import WordsField from "@/components/text/WordsField.vue";
-import { textOf } from "@/composables/useText";
+import { textOf, useText } from "@/composables/useText";
 import type { PictureView } from "@/composables/picture/usePictureView";
 import { boxOf, corners, viewOf } from "@/picture/boxes";
 import { usePlayback } from "@/stores/playback";
@@ -13,6 +13,7 @@ const props = defineProps<{ view: PictureView; width: number; height: number }>(
 const scene = useScene();
 const selection = useSelection();
 const playback = usePlayback();
+const text = useText();
 const thing = computed(() => scene.byId.get(selection.writing ?? "") ?? null);
 const shape = computed(() => textOf(thing.value));
 
@@ -38,7 +39,7 @@ const at = computed(() => {
   <div v-if="shape && thing && at" class="writing" :style="{ left: `${at.left}px`, top: `${at.top}px` }">
     <WordsField
       :id="thing.id"
-      :words="shape.text"
+      :words="text.saidBy(thing)"
       :label="`Words of ${thing.name}`"
       focused
       @done="selection.writing = null"

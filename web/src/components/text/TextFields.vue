@@ -38,6 +38,7 @@ const ALIGN = [
 ] as const;
 const font = computed(() => fonts.value.find((one) => one.name === props.shape.font));
 const missing = computed(() => scene.motion?.objects.get(props.thing.id)?.missing ?? []);
+const said = computed(() => text.saidBy(props.thing));
 const set = (change: Partial<TextShape>): void => void text.set(props.thing.id, change);
 
 const own = computed(() => scene.head?.own_fonts ?? []);
@@ -66,12 +67,7 @@ function setFont(name: string): void {
 
 <template>
   <div class="text" role="group" aria-label="Text">
-    <WordsField
-      :id="thing.id"
-      :words="shape.text"
-      label="Words"
-      :rows="Math.min(5, shape.text.split('\n').length + 1)"
-    />
+    <WordsField :id="thing.id" :words="said" label="Words" :rows="Math.min(5, said.split('\n').length + 1)" />
     <p v-if="missing.length" class="missing" role="status">
       No font here has {{ missing.slice(0, 6).join(" ") }}{{ missing.length > 6 ? " and others" : "" }}; a box stands in
       {{ missing.length === 1 ? "its" : "their" }} place.

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** One line of the values panel: its channels' fields, and the leaf that keys them together. */
-import { holdsNumbers } from "@/api/channels";
+import { asRead, holdsNumbers, quoted } from "@/api/channels";
 import { computed } from "vue";
 import { writtenAt, valuesAt } from "@/api/motion";
 import type { ChannelWords, SceneObject } from "@/api/types";
@@ -9,6 +9,7 @@ import NumberField from "@/components/common/NumberField.vue";
 import ColourField from "@/components/values/ColourField.vue";
 import { useChanging } from "@/composables/useChanging";
 import { hasPoints } from "@/composables/outline/useOutlinePoints";
+import { useText } from "@/composables/useText";
 import { useRules } from "@/composables/rules/useRules";
 import { useLinking } from "@/stores/linking";
 import { usePlayback } from "@/stores/playback";
@@ -26,7 +27,7 @@ const rules = useRules();
 
 /** A path has no field of its own: x and y say where it leads. */
 const fields = computed(() =>
-  props.row.channels.filter((channel) => !["point", "outline", "look"].includes(channel.unit)),
+  props.row.channels.filter((channel) => !["point", "outline", "look", "words"].includes(channel.unit)),
 );
 /** Whether it is the row of an outline, and whether that has points of its own, which alone can be keyed. */
 const outlined = computed(() => props.row.channels.some((channel) => channel.unit === "outline"));
@@ -36,6 +37,9 @@ const lookSaid = computed(() => {
   const on = rules.onChannel(props.thing, "look").filter((rule) => rule.on);
   return on.map((rule) => rules.wordsOf(rule)?.label.toLowerCase() ?? rule.kind).join(", ") || "as drawn";
 });
+/** Whether it is the row of the words of a text, which are written in a field of their own. */
+const worded = computed(() => props.row.channels.some((channel) => channel.unit === "words"));
+const text = useText();
 const keyable = computed(() => !look.value && (!outlined.value || hasPoints(props.thing)));
 /** What makes the outline: how many keys and rules. */
 const outlineSaid = computed(() => {
@@ -71,9 +75,9 @@ const drives = computed(() => {
 });
 const baked = (name: string) => scene.motion?.objects.get(props.thing.id)?.channels[name];
 /** The baked float32 as the decimal it stands for. */
-const shownValue = (name: string): number => {
-  const array = baked(name);
-  return array ? writtenAt(array, playback.textFrame) : 0;
+const shownValue = (channel: ChannelWords): number => {
+  const array = baked(channel.name);
+  return array ? asRead(channel, writtenAt(array, playback.textFrame)) : 0;
 };
 const colour = (name: string) => {
   const rows = baked(name);
@@ -88,8 +92,10 @@ function digits(channel: ChannelWords): number {
 /** Two lengths side by side are told apart by their names; a lone one says its unit. */
 const unitOf = (channel: ChannelWords): string =>
   props.row.channels.filter((one) => one.unit === "px").length > 1 ? channel.label : channel.unit;
-const scrub = (name: string, value: number | null): void =>
-  value === null ? scene.letGo() : changing.show(props.thing, { [name]: value }, false);
+/** A number as it is given: what counts goes from one whole number to another. */
+const given = (channel: ChannelWords, value: number): number => (channel.whole ? Math.round(value) : value);
+const scrub = (channel: ChannelWords, value: number | null): void =>
+  value === null ? scene.letGo() : changing.show(props.thing, { [channel.name]: given(channel, value) }, false);
 const change = (name: string, value: number | string): void => void changing.make(props.thing, { [name]: value });
 </script>
 
@@ -119,6 +125,7 @@ const change = (name: string, value: number | string): void => void changing.mak
         </button>
       </template>
       <span v-if="look" class="said">{{ lookSaid }}</span>
+      <span v-if="worded" class="said words" :title="text.saidBy(thing)">{{ quoted(text.saidBy(thing)) }}</span>
       <template v-for="channel in fields" :key="channel.name">
         <ColourField
           v-if="channel.unit === 'colour'"
@@ -131,7 +138,7 @@ const change = (name: string, value: number | string): void => void changing.mak
           :data-link-object="thing.id"
           :data-link-channel="channel.name"
           :label="`${row.name} ${channel.label}`"
-          :value="shownValue(channel.name)"
+          :value="shownValue(channel)"
           :unit="unitOf(channel)"
           :shown="channel.shown"
           :step="channel.step"
@@ -139,8 +146,8 @@ const change = (name: string, value: number | string): void => void changing.mak
           :high="channel.high"
           :digits="digits(channel)"
           :hint="`${channel.label}: ${channel.about}`"
-          @scrub="scrub(channel.name, $event)"
-          @change="change(channel.name, $event)"
+          @scrub="scrub(channel, $event)"
+          @change="change(channel.name, given(channel, $event))"
         />
       </template>
     </div>

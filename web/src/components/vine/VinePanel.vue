@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** How one channel is made: keys, ends, each rule, result. */
 import { computed, ref, watch } from "vue";
-import { channelOf, isSetting } from "@/api/channels";
+import { channelOf, isSetting, quoted } from "@/api/channels";
 import { api } from "@/api/client";
 import type { Rule } from "@/api/types";
 import EndsChooser from "@/components/vine/EndsChooser.vue";
@@ -12,6 +12,7 @@ import LookPicture from "@/components/vine/LookPicture.vue";
 import VineCard from "@/components/vine/VineCard.vue";
 import { hasPoints } from "@/composables/outline/useOutlinePoints";
 import { useNewest } from "@/composables/useNewest";
+import { useText } from "@/composables/useText";
 import { useRules } from "@/composables/rules/useRules";
 import { endWords } from "@/composables/sheet/useLaneMaking";
 import { extent } from "@/geometry/curves";
@@ -90,6 +91,7 @@ watch(
 );
 
 const rules = useRules();
+const text = useText();
 const ruleOf = (step: Step): Rule | undefined => subject.value?.thing.rules.find((rule) => rule.id === step.rule);
 /** The rule whose card is being dragged, and the one it would take the place of. */
 const [dragged, over] = [ref<string | null>(null), ref<string | null>(null)];
@@ -118,6 +120,7 @@ function note(step: Step): string {
   if (step.kind === "keys") {
     if (keys.value.length === 0) return "no keys: always the same";
     if (keys.value.length === 1) return "1 key: moves nothing yet";
+    if (unit.value === "words") return `${keys.value.length} keys`;
     const eases = [...new Set(keys.value.slice(0, -1).map((key) => vocabulary.easeLabel(key.ease)))];
     return `${keys.value.length} keys · ${eases.length === 1 ? eases[0] : `${eases.length} feels`}`;
   }
@@ -145,6 +148,7 @@ function at(step: Step): string {
   const channel = subject.value?.channel;
   const { values } = step;
   const value = values.at(Math.min(playback.textFrame, values.length - 1)) ?? 0;
+  if (unit.value === "words") return quoted(text.saidBy(subject.value!.thing));
   if (unit.value === "point") return `${readable(value)} px along`;
   if (unit.value === "colour") return `lightness ${readable(value * 100)} %`;
   return `${readable(value * (channel?.shown ?? 1), channel && channel.step < 1 ? 2 : 1)}${unit.value === "°" ? "°" : unit.value ? ` ${unit.value}` : ""}`;
@@ -155,7 +159,7 @@ function at(step: Step): string {
   <section class="vine" aria-label="Vine">
     <header>
       <template v-if="subject">
-        <h2>How {{ whose(subject.thing.name) }} {{ what }} is made</h2>
+        <h2>How {{ whose(subject.thing.name) }} {{ what }} {{ what.endsWith("s") ? "are" : "is" }} made</h2>
         <div v-if="selection.row && shown.length > 1" class="which" role="radiogroup" aria-label="Channel">
           <button
             v-for="channel in shown"
@@ -204,7 +208,11 @@ function at(step: Step): string {
         <template v-if="unit === 'look'" #picture>
           <LookPicture :id="subject.thing.id" :upto="rulesUpto(step)" />
         </template>
-        <FeelChooser v-if="step.kind === 'keys' && selection.row" :thing="subject.thing" :row="selection.row" />
+        <FeelChooser
+          v-if="step.kind === 'keys' && selection.row && unit !== 'words'"
+          :thing="subject.thing"
+          :row="selection.row"
+        />
         <EndsChooser v-else-if="step.kind === 'ends' && selection.row" :thing="subject.thing" :row="selection.row" />
         <RuleControls
           v-else-if="ruleOf(step)"
@@ -224,7 +232,7 @@ function at(step: Step): string {
         </button>
       </VineCard>
       <RuleMenu
-        v-if="unit !== 'point' && subject.thing.kind !== 'dial' && !isSetting(subject.channel.name)"
+        v-if="unit !== 'point' && unit !== 'words' && subject.thing.kind !== 'dial' && !isSetting(subject.channel.name)"
         :style="{ order: 1 }"
       />
     </div>

@@ -41,7 +41,7 @@ export function useKeyedCurves() {
             .filter(
               (one) =>
                 selection.keysOf(one.name).length > 0 ||
-                (one.unit !== "colour" && one.unit !== "point" && isRuled(one.name)),
+                ((holdsNumbers(one) || one.unit === "outline" || one.unit === "look") && isRuled(one.name)),
             ),
           ...vocabulary.settingRowsOf(selection.thing).flatMap((row) => row.channels),
         ]
