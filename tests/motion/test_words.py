@@ -152,6 +152,13 @@ def test_the_vine_shows_which_words_are_said():
     assert steps[-1].values[[0, 10, 11]].tolist() == [0, 1, 0]
 
 
+def test_an_outline_is_made_of_what_is_said_at_a_frame():
+    made = edited(keyed((0, "Open"), (10, "Lunch")), {"edit": "make-outline", "id": "title", "frame": 12})
+    (drawn,) = drawn_scene(bake(made)).things["title"].outline.outlines
+    assert np.allclose(drawn.points, typeset("Lunch", PLAIN).outline(72.0).points, atol=1e-3)
+    assert "text" not in made.by_id["title"].channels
+
+
 def test_what_no_font_has_is_named_of_all_that_is_said():
     assert missing_in(keyed((0, "Mail ☃"), (5, "Mail"), (9, "☎")).by_id["title"].drawn_shape) == ["☃", "☎"]
 

@@ -7,6 +7,7 @@ from hypothesis import strategies as st
 
 from tests.motion.scenes import channel, scene, shape
 from vine_swing.motion import MotionError, bake
+from vine_swing.motion.basics.specs import SHAPE_CHANNELS, within
 from vine_swing.motion.curves import svg_path
 from vine_swing.motion.curves.outline import CLOSE, CUBIC, MOVE, POINTS_TAKEN
 from vine_swing.motion.curves.svg_path import parse_path
@@ -23,7 +24,8 @@ sizes = st.floats(0, 500)
 def test_every_shape_lies_within_its_size_and_is_closed(name, width, height, points, share):
     draw, words = DRAWN[name]
     given_values = {"width": width, "height": height, "points": points, "roundness": share, "inner": share}
-    outline = draw(**{word: given_values[channel] for channel, word in words.items()})
+    # Values come to it as they are read: within their limits, and whole where they count.
+    outline = draw(**{word: within(SHAPE_CHANNELS[name][channel], given_values[channel]) for channel, word in words.items()})
     assert np.isfinite(outline.points).all()
     assert (np.abs(outline.points) <= np.array([width, height]) / 2 + 1e-9).all()
     assert sum(POINTS_TAKEN[verb] for verb in outline.verbs) == len(outline.points)

@@ -79,7 +79,7 @@ def placed_at(scene: Scene, object_id: str, frame: float) -> BakedObject:
     for thing in things:
         values = channels[thing.id] = {}
         for name, spec in thing.specs.items():
-            if spec.kind == "number":
+            if spec.has_array and not spec.is_colour:
                 source = reader.filler.run(lambda thing=thing, name=name: reader.final(thing.id, name))  # type: ignore[misc]
                 values[name] = reader.filler.run(lambda source=source: source.at(reader.grid))[0]  # type: ignore[misc]
     above = {parent: one for (parent, at), one in kept.items() if at == frame}
