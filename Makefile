@@ -10,7 +10,7 @@ INPUTS ?= 700
 ROUNDS ?= 25
 WEB_SOURCES := $(shell find web/src web/public docs/guide docs/screenshots -type f 2>/dev/null) docs/architecture.md docs/extending.md web/index.html web/vite.config.ts web/package.json web/tsconfig.json
 
-.PHONY: demo test test-quick hard check bench types screenshots clean new-rule new-look new-note new-format
+.PHONY: demo test test-quick hard check check-python check-web bench types screenshots clean new-rule new-look new-note new-format
 .DELETE_ON_ERROR:
 
 demo: .venv/.ready web/dist/index.html
@@ -29,10 +29,14 @@ test-quick: .venv/.ready-dev
 hard: .venv/.ready-dev
 	SEQUENCES=$(SEQUENCES) INPUTS=$(INPUTS) ROUNDS=$(ROUNDS) $(BIN)/pytest -n 2 tests/hard
 
-check: .venv/.ready-dev web/src/api/schema.d.ts
+check: check-python check-web
+
+check-python: .venv/.ready-dev
 	$(BIN)/ruff check .
 	$(BIN)/ruff format --check --quiet .
 	$(BIN)/mypy
+
+check-web: web/src/api/schema.d.ts
 	cd web && npx vue-tsc --noEmit && npx eslint --max-warnings 0 . && npx prettier --check --log-level warn .
 
 bench: .venv/.ready-dev .venv/.ready-browser web/dist/index.html

@@ -118,8 +118,21 @@ def test_a_drum_loop_is_heard_in_step_at_play_scrub_and_loop_and_moved_on_the_sh
     lanes.get_by_role("button", name="Mute drum loop").click()
     w.saved()
     assert not sound_of(w)["on"]
+    # An end beyond the scene is taken hold of at the scene's own, and trims from there.
+    page.keyboard.down("Alt")
+    w.drag(middle, (middle[0] + 20 * per_frame, middle[1]))
+    page.keyboard.up("Alt")
+    late = sound_of(w)
+    assert late["first"] + 24 * (late["end"] - late["begin"]) > 48
+    end = lanes.get_by_role("button", name="End of drum loop").bounding_box()
+    at = (end["x"] + 4, end["y"] + 11)
+    page.keyboard.down("Alt")
+    w.drag(at, (at[0] - 6 * per_frame, at[1]))
+    page.keyboard.up("Alt")
+    cut = sound_of(w)
+    assert round(cut["first"] + 24 * (cut["end"] - cut["begin"])) == 42
     # All of it can be taken back.
-    for _ in range(7):
+    for _ in range(9):
         page.keyboard.press("Control+z")
         w.saved()
     assert w.kept()["scene"]["sounds"] == []

@@ -9,15 +9,15 @@ from playwright.sync_api import expect
 
 from tests.journeys.workspace import Workspace
 
-#: Times every drag step from the moment it is asked until the picture has been painted anew.
+#: Times every drag step from the moment it is asked, over the line of looks, until the picture has been painted anew.
 WATCH = """() => {
   window.took = [];
-  const original = window.fetch;
-  window.fetch = async (...args) => {
+  const send = WebSocket.prototype.send;
+  WebSocket.prototype.send = function (data) {
     const begun = performance.now();
-    const answer = await original(...args);
-    if (String(args[0]).includes('/look')) requestAnimationFrame(() => window.took.push(performance.now() - begun));
-    return answer;
+    const answered = () => requestAnimationFrame(() => window.took.push(performance.now() - begun));
+    if (this.url.endsWith('/looks')) this.addEventListener('message', answered, { once: true });
+    return send.call(this, data);
   };
 }"""
 

@@ -4,8 +4,16 @@ import json
 import re
 import time
 import urllib.request
+from dataclasses import dataclass
 
-from playwright.sync_api import Locator, Page, Request, expect
+from playwright.sync_api import Locator, Page, Request, WebSocket, expect
+
+
+@dataclass(eq=False)
+class Look:
+    """A look that was sent over a line."""
+
+    url: str
 
 
 class Workspace:
@@ -13,11 +21,30 @@ class Workspace:
 
     def __init__(self, page: Page, address: str):
         self.page, self.address = page, address
-        self.under_way: set[Request] = set()
+        self.under_way: set[Request | Look] = set()
         page.on("request", lambda request: self.under_way.add(request))
         page.on("requestfinished", lambda request: self.under_way.discard(request))
         page.on("requestfailed", lambda request: self.under_way.discard(request))
+        page.on("websocket", self._watch_line)
         expect(page.get_by_role("region", name="Time sheet")).to_be_visible()
+
+    def _watch_line(self, line: WebSocket) -> None:
+        """Looks that are sent over a line are under way until they are answered."""
+        if not line.url.endswith("/looks"):
+            return
+        sent: list[Look] = []
+
+        def asked(_: object) -> None:
+            sent.append(Look(line.url))
+            self.under_way.add(sent[-1])
+
+        def answered(_: object) -> None:
+            if sent:
+                self.under_way.discard(sent.pop(0))
+
+        line.on("framesent", asked)
+        line.on("framereceived", answered)
+        line.on("close", lambda _: self.under_way.difference_update(sent))
 
     # -- what the service keeps, to compare with what the page shows
 

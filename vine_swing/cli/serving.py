@@ -31,7 +31,9 @@ def serve(options: argparse.Namespace) -> int:
         return 1
     try:
         print(f"Vine Swing is at http://127.0.0.1:{options.port}/ (Ctrl+C ends it); data in {options.data}", flush=True)
-        uvicorn.run(create_app(store, farm=options.farm), host="127.0.0.1", port=options.port, log_level="warning")
+        # What goes over sockets stays on this machine: to compress it would take longer than to send it.
+        settings = {"host": "127.0.0.1", "port": options.port, "log_level": "warning", "ws_per_message_deflate": False}
+        uvicorn.run(create_app(store, farm=options.farm), **settings)
     finally:
         store.close()
     return 0

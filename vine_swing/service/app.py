@@ -24,6 +24,7 @@ from vine_swing.service.routes import (
     feels,
     fonts,
     links,
+    looks,
     motion,
     notes,
     outlines,
@@ -72,6 +73,7 @@ def create_app(store: SceneStore, *, web: Path = WEB, farm: str | None = None) -
     for router in (
         scenes.router,
         motion.router,
+        looks.router,
         exports.router,
         vocabulary.router,
         feels.router,

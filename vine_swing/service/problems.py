@@ -6,7 +6,7 @@ from typing import Any
 from fastapi import FastAPI, Request
 from fastapi.exceptions import RequestValidationError
 from fastapi.responses import JSONResponse
-from pydantic import BaseModel
+from pydantic import BaseModel, ValidationError
 from starlette.exceptions import HTTPException
 
 from vine_swing.motion.basics.errors import MotionError, NoSuchThing, SceneFileError
@@ -53,46 +53,44 @@ RESPONSES: dict[int | str, dict[str, Any]] = {
 
 
 def response(status: int, title: str, detail: str, **more: Any) -> JSONResponse:
-    """A problem document."""
-    problem = Problem(title=title, status=status, detail=detail, **more)
-    return JSONResponse(problem.model_dump(exclude_none=True), status, media_type=MEDIA_TYPE)
+    """The answer that a problem document is."""
+    return _answer(Problem(title=title, status=status, detail=detail, **more))
+
+
+def _answer(problem: Problem) -> JSONResponse:
+    return JSONResponse(problem.model_dump(exclude_none=True), problem.status, media_type=MEDIA_TYPE)
+
+
+def problem_of(error: BaseException) -> Problem:
+    """What is told of an error. One that no table knows is logged, once."""
+    if isinstance(error, RequestValidationError | ValidationError):
+        every = error.errors()
+        if any(fault["type"] == "json_invalid" for fault in every):
+            return Problem(status=400, title="Not JSON", detail=f"the request is not JSON: {every[0]['ctx']['error']}")
+        return Problem(status=422, title="The request does not fit", detail="; ".join(sentences([_within_body(fault) for fault in every])))
+    if isinstance(error, HTTPException):
+        return Problem(status=error.status_code, title="Not possible", detail=str(error.detail))
+    for kind in type(error).__mro__:
+        if kind in STATUS:
+            status, title = STATUS[kind]
+            return Problem(status=status, title=title, detail=str(error), revision=error.current if isinstance(error, OldRevision) else None)
+    _log.error("a request met an error nobody foresaw", exc_info=error)
+    return Problem(status=500, title="Something went wrong", detail=UNFORESEEN)
 
 
 def install(app: FastAPI) -> None:
     """Make the application answer every error with a problem document."""
 
-    async def known(request: Request, error: Exception) -> JSONResponse:
-        status, title = next(STATUS[kind] for kind in type(error).__mro__ if kind in STATUS)
-        more = {"revision": error.current} if isinstance(error, OldRevision) else {}
-        return response(status, title, str(error), **more)
+    async def answer(request: Request, error: Exception) -> JSONResponse:
+        return _answer(problem_of(error))
 
-    for kind in STATUS:
-        app.add_exception_handler(kind, known)
-
-    async def invalid(request: Request, error: Exception) -> JSONResponse:
-        assert isinstance(error, RequestValidationError)
-        every = error.errors()
-        if any(fault["type"] == "json_invalid" for fault in every):
-            return response(400, "Not JSON", f"the request is not JSON: {every[0]['ctx']['error']}")
-        return response(422, "The request does not fit", "; ".join(sentences([_within_body(fault) for fault in every])))
-
-    app.add_exception_handler(RequestValidationError, invalid)
-
-    async def http(request: Request, error: Exception) -> JSONResponse:
-        assert isinstance(error, HTTPException)
-        return response(error.status_code, "Not possible", str(error.detail))
-
-    app.add_exception_handler(HTTPException, http)
+    for kind in (*STATUS, RequestValidationError, HTTPException):
+        app.add_exception_handler(kind, answer)
 
 
 def unforeseen(error: BaseException) -> JSONResponse:
-    """The answer to an error that no table knows; it is logged, once."""
-    for kind in type(error).__mro__:
-        if kind in STATUS:
-            status, title = STATUS[kind]
-            return response(status, title, str(error))
-    _log.error("a request met an error nobody foresaw", exc_info=error)
-    return response(500, "Something went wrong", UNFORESEEN)
+    """The answer to an error that got past everything else."""
+    return _answer(problem_of(error))
 
 
 def _within_body(fault: Any) -> Any:

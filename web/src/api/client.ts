@@ -1,6 +1,8 @@
 /** Calls to the service. Every failure becomes a ServiceError whose message can be shown as it is. */
 import { decode } from "@msgpack/msgpack";
 import { thisPage } from "./page";
+import { ServiceError } from "./errors";
+import { lookedAt } from "./looks";
 import type { Work } from "./work";
 import type {
   BackupWords,
@@ -31,7 +33,6 @@ import type {
   OutlinePoints,
   Place,
   PrincipleWords,
-  Problem,
   ReadySound,
   RehearsalWords,
   Scene,
@@ -44,18 +45,7 @@ import type {
   WorkState,
 } from "./types";
 
-/** What the service refused, or that it could not be reached (status 0). */
-export class ServiceError extends Error {
-  readonly status: number;
-  readonly problem: Problem | null;
-
-  constructor(status: number, message: string, problem: Problem | null = null) {
-    super(message);
-    this.status = status;
-    this.problem = problem;
-  }
-}
-
+export { ServiceError } from "./errors";
 /** The status of a request that was stopped here, before it was answered. */
 export const STOPPED = 499;
 const MSGPACK = "application/vnd.msgpack";
@@ -194,7 +184,8 @@ export const api = {
   },
   motion: (id: string, since?: number, work?: Work) =>
     bytes(call("GET", `/scenes/${id}/motion${since === undefined ? "" : `?since=${since}`}`, undefined, "*/*", work)),
-  look: (id: string, revision: number, edits: Edit[]) => bytes(call("POST", `/scenes/${id}/look`, { revision, edits })),
+  look: (id: string, revision: number, edits: Edit[]) =>
+    lookedAt(id, { revision, edits }, () => bytes(call("POST", `/scenes/${id}/look`, { revision, edits }))),
   vine: (id: string, object: string, channel: string, frame = 0) =>
     json<Vine>(call("GET", `/scenes/${id}/vine?${new URLSearchParams({ object, channel, frame: String(frame) })}`)),
   outline: (id: string, object: string, frame: number) =>

@@ -1,5 +1,5 @@
 /** Turning a link made by hand into edits. */
-import { newId } from "@/api/ids";
+import { newRuleId } from "@/api/ids";
 import { api } from "@/api/client";
 import { isSetting } from "@/api/channels";
 import type { Edit, How, Place, Rule } from "@/api/types";
@@ -11,7 +11,7 @@ export function useLinkEdits() {
   const ids = new Map<string, string>();
   const idFor = (place: Place): string => {
     const key = `${place.object} ${place.channel}`;
-    if (!ids.has(key)) ids.set(key, `r${newId()}`);
+    if (!ids.has(key)) ids.set(key, newRuleId());
     return ids.get(key)!;
   };
 

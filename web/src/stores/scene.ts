@@ -3,6 +3,7 @@ import { useIntervalFn } from "@vueuse/core";
 import { defineStore } from "pinia";
 import { computed, ref, shallowRef } from "vue";
 import { api, type ChangedMotion, ServiceError, STOPPED } from "@/api/client";
+import { endLooks } from "@/api/looks";
 import { type Motion, readMotion } from "@/api/motion";
 import type { BroughtPart, TroupeObject, Edit, HistoryState, SceneHead, SceneState } from "@/api/types";
 import { Work } from "@/api/work";
@@ -337,6 +338,7 @@ export const useScene = defineStore("scene", () => {
     objects.value = [];
     kept.value = null;
     letGo();
+    endLooks();
   }
 
   return {

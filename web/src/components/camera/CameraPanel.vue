@@ -3,7 +3,7 @@
 import { computed, ref } from "vue";
 import { still } from "@/api/channels";
 import { writtenAt } from "@/api/motion";
-import { newId } from "@/api/ids";
+import { newRuleId } from "@/api/ids";
 import type { Edit, SceneObject } from "@/api/types";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
@@ -31,7 +31,7 @@ const rule = (kind: string, channels: string[], settings: Record<string, number 
   edit: "add-rule",
   object: props.thing.id,
   rule: {
-    id: newId(),
+    id: newRuleId(),
     kind,
     on: true,
     channels,

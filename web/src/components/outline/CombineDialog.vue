@@ -87,7 +87,7 @@ async function make(): Promise<void> {
       />
     </div>
     <template #footer>
-      <button @click="open = false">Cancel</button>
+      <button class="plain" @click="open = false">Cancel</button>
       <button class="primary" :disabled="!chosen.size" @click="make">Combine</button>
     </template>
   </ElDialog>

@@ -3,7 +3,7 @@
  * When the keys of a lane are played: dragged as a whole it is the delay of a retime rule, at its end the speed. The
  * keys stay put.
  */
-import { newId } from "@/api/ids";
+import { newRuleId } from "@/api/ids";
 import { computed, ref } from "vue";
 import type { Edit, Rule } from "@/api/types";
 import type { Lane } from "@/composables/sheet/useLaneMaking";
@@ -68,7 +68,7 @@ function edits(wanted: Retime): Edit[] {
       .map((name): Edit => ({ edit: "set-setting", object, rule: id, setting: name, value: wanted[name] }));
   }
   if (wanted.delay === 0 && wanted.speed === 1) return [];
-  made.value ||= newId();
+  made.value ||= newRuleId();
   return [retimeEdit(props.lane.thing, props.lane.row === null ? "keyed" : [...meant.value], wanted, made.value)];
 }
 

@@ -258,7 +258,7 @@ async function lay(): Promise<void> {
       <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
     </template>
     <template #footer>
-      <button class="chip" @click="open = false">Leave it</button>
+      <button class="plain" @click="open = false">Leave it</button>
       <button class="primary" :disabled="!edit || !used.length" @click="lay">Put it on the beats</button>
     </template>
   </ElDialog>

@@ -35,6 +35,11 @@ const box = computed(() => ({
   left: `${x(now.value.first)}px`,
   width: `${(over.value - now.value.first) * time.perFrame}px`,
 }));
+/** Where its ends are taken hold of: at the edge of the scene, where they lie outside of it. */
+const grips = computed(() => ({
+  begin: Math.max(0, now.value.first),
+  end: Math.min(playback.last + 1, over.value),
+}));
 const strokes = computed(() => {
   const by = now.value.first - props.sound.first - (now.value.begin - props.sound.begin) * playback.fps;
   return (sounds.beats.get(props.sound.id)?.frames ?? [])
@@ -102,6 +107,8 @@ function drag(event: PointerEvent, part: Part): void {
   sounds.pickedId = props.sound.id;
   const from = event.clientX;
   const edge = part === "end" ? over.value : now.value.first;
+  // From the edge of the scene, what lies outside goes first.
+  const outside = held.value || part === "whole" ? 0 : grips.value[part] - edge;
   const snaps = [
     { frame: 0 },
     { frame: playback.last + 1 },
@@ -111,8 +118,9 @@ function drag(event: PointerEvent, part: Part): void {
   ];
   const move = (e: PointerEvent): void => {
     const free = (e.clientX - from) / time.perFrame;
-    const found = e.altKey ? null : nearest(edge + free, snaps, REACH / time.perFrame);
-    const by = found ? Math.round(found.frame - edge) : Math.round(free);
+    const to = edge + (free && free + outside);
+    const found = e.altKey ? null : nearest(to, snaps, REACH / time.perFrame);
+    const by = Math.round((found ? found.frame : to) - edge);
     const next = moved(part, by);
     if (held.value?.first === next.first && held.value.begin === next.begin && held.value.end === next.end) return;
     held.value = next;
@@ -166,7 +174,7 @@ function pick(): void {
         :key="side"
         class="end"
         :class="side"
-        :style="{ left: `${side === 'begin' ? x(now.first) : x(over) - 8}px` }"
+        :style="{ left: `${x(grips[side]) - (side === 'end' ? 8 : 0)}px` }"
         :aria-label="`${side === 'begin' ? 'Beginning' : 'End'} of ${sound.name}`"
         :title="`Drag to trim ${sound.name}; what is left stays on its frames`"
         @pointerdown="drag($event, side)"

@@ -108,7 +108,12 @@ const change = (name: string, value: number | string): void => void changing.mak
   >
     <span
       class="dot"
-      :title="`Drag onto another value, or onto something in the picture, to let ${row.name.toLowerCase()} drive it`"
+      :class="{ pulls: drives }"
+      :title="
+        drives
+          ? `Drag onto another value, or onto something in the picture, to let ${row.name.toLowerCase()} drive it`
+          : undefined
+      "
       @pointerdown.stop="drives && linking.begin($event, drives)"
     />
     <span class="label" :title="row.channels.map((c) => `${c.label}: ${c.about}`).join('\n')">{{ row.name }}</span>
@@ -171,11 +176,13 @@ const change = (name: string, value: number | string): void => void changing.mak
   border-radius: 50%;
   flex: none;
   background: currentColor;
+}
+.pulls {
   cursor: grab;
   outline: 5px solid transparent;
   touch-action: none;
 }
-.dot:hover {
+.pulls:hover {
   box-shadow: 0 0 0 3px color-mix(in srgb, currentColor 25%, transparent);
 }
 .travel .dot {

@@ -115,7 +115,7 @@ async function make(): Promise<void> {
     </div>
     <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
     <template #footer>
-      <button class="chip cancel" @click="open = false">Cancel</button>
+      <button class="plain" @click="open = false">Cancel</button>
       <button class="primary" :disabled="!links.length" @click="make">Follow with {{ links.length || "…" }}</button>
     </template>
   </ElDialog>
@@ -168,9 +168,6 @@ async function make(): Promise<void> {
 .pair {
   display: flex;
   gap: 6px;
-}
-.cancel {
-  margin-right: 8px;
 }
 .wrong {
   color: #a32145;

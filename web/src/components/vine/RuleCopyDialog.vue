@@ -77,7 +77,7 @@ async function copy(): Promise<void> {
     >
     <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
     <template #footer>
-      <button class="chip cancel" @click="open = false">Cancel</button>
+      <button class="plain" @click="open = false">Cancel</button>
       <button class="primary" :disabled="!chosen.size" @click="copy">Copy to {{ chosen.size || "…" }}</button>
     </template>
   </ElDialog>
@@ -114,9 +114,6 @@ async function copy(): Promise<void> {
   gap: 8px;
   align-items: center;
   cursor: pointer;
-}
-.cancel {
-  margin-right: 8px;
 }
 .off {
   opacity: 0.5;

@@ -1,0 +1,80 @@
+/**
+ * Looks over a line of their own (a WebSocket): while a hand moves they come one after the other, and a request for each takes longer than the look
+ * itself. As long as there is no line, and where it breaks, they are asked for by requests.
+ */
+import { ServiceError } from "./errors";
+import type { Edit, Problem } from "./types";
+
+interface Batch {
+  readonly revision: number;
+  readonly edits: readonly Edit[];
+}
+interface Asked {
+  readonly take: (message: Uint8Array) => void;
+  readonly fail: (error: Error) => void;
+}
+
+/** The line went before it was answered. */
+class LineLost extends Error {}
+
+/** The line of one scene. Answers come in the order of what was asked. */
+class LookLine {
+  readonly scene: string;
+  private readonly socket: WebSocket;
+  private readonly asked: Asked[] = [];
+
+  constructor(scene: string) {
+    this.scene = scene;
+    this.socket = new WebSocket(`${location.origin.replace(/^http/, "ws")}/api/scenes/${scene}/looks`);
+    this.socket.binaryType = "arraybuffer";
+    this.socket.addEventListener("message", ({ data }: MessageEvent<string | ArrayBuffer>) => {
+      const one = this.asked.shift();
+      if (typeof data !== "string") return one?.take(new Uint8Array(data));
+      const problem = JSON.parse(data) as Problem;
+      one?.fail(new ServiceError(problem.status, problem.detail, problem));
+    });
+    this.socket.addEventListener("close", () => this.asked.splice(0).forEach((one) => one.fail(new LineLost())));
+  }
+
+  get isOpen(): boolean {
+    return this.socket.readyState === WebSocket.OPEN;
+  }
+
+  get isOver(): boolean {
+    return this.socket.readyState > WebSocket.OPEN;
+  }
+
+  ask(batch: Batch): Promise<Uint8Array> {
+    return new Promise((take, fail) => {
+      this.asked.push({ take, fail });
+      this.socket.send(JSON.stringify(batch));
+    });
+  }
+
+  close(): void {
+    this.socket.close();
+  }
+}
+
+let line: LookLine | null = null;
+
+/** The motion as some edits would make it. The first look of a scene opens its line. */
+export async function lookedAt(scene: string, batch: Batch, byRequest: () => Promise<Uint8Array>): Promise<Uint8Array> {
+  if (line?.scene !== scene || line.isOver) {
+    line?.close();
+    line = new LookLine(scene);
+  }
+  if (!line.isOpen) return byRequest();
+  try {
+    return await line.ask(batch);
+  } catch (error) {
+    if (error instanceof LineLost) return byRequest();
+    throw error;
+  }
+}
+
+/** Let the line of a scene go that is left. */
+export function endLooks(): void {
+  line?.close();
+  line = null;
+}
