@@ -61,18 +61,19 @@ def test_every_view_and_panel_passes(page: Page, demo_server: Server):
     page.keyboard.press("Alt+b")
     shown(page, "Motion on beats")
     w = open_scene(page, demo_server, "Toucan glide")
-    for tab in ("Sheet", "Curves", "Speed", "Depth", "Links"):
+    check(page, "workspace")
+    for tab in ("Curves", "Speed", "Depth", "Links"):
         chosen = page.get_by_role("tab", name=tab)
         if chosen.count():
             chosen.click()
-            check(page, f"workspace, {tab}")
+            check(page, f"workspace, {tab}", page.get_by_role("region", name="Time sheet"))
     page.get_by_role("tab", name="Sheet").click()
     page.keyboard.press("Control+Alt+a")
     expect(page.get_by_role("region", name="Objects picked together")).to_be_visible()
     check(page, "several objects")
     for key, tool in (("w", "path"), ("b", "draw"), ("e", "points"), ("d", "link"), ("p", "pivot")):
         page.keyboard.press(key)
-        check(page, f"tool {tool}")
+        check(page, f"tool {tool}", page.get_by_role("region", name="Picture"))
     page.keyboard.press("v")
     page.keyboard.press("F1")
     check(page, "guide")
@@ -120,7 +121,7 @@ def test_every_dialog_and_menu_passes(page: Page, server: Server):
     page.get_by_role("button", name="Compare", exact=True).click()
     for way in "123":
         page.keyboard.press(way)
-        check(page, f"compared, {way}")
+        check(page, f"compared, {way}", page.get_by_role("dialog", name="Compare with Take 1"))
     shown(page, "Compare with Take 1")
     page.keyboard.press("?")
     shown(page, "Keyboard")
