@@ -27,7 +27,7 @@ class LookLine {
     this.scene = scene;
     this.socket = new WebSocket(`${location.origin.replace(/^http/, "ws")}/api/scenes/${scene}/looks`);
     this.socket.binaryType = "arraybuffer";
-    this.socket.addEventListener("message", ({ data }: MessageEvent<string | ArrayBuffer>) => {
+    this.socket.addEventListener("message", ({ data }: MessageEvent<ArrayBuffer | string>) => {
       const one = this.asked.shift();
       if (typeof data !== "string") return one?.take(new Uint8Array(data));
       const problem = JSON.parse(data) as Problem;

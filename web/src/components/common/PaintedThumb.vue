@@ -1,5 +1,7 @@
 <script lang="ts">
 const SIDE = 28;
+/** What thumbnails lie on, r g b: --paper-3. */
+const PAPER = [239, 231, 214] as const;
 /** One canvas paints all thumbnails: many canvases on a page cost every frame of playback, pictures cost nothing. */
 let painter: CanvasRenderingContext2D | null = null;
 
@@ -18,6 +20,7 @@ function shared(): CanvasRenderingContext2D | null {
 import { useElementVisibility, watchDebounced } from "@vueuse/core";
 import { ref } from "vue";
 import { IDENTITY } from "@/geometry/matrix";
+import { hardlySeen } from "@/picture/contrast";
 import { extentOf } from "@/picture/layers";
 import { atFrame } from "@/picture/frameView";
 import { paintSteps } from "@/picture/paint";
@@ -30,6 +33,8 @@ const scene = useScene();
 const image = ref<HTMLElement>();
 const seen = useElementVisibility(image);
 const source = ref("");
+/** Pale things lie on a dark ground. */
+const pale = ref(false);
 
 const painted = () => props.ids.map((id) => scene.motion?.objects.get(id));
 
@@ -54,6 +59,7 @@ function paint(): void {
     const [dx, dy] = [side / 2 - (box.left + box.width / 2) * scale, side / 2 - (box.top + box.height / 2) * scale];
     paintSteps(ctx, steps, looked, [scale, 0, 0, scale, dx, dy]);
   }
+  pale.value = hardlySeen(ctx.getImageData(0, 0, side, side).data, PAPER);
   source.value = ctx.canvas.toDataURL();
 }
 
@@ -66,7 +72,7 @@ watchDebounced([seen, painted, arrived], ([visible]) => visible && paint(), {
 </script>
 
 <template>
-  <span ref="image" class="thumb"
+  <span ref="image" class="thumb" :class="{ pale }"
     ><img v-if="source" :src="source" :width="SIDE" :height="SIDE" alt="" draggable="false"
   /></span>
 </template>
@@ -79,6 +85,9 @@ watchDebounced([seen, painted, arrived], ([visible]) => visible && paint(), {
   background: var(--paper-3);
   flex: none;
   display: block;
+}
+.pale {
+  background: var(--ink-2);
 }
 img {
   display: block;
