@@ -2,6 +2,7 @@
 import { defineStore } from "pinia";
 import { ref, shallowRef } from "vue";
 import type { Place } from "@/api/types";
+import { beginDrag, SLACK } from "@/composables/useDrag";
 
 /** What a drag is over: an object or a dial, and one of its channels if it is over that very value. */
 export interface Target {
@@ -41,29 +42,16 @@ export const useLinking = defineStore("linking", () => {
     if (event.button !== 0) return;
     const start = { x: event.clientX, y: event.clientY };
     const move = (e: PointerEvent): void => {
-      if (!drag.value && Math.hypot(e.clientX - start.x, e.clientY - start.y) < 5) return;
+      if (!drag.value && Math.hypot(e.clientX - start.x, e.clientY - start.y) < SLACK) return;
       drag.value = { from, start, at: { x: e.clientX, y: e.clientY }, over: targetAt(e) };
     };
-    const stop = (): void => {
-      window.removeEventListener("pointermove", move);
-      window.removeEventListener("pointerup", up);
-      window.removeEventListener("keydown", key, true);
+    const end = (kept: boolean): void => {
+      const over = kept ? drag.value?.over : null;
       drag.value = null;
-    };
-    const up = (e: PointerEvent): void => {
-      const over = drag.value ? targetAt(e) : null;
-      stop();
       if (over && !(over.object === from.object && (over.channel === null || over.channel === from.channel)))
         asked.value = { from, to: over };
     };
-    const key = (e: KeyboardEvent): void => {
-      if (e.key !== "Escape") return;
-      e.stopPropagation();
-      stop();
-    };
-    window.addEventListener("pointermove", move);
-    window.addEventListener("pointerup", up);
-    window.addEventListener("keydown", key, true);
+    beginDrag(event, { move, end });
     event.preventDefault();
   }
 

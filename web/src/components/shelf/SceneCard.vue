@@ -79,6 +79,10 @@ const facts = computed(() => {
 </template>
 
 <style scoped>
+/* A press on the still is one on the link: the motion that takes its place a moment later must not swallow the click. */
+.picture > * {
+  pointer-events: none;
+}
 .card {
   position: relative;
   background: var(--paper);
