@@ -4,6 +4,7 @@ import { beforeEach, expect, it, vi } from "vitest";
 import { api, type ChangedMotion, ServiceError, STOPPED } from "@/api/client";
 import type { Edit } from "@/api/types";
 import { useScene } from "@/stores/scene";
+import { HEAD } from "@/testing/head";
 
 const told = vi.hoisted(() => ({ warn: vi.fn(), error: vi.fn(), info: vi.fn() }));
 vi.mock("@/stores/messages", () => ({ useMessages: () => told }));
@@ -42,16 +43,7 @@ function motion(revision: number, whole = true): Uint8Array {
 }
 
 function changed(revision: number, objects: readonly object[] = []): ChangedMotion {
-  const head = {
-    name: "Canopy",
-    fps: 24,
-    length: 48,
-    size: [640, 360],
-    background: "#FFFFFF",
-    dials: [],
-    copies: [],
-    cues: [],
-  };
+  const head = { ...HEAD, name: "Canopy" };
   const answer = { revision, history: { undo: "step", redo: null }, head, order: ["moth"], objects };
   return { changed: answer as never, motion: motion(revision, false) };
 }
@@ -73,21 +65,11 @@ async function opened() {
 beforeEach(() => {
   vi.clearAllMocks();
   setActivePinia(createPinia());
-  const head = {
-    name: "Gorge",
-    fps: 24,
-    length: 48,
-    size: [640, 360],
-    background: "#FFFFFF",
-    dials: [],
-    copies: [],
-    cues: [],
-  };
   served.scene.mockResolvedValue({
     id: "s1",
     revision: 3,
     history: { undo: null, redo: null },
-    scene: { ...head, objects: [moth] },
+    scene: { ...HEAD, objects: [moth] },
   } as never);
   served.motion.mockResolvedValue(motion(3));
 });

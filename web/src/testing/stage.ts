@@ -7,6 +7,7 @@ import type { Channel, ChannelWords, Dial, Edit, Key, SceneHead, TroupeObject, V
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
 import { useVocabulary } from "@/stores/vocabulary";
+import { HEAD } from "@/testing/head";
 
 type Shape = "ellipse" | "text" | "outline";
 
@@ -116,13 +117,7 @@ export function staged(objects: readonly TroupeObject[], head: Partial<SceneHead
   const [edits, looks]: [Edit[][], Edit[][]] = [[], []];
   scene.id = "s1";
   scene.head = {
-    name: "Gorge",
-    fps: 24,
-    length: 48,
-    size: [640, 360],
-    background: "#FFFFFF",
-    dials: [],
-    cues: [],
+    ...HEAD,
     sounds: [],
     markers: [],
     beat: null,
