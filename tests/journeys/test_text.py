@@ -15,6 +15,14 @@ def begin(page):
     expect(page.get_by_role("textbox", name=re.compile("Words of"))).to_be_focused()
 
 
+def write(w, text):
+    """A new text that says this, kept."""
+    begin(w.page)
+    w.page.keyboard.type(text)
+    w.page.keyboard.press("Control+Enter")
+    w.saved()
+
+
 def test_a_title_is_written_set_and_counts(workspace: Workspace):
     w, page = workspace, workspace.page
     begin(page)
@@ -49,10 +57,7 @@ def test_a_title_is_written_set_and_counts(workspace: Workspace):
 
 def test_keyed_words_change_and_are_taken_back(workspace: Workspace):
     w, page = workspace, workspace.page
-    begin(page)
-    page.keyboard.type("Closed")
-    page.keyboard.press("Control+Enter")
-    w.saved()
+    write(w, "Closed")
     field = page.get_by_role("group", name="Text", exact=True).get_by_role("textbox", name="Words")
     w.key("Words")
     w.go_to("30")
@@ -92,10 +97,7 @@ def test_keyed_words_change_and_are_taken_back(workspace: Workspace):
 
 def test_words_are_changed_where_they_stand_and_brought_back(workspace: Workspace):
     w, page = workspace, workspace.page
-    begin(page)
-    page.keyboard.type("Post")
-    page.keyboard.press("Control+Enter")
-    w.saved()
+    write(w, "Post")
     x, y = w.on_screen(640, 340)
     page.mouse.dblclick(x, y)
     field = page.get_by_role("textbox", name="Words of Post")
@@ -119,10 +121,7 @@ def test_words_are_changed_where_they_stand_and_brought_back(workspace: Workspac
 
 def test_an_own_font_is_kept_with_the_scene(workspace: Workspace):
     w, page = workspace, workspace.page
-    begin(page)
-    page.keyboard.type("Dear frog")
-    page.keyboard.press("Control+Enter")
-    w.saved()
+    write(w, "Dear frog")
     page.get_by_role("group", name="Text", exact=True).locator(".font").click()
     page.get_by_role("option", name="Own font file…").click()
     dialog = page.get_by_role("dialog", name="Own font file")

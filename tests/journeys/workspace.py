@@ -11,7 +11,7 @@ from playwright.sync_api import Locator, Page, Request, WebSocket, expect
 
 @dataclass(eq=False)
 class Look:
-    """A look that was sent over a line."""
+    """A look that was sent over a WebSocket."""
 
     url: str
 
@@ -25,26 +25,26 @@ class Workspace:
         page.on("request", lambda request: self.under_way.add(request))
         page.on("requestfinished", lambda request: self.under_way.discard(request))
         page.on("requestfailed", lambda request: self.under_way.discard(request))
-        page.on("websocket", self._watch_line)
+        page.on("websocket", self._watch_looks)
         expect(page.get_by_role("region", name="Time sheet")).to_be_visible()
 
-    def _watch_line(self, line: WebSocket) -> None:
-        """Looks that are sent over a line are under way until they are answered."""
-        if not line.url.endswith("/looks"):
+    def _watch_looks(self, socket: WebSocket) -> None:
+        """Looks that are sent over a WebSocket are under way until they are answered."""
+        if not socket.url.endswith("/looks"):
             return
         sent: list[Look] = []
 
         def asked(_: object) -> None:
-            sent.append(Look(line.url))
+            sent.append(Look(socket.url))
             self.under_way.add(sent[-1])
 
         def answered(_: object) -> None:
             if sent:
                 self.under_way.discard(sent.pop(0))
 
-        line.on("framesent", asked)
-        line.on("framereceived", answered)
-        line.on("close", lambda _: self.under_way.difference_update(sent))
+        socket.on("framesent", asked)
+        socket.on("framereceived", answered)
+        socket.on("close", lambda _: self.under_way.difference_update(sent))
 
     # -- what the service keeps, to compare with what the page shows
 

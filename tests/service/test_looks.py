@@ -1,4 +1,4 @@
-"""Looks over a line: the answers are those of requests, in order, and nothing is kept."""
+"""Looks over a WebSocket: the answers are those of requests, in order, and nothing is kept."""
 
 import json
 import threading
@@ -16,7 +16,7 @@ def scene_id(client):
     return client.post("/api/scenes", json=EXAMPLE).json()["id"]
 
 
-def line(client, scene_id, headers=HOST):
+def connected(client, scene_id, headers=HOST):
     return client.websocket_connect(f"/api/scenes/{scene_id}/looks", headers=headers)
 
 
@@ -26,7 +26,7 @@ def batch(value=5.0, revision=0, **changes):
 
 
 def test_the_answers_are_those_of_requests(client, scene_id):
-    with line(client, scene_id) as page:
+    with connected(client, scene_id) as page:
         for value in (5.0, 6.5, -40.0):
             page.send_text(json.dumps(batch(value)))
             asked = client.post(f"/api/scenes/{scene_id}/look", json=batch(value))
@@ -44,8 +44,8 @@ def test_the_answers_are_those_of_requests(client, scene_id):
         (json.dumps(batch(revision=7)), 409, "revision"),
     ],
 )
-def test_what_is_refused_is_told_as_by_requests_and_the_line_goes_on(client, scene_id, text, status, says):
-    with line(client, scene_id) as page:
+def test_what_is_refused_is_told_as_by_requests_and_the_connection_stays(client, scene_id, text, status, says):
+    with connected(client, scene_id) as page:
         page.send_text(text)
         told = page.receive_json()
         asked = client.post(f"/api/scenes/{scene_id}/look", content=text, headers={"content-type": "application/json"})
@@ -58,27 +58,27 @@ def test_what_is_refused_is_told_as_by_requests_and_the_line_goes_on(client, sce
 
 
 def test_a_scene_there_is_not_is_told(client):
-    with line(client, "nothing") as page:
+    with connected(client, "nothing") as page:
         page.send_text(json.dumps(batch()))
         assert page.receive_json()["status"] == 404
 
 
 def test_many_at_once_are_answered_in_order(client, scene_id):
     values = [float(value) for value in range(12)]
-    with line(client, scene_id) as page:
+    with connected(client, scene_id) as page:
         for value in values:
             page.send_text(json.dumps(batch(value)))
         told = [page.receive_bytes() for _ in values]
     assert told == [client.post(f"/api/scenes/{scene_id}/look", json=batch(value)).content for value in values]
 
 
-def test_pages_of_other_sites_have_no_line(client, scene_id):
-    with pytest.raises(WebSocketDisconnect), line(client, scene_id, HOST | {"origin": "http://elsewhere.example"}):
+def test_pages_of_other_sites_are_not_connected(client, scene_id):
+    with pytest.raises(WebSocketDisconnect), connected(client, scene_id, HOST | {"origin": "http://elsewhere.example"}):
         pass
 
 
 def test_bytes_are_refused_with_a_reason(client, scene_id):
-    with line(client, scene_id) as page:
+    with connected(client, scene_id) as page:
         page.send_bytes(b"{}")
         with pytest.raises(WebSocketDisconnect) as closed:
             page.receive_text()
@@ -95,7 +95,7 @@ def test_what_nobody_waits_for_any_more_is_given_up(client, scene_id, monkeypatc
         return b""
 
     monkeypatch.setattr(Sessions, "look", look)
-    with line(client, scene_id) as page:
+    with connected(client, scene_id) as page:
         page.send_text(json.dumps(batch()))
         assert begun.wait(20)
     assert given_up.wait(20)

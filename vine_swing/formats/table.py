@@ -13,7 +13,7 @@ from vine_swing.motion.basics import colour, matrix
 from vine_swing.motion.basics.specs import WORDS
 from vine_swing.motion.scene.model import Scene
 from vine_swing.motion.scene.objects import SceneObject
-from vine_swing.motion.scene.shapes import SaidText
+from vine_swing.motion.scene.shapes import TextShape
 
 Array = NDArray[np.float64]
 
@@ -123,7 +123,7 @@ def _moving(thing: SceneObject, values: dict[str, Array], called: str) -> list[t
 def _cells(thing: SceneObject, name: str, values: Array) -> list[str]:
     """The values of a channel as they are written: numbers, colours, or what a text says."""
     shape = thing.drawn_shape
-    if name == WORDS and isinstance(shape, SaidText):
+    if name == WORDS and isinstance(shape, TextShape):
         return [shape.saying(value) for value in values]
     return [colour.to_hex(value) if thing.specs[name].is_colour else _number(value) for value in values]
 

@@ -53,7 +53,7 @@ RESPONSES: dict[int | str, dict[str, Any]] = {
 
 
 def response(status: int, title: str, detail: str, **more: Any) -> JSONResponse:
-    """The answer that a problem document is."""
+    """A problem document as an answer."""
     return _answer(Problem(title=title, status=status, detail=detail, **more))
 
 

@@ -21,7 +21,7 @@ from vine_swing.motion.baking.reading import CopyView, Reader
 from vine_swing.motion.baking.rows import read_setting, read_values, rows_of, shrunk
 from vine_swing.motion.basics.specs import GEOMETRY, INNER, LOOK, OUTLINE
 from vine_swing.motion.formula import Copy
-from vine_swing.motion.outline.drawing import TextPart, drawing_of, texts_of
+from vine_swing.motion.outline.drawing import TextPart, drawing_of
 from vine_swing.motion.parade.channels import NAMES
 from vine_swing.motion.parade.frames import Layout
 from vine_swing.motion.parade.model import TextPartName
@@ -69,7 +69,7 @@ class CopyDifferences:
             if text is not None and shown_by is not None:
                 said = shapes.get(text.id, text.drawn_shape)
                 assert isinstance(said, TextShape)
-                fields = said.__dict__ | {"said": texts_of(said)}
+                fields = said.__dict__ | {"said": said.texts}
                 shapes[text.id] = TextPart.model_construct(**fields, by=shown_by, which=k)
             with self.effort.part(1 / self.inputs.count):
                 found.append(self._of(k, {one: shape for one, shape in shapes.items() if shape is not None}))

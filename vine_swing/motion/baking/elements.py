@@ -52,4 +52,4 @@ def drawn_in_element(
 def with_words(thing: SceneObject, words: str) -> TextShape | None:
     """The shape of a text that says other words, whatever its keys say; None of what is no text."""
     shape = thing.drawn_shape
-    return SaidText(**shape.__dict__ | {"text": words, "said": (words,)}) if isinstance(shape, TextShape) else None
+    return SaidText.of(shape.copy_with(text=words), [words]) if isinstance(shape, TextShape) else None

@@ -153,10 +153,7 @@ class _Apart:
             if not given and len(array) == 1:
                 continue
             seen = array if given or len(array) == 1 else array[rows]
-            if name == WORDS:
-                channels[name] = self._sampled_words(channel, seen)
-                continue
-            channels[name] = self._sampled(channel, name, seen, part.specs[name].unit)
+            channels[name] = self._sampled_words(channel, seen) if name == WORDS else self._sampled(channel, name, seen, part.specs[name].unit)
         if lag is not None:
             still = {name for name in part.specs if name not in arrays or (arrays[name] is common.get(name) and not part.rules_on(name))}
             channels = {name: in_time(one, 1.0, 0.0, lag) if name in still else one for name, one in channels.items()}
@@ -188,9 +185,9 @@ class _Apart:
 
     def _drawn(self, part: SceneObject, baked: BakedObject | None) -> SceneObject:
         """A part with the shape its copy has: other words, or a single letter, which becomes an outline."""
-        shape = baked.source.drawn_shape if baked is not None else None
-        if not isinstance(part, ShapeObject) or shape is None or baked is None:
+        if not isinstance(part, ShapeObject) or baked is None:
             return part
+        shape = baked.source.drawn_shape
         if not isinstance(shape, TextPart):
             own = baked.source.content
             return self._written(part, own) if isinstance(own, SaidText) else part

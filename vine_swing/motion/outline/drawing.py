@@ -54,18 +54,12 @@ def drawing_of(shape: Shape, *, fine: bool = False) -> Drawing:
         draw: Callable[[Mapping[str, float]], Outline] = (
             partial(_part_outline, shape) if isinstance(shape, TextPart) else partial(_text_outline, shape)
         )
-        said = texts_of(shape)
         names = ["text.size", "tracking", "leading"]
-        names += ["number"] if any(map(counts, said)) else []
-        names += [WORDS] if len(said) > 1 else []
+        names += ["number"] if any(map(counts, shape.texts)) else []
+        names += [WORDS] if len(shape.texts) > 1 else []
         return Drawing(tuple(names), draw, boxed=True)
     draw, words = (FINE if fine and shape.type in FINE else DRAWN)[shape.type]
     return Drawing(tuple(words), lambda values: draw(**{word: values[name] for name, word in words.items()}))
-
-
-def texts_of(shape: TextShape) -> tuple[str, ...]:
-    """All that a text says in turn."""
-    return shape.said if isinstance(shape, SaidText) else (shape.text,)
 
 
 def typeset_text(shape: TextShape, values: Mapping[str, float]) -> Typeset:
@@ -73,8 +67,7 @@ def typeset_text(shape: TextShape, values: Mapping[str, float]) -> Typeset:
     size = max(values["text.size"], _FINEST)
     wrap = None if shape.wrap is None else round(shape.wrap / size, 6)
     setting = Setting(shape.font, shape.weight, shape.align, wrap, round(values["tracking"], 6), round(values["leading"], 6))
-    said = shape.saying(values.get(WORDS, 0.0)) if isinstance(shape, SaidText) else shape.text
-    return typeset(with_number(said, values.get("number", 0.0)), setting)
+    return typeset(with_number(shape.saying(values.get(WORDS, 0.0)), values.get("number", 0.0)), setting)
 
 
 def missing_in(shape: Shape) -> list[str]:
@@ -82,7 +75,7 @@ def missing_in(shape: Shape) -> list[str]:
     if not isinstance(shape, TextShape):
         return []
     plain = {"text.size": 1.0, "tracking": 0.0, "leading": 1.0}
-    return list(dict.fromkeys(one for which in range(len(texts_of(shape))) for one in typeset_text(shape, plain | {WORDS: which}).missing))
+    return list(dict.fromkeys(one for which in range(len(shape.texts)) for one in typeset_text(shape, plain | {WORDS: which}).missing))
 
 
 def check_drawn(scene: Scene, *, since: Scene | None = None) -> None:
@@ -134,7 +127,7 @@ def _check(shape: Shape, own: Mapping[str, str]) -> None:
     if isinstance(shape, OutlineShape):
         parse_path(shape.d)
     elif isinstance(shape, TextShape):
-        for said in texts_of(shape):
+        for said in shape.texts:
             check_numbers(said)
         if shape.font not in FAMILIES and shape.font not in own:
             raise MotionError(f"there is no font '{shape.font}'; there is {', '.join([*FAMILIES, *own.values()])}")

@@ -45,7 +45,7 @@ def check_values(channel: Channel, spec: ChannelSpec, where: str) -> None:
     if kind == "outline":
         _check_outlines(channel, where)
     for key in channel.keys:
-        if kind in ("colour", "outline", "words") and (key.out is not None or key.into is not None):
+        if kind in _HANDLELESS and (key.out is not None or key.into is not None):
             raise ValueError(f"{where}: the key at frame {key.frame:g} has handles, which {_HANDLELESS[kind]} cannot have; use spline or an ease")
         if kind != "outline" and key.meets is not None:
             raise ValueError(f"{where}: the key at frame {key.frame:g} says which point it meets, which only keys of an outline can; take it out")

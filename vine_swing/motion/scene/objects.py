@@ -255,7 +255,7 @@ class ShapeObject(_Object):
         # A copy of a parade may have a text of its own, which says nothing else.
         if words is None or not words.keys or not isinstance(self.shape, TextShape) or isinstance(self.shape, SaidText):
             return self.shape
-        return SaidText(**self.shape.__dict__ | {"said": tuple(words.said)})
+        return SaidText.of(self.shape, words.said)
 
     @cached_property
     def specs(self) -> dict[str, ChannelSpec]:

@@ -1,5 +1,6 @@
 """What a shape object is drawn as: a plain shape, an outline or a text, and how its line is drawn."""
 
+from collections.abc import Sequence
 from typing import Annotated, Any, Literal, Self
 
 from pydantic import Field, field_validator, model_validator
@@ -57,6 +58,16 @@ class TextShape(Frozen):
     align: Literal["left", "middle", "right"] = "middle"
     wrap: Annotated[float, Field(strict=True, ge=1, le=100_000)] | None = None
 
+    @property
+    def texts(self) -> tuple[str, ...]:
+        """All that it says in turn."""
+        return (self.text,)
+
+    def saying(self, which: float) -> str:
+        """What it says where its channel `text` has a value."""
+        texts = self.texts
+        return texts[min(int(which), len(texts) - 1)]
+
 
 class SaidText(TextShape):
     """A text that says several things in turn; made of one whose words are keyed, or of a copy with words of its own, and never kept.
@@ -66,9 +77,14 @@ class SaidText(TextShape):
 
     said: tuple[str, ...]
 
-    def saying(self, which: float) -> str:
-        """What it says where its channel `text` has a value."""
-        return self.said[min(int(which), len(self.said) - 1)]
+    @classmethod
+    def of(cls, shape: TextShape, said: Sequence[str]) -> Self:
+        """A text set as another one that says these things."""
+        return cls(**shape.__dict__ | {"said": tuple(said)})
+
+    @property
+    def texts(self) -> tuple[str, ...]:
+        return self.said
 
 
 #: How lines end and go round corners, as SVG 2 calls it (stroke-linecap, stroke-linejoin).

@@ -1,4 +1,4 @@
-"""Looks over a line of their own (RFC 6455): while a hand moves, each comes right after the last, and a request costs more than the look itself."""
+"""Looks over a WebSocket (RFC 6455): while a hand moves, each comes right after the last, and a request costs more than the look itself."""
 
 import asyncio
 import contextlib

@@ -76,13 +76,13 @@ def _drawn(values: NDArray[np.float64]) -> NDArray[np.float64]:
     return values if values.ndim == 1 else colour.to_oklab(values)[:, 0]
 
 
+_BEING_MADE = Lock()
+
+
 def rule_words() -> list[RuleWords]:
     """The words of every rule. Their pictures are baked once, and never change while the service runs; who asks meanwhile waits."""
     with _BEING_MADE:
         return _all_words()
-
-
-_BEING_MADE = Lock()
 
 
 @cache

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { ChannelWords, SceneObject } from "@/api/types";
-import { keyable, keysOf, still, titleOf } from "@/api/channels";
+import { hasField, keyable, keysOf, still, takesRules, titleOf } from "@/api/channels";
 
 const keyed = (value: number | [number, number]) => ({ ...still(0), keys: [{ frame: 0, value }] });
 const thing = (channels: Record<string, unknown>, rules: unknown[] = []): SceneObject =>
@@ -21,6 +21,12 @@ describe("channels by name", () => {
     expect(keyable(thing({ path: keyed([0, 0]) }), row)).toEqual(["path"]);
     expect(keyable(thing({ path: keyed([0, 0]), x: keyed(3) }), row)).toEqual(["x", "path"]);
     expect(keyable(thing({}), ["opacity"])).toEqual(["opacity"]);
+  });
+
+  it("have a field where they hold a number or a colour, and rules where they are no path and no words", () => {
+    const units = ["px", "", "colour", "point", "outline", "look", "words"].map((unit) => ({ unit }));
+    expect(units.filter(hasField).map((one) => one.unit)).toEqual(["px", "", "colour"]);
+    expect(units.filter(takesRules).map((one) => one.unit)).toEqual(["px", "", "colour", "outline", "look"]);
   });
 
   it("are called by their row, and by their label where that says more", () => {

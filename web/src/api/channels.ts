@@ -5,6 +5,12 @@ import type { Channel, ChannelWords, Key, Rule, RuleWords, SceneObject, SettingW
 export const holdsNumbers = (channel: { readonly unit: string }): boolean =>
   !["colour", "point", "outline", "look", "words"].includes(channel.unit);
 
+/** Whether a value of a channel can be given in a field: a number, or a colour. */
+export const hasField = (channel: { readonly unit: string }): boolean =>
+  holdsNumbers(channel) || channel.unit === "colour";
+/** Whether rules can act on a channel, as none can on the points of a path and on words. */
+export const takesRules = ({ unit }: { readonly unit: string }): boolean => unit !== "point" && unit !== "words";
+
 /** The name of the channel that says what a text says. */
 export const WORDS = "text";
 /** The words a key holds; null where it holds something else. */

@@ -1,6 +1,6 @@
 /**
- * Looks over a line of their own (a WebSocket): while a hand moves they come one after the other, and a request for each takes longer than the look
- * itself. As long as there is no line, and where it breaks, they are asked for by requests.
+ * Looks over a WebSocket: while a hand moves they come one after the other, and a request for each takes longer than the look itself. As long as it
+ * is not connected, and where it is lost, they are asked for by requests.
  */
 import { ServiceError } from "./errors";
 import type { Edit, Problem } from "./types";
@@ -14,11 +14,11 @@ interface Asked {
   readonly fail: (error: Error) => void;
 }
 
-/** The line went before it was answered. */
-class LineLost extends Error {}
+/** The connection was closed before the answer came. */
+class ConnectionLost extends Error {}
 
-/** The line of one scene. Answers come in the order of what was asked. */
-class LookLine {
+/** The connection for one scene. Answers come in the order of what was asked. */
+class LookConnection {
   readonly scene: string;
   private readonly socket: WebSocket;
   private readonly asked: Asked[] = [];
@@ -33,7 +33,7 @@ class LookLine {
       const problem = JSON.parse(data) as Problem;
       one?.fail(new ServiceError(problem.status, problem.detail, problem));
     });
-    this.socket.addEventListener("close", () => this.asked.splice(0).forEach((one) => one.fail(new LineLost())));
+    this.socket.addEventListener("close", () => this.asked.splice(0).forEach((one) => one.fail(new ConnectionLost())));
   }
 
   get isOpen(): boolean {
@@ -56,25 +56,25 @@ class LookLine {
   }
 }
 
-let line: LookLine | null = null;
+let connection: LookConnection | null = null;
 
-/** The motion as some edits would make it. The first look of a scene opens its line. */
+/** The motion as some edits would make it. The first look of a scene opens its connection. */
 export async function lookedAt(scene: string, batch: Batch, byRequest: () => Promise<Uint8Array>): Promise<Uint8Array> {
-  if (line?.scene !== scene || line.isOver) {
-    line?.close();
-    line = new LookLine(scene);
+  if (connection?.scene !== scene || connection.isOver) {
+    connection?.close();
+    connection = new LookConnection(scene);
   }
-  if (!line.isOpen) return byRequest();
+  if (!connection.isOpen) return byRequest();
   try {
-    return await line.ask(batch);
+    return await connection.ask(batch);
   } catch (error) {
-    if (error instanceof LineLost) return byRequest();
+    if (error instanceof ConnectionLost) return byRequest();
     throw error;
   }
 }
 
-/** Let the line of a scene go that is left. */
+/** Close the connection for a scene that is left. */
 export function endLooks(): void {
-  line?.close();
-  line = null;
+  connection?.close();
+  connection = null;
 }

@@ -1,6 +1,6 @@
 /** Everything that can be found by its name: objects, dials, cues, values and settings of the picked object, and what the keyboard does. */
 import { computed } from "vue";
-import { rulesWithSettings } from "@/api/channels";
+import { rulesWithSettings, takesRules } from "@/api/channels";
 import type { Shortcut } from "@/composables/useShortcuts";
 import { keyWords } from "@/geometry/keyWords";
 import type { Findable } from "@/geometry/finding";
@@ -69,7 +69,7 @@ export function useFindables(shortcuts: readonly Shortcut[], open: (what: "setti
         .rowsOf(thing)
         .find((row) =>
           row.channels.some((channel) =>
-            rule.channels === "keyed" ? channel.unit !== "point" : rule.channels.includes(channel.name),
+            rule.channels === "keyed" ? takesRules(channel) : rule.channels.includes(channel.name),
           ),
         );
       const name = `${words.label} ${setting.label} of ${thing.name}`;

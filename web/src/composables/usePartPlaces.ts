@@ -1,6 +1,6 @@
 /** What of the parts of a parade can differ from copy to copy. */
 import { computed } from "vue";
-import { holdsNumbers, titleOf, WORDS } from "@/api/channels";
+import { hasField, titleOf, WORDS } from "@/api/channels";
 import type { ChannelWords, SceneObject } from "@/api/types";
 import { textOf } from "@/composables/useText";
 import { useVocabulary } from "@/stores/vocabulary";
@@ -23,7 +23,7 @@ export function usePartPlaces(parts: () => readonly SceneObject[], first: readon
     parts().flatMap((part): PartPlace[] => {
       const channels = vocabulary
         .channelsOf(part)
-        .filter((channel) => holdsNumbers(channel) || channel.unit === "colour")
+        .filter(hasField)
         .map((channel) => ({ object: part.id, channel: channel.name, says: `${part.name}: ${saidOf(channel)}` }))
         .sort((a, b) => rank(a.channel) - rank(b.channel));
       return textOf(part) ? [{ object: part.id, channel: WORDS, says: `${part.name}: words` }, ...channels] : channels;

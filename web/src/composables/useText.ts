@@ -4,12 +4,17 @@ import { valuesAt } from "@/api/motion";
 import type { Edit, SceneObject, TextShape } from "@/api/types";
 import { isGivenName } from "@/composables/troupe/kinds";
 import { useChanging } from "@/composables/useChanging";
+import type { Values } from "@/composables/useValueEdits";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
 
 /** The shape of an object, if it is a text. */
 export const textOf = (thing: SceneObject | null | undefined): TextShape | null =>
   thing?.kind === "shape" && thing.shape.type === "text" ? thing.shape : null;
+
+/** What a change of a text gives the channel of its words, where that has keys. */
+const keyedWords = (thing: SceneObject | undefined, { text }: Partial<TextShape>): Values | null =>
+  thing && text !== undefined && hasKeys(thing, WORDS) ? { [WORDS]: { text } } : null;
 
 export function useText() {
   const scene = useScene();
@@ -35,8 +40,8 @@ export function useText() {
   function show(id: string, change: Partial<TextShape>): void {
     const thing = scene.byId.get(id);
     const shape = textOf(thing);
-    if (thing && change.text !== undefined && hasKeys(thing, WORDS))
-      changing.show(thing, { [WORDS]: { text: change.text } }, false);
+    const words = keyedWords(thing, change);
+    if (thing && words) changing.show(thing, words, false);
     else if (shape) void scene.lookAt([edit(id, shape, change)]);
   }
 
@@ -44,9 +49,10 @@ export function useText() {
   async function set(id: string, change: Partial<TextShape>): Promise<void> {
     const thing = scene.byId.get(id);
     const shape = textOf(thing);
-    if (thing && change.text !== undefined && hasKeys(thing, WORDS)) {
+    const words = keyedWords(thing, change);
+    if (thing && words) {
       if (change.text === saidBy(thing)) scene.letGo();
-      else await changing.make(thing, { [WORDS]: { text: change.text } });
+      else await changing.make(thing, words);
       return;
     }
     const differs = shape && Object.entries(change).some(([name, value]) => shape[name as keyof TextShape] !== value);

@@ -9,6 +9,9 @@ export function hexOf(rgba: ArrayLike<number>): string {
   return `#${parts.slice(0, parts[3] === "FF" ? 3 : 4).join("")}`;
 }
 
+/** How light a colour is (ITU-R BT.709), of as much as its parts. */
+export const luma = (red: number, green: number, blue: number): number => 0.2126 * red + 0.7152 * green + 0.0722 * blue;
+
 /** `#rgb`, `#rgba`, `#rrggbb` or `#rrggbbaa` as a colour with parts 0…1. */
 export function rgbaOf(hex: string): [number, number, number, number] {
   const digits = hex.slice(1);

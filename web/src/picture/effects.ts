@@ -1,6 +1,7 @@
 /** Painting effects: what each does to one picture, on a layer that grows with it. docs/paint-list.md defines them. */
 import { numberAt, valuesAt } from "@/api/motion";
 import type { Blur, Effect, Fringe, Glow, Mask, Recolour, Shadow, Step } from "@/api/paintList";
+import { luma } from "@/geometry/colour";
 import { type Matrix, turned } from "@/geometry/matrix";
 import { acquireCanvas, type Extent, releaseCanvas, grown } from "@/picture/layers";
 import { directionOf, FAR, measured, middleOf, reachOf, scaleOf } from "@/picture/measure";
@@ -14,8 +15,6 @@ export type PaintMask = (steps: readonly Step[], box: Extent) => Layer;
 
 /** Blurs with smaller standard deviations, px of the picture painted, are left out. */
 const SHARP = 0.05;
-/** How light red, green and blue are (ITU-R BT.709). */
-const [RED, GREEN, BLUE] = [0.2126, 0.7152, 0.0722];
 
 /** An empty layer. */
 export function emptyLayer(box: Extent): Layer {
@@ -196,7 +195,7 @@ function mask(effect: Mask, layer: Layer, frame: number, matrix: Matrix, paintMa
     const image = by.ctx.getImageData(0, 0, by.width, by.height);
     const data = image.data;
     for (let i = 0; i < data.length; i += 4)
-      data[i + 3] = ((RED * data[i]! + GREEN * data[i + 1]! + BLUE * data[i + 2]!) * data[i + 3]!) / 255;
+      data[i + 3] = (luma(data[i]!, data[i + 1]!, data[i + 2]!) * data[i + 3]!) / 255;
     by.ctx.putImageData(image, 0, 0);
   }
   let edge = by;

@@ -1,7 +1,7 @@
 /** What there is to choose from, asked of the service once. */
 import { defineStore } from "pinia";
 import { shallowRef } from "vue";
-import { keyedSettings } from "@/api/channels";
+import { keyedSettings, takesRules } from "@/api/channels";
 import { api } from "@/api/client";
 import { dialWords } from "@/api/dials";
 import { jointWords, partOf } from "@/api/figures";
@@ -113,7 +113,7 @@ export const useVocabulary = defineStore("vocabulary", () => {
         found.of === "outline" || found.of === "look"
           ? one.name === found.of
           : rule.channels === "keyed"
-            ? one.unit !== "point"
+            ? takesRules(one)
             : rule.channels.includes(one.name),
       );
       const same = spec.unit === "as the channel";

@@ -3,7 +3,7 @@
 import { useDebounceFn } from "@vueuse/core";
 import { ElDialog } from "element-plus";
 import { computed, onBeforeUnmount, reactive, ref, watch } from "vue";
-import { keysOf, titleOf } from "@/api/channels";
+import { hasField, keysOf, titleOf } from "@/api/channels";
 import { gaitOf } from "@/api/figures";
 import { numberAt } from "@/api/motion";
 import type { Edit } from "@/api/types";
@@ -68,7 +68,7 @@ const channels = computed(() =>
     ? vocabulary
         .channelsOf(thing.value)
         .map((one) => ({ ...one, says: titleOf(one) }))
-        .filter((one) => !["point", "outline", "look"].includes(one.unit))
+        .filter(hasField)
     : [],
 );
 const channel = ref("");

@@ -118,7 +118,7 @@ function drag(event: PointerEvent, part: Part): void {
   ];
   const move = (e: PointerEvent): void => {
     const free = (e.clientX - from) / time.perFrame;
-    const to = edge + (free && free + outside);
+    const to = free === 0 ? edge : edge + outside + free;
     const found = e.altKey ? null : nearest(to, snaps, REACH / time.perFrame);
     const by = Math.round((found ? found.frame : to) - edge);
     const next = moved(part, by);

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** One line of the values panel: its channels' fields, and the leaf that keys them together. */
-import { asRead, holdsNumbers, quoted } from "@/api/channels";
+import { asRead, hasField, holdsNumbers, quoted } from "@/api/channels";
 import { computed } from "vue";
 import { writtenAt, valuesAt } from "@/api/motion";
 import type { ChannelWords, SceneObject } from "@/api/types";
@@ -26,9 +26,7 @@ const linking = useLinking();
 const rules = useRules();
 
 /** A path has no field of its own: x and y say where it leads. */
-const fields = computed(() =>
-  props.row.channels.filter((channel) => !["point", "outline", "look", "words"].includes(channel.unit)),
-);
+const fields = computed(() => props.row.channels.filter(hasField));
 /** Whether it is the row of an outline, and whether that has points of its own, which alone can be keyed. */
 const outlined = computed(() => props.row.channels.some((channel) => channel.unit === "outline"));
 /** Whether it is the row of a look, whose rules alone have keys. */

@@ -4,6 +4,7 @@ import { computed, ref } from "vue";
 import type { ChannelWords, Rule, SceneObject, SettingWords } from "@/api/types";
 import VineIcon from "@/components/common/VineIcon.vue";
 import LeafMark from "@/components/common/LeafMark.vue";
+import { takesRules } from "@/api/channels";
 import FormulaField from "@/components/vine/FormulaField.vue";
 import SettingWord from "@/components/vine/SettingWord.vue";
 import NumberField from "@/components/common/NumberField.vue";
@@ -72,7 +73,7 @@ const numbers = computed(() =>
     .channelsOf(props.thing)
     .filter(
       (one) =>
-        one.unit !== "point" &&
+        takesRules(one) &&
         (one.unit === "colour") === (words.value?.of === "colour") &&
         (one.name === props.channel.name || one.row === props.channel.row),
     ),

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** How one channel is made: keys, ends, each rule, result. */
 import { computed, ref, watch } from "vue";
-import { channelOf, isSetting, quoted } from "@/api/channels";
+import { channelOf, isSetting, quoted, takesRules } from "@/api/channels";
 import { api } from "@/api/client";
 import type { Rule } from "@/api/types";
 import EndsChooser from "@/components/vine/EndsChooser.vue";
@@ -21,7 +21,7 @@ import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
 import { useVocabulary } from "@/stores/vocabulary";
-import { readable, whose } from "@/geometry/frames";
+import { isOrAre, readable, whose } from "@/geometry/frames";
 
 interface Step {
   readonly kind: string;
@@ -159,7 +159,10 @@ function at(step: Step): string {
   <section class="vine" aria-label="Vine">
     <header>
       <template v-if="subject">
-        <h2>How {{ whose(subject.thing.name) }} {{ what }} {{ what.endsWith("s") ? "are" : "is" }} made</h2>
+        <h2>
+          How {{ whose(subject.thing.name) }} {{ what }}
+          {{ isSetting(subject.channel.name) ? "is" : isOrAre(what) }} made
+        </h2>
         <div v-if="selection.row && shown.length > 1" class="which" role="radiogroup" aria-label="Channel">
           <button
             v-for="channel in shown"
@@ -232,7 +235,7 @@ function at(step: Step): string {
         </button>
       </VineCard>
       <RuleMenu
-        v-if="unit !== 'point' && unit !== 'words' && subject.thing.kind !== 'dial' && !isSetting(subject.channel.name)"
+        v-if="takesRules({ unit }) && subject.thing.kind !== 'dial' && !isSetting(subject.channel.name)"
         :style="{ order: 1 }"
       />
     </div>

@@ -4,6 +4,7 @@ import { isSetting, holdsNumbers } from "@/api/channels";
 import { api } from "@/api/client";
 import type { Rows } from "@/api/motion";
 import type { ChannelWords, Key } from "@/api/types";
+import { luma } from "@/geometry/colour";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
 import { useVocabulary } from "@/stores/vocabulary";
@@ -87,8 +88,7 @@ function drawn(rows: Rows | undefined): readonly number[] {
   let way = 0;
   const list = Array.from({ length: count }, (_, i) => {
     if (width === 1) return data[i] ?? 0;
-    if (width === 4)
-      return 0.2126 * (data[i * 4] ?? 0) + 0.7152 * (data[i * 4 + 1] ?? 0) + 0.0722 * (data[i * 4 + 2] ?? 0);
+    if (width === 4) return luma(data[i * 4] ?? 0, data[i * 4 + 1] ?? 0, data[i * 4 + 2] ?? 0);
     if (i > 0)
       way += Math.hypot((data[i * 2] ?? 0) - (data[i * 2 - 2] ?? 0), (data[i * 2 + 1] ?? 0) - (data[i * 2 - 1] ?? 0));
     return way;

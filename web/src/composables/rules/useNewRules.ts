@@ -1,4 +1,5 @@
 /** Putting new rules on the picked objects, with settings that fit where they are put. */
+import { takesRules } from "@/api/channels";
 import { newRuleId } from "@/api/ids";
 import type { ChannelWords, Edit, Rule, RuleWords, SceneObject } from "@/api/types";
 import { fitted, moving, type Moves } from "@/composables/rules/newSettings";
@@ -33,7 +34,7 @@ function actedOn(row: Row, channel: ChannelWords, words: RuleWords): string[] {
   if (words.acts.length && words.of === "number") return [...words.acts];
   const both = row.name === "Travel" || row.name === "Size";
   return row.channels
-    .filter((one) => one.unit !== "point" && (one.unit === "colour") === (words.of === "colour"))
+    .filter((one) => takesRules(one) && (one.unit === "colour") === (words.of === "colour"))
     .map((one) => one.name)
     .filter((name) => both || name === channel.name);
 }
