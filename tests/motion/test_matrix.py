@@ -74,3 +74,18 @@ def test_what_cannot_be_a_stretch_is_kept_from_breaking_the_matrix():
     # An easing below 0 on its way must not turn the picture inside out or divide by nothing.
     baked = bake(scene(shape("jelly", stretch=channel((0, 1, {"bezier": [0.3, -6, 0.7, -6]}), (10, 1.2)), skew=400), length=11))
     assert np.isfinite(baked.objects["jelly"].world).all()
+
+
+def test_stacks_are_worked_out_as_one_by_one():
+    rng = np.random.default_rng(3)
+    one, stack, points = rng.uniform(-2, 2, (7, 6)), rng.uniform(-2, 2, (4, 7, 6)), rng.uniform(-9, 9, (2, 4, 7))
+    for left, right in ((one, stack), (stack, one), (stack, stack)):
+        found = matrix.multiply(left, right)
+        for n in range(4):
+            np.testing.assert_array_equal(found[n], matrix.multiply(left[n] if left.ndim == 3 else left, right[n] if right.ndim == 3 else right))
+    for n in range(4):
+        np.testing.assert_array_equal(matrix.apply(one, *points)[n], matrix.apply(one, points[0, n], points[1, n]))
+        np.testing.assert_array_equal(matrix.apply(stack, *points)[n], matrix.apply(stack[n], points[0, n], points[1, n]))
+        np.testing.assert_array_equal(
+            matrix.apply(stack, points[0, :, :1], points[1, :, :1])[n], matrix.apply(stack[n], points[0, n, :1], points[1, n, :1])
+        )

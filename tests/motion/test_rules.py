@@ -10,7 +10,9 @@ from scipy.stats import norm
 from tests.motion.scenes import channel, channels, scene, shape
 from vine_swing.motion import SceneFileError, bake
 from vine_swing.motion.baking.explain import explain
+from vine_swing.motion.baking.reading import Reader
 from vine_swing.motion.rules import RULES
+from vine_swing.motion.rules.rule import Rule, RuleSettings
 from vine_swing.motion.timing.evaluate import evaluate
 
 FPS = 24
@@ -230,3 +232,16 @@ def test_the_vine_shows_the_curve_after_each_rule():
 def test_a_mode_means_something_or_is_refused():
     with pytest.raises(SceneFileError, match="cannot 'multiply'; it can only act as it is"):
         scene(shape("pod", rules=[rule("spring") | {"mode": "multiply"}]))
+
+
+def test_settings_read_together_are_those_read_alone():
+    keyed = {name: channel((0, low), (20, high, "slow-out-in"), (50, low)) for name, low, high in (("stride", 90, 140), ("lift", 2, 40))}
+    one = scene(shape("pod"), length=60)
+    gait = Rule.model_validate(rule("gait", **keyed, bob=6.0, knee={"base": 0, "formula": "f / 100"}) | {"channels": "keyed"})
+    thing = one.by_id["pod"]
+    settings = RuleSettings([gait], Reader(one).keyed([(thing, "x")]))
+    t = np.linspace(-5, 65, 140)[None, :]
+    together = settings.numbers(("stride", "knee", "bob", "lift"), t)
+    assert list(together) == ["stride", "knee", "bob", "lift"]
+    for name, values in together.items():
+        np.testing.assert_array_equal(values, settings.number(name, t), err_msg=name)

@@ -35,6 +35,9 @@ class Motion:
     """Baked arrays with the revision each was last changed at.
 
     Arrays are told apart by identity: what an edit did not touch is the same array after it.
+
+    stamps: by object, the revision of each of its parts.
+    newest: by object, the newest of these.
     """
 
     baked: Baked
@@ -43,6 +46,7 @@ class Motion:
     revision: int
     parts: dict[str, Parts] = field(default_factory=dict)
     stamps: dict[str, dict[tuple[str, ...], int]] = field(default_factory=dict)
+    newest: dict[str, int] = field(default_factory=dict)
 
     @classmethod
     def of(cls, scene: Scene, revision: int, *, effort: Effort | None = None) -> "Motion":
@@ -50,18 +54,23 @@ class Motion:
         baked, drawn = _baked_and_drawn(scene, effort or Effort(), None)
         painted = Painted.of(drawn, revision)
         parts = _with_copies(_parts(drawn, {}), painted.copied, baked, {})
-        return cls(baked, drawn, painted, revision, parts, {i: dict.fromkeys(p, revision) for i, p in parts.items()})
+        stamps = {object_id: dict.fromkeys(own, revision) for object_id, own in parts.items()}
+        return cls(baked, drawn, painted, revision, parts, stamps, dict.fromkeys(parts, revision))
 
     def updated(self, scene: Scene, revision: int, *, effort: Effort | None = None) -> "Motion":
         """The motion after a change; shares what did not change, and leaves this one as it was."""
         baked, drawn = _baked_and_drawn(scene, effort or Effort(), self)
         painted = self.painted.updated(self.baked, drawn, revision)
         parts = _with_copies(_parts(drawn, self.parts, self.baked), painted.copied, baked, self.parts)
-        stamps = {}
+        stamps, newest = dict(self.stamps), dict(self.newest)
+        for object_id in self.parts.keys() - parts.keys():
+            del stamps[object_id], newest[object_id]
         for object_id, now in parts.items():
             was, stamped = self.parts.get(object_id, {}), self.stamps.get(object_id, {})
-            stamps[object_id] = stamped if now is was else {name: stamped[name] if was.get(name) is part else revision for name, part in now.items()}
-        return Motion(baked, drawn, painted, revision, parts, stamps)
+            if now is not was:
+                stamps[object_id] = {name: stamped[name] if was.get(name) is part else revision for name, part in now.items()}
+                newest[object_id] = max(stamps[object_id].values(), default=revision)
+        return Motion(baked, drawn, painted, revision, parts, stamps, newest)
 
     @cached_property
     def size(self) -> int:
@@ -76,11 +85,12 @@ class Motion:
         """What has changed after the revision `since` (or everything), packed for the page."""
         scene = self.baked.scene
         objects: dict[str, Any] = {}
+        arrays = wire.Arrays()
         for object_id, parts in self.parts.items():
-            stamps = self.stamps[object_id]
-            fresh = {name: part for name, part in parts.items() if since is None or stamps[name] > since}
-            if fresh:
-                objects[object_id] = _packed(fresh)
+            if since is None or self.newest[object_id] > since:
+                stamps = self.stamps[object_id]
+                objects[object_id] = _packed({name: part for name, part in parts.items() if since is None or stamps[name] > since}, arrays)
+        arrays.fill()
         head = {"revision": self.revision, "fps": scene.fps, "length": scene.length, "size": list(scene.size)}
         head |= {
             "background": scene.background,
@@ -262,7 +272,7 @@ def _led(one: BakedObject, parade: BakedParade, above: BakedObject) -> Parts:
     return {("view",): view, ("place",): place, ("middle",): middle}
 
 
-def _packed(parts: Parts) -> dict[str, Any]:
+def _packed(parts: Parts, arrays: wire.Arrays) -> dict[str, Any]:
     packed: dict[str, Any] = {}
     for path, part in parts.items():
         at = packed
@@ -271,5 +281,5 @@ def _packed(parts: Parts) -> dict[str, Any]:
         if isinstance(part, OutlineTrack):
             at[path[-1]] = wire.outline_track(part)
         else:
-            at[path[-1]] = part if isinstance(part, list | dict) else wire.array(part)
+            at[path[-1]] = part if isinstance(part, list | dict) else arrays.add(part)
     return packed

@@ -21,14 +21,33 @@ def pack(data: Any) -> bytes:
     return packed
 
 
-def array(values: NDArray[np.float64]) -> dict[str, Any]:
-    """An array of shape (n,) or (n, w). Values beyond float32 are cut to its range."""
-    with np.errstate(over="ignore"):
-        flat = values.astype("<f4")
-    if not np.isfinite(flat).all():
-        limit = np.finfo(np.float32).max
-        flat = np.clip(np.nan_to_num(values), -limit, limit).astype("<f4")
-    return {"w": 1 if values.ndim == 1 else values.shape[1], "d": flat.tobytes()}
+class Arrays:
+    """The arrays of one message. They become float32 together, once `filled`: hundreds of calls of NumPy would take longer than their work."""
+
+    def __init__(self) -> None:
+        self._waiting: list[tuple[dict[str, Any], NDArray[np.float64]]] = []
+
+    def add(self, values: NDArray[np.float64]) -> dict[str, Any]:
+        """An array of shape (n,) or (n, w), as it stands in the message; its numbers come with `fill`."""
+        place: dict[str, Any] = {"w": 1 if values.ndim == 1 else values.shape[1]}
+        self._waiting.append((place, values))
+        return place
+
+    def fill(self) -> None:
+        """Give all arrays their numbers. Those beyond float32 are cut to its range."""
+        numbers = np.empty(sum(values.size for _, values in self._waiting), dtype="<f4")
+        ends = np.cumsum([values.size for _, values in self._waiting]).tolist()
+        with np.errstate(over="ignore"):
+            for end, (_, values) in zip(ends, self._waiting, strict=True):
+                numbers[end - values.size : end].reshape(values.shape)[...] = values
+        beyond = ~np.isfinite(numbers)
+        if beyond.any():
+            limit = float(np.finfo(np.float32).max)
+            numbers[beyond] = np.nan_to_num(numbers[beyond], posinf=limit, neginf=-limit)
+        data = numbers.view(np.uint8).data
+        for end, (place, values) in zip(ends, self._waiting, strict=True):
+            place["d"] = data[numbers.itemsize * (end - values.size) : numbers.itemsize * end]
+        self._waiting = []
 
 
 def outline_track(track: OutlineTrack) -> dict[str, Any]:

@@ -330,10 +330,10 @@ class ChannelBaker:
 
     def _put_rows(self, refs: Sequence[Ref], rows: Array) -> None:
         """Take over the values of some channels, one a row, cut off where they reach too far."""
-        with np.errstate(invalid="ignore"):
-            # NaN fails every comparison.
-            near = np.abs(rows) <= FARTHEST
-        if not near.all():
+        # Of rows with a NaN in them the least is NaN, which fails every comparison.
+        if rows.size and not (np.minimum.reduce(rows, axis=None) >= -FARTHEST and np.maximum.reduce(rows, axis=None) <= FARTHEST):
+            with np.errstate(invalid="ignore"):
+                near = np.abs(rows) <= FARTHEST
             rows = np.clip(np.nan_to_num(rows, nan=0.0), -FARTHEST, FARTHEST)
             for ref, fine in zip(refs, near, strict=True):
                 if not fine.all():

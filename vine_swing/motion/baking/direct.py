@@ -24,6 +24,8 @@ class DirectReader:
     def __init__(self, reader: Reader) -> None:
         self._reader = reader
         self._together: dict[str, Mapping[str, Array]] = {}
+        #: Whether limbs of figures are free at any frame, by the id of the figure and their own.
+        self._free: dict[tuple[str, str], bool] = {}
 
     def read(self, thing: SceneObject, name: str, reads: Sequence[Ref]) -> Array | None:
         """A channel at `grid`, where nothing keys it and a single rule acts on it whose work needs no chain of cards: a link that reads what is known
@@ -36,8 +38,11 @@ class DirectReader:
             return self._linked(thing, name, rules[0], reads)
         if rules[0].spec.together is None:
             return None
-        free = self._reader.after[thing.id].get(f"{name.partition('.')[0]}.free")
-        if free is not None and free.any():
+        limb = thing.id, name.partition(".")[0]
+        if limb not in self._free:
+            free = self._reader.after[thing.id].get(f"{limb[1]}.free")
+            self._free[limb] = free is not None and bool(free.any())
+        if self._free[limb]:
             return None
         if thing.id not in self._together:
             source = self._reader.keyed([(thing, name)])

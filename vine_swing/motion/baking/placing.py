@@ -13,7 +13,7 @@ from vine_swing.motion.basics.limits import FARTHEST
 from vine_swing.motion.basics.specs import GEOMETRY
 from vine_swing.motion.curves.series import OutlineSeries
 from vine_swing.motion.figure.channels import joint_channels
-from vine_swing.motion.figure.pose import bones
+from vine_swing.motion.figure.pose import bones, carried_by
 from vine_swing.motion.scene.kept import KeptPicture
 from vine_swing.motion.scene.model import Scene
 from vine_swing.motion.scene.objects import WHOLE, SceneObject
@@ -190,8 +190,7 @@ def _bones(thing: SceneObject, arrays: dict[str, Array], world: Array, before: B
             return before.bones
     was = before.bones if before is not None else {}
     found = {}
-    for name, one in bones(figure, arrays).items():
-        now = matrix.multiply(world, one)
+    for name, now in carried_by(world, bones(figure, arrays)).items():
         # A limb with equal values keeps its array, so that what hangs on it is not placed again.
         found[name] = was[name] if name in was and np.array_equal(was[name], now) else now
     return found

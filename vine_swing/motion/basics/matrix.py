@@ -5,7 +5,7 @@
     | 0 0 1 |   | 1 |
 
 x right, y down, angles in degrees clockwise (design section 3). Every function takes and gives arrays of shape (n, 6), or
-(1, 6) for what never changes.
+(1, 6) for what never changes. Many short arrays cost NumPy more than one long one: where a function says so, it takes stacks of them, (k, n, 6).
 """
 
 import numpy as np
@@ -30,26 +30,33 @@ def columns(a: Array, b: Array, c: Array, d: Array, e: Array, f: Array) -> Array
 
 
 def multiply(left: Array, right: Array) -> Array:
-    """left · right: what `right` does happens first."""
-    a1, b1, c1, d1, e1, f1 = left.T
-    a2, b2, c2, d2, e2, f2 = right.T
-    found = np.empty((max(len(left), len(right)), 6))
-    found[:, 0] = a1 * a2 + c1 * b2
-    found[:, 1] = b1 * a2 + d1 * b2
-    found[:, 2] = a1 * c2 + c1 * d2
-    found[:, 3] = b1 * c2 + d1 * d2
-    found[:, 4] = a1 * e2 + c1 * f2 + e1
-    found[:, 5] = b1 * e2 + d1 * f2 + f1
+    """left · right: what `right` does happens first. Either may be a stack, (k, n, 6); then so is the result."""
+    a1, b1, c1, d1, e1, f1 = _entries(left)
+    a2, b2, c2, d2, e2, f2 = _entries(right)
+    first = a1 * a2 + c1 * b2
+    found = np.empty((*first.shape, 6))
+    found[..., 0] = first
+    found[..., 1] = b1 * a2 + d1 * b2
+    found[..., 2] = a1 * c2 + c1 * d2
+    found[..., 3] = b1 * c2 + d1 * d2
+    found[..., 4] = a1 * e2 + c1 * f2 + e1
+    found[..., 5] = b1 * e2 + d1 * f2 + f1
     return found
 
 
 def apply(matrix: Array, x: Array, y: Array) -> Array:
-    """The points (x, y), each of shape (n,) or (1,), moved by the matrix; shape (n, 2)."""
-    a, b, c, d, e, f = matrix.T
+    """The points (x, y), each of shape (n,) or (1,), moved by the matrix; shape (n, 2). Of stacks of points, (k, n) or (k, 1), or of a stack
+    of matrices, it is (k, n, 2)."""
+    a, b, c, d, e, f = _entries(matrix)
     right, down = a * x + c * y + e, b * x + d * y + f
-    found = np.empty((len(right), 2))
-    found[:, 0], found[:, 1] = right, down
+    found = np.empty((*right.shape, 2))
+    found[..., 0], found[..., 1] = right, down
     return found
+
+
+def _entries(matrix: Array) -> Array:
+    """The six entries a … f of each matrix: (6, n), or (6, k, n) of a stack."""
+    return matrix.T if matrix.ndim == 2 else matrix.transpose(2, 0, 1)
 
 
 #: The channels that make a matrix, with the limits of those that have any.

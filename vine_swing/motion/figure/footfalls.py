@@ -7,6 +7,7 @@ same swing speed. All here is in the ground's own plane: x forward, y down, angl
 The foot rolls: it lands on its heel, toes up, lies flat, and leaves over its ball; while it is down the heel, or the ball, stays where it is.
 """
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
@@ -88,18 +89,6 @@ class Footfalls:
         arrives[0], leaves[-1] = float(not stretch.begins), float(not stretch.ends)
         return cls(middles, lift, land, frames, arrives, leaves)
 
-    def down(self, phase: Array) -> tuple[NDArray[np.intp], NDArray[np.bool_], Array]:
-        """At phases (n,): the place the foot is on or leaves, whether it is down, and how far its stance or its swing is, 0…1."""
-        place = np.searchsorted(self.land, phase, side="right")
-        last = len(self.middles) - 1
-        begun = np.concatenate([[min(self.middles[0], phase.min(initial=0.0))], self.land])[place]
-        over = np.concatenate([self.lift, [max(self.middles[-1], phase.max(initial=0.0)) + 1e-9]])[place]
-        down = phase <= over
-        come = self.land[np.minimum(place, max(last - 1, 0))] if last else over + 1
-        stance = np.clip((phase - begun) / np.maximum(over - begun, 1e-9), 0, 1)
-        swing = np.clip((phase - over) / np.maximum(come - over, 1e-9), 0, 1)
-        return place, down, np.where(down, stance, swing)
-
 
 def _from_stand(middle: float, gap: float, stance: float) -> tuple[float, float]:
     """When a foot leaves a stand and when it comes down `gap` cycles on, at the swing speed of a steady walk."""
@@ -108,61 +97,146 @@ def _from_stand(middle: float, gap: float, stance: float) -> tuple[float, float]
 
 
 @dataclass(frozen=True)
-class Foot:
-    """A foot at rest, about the point of the ground below its ankle: how high the ankle is, how far forward the tip, x forward and y down."""
+class Feet:
+    """The feet of some legs at rest, one a row, each about the point of the ground below its ankle; x forward, y down, (k, 1) in px.
 
-    ankle: tuple[float, float]
-    ball: float
-    heel: float
+    ankle: how high the ankle is.
+    ball, heel: how far forward the ends of the sole are.
+    """
+
+    ankle: Array
+    ball: Array
+    heel: Array
 
     @classmethod
-    def of(cls, leg: Limb) -> "Foot":
-        """The foot of a leg whose figure stands at y = 0."""
-        ankle, tip = leg.joints[2], leg.joints[3]
-        length = tip[0] - ankle[0]
-        return cls((0.0, ankle[1]), length, -_HEEL * length)
+    def of(cls, legs: Sequence[Limb]) -> "Feet":
+        """The feet of legs whose figure stands at y = 0."""
+        ankles, tips = (np.array([leg.joints[n] for leg in legs]).reshape(-1, 2) for n in (2, 3))
+        length = tips[:, :1] - ankles[:, :1]
+        return cls(ankles[:, 1:], length, -_HEEL * length)
 
 
-def rolled(foot: Foot, down: NDArray[np.bool_], share: Array, arrives: Array, leaves: Array, roll: Array, way: int) -> tuple[Array, Array]:
-    """How a foot is rolled, toes down with more, in degrees, and about which x of its sole: (n,) each.
+@dataclass(frozen=True)
+class FootfallRows:
+    """The footfalls of some legs one after the other, so that all legs are read at once: s places in all.
 
-    `down` and `share` are as of Footfalls.down; `arrives` and `leaves` say how much it rolls onto the place it is on (or comes to) and
-    off the one it is on (or leaves). Walking backwards is walking forwards seen backwards.
+    middles, arrives, leaves: as of Footfalls, (s,).
+    come: (s,) when the foot has come down on each place; of the first of a leg, the middle.
+    lift: (s,) when it leaves each; of the last of a leg, the middle.
+    first, last: (k,) each leg's first place and its last.
+    land: by leg, as of Footfalls.
     """
-    u = share if way > 0 else 1 - share
+
+    middles: Array
+    arrives: Array
+    leaves: Array
+    come: Array
+    lift: Array
+    first: NDArray[np.intp]
+    last: NDArray[np.intp]
+    land: tuple[Array, ...]
+
+    @classmethod
+    def of(cls, legs: Sequence[Footfalls]) -> "FootfallRows":
+        """Of at least one leg."""
+        counts = np.array([len(one.middles) for one in legs])
+        last = np.cumsum(counts) - 1
+        return cls(
+            np.concatenate([one.middles for one in legs]),
+            np.concatenate([one.arrives for one in legs]),
+            np.concatenate([one.leaves for one in legs]),
+            np.concatenate([part for one in legs for part in (one.middles[:1], one.land)]),
+            np.concatenate([part for one in legs for part in (one.lift, one.middles[-1:])]),
+            last - counts + 1,
+            last,
+            tuple(one.land for one in legs),
+        )
+
+    def at(self, phase: Array) -> "Tread":
+        """Where the feet are in their steps at phases (n,)."""
+        place = np.stack([np.searchsorted(land, phase, side="right") for land in self.land]) + self.first[:, None]
+        after = np.minimum(place + 1, self.last[:, None])
+        # Before the first place and after the last a foot stays where it is.
+        come, lift = self.come.copy(), self.lift.copy()
+        come[self.first] = np.minimum(come[self.first], phase.min(initial=0.0))
+        lift[self.last] = np.maximum(lift[self.last], phase.max(initial=0.0)) + 1e-9
+        begun, over = come[place], lift[place]
+        down = phase <= over
+        start, end = np.where(down, begun, over), np.where(down, over, come[after])
+        return Tread(place, after, down, np.clip((phase - start) / np.maximum(end - start, 1e-9), 0, 1))
+
+
+@dataclass(frozen=True)
+class Tread:
+    """Where some feet are in their steps, one a row, (k, n).
+
+    place, after: the place each foot is on or leaves, and the next one, counted through all legs.
+    down: whether it is on the ground.
+    share: how far its stance is, or else its swing, 0…1.
+    """
+
+    place: NDArray[np.intp]
+    after: NDArray[np.intp]
+    down: NDArray[np.bool_]
+    share: Array
+
+
+@dataclass(frozen=True)
+class Footing:
+    """Where some feet are, one a row, (k, n).
+
+    x: where each stands, or how far it has been carried.
+    ahead: how far ahead of that its ankle is.
+    y: the height of its ankle.
+    turn: how it is turned, in degrees.
+    free: by how many px it may be out of reach.
+    """
+
+    x: Array
+    ahead: Array
+    y: Array
+    turn: Array
+    free: Array
+
+
+def rolled(feet: Feet, tread: Tread, arrives: Array, leaves: Array, roll: Array, way: int) -> tuple[Array, Array]:
+    """How feet are rolled, toes down with more, in degrees, and about which x of their soles: (k, n) each.
+
+    `arrives` and `leaves` say how much each rolls onto the place it is on (or comes to) and off the one it is on (or leaves). Walking backwards
+    is walking forwards seen backwards.
+    """
+    u = tread.share if way > 0 else 1 - tread.share
     begin, end = (arrives, leaves) if way > 0 else (leaves, arrives)
     up, off = -_TOES_UP * roll * begin, roll * end
-    stance = up * (1 - smooth(u / FLAT)) + off * smooth((u - HEEL_OFF) / (1 - HEEL_OFF))
-    swing = off * (1 - smooth(u / 0.5)) + up * smooth((u - 0.45) / 0.55)
-    forward = np.where(down, u > (FLAT + HEEL_OFF) / 2, 1 - smooth(u))
-    return np.where(down, stance, swing), foot.heel + (foot.ball - foot.heel) * forward
+    # In stance, and in swing: from when the toes come down and until when, from when the heel lifts and until when.
+    first = smooth(u / np.where(tread.down, FLAT, 0.5))
+    second = smooth(np.where(tread.down, (u - HEEL_OFF) / (1 - HEEL_OFF), (u - 0.45) / 0.55))
+    turn = np.where(tread.down, up, off) * (1 - first) + np.where(tread.down, off, up) * second
+    forward = np.where(tread.down, u > (FLAT + HEEL_OFF) / 2, 1 - smooth(u))
+    return turn, feet.heel + (feet.ball - feet.heel) * forward
 
 
-def ankle(foot: Foot, angle: Array, roll: Array, about: Array) -> tuple[Array, Array]:
-    """Where the ankle is from the point of the ground the foot stands on; the ground tilted by `angle`, the foot rolled about `about`."""
+def ankle(feet: Feet, angle: Array, roll: Array, about: Array) -> tuple[Array, Array]:
+    """Where ankles are from the points of the ground their feet stand on, (k, n) each; the ground tilted by `angle`, feet rolled about `about`."""
     a, r = np.radians(angle), np.radians(roll)
-    x, y = foot.ankle[0] - about, foot.ankle[1]
-    rx, ry = about + np.cos(r) * x - np.sin(r) * y, np.sin(r) * x + np.cos(r) * y
-    return np.cos(a) * rx - np.sin(a) * ry, np.sin(a) * rx + np.cos(a) * ry
+    cos, sin = np.cos(r), np.sin(r)
+    rx, ry = about - cos * about - sin * feet.ankle, cos * feet.ankle - sin * about
+    cos, sin = np.cos(a), np.sin(a)
+    return cos * rx - sin * ry, sin * rx + cos * ry
 
 
-def footing(
-    foot: Foot, steps: Footfalls, phase: Array, style: Style, size: Array, way: int, px: Array, py: Array, tilt: Array
-) -> tuple[tuple[Array, Array], Array, Array, Array]:
-    """A foot at phases (n,): ((where it stands, how far ahead of that its ankle is), the ankle's y), its turn, and how free it is."""
-    place, down, share = steps.down(phase)
-    after = np.minimum(place + 1, len(px) - 1)
+def footing(feet: Feet, steps: FootfallRows, tread: Tread, style: Style, size: Array, way: int, px: Array, py: Array, tilt: Array) -> Footing:
+    """Where feet are in their steps: the places of all legs are at px, py, tilted by `tilt` degrees, (s,) each."""
+    place, after, down, share = tread.place, tread.after, tread.down, tread.share
     far = np.where(down, 0.0, carried(share))
-    x = px[place] + (px[after] - px[place]) * far
-    y = py[place] + (py[after] - py[place]) * far
-    angle = tilt[place] + (tilt[after] - tilt[place]) * far
+    x, y, angle = ((at[place] + (at[after] - at[place]) * far) for at in (px, py, tilt))
     arrives = steps.arrives[np.where(down, place, after)]
-    roll, about = rolled(foot, down, share, arrives, steps.leaves[place], style.roll, way)
-    dx, dy = ankle(foot, angle, roll, about)
+    roll, about = rolled(feet, tread, arrives, steps.leaves[place], style.roll, way)
+    dx, dy = ankle(feet, angle, roll, about)
     gap = steps.middles[after] - steps.middles[place]
     high = np.where(down, 0.0, raised(share) * np.minimum(gap, 1.0))
     free = np.where(down, 0.0, _FREE * np.minimum(smooth(share * 8), 0.8 * (1 - share)))
-    return (x, dx), y + size * (dy - style.lift * high), angle + roll, free
+    return Footing(x, dx, y + size * (dy - style.lift * high), angle + roll, free)
 
 
 def carried(w: Array) -> Array:
@@ -177,5 +251,5 @@ def raised(w: Array) -> Array:
 
 def smooth(u: Array) -> Array:
     """0 up to 0, 1 from 1 on, without a corner."""
-    u = np.clip(u, 0, 1)
+    u = np.minimum(np.maximum(u, 0), 1)
     return np.asarray(u * u * (3 - 2 * u))

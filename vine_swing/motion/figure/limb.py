@@ -15,34 +15,36 @@ import numpy as np
 from numpy.typing import NDArray
 
 Array = NDArray[np.float64]
+#: A number, or one for each of k limbs, (k, 1).
+Length = Array | float
 SOFT, FULL = 0.97, 0.9985
 #: How near the end may come to the root, as a share of how near it can.
 _NEAREST = 1.001
 
 
-def reached(distance: Array, l1: float, l2: float) -> Array:
-    """How far from the root the end of a limb gets that is wanted at some distance (n,), in px."""
+def reached(distance: Array, l1: Length, l2: Length) -> Array:
+    """How far from the root the end of a limb gets that is wanted at some distance (n,), in px; l1 and l2 are as of `solve`."""
     soft, full = SOFT * (l1 + l2), FULL * (l1 + l2)
     beyond = np.maximum(distance - soft, 0.0)
     eased = np.where(distance > soft, soft + (full - soft) * -np.expm1(-beyond / (full - soft)), distance)
-    return np.asarray(np.maximum(eased, max(abs(l1 - l2) * _NEAREST, 1e-6)))
+    return np.asarray(np.maximum(eased, np.maximum(np.abs(l1 - l2) * _NEAREST, 1e-6)))
 
 
-def solve(root: Array, place: Array, l1: float, l2: float, bend: float) -> tuple[Array, Array]:
+def solve(root: Array, place: Array, l1: Length, l2: Length, bend: Length) -> tuple[Array, Array]:
     """The directions of both bones that bring the end of a limb to a place, or as near as it gets.
 
     Args:
-        root, place: points, (n, 2) or (1, 2).
-        l1, l2: lengths of the bones, px.
-        bend: 1 or -1; with 1 the middle joint lies to the right of the way down from root to end, y pointing down.
+        root, place: points, (n, 2) or (1, 2); of k limbs at once (k, n, 2).
+        l1, l2: lengths of the bones, px; of k limbs (k, 1).
+        bend: 1 or -1; with 1 the middle joint lies to the right of the way down from root to end, y pointing down. Of k limbs (k, 1).
 
     Returns:
-        The directions of the upper and of the lower bone, in degrees clockwise from the right, (n,) each.
+        The directions of the upper and of the lower bone, in degrees clockwise from the right, (n,) or (k, n) each.
     """
     way = place - root
-    wanted = np.hypot(way[:, 0], way[:, 1])
+    wanted = np.hypot(way[..., 0], way[..., 1])
     d = reached(wanted, l1, l2)
-    toward = np.arctan2(way[:, 1], way[:, 0])
+    toward = np.arctan2(way[..., 1], way[..., 0])
     cosine = np.clip((l1 * l1 + d * d - l2 * l2) / (2 * l1 * d), -1.0, 1.0)
     upper = toward - bend * np.arccos(cosine)
     middle_x, middle_y = l1 * np.cos(upper), l1 * np.sin(upper)

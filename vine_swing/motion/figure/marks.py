@@ -55,6 +55,8 @@ def marks_of(walk: Walk) -> Marks:
 
 def _stretches(walk: Walk) -> list[tuple[Stretch, dict[str, Footfalls]]]:
     """The stretches of a walk with the footfalls of every leg; on the spot, one that goes on through the whole scene."""
+    if walk.feet is None:
+        return []
     if walk.plan.inputs.treadmill is None:
         return [(walked.stretch, steps.by_leg) for walked, steps in zip(walk.plan.walked, walk.feet.steps, strict=True)]
     one = walk.plan.endless_stretch()

@@ -15,11 +15,13 @@ from numpy.typing import NDArray
 
 from vine_swing.motion.basics import matrix
 from vine_swing.motion.basics.values import Point
-from vine_swing.motion.figure import limb as limbs
-from vine_swing.motion.figure.channels import FACING
+from vine_swing.motion.figure.channels import FACING, LIMB_CHANNELS
+from vine_swing.motion.figure.limb import solve
 from vine_swing.motion.figure.model import HEAD, HIPS, SPINE, Figure, Limb, distance
 
 Array = NDArray[np.float64]
+#: The bones of a limb, from its root on, as they are named after its id.
+_BONES = ("upper", "lower", "end")
 
 
 class Body:
@@ -41,6 +43,15 @@ class Body:
         """The matrix of the hips, or of the chest."""
         return self.hips if at == HIPS else self.spine[-1]
 
+    def bases(self, limbs: Sequence[Limb]) -> Array:
+        """What each of some limbs hangs on, (k, n, 6) or (k, 1, 6)."""
+        # Filled row by row, here and below: stacking what was broadcast takes NumPy ten times as long for rows so short.
+        bases = [self.base(one.at) for one in limbs]
+        found = np.empty((len(limbs), max(map(len, bases)), 6))
+        for row, base in zip(found, bases, strict=True):
+            row[:] = base
+        return found
+
 
 def bones(figure: Figure, channels: Mapping[str, Array]) -> dict[str, Array]:
     """The matrix of every bone in the figure's own space, by its name, (n, 6) or (1, 6) each.
@@ -55,8 +66,14 @@ def bones(figure: Figure, channels: Mapping[str, Array]) -> dict[str, Array]:
     for n, joint in enumerate((figure.spine[-1], *figure.head)[:-1], start=1):
         above = matrix.multiply(above, turned(channels[f"{HEAD}.turn"] / len(figure.head), joint))
         found[f"{HEAD}.{n}"] = above
+    # Limbs are worked out together, those that move apart from those that do not, and those that reach apart from those that hang.
+    groups: dict[tuple[int, bool], list[Limb]] = {}
     for one in figure.limbs:
-        found |= _limb(one, body.base(one.at), channels)
+        own = [channels[f"{one.id}.{name}"] for name in LIMB_CHANNELS if name != "free"]
+        frames = max(len(body.base(one.at)), *(len(values) for values in own))
+        groups.setdefault((frames, bool(channels[f"{one.id}.reach"].any())), []).append(one)
+    limbs = {name: bone for (frames, reaches), some in groups.items() for name, bone in _limbs(some, frames, reaches, body, channels).items()}
+    found |= {name: limbs[name] for one in figure.limbs for name in (f"{one.id}.{word}" for word in _BONES)}
     for chain in figure.chains:
         above = body.base(chain.at)
         for n, joint in enumerate(chain.joints[:-1], start=1):
@@ -66,8 +83,18 @@ def bones(figure: Figure, channels: Mapping[str, Array]) -> dict[str, Array]:
     if (facing == 1).all():
         return found
     zero = np.zeros(1)
-    mirror = matrix.columns(facing, zero, zero, np.ones(1), zero, zero)
-    return {name: matrix.multiply(mirror, one) for name, one in found.items()}
+    return carried_by(matrix.columns(facing, zero, zero, np.ones(1), zero, zero), found)
+
+
+def carried_by(carrier: Array, named: Mapping[str, Array]) -> dict[str, Array]:
+    """carrier · each of some matrices, by their names; the carrier is (n, 6) or (1, 6), and so is each of them."""
+    lengths: dict[int, list[str]] = {}
+    for name, one in named.items():
+        lengths.setdefault(len(one), []).append(name)
+    found: dict[str, Array] = {}
+    for names in lengths.values():
+        found |= zip(names, matrix.multiply(carrier, np.stack([named[name] for name in names])), strict=True)
+    return {name: found[name] for name in named}
 
 
 def directions(joints: Sequence[Point]) -> list[float]:
@@ -75,30 +102,50 @@ def directions(joints: Sequence[Point]) -> list[float]:
     return [float(np.degrees(np.arctan2(b[1] - a[1], b[0] - a[0]))) for a, b in pairwise(joints)]
 
 
-def _limb(one: Limb, base: Array, channels: Mapping[str, Array]) -> dict[str, Array]:
-    """The matrices of a limb's three bones."""
-    root, middle, end, _ = one.joints
-    rest = directions(one.joints)
-    reach = np.clip(channels[f"{one.id}.reach"], 0.0, 1.0)
-    begin = matrix.apply(base, np.array([root[0]]), np.array([root[1]]))
+def roots_of(limbs: Sequence[Limb]) -> tuple[Array, Array]:
+    """x and y of the roots of some limbs at rest, (k, 1) each."""
+    return _joint(limbs, 0)
+
+
+def _joint(limbs: Sequence[Limb], n: int) -> tuple[Array, Array]:
+    """x and y of a joint of some limbs at rest, (k, 1) each."""
+    places = np.array([one.joints[n] for one in limbs])
+    return places[:, :1], places[:, 1:]
+
+
+def _limbs(limbs: Sequence[Limb], frames: int, reaches: bool, body: Body, channels: Mapping[str, Array]) -> dict[str, Array]:
+    """The matrices (n, 6) of the three bones of some limbs, by name; n is `frames`."""
+
+    def rows(name: str) -> Array:
+        found = np.empty((len(limbs), frames))
+        for row, one in zip(found, limbs, strict=True):
+            row[:] = channels[f"{one.id}.{name}"]
+        return found
+
+    bases = body.bases(limbs)
+    root = matrix.apply(bases, *roots_of(limbs))
     # Forward: every bone turns on the one before it.
-    base_turn = np.degrees(np.arctan2(base[:, 1], base[:, 0]))
-    upper = base_turn + channels[f"{one.id}.upper"]
-    lower = upper + channels[f"{one.id}.lower"]
-    tip = lower + channels[f"{one.id}.end"]
-    if reach.any():
-        place = np.stack(np.broadcast_arrays(end[0] + channels[f"{one.id}.x"], end[1] + channels[f"{one.id}.y"]), axis=-1)
-        solved = limbs.solve(begin, place, distance(root, middle), distance(middle, end), one.bend)
+    upper = np.degrees(np.arctan2(bases[..., 1], bases[..., 0])) + rows("upper")
+    lower = upper + rows("lower")
+    tip = lower + rows("end")
+    if reaches:
+        reach = np.clip(rows("reach"), 0.0, 1.0)
+        end_x, end_y = _joint(limbs, 2)
+        place = np.stack([end_x + rows("x"), end_y + rows("y")], axis=-1)
+        lengths = np.array([[distance(a, b), distance(b, c)] for a, b, c, _ in (one.joints for one in limbs)])
+        rest, bend = np.array([directions(one.joints) for one in limbs]), np.array([[one.bend] for one in limbs])
+        solved = solve(root, place, lengths[:, :1], lengths[:, 1:], bend)
         # A foot or hand that reaches keeps its own direction in the figure's space, whatever the limb does.
         upper, lower, tip = (
-            a + reach * _nearest(b - a) for a, b in ((upper, solved[0] - rest[0]), (lower, solved[1] - rest[1]), (tip, channels[f"{one.id}.end"]))
+            turn + reach * _nearest(wanted - turn)
+            for turn, wanted in ((upper, solved[0] - rest[:, :1]), (lower, solved[1] - rest[:, 1:2]), (tip, rows("end")))
         )
-    found = {}
-    at = begin
-    for word, turn, (start, stop) in zip(("upper", "lower", "end"), (upper, lower, tip), pairwise(one.joints), strict=True):
-        bone = _placed(at, turn, start)
-        found[f"{one.id}.{word}"] = bone
-        at = matrix.apply(bone, np.array([stop[0]]), np.array([stop[1]]))
+    found: dict[str, Array] = {}
+    at = root
+    for n, (word, turn) in enumerate(zip(_BONES, (upper, lower, tip), strict=True)):
+        bone = _placed(at, turn, *_joint(limbs, n))
+        found |= zip((f"{one.id}.{word}" for one in limbs), bone, strict=True)
+        at = matrix.apply(bone, *_joint(limbs, n + 1))
     return found
 
 
@@ -114,11 +161,12 @@ def _moved(x: Array, y: Array) -> Array:
 
 def turned(angle: Array, about: Point) -> Array:
     """R(angle) about a point; angle (n,) or (1,) in degrees."""
-    return _placed(np.array([about]), angle, about)
+    x, y = np.array([about[0]]), np.array([about[1]])
+    return _placed(np.array([about]), angle, x, y)
 
 
-def _placed(at: Array, angle: Array, rest: Point) -> Array:
-    """T(at) · R(angle) · T(−rest); `at` (n, 2) or (1, 2)."""
+def _placed(at: Array, angle: Array, x: Array, y: Array) -> Array:
+    """T(at) · R(angle) · T(−x, −y); `at` (n, 2) or (1, 2), or a stack of these, (k, n, 2), with angles (k, n) and x and y (k, 1)."""
     turn = np.radians(angle)
     cos, sin = np.cos(turn), np.sin(turn)
-    return matrix.columns(cos, sin, -sin, cos, at[:, 0] - cos * rest[0] + sin * rest[1], at[:, 1] - sin * rest[0] - cos * rest[1])
+    return matrix.columns(cos, sin, -sin, cos, at[..., 0] - cos * x + sin * y, at[..., 1] - sin * x - cos * y)

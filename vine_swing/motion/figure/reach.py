@@ -1,17 +1,17 @@
 """How low the hips of a walking figure are so that its legs reach their feet: on average, and at each frame where a leg is too short."""
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from functools import lru_cache
 
 import numpy as np
 from numpy.typing import NDArray
 
 from vine_swing.motion.basics import matrix
-from vine_swing.motion.figure.footfalls import Foot, footing
+from vine_swing.motion.figure.footfalls import Feet, footing
 from vine_swing.motion.figure.hips import rise
 from vine_swing.motion.figure.limb import SOFT
-from vine_swing.motion.figure.model import HIPS, Figure, distance
-from vine_swing.motion.figure.pose import Body
+from vine_swing.motion.figure.model import HIPS, Figure, Limb, distance
+from vine_swing.motion.figure.pose import Body, roots_of
 from vine_swing.motion.figure.style import Style
 from vine_swing.motion.figure.walk_plan import WalkInputs, WalkPlan
 
@@ -54,38 +54,43 @@ def _sinking(figure: Figure, order: str, settings: tuple[float, ...]) -> float:
     level = WalkInputs(figure, order, False, 0.0, 1.0, 1, lambda t: np.tile(matrix.IDENTITY, (len(t), 1)), lambda t: style, np.ones_like, ground=None)
     plan = WalkPlan(level)
     up_down = rise(_PHASES + plan.ahead + style.stance / 2, style, plan.groups)
-    most = 0.0
-    for leg in figure.legs:
-        steps = plan.endless_footfalls(leg, float(np.mean(style.stance)))
-        flat = np.zeros_like(steps.middles)
-        (x, dx), dy, _, slack = footing(Foot.of(leg), steps, _PHASES, style, np.ones(1), 1, steps.middles, flat, flat)
-        root, knee, end, _ = leg.joints
-        reach = _SAFE * SOFT * (distance(root, knee) + distance(knee, end)) - _SPARE * figure.leg_length
-        across = np.minimum(np.abs((x - _PHASES) * style.stride + end[0] + dx - root[0]), reach * _ACROSS)
-        least = np.where(slack > 0, -np.inf, dy - np.sqrt(reach**2 - across**2) - root[1])
-        most = max(most, float(np.max(least - up_down)))
-    return most
+    if not figure.legs:
+        return 0.0
+    steps = plan.endless_footfalls(float(np.mean(style.stance)))
+    flat = np.zeros_like(steps.middles)
+    feet = footing(Feet.of(figure.legs), steps, steps.at(_PHASES), style, np.ones(1), 1, steps.middles, flat, flat)
+    root_x, root_y = roots_of(figure.legs)
+    end_x = np.array([[leg.joints[2][0]] for leg in figure.legs])
+    reach = _reaches(figure.legs) - _SPARE * figure.leg_length
+    across = np.minimum(np.abs((feet.x - _PHASES) * style.stride + end_x + feet.ahead - root_x), reach * _ACROSS)
+    least = np.where(feet.free > 0, -np.inf, feet.y - np.sqrt(reach**2 - across**2) - root_y)
+    return max(0.0, float(np.max(least - up_down)))
 
 
-def lowered_hips(figure: Figure, added: Mapping[str, Array], ankles: Mapping[str, Array], slack: Mapping[str, Array]) -> Array:
+def lowered_hips(figure: Figure, added: Mapping[str, Array], ankles: Array, slack: Array) -> Array:
     """How far down the hips are, in px, (n,), where every planted foot is to be reached: no lower than that takes, and softly.
 
     Args:
         figure: whose hips.
         added: what the walk adds to the channels of its joints so far.
-        ankles: by leg, where the ankle is in the figure's own space, (n, 2).
-        slack: by leg, how far its foot may be out of reach, in px, (n,).
+        ankles: by leg, where the ankle is in the figure's own space, (k, n, 2).
+        slack: by leg, how far its foot may be out of reach, in px, (k, n).
     """
     down = added[f"{HIPS}.y"]
     body = Body(figure, {**added, f"{HIPS}.y": np.zeros(1)})
-    for leg in figure.legs:
-        root, middle, end, _ = leg.joints
-        at = matrix.apply(body.base(leg.at), np.array([root[0]]), np.array([root[1]]))
-        reach = _SAFE * SOFT * (distance(root, middle) + distance(middle, end))
-        across = np.minimum(np.abs(ankles[leg.id][:, 0] - at[:, 0]), reach * _ACROSS)
-        least = ankles[leg.id][:, 1] - np.sqrt(reach**2 - across**2) - at[:, 1] - slack[leg.id]
+    root_x, root_y = roots_of(figure.legs)
+    bases = body.bases(figure.legs)
+    at = matrix.apply(bases, root_x, root_y)
+    reach = _reaches(figure.legs)
+    across = np.minimum(np.abs(ankles[..., 0] - at[..., 0]), reach * _ACROSS)
+    for least in ankles[..., 1] - np.sqrt(reach**2 - across**2) - at[..., 1] - slack:
         down = _soft_maximum(down, least)
     return down
+
+
+def _reaches(legs: Sequence[Limb]) -> Array:
+    """How far each leg reaches before it begins to give, in px, (k, 1)."""
+    return np.array([[_SAFE * SOFT * (distance(root, middle) + distance(middle, end))] for root, middle, end, _ in (leg.joints for leg in legs)])
 
 
 def _soft_maximum(a: Array, b: Array) -> Array:

@@ -1,6 +1,5 @@
 """How a figure walks: the settings of its gait at some frames, and the phases its legs keep to one another."""
 
-from collections.abc import Callable
 from dataclasses import dataclass, fields
 
 import numpy as np
@@ -31,11 +30,6 @@ class Style:
     weight: Array
     overlap: Array
     share: Array
-
-    @classmethod
-    def read(cls, number: Callable[[str], Array]) -> "Style":
-        """From whatever gives a setting by its name."""
-        return cls(**{field.name: number(field.name) for field in fields(cls)})
 
     @classmethod
     def names(cls) -> tuple[str, ...]:

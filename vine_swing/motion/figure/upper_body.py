@@ -18,23 +18,23 @@ _KNEE, _WEIGHT = 0.25, 0.03
 _SINK = 0.2
 
 
-def upper_body(plan: WalkPlan, t: Array, style: Style, sunk: Array) -> dict[str, Array]:
+def upper_body(plan: WalkPlan, t: Array, phase: Array, style: Style, sunk: Array) -> dict[str, Array]:
     """What is added to the channels of hips, back, arms, head and tails at frames t (n,), by name.
 
-    `style` is that at these frames, and `sunk` (n,) or (1,) how far the hips are lowered on average, in px. All that hangs on the hips drags behind
-    by `overlap` frames and more.
+    `phase` and `style` are those at these frames, and `sunk` (n,) or (1,) how far the hips are lowered on average, in px. All that hangs on the
+    hips drags behind by `overlap` frames and more.
     """
     figure, stance = plan.inputs.figure, style.stance
-    phase, walking = plan.phase_at(t)
+    walking = plan.walking_at(t, phase)
     step = phase + plan.ahead + stance / 2
     sunk = np.broadcast_to(sunk, t.shape) + figure.leg_length * (_KNEE * style.knee + _WEIGHT * style.weight)
     up_down = rise(step, style, plan.groups)
     wave = np.cos(2 * np.pi * beats(plan.groups) * (step - stance / 4))
-    found = {f"{HIPS}.y": plan.phase_at(t, over=_SINK)[1] * sunk + walking * up_down, f"{HIPS}.turn": walking * style.sway * wave}
+    found = {f"{HIPS}.y": plan.walking_at(t, phase, over=_SINK) * sunk + walking * up_down, f"{HIPS}.turn": walking * style.sway * wave}
     found[f"{SPINE}.turn"] = walking * (style.lean - 1.3 * style.sway * wave)
     late = float(np.mean(plan.style.overlap))
     # Phase and share of walking some frames ago, by how many times the overlap; most of a body shares these.
-    ago = cache(lambda times: plan.phase_at(t - late * times))
+    ago = cache(lambda times: _phase_and_walking(plan, t - late * times) if times and late else (phase, walking))
     if figure.head:
         then, going = ago(1)
         nod = np.cos(2 * np.pi * beats(plan.groups) * (then - phase + step - stance / 4))
@@ -48,6 +48,12 @@ def upper_body(plan: WalkPlan, t: Array, style: Style, sunk: Array) -> dict[str,
             swing = np.cos(2 * np.pi * beats(plan.groups) * (then + step - phase - stance / 4))
             found[f"{chain.id}.{n}"] = going * style.tail * swing / links**0.5
     return found
+
+
+def _phase_and_walking(plan: WalkPlan, t: Array) -> tuple[Array, Array]:
+    """The cycles gone at frames t (n,), and how much it walks."""
+    phase = plan.phase_at(t)
+    return phase, plan.walking_at(t, phase)
 
 
 def _arm(arm: Limb, style: Style, ahead: Array, ago: Callable[[int], tuple[Array, Array]]) -> dict[str, Array]:

@@ -14,9 +14,9 @@ from vine_swing.motion.basics import matrix
 from vine_swing.motion.figure.channels import FACING
 from vine_swing.motion.figure.model import HIPS
 from vine_swing.motion.figure.reach import lowered_hips, mean_sinking
-from vine_swing.motion.figure.steps import Feet
+from vine_swing.motion.figure.steps import WalkingFeet
 from vine_swing.motion.figure.upper_body import upper_body
-from vine_swing.motion.figure.walk_plan import WalkInputs, WalkPlan
+from vine_swing.motion.figure.walk_plan import WalkInputs, WalkPlan, ground_below
 
 Array = NDArray[np.float64]
 
@@ -26,39 +26,42 @@ class Walk:
 
     def __init__(self, inputs: WalkInputs) -> None:
         self.plan = WalkPlan(inputs)
-        self.feet = Feet(self.plan)
+        #: None of a figure without legs.
+        self.feet = WalkingFeet(self.plan) if inputs.figure.legs else None
         self._sinking = mean_sinking(self.plan)
 
     def at(self, t: Array) -> dict[str, Array]:
         """What the gait adds to each channel of the figure's joints at frames t (n,); `facing` is what it is multiplied by."""
-        plan, figure = self.plan, self.plan.inputs.figure
-        style, turned, forward = plan.inputs.style(t), plan.turned_at(t), plan.forward_at(t)
-        found = upper_body(plan, t, style, np.interp(t, *self._sinking))
-        m = plan.inputs.matrix(t)
-        facing = plan.inputs.facing(t) * turned
+        plan = self.plan
+        style, turned, phase = plan.inputs.style(t), plan.turned_at(t), plan.phase_at(t)
+        m, facing = plan.inputs.matrix(t), plan.inputs.facing(t) * turned
         into_figure = matrix.safe_inverse(m)
-        feet = self.feet.at(t, style, plan.phase_at(t)[0], m)
-        ankles = {leg: _own_places(into_figure, facing, foot.ankle) for leg, foot in feet.items()}
-        base = _own_places(into_figure, facing, self.feet.ground_below(m))
+        found = upper_body(plan, t, phase, style, np.interp(t, *self._sinking))
+        base = _own_places(into_figure, facing, ground_below(plan, m))
         found[f"{HIPS}.x"] = base[:, 0]
         found[f"{HIPS}.y"] = found[f"{HIPS}.y"] + base[:, 1]
-        for leg in figure.legs:
-            rest = leg.joints[2]
-            found[f"{leg.id}.x"], found[f"{leg.id}.y"] = ankles[leg.id][:, 0] - rest[0], ankles[leg.id][:, 1] - rest[1]
-            found[f"{leg.id}.end"] = _own_turns(into_figure, facing, forward, feet[leg.id].turn)
-        found[f"{HIPS}.y"] = lowered_hips(figure, found, ankles, {leg: foot.slack for leg, foot in feet.items()})
-        return {name: values * style.share for name, values in found.items()} | {FACING: turned}
+        if self.feet is not None:
+            feet = self.feet.at(t, style, phase, m)
+            ankles = _own_places(into_figure, facing, feet.ankle)
+            turns = _own_turns(into_figure, facing, plan.forward_at(t), feet.turn)
+            for leg, ankle, turn in zip(plan.inputs.figure.legs, ankles, turns, strict=True):
+                rest = leg.joints[2]
+                found |= {f"{leg.id}.x": ankle[:, 0] - rest[0], f"{leg.id}.y": ankle[:, 1] - rest[1], f"{leg.id}.end": turn}
+            found[f"{HIPS}.y"] = lowered_hips(plan.inputs.figure, found, ankles, feet.slack)
+        if (style.share != 1).any():
+            found = {name: values * style.share for name, values in found.items()}
+        return found | {FACING: turned}
 
 
 def _own_places(into_figure: Array, facing: Array, places: Array) -> Array:
-    """Places (n, 2) of the space a figure moves in, in its own, (n, 2)."""
-    found = matrix.apply(into_figure, places[:, 0], places[:, 1])
-    found[:, 0] *= facing
+    """Places (n, 2) or (k, n, 2) of the space a figure moves in, in its own."""
+    found = matrix.apply(into_figure, places[..., 0], places[..., 1])
+    found[..., 0] *= facing
     return found
 
 
 def _own_turns(into_figure: Array, facing: Array, forward: Array, turn: Array) -> Array:
-    """Turns (n,) of the space a figure moves in, told in the way it faces there, as turns in its own space; in degrees."""
+    """Turns (k, n) of the space a figure moves in, told in the way it faces there, as turns in its own space; in degrees."""
     a = np.radians(turn)
     x, y = forward * np.cos(a), np.sin(a)
     own = np.degrees(np.arctan2(into_figure[:, 1] * x + into_figure[:, 3] * y, facing * (into_figure[:, 0] * x + into_figure[:, 2] * y)))

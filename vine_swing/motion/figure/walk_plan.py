@@ -12,7 +12,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from vine_swing.motion.basics import matrix
-from vine_swing.motion.figure.footfalls import Footfalls, smooth
+from vine_swing.motion.figure.footfalls import FootfallRows, Footfalls, smooth
 from vine_swing.motion.figure.ground import Ground
 from vine_swing.motion.figure.model import Figure, Limb
 from vine_swing.motion.figure.stretches import Stretch, analysed, stretches
@@ -128,7 +128,12 @@ class WalkPlan:
     @cached_property
     def smoothed_over(self) -> float:
         """How far to both sides the ground is smoothed for the hips, in px."""
-        return _SMOOTHED * float(np.mean(self.style.stride * size_of(self.inputs.matrix(self.frames))))
+        return _SMOOTHED * float(np.mean(self.style.stride * size_of(self._matrices)))
+
+    @cached_property
+    def _matrices(self) -> Array:
+        """The figure's matrices at `frames`, (m, 6)."""
+        return self.inputs.matrix(self.frames)
 
     @cached_property
     def walked(self) -> list[WalkedStretch]:
@@ -136,7 +141,7 @@ class WalkPlan:
         if self.inputs.treadmill is not None:
             return []
         frames = self.frames
-        m, style = self.inputs.matrix(frames), self.style
+        m, style = self._matrices, self.style
         x, y, size = m[:, 4], m[:, 5], size_of(m)
         # What is flattened to nothing takes no steps that could be counted.
         stride_scale = size
@@ -164,24 +169,35 @@ class WalkPlan:
         begins = np.array([one.stretch.frames[0] for one in self.walked])
         return np.asarray(np.maximum(np.searchsorted(begins, t, side="right") - 1, 0))
 
-    def phase_at(self, t: Array, *, over: float = SETTLE) -> tuple[Array, Array]:
-        """At frames t (n,): the cycles gone, and how much it walks, 0 at a stand, 1 from `over` cycles after it to as many before the next."""
+    def phase_at(self, t: Array) -> Array:
+        """The cycles gone at frames t (n,)."""
         if self.inputs.treadmill is not None:
-            return (t % self.inputs.treadmill) / self.inputs.treadmill + self._start, np.ones_like(t)
-        phase, walking = np.zeros_like(t), np.zeros_like(t)
-        if not self.walked:
-            return phase, walking
-        which = self.index(t)
-        for n in np.unique(which):
-            here = which == n
-            one = self.walked[n].stretch
-            phase[here] = one.phase_at(t[here])
-            on = np.minimum(
-                phase[here] / over if one.begins else 1.0,
-                (one.total - phase[here]) / over if one.ends else 1.0,
-            )
-            walking[here] = smooth(np.asarray(on))
-        return phase, walking
+            return (t % self.inputs.treadmill) / self.inputs.treadmill + self._start
+        return self._in_stretches(t, lambda one, here: one.phase_at(t[here]))
+
+    def walking_at(self, t: Array, phase: Array, *, over: float = SETTLE) -> Array:
+        """How much it walks at frames t (n,), where it is at `phase` (n,): 0 at a stand, 1 from `over` cycles after it to as many before the next."""
+        if self.inputs.treadmill is not None:
+            return np.ones_like(t)
+
+        def share(one: Stretch, here: NDArray[np.intp] | slice) -> Array:
+            since = phase[here] / over if one.begins else np.ones(1)
+            until = (one.total - phase[here]) / over if one.ends else np.ones(1)
+            return smooth(np.minimum(since, until))
+
+        return self._in_stretches(t, share)
+
+    def _in_stretches(self, t: Array, read: Callable[[Stretch, NDArray[np.intp] | slice], Array]) -> Array:
+        """What `read` gives in each stretch for those of the frames t (n,) that belong to it; 0 where nothing is walked."""
+        found = np.zeros_like(t)
+        if len(self.walked) == 1:
+            found[:] = read(self.walked[0].stretch, slice(None))
+        elif self.walked:
+            which = self.index(t)
+            for n in np.unique(which):
+                here = np.flatnonzero(which == n)
+                found[here] = read(self.walked[n].stretch, here)
+        return found
 
     def turned_at(self, t: Array) -> Array:
         """1, or −1 where the gait turns the figure round from the way its keys have it face, at frames t (n,)."""
@@ -207,10 +223,11 @@ class WalkPlan:
         """The footfalls of a leg in a stretch that neither begins nor ends, with one stance share throughout."""
         return Footfalls.planned(stretch, self.stance_middle[leg.id] % 1.0, stance, (0, 1))
 
-    def endless_footfalls(self, leg: Limb, stance: float) -> Footfalls:
-        """The footfalls of a leg about the cycle 0…1 of a walk without beginning and end."""
+    def endless_footfalls(self, stance: float) -> FootfallRows:
+        """The footfalls of all legs about the cycle 0…1 of a walk without beginning and end."""
         phase = np.array([-3.0, 3.0])
-        return self.footfalls(leg, Stretch(phase, phase, 1, False, False), stance)
+        stretch = Stretch(phase, phase, 1, False, False)
+        return FootfallRows.of([self.footfalls(leg, stretch, stance) for leg in self.inputs.figure.legs])
 
     def endless_stretch(self) -> Stretch:
         """On the spot, the walk that goes on through the whole scene, as a stretch."""
@@ -218,6 +235,14 @@ class WalkPlan:
         cycles = float(np.ceil((self.inputs.length - 1) / self.inputs.treadmill)) + 2
         phase = np.array([-2.0, cycles]) + self._start
         return Stretch((phase - self._start) * self.inputs.treadmill, phase, 1, False, False)
+
+
+def ground_below(plan: WalkPlan, m: Array) -> Array:
+    """The place on the ground under the body, (n, 2), by the figure's matrices (n, 6)."""
+    ground = plan.inputs.ground
+    if ground is None or plan.inputs.treadmill is not None:
+        return m[:, 4:6]
+    return np.stack([m[:, 4], ground.even(m[:, 4], plan.smoothed_over)], axis=-1)
 
 
 def mirror_of(m: Array) -> Array:

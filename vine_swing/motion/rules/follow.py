@@ -3,12 +3,12 @@
 With `spring` on, what is followed first goes onto a spring of that frequency (see the rule spring), so that it drags and swings past.
 """
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 
 import numpy as np
 
 from vine_swing.motion.rules import spring
-from vine_swing.motion.rules.spec import AT_START, Array, Mode, Read, RuleSpec, Settings, SettingSpec, Shift, Source, by_name, steady
+from vine_swing.motion.rules.spec import AT_START, Array, Mode, Read, RuleSpec, Settings, SettingSpec, Shift, Source, by_name, number_of, steady
 
 
 def prepare(source: Source, settings: Settings, mode: Mode) -> Read:
@@ -58,6 +58,9 @@ class _OnSpring:
 
     def number(self, name: str, t: Array) -> Array | None:
         return self._settings.number("spring" if name == "frequency" else name, t)
+
+    def numbers(self, names: Sequence[str], t: Array) -> dict[str, Array]:
+        return {name: number_of(self, name, t) for name in names}
 
     def choice(self, name: str) -> str:
         return self._settings.choice(name)

@@ -15,7 +15,7 @@ from vine_swing.motion.formula import read
 from vine_swing.motion.formula.tree import MAX_LENGTH
 from vine_swing.motion.rules import RULES, Mode, RuleSpec, SettingSpec, Source
 from vine_swing.motion.rules.link import NAMED, computed, named_in
-from vine_swing.motion.rules.spec import AT_START, WHERE, Read, Shift
+from vine_swing.motion.rules.spec import AT_START, WHERE, Read, Shift, number_of
 from vine_swing.motion.timing.channel import Channel
 from vine_swing.motion.timing.evaluate import KeyedChannels
 
@@ -150,6 +150,7 @@ class RuleSettings:
         self._rules = rules
         self._source = source
         self._known: dict[str, Array | Read | None] = {}
+        self._together: dict[tuple[str, ...], KeyedChannels] = {}
 
     def number(self, name: str, t: Array) -> Array | None:
         """A number setting at frames t (1 or r, n): (r, n), or (r, 1) where it never changes; None where it is off."""
@@ -157,6 +158,24 @@ class RuleSettings:
             self._known[name] = self._prepared(name)
         known, spec = self._known[name], self._rules[0].spec.settings[name]
         return self._within(known(t), spec) if callable(known) else known
+
+    def numbers(self, names: Sequence[str], t: Array) -> dict[str, Array]:
+        """Some number settings that cannot be off, by name, as of `number`; those with keys are evaluated together."""
+        keyed = {name: self._keyed(name) for name in names} if len(t) == 1 else {}
+        together = tuple(name for name in names if keyed.get(name))
+        if len(together) < 2:
+            return {name: number_of(self, name, t) for name in names}
+        if together not in self._together:
+            self._together[together] = KeyedChannels([setting for name in together for setting in keyed[name]])
+        rows = self._together[together].at(t).reshape(len(together), len(self._rules), -1)
+        found = {name: self._within(values, self.spec.settings[name]) for name, values in zip(together, rows, strict=True)}
+        return {name: found[name] if name in found else number_of(self, name, t) for name in names}
+
+    def _keyed(self, name: str) -> list[Channel]:
+        """A number setting of each rule, if it is keyed and follows no formula; else nothing."""
+        settings = [rule.settings.get(name) for rule in self._rules]
+        keyed = [one for one in settings if isinstance(one, Channel) and one.keys and one.formula is None]
+        return keyed if len(keyed) == len(settings) else []
 
     def choice(self, name: str) -> str:
         """A setting that is one of several words."""

@@ -1,6 +1,6 @@
 """What a rule is to the rest of the core: its settings, what to call it, and the function that does it."""
 
-from collections.abc import Callable, Collection, Mapping
+from collections.abc import Callable, Collection, Mapping, Sequence
 from dataclasses import dataclass, field
 from functools import partial
 from typing import Any, Literal, Protocol
@@ -59,6 +59,10 @@ class Settings(Protocol):
 
     def number(self, name: str, t: Array) -> Array | None:
         """A number setting at frames t (1 or r, n): (r, n), or (r, 1) where it never changes; None where it is off."""
+        ...
+
+    def numbers(self, names: Sequence[str], t: Array) -> dict[str, Array]:
+        """Some number settings that cannot be off, by name, as of `number`; those with keys are evaluated together."""
         ...
 
     def choice(self, name: str) -> str:
