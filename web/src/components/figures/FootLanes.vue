@@ -2,7 +2,8 @@
 /**
  * Which foot is on the ground when, and the poses of the steps: one lane a leg, under the lane of a figure that walks.
  */
-import { computed } from "vue";
+import { refThrottled } from "@vueuse/core";
+import { computed, toRef } from "vue";
 import type { Steps } from "@/api/motion";
 import type { FigureObject } from "@/api/types";
 import SubLane from "@/components/sheet/SubLane.vue";
@@ -11,11 +12,13 @@ import { usePlayback } from "@/stores/playback";
 
 const props = defineProps<{ thing: FigureObject; steps: Steps; perFrame: number; depth: number }>();
 const playback = usePlayback();
+/** While a hand moves something, steps change with every move; a lane of hundreds of marks that follows at 10 Hz leaves the picture its time. */
+const steps = refThrottled(toRef(props, "steps"), 100);
 const legs = computed(() => props.thing.figure.limbs.filter((limb) => limb.kind === "leg"));
 const near = (frame: number): number => Number(frame.toFixed(1));
 /** Poses that there is room for, those of its own leg; contact comes first where it is tight. */
 const posesOf = (leg: string) => {
-  const own = props.steps.poses.filter((one) => one[2] === leg);
+  const own = steps.value.poses.filter((one) => one[2] === leg);
   const gaps = own
     .slice(1)
     .map((one, i) => one[0] - own[i]![0])
@@ -24,8 +27,26 @@ const posesOf = (leg: string) => {
   const tight = (gaps[Math.floor(gaps.length / 4)] ?? 99) * props.perFrame < 11;
   return tight ? own.filter((one) => one[1] === "contact") : own;
 };
-const down = (leg: string, frame: number): boolean =>
-  (props.steps.down[leg] ?? []).some(([a, b]) => frame >= a && frame <= b);
+const down = (leg: string, frame: number): boolean => spanAt(leg, frame) !== undefined;
+const spanAt = (leg: string, frame: number) => steps.value.down[leg]?.find(([a, b]) => frame >= a && frame <= b);
+
+/** One path for all spans of a leg: as elements of their own they would be most of the page. Ends are round, so each begins and ends that much inside. */
+const [MIDDLE, HALF] = [14, 3];
+const barsOf = (leg: string): string =>
+  (steps.value.down[leg] ?? [])
+    .map(([a, b]) => {
+      const from = a * props.perFrame + HALF;
+      return `M${from.toFixed(1)} ${MIDDLE}H${Math.max(from + 0.01, b * props.perFrame - HALF).toFixed(2)}`;
+    })
+    .join("");
+
+/** Tell of the span below the pointer. */
+function tell(event: PointerEvent, leg: string): void {
+  const path = event.currentTarget as SVGElement;
+  const left = path.ownerSVGElement?.getBoundingClientRect().left ?? 0;
+  const span = spanAt(leg, (event.clientX - left) / props.perFrame);
+  if (span) path.querySelector("title")!.textContent = `On the ground from frame ${near(span[0])} to ${near(span[1])}`;
+}
 </script>
 
 <template>
@@ -40,16 +61,12 @@ const down = (leg: string, frame: number): boolean =>
     <template #name
       >{{ leg.name }} <small>{{ down(leg.id, playback.frame) ? "down" : "up" }}</small></template
     >
-    <span
-      v-for="([a, b], i) in steps.down[leg.id] ?? []"
-      :key="i"
-      class="bar"
-      :style="{ left: `${a * perFrame}px`, width: `${Math.max(2, (b - a) * perFrame)}px` }"
-      :title="`On the ground from frame ${near(a)} to ${near(b)}`"
-    />
+    <svg class="bars">
+      <path :d="barsOf(leg.id)" @pointermove="tell($event, leg.id)"><title /></path>
+    </svg>
     <button
-      v-for="[frame, pose] in posesOf(leg.id)"
-      :key="`${pose} ${frame}`"
+      v-for="([frame, pose], i) in posesOf(leg.id)"
+      :key="i"
       class="pose"
       :class="pose"
       :style="{ left: `${frame * perFrame}px` }"
@@ -63,13 +80,19 @@ const down = (leg: string, frame: number): boolean =>
 </template>
 
 <style scoped>
-.bar {
+.bars {
   position: absolute;
-  top: 11px;
-  height: 6px;
-  background: var(--size-fill);
+  inset: 0;
+  width: 100%;
+  height: 100%;
+  overflow: visible;
+}
+.bars path {
+  fill: none;
+  stroke: var(--size-fill);
+  stroke-width: 6;
+  stroke-linecap: round;
   opacity: 0.75;
-  border-radius: 3px;
 }
 .pose {
   position: absolute;
