@@ -84,15 +84,32 @@ def placed(
     by_id = {thing.id: thing for thing in things}
     local = dict(_locals(by_id.values(), channels, old))
     done: dict[str, BakedObject] = {}
-    for thing in by_id.values():
-        waiting = [thing]
-        while (parent := waiting[-1].parent) is not None and parent in by_id and parent not in done:
-            waiting.append(by_id[parent])
-        for one in reversed(waiting):
-            if one.id not in done:
-                above = None if one.parent is None else done[one.parent] if one.parent in by_id else old[one.parent]
-                done[one.id] = _placed(one, scene, grid, channels[one.id], local[one.id], above, old)
+    for level in _levels(by_id):
+        waiting = []
+        for thing in level:
+            above = None if thing.parent is None else done[thing.parent] if thing.parent in done else old[thing.parent]
+            waiting.append(_Waiting(thing, channels[thing.id], local[thing.id], above, old))
+        worlds = _worlds(waiting)
+        for one in waiting:
+            done[one.thing.id] = one.placed(scene, grid, worlds)
     return done
+
+
+def _levels(by_id: dict[str, SceneObject]) -> list[list[SceneObject]]:
+    """Objects by how many of them they hang on, one on the other: first those that hang on none of them."""
+    depths: dict[str, int] = {}
+    levels: list[list[SceneObject]] = []
+    for thing in by_id.values():
+        chain = [thing]
+        while (parent := chain[-1].parent) is not None and parent in by_id and parent not in depths:
+            chain.append(by_id[parent])
+        for one in reversed(chain):
+            if one.id not in depths:
+                depth = depths[one.id] = depths.get(one.parent or "", -1) + 1
+                if depth == len(levels):
+                    levels.append([])
+                levels[depth].append(one)
+    return levels
 
 
 def _locals(things: Iterable[SceneObject], channels: dict[str, dict[str, Array]], old: dict[str, BakedObject]) -> Iterator[tuple[str, Array]]:
@@ -116,49 +133,72 @@ def _geometry(rows: list[dict[str, Array]]) -> dict[str, Array]:
     return {name: np.concatenate([arrays[name] for arrays in rows]).reshape(len(rows), -1) for name in GEOMETRY}
 
 
-def _placed(
-    thing: SceneObject,
-    scene: Scene,
-    grid: Array,
-    arrays: dict[str, Array],
-    local: Array,
-    above: BakedObject | None,
-    old: dict[str, BakedObject],
-) -> BakedObject:
-    before = old.get(thing.id)
-    above_before = old.get(before.source.parent) if before is not None and before.source.parent is not None else None
-    same = before is not None and before.source is thing and all(arrays[name] is before.channels[name] for name in thing.dependencies)
-    if before is not None and same and above_before is above:
-        return before
-    carrier = above.carrier(thing.bone) if above else None
-    carried = above_before.bones.get(before.source.bone or "", above_before.world) if before is not None and above_before is not None else None
-    moved_above = carrier is not carried
-    if before is not None and local is before.local and not moved_above:
-        world, place, middle = before.world, before.place, before.middle
-    else:
-        world = _within_reach(matrix.multiply(carrier, local)) if carrier is not None else local
-        middle = world[:, 4:6]
-        about_middle = _is_nothing(arrays["pivot.x"]) and _is_nothing(arrays["pivot.y"])
-        place = middle if about_middle else matrix.apply(world, arrays["pivot.x"], arrays["pivot.y"])
-    same_span = before is not None and before.source.span == thing.span
-    if before is not None and arrays["opacity"] is before.channels["opacity"] and same_span:
-        fade = before.fade
-    else:
-        fade = _within(arrays["opacity"])
-        if thing.span != WHOLE:
-            first, last = thing.span.within(scene.length)
-            # A frame is shown until the next one begins, its sub-frames too.
-            fade = fade * ((grid >= first) & (grid < last + 1))
-    faded_above = (above.opacity if above else None) is not (above_before.opacity if above_before else None)
-    if before is not None and fade is before.fade and not faded_above:
-        opacity = before.opacity
-    elif above is not None:
-        opacity = fade * above.opacity
-    else:
-        opacity = fade
-    # Until it is looked at through a camera (camera.py), what is in the scene is in the picture where it is.
-    view = world
-    return BakedObject(thing, arrays, local, world, view, fade, opacity, place, middle, _bones(thing, arrays, world, before))
+class _Waiting:
+    """An object that is to be placed: what it hangs on is."""
+
+    def __init__(self, thing: SceneObject, arrays: dict[str, Array], local: Array, above: BakedObject | None, old: dict[str, BakedObject]) -> None:
+        self.thing, self.arrays, self.local, self.above = thing, arrays, local, above
+        before = self.before = old.get(thing.id)
+        above_before = self.above_before = old.get(before.source.parent) if before is not None and before.source.parent is not None else None
+        #: What carries it; None of what hangs on nothing.
+        self.carrier = above.carrier(thing.bone) if above is not None else None
+        self.is_same = (
+            before is not None
+            and before.source is thing
+            and above_before is above
+            and all(arrays[name] is before.channels[name] for name in thing.dependencies)
+        )
+        carried = above_before.bones.get(before.source.bone or "", above_before.world) if before is not None and above_before is not None else None
+        #: The earlier bake, if it is where it was.
+        self.stays = before if before is not None and local is before.local and self.carrier is carried else None
+
+    def placed(self, scene: Scene, grid: Array, worlds: dict[str, Array]) -> BakedObject:
+        """The object in its place; `worlds` are the matrices to the scene of what is carried and does not stay."""
+        thing, arrays, before, above = self.thing, self.arrays, self.before, self.above
+        if before is not None and self.is_same:
+            return before
+        if self.stays is not None:
+            world, place, middle = self.stays.world, self.stays.place, self.stays.middle
+        else:
+            world = worlds.get(thing.id, self.local)
+            middle = world[:, 4:6]
+            about_middle = _is_nothing(arrays["pivot.x"]) and _is_nothing(arrays["pivot.y"])
+            place = middle if about_middle else matrix.apply(world, arrays["pivot.x"], arrays["pivot.y"])
+        same_span = before is not None and before.source.span == thing.span
+        if before is not None and arrays["opacity"] is before.channels["opacity"] and same_span:
+            fade = before.fade
+        else:
+            fade = _within(arrays["opacity"])
+            if thing.span != WHOLE:
+                first, last = thing.span.within(scene.length)
+                # A frame is shown until the next one begins, its sub-frames too.
+                fade = fade * ((grid >= first) & (grid < last + 1))
+        faded_above = (above.opacity if above else None) is not (self.above_before.opacity if self.above_before else None)
+        if before is not None and fade is before.fade and not faded_above:
+            opacity = before.opacity
+        elif above is not None:
+            opacity = fade * above.opacity
+        else:
+            opacity = fade
+        # Until it is looked at through a camera (camera.py), what is in the scene is in the picture where it is.
+        view = world
+        return BakedObject(thing, arrays, self.local, world, view, fade, opacity, place, middle, _bones(thing, arrays, world, before))
+
+
+def _worlds(waiting: Iterable[_Waiting]) -> dict[str, Array]:
+    """The matrices to the scene of what is carried and does not stay where it was, by id; those of equal lengths are worked out together."""
+    alike: dict[tuple[int, int], list[_Waiting]] = {}
+    for one in waiting:
+        if one.carrier is not None and one.stays is None and not one.is_same:
+            alike.setdefault((len(one.carrier), len(one.local)), []).append(one)
+    found: dict[str, Array] = {}
+    for lengths, group in alike.items():
+        at_once = max(1, _AT_ONCE // (6 * max(lengths)))
+        for start in range(0, len(group), at_once):
+            some = group[start : start + at_once]
+            carriers, locals_ = (np.stack(matrices) for matrices in zip(*((one.carrier, one.local) for one in some), strict=True))
+            found |= zip((one.thing.id for one in some), _within_reach(matrix.multiply(carriers, locals_)), strict=True)
+    return found
 
 
 def _within_reach(world: Array) -> Array:
