@@ -27,15 +27,28 @@ def lattice_noise(place: Array, streams: Whole, ring: Lattice | None) -> Array:
     shifted = place + _chance(_BEGIN, streams)
     cell = np.floor(shifted)
     inside = shifted - cell
-    first = cell.astype(np.int64)
-    # A ring of a single place has two slopes, so that it still moves.
-    left, right = (first, first + 1) if ring is None else (first % ring, (first + 1) % ring)
-    a = (2 * _chance(left.astype(np.uint64), streams) - 1) * inside
-    b = (2 * _chance(right.astype(np.uint64), streams) - 1) * (inside - 1)
+    left, right = _slopes(cell.astype(np.int64), streams, ring)
+    a, b = left * inside, right * (inside - 1)
     blend = inside**3 * (inside * (6 * inside - 15) + 10)
     # Two slopes of ±1 that meet half way reach a half.
     noise: Array = 2 * (a + (b - a) * blend)
     return noise
+
+
+def _slopes(cell: Lattice, streams: Whole, ring: Lattice | None) -> tuple[Array, Array]:
+    """The slopes within −1…1 at the places (r, n) of some lattices, and at those after them."""
+    first, count = (int(cell.min()), int(np.ptp(cell)) + 2) if cell.size else (0, 2)
+    if count > cell.shape[1]:
+        return _slope(cell, streams, ring), _slope(cell + 1, streams, ring)
+    # Many frames lie between two places: each slope is drawn once and looked up.
+    drawn = _slope(first + np.arange(count)[None, :], np.broadcast_to(streams, (len(cell), 1)), ring)
+    at = cell - first + count * np.arange(len(cell))[:, None]
+    return drawn.take(at), drawn.take(at + 1)
+
+
+def _slope(place: Lattice, streams: Whole, ring: Lattice | None) -> Array:
+    # A ring of a single place has two slopes, so that it still moves.
+    return 2 * _chance((place if ring is None else place % ring).astype(np.uint64), streams) - 1
 
 
 def _chance(places: Whole, streams: Whole) -> Array:

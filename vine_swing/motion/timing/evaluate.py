@@ -90,6 +90,7 @@ class KeyedChannels:
                 classes.setdefault(ends, []).append(place)
         if not classes:
             return self._pieces(rows, grid)
+        # Untouched pages of memory cost nothing where all fold alike and it is never filled.
         result = np.empty((len(rows), len(grid), self._values.shape[1]))
         folding = np.zeros(len(rows), bool)
         for places in classes.values():
@@ -99,8 +100,10 @@ class KeyedChannels:
             first, last = self._frames[self._first[some[:1]]][None], self._frames[self._last[some[:1]]][None]
             folded = fold(grid[None, :], first, last, channel.before, channel.after)
             local, back = np.unique(folded.local[0], return_inverse=True)
-            values = self._pieces(some, local)[:, back]
+            values = self._pieces(some, local).take(back, axis=1)
             self._add_beyond(values, some, folded)
+            if len(places) == len(rows):
+                return values
             result[places] = values
         plain = np.flatnonzero(~folding)
         if len(plain):
