@@ -1,13 +1,6 @@
 import { beforeEach, expect, it, vi } from "vitest";
 import { beginDrag, beginOwnDrag } from "@/composables/useDrag";
-
-/** An element, as far as drags need one. */
-class Pressed extends EventTarget {
-  captured: number | null = null;
-  setPointerCapture(id: number): void {
-    this.captured = id;
-  }
-}
+import { Pressed } from "@/testing/pointer";
 
 const pointer = (name: string, more: object = {}): Event => Object.assign(new Event(name), { pointerId: 1, ...more });
 let target: Pressed;

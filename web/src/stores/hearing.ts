@@ -39,6 +39,8 @@ export const useHearing = defineStore("hearing", () => {
   let playing: AudioScheduledSourceNode[] = [];
   let grain: AudioScheduledSourceNode[] = [];
 
+  /** The files that are being read. */
+  const asked = new Map<string, Promise<void>>();
   // Decoded before it is needed, without a context: those may be had only after somebody has touched the page.
   watch(
     files,
@@ -48,7 +50,6 @@ export const useHearing = defineStore("hearing", () => {
     },
     { immediate: true },
   );
-  const asked = new Map<string, Promise<void>>();
   async function decode(file: string): Promise<void> {
     if (buffers.has(file) || typeof OfflineAudioContext === "undefined") return;
     if (!asked.has(file))

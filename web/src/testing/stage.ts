@@ -143,3 +143,33 @@ export function baked(channels: Record<string, Record<string, Rows>>): void {
   );
   useScene().kept = { revision: 0, length: 48, fps: 24, size: [640, 360], objects } as unknown as Motion;
 }
+
+/** Let the page know where some things lie, each a box of the picture about its pivot, and of further channels they have. */
+export function laid(
+  boxes: Record<string, readonly [x: number, y: number, width: number, height: number]>,
+  channels: Record<string, Record<string, Rows>> = {},
+): void {
+  const wide = (...values: readonly number[]): Rows => ({
+    data: Float32Array.from(values),
+    rows: 1,
+    width: values.length,
+  });
+  const objects = new Map(
+    Object.entries(boxes).map(([id, [x, y, w, h]]) => {
+      const bounds = [-w / 2, -h / 2, w / 2, h / 2] as const;
+      const outline = { which: Uint16Array.of(0), outline: () => ({ bounds }) };
+      const own = {
+        x: rows(x),
+        y: rows(y),
+        rotation: rows(0),
+        "scale.x": rows(1),
+        "scale.y": rows(1),
+        ...channels[id],
+      };
+      const where = { view: wide(1, 0, 0, 1, x, y), place: wide(x, y), middle: wide(x, y), fade: rows(1) };
+      return [id, { ...where, outline, channels: own, turns: {}, contacts: [], bones: {} }] as const;
+    }),
+  );
+  const whole = { revision: 0, length: 48, fps: 24, size: [640, 360], hidden: new Set(), steps: [] };
+  useScene().kept = { ...whole, order: Object.keys(boxes), objects } as unknown as Motion;
+}
