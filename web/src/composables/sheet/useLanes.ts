@@ -27,7 +27,9 @@ export function useLanes(): {
 
   const lanes = computed(() => {
     const list: Lane[] = [];
-    for (const { thing, depth } of [...entries.value, ...scene.dials.map((thing) => ({ thing, depth: 0 }))]) {
+    // What is inside an inset has lines in the troupe, and lanes only where it is worked on.
+    const own = entries.value.filter((entry) => !entry.inside);
+    for (const { thing, depth } of [...own, ...scene.dials.map((thing) => ({ thing, depth: 0 }))]) {
       const baked = scene.motion?.objects.get(thing.id);
       if (!baked) continue;
       const keyedRows = [...vocabulary.rowsOf(thing), ...vocabulary.settingRowsOf(thing)].filter((row) =>
