@@ -92,6 +92,9 @@ def test_a_frog_of_parts_blinks_inside_and_crosses_on_its_raft(page: Page, serve
 
     # Undo takes the inset away under the feet of who is inside, who is then outside again.
     page.get_by_role("button", name="Show the parts of Raft").click()
+    page.get_by_role("button", name="Show the parts of Frog").click()
+    expect(w.item("Lid, inside"), "what is inside has a line in the troupe, and no lane here").to_be_visible()
+    expect(page.get_by_role("list", name="Lanes").get_by_text("Frog", exact=True)).to_have_count(1)
     w.pick("Frog")
     page.keyboard.press("h")
     inside(w, "Frog")

@@ -126,6 +126,8 @@ def test_a_pair_that_is_linked_is_duplicated_and_the_copies_are_linked_to_each_o
     page.keyboard.press("Control+z")
     w.saved()
     assert len(w.kept()["scene"]["objects"]) == 3
+    for name in ("Great gear", "Small gear"):
+        expect(w.item(name), "what the copy was made of is picked again").to_have_attribute("aria-selected", "true")
 
 
 def test_a_ring_of_two_links_is_refused_with_its_chain(gears):

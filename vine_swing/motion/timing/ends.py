@@ -37,20 +37,21 @@ HOLD = End()
 
 @dataclass(frozen=True)
 class EndAbout:
-    """What to call an end mode and what to say about it."""
+    """What to call an end mode and what to say about it. for_words: whether it means something where keys hold words, which change all at once."""
 
     mode: EndMode
     label: str
     about: str
+    for_words: bool = True
 
 
 ENDS: dict[str, EndAbout] = {
     about.mode: about
     for about in (
         EndAbout("hold", "Hold", "Stays on the end value."),
-        EndAbout("coast", "Coast", "Goes on at the speed it had at the end."),
+        EndAbout("coast", "Coast", "Goes on at the speed it had at the end.", for_words=False),
         EndAbout("loop", "Loop", "Starts over from the first key, again and again."),
-        EndAbout("climb", "Climb", "Starts over from where it got to, so that it keeps gaining."),
+        EndAbout("climb", "Climb", "Starts over from where it got to, so that it keeps gaining.", for_words=False),
         EndAbout("ping-pong", "Ping-pong", "To and fro: there, back, there, back."),
     )
 }

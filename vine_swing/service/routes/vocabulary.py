@@ -64,11 +64,12 @@ class FeelWords(BaseModel):
 
 
 class EndWords(BaseModel):
-    """An end mode."""
+    """An end mode. for_words: whether it means something where keys hold words."""
 
     mode: EndMode
     label: str
     about: str
+    for_words: bool
 
 
 class FormatWords(BaseModel):
@@ -173,7 +174,7 @@ def vocabulary() -> Vocabulary:
         kinds=[KindWords(name=k.name, icon=k.icon, is_whole=k.is_whole, is_drawn=k.is_drawn) for k in KINDS.values()],
         channels={kind: [_words(spec) for spec in specs.values()] for kind, specs in tables.items()},
         feels=[FeelWords(name=f.name, label=f.label, about=f.about, curve=ease.build(f.ease).at(u).round(4).tolist()) for f in FEELS.values()],
-        ends=[EndWords(mode=e.mode, label=e.label, about=e.about) for e in ENDS.values()],
+        ends=[EndWords(mode=e.mode, label=e.label, about=e.about, for_words=e.for_words) for e in ENDS.values()],
         formats=[
             FormatWords(
                 name=f.name,

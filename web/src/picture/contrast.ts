@@ -3,17 +3,46 @@ import { luma } from "@/geometry/colour";
 
 /** What is less apart than this from paper, of 255, is hardly seen on it. */
 const HARDLY = 28;
+/** What stands out by less than this on average over all pixels, of 255, is a few specks. */
+const SPECKS = 0.5;
 
-/** Whether anything is painted that is hardly seen on a ground of one colour, 0…255: pale things on paper, say. `pixels`: r g b α in turn, as a
- * canvas has them. */
-export function hardlySeen(pixels: Uint8ClampedArray, ground: readonly [number, number, number]): boolean {
-  const under = luma(...ground);
-  let [painted, most] = [false, 0];
+/** A colour without alpha, 0…255 each. */
+type Ground = readonly [red: number, green: number, blue: number];
+
+/**
+ * Whether anything is painted that is hardly seen on a ground of one colour, such as pale things on paper, or that is but a few specks which stand out
+ * twice as much on another ground. `pixels`: r g b α in turn, as a canvas has them.
+ */
+export function hardlySeen(pixels: Uint8ClampedArray, ground: Ground, other: Ground): boolean {
+  const [under, instead] = [luma(...ground), luma(...other)];
+  let [painted, most, here, there] = [false, 0, 0, 0];
   for (let i = 0; i < pixels.length; i += 4) {
     const share = (pixels[i + 3] ?? 0) / 255;
     if (!share) continue;
     painted = true;
-    most = Math.max(most, share * Math.abs(luma(pixels[i]!, pixels[i + 1]!, pixels[i + 2]!) - under));
+    const light = luma(pixels[i]!, pixels[i + 1]!, pixels[i + 2]!);
+    const apart = share * Math.abs(light - under);
+    most = Math.max(most, apart);
+    here += apart;
+    there += share * Math.abs(light - instead);
   }
-  return painted && most < HARDLY;
+  const specks = here < (SPECKS * pixels.length) / 4 && there > 2 * here;
+  return painted && (most < HARDLY || specks);
+}
+
+/** What of a pixel must be painted for it to be there: a third. */
+const THERE = 85;
+
+/** How many pixels are painted by at least a third. */
+export function countThere(pixels: Uint8ClampedArray): number {
+  let count = 0;
+  for (let i = 3; i < pixels.length; i += 4) if (pixels[i]! >= THERE) count += 1;
+  return count;
+}
+
+/** The number of the pixel that is painted most, row by row. */
+export function strongest(pixels: Uint8ClampedArray): number {
+  let best = 3;
+  for (let i = 3; i < pixels.length; i += 4) if (pixels[i]! > pixels[best]!) best = i;
+  return (best - 3) / 4;
 }

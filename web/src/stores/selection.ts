@@ -129,9 +129,20 @@ export const useSelection = defineStore("selection", () => {
 
   const keysOf = (name: string): readonly Key[] => (thing.value ? keysIn(thing.value, name) : []);
 
+  /** What was picked before what is picked now. */
+  let pickedBefore: readonly string[] = [];
+  // Undo may take away what is picked, such as a copy that was made of something: that is picked again then.
+  scene.$onAction(({ name, after }) => {
+    if ((name !== "undo" && name !== "redo") || !picked.value.length) return;
+    after(() => {
+      if (!picked.value.length) pickAll(pickedBefore.filter((id) => scene.byId.has(id)));
+    });
+  });
+
   /** Pick an object; picked keys are let go unless they are to be kept. */
   function pick(id: string | null, keepKeys = false): void {
     if (id !== objectId.value && !keepKeys) picks.clear();
+    if (id !== objectId.value && picked.value.length) pickedBefore = picked.value;
     if (id !== objectId.value) copy.value = 0;
     objectId.value = id;
     if (also.value.size) also.value = new Set();
@@ -190,6 +201,7 @@ export const useSelection = defineStore("selection", () => {
   function reset(): void {
     objectId.value = null;
     also.value = new Set();
+    pickedBefore = [];
     picks.clear();
     unfolded.value = new Set();
     openLimbs.value = new Set();

@@ -1,7 +1,7 @@
 <script lang="ts">
 const SIDE = 28;
-/** What thumbnails lie on, r g b: --paper-3. */
-const PAPER = [239, 231, 214] as const;
+/** What thumbnails lie on, r g b: --paper-3, and --ink-2. */
+const [PAPER, INK] = [[239, 231, 214] as const, [86, 96, 90] as const];
 /** One canvas paints all thumbnails: many canvases on a page cost every frame of playback, pictures cost nothing. */
 let painter: CanvasRenderingContext2D | null = null;
 
@@ -20,7 +20,7 @@ function shared(): CanvasRenderingContext2D | null {
 import { useElementVisibility, watchDebounced } from "@vueuse/core";
 import { ref } from "vue";
 import { IDENTITY } from "@/geometry/matrix";
-import { hardlySeen } from "@/picture/contrast";
+import { countThere, hardlySeen, strongest } from "@/picture/contrast";
 import { extentOf } from "@/picture/layers";
 import { atFrame } from "@/picture/frameView";
 import { paintSteps } from "@/picture/paint";
@@ -38,30 +38,46 @@ const pale = ref(false);
 
 const painted = () => props.ids.map((id) => scene.motion?.objects.get(id));
 
+/** Fewer pixels than this are specks: one of them is shown larger. */
+const FEW = 16;
+const LARGER = 16;
+
 function paint(): void {
   const ctx = shared();
   if (!ctx) return;
   const side = ctx.canvas.width;
-  ctx.setTransform(1, 0, 0, 1, 0, 0);
-  ctx.clearRect(0, 0, side, side);
-  const own = new Set(props.ids);
-  const steps = stepsOf(scene.motion?.steps ?? [], own);
+  const steps = stepsOf(scene.motion?.steps ?? [], new Set(props.ids));
   const last = (scene.motion?.length ?? 1) - 1;
-  // What grows out of nothing is shown at a frame at which it is there.
-  const frames = [props.frame, Math.round(last / 3), Math.round((2 * last) / 3)];
-  const seenAt = (frame: number) => extentOf(steps, { ...atFrame(frame), only: () => true }, IDENTITY, 0);
-  const frame = frames.find((one) => (seenAt(one)?.width ?? 0) > 0.5) ?? props.frame;
-  // What a thing is shows best without what is done to its look.
-  const looked = { ...atFrame(frame), only: () => true, effectsOf: () => [] };
-  const box = extentOf(steps, looked, IDENTITY, 0);
-  if (box) {
-    const scale = (side - 6) / Math.max(box.width, box.height, 1);
-    const [dx, dy] = [side / 2 - (box.left + box.width / 2) * scale, side / 2 - (box.top + box.height / 2) * scale];
-    paintSteps(ctx, steps, looked, [scale, 0, 0, scale, dx, dy]);
+  let pixels = new Uint8ClampedArray();
+
+  /** Paint at a frame, `x` and `y` of the picture in the middle. */
+  function paintAt(frame: number, scale: number, x: number, y: number): void {
+    ctx!.setTransform(1, 0, 0, 1, 0, 0);
+    ctx!.clearRect(0, 0, side, side);
+    paintSteps(ctx!, steps, plainAt(frame), [scale, 0, 0, scale, side / 2 - x * scale, side / 2 - y * scale]);
+    pixels = ctx!.getImageData(0, 0, side, side).data;
   }
-  pale.value = hardlySeen(ctx.getImageData(0, 0, side, side).data, PAPER);
+
+  // What grows out of nothing, or fades in, is shown at a frame at which it is there.
+  for (const frame of [props.frame, Math.round(last / 3), Math.round((2 * last) / 3)]) {
+    const box = extentOf(steps, plainAt(frame), IDENTITY, 0);
+    if (!box || box.width < 0.5) continue;
+    const scale = (side - 6) / Math.max(box.width, box.height, 1);
+    const [x, y] = [box.left + box.width / 2, box.top + box.height / 2];
+    paintAt(frame, scale, x, y);
+    const there = countThere(pixels);
+    if (!there) continue;
+    const at = strongest(pixels);
+    const [right, down] = [(at % side) + 0.5 - side / 2, Math.floor(at / side) + 0.5 - side / 2];
+    if (there < FEW) paintAt(frame, scale * LARGER, x + right / scale, y + down / scale);
+    break;
+  }
+  pale.value = hardlySeen(pixels, PAPER, INK);
   source.value = ctx.canvas.toDataURL();
 }
+
+/** What a thing is shows best without what is done to its look. */
+const plainAt = (frame: number) => ({ ...atFrame(frame), only: () => true, effectsOf: () => [] });
 
 // While something is dragged its thumbnail can wait for the hand to rest.
 watchDebounced([seen, painted, arrived], ([visible]) => visible && paint(), {

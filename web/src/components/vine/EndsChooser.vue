@@ -21,6 +21,11 @@ const SIDES = [
   { side: "after" as const, label: "After the last key" },
   { side: "before" as const, label: "Before the first key" },
 ];
+/** Words change all at once: they cannot go on at a speed, nor climb. */
+const modes = computed(() => {
+  const words = keyed.value.some((channel) => channel.unit === "words");
+  return (vocabulary.words?.ends ?? []).filter((end) => end.for_words || !words);
+});
 const endOf = (side: "before" | "after"): End =>
   channelOf(props.thing, keyed.value[0]?.name ?? "")?.[side] ?? { mode: "hold", times: null };
 
@@ -76,7 +81,7 @@ const times = (side: "before" | "after", count: number | null) => set(side, { mo
       </header>
       <div class="choices" role="radiogroup" :aria-label="label">
         <button
-          v-for="end in vocabulary.words?.ends ?? []"
+          v-for="end in modes"
           :key="end.mode"
           role="radio"
           :aria-checked="endOf(side).mode === end.mode"
