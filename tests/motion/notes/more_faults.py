@@ -72,6 +72,17 @@ def _shown(last: int) -> SceneData:
     return keys((0, 0), (4, 1), (last, 1), (last + 4, 0))
 
 
+def _said(every: int) -> SceneData:
+    """Three texts of several words, one after the other and over again, each for so many frames."""
+    texts = ("Mail is in", "Ask the toucan", "Closed at noon", "Mail is in")
+    return {"keys": [{"frame": n * every, "value": {"text": one}} for n, one in enumerate(texts)], "after": {"mode": "loop"}}
+
+
+def _comes_back(gone: int) -> SceneData:
+    """Clear for twelve frames and gone for so many, all the time."""
+    return keys((0, 1, "hold"), (12, 0, "hold"), (12 + gone, 1, "hold"), after="loop")
+
+
 def _blinks(every: int) -> SceneData:
     return keys(*((frame, frame // every % 2, "hold") for frame in range(0, 48, every)))
 
@@ -160,6 +171,16 @@ PAIRS: list[Pair] = [
     ),
     _pair("too-fast", "downwards", lambda wrong: scene(mango(y=keys((10, 60, "linear"), (11 if wrong else 30, 240))))),
     _pair("text-brief", "faded", lambda wrong: scene(_text(_LONG, channels={"opacity": _shown(10 if wrong else 76)}), length=96)),
+    _pair(
+        "text-brief",
+        "that flashes by again and again",
+        lambda wrong: scene(_text("Mail is in", channels={"text": _said(12 if wrong else 48)}), length=288),
+    ),
+    _pair(
+        "text-brief",
+        "that comes back after a while, and one that blinks",
+        lambda wrong: scene(_text("Mail is in now", channels={"opacity": _comes_back(24 if wrong else 8)}), length=240),
+    ),
     _pair("never-seen", "see-through", lambda wrong: scene(mango(), _leaf(y=90, opacity=0 if wrong else 1))),
     _pair("never-seen", "below the picture", lambda wrong: scene(mango(), _leaf(y=500 if wrong else 90))),
     _pair("missing-glyph", "in a line", lambda wrong: scene(_text("Canopy 𒀀 Post" if wrong else "Canopy Post"))),
