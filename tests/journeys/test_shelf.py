@@ -34,6 +34,22 @@ def test_scenes_are_copied_deleted_and_brought_back(page, demo_server):
     assert len(names(page)) == len(DEMO) + 1
 
 
+def test_what_another_page_does_is_seen_once_the_shelf_is_looked_at_again(page, demo_server):
+    page.goto(demo_server.address)
+    expect(page.get_by_role("link", name="Open Thrown mango")).to_be_visible()
+    other = page.context.new_page()
+    other.goto(demo_server.address)
+    other.get_by_role("button", name="More for Thrown mango").click()
+    other.get_by_role("menu", name="More for Thrown mango").get_by_role("menuitem", name="Delete").click()
+    expect(other.get_by_role("link", name="Open Thrown mango")).to_have_count(0)
+    other.close()
+    expect(page.get_by_role("link", name="Open Thrown mango")).to_be_visible()
+    # Pages of this browser all believe that they are looked at, so none is told when it is.
+    page.evaluate("window.dispatchEvent(new Event('focus'))")
+    expect(page.get_by_role("link", name="Open Thrown mango")).to_have_count(0)
+    expect(page.get_by_role("link", name="Open Toucan glide")).to_be_visible()
+
+
 def test_thumbnails_are_stills_that_move_when_pointed_at(page, demo_server):
     asked = []
     page.on("request", lambda request: asked.append(request.url))

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The Shelf: all scenes. */
+import { useEventListener } from "@vueuse/core";
 import { ElCollapse, ElCollapseItem } from "element-plus";
 import { onMounted, ref, shallowRef } from "vue";
 import { RouterLink, useRouter } from "vue-router";
@@ -47,6 +48,15 @@ async function load(): Promise<void> {
   const shelf = await attempt("Looking at the Shelf…", () => api.shelf());
   if (shelf) [scenes.value, deleted.value] = [shelf.scenes, shelf.deleted];
 }
+
+/** What was done on another page meanwhile is seen once this one is looked at again. */
+async function lookAgain(): Promise<void> {
+  if (busy.value || document.hidden) return;
+  const shelf = await api.shelf().catch(() => null);
+  if (shelf && !busy.value) [scenes.value, deleted.value] = [shelf.scenes, shelf.deleted];
+}
+useEventListener(window, "focus", lookAgain);
+useEventListener(document, "visibilitychange", lookAgain);
 
 async function create(): Promise<void> {
   const taken = new Set(scenes.value?.map((scene) => scene.name));
