@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { countThere, hardlySeen, strongest } from "./contrast";
+import { areaOf, hardlySeen, strongest } from "./contrast";
 
 const PAPER = [238, 230, 214] as const;
 const INK = [86, 96, 90] as const;
@@ -31,10 +31,11 @@ describe("hardlySeen", () => {
   });
 });
 
-describe("countThere and strongest", () => {
-  it("ask for pixels that are painted by a third or more, and for the one that is most", () => {
-    const three = pixels([255, 255, 255, 0], [90, 90, 90, 84], [90, 90, 90, 85]);
-    expect([countThere(three), strongest(three)]).toEqual([1, 2]);
-    expect([countThere(pixels()), strongest(pixels())]).toEqual([0, 0]);
+describe("areaOf and strongest", () => {
+  it("tell how many pixels are painted, each by its share, and which one most", () => {
+    const three = pixels([255, 255, 255, 0], [90, 90, 90, 51], [90, 90, 90, 102]);
+    expect(areaOf(three)).toBeCloseTo(0.6);
+    expect(strongest(three)).toEqual({ at: 2, share: 0.4 });
+    expect([areaOf(pixels()), strongest(pixels())]).toEqual([0, { at: 0, share: 0 }]);
   });
 });

@@ -30,19 +30,16 @@ export function hardlySeen(pixels: Uint8ClampedArray, ground: Ground, other: Gro
   return painted && (most < HARDLY || specks);
 }
 
-/** What of a pixel must be painted for it to be there: a third. */
-const THERE = 85;
-
-/** How many pixels are painted by at least a third. */
-export function countThere(pixels: Uint8ClampedArray): number {
-  let count = 0;
-  for (let i = 3; i < pixels.length; i += 4) if (pixels[i]! >= THERE) count += 1;
-  return count;
+/** How many whole pixels all that is painted comes to. */
+export function areaOf(pixels: Uint8ClampedArray): number {
+  let area = 0;
+  for (let i = 3; i < pixels.length; i += 4) area += pixels[i]! / 255;
+  return area;
 }
 
-/** The number of the pixel that is painted most, row by row. */
-export function strongest(pixels: Uint8ClampedArray): number {
+/** The pixel that is painted most: its number, row by row, and how much of it, 0…1. */
+export function strongest(pixels: Uint8ClampedArray): { readonly at: number; readonly share: number } {
   let best = 3;
   for (let i = 3; i < pixels.length; i += 4) if (pixels[i]! > pixels[best]!) best = i;
-  return (best - 3) / 4;
+  return { at: (best - 3) / 4, share: (pixels[best] ?? 0) / 255 };
 }

@@ -20,7 +20,7 @@ function shared(): CanvasRenderingContext2D | null {
 import { useElementVisibility, watchDebounced } from "@vueuse/core";
 import { ref } from "vue";
 import { IDENTITY } from "@/geometry/matrix";
-import { countThere, hardlySeen, strongest } from "@/picture/contrast";
+import { areaOf, hardlySeen, strongest } from "@/picture/contrast";
 import { extentOf } from "@/picture/layers";
 import { atFrame } from "@/picture/frameView";
 import { paintSteps } from "@/picture/paint";
@@ -38,9 +38,8 @@ const pale = ref(false);
 
 const painted = () => props.ids.map((id) => scene.motion?.objects.get(id));
 
-/** Fewer pixels than this are specks: one of them is shown larger. */
-const FEW = 16;
-const LARGER = 16;
+/** What is not painted by a third anywhere is not there; what comes to fewer pixels than this are specks, of which one is shown larger. */
+const [THERE, FEW, LARGER] = [1 / 3, 12, 16];
 
 function paint(): void {
   const ctx = shared();
@@ -65,11 +64,10 @@ function paint(): void {
     const scale = (side - 6) / Math.max(box.width, box.height, 1);
     const [x, y] = [box.left + box.width / 2, box.top + box.height / 2];
     paintAt(frame, scale, x, y);
-    const there = countThere(pixels);
-    if (!there) continue;
-    const at = strongest(pixels);
+    const { at, share } = strongest(pixels);
+    if (share < THERE) continue;
     const [right, down] = [(at % side) + 0.5 - side / 2, Math.floor(at / side) + 0.5 - side / 2];
-    if (there < FEW) paintAt(frame, scale * LARGER, x + right / scale, y + down / scale);
+    if (areaOf(pixels) < FEW) paintAt(frame, scale * LARGER, x + right / scale, y + down / scale);
     break;
   }
   pale.value = hardlySeen(pixels, PAPER, INK);
