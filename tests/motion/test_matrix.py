@@ -89,3 +89,17 @@ def test_stacks_are_worked_out_as_one_by_one():
         np.testing.assert_array_equal(
             matrix.apply(stack, points[0, :, :1], points[1, :, :1])[n], matrix.apply(stack[n], points[0, n, :1], points[1, n, :1])
         )
+
+
+def test_where_a_thing_is_does_not_depend_on_one_that_grew_out_of_reach():
+    def chain(name, sizes):
+        parents = [None, *(f"{name}{n}" for n in range(len(sizes) - 1))]
+        links = zip(sizes, parents, strict=True)
+        return [shape(f"{name}{n}", x=3, scale_x=size, scale_y=size) | {"parent": parent} for n, (size, parent) in enumerate(links)]
+
+    large = chain("large", [1e4] * 5 + [1.0] * 85)
+    endless = chain("endless", [1e4] * 90)
+    alone, beside = bake(scene(*large)), bake(scene(*large, *endless))
+    assert np.isfinite(beside.objects["endless89"].world).all()
+    assert alone.objects["large89"].world.max() > 1e15, "farther than what is cut off"
+    np.testing.assert_array_equal(alone.objects["large89"].world, beside.objects["large89"].world)

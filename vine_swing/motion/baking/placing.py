@@ -89,9 +89,10 @@ def placed(
         for thing in level:
             above = None if thing.parent is None else done[thing.parent] if thing.parent in done else old[thing.parent]
             waiting.append(_Waiting(thing, channels[thing.id], local[thing.id], above, old))
-        worlds = _worlds(waiting)
-        for one in waiting:
-            done[one.thing.id] = one.placed(scene, grid, worlds)
+        # What many parents make larger still may grow out of reach, and is cut off then.
+        with np.errstate(over="ignore", invalid="ignore"):
+            worlds = _worlds(waiting)
+            done |= {one.thing.id: one.placed(scene, grid, worlds) for one in waiting}
     return done
 
 
@@ -197,7 +198,10 @@ def _worlds(waiting: Iterable[_Waiting]) -> dict[str, Array]:
         for start in range(0, len(group), at_once):
             some = group[start : start + at_once]
             carriers, locals_ = (np.stack(matrices) for matrices in zip(*((one.carrier, one.local) for one in some), strict=True))
-            found |= zip((one.thing.id for one in some), _within_reach(matrix.multiply(carriers, locals_)), strict=True)
+            worlds = matrix.multiply(carriers, locals_)
+            # Each by itself where any is out of reach: nobody's place may depend on who else is placed.
+            reached = worlds if np.isfinite(worlds).all() else [_within_reach(world) for world in worlds]
+            found |= zip((one.thing.id for one in some), reached, strict=True)
     return found
 
 
