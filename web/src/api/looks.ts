@@ -14,6 +14,9 @@ interface Asked {
   readonly fail: (error: Error) => void;
 }
 
+/** Where a connection could not be had, so many ms go by before it is tried again. */
+const RETRY = 10_000;
+
 /** The connection was closed before the answer came. */
 class ConnectionLost extends Error {}
 
@@ -22,11 +25,14 @@ class LookConnection {
   readonly scene: string;
   private readonly socket: WebSocket;
   private readonly asked: Asked[] = [];
+  private readonly begun = performance.now();
+  private wasOpen = false;
 
   constructor(scene: string) {
     this.scene = scene;
     this.socket = new WebSocket(`${location.origin.replace(/^http/, "ws")}/api/scenes/${scene}/looks`);
     this.socket.binaryType = "arraybuffer";
+    this.socket.addEventListener("open", () => (this.wasOpen = true));
     this.socket.addEventListener("message", ({ data }: MessageEvent<ArrayBuffer | string>) => {
       const one = this.asked.shift();
       if (typeof data !== "string") return one?.take(new Uint8Array(data));
@@ -40,8 +46,9 @@ class LookConnection {
     return this.socket.readyState === WebSocket.OPEN;
   }
 
+  /** Whether another one is to be tried in its place. */
   get isOver(): boolean {
-    return this.socket.readyState > WebSocket.OPEN;
+    return this.socket.readyState > WebSocket.OPEN && (this.wasOpen || performance.now() - this.begun > RETRY);
   }
 
   ask(batch: Batch): Promise<Uint8Array> {
