@@ -8,6 +8,7 @@ from fastapi import Depends, Header, Path, Request
 
 from vine_swing.service.deadline import Deadline
 from vine_swing.service.exports import Exports
+from vine_swing.service.guard import BODY_READ
 from vine_swing.service.notes import Notes
 from vine_swing.service.rehearsals import Rehearsals
 from vine_swing.service.sessions import Sessions
@@ -52,6 +53,7 @@ async def _deadline(request: Request, x_work: Annotated[str | None, Header(patte
         works[x_work] = deadline
 
     async def watch() -> None:
+        await request.scope[BODY_READ].wait()
         while not await request.is_disconnected():
             await asyncio.sleep(_EVERY)
         deadline.gone.set()

@@ -1,5 +1,6 @@
 """What every request passes first: our own host and origin only, a body of a bearable size and a known type; and what every answer carries."""
 
+import asyncio
 import re
 from urllib.parse import unquote
 
@@ -30,6 +31,11 @@ _HEADERS = {
 }
 
 
+#: Where the ASGI scope of a request keeps an event that is set once all of its body has been read. Who asks for messages before that takes parts of
+#: the body away from whoever reads it.
+BODY_READ = "vine_swing.body_read"
+
+
 class TooLarge(Exception):
     """The body grew past the limit while it was being read."""
 
@@ -53,6 +59,9 @@ class Guard:
             return
         started = False
         read, most = 0, _most(Headers(scope=scope))
+        body_read = scope[BODY_READ] = asyncio.Event()
+        if not _has_body(Headers(scope=scope)):
+            body_read.set()
 
         async def counted() -> Message:
             nonlocal read
@@ -60,6 +69,8 @@ class Guard:
             read += len(message.get("body", b""))
             if read > most:
                 raise TooLarge
+            if not message.get("more_body"):
+                body_read.set()
             return message
 
         async def guarded(message: Message) -> None:
@@ -108,7 +119,7 @@ def _refusal(scope: Scope) -> tuple[int, str, str] | None:
     length = headers.get("content-length", "0")
     if not (length.isascii() and length.isdigit()) or int(length) > _most(headers):
         return _too_large(headers)
-    if scope["method"] in _WRITES and (length != "0" or "transfer-encoding" in headers):
+    if scope["method"] in _WRITES and _has_body(headers):
         kind = headers.get("content-type", "").partition(";")[0].strip().lower()
         if kind not in _BODIES:
             return 415, "Unknown kind of body", f"a request's body must be application/json, not '{kind[:80]}'; say so in its content-type"
@@ -116,6 +127,10 @@ def _refusal(scope: Scope) -> tuple[int, str, str] | None:
     if any(ord(character) < 32 or ord(character) == 127 for character in path):
         return 400, "No such address", "the address has control characters in it, which no address here has"
     return None
+
+
+def _has_body(headers: Headers) -> bool:
+    return headers.get("content-length", "0") != "0" or "transfer-encoding" in headers
 
 
 def _is_own(host: str) -> bool:
