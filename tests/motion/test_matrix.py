@@ -103,3 +103,12 @@ def test_where_a_thing_is_does_not_depend_on_one_that_grew_out_of_reach():
     assert np.isfinite(beside.objects["endless89"].world).all()
     assert alone.objects["large89"].world.max() > 1e15, "farther than what is cut off"
     np.testing.assert_array_equal(alone.objects["large89"].world, beside.objects["large89"].world)
+
+
+def test_products_of_pairs_are_those_of_each_pair():
+    rng = np.random.default_rng(4)
+    moving, still, shared = rng.uniform(-2, 2, (7, 6)), rng.uniform(-2, 2, (1, 6)), rng.uniform(-2, 2, (7, 6))
+    lefts, rights = [shared, still, shared, moving, still], [moving, moving, still, shared, still]
+    for found, left, right in zip(matrix.products(lefts, rights), lefts, rights, strict=True):
+        np.testing.assert_array_equal(found, matrix.multiply(left, right))
+    assert matrix.products([], []) == []

@@ -22,7 +22,7 @@ def pack(data: Any) -> bytes:
 
 
 class Arrays:
-    """The arrays of one message. They become float32 together, once `filled`: hundreds of calls of NumPy would take longer than their work."""
+    """The arrays of one message, which `fill` converts to float32 together: hundreds of calls of NumPy would take longer than their work."""
 
     def __init__(self) -> None:
         self._waiting: list[tuple[dict[str, Any], NDArray[np.float64]]] = []

@@ -55,7 +55,7 @@ def test_feet_together_stand_where_each_does_alone(preset, way):
     for n, (leg, one) in enumerate(zip(figure.legs, each, strict=True)):
         row, own_spots = FootfallRows.of([one]), spots[:, rows.first[n] : rows.last[n] + 1]
         alone = footing(Feet.of([leg]), row, row.at(phase), style, size, way, *own_spots)
-        for name in ("x", "ahead", "y", "turn", "free"):
+        for name in ("x", "ahead", "y", "turn", "slack"):
             np.testing.assert_array_equal(getattr(together, name)[n], getattr(alone, name)[0], err_msg=f"{name} of {leg.name}")
 
 

@@ -330,7 +330,7 @@ class ChannelBaker:
 
     def _put_rows(self, refs: Sequence[Ref], rows: Array) -> None:
         """Take over the values of some channels, one a row, cut off where they reach too far."""
-        # Of rows with a NaN in them the least is NaN, which fails every comparison.
+        # The minimum of rows with a NaN in them is NaN, which fails every comparison.
         if rows.size and not (np.minimum.reduce(rows, axis=None) >= -FARTHEST and np.maximum.reduce(rows, axis=None) <= FARTHEST):
             with np.errstate(invalid="ignore"):
                 near = np.abs(rows) <= FARTHEST

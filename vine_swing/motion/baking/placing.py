@@ -19,8 +19,6 @@ from vine_swing.motion.scene.model import Scene
 from vine_swing.motion.scene.objects import WHOLE, SceneObject
 
 Array = NDArray[np.float64]
-#: Numbers worked on at once where matrices of several objects are made together.
-_AT_ONCE = 50_000
 
 
 @dataclass(frozen=True)
@@ -97,7 +95,7 @@ def placed(
 
 
 def _levels(by_id: dict[str, SceneObject]) -> list[list[SceneObject]]:
-    """Objects by how many of them they hang on, one on the other: first those that hang on none of them."""
+    """Objects by their depth in the tree of parents: first those whose parent is none of them."""
     depths: dict[str, int] = {}
     levels: list[list[SceneObject]] = []
     for thing in by_id.values():
@@ -123,7 +121,7 @@ def _locals(things: Iterable[SceneObject], channels: dict[str, dict[str, Array]]
         else:
             alike.setdefault(tuple(len(arrays[name]) for name in GEOMETRY), []).append(thing.id)
     for lengths, ids in alike.items():
-        at_once = max(1, _AT_ONCE // max(lengths))
+        at_once = max(1, matrix.AT_ONCE // max(lengths))
         for start in range(0, len(ids), at_once):
             some = ids[start : start + at_once]
             yield from zip(some, matrix.object_matrix(_geometry([channels[one] for one in some])), strict=True)
@@ -135,7 +133,7 @@ def _geometry(rows: list[dict[str, Array]]) -> dict[str, Array]:
 
 
 class _Waiting:
-    """An object that is to be placed: what it hangs on is."""
+    """An object to be placed whose parent is placed already, beside the earlier bake of both."""
 
     def __init__(self, thing: SceneObject, arrays: dict[str, Array], local: Array, above: BakedObject | None, old: dict[str, BakedObject]) -> None:
         self.thing, self.arrays, self.local, self.above = thing, arrays, local, above
@@ -187,22 +185,10 @@ class _Waiting:
 
 
 def _worlds(waiting: Iterable[_Waiting]) -> dict[str, Array]:
-    """The matrices to the scene of what is carried and does not stay where it was, by id; those of equal lengths are worked out together."""
-    alike: dict[tuple[int, int], list[_Waiting]] = {}
-    for one in waiting:
-        if one.carrier is not None and one.stays is None and not one.is_same:
-            alike.setdefault((len(one.carrier), len(one.local)), []).append(one)
-    found: dict[str, Array] = {}
-    for lengths, group in alike.items():
-        at_once = max(1, _AT_ONCE // (6 * max(lengths)))
-        for start in range(0, len(group), at_once):
-            some = group[start : start + at_once]
-            carriers, locals_ = (np.stack(matrices) for matrices in zip(*((one.carrier, one.local) for one in some), strict=True))
-            worlds = matrix.multiply(carriers, locals_)
-            # Each by itself where any is out of reach: nobody's place may depend on who else is placed.
-            reached = worlds if np.isfinite(worlds).all() else [_within_reach(world) for world in worlds]
-            found |= zip((one.thing.id for one in some), reached, strict=True)
-    return found
+    """The matrices to the scene of what is carried and does not stay where it was, by id."""
+    moved = [one for one in waiting if one.carrier is not None and one.stays is None and not one.is_same]
+    worlds = matrix.products([one.carrier for one in moved if one.carrier is not None], [one.local for one in moved])
+    return {one.thing.id: _within_reach(world) for one, world in zip(moved, worlds, strict=True)}
 
 
 def _within_reach(world: Array) -> Array:

@@ -8,6 +8,8 @@ x right, y down, angles in degrees clockwise (design section 3). Every function 
 (1, 6) for what never changes. Many short arrays cost NumPy more than one long one: where a function says so, it takes stacks of them, (k, n, 6).
 """
 
+from collections.abc import Sequence
+
 import numpy as np
 from numpy.typing import NDArray
 
@@ -17,6 +19,8 @@ Array = NDArray[np.float64]
 #: The matrix that changes nothing, (1, 6).
 IDENTITY = np.array([[1.0, 0, 0, 1, 0, 0]])
 IDENTITY.flags.writeable = False
+#: Numbers worked on at once where many matrices are made together, so that they stay in the processor's cache.
+AT_ONCE = 50_000
 #: Determinants smaller than this are treated as 0.
 _FLAT = 1e-12
 
@@ -41,6 +45,22 @@ def multiply(left: Array, right: Array) -> Array:
     found[..., 3] = b1 * c2 + d1 * d2
     found[..., 4] = a1 * e2 + c1 * f2 + e1
     found[..., 5] = b1 * e2 + d1 * f2 + f1
+    return found
+
+
+def products(lefts: Sequence[Array], rights: Sequence[Array]) -> list[Array]:
+    """left · right of as many pairs; pairs of equal lengths are worked out together, which gives the same numbers."""
+    alike: dict[tuple[int, int], list[int]] = {}
+    for place, (left, right) in enumerate(zip(lefts, rights, strict=True)):
+        alike.setdefault((len(left), len(right)), []).append(place)
+    found: list[Array] = [IDENTITY] * len(lefts)
+    for lengths, places in alike.items():
+        at_once = max(1, AT_ONCE // (6 * max(lengths)))
+        for start in range(0, len(places), at_once):
+            some = places[start : start + at_once]
+            left = lefts[some[0]] if all(lefts[place] is lefts[some[0]] for place in some) else np.stack([lefts[place] for place in some])
+            for place, product in zip(some, multiply(left, np.stack([rights[place] for place in some])), strict=True):
+                found[place] = product
     return found
 
 

@@ -13,6 +13,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
+from vine_swing.motion.figure.limb import joint_at_rest
 from vine_swing.motion.figure.model import Limb
 from vine_swing.motion.figure.stretches import Stretch
 from vine_swing.motion.figure.style import Style
@@ -23,7 +24,7 @@ FLAT, HEEL_OFF = 0.22, 0.58
 #: How much of the roll the toes are up by at landing, and how far behind the ankle the heel lies, in shares of the foot.
 _TOES_UP, _HEEL = 0.5, 0.28
 #: By how many px a swinging foot may be out of reach: at once after it has left, and ever less until it lands, so that the hips are low by then.
-_FREE = 300.0
+_SLACK = 300.0
 #: No two footfalls of a leg lie nearer than this, in cycles; and a foot rests this long at least at a stand.
 _NEAREST, _REST = 0.1, 0.02
 #: Feet lift and land this many cycles beyond the ends of what is looked at.
@@ -111,9 +112,8 @@ class Feet:
     @classmethod
     def of(cls, legs: Sequence[Limb]) -> "Feet":
         """The feet of legs whose figure stands at y = 0."""
-        ankles, tips = (np.array([leg.joints[n] for leg in legs]).reshape(-1, 2) for n in (2, 3))
-        length = tips[:, :1] - ankles[:, :1]
-        return cls(ankles[:, 1:], length, -_HEEL * length)
+        (x, ankle), (tip, _) = joint_at_rest(legs, 2), joint_at_rest(legs, 3)
+        return cls(ankle, tip - x, -_HEEL * (tip - x))
 
 
 @dataclass(frozen=True)
@@ -189,14 +189,14 @@ class Footing:
     ahead: how far ahead of that its ankle is.
     y: the height of its ankle.
     turn: how it is turned, in degrees.
-    free: by how many px it may be out of reach.
+    slack: by how many px it may be out of reach.
     """
 
     x: Array
     ahead: Array
     y: Array
     turn: Array
-    free: Array
+    slack: Array
 
 
 def rolled(feet: Feet, tread: Tread, arrives: Array, leaves: Array, roll: Array, way: int) -> tuple[Array, Array]:
@@ -208,7 +208,7 @@ def rolled(feet: Feet, tread: Tread, arrives: Array, leaves: Array, roll: Array,
     u = tread.share if way > 0 else 1 - tread.share
     begin, end = (arrives, leaves) if way > 0 else (leaves, arrives)
     up, off = -_TOES_UP * roll * begin, roll * end
-    # In stance, and in swing: from when the toes come down and until when, from when the heel lifts and until when.
+    # Two turns, one after the other: in stance the toes come down, then the heel lifts; in swing the heel comes back, then the toes go up.
     first = smooth(u / np.where(tread.down, FLAT, 0.5))
     second = smooth(np.where(tread.down, (u - HEEL_OFF) / (1 - HEEL_OFF), (u - 0.45) / 0.55))
     turn = np.where(tread.down, up, off) * (1 - first) + np.where(tread.down, off, up) * second
@@ -235,8 +235,8 @@ def footing(feet: Feet, steps: FootfallRows, tread: Tread, style: Style, size: A
     dx, dy = ankle(feet, angle, roll, about)
     gap = steps.middles[after] - steps.middles[place]
     high = np.where(down, 0.0, raised(share) * np.minimum(gap, 1.0))
-    free = np.where(down, 0.0, _FREE * np.minimum(smooth(share * 8), 0.8 * (1 - share)))
-    return Footing(x, dx, y + size * (dy - style.lift * high), angle + roll, free)
+    slack = np.where(down, 0.0, _SLACK * np.minimum(smooth(share * 8), 0.8 * (1 - share)))
+    return Footing(x, dx, y + size * (dy - style.lift * high), angle + roll, slack)
 
 
 def carried(w: Array) -> Array:

@@ -11,8 +11,12 @@ length on d is eased towards the share FULL, which it never reaches:
 which is C1. Up to s the end is exactly at its place.
 """
 
+from collections.abc import Sequence
+
 import numpy as np
 from numpy.typing import NDArray
+
+from vine_swing.motion.figure.model import Limb
 
 Array = NDArray[np.float64]
 #: A number, or one for each of k limbs, (k, 1).
@@ -20,6 +24,12 @@ Length = Array | float
 SOFT, FULL = 0.97, 0.9985
 #: How near the end may come to the root, as a share of how near it can.
 _NEAREST = 1.001
+
+
+def joint_at_rest(limbs: Sequence[Limb], n: int) -> tuple[Array, Array]:
+    """x and y of the n-th joint of some limbs where they rest, from the root (0) on, (k, 1) each."""
+    places = np.array([one.joints[n] for one in limbs])
+    return places[:, :1], places[:, 1:]
 
 
 def reached(distance: Array, l1: Length, l2: Length) -> Array:

@@ -40,6 +40,12 @@ class Limb(Frozen):
     bend: Literal[1, -1] = 1
     joints: tuple[Point, Point, Point, Point]
 
+    @property
+    def bone_lengths(self) -> tuple[float, float]:
+        """How long its two bones are, px."""
+        root, middle, end, _ = self.joints
+        return distance(root, middle), distance(middle, end)
+
 
 class Chain(Frozen):
     """Links that hang one on the other: a tail, an ear, a trunk. `joints` are the root and the end of every link."""
@@ -92,7 +98,7 @@ class Figure(Frozen):
     @cached_property
     def leg_length(self) -> float:
         """The mean length of its legs from hip to ankle, in px; of its spine where it has none."""
-        lengths = [distance(a, b) + distance(b, c) for a, b, c, _ in (leg.joints for leg in self.legs)]
+        lengths = [sum(leg.bone_lengths) for leg in self.legs]
         return sum(lengths) / len(lengths) if lengths else max(distance(self.spine[0], self.spine[-1]), 1.0)
 
     @model_validator(mode="after")

@@ -16,8 +16,8 @@ from numpy.typing import NDArray
 from vine_swing.motion.basics import matrix
 from vine_swing.motion.basics.values import Point
 from vine_swing.motion.figure.channels import FACING, LIMB_CHANNELS
-from vine_swing.motion.figure.limb import solve
-from vine_swing.motion.figure.model import HEAD, HIPS, SPINE, Figure, Limb, distance
+from vine_swing.motion.figure.limb import joint_at_rest, solve
+from vine_swing.motion.figure.model import HEAD, HIPS, SPINE, Figure, Limb
 
 Array = NDArray[np.float64]
 #: The bones of a limb, from its root on, as they are named after its id.
@@ -88,29 +88,12 @@ def bones(figure: Figure, channels: Mapping[str, Array]) -> dict[str, Array]:
 
 def carried_by(carrier: Array, named: Mapping[str, Array]) -> dict[str, Array]:
     """carrier · each of some matrices, by their names; the carrier is (n, 6) or (1, 6), and so is each of them."""
-    lengths: dict[int, list[str]] = {}
-    for name, one in named.items():
-        lengths.setdefault(len(one), []).append(name)
-    found: dict[str, Array] = {}
-    for names in lengths.values():
-        found |= zip(names, matrix.multiply(carrier, np.stack([named[name] for name in names])), strict=True)
-    return {name: found[name] for name in named}
+    return dict(zip(named, matrix.products([carrier] * len(named), list(named.values())), strict=True))
 
 
 def directions(joints: Sequence[Point]) -> list[float]:
     """The direction of every bone between joints at rest, in degrees clockwise from the right."""
     return [float(np.degrees(np.arctan2(b[1] - a[1], b[0] - a[0]))) for a, b in pairwise(joints)]
-
-
-def roots_of(limbs: Sequence[Limb]) -> tuple[Array, Array]:
-    """x and y of the roots of some limbs at rest, (k, 1) each."""
-    return _joint(limbs, 0)
-
-
-def _joint(limbs: Sequence[Limb], n: int) -> tuple[Array, Array]:
-    """x and y of a joint of some limbs at rest, (k, 1) each."""
-    places = np.array([one.joints[n] for one in limbs])
-    return places[:, :1], places[:, 1:]
 
 
 def _limbs(limbs: Sequence[Limb], frames: int, reaches: bool, body: Body, channels: Mapping[str, Array]) -> dict[str, Array]:
@@ -123,16 +106,16 @@ def _limbs(limbs: Sequence[Limb], frames: int, reaches: bool, body: Body, channe
         return found
 
     bases = body.bases(limbs)
-    root = matrix.apply(bases, *roots_of(limbs))
+    root = matrix.apply(bases, *joint_at_rest(limbs, 0))
     # Forward: every bone turns on the one before it.
     upper = np.degrees(np.arctan2(bases[..., 1], bases[..., 0])) + rows("upper")
     lower = upper + rows("lower")
     tip = lower + rows("end")
     if reaches:
         reach = np.clip(rows("reach"), 0.0, 1.0)
-        end_x, end_y = _joint(limbs, 2)
+        end_x, end_y = joint_at_rest(limbs, 2)
         place = np.stack([end_x + rows("x"), end_y + rows("y")], axis=-1)
-        lengths = np.array([[distance(a, b), distance(b, c)] for a, b, c, _ in (one.joints for one in limbs)])
+        lengths = np.array([one.bone_lengths for one in limbs])
         rest, bend = np.array([directions(one.joints) for one in limbs]), np.array([[one.bend] for one in limbs])
         solved = solve(root, place, lengths[:, :1], lengths[:, 1:], bend)
         # A foot or hand that reaches keeps its own direction in the figure's space, whatever the limb does.
@@ -143,9 +126,9 @@ def _limbs(limbs: Sequence[Limb], frames: int, reaches: bool, body: Body, channe
     found: dict[str, Array] = {}
     at = root
     for n, (word, turn) in enumerate(zip(_BONES, (upper, lower, tip), strict=True)):
-        bone = _placed(at, turn, *_joint(limbs, n))
+        bone = _placed(at, turn, *joint_at_rest(limbs, n))
         found |= zip((f"{one.id}.{word}" for one in limbs), bone, strict=True)
-        at = matrix.apply(bone, *_joint(limbs, n + 1))
+        at = matrix.apply(bone, *joint_at_rest(limbs, n + 1))
     return found
 
 

@@ -9,9 +9,9 @@ from numpy.typing import NDArray
 from vine_swing.motion.basics import matrix
 from vine_swing.motion.figure.footfalls import Feet, footing
 from vine_swing.motion.figure.hips import rise
-from vine_swing.motion.figure.limb import SOFT
-from vine_swing.motion.figure.model import HIPS, Figure, Limb, distance
-from vine_swing.motion.figure.pose import Body, roots_of
+from vine_swing.motion.figure.limb import SOFT, joint_at_rest
+from vine_swing.motion.figure.model import HIPS, Figure, Limb
+from vine_swing.motion.figure.pose import Body
 from vine_swing.motion.figure.style import Style
 from vine_swing.motion.figure.walk_plan import WalkInputs, WalkPlan
 
@@ -50,20 +50,23 @@ def mean_sinking(plan: WalkPlan) -> tuple[Array, Array]:
 @lru_cache(maxsize=4096)
 def _sinking(figure: Figure, order: str, settings: tuple[float, ...]) -> float:
     """How far the hips have to sink in a steady walk on level ground so that every planted foot is within reach, by all settings of the style."""
-    style = Style(*np.array(settings)[:, None])
-    level = WalkInputs(figure, order, False, 0.0, 1.0, 1, lambda t: np.tile(matrix.IDENTITY, (len(t), 1)), lambda t: style, np.ones_like, ground=None)
-    plan = WalkPlan(level)
-    up_down = rise(_PHASES + plan.ahead + style.stance / 2, style, plan.groups)
     if not figure.legs:
         return 0.0
+    style = Style(*np.array(settings)[:, None])
+
+    def unmoved(t: Array) -> Array:
+        return np.tile(matrix.IDENTITY, (t.shape[1], 1))
+
+    level = WalkInputs(figure, order, False, 0.0, 1.0, 1, unmoved, lambda t: style, lambda t: np.ones(t.shape[1]), ground=None)
+    plan = WalkPlan(level)
+    up_down = rise(_PHASES + plan.ahead + style.stance / 2, style, plan.groups)
     steps = plan.endless_footfalls(float(np.mean(style.stance)))
     flat = np.zeros_like(steps.middles)
     feet = footing(Feet.of(figure.legs), steps, steps.at(_PHASES), style, np.ones(1), 1, steps.middles, flat, flat)
-    root_x, root_y = roots_of(figure.legs)
-    end_x = np.array([[leg.joints[2][0]] for leg in figure.legs])
+    (root_x, root_y), (end_x, _) = joint_at_rest(figure.legs, 0), joint_at_rest(figure.legs, 2)
     reach = _reaches(figure.legs) - _SPARE * figure.leg_length
     across = np.minimum(np.abs((feet.x - _PHASES) * style.stride + end_x + feet.ahead - root_x), reach * _ACROSS)
-    least = np.where(feet.free > 0, -np.inf, feet.y - np.sqrt(reach**2 - across**2) - root_y)
+    least = np.where(feet.slack > 0, -np.inf, feet.y - np.sqrt(reach**2 - across**2) - root_y)
     return max(0.0, float(np.max(least - up_down)))
 
 
@@ -78,9 +81,7 @@ def lowered_hips(figure: Figure, added: Mapping[str, Array], ankles: Array, slac
     """
     down = added[f"{HIPS}.y"]
     body = Body(figure, {**added, f"{HIPS}.y": np.zeros(1)})
-    root_x, root_y = roots_of(figure.legs)
-    bases = body.bases(figure.legs)
-    at = matrix.apply(bases, root_x, root_y)
+    at = matrix.apply(body.bases(figure.legs), *joint_at_rest(figure.legs, 0))
     reach = _reaches(figure.legs)
     across = np.minimum(np.abs(ankles[..., 0] - at[..., 0]), reach * _ACROSS)
     for least in ankles[..., 1] - np.sqrt(reach**2 - across**2) - at[..., 1] - slack:
@@ -90,7 +91,7 @@ def lowered_hips(figure: Figure, added: Mapping[str, Array], ankles: Array, slac
 
 def _reaches(legs: Sequence[Limb]) -> Array:
     """How far each leg reaches before it begins to give, in px, (k, 1)."""
-    return np.array([[_SAFE * SOFT * (distance(root, middle) + distance(middle, end))] for root, middle, end, _ in (leg.joints for leg in legs)])
+    return np.array([[_SAFE * SOFT * sum(leg.bone_lengths)] for leg in legs])
 
 
 def _soft_maximum(a: Array, b: Array) -> Array:

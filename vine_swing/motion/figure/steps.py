@@ -11,6 +11,7 @@ from numpy.typing import NDArray
 
 from vine_swing.motion.figure import footfalls
 from vine_swing.motion.figure.footfalls import Feet, FootfallRows, Footfalls, Tread, footing
+from vine_swing.motion.figure.limb import joint_at_rest
 from vine_swing.motion.figure.style import Style
 from vine_swing.motion.figure.walk_plan import WalkedStretch, WalkPlan, size_of
 
@@ -38,8 +39,8 @@ class WalkingFeet:
         self._plan = plan
         self._legs = plan.inputs.figure.legs
         self.resting = Feet.of(self._legs)
-        #: How far ahead of the figure's origin each foot rests, (k,).
-        self.ahead = np.array([leg.joints[2][0] for leg in self._legs])
+        #: How far ahead of the figure's origin each foot rests, (k, 1).
+        self.ahead, _ = joint_at_rest(self._legs, 2)
         #: Of each stretch that is walked, in order.
         self.steps: list[Steps] = []
         for walked in plan.walked:
@@ -53,12 +54,9 @@ class WalkingFeet:
         if not plan.walked:
             return self._standing(t)
         size = size_of(m)
-        if len(self.steps) == 1:
-            return self.steps[0].at(phase, style, size)
-        which, many = plan.index(t), (len(self._legs), len(t))
+        many = (len(self._legs), len(t))
         whole = FootTracks(np.empty((*many, 2)), np.empty(many), np.empty(many))
-        for n in np.unique(which):
-            here = np.flatnonzero(which == n)
+        for n, here in plan.parts(t):
             part = self.steps[n].at(phase[here], style.at(here), size[here])
             whole.ankle[:, here], whole.turn[:, here], whole.slack[:, here] = part.ankle, part.turn, part.slack
         return whole
@@ -74,7 +72,7 @@ class WalkingFeet:
             size: how large the figure is drawn, (s,).
         """
         ground = self._plan.inputs.ground
-        ahead = self.ahead[legs] * size
+        ahead = self.ahead[legs, 0] * size
         if ground is None:
             length = np.hypot(1, slope)
             return np.stack([x + ahead / length, y + ahead * slope / length, np.degrees(np.arctan(slope))])
@@ -89,12 +87,12 @@ class WalkingFeet:
     def _standing(self, t: Array) -> FootTracks:
         """Feet where the figure stands and never walks."""
         plan, many = self._plan, (len(self._legs), len(t))
-        begin = plan.inputs.matrix(np.array([0.0]))
+        begin = plan.inputs.matrix(np.zeros((1, 1)))
         facing = plan.resting_forward
         legs = np.arange(len(self._legs))
         size, x, y = (np.full(len(legs), value) for value in (size_of(begin)[0], begin[0, 4] * facing, begin[0, 5]))
         px, py, tilt = self.place(legs, x, y, np.zeros(len(legs)), facing, size)
-        (dx,), (dy,) = (rows.T for rows in footfalls.ankle(self.resting, tilt[:, None], np.zeros(1), np.zeros(1)))
+        dx, dy = (rows[:, 0] for rows in footfalls.ankle(self.resting, tilt[:, None], np.zeros(1), np.zeros(1)))
         ankle = np.stack([facing * (px + size * dx), py + size * dy], axis=-1)
         return FootTracks(np.repeat(ankle[:, None], len(t), axis=1), np.repeat(tilt[:, None], len(t), axis=1), np.zeros(many))
 
@@ -105,8 +103,8 @@ class WalkingFeet:
         level = np.zeros_like(steps.middles)
         # Feet are where they would be in a walk without a beginning.
         feet = footing(self.resting, steps, steps.at(at), style, size, 1, steps.middles, level, level)
-        ahead = (feet.x - at) * style.stride * size + size * (self.ahead[:, None] + feet.ahead)
-        return FootTracks(np.stack([m[:, 4] + facing * ahead, m[:, 5] + feet.y], axis=-1), feet.turn, feet.free)
+        ahead = (feet.x - at) * style.stride * size + size * (self.ahead + feet.ahead)
+        return FootTracks(np.stack([m[:, 4] + facing * ahead, m[:, 5] + feet.y], axis=-1), feet.turn, feet.slack)
 
     @cached_property
     def _endless(self) -> FootfallRows:
@@ -147,7 +145,7 @@ class Steps:
         tread = self._rows.at(phase)
         feet = footing(self._feet.resting, self._rows, tread, style, size, self._direction, *self._places)
         y = feet.y if self._plan.inputs.ground is None else feet.y + self._bump(tread)
-        return FootTracks(np.stack([self._facing * (feet.x + size * feet.ahead), y], axis=-1), feet.turn, feet.free)
+        return FootTracks(np.stack([self._facing * (feet.x + size * feet.ahead), y], axis=-1), feet.turn, feet.slack)
 
     def _bump(self, tread: Tread) -> Array:
         """How much higher or lower the ground below swinging feet is than the straight way between their places, (k, n)."""

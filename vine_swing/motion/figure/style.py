@@ -36,7 +36,7 @@ class Style:
         """What its settings are called."""
         return tuple(field.name for field in fields(cls))
 
-    def at(self, chosen: NDArray[np.intp]) -> "Style":
+    def at(self, chosen: NDArray[np.intp] | slice) -> "Style":
         """At some of its frames only."""
         return Style(**{f.name: v[chosen] if len(v := getattr(self, f.name)) > 1 else v for f in fields(Style)})
 

@@ -30,11 +30,12 @@ class Walk:
         self.feet = WalkingFeet(self.plan) if inputs.figure.legs else None
         self._sinking = mean_sinking(self.plan)
 
-    def at(self, t: Array) -> dict[str, Array]:
-        """What the gait adds to each channel of the figure's joints at frames t (n,); `facing` is what it is multiplied by."""
-        plan = self.plan
-        style, turned, phase = plan.inputs.style(t), plan.turned_at(t), plan.phase_at(t)
-        m, facing = plan.inputs.matrix(t), plan.inputs.facing(t) * turned
+    def at(self, row: Array) -> dict[str, Array]:
+        """What the gait adds to each channel of the figure's joints at frames (1, n); `facing` is what it is multiplied by."""
+        # Settings and places are asked for by the row itself: what is known at the frames of a bake is found by its identity.
+        plan, t = self.plan, row[0]
+        style, turned, phase = plan.inputs.style(row), plan.turned_at(t), plan.phase_at(t)
+        m, facing = plan.inputs.matrix(row), plan.inputs.facing(row) * turned
         into_figure = matrix.safe_inverse(m)
         found = upper_body(plan, t, phase, style, np.interp(t, *self._sinking))
         base = _own_places(into_figure, facing, ground_below(plan, m))

@@ -4,7 +4,7 @@ Everything is in the space the figure moves in (its parent's, or the picture), w
 that space is mirrored, so that forward is always +x.
 """
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 from functools import cached_property
 
@@ -33,9 +33,9 @@ _LEAST = 1e-3
 class WalkInputs:
     """What a walk is made from.
 
-    matrix: the figure's matrix (n, 6) at frames t (n,), in the space it moves in.
-    style: the settings of its gait at frames t (n,).
-    facing: the way its keys have it face at frames t (n,), 1 or −1.
+    matrix: the figure's matrix (n, 6) at frames t (1, n), in the space it moves in.
+    style: the settings of its gait at frames t (1, n).
+    facing: the way its keys have it face at frames t (1, n), (n,): 1 or −1.
     ground: what it walks on, in the space it moves in; None for the way it goes itself.
     """
 
@@ -113,7 +113,7 @@ class WalkPlan:
     @cached_property
     def style(self) -> Style:
         """The settings at `frames`; means are taken of these, never of the frames that happen to be read."""
-        return self.inputs.style(self.frames)
+        return self.inputs.style(self.frames[None])
 
     @property
     def mean_stance(self) -> float:
@@ -133,7 +133,7 @@ class WalkPlan:
     @cached_property
     def _matrices(self) -> Array:
         """The figure's matrices at `frames`, (m, 6)."""
-        return self.inputs.matrix(self.frames)
+        return self.inputs.matrix(self.frames[None])
 
     @cached_property
     def walked(self) -> list[WalkedStretch]:
@@ -155,7 +155,7 @@ class WalkPlan:
         found: list[WalkedStretch] = []
         for one in stretches(frames, distance, stride, self._start):
             here = slice(*np.searchsorted(frames, (one.frames[0], one.frames[-1] + 1e-9)))
-            drawn = float(np.sign(self.inputs.facing(one.frames[:1])[0]) or 1.0)
+            drawn = float(np.sign(self.inputs.facing(one.frames[None, :1])[0]) or 1.0)
             mirrored = float(mirror_of(m[here.start : here.start + 1])[0])
             turn = one.sign * mirrored if self.inputs.turns_round else 1.0
             facing = drawn * mirrored * turn
@@ -173,31 +173,31 @@ class WalkPlan:
         """The cycles gone at frames t (n,)."""
         if self.inputs.treadmill is not None:
             return (t % self.inputs.treadmill) / self.inputs.treadmill + self._start
-        return self._in_stretches(t, lambda one, here: one.phase_at(t[here]))
+        phase = np.zeros_like(t)
+        for n, here in self.parts(t):
+            phase[here] = self.walked[n].stretch.phase_at(t[here])
+        return phase
 
     def walking_at(self, t: Array, phase: Array, *, over: float = SETTLE) -> Array:
         """How much it walks at frames t (n,), where it is at `phase` (n,): 0 at a stand, 1 from `over` cycles after it to as many before the next."""
         if self.inputs.treadmill is not None:
             return np.ones_like(t)
-
-        def share(one: Stretch, here: NDArray[np.intp] | slice) -> Array:
+        walking = np.zeros_like(t)
+        for n, here in self.parts(t):
+            one = self.walked[n].stretch
             since = phase[here] / over if one.begins else np.ones(1)
             until = (one.total - phase[here]) / over if one.ends else np.ones(1)
-            return smooth(np.minimum(since, until))
+            walking[here] = smooth(np.minimum(since, until))
+        return walking
 
-        return self._in_stretches(t, share)
-
-    def _in_stretches(self, t: Array, read: Callable[[Stretch, NDArray[np.intp] | slice], Array]) -> Array:
-        """What `read` gives in each stretch for those of the frames t (n,) that belong to it; 0 where nothing is walked."""
-        found = np.zeros_like(t)
+    def parts(self, t: Array) -> Iterator[tuple[int, NDArray[np.intp] | slice]]:
+        """The stretches that frames (n,) belong to, by number, each with the places of its frames; none where nothing is walked."""
         if len(self.walked) == 1:
-            found[:] = read(self.walked[0].stretch, slice(None))
+            yield 0, slice(None)
         elif self.walked:
             which = self.index(t)
-            for n in np.unique(which):
-                here = np.flatnonzero(which == n)
-                found[here] = read(self.walked[n].stretch, here)
-        return found
+            for n in np.unique(which).tolist():
+                yield n, np.flatnonzero(which == n)
 
     def turned_at(self, t: Array) -> Array:
         """1, or −1 where the gait turns the figure round from the way its keys have it face, at frames t (n,)."""
@@ -214,7 +214,7 @@ class WalkPlan:
     @cached_property
     def resting_forward(self) -> float:
         """The way it faces where it never walks anywhere."""
-        begin = np.zeros(1)
+        begin = np.zeros((1, 1))
         return float(mirror_of(self.inputs.matrix(begin))[0] * (np.sign(self.inputs.facing(begin)[0]) or 1.0))
 
     # -- a walk without beginning and end

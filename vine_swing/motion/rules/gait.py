@@ -49,7 +49,7 @@ def _walked(source: Source, settings: Settings) -> "_Walked":
     """The walk of the rule, the same for all joints."""
     known = source.memo.get(settings.key)
     if known is None:
-        known = source.memo[settings.key] = _Walked(source, settings)
+        known = source.memo[settings.key] = _Walked(Walk(walk_inputs(source, settings)))
     assert isinstance(known, _Walked)
     return known
 
@@ -57,9 +57,8 @@ def _walked(source: Source, settings: Settings) -> "_Walked":
 class _Walked:
     """A walk, and what was last read of it."""
 
-    def __init__(self, source: Source, settings: Settings) -> None:
-        self._asked: tuple[Array, Array] | None = None
-        self.walk = Walk(walk_inputs(source, settings, self._row))
+    def __init__(self, walk: Walk) -> None:
+        self.walk = walk
         self._read: list[tuple[Array, dict[str, Array]]] = []
 
     def at(self, t: Array) -> dict[str, Array]:
@@ -67,33 +66,28 @@ class _Walked:
         for known, values in self._read:
             if known is t:
                 return values
-        self._asked = t[0], t
-        values = self.walk.at(self._asked[0])
+        values = self.walk.at(t)
         self._read = [*self._read[-_KEPT + 1 :], (t, values)]
         return values
 
-    def _row(self, t: Array) -> Array:
-        """Frames (n,) as the row (1, n) they were asked for as, since what is known at the frames of a bake is found by the identity of its row."""
-        return self._asked[1] if self._asked is not None and self._asked[0] is t else t[None, :]
 
-
-def walk_inputs(source: Source, settings: Settings, row: Callable[[Array], Array] = lambda t: t[None, :]) -> WalkInputs:
-    """What a walk is made from, as the rule's source and settings give it. row: makes frames (n,) a row (1, n) to read at."""
+def walk_inputs(source: Source, settings: Settings) -> WalkInputs:
+    """What a walk is made from, as the rule's source and settings give it."""
     assert source.scene.figure is not None
     placed = own_matrix(source)
     treadmill = settings.number("treadmill", AT_START)
     facing = source.own_keyed(FACING)
 
     def at(t: Array) -> Array:
-        found = placed(row(t))
-        return found if len(found) == len(t) else np.repeat(found, len(t), axis=0)
+        found = placed(t)
+        return found if len(found) == t.shape[1] else np.repeat(found, t.shape[1], axis=0)
 
     steady: list[Style] = []
 
     def style(t: Array) -> Style:
         if steady:
             return steady[0]
-        found = Style(**{name: values[0] for name, values in settings.numbers(Style.names(), row(t)).items()})
+        found = Style(**{name: values[0] for name, values in settings.numbers(Style.names(), t).items()})
         if found.is_steady and all(settings.breaks(name) is None for name in Style.names()):
             steady.append(found)
         return found
@@ -107,7 +101,7 @@ def walk_inputs(source: Source, settings: Settings, row: Callable[[Array], Array
         source.timing.length,
         at,
         style,
-        lambda t: facing.at(row(t))[0],
+        lambda t: facing.at(t)[0],
         source.scene.surface(settings.choice("ground")) if settings.choice("ground") and treadmill is None else None,
     )
 

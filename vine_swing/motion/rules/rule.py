@@ -150,7 +150,8 @@ class RuleSettings:
         self._rules = rules
         self._source = source
         self._known: dict[str, Array | Read | None] = {}
-        self._together: dict[tuple[str, ...], KeyedChannels] = {}
+        #: Of settings that were asked for together: those with keys, and their channels.
+        self._together: dict[tuple[str, ...], tuple[list[str], KeyedChannels | None]] = {}
 
     def number(self, name: str, t: Array) -> Array | None:
         """A number setting at frames t (1 or r, n): (r, n), or (r, 1) where it never changes; None where it is off."""
@@ -161,15 +162,16 @@ class RuleSettings:
 
     def numbers(self, names: Sequence[str], t: Array) -> dict[str, Array]:
         """Some number settings that cannot be off, by name, as of `number`; those with keys are evaluated together."""
-        keyed = {name: self._keyed(name) for name in names} if len(t) == 1 else {}
-        together = tuple(name for name in names if keyed.get(name))
-        if len(together) < 2:
-            return {name: number_of(self, name, t) for name in names}
-        if together not in self._together:
-            self._together[together] = KeyedChannels([setting for name in together for setting in keyed[name]])
-        rows = self._together[together].at(t).reshape(len(together), len(self._rules), -1)
-        found = {name: self._within(values, self.spec.settings[name]) for name, values in zip(together, rows, strict=True)}
-        return {name: found[name] if name in found else number_of(self, name, t) for name in names}
+        asked = tuple(names)
+        if asked not in self._together:
+            keyed = [name for name in asked if self._keyed(name)]
+            self._together[asked] = keyed, KeyedChannels([one for name in keyed for one in self._keyed(name)]) if keyed else None
+        keyed, channels = self._together[asked]
+        if channels is None or len(t) > 1:
+            return {name: number_of(self, name, t) for name in asked}
+        rows = channels.at(t).reshape(len(keyed), len(self._rules), -1)
+        found = {name: self._within(values, self.spec.settings[name]) for name, values in zip(keyed, rows, strict=True)}
+        return {name: found[name] if name in found else number_of(self, name, t) for name in asked}
 
     def _keyed(self, name: str) -> list[Channel]:
         """A number setting of each rule, if it is keyed and follows no formula; else nothing."""
@@ -208,9 +210,8 @@ class RuleSettings:
             own = KeyedChannels([first]).at if first.keys else None
             plain = np.array([[self._rules[0].plain(name) or 0.0]])
             return computed(self._source, first.formula, own or (lambda t: np.broadcast_to(plain, t.shape)))
-        if isinstance(first, Channel) and first.keys:
-            settings = [rule.settings[name] for rule in self._rules]
-            return KeyedChannels([setting for setting in settings if isinstance(setting, Channel)]).at
+        if keyed := self._keyed(name):
+            return KeyedChannels(keyed).at
         values = [rule.plain(name) for rule in self._rules]
         numbers = [value for value in values if value is not None]
         return self._within(np.array(numbers)[:, None], spec) if len(numbers) == len(values) else None

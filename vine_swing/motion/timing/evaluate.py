@@ -90,25 +90,28 @@ class KeyedChannels:
                 classes.setdefault(ends, []).append(place)
         if not classes:
             return self._pieces(rows, grid)
-        # Untouched pages of memory cost nothing where all fold alike and it is never filled.
+        alike, *others = classes.values()
+        if not others and len(alike) == len(rows):
+            return self._folded_alike(rows, grid)
         result = np.empty((len(rows), len(grid), self._values.shape[1]))
         folding = np.zeros(len(rows), bool)
         for places in classes.values():
-            some = rows[places]
             folding[places] = True
-            channel = self._channels[some[0]]
-            first, last = self._frames[self._first[some[:1]]][None], self._frames[self._last[some[:1]]][None]
-            folded = fold(grid[None, :], first, last, channel.before, channel.after)
-            local, back = np.unique(folded.local[0], return_inverse=True)
-            values = self._pieces(some, local).take(back, axis=1)
-            self._add_beyond(values, some, folded)
-            if len(places) == len(rows):
-                return values
-            result[places] = values
+            result[places] = self._folded_alike(rows[places], grid)
         plain = np.flatnonzero(~folding)
         if len(plain):
             result[plain] = self._pieces(rows[plain], grid)
         return result
+
+    def _folded_alike(self, rows: Index, grid: Array) -> Array:
+        """Some channels that end alike, between the same first and last key, at rising frames (n,): (r, n, w)."""
+        channel = self._channels[rows[0]]
+        first, last = self._frames[self._first[rows[:1]]][None], self._frames[self._last[rows[:1]]][None]
+        folded = fold(grid[None, :], first, last, channel.before, channel.after)
+        local, back = np.unique(folded.local[0], return_inverse=True)
+        values = self._pieces(rows, local).take(back, axis=1)
+        self._add_beyond(values, rows, folded)
+        return values
 
     def _pieces(self, rows: Index, grid: Array) -> Array:
         """Some channels at rising frames (n,), holding past their keys: (r, n, w)."""

@@ -1,6 +1,6 @@
 import { beforeEach, expect, it, vi } from "vitest";
 import { beginDrag, beginOwnDrag } from "@/composables/useDrag";
-import { Pressed } from "@/testing/pointer";
+import { type Held, pressAt, Pressed, withWindow } from "@/testing/pointer";
 
 const pointer = (name: string, more: object = {}): Event => Object.assign(new Event(name), { pointerId: 1, ...more });
 let target: Pressed;
@@ -13,19 +13,10 @@ const drag = {
 beforeEach(() => {
   target = new Pressed();
   seen = [];
-  vi.stubGlobal("window", new EventTarget());
+  withWindow();
 });
 
-function press(more: object = {}): PointerEvent {
-  return {
-    currentTarget: target,
-    pointerId: 1,
-    button: 0,
-    preventDefault: vi.fn(),
-    stopPropagation: vi.fn(),
-    ...more,
-  } as never;
-}
+const press = (held: Held = {}): PointerEvent => pressAt([0, 0], held, target);
 
 it("is called off by a second finger, and by no other pointer", () => {
   beginDrag(press({ pointerType: "touch" }), drag);

@@ -136,12 +136,15 @@ export function staged(objects: readonly TroupeObject[], head: Partial<SceneHead
   return { scene, selection: useSelection(), edits, looks };
 }
 
+/** What baked motion says of the scene. */
+const MOTION = { revision: 0, length: HEAD.length, fps: HEAD.fps, size: HEAD.size };
+
 /** Let the page know of baked values: of each object its channels. */
 export function baked(channels: Record<string, Record<string, Rows>>): void {
   const objects = new Map(
     Object.entries(channels).map(([id, own]) => [id, { channels: own, turns: {}, contacts: [] }] as const),
   );
-  useScene().kept = { revision: 0, length: 48, fps: 24, size: [640, 360], objects } as unknown as Motion;
+  useScene().kept = { ...MOTION, objects } as unknown as Motion;
 }
 
 /** Let the page know where some things lie, each a box of the picture about its pivot, and of further channels they have. */
@@ -170,6 +173,11 @@ export function laid(
       return [id, { ...where, outline, channels: own, turns: {}, contacts: [], bones: {} }] as const;
     }),
   );
-  const whole = { revision: 0, length: 48, fps: 24, size: [640, 360], hidden: new Set(), steps: [] };
-  useScene().kept = { ...whole, order: Object.keys(boxes), objects } as unknown as Motion;
+  useScene().kept = {
+    ...MOTION,
+    hidden: new Set(),
+    steps: [],
+    order: Object.keys(boxes),
+    objects,
+  } as unknown as Motion;
 }

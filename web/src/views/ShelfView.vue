@@ -5,7 +5,7 @@ import { ElCollapse, ElCollapseItem } from "element-plus";
 import { onMounted, ref, shallowRef } from "vue";
 import { RouterLink, useRouter } from "vue-router";
 import { api } from "@/api/client";
-import type { Summary } from "@/api/types";
+import type { Shelf, Summary } from "@/api/types";
 import { Work } from "@/api/work";
 import { filesOf } from "@/composables/bringing/files";
 import { later } from "@/composables/bringing/state";
@@ -45,7 +45,10 @@ async function attempt<T>(doing: string, ask: (work: Work) => Promise<T>): Promi
 }
 
 async function load(): Promise<void> {
-  const shelf = await attempt("Looking at the Shelf…", () => api.shelf());
+  show(await attempt("Looking at the Shelf…", () => api.shelf()));
+}
+
+function show(shelf: Shelf | null): void {
   if (shelf) [scenes.value, deleted.value] = [shelf.scenes, shelf.deleted];
 }
 
@@ -53,7 +56,7 @@ async function load(): Promise<void> {
 async function lookAgain(): Promise<void> {
   if (busy.value || document.hidden) return;
   const shelf = await api.shelf().catch(() => null);
-  if (shelf && !busy.value) [scenes.value, deleted.value] = [shelf.scenes, shelf.deleted];
+  if (!busy.value) show(shelf);
 }
 useEventListener(window, "focus", lookAgain);
 useEventListener(document, "visibilitychange", lookAgain);

@@ -27,7 +27,6 @@ const posesOf = (leg: string) => {
   const tight = (gaps[Math.floor(gaps.length / 4)] ?? 99) * props.perFrame < 11;
   return tight ? own.filter((one) => one[1] === "contact") : own;
 };
-const down = (leg: string, frame: number): boolean => spanAt(leg, frame) !== undefined;
 const spanAt = (leg: string, frame: number) => steps.value.down[leg]?.find(([a, b]) => frame >= a && frame <= b);
 
 /** One path for all spans of a leg: as elements of their own they would be most of the page. Ends are round, so each begins and ends that much inside. */
@@ -59,7 +58,7 @@ function tell(event: PointerEvent, leg: string): void {
     :data-down="(steps.down[leg.id] ?? []).length"
   >
     <template #name
-      >{{ leg.name }} <small>{{ down(leg.id, playback.frame) ? "down" : "up" }}</small></template
+      >{{ leg.name }} <small>{{ spanAt(leg.id, playback.frame) ? "down" : "up" }}</small></template
     >
     <svg class="bars">
       <path :d="barsOf(leg.id)" @pointermove="tell($event, leg.id)"><title /></path>
