@@ -177,6 +177,7 @@ export function laid(
     ...MOTION,
     hidden: new Set(),
     steps: [],
+    stepData: [],
     order: Object.keys(boxes),
     objects,
   } as unknown as Motion;
