@@ -119,6 +119,19 @@ def test_source_files_are_short():
     assert not long, f"files of more than {MOST_LINES} lines: {long}"
 
 
+def test_lines_of_the_page_are_short():
+    """Only a sentence that people read, or the data of a drawing, may make a line longer: cut in two it could not be searched for."""
+    whole = re.compile(r"""(["'`])(?:(?!\1).){60,}\1""")
+    long = [
+        f"{path.relative_to(ROOT)}:{number}"
+        for path in sorted(PAGE.rglob("*"))
+        if path.suffix in (".ts", ".vue") and path.name != "schema.d.ts"
+        for number, line in enumerate(path.read_text("utf-8").splitlines(), 1)
+        if len(line) > 120 and not whole.search(line)
+    ]
+    assert not long, f"lines of more than 120 characters: {long}"
+
+
 def test_files_that_the_engineers_pages_name_are_there():
     there = [path.relative_to(ROOT).as_posix() for top in ("vine_swing", "web/src", "tests", "tools", "demo") for path in (ROOT / top).rglob("*")]
     text = (ROOT / "docs" / "architecture.md").read_text(encoding="utf-8")

@@ -1,8 +1,9 @@
 """The workspace in the smallest window it is made for: nothing lies over anything else at the top."""
 
 import pytest
+from playwright.sync_api import expect
 
-from tests.journeys.scenes import opened, shape
+from tests.journeys.scenes import keys, opened, shape
 
 
 @pytest.mark.parametrize("size", [(1024, 700), (1130, 700), (1280, 800), (1920, 1080)])
@@ -22,3 +23,22 @@ def test_the_top_bar_has_room_for_all_it_holds(page, server, size):
     assert boxes[-1]["right"] <= size[0]
     for left, right in zip(boxes, boxes[1:], strict=False):
         assert left["right"] <= right["left"] + 0.5, f"{left['name']} lies under {right['name']}"
+
+
+def test_menus_stay_in_the_window_and_the_page_where_it_is(page, server):
+    """The menu of the time sheet is taller than the room below and above its button."""
+    w = opened(page, server.address, objects=[shape("Leaf", x=keys((0, 0), (24, 300)))])
+    for height in (800, 700, 420):
+        w.page.set_viewport_size({"width": 1280, "height": height})
+        w.page.get_by_role("button", name="More for the time sheet").click()
+        menu = w.page.get_by_role("menu")
+        expect(menu).to_be_visible()
+        # The last item can be reached with the keyboard, too.
+        w.page.keyboard.press("End")
+        expect(w.page.get_by_role("menuitem", name="Delete all keys of the scene…")).to_be_in_viewport(ratio=1)
+        box = w.page.locator(".el-dropdown__popper").bounding_box()
+        assert box["y"] >= 0
+        assert box["y"] + box["height"] <= height
+        assert w.page.evaluate("[scrollY, document.documentElement.scrollHeight - innerHeight]") == [0, 0]
+        w.page.keyboard.press("Escape")
+        expect(menu).to_have_count(0)

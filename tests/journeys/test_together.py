@@ -221,6 +221,7 @@ def test_a_dial_drives_all_that_are_picked(page: Page, server: Server):
     dialog.get_by_label("What drives").select_option("Wind")
     expect(dialog.get_by_text("all 3 picked objects")).to_be_visible()
     dialog.get_by_role("button", name="Link", exact=True).click()
+    expect(dialog).to_have_count(0)
     w.saved()
     formulas = [one["rules"][0]["settings"]["formula"] for one in w.kept()["scene"]["objects"]]
     assert len(formulas) == 3

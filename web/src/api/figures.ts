@@ -26,7 +26,10 @@ export function jointWords(joints: Joints, figure: Figure): ChannelWords[] {
   ];
 }
 
-/** The part of a figure that a channel moves, by which its rows are folded: a limb, a chain, or the body; null for the figure as a whole. */
+/**
+ * The part of a figure that a channel moves, by which its rows are folded: a limb, a chain, or the body; null for the
+ * figure as a whole.
+ */
 export function partOf(figure: Figure, channel: string): string | null {
   const id = channel.split(".")[0] ?? "";
   if (!channel.includes(".")) return null;

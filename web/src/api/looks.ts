@@ -1,6 +1,6 @@
 /**
- * Looks over a WebSocket: while a hand moves they come one after the other, and a request for each takes longer than the look itself. As long as it
- * is not connected, and where it is lost, they are asked for by requests.
+ * Looks over a WebSocket: while a hand moves they come one after the other, and a request for each takes longer than
+ * the look itself. As long as it is not connected, and where it is lost, they are asked for by requests.
  */
 import { ServiceError } from "./errors";
 import type { Edit, Problem } from "./types";

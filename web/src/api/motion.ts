@@ -201,7 +201,10 @@ function rows(array: WireArray | undefined): Rows | undefined {
 /** A copy of some bytes that begins where typed arrays may begin. */
 const aligned = (data: Uint8Array): ArrayBuffer => data.slice().buffer as ArrayBuffer;
 
-/** What gives each outline by its place, and keeps it from then on: of hundreds that a moving outline has, few are ever seen. */
+/**
+ * What gives each outline by its place, and keeps it from then on: of hundreds that a moving outline has, few are ever
+ * seen.
+ */
 export function builtWhenAsked(builders: readonly (() => Outline)[]): Outlines["outline"] {
   const built: (Outline | undefined)[] = [];
   return (index) => (built[index] ??= builders[index]?.());

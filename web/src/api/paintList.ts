@@ -279,7 +279,9 @@ export function inOrder(step: Copies, frame: number): readonly Instance[] {
   return [...valuesAt(step.order, frame)].flatMap((k) => step.instances[k] ?? []);
 }
 
-/** How far a line can lie from its outline, as a share of half its width: mitered corners and square ends go farther. */
+/**
+ * How far a line can lie from its outline, as a share of half its width: mitered corners and square ends go farther.
+ */
 export const reachOf = ({ cap, join }: Stroke): number =>
   Math.max(cap === "square" ? 1.5 : 1, join === "miter" ? 10 : 1);
 
@@ -315,8 +317,8 @@ export function stepsOf(steps: readonly Step[], ids: ReadonlySet<string>): Step[
 }
 
 /**
- * The steps that paint something themselves and stand in no copies and inside no inset, in order, each with the opacity of the groups it
- * stands in.
+ * The steps that paint something themselves and stand in no copies and inside no inset, in order, each with the opacity
+ * of the groups it stands in.
  */
 export function leavesOf(steps: readonly Step[], above: readonly Rows[] = []): Leaf[] {
   return steps.flatMap((step): Leaf[] => {

@@ -1,4 +1,7 @@
-/** What an object is like unless told otherwise: it hangs on nothing, is seen from the first frame to the last, and nothing acts on it. */
+/**
+ * What an object is like unless told otherwise: it hangs on nothing, is seen from the first frame to the last, and
+ * nothing acts on it.
+ */
 export const plainObject = () => ({
   parent: null,
   shown: true,

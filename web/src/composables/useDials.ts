@@ -11,7 +11,10 @@ export function useDials() {
   const selection = useSelection();
   const deleting = useDeleting();
 
-  /** Put a dial into the scene and pick it, with whatever else goes with it in one step; its id, or null where it is refused. */
+  /**
+   * Put a dial into the scene and pick it, with whatever else goes with it in one step; its id, or null where it is
+   * refused.
+   */
   async function make(
     dial: Partial<Dial> & Pick<Dial, "name" | "channel">,
     also: (id: string) => Edit[] = () => [],

@@ -1,4 +1,7 @@
-/** Everything that can be found by its name: objects, dials, cues, values and settings of the picked object, and what the keyboard does. */
+/**
+ * Everything that can be found by its name: objects, dials, cues, values and settings of the picked object, and what
+ * the keyboard does.
+ */
 import { computed } from "vue";
 import { rulesWithSettings, takesRules } from "@/api/channels";
 import type { Shortcut } from "@/composables/useShortcuts";

@@ -16,7 +16,8 @@ export function useNames() {
     if (channel.includes(":")) {
       const [id, setting = ""] = channel.split(":");
       const rule = vocabulary.words?.rules.find((one) => one.kind === thing.rules.find((own) => own.id === id)?.kind);
-      return `${rule?.label.toLowerCase() ?? "rule"} ${rule?.settings.find((one) => one.name === setting)?.label ?? setting}`;
+      const label = rule?.settings.find((one) => one.name === setting)?.label ?? setting;
+      return `${rule?.label.toLowerCase() ?? "rule"} ${label}`;
     }
     const words = vocabulary.channelsOf(thing).find((one) => one.name === channel);
     if (!words) return channel;

@@ -17,7 +17,9 @@ export function useSceneParts(head: Readonly<Ref<SceneHead | null>>, objects: Re
   const parts = computed(() => Map.groupBy(objects.value, (thing) => thing.parent ?? ""));
   /** What hangs on nothing, without the camera. */
   const wholes = computed(() => objects.value.filter((thing) => !thing.parent && thing.kind !== "camera"));
-  /** The objects that are locked against picking and moving in the picture: by themselves, or with what they hang on. */
+  /**
+   * The objects that are locked against picking and moving in the picture: by themselves, or with what they hang on.
+   */
   const locked = computed(() => {
     const found = new Set<string>();
     const lock = (id: string): void => {

@@ -45,7 +45,10 @@ export function useText() {
     else if (shape) void scene.lookAt([edit(id, shape, change)]);
   }
 
-  /** Change a text; nothing happens where nothing differs. Where its words are keyed, other words are those at the playhead. */
+  /**
+   * Change a text; nothing happens where nothing differs. Where its words are keyed, other words are those at the
+   * playhead.
+   */
   async function set(id: string, change: Partial<TextShape>): Promise<void> {
     const thing = scene.byId.get(id);
     const shape = textOf(thing);

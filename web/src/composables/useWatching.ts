@@ -8,7 +8,9 @@ import { useOthers } from "@/stores/others";
 import { useMessages } from "@/stores/messages";
 import { useScene } from "@/stores/scene";
 
-/** Watch a scene, given the id of the outermost one, for as long as the component lives; none while the id is not known. */
+/**
+ * Watch a scene, given the id of the outermost one, for as long as the component lives; none while the id is not known.
+ */
 export function useWatching(sceneId: Ref<string | undefined>): void {
   const [scene, others, messages, router] = [useScene(), useOthers(), useMessages(), useRouter()];
   const address = computed(() => {

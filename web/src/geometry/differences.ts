@@ -1,5 +1,6 @@
 /** Differences of two versions of a scene, in groups and in words. */
 import type { BroughtPart, DifferenceWords } from "@/api/types";
+import { spaced } from "@/geometry/frames";
 
 export interface DifferenceGroup {
   /** An id, or `dial:` and an id; null for the scene itself. */
@@ -25,8 +26,7 @@ export function apart(one: DifferenceWords, kept: string): string {
   if (one.most === 0) return "made otherwise, the same values";
   const number =
     one.most >= 100 ? one.most.toFixed(0) : one.most >= 0.1 ? one.most.toFixed(1) : one.most.toPrecision(1);
-  const unit = one.unit ? `${one.unit === "°" ? "" : " "}${one.unit}` : "";
-  return `up to ${number.replace(/\.0$/, "")}${unit}`;
+  return `up to ${number.replace(/\.0$/, "")}${spaced(one.unit)}`;
 }
 
 /** Where two versions differ, in words. */

@@ -15,8 +15,8 @@ const plain = (text: string): string =>
 
 /**
  * How well a text fits what is typed, word by word; higher is better, 0 not at all. Each word must begin a word of the
- * text or stand in it; with `loosely`, three letters or more may also stand apart there, in order, from the beginning of
- * a word on.
+ * text or stand in it; with `loosely`, three letters or more may also stand apart there, in order, from the beginning
+ * of a word on.
  */
 export function fit(text: string, typed: string, loosely = false): number {
   const [hay, words] = [plain(text), plain(typed).split(/\s+/).filter(Boolean)];
@@ -64,7 +64,10 @@ export function found<T extends Findable>(things: readonly T[], typed: string, m
     .map(({ one }) => one);
 }
 
-/** What is left of a menu while something is typed: by the names of its entries and what they say of themselves; all of it, as it comes, where nothing is. */
+/**
+ * What is left of a menu while something is typed: by the names of its entries and what they say of themselves; all of
+ * it, as it comes, where nothing is.
+ */
 export const narrowed = <T extends { readonly label: string; readonly about: string }>(
   all: readonly T[],
   typed: string,

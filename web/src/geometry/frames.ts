@@ -22,6 +22,9 @@ export function readable(value: number, digits = 1): string {
   return (Number(text) === 0 ? text.replace("-", "") : text).replace("-", "−");
 }
 
+/** A unit as it stands behind its number: apart from it, but for degrees. */
+export const spaced = (unit: string): string => (unit && unit !== "°" ? ` ${unit}` : unit);
+
 /** Whose something is: "Mango’s", "Near leaves’". */
 export const whose = (name: string): string => (/s$/i.test(name) ? `${name}’` : `${name}’s`);
 /** The verb after what is one thing or several: hips are, a radius is, and so is roundness. */

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { curvePath, extent, speeds, stemPath } from "./curves";
-import { parseFrame, readable, rulerStep, whose } from "./frames";
+import { parseFrame, readable, rulerStep, spaced, whose } from "./frames";
 import { angleBetween, inverse, type Matrix, moved, rounded, straightened } from "./matrix";
 
 describe("frames as people write them", () => {
@@ -31,6 +31,8 @@ describe("frames as people write them", () => {
 describe("numbers as people write them", () => {
   it("says whose it is", () => expect([whose("Mango"), whose("Near leaves")]).toEqual(["Mango’s", "Near leaves’"]));
   it("never shows a minus nought", () => expect(readable(-0.01)).toBe("0.0"));
+  it("sets units apart, but for degrees", () =>
+    expect(["°", "px", "%", ""].map(spaced)).toEqual(["°", " px", " %", ""]));
   it("rounds without a tail", () => expect(rounded(0.1 + 0.2, 0.1)).toBe(0.3));
 });
 

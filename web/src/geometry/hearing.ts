@@ -48,11 +48,16 @@ export function soundings<T extends Placed>(
   });
 }
 
-/** How long a round of playing is, seconds: the first goes from where it was begun, the others over all of the range. */
+/**
+ * How long a round of playing is, seconds: the first goes from where it was begun, the others over all of the range.
+ */
 export const roundBegins = (round: number, first: number, from: number, to: number, fps: number): number =>
   round === 0 ? 0 : (to + 1 - first + (round - 1) * (to + 1 - from)) / fps;
 
-/** The loudness of a sound at whole frames from one to another, both counted, so that it can be followed in straight lines. */
+/**
+ * The loudness of a sound at whole frames from one to another, both counted, so that it can be followed in straight
+ * lines.
+ */
 export function gainsOf(
   sound: Placed,
   dial: ArrayLike<number> | undefined,

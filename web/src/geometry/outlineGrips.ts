@@ -21,7 +21,10 @@ const between = (value: number, low: number, high: number): number => Math.min(M
 const A_WAVE = 6;
 const BESIDE = 26;
 
-/** The middle line of a box in a direction: where it enters the box, its direction, its length, and half of what lies across. */
+/**
+ * The middle line of a box in a direction: where it enters the box, its direction, its length, and half of what lies
+ * across.
+ */
 function across({ box: [left, top, right, bottom], number }: OutlineGripped) {
   const angle = radians(number("direction"));
   const way = { x: Math.cos(angle), y: Math.sin(angle) };
@@ -42,7 +45,10 @@ function across({ box: [left, top, right, bottom], number }: OutlineGripped) {
   return { way, long, half, put, split };
 }
 
-/** A grip so far beyond an end of the middle line that turns its direction; rules have it at different places, so that none hides another. */
+/**
+ * A grip so far beyond an end of the middle line that turns its direction; rules have it at different places, so that
+ * none hides another.
+ */
 function turning(on: OutlineGripped, beyond: number): RuleGrip {
   const { put, long } = across(on);
   const middle = put(long / 2, 0);

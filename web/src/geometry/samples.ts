@@ -3,7 +3,9 @@ import type { LaySamples, TableWords } from "@/api/types";
 
 export type Unit = "frames" | "seconds" | "rows";
 
-/** Where one column goes: to a channel of an object or dial, as value × scale + offset; nowhere with an empty object. */
+/**
+ * Where one column goes: to a channel of an object or dial, as value × scale + offset; nowhere with an empty object.
+ */
 export interface Target {
   readonly object: string;
   readonly channel: string;

@@ -1,6 +1,9 @@
 /** Small tables of text: cells pasted from a spreadsheet or CSV, columns that go on in steps, rows moved. */
 
-/** The cells of pasted text, row by row. Tabs divide cells, or else commas and semicolons; quotes hold a cell together (RFC 4180). */
+/**
+ * The cells of pasted text, row by row. Tabs divide cells, or else commas and semicolons; quotes hold a cell together
+ * (RFC 4180).
+ */
 export function cellsOf(text: string): string[][] {
   const divider = text.includes("\t") ? "\t" : text.includes(";") ? ";" : ",";
   const rows: string[][] = [[]];

@@ -27,7 +27,10 @@ export interface Change {
   readonly scale: readonly [number, number];
 }
 
-/** Turning: the angle that the pointer has passed around the pivot, over as many turns as it makes; steady, in steps of 15°. */
+/**
+ * Turning: the angle that the pointer has passed around the pivot, over as many turns as it makes; steady, in steps of
+ * 15°.
+ */
 export function beginTurning(pivot: Point, from: Point): (to: Point, steady: boolean) => Change {
   let last = difference(from, pivot);
   let passed = 0;
@@ -63,8 +66,8 @@ export interface TypedChange {
 }
 
 /**
- * What a text means for several values at once: `40` for all of them, `+20` (or `+-20`) more for each, `*1.5` or `/2` of
- * each. `shown` is the shown number for 1 in the model. Null if it means nothing.
+ * What a text means for several values at once: `40` for all of them, `+20` (or `+-20`) more for each, `*1.5` or `/2`
+ * of each. `shown` is the shown number for 1 in the model. Null if it means nothing.
  */
 export function typedChange(text: string, shown: number): TypedChange | null {
   const plain = text.trim().replaceAll("×", "*").replaceAll("÷", "/");

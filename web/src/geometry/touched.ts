@@ -1,4 +1,7 @@
-/** What a change of a scene touched, to tell whether edits that were thought for an earlier version still mean what they meant. */
+/**
+ * What a change of a scene touched, to tell whether edits that were thought for an earlier version still mean what they
+ * meant.
+ */
 import type { Changed, SceneHead } from "@/api/types";
 
 /** Stands for the scene itself: its name, size, length, rate and background. */
@@ -27,7 +30,10 @@ export function touchedBy(before: Version, changed: Changed): ReadonlySet<string
 const itself = ({ name, fps, length, size, background }: SceneHead): string =>
   JSON.stringify([name, fps, length, size, background]);
 
-/** Whether edits, or parts that are brought back, are of something among these. What names no object is of the scene itself. */
+/**
+ * Whether edits, or parts that are brought back, are of something among these. What names no object is of the scene
+ * itself.
+ */
 export function concern(edits: readonly object[], touched: ReadonlySet<string>, known: ReadonlySet<string>): boolean {
   const named = [...texts(edits)].filter((text) => known.has(text) || touched.has(text));
   return named.length ? named.some((id) => touched.has(id)) : touched.has(SCENE_ITSELF);

@@ -1,4 +1,6 @@
-/** The pages of the guide (docs/guide and two of docs, for engineers), as they are written, and finding words in them. */
+/**
+ * The pages of the guide (docs/guide and two of docs, for engineers), as they are written, and finding words in them.
+ */
 import MiniSearch from "minisearch";
 
 const written = import.meta.glob<string>(
@@ -96,7 +98,10 @@ function plain(text: string): string {
 
 let index: MiniSearch<Section> | null = null;
 
-/** The sections in which words are found, the best first: beginnings of words count, and so do words with a letter wrong. */
+/**
+ * The sections in which words are found, the best first: beginnings of words count, and so do words with a letter
+ * wrong.
+ */
 export function search(words: string): readonly Hit[] {
   if (!index) {
     index = new MiniSearch<Section>({

@@ -150,7 +150,9 @@ function hits(step: Leaf, matrix: Matrix, frame: number, point: Point, near: num
 
 const NONE: ReadonlySet<string> = new Set();
 
-/** The id of the foremost step that is seen at a point, or null; those of `past`, with all in them, are looked through. */
+/**
+ * The id of the foremost step that is seen at a point, or null; those of `past`, with all in them, are looked through.
+ */
 export function topmostIn(
   steps: readonly Step[],
   view: FrameView,
@@ -210,7 +212,10 @@ export const topmostAt = (
   past: ReadonlySet<string> = NONE,
 ): string | null => topmostIn(motion.steps, atFrame(frame), point, near, 0, past);
 
-/** What an object is filled with at a frame, as #RRGGBBAA; its line's colour where it has no fill. Empty for what has neither. */
+/**
+ * What an object is filled with at a frame, as #RRGGBBAA; its line's colour where it has no fill. Empty for what has
+ * neither.
+ */
 export function colourAt(motion: Motion | null, thing: SceneObject, frame: number): string {
   const channels = motion?.objects.get(thing.id)?.channels;
   const hex = (name: string): string => {

@@ -1,4 +1,6 @@
-/** Two versions of a scene in one picture: beside each other, over each other in two tints, or on two sides of a line. */
+/**
+ * Two versions of a scene in one picture: beside each other, over each other in two tints, or on two sides of a line.
+ */
 import { type Motion, type Rows, valuesAt } from "@/api/motion";
 import { acquireCanvas, releaseCanvas } from "@/picture/layers";
 import { atFrame } from "@/picture/frameView";

@@ -10,8 +10,8 @@ const SPECKS = 0.5;
 type Ground = readonly [red: number, green: number, blue: number];
 
 /**
- * Whether anything is painted that is hardly seen on a ground of one colour, such as pale things on paper, or that is but a few specks which stand out
- * twice as much on another ground. `pixels`: r g b α in turn, as a canvas has them.
+ * Whether anything is painted that is hardly seen on a ground of one colour, such as pale things on paper, or that is
+ * but a few specks which stand out twice as much on another ground. `pixels`: r g b α in turn, as a canvas has them.
  */
 export function hardlySeen(pixels: Uint8ClampedArray, ground: Ground, other: Ground): boolean {
   const [under, instead] = [luma(...ground), luma(...other)];

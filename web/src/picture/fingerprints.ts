@@ -1,4 +1,6 @@
-/** Fingerprints of pictures: numbers that are the same for two frames only if what some steps paint there is the same. */
+/**
+ * Fingerprints of pictures: numbers that are the same for two frames only if what some steps paint there is the same.
+ */
 import type { Outlines, Rows } from "@/api/motion";
 import type { Effect, Group, Step } from "@/api/paintList";
 import { numberAt } from "@/api/motion";

@@ -92,7 +92,9 @@ export const grown = ({ left, top, width, height }: Extent, by: number): Extent 
   height: height + 2 * by,
 });
 
-/** Spare canvases by their size, in steps of STEP px: what is painted from a canvas costs as much as the whole of it. */
+/**
+ * Spare canvases by their size, in steps of STEP px: what is painted from a canvas costs as much as the whole of it.
+ */
 const spare = new Map<string, CanvasRenderingContext2D[]>();
 const STEP = 32;
 const stepped = (side: number): number => Math.max(STEP, Math.ceil(side / STEP) * STEP);

@@ -1,4 +1,7 @@
-/** The guided first scene: whether it is on, and how far one has come. It can be left and taken up again, also on another day. */
+/**
+ * The guided first scene: whether it is on, and how far one has come. It can be left and taken up again, also on
+ * another day.
+ */
 import { useLocalStorage } from "@vueuse/core";
 import { defineStore } from "pinia";
 import { computed, watch } from "vue";

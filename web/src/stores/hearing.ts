@@ -1,4 +1,7 @@
-/** What is heard: the sounds of the scene by Web Audio, in step with the playhead while it plays and at the frame it is dragged to. */
+/**
+ * What is heard: the sounds of the scene by Web Audio, in step with the playhead while it plays and at the frame it is
+ * dragged to.
+ */
 import { useLocalStorage } from "@vueuse/core";
 import { defineStore } from "pinia";
 import { computed, shallowReactive, watch } from "vue";
@@ -6,7 +9,10 @@ import type { KeptSound } from "@/api/types";
 import { gainsOf, isAudible, roundBegins, soundings } from "@/geometry/hearing";
 import { useScene } from "@/stores/scene";
 
-/** Seconds before the first sample, so that all of them can be asked for in time; and how far ahead rounds are asked for. */
+/**
+ * Seconds before the first sample, so that all of them can be asked for in time; and how far ahead rounds are asked
+ * for.
+ */
 const [LEAD, AHEAD] = [0.06, 1.5];
 /** What is heard of a frame that is gone to, seconds, and how it comes and goes. */
 const [GRAIN, EDGE] = [0.09, 0.008];

@@ -1,4 +1,7 @@
-/** How much room the panels of the workspace have, which are folded away (both remembered), and whether the picture has it all. */
+/**
+ * How much room the panels of the workspace have, which are folded away (both remembered), and whether the picture has
+ * it all.
+ */
 import { useLocalStorage } from "@vueuse/core";
 import { defineStore } from "pinia";
 import { computed, ref } from "vue";

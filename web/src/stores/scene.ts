@@ -243,7 +243,9 @@ export const useScene = defineStore("scene", () => {
     }
   }
 
-  /** Whether an edit of this page reached the service before a look: what it changed is known, or will be in a moment. */
+  /**
+   * Whether an edit of this page reached the service before a look: what it changed is known, or will be in a moment.
+   */
   const ownEditSince = (asked: number): boolean => waiting.value > 0 || revision.value !== asked;
 
   /** Go back to the picture as it is kept. */

@@ -22,7 +22,9 @@ export const useSelection = defineStore("selection", () => {
   const objectId = ref<string | null>(null);
   /** What is picked together with it. */
   const also = shallowRef<ReadonlySet<string>>(new Set());
-  /** What several picked ones are turned and sized about, px of the picture; null for the middle of the box around them. */
+  /**
+   * What several picked ones are turned and sized about, px of the picture; null for the middle of the box around them.
+   */
   const commonPivot = shallowRef<Point | null>(null);
   const rowName = ref("Travel");
   const channelName = ref<string | null>(null);

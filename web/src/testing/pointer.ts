@@ -25,7 +25,10 @@ export function pressAt([clientX, clientY]: Place, held: Held = {}, target = new
   return { ...NOTHING_HELD, type: "pointerdown", currentTarget: target, clientX, clientY, ...silent, ...held } as never;
 }
 
-/** Begin a drag at a place: the hand that goes on with it. Tests must have a `window` that hears of events (`withWindow`). */
+/**
+ * Begin a drag at a place: the hand that goes on with it. Tests must have a `window` that hears of events
+ * (`withWindow`).
+ */
 export function handAt(begin: (press: PointerEvent) => void, from: Place, held: Held = {}) {
   const target = new Pressed();
   begin(pressAt(from, held, target));

@@ -1,4 +1,6 @@
-/** A scene on the page for unit tests, without a service: what is asked of it is written down, and nothing is answered. */
+/**
+ * A scene on the page for unit tests, without a service: what is asked of it is written down, and nothing is answered.
+ */
 import { createPinia, setActivePinia } from "pinia";
 import { still } from "@/api/channels";
 import type { Motion, Rows } from "@/api/motion";
@@ -110,7 +112,10 @@ export const dial = (id: string, base: number, more: Partial<Dial> = {}): Dial =
 export const rows = (...values: readonly number[]): Rows =>
   ({ data: Float32Array.from(values), rows: values.length, width: 1 }) as Rows;
 
-/** Put a scene of some objects on the page. What edits and looks it is asked for is in `edits` and `looks`, the last one last. */
+/**
+ * Put a scene of some objects on the page. What edits and looks it is asked for is in `edits` and `looks`, the last one
+ * last.
+ */
 export function staged(objects: readonly TroupeObject[], head: Partial<SceneHead> = {}) {
   setActivePinia(createPinia());
   const scene = useScene();
@@ -147,7 +152,10 @@ export function baked(channels: Record<string, Record<string, Rows>>): void {
   useScene().kept = { ...MOTION, objects } as unknown as Motion;
 }
 
-/** Let the page know where some things lie, each a box of the picture about its pivot, and of further channels they have. */
+/**
+ * Let the page know where some things lie, each a box of the picture about its pivot, and of further channels they
+ * have.
+ */
 export function laid(
   boxes: Record<string, readonly [x: number, y: number, width: number, height: number]>,
   channels: Record<string, Record<string, Rows>> = {},

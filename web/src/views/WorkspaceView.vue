@@ -67,7 +67,8 @@ const router = useRouter();
 
 const stage = ref<InstanceType<typeof PictureStage>>();
 const [exporting, setting, shortcutsShown, helping] = [ref(false), ref(false), ref(false), ref(false)];
-// Dialogs are mounted when they are first opened: together they would take a good part of the time a scene takes to open.
+// Dialogs are mounted when they are first opened: together they would take a good part of the time a scene takes to
+// open.
 const mounted = {
   export: useOnceTrue(() => exporting.value),
   settings: useOnceTrue(() => setting.value),

@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** A table becomes keys: which column is time, which goes to which channel, and how exactly; seen in the picture before it is taken. */
+/**
+ * A table becomes keys: which column is time, which goes to which channel, and how exactly; seen in the picture before
+ * it is taken.
+ */
 import { useDebounceFn } from "@vueuse/core";
 import { ElDialog } from "element-plus";
 import { computed, onBeforeUnmount, reactive, ref, shallowRef, watch } from "vue";

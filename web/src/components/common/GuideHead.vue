@@ -1,5 +1,7 @@
 <script setup lang="ts">
-/** The head of a page that explains: the way back to the Shelf, a heading with a sentence, and what else belongs there. */
+/**
+ * The head of a page that explains: the way back to the Shelf, a heading with a sentence, and what else belongs there.
+ */
 import { RouterLink } from "vue-router";
 
 defineProps<{ heading: string; says: string }>();

@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** A page that explains: a heading with a sentence, and cards below; what else belongs into its head comes by the slot `head`. */
+/**
+ * A page that explains: a heading with a sentence, and cards below; what else belongs into its head comes by the slot
+ * `head`.
+ */
 import GuideHead from "@/components/common/GuideHead.vue";
 
 defineProps<{ heading: string; says: string; /** The least width of a card, px. */ card: number }>();

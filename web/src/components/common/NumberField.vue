@@ -1,6 +1,8 @@
 <script setup lang="ts">
-/** A number one can type, with simple arithmetic, or scrub by dragging it sideways. Enter keeps it, Escape brings the old one back, the
- * arrow keys step. */
+/**
+ * A number one can type, with simple arithmetic, or scrub by dragging it sideways. Enter keeps it, Escape brings the
+ * old one back, the arrow keys step.
+ */
 import { computed, nextTick, ref } from "vue";
 import { beginDrag } from "@/composables/useDrag";
 import { calculate } from "@/geometry/arithmetic";

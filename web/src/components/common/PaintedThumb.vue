@@ -38,7 +38,10 @@ const pale = ref(false);
 
 const painted = () => props.ids.map((id) => scene.motion?.objects.get(id));
 
-/** What is not painted by a third anywhere is not there; what comes to fewer pixels than this are specks, of which one is shown larger. */
+/**
+ * What is not painted by a third anywhere is not there; what comes to fewer pixels than this are specks, of which one
+ * is shown larger.
+ */
 const [THERE, FEW, LARGER] = [1 / 3, 12, 16];
 
 function paint(): void {

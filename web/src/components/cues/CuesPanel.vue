@@ -1,8 +1,9 @@
 <script setup lang="ts">
 /** The cues of the scene: stretches that a key press or a click starts while the picture waits. */
-import { ElDropdown, ElDropdownItem, ElDropdownMenu } from "element-plus";
+import { ElDropdownItem } from "element-plus";
 import { ref } from "vue";
 import type { Cue } from "@/api/types";
+import PopUpMenu from "@/components/common/PopUpMenu.vue";
 import VineIcon from "@/components/common/VineIcon.vue";
 import CueDialog from "@/components/cues/CueDialog.vue";
 import LayDialog from "@/components/cues/LayDialog.vue";
@@ -59,16 +60,14 @@ const about = (cue: Cue): string =>
           <span class="name">{{ cue.name }}</span>
           <span class="span">{{ cue.first }}–{{ cue.last }}</span>
         </button>
-        <ElDropdown trigger="click" placement="bottom-end" @command="choose($event, cue)">
+        <PopUpMenu placement="bottom-end" @command="choose($event, cue)">
           <button class="tiny" :aria-label="`More for the cue ${cue.name}`"><VineIcon name="more" /></button>
-          <template #dropdown>
-            <ElDropdownMenu>
-              <ElDropdownItem command="edit">Change…</ElDropdownItem>
-              <ElDropdownItem command="range">Play range from it</ElDropdownItem>
-              <ElDropdownItem command="remove" divided>Delete</ElDropdownItem>
-            </ElDropdownMenu>
+          <template #items>
+            <ElDropdownItem command="edit">Change…</ElDropdownItem>
+            <ElDropdownItem command="range">Play range from it</ElDropdownItem>
+            <ElDropdownItem command="remove" divided>Delete</ElDropdownItem>
           </template>
-        </ElDropdown>
+        </PopUpMenu>
       </li>
     </ul>
     <p v-else class="empty">Stretches that a key press starts.</p>

@@ -62,11 +62,10 @@ const line = (values: readonly number[]): string => {
     points.push(`${((i + 0.5) * time.perFrame).toFixed(1)} ${(y(values[i] ?? 0) - TOP).toFixed(1)}`);
   return points.length ? `M${points.join("L")}` : "";
 };
-const fill = computed(() =>
-  speed.value.length
-    ? `${line(speed.value)}L${((speed.value.length - 0.5) * time.perFrame).toFixed(1)} ${inside.value}L${0.5 * time.perFrame} ${inside.value}Z`
-    : "",
-);
+const fill = computed(() => {
+  const [first, last] = [0.5 * time.perFrame, (speed.value.length - 0.5) * time.perFrame];
+  return speed.value.length ? `${line(speed.value)}L${last.toFixed(1)} ${inside.value}L${first} ${inside.value}Z` : "";
+});
 
 /** The channels whose keys make the picked row move: the path alone where there is one. */
 const driving = computed(() => {

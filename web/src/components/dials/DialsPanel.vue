@@ -3,11 +3,12 @@
  * The dials of the scene: shared values that anything can read, each with what it is now. Drag one onto a value to
  * link that to it.
  */
-import { ElDropdown, ElDropdownItem, ElDropdownMenu } from "element-plus";
+import { ElDropdownItem } from "element-plus";
 import { nextTick, ref, watch } from "vue";
 import { numberAt, valuesAt } from "@/api/motion";
 import { dialWords } from "@/api/dials";
 import type { DialThing } from "@/api/types";
+import PopUpMenu from "@/components/common/PopUpMenu.vue";
 import VineIcon from "@/components/common/VineIcon.vue";
 import { useDials } from "@/composables/useDials";
 import { colourAt } from "@/picture/paint";
@@ -43,7 +44,9 @@ function shown(thing: DialThing): string {
   const rows = baked(thing);
   if (!rows || rows.width === 4) return "";
   const words = dialWords(thing.dial);
-  return `${(numberAt(rows, playback.textFrame) * words.shown).toFixed(words.step * words.shown < 0.1 ? 2 : words.step * words.shown < 1 ? 1 : 0)}${words.unit}`;
+  const step = words.step * words.shown;
+  const digits = step < 0.1 ? 2 : step < 1 ? 1 : 0;
+  return `${(numberAt(rows, playback.textFrame) * words.shown).toFixed(digits)}${words.unit}`;
 }
 /** How far round the small face its pointer stands. */
 function turn(thing: DialThing): number {
@@ -74,17 +77,15 @@ function choose(command: string, thing: DialThing): void {
   <section class="dials" aria-label="Dials">
     <div class="panel-head">
       <h2>Dials</h2>
-      <ElDropdown trigger="click" placement="bottom-end" @command="dials.add">
+      <PopUpMenu placement="bottom-end" @command="dials.add">
         <button class="round small" title="Add a dial: one value that many things can read" aria-label="Add a dial">
           <VineIcon name="add" />
         </button>
-        <template #dropdown>
-          <ElDropdownMenu>
-            <ElDropdownItem command="number">A number, such as wind</ElDropdownItem>
-            <ElDropdownItem command="colour">A colour, such as light</ElDropdownItem>
-          </ElDropdownMenu>
+        <template #items>
+          <ElDropdownItem command="number">A number, such as wind</ElDropdownItem>
+          <ElDropdownItem command="colour">A colour, such as light</ElDropdownItem>
         </template>
-      </ElDropdown>
+      </PopUpMenu>
     </div>
     <ul v-if="scene.dials.length" role="tree" aria-label="Dials" tabindex="-1">
       <li
@@ -140,16 +141,14 @@ function choose(command: string, thing: DialThing): void {
         />
         <span v-else class="name">{{ thing.name }}</span>
         <span class="now" :data-now="shown(thing)" />
-        <ElDropdown trigger="click" placement="bottom-end" @command="choose($event, thing)">
+        <PopUpMenu placement="bottom-end" @command="choose($event, thing)">
           <button class="tiny" :aria-label="`More for ${thing.name}`" @click.stop><VineIcon name="more" /></button>
-          <template #dropdown>
-            <ElDropdownMenu>
-              <ElDropdownItem command="take">Let things take it…</ElDropdownItem>
-              <ElDropdownItem command="rename" divided>Rename (F2)</ElDropdownItem>
-              <ElDropdownItem command="remove">Delete</ElDropdownItem>
-            </ElDropdownMenu>
+          <template #items>
+            <ElDropdownItem command="take">Let things take it…</ElDropdownItem>
+            <ElDropdownItem command="rename" divided>Rename (F2)</ElDropdownItem>
+            <ElDropdownItem command="remove">Delete</ElDropdownItem>
           </template>
-        </ElDropdown>
+        </PopUpMenu>
       </li>
     </ul>
     <p v-else class="empty">Values to share: one wind for all.</p>

@@ -12,7 +12,10 @@ import { usePlayback } from "@/stores/playback";
 
 const props = defineProps<{ thing: FigureObject; steps: Steps; perFrame: number; depth: number }>();
 const playback = usePlayback();
-/** While a hand moves something, steps change with every move; a lane of hundreds of marks that follows at 10 Hz leaves the picture its time. */
+/**
+ * While a hand moves something, steps change with every move; a lane of hundreds of marks that follows at 10 Hz leaves
+ * the picture its time.
+ */
 const steps = refThrottled(toRef(props, "steps"), 100);
 const legs = computed(() => props.thing.figure.limbs.filter((limb) => limb.kind === "leg"));
 const near = (frame: number): number => Number(frame.toFixed(1));
@@ -29,7 +32,10 @@ const posesOf = (leg: string) => {
 };
 const spanAt = (leg: string, frame: number) => steps.value.down[leg]?.find(([a, b]) => frame >= a && frame <= b);
 
-/** One path for all spans of a leg: as elements of their own they would be most of the page. Ends are round, so each begins and ends that much inside. */
+/**
+ * One path for all spans of a leg: as elements of their own they would be most of the page. Ends are round, so each
+ * begins and ends that much inside.
+ */
 const [MIDDLE, HALF] = [14, 3];
 const barsOf = (leg: string): string =>
   (steps.value.down[leg] ?? [])

@@ -1,5 +1,7 @@
 <script setup lang="ts">
-/** The guided first scene: one line above the picture that says what to do next, and a ring around what it speaks of. */
+/**
+ * The guided first scene: one line above the picture that says what to do next, and a ring around what it speaks of.
+ */
 import { useEventListener, useIntervalFn } from "@vueuse/core";
 import { ref, watch } from "vue";
 import { FIRST_SCENE } from "@/guide/firstScene";

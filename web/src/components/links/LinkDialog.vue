@@ -86,7 +86,10 @@ const settings = computed(() => {
   });
 });
 watch([driver, driven], () => (numbers.value = begins.begun(driver.value, driven.value, step.value)));
-/** With several objects picked, what drives one of them drives the same channel of each: all that have it, but the driver. */
+/**
+ * With several objects picked, what drives one of them drives the same channel of each: all that have it, but the
+ * driver.
+ */
 const allDriven = computed((): Place[] => {
   const { object, channel } = driven.value;
   if (!selection.several || !selection.picked.includes(object)) return [driven.value];
@@ -99,7 +102,9 @@ const allDriven = computed((): Place[] => {
 /** The formula of each, as they were drafted; what is typed is that of all. */
 const drafts = ref<readonly string[]>([]);
 const formulas = (): string[] => allDriven.value.map((_, i) => drafts.value[i] ?? formula.value);
-/** The newest draft that was asked for: answers may come in another order, and what is typed meanwhile counts for more. */
+/**
+ * The newest draft that was asked for: answers may come in another order, and what is typed meanwhile counts for more.
+ */
 const beginDraft = useNewest();
 let drafting: Promise<void> = Promise.resolve();
 watch([driver, driven, way, numbers, keep], () => (drafting = draft()), { immediate: true, deep: true });

@@ -29,6 +29,11 @@ const line = computed(() => {
   const [a, b] = props.ranges.low <= props.ranges.high ? ends.value : [...ends.value].reverse();
   return `M0 ${y(a!.driven)}L${x(a!.driver)} ${y(a!.driven)}L${x(b!.driver)} ${y(b!.driven)}L${W} ${y(b!.driven)}`;
 });
+/** An end as a reader of the screen says it. */
+function spoken({ name, driver, driven }: { name: string; driver: number; driven: number }): string {
+  const end = name === "low" ? "Begin" : "End";
+  return `${end}: where ${props.names.driver} is ${readable(driver, 2)}, ${props.names.driven} is ${readable(driven, 2)}`;
+}
 
 function changed(name: string, driver: number, driven: number): void {
   const next =
@@ -85,7 +90,7 @@ function nudge(event: KeyboardEvent, end: { name: string; driver: number; driven
         :key="end.name"
         role="slider"
         tabindex="0"
-        :aria-label="`${end.name === 'low' ? 'Begin' : 'End'}: where ${names.driver} is ${readable(end.driver, 2)}, ${names.driven} is ${readable(end.driven, 2)}`"
+        :aria-label="spoken(end)"
         :aria-valuenow="end.driven"
         :cx="x(end.driver)"
         :cy="y(end.driven)"

@@ -1,8 +1,12 @@
 <script setup lang="ts">
-/** One remark: pointed at, its place is shown in picture and time sheet; clicked, one goes there; each ready mend can be looked at before it is taken. */
-import { ElDropdown, ElDropdownItem, ElDropdownMenu } from "element-plus";
+/**
+ * One remark: pointed at, its place is shown in picture and time sheet; clicked, one goes there; each ready mend can be
+ * looked at before it is taken.
+ */
+import { ElDropdownItem } from "element-plus";
 import { computed, ref } from "vue";
 import type { NoteWords } from "@/api/types";
+import PopUpMenu from "@/components/common/PopUpMenu.vue";
 import VineIcon from "@/components/common/VineIcon.vue";
 import { useNotes } from "@/stores/notes";
 
@@ -57,17 +61,15 @@ async function choose(command: string): Promise<void> {
       >
         {{ mend.label }}
       </button>
-      <ElDropdown trigger="click" placement="bottom-end" @command="choose">
+      <PopUpMenu placement="bottom-end" @command="choose">
         <button class="round small" :aria-label="`Hush: ${note.label}`" title="Not wanted: hush it">
           <VineIcon name="shut" />
         </button>
-        <template #dropdown>
-          <ElDropdownMenu>
-            <ElDropdownItem command="this">Hush this one</ElDropdownItem>
-            <ElDropdownItem command="all">Hush all of this kind</ElDropdownItem>
-          </ElDropdownMenu>
+        <template #items>
+          <ElDropdownItem command="this">Hush this one</ElDropdownItem>
+          <ElDropdownItem command="all">Hush all of this kind</ElDropdownItem>
         </template>
-      </ElDropdown>
+      </PopUpMenu>
     </div>
     <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
   </article>

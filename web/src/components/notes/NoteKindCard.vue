@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** One kind of note for the guide: the fault beside the same without it, both alive while they can be seen, and why it matters. */
+/**
+ * One kind of note for the guide: the fault beside the same without it, both alive while they can be seen, and why it
+ * matters.
+ */
 import { ref } from "vue";
 import { api } from "@/api/client";
 import type { NoteKindWords } from "@/api/types";

@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** What could be better about the motion: each remark with where it is and what would mend it, the surest and worst first. */
+/**
+ * What could be better about the motion: each remark with where it is and what would mend it, the surest and worst
+ * first.
+ */
 import { computed, ref, watch } from "vue";
 import { RouterLink } from "vue-router";
 import VineIcon from "@/components/common/VineIcon.vue";

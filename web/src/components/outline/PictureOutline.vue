@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** The points and handles of the picked outline, to be dragged; its pieces, to put points on; and where points go in the next key. */
+/**
+ * The points and handles of the picked outline, to be dragged; its pieces, to put points on; and where points go in the
+ * next key.
+ */
 import { computed } from "vue";
 import type { OutlineEdit } from "@/composables/outline/useOutlineEdit";
 import type { NumberedPoint, Side } from "@/geometry/numberedPoints";

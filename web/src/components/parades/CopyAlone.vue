@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** What one copy of a parade alone has, whatever the lists say: "this one is red". A click on a copy of the picked parade chooses it. */
+/**
+ * What one copy of a parade alone has, whatever the lists say: "this one is red". A click on a copy of the picked
+ * parade chooses it.
+ */
 import { WORDS } from "@/api/channels";
 import { writtenAt, valuesAt } from "@/api/motion";
 import type { ChannelWords, Parade, SceneObject } from "@/api/types";

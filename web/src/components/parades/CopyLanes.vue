@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** Under the lane of a parade, a pale lane for each copy with the keys of its parts, as much later as it starts; pull one to set the delay. */
+/**
+ * Under the lane of a parade, a pale lane for each copy with the keys of its parts, as much later as it starts; pull
+ * one to set the delay.
+ */
 import { computed } from "vue";
 import { numberAt, valuesAt } from "@/api/motion";
 import type { ParadeObject } from "@/api/types";

@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** The lists of a parade as a small table: a row a copy, a column a value of a part. Typed, pasted from a table, stepped, reordered. */
+/**
+ * The lists of a parade as a small table: a row a copy, a column a value of a part. Typed, pasted from a table,
+ * stepped, reordered.
+ */
 import { ElDialog } from "element-plus";
 import { computed, ref, watch } from "vue";
 import { WORDS } from "@/api/channels";
@@ -130,11 +133,12 @@ function move(row: number, by: number): void {
 /** What becomes of a list that is longer or shorter than the parade. */
 function length(column: Column): string {
   const n = column.cells.length;
+  const rows = n === 1 ? "1 row" : `${n} rows`;
   if (!n) return "empty: copies stay as the part is";
-  if (column.fill === "spread") return `${n} ${n === 1 ? "row" : "rows"} blended over ${count.value} copies`;
-  if (n > count.value) return `${n} rows for ${count.value} copies: the last ${n - count.value} are not shown`;
+  if (column.fill === "spread") return `${rows} blended over ${count.value} copies`;
+  if (n > count.value) return `${rows} for ${count.value} copies: the last ${n - count.value} are not shown`;
   if (n < count.value)
-    return `${n} ${n === 1 ? "row" : "rows"} for ${count.value} copies: ${column.fill === "cycle" ? "the list begins again" : "the last row stays"}`;
+    return `${rows} for ${count.value} copies: ${column.fill === "cycle" ? "the list begins again" : "the last row stays"}`;
   return `${n} rows, one for each copy`;
 }
 

@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** Making a parade of something: how many, in what figure, how far apart, how much later. The picture shows it before it is kept. */
+/**
+ * Making a parade of something: how many, in what figure, how far apart, how much later. The picture shows it before it
+ * is kept.
+ */
 import { ElDialog } from "element-plus";
 import { computed, onBeforeUnmount, ref, watch } from "vue";
 import { newId } from "@/api/ids";

@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** Handles on the copies of a picked parade: the second for the gap, the last for the spread, the ring for its radius, the end for the count. */
+/**
+ * Handles on the copies of a picked parade: the second for the gap, the last for the spread, the ring for its radius,
+ * the end for the count.
+ */
 import { computed } from "vue";
 import { numberAt } from "@/api/motion";
 import { paradeOf } from "@/api/parades";

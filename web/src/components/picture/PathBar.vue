@@ -1,8 +1,8 @@
 <script setup lang="ts">
 /** What can be done with a path, shown under the path tool. */
-import { ElPopover } from "element-plus";
 import { computed } from "vue";
 import type { Edit } from "@/api/types";
+import PopUp from "@/components/common/PopUp.vue";
 import ToolStrip from "@/components/picture/ToolStrip.vue";
 import BendFields from "@/components/curves/BendFields.vue";
 import type { PathEdit } from "@/composables/path/usePathEdit";
@@ -91,12 +91,12 @@ function setWay(way: (typeof WAYS)[number]["way"]): void {
         Sharp
       </button>
       <button class="chip" title="Round these points smoothly" @click="setCorner(meant, 'smooth')">Smooth</button>
-      <ElPopover v-if="splined" trigger="click" :hide-after="0" :width="200" placement="bottom">
+      <PopUp v-if="splined" :width="200" placement="bottom">
         <template #reference
           ><button class="chip" title="Tension, continuity and bias of the spline">Bend…</button></template
         >
         <BendFields channel="path" :keys="keys" />
-      </ElPopover>
+      </PopUp>
       <button
         class="chip"
         :disabled="keys.length < 3"

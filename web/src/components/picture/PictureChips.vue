@@ -1,7 +1,9 @@
 <script setup lang="ts">
 /** What is seen over the picture: path, onion skin, snapping, zoom. */
-import { ElDropdown, ElDropdownItem, ElDropdownMenu, ElPopover } from "element-plus";
+import { ElDropdownItem } from "element-plus";
 import { computed } from "vue";
+import PopUp from "@/components/common/PopUp.vue";
+import PopUpMenu from "@/components/common/PopUpMenu.vue";
 import VariantActions from "@/components/rehearsals/VariantActions.vue";
 import NumberField from "@/components/common/NumberField.vue";
 import type { PictureView } from "@/composables/picture/usePictureView";
@@ -91,7 +93,7 @@ const others = computed(() => scene.objects.filter((one) => one.id !== selection
     >
       around
     </button>
-    <ElPopover trigger="click" :hide-after="0" :width="250" placement="top">
+    <PopUp :width="250" placement="top">
       <template #reference
         ><button
           class="chip"
@@ -157,8 +159,8 @@ const others = computed(() => scene.objects.filter((one) => one.id !== selection
           <option v-for="one in others" :key="one.id" :value="one.id">{{ one.name }}</option>
         </select>
       </div>
-    </ElPopover>
-    <ElPopover trigger="click" :hide-after="0" :width="230" placement="top">
+    </PopUp>
+    <PopUp :width="230" placement="top">
       <template #reference
         ><button
           class="chip"
@@ -198,8 +200,8 @@ const others = computed(() => scene.objects.filter((one) => one.id !== selection
           @change="snap({ down: Math.round($event) })"
         />
       </div>
-    </ElPopover>
-    <ElDropdown trigger="click" @command="choose">
+    </PopUp>
+    <PopUpMenu @command="choose">
       <button
         class="chip"
         title="Zoom: Ctrl and wheel, two fingers, or choose here; hold Z or the middle button and drag to move about"
@@ -207,15 +209,13 @@ const others = computed(() => scene.objects.filter((one) => one.id !== selection
       >
         {{ percent }}
       </button>
-      <template #dropdown>
-        <ElDropdownMenu>
-          <ElDropdownItem command="fit">Fit <kbd>5</kbd></ElDropdownItem>
-          <ElDropdownItem command="picked" :disabled="!selection.object">The picked thing <kbd>6</kbd></ElDropdownItem>
-          <ElDropdownItem command="whole">100 % <kbd>7</kbd></ElDropdownItem>
-          <ElDropdownItem v-for="z in [0.25, 0.5, 2, 4]" :key="z" :command="z">{{ z * 100 }} %</ElDropdownItem>
-        </ElDropdownMenu>
+      <template #items>
+        <ElDropdownItem command="fit">Fit <kbd>5</kbd></ElDropdownItem>
+        <ElDropdownItem command="picked" :disabled="!selection.object">The picked thing <kbd>6</kbd></ElDropdownItem>
+        <ElDropdownItem command="whole">100 % <kbd>7</kbd></ElDropdownItem>
+        <ElDropdownItem v-for="z in [0.25, 0.5, 2, 4]" :key="z" :command="z">{{ z * 100 }} %</ElDropdownItem>
       </template>
-    </ElDropdown>
+    </PopUpMenu>
   </div>
 </template>
 

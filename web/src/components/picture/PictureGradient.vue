@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** The ends and stops of a gradient in the picture, while one of its rows is picked: pull the ends, slide the stops, double-click for another. */
+/**
+ * The ends and stops of a gradient in the picture, while one of its rows is picked: pull the ends, slide the stops,
+ * double-click for another.
+ */
 import { computed } from "vue";
 import { endNames, gradientOf, type Painted, partOf, stopNames } from "@/api/gradients";
 import { numberAt, valuesAt } from "@/api/motion";

@@ -1,6 +1,8 @@
 <script setup lang="ts">
-/** The rules of the picked channel in the picture: floors, rims, weights and pointers one can drag, the leader of a follow, and how the
- * stretch goes along the way. */
+/**
+ * The rules of the picked channel in the picture: floors, rims, weights and pointers one can drag, the leader of a
+ * follow, and how the stretch goes along the way.
+ */
 import { computed, shallowRef } from "vue";
 import { numberAt, valuesAt } from "@/api/motion";
 import type { Edit, Rule } from "@/api/types";

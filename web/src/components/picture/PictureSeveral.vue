@@ -1,6 +1,8 @@
 <script setup lang="ts">
-/** The boxes of all objects picked together, the box around them with its handles and the pivot they share, and the box that is being drawn to pick
- * some. */
+/**
+ * The boxes of all objects picked together, the box around them with its handles and the pivot they share, and the box
+ * that is being drawn to pick some.
+ */
 import { computed } from "vue";
 import type { PictureView } from "@/composables/picture/usePictureView";
 import { useTogether } from "@/composables/several/useTogether";

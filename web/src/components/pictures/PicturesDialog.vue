@@ -1,5 +1,7 @@
 <script setup lang="ts">
-/** All pictures kept with the scene: where each is shown, another in its place, and letting go of what nothing shows. */
+/**
+ * All pictures kept with the scene: where each is shown, another in its place, and letting go of what nothing shows.
+ */
 import { ElDialog } from "element-plus";
 import { computed, ref } from "vue";
 import { newId } from "@/api/ids";

@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** The scene beside a kept version of it, or beside what an edit would make of it: seen in step, listed, and chosen from. */
+/**
+ * The scene beside a kept version of it, or beside what an edit would make of it: seen in step, listed, and chosen
+ * from.
+ */
 import { useEventListener } from "@vueuse/core";
 import { ElDialog } from "element-plus";
 import { computed, ref, watch } from "vue";

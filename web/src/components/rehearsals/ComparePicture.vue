@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** Two versions of a scene in step: beside each other, over each other in two tints, or on two sides of a line that can be dragged. */
+/**
+ * Two versions of a scene in step: beside each other, over each other in two tints, or on two sides of a line that can
+ * be dragged.
+ */
 import { useDevicePixelRatio, useElementSize } from "@vueuse/core";
 import { computed, ref, watchEffect } from "vue";
 import type { Motion } from "@/api/motion";

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 /** What can be done with the picked leaves, shown while some are picked. */
-import { ElPopover } from "element-plus";
 import { computed, ref } from "vue";
 import NumberField from "@/components/common/NumberField.vue";
+import PopUp from "@/components/common/PopUp.vue";
 import { useLeafActions } from "@/composables/keys/useLeafActions";
 import { useMessages } from "@/stores/messages";
 import { usePicks } from "@/stores/picks";
@@ -57,7 +57,7 @@ function copy(): void {
     >
       Even speed
     </button>
-    <ElPopover trigger="click" :hide-after="0" :width="250" placement="top">
+    <PopUp :width="250" placement="top">
       <template #reference
         ><button class="chip" title="Stay on the value of the first picked leaf for some frames">
           Hold here…
@@ -78,8 +78,8 @@ function copy(): void {
           Hold from {{ Number((leaf.frames.value[0] ?? 0).toFixed(2)) }}
         </button>
       </div>
-    </ElPopover>
-    <ElPopover v-if="selection.row?.name === 'Rotation'" trigger="click" :hide-after="0" :width="270" placement="top">
+    </PopUp>
+    <PopUp v-if="selection.row?.name === 'Rotation'" :width="270" placement="top">
       <template #reference
         ><button
           class="chip"
@@ -109,7 +109,7 @@ function copy(): void {
           Turn from {{ Number((leaf.frames.value[0] ?? 0).toFixed(2)) }}
         </button>
       </div>
-    </ElPopover>
+    </PopUp>
     <button
       class="chip"
       :disabled="leaf.rowFrames.value.length < 2"

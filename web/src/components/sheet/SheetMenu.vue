@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** What can be done on the time sheet without a leaf picked: see more or less, pick many, delete many. */
-import { ElDropdown, ElDropdownItem, ElDropdownMenu } from "element-plus";
+import { ElDropdownItem } from "element-plus";
+import PopUpMenu from "@/components/common/PopUpMenu.vue";
 import VineIcon from "@/components/common/VineIcon.vue";
 import type { Scope } from "@/composables/keys/useKeyScopes";
 import { useLeafActions } from "@/composables/keys/useLeafActions";
@@ -29,7 +30,7 @@ function choose(command: string): void {
 </script>
 
 <template>
-  <ElDropdown trigger="click" @command="choose">
+  <PopUpMenu @command="choose">
     <button
       class="round more"
       aria-label="More for the time sheet"
@@ -37,44 +38,42 @@ function choose(command: string): void {
     >
       <VineIcon name="more" />
     </button>
-    <template #dropdown>
-      <ElDropdownMenu>
-        <ElDropdownItem command="only"
-          ><span role="menuitemcheckbox" :aria-checked="selection.onlyMoving">{{
-            selection.onlyMoving ? "Show objects without keys" : "Only keyed objects"
-          }}</span></ElDropdownItem
-        >
-        <ElDropdownItem command="copies"
-          ><span role="menuitemcheckbox" :aria-checked="selection.copyLanes">{{
-            selection.copyLanes ? "Hide the keys of copies" : "Show the keys of copies"
-          }}</span></ElDropdownItem
-        >
-        <ElDropdownItem divided command="in">Zoom in at the playhead <kbd>i</kbd></ElDropdownItem>
-        <ElDropdownItem command="out">Zoom out <kbd>o</kbd></ElDropdownItem>
-        <ElDropdownItem command="fit">Show the whole scene <kbd>u</kbd></ElDropdownItem>
-        <ElDropdownItem command="keys" :disabled="!picks.frames.length"
-          >Show the picked leaves <kbd>y</kbd></ElDropdownItem
-        >
-        <ElDropdownItem divided command="pick frame">Pick all leaves on frame {{ playback.frame }}</ElDropdownItem>
-        <ElDropdownItem command="pick row" :disabled="!selection.thing"
-          >Pick all of {{ selection.row?.name ?? "the row" }}</ElDropdownItem
-        >
-        <ElDropdownItem command="pick object" :disabled="!selection.thing"
-          >Pick all of {{ selection.thing?.name ?? "the object" }}</ElDropdownItem
-        >
-        <ElDropdownItem command="pick scene">Pick all of the scene</ElDropdownItem>
-        <ElDropdownItem divided command="delete row" :disabled="!selection.thing || !leaf.within('row').length"
-          >Delete all keys of {{ selection.row?.name ?? "the row" }}…</ElDropdownItem
-        >
-        <ElDropdownItem command="delete object" :disabled="!selection.thing || !leaf.within('object').length"
-          >Delete all keys of {{ selection.thing?.name ?? "the object" }}…</ElDropdownItem
-        >
-        <ElDropdownItem command="delete scene" :disabled="!leaf.within('scene').length"
-          >Delete all keys of the scene…</ElDropdownItem
-        >
-      </ElDropdownMenu>
+    <template #items>
+      <ElDropdownItem command="only"
+        ><span role="menuitemcheckbox" :aria-checked="selection.onlyMoving">{{
+          selection.onlyMoving ? "Show objects without keys" : "Only keyed objects"
+        }}</span></ElDropdownItem
+      >
+      <ElDropdownItem command="copies"
+        ><span role="menuitemcheckbox" :aria-checked="selection.copyLanes">{{
+          selection.copyLanes ? "Hide the keys of copies" : "Show the keys of copies"
+        }}</span></ElDropdownItem
+      >
+      <ElDropdownItem divided command="in">Zoom in at the playhead <kbd>i</kbd></ElDropdownItem>
+      <ElDropdownItem command="out">Zoom out <kbd>o</kbd></ElDropdownItem>
+      <ElDropdownItem command="fit">Show the whole scene <kbd>u</kbd></ElDropdownItem>
+      <ElDropdownItem command="keys" :disabled="!picks.frames.length"
+        >Show the picked leaves <kbd>y</kbd></ElDropdownItem
+      >
+      <ElDropdownItem divided command="pick frame">Pick all leaves on frame {{ playback.frame }}</ElDropdownItem>
+      <ElDropdownItem command="pick row" :disabled="!selection.thing"
+        >Pick all of {{ selection.row?.name ?? "the row" }}</ElDropdownItem
+      >
+      <ElDropdownItem command="pick object" :disabled="!selection.thing"
+        >Pick all of {{ selection.thing?.name ?? "the object" }}</ElDropdownItem
+      >
+      <ElDropdownItem command="pick scene">Pick all of the scene</ElDropdownItem>
+      <ElDropdownItem divided command="delete row" :disabled="!selection.thing || !leaf.within('row').length"
+        >Delete all keys of {{ selection.row?.name ?? "the row" }}…</ElDropdownItem
+      >
+      <ElDropdownItem command="delete object" :disabled="!selection.thing || !leaf.within('object').length"
+        >Delete all keys of {{ selection.thing?.name ?? "the object" }}…</ElDropdownItem
+      >
+      <ElDropdownItem command="delete scene" :disabled="!leaf.within('scene').length"
+        >Delete all keys of the scene…</ElDropdownItem
+      >
     </template>
-  </ElDropdown>
+  </PopUpMenu>
 </template>
 
 <style scoped>

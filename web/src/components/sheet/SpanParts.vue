@@ -64,7 +64,9 @@ const inner = computed(() => innerOf(scene.head, props.thing));
 const ends = computed(() =>
   props.thing.kind === "inset" && inner.value ? endOfInside(props.thing, inner.value, playback.fps) : null,
 );
-/** By how many frames the inset outlasts its inside; below 0, by how many it cuts it off. What is repeated has no end. */
+/**
+ * By how many frames the inset outlasts its inside; below 0, by how many it cuts it off. What is repeated has no end.
+ */
 const over = computed(() => {
   const past = props.thing.kind === "inset" ? props.thing.inset.past : "hold";
   if (ends.value === null || ((past === "loop" || past === "ping-pong") && last.value > ends.value)) return 0;

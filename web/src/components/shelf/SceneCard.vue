@@ -1,12 +1,13 @@
 <script setup lang="ts">
 /** A scene on the Shelf: its picture, which moves while it is pointed at or focused. */
-import { ElDropdown, ElDropdownItem, ElDropdownMenu } from "element-plus";
+import { ElDropdownItem } from "element-plus";
 import { computed, ref, shallowRef } from "vue";
 import { RouterLink } from "vue-router";
 import { api } from "@/api/client";
 import { type Motion, readMotion } from "@/api/motion";
 import type { Summary } from "@/api/types";
 import MotionPicture from "@/components/common/MotionPicture.vue";
+import PopUpMenu from "@/components/common/PopUpMenu.vue";
 import VineIcon from "@/components/common/VineIcon.vue";
 
 const props = defineProps<{ scene: Summary }>();
@@ -64,22 +65,20 @@ const facts = computed(() => {
       <h2><span class="sr-only">Open </span>{{ scene.name }}</h2>
       <p>{{ facts }}</p>
     </RouterLink>
-    <ElDropdown trigger="click" placement="bottom-end" class="menu" @command="choose">
+    <PopUpMenu placement="bottom-end" class="menu" @command="choose">
       <button class="round" :aria-label="`More for ${scene.name}`" title="More"><VineIcon name="more" /></button>
-      <template #dropdown>
-        <ElDropdownMenu>
-          <ElDropdownItem command="duplicate">Duplicate</ElDropdownItem>
-          <li class="el-dropdown-menu__item"><a :href="`/api/scenes/${scene.id}/file`" download>Save as file</a></li>
-          <ElDropdownItem command="size">Size and history…</ElDropdownItem>
-          <ElDropdownItem command="remove" divided>Delete</ElDropdownItem>
-        </ElDropdownMenu>
+      <template #items>
+        <ElDropdownItem command="duplicate">Duplicate</ElDropdownItem>
+        <li class="el-dropdown-menu__item"><a :href="`/api/scenes/${scene.id}/file`" download>Save as file</a></li>
+        <ElDropdownItem command="size">Size and history…</ElDropdownItem>
+        <ElDropdownItem command="remove" divided>Delete</ElDropdownItem>
       </template>
-    </ElDropdown>
+    </PopUpMenu>
   </article>
 </template>
 
 <style scoped>
-/* A press on the still is one on the link: the motion that takes its place a moment later must not swallow the click. */
+/* A press on the still is one on the link: the motion that takes its place a moment later must not swallow it. */
 .picture > * {
   pointer-events: none;
 }

@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** Motion is put on beats: leaves of a value, a flight between them, or the steps of a walk; seen in the picture before it is taken. */
+/**
+ * Motion is put on beats: leaves of a value, a flight between them, or the steps of a walk; seen in the picture before
+ * it is taken.
+ */
 import { useDebounceFn } from "@vueuse/core";
 import { ElDialog } from "element-plus";
 import { computed, onBeforeUnmount, reactive, ref, watch } from "vue";

@@ -1,6 +1,8 @@
 <script setup lang="ts">
-/** The words of a text: shown in the picture with every letter typed, kept on leaving the field or with Ctrl+Enter; Escape brings the old
- * ones back. */
+/**
+ * The words of a text: shown in the picture with every letter typed, kept on leaving the field or with Ctrl+Enter;
+ * Escape brings the old ones back.
+ */
 import { onMounted, ref, watch } from "vue";
 import { useText } from "@/composables/useText";
 

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 /** Who else has this scene open, and what they did last; nothing while one is alone. */
-import { ElPopover } from "element-plus";
 import "element-plus/es/components/popover/style/css";
 import { computed } from "vue";
+import PopUp from "@/components/common/PopUp.vue";
 import VineIcon from "@/components/common/VineIcon.vue";
 import { useOthers } from "@/stores/others";
 
@@ -17,7 +17,7 @@ const rename = (event: Event): void => void (others.name = (event.target as HTML
 
 <template>
   <div v-if="others.list.length" class="others">
-    <ElPopover trigger="click" :width="290" placement="bottom-end">
+    <PopUp :width="290" placement="bottom-end">
       <template #reference>
         <button class="who" :title="says" :aria-label="says">
           <VineIcon name="others" /><span>{{ others.list.length + 1 }}</span>
@@ -44,7 +44,7 @@ const rename = (event: Event): void => void (others.name = (event.target as HTML
           </li>
         </ol>
       </div>
-    </ElPopover>
+    </PopUp>
     <p class="latest" role="status">
       <template v-if="others.latest"
         ><b>{{ others.latest.who }}</b

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The frames that are played, and whether they are played round and round. */
-import { ElPopover } from "element-plus";
 import NumberField from "@/components/common/NumberField.vue";
+import PopUp from "@/components/common/PopUp.vue";
 import VineIcon from "@/components/common/VineIcon.vue";
 import { usePlayback } from "@/stores/playback";
 
@@ -9,7 +9,7 @@ const playback = usePlayback();
 </script>
 
 <template>
-  <ElPopover trigger="click" :hide-after="0" :width="232" placement="bottom">
+  <PopUp :width="232" placement="bottom">
     <template #reference>
       <button
         class="chip"
@@ -48,7 +48,7 @@ const playback = usePlayback();
       </div>
       <label class="loop"><input v-model="playback.loop" type="checkbox" /> start over at the end</label>
     </div>
-  </ElPopover>
+  </PopUp>
 </template>
 
 <style scoped>

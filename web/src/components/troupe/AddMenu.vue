@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /** The menu of all that can be added or brought in. */
-import { ElDropdown, ElDropdownItem, ElDropdownMenu } from "element-plus";
+import { ElDropdownItem } from "element-plus";
 import { ref } from "vue";
+import PopUpMenu from "@/components/common/PopUpMenu.vue";
 import ElementsDialog from "@/components/parades/ElementsDialog.vue";
 import FigureDialog from "@/components/figures/FigureDialog.vue";
 import InsetDialog from "@/components/insets/InsetDialog.vue";
@@ -42,16 +43,14 @@ function choose(kind: string): void {
 </script>
 
 <template>
-  <ElDropdown trigger="click" :placement="props.placement ?? 'bottom-end'" @command="choose">
+  <PopUpMenu name="What to add" :placement="props.placement ?? 'bottom-end'" @command="choose">
     <slot />
-    <template #dropdown>
-      <ElDropdownMenu aria-label="What to add">
-        <ElDropdownItem v-for="kind in KINDS" :key="kind.kind" :command="kind.kind"
-          ><VineIcon :name="kind.icon" />&nbsp; {{ kind.label }}</ElDropdownItem
-        >
-      </ElDropdownMenu>
+    <template #items>
+      <ElDropdownItem v-for="kind in KINDS" :key="kind.kind" :command="kind.kind"
+        ><VineIcon :name="kind.icon" />&nbsp; {{ kind.label }}</ElDropdownItem
+      >
     </template>
-  </ElDropdown>
+  </PopUpMenu>
   <input
     ref="pictures"
     class="sr-only"

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /** The menu of an object's line in the troupe; what opens it comes in the slot. */
-import { ElDropdown, ElDropdownItem, ElDropdownMenu } from "element-plus";
+import { ElDropdownItem } from "element-plus";
 import type { SceneObject } from "@/api/types";
+import PopUpMenu from "@/components/common/PopUpMenu.vue";
 import TagSwatches from "@/components/troupe/TagSwatches.vue";
 import { useInsets } from "@/composables/useInsets";
 import { useSeveral } from "@/composables/several/useSeveral";
@@ -51,39 +52,37 @@ const mark = (tag: string | null) => troupe.tag(props.ofSeveral ? selection.pick
 </script>
 
 <template>
-  <ElDropdown trigger="click" placement="bottom-end" @command="choose">
+  <PopUpMenu placement="bottom-end" @command="choose">
     <slot />
-    <template #dropdown>
-      <ElDropdownMenu>
-        <ElDropdownItem command="rename">Rename (F2)</ElDropdownItem>
-        <ElDropdownItem command="copy">Duplicate (Ctrl+D)</ElDropdownItem>
-        <ElDropdownItem command="parade">Make a parade of this…</ElDropdownItem>
-        <template v-if="thing.kind === 'inset'">
-          <ElDropdownItem command="enter">Go inside (H)</ElDropdownItem>
-          <ElDropdownItem command="open">Make a group of it</ElDropdownItem>
-        </template>
-        <ElDropdownItem v-else command="inset">Make an inset of this</ElDropdownItem>
-        <ElDropdownItem command="hang">Hang on…</ElDropdownItem>
-        <ElDropdownItem v-if="scene.camera && !thing.parent && thing.kind !== 'camera'" command="pin">{{
-          thing.pinned ? "Let the camera pass it" : "Pin to the picture"
-        }}</ElDropdownItem>
-        <ElDropdownItem v-if="scene.head?.blur && thing.kind !== 'camera'" command="blur">{{
-          thing.blurred ? "Keep its motion sharp" : "Blur its motion"
-        }}</ElDropdownItem>
-        <ElDropdownItem v-if="thing.parent" command="free">Free from its parent</ElDropdownItem>
-        <ElDropdownItem command="front" divided>In front of all (Alt+Home)</ElDropdownItem>
-        <ElDropdownItem command="forward">One nearer (Alt+Page Up)</ElDropdownItem>
-        <ElDropdownItem command="backward">One farther back (Alt+Page Down)</ElDropdownItem>
-        <ElDropdownItem command="back">Behind all (Alt+End)</ElDropdownItem>
-        <ElDropdownItem command="kind" divided>Pick all of its kind (Ctrl+Alt+K)</ElDropdownItem>
-        <ElDropdownItem command="colour">Pick all of its colour (Ctrl+Alt+C)</ElDropdownItem>
-        <ElDropdownItem command="lock" divided>{{ thing.locked ? "Unlock" : "Lock" }}</ElDropdownItem>
-        <li class="tagging" role="none"><TagSwatches in-menu :tag="thing.tag ?? null" @choose="mark" /></li>
-        <ElDropdownItem command="show">{{ thing.shown ? "Hide" : "Show" }}</ElDropdownItem>
-        <ElDropdownItem command="remove" divided>Delete</ElDropdownItem>
-      </ElDropdownMenu>
+    <template #items>
+      <ElDropdownItem command="rename">Rename (F2)</ElDropdownItem>
+      <ElDropdownItem command="copy">Duplicate (Ctrl+D)</ElDropdownItem>
+      <ElDropdownItem command="parade">Make a parade of this…</ElDropdownItem>
+      <template v-if="thing.kind === 'inset'">
+        <ElDropdownItem command="enter">Go inside (H)</ElDropdownItem>
+        <ElDropdownItem command="open">Make a group of it</ElDropdownItem>
+      </template>
+      <ElDropdownItem v-else command="inset">Make an inset of this</ElDropdownItem>
+      <ElDropdownItem command="hang">Hang on…</ElDropdownItem>
+      <ElDropdownItem v-if="scene.camera && !thing.parent && thing.kind !== 'camera'" command="pin">{{
+        thing.pinned ? "Let the camera pass it" : "Pin to the picture"
+      }}</ElDropdownItem>
+      <ElDropdownItem v-if="scene.head?.blur && thing.kind !== 'camera'" command="blur">{{
+        thing.blurred ? "Keep its motion sharp" : "Blur its motion"
+      }}</ElDropdownItem>
+      <ElDropdownItem v-if="thing.parent" command="free">Free from its parent</ElDropdownItem>
+      <ElDropdownItem command="front" divided>In front of all (Alt+Home)</ElDropdownItem>
+      <ElDropdownItem command="forward">One nearer (Alt+Page Up)</ElDropdownItem>
+      <ElDropdownItem command="backward">One farther back (Alt+Page Down)</ElDropdownItem>
+      <ElDropdownItem command="back">Behind all (Alt+End)</ElDropdownItem>
+      <ElDropdownItem command="kind" divided>Pick all of its kind (Ctrl+Alt+K)</ElDropdownItem>
+      <ElDropdownItem command="colour">Pick all of its colour (Ctrl+Alt+C)</ElDropdownItem>
+      <ElDropdownItem command="lock" divided>{{ thing.locked ? "Unlock" : "Lock" }}</ElDropdownItem>
+      <li class="tagging" role="none"><TagSwatches in-menu :tag="thing.tag ?? null" @choose="mark" /></li>
+      <ElDropdownItem command="show">{{ thing.shown ? "Hide" : "Show" }}</ElDropdownItem>
+      <ElDropdownItem command="remove" divided>Delete</ElDropdownItem>
     </template>
-  </ElDropdown>
+  </PopUpMenu>
 </template>
 
 <style scoped>

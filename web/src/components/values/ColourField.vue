@@ -46,6 +46,7 @@ function choose(value: string): void {
 <template>
   <div class="field" :class="{ wrong }">
     <ElColorPicker
+      :persistent="false"
       :model-value="hex"
       show-alpha
       color-format="hex"

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Colours to choose from: the palette kept with the scene, those chosen last, and any colour of the picture. */
-import { ElPopover } from "element-plus";
 import { computed, ref } from "vue";
+import PopUp from "@/components/common/PopUp.vue";
 import VineIcon from "@/components/common/VineIcon.vue";
 import { useRecentColours } from "@/composables/useRecentColours";
 import { useOutline } from "@/stores/outline";
@@ -36,7 +36,7 @@ function take(): void {
 </script>
 
 <template>
-  <ElPopover v-model:visible="open" trigger="click" :hide-after="0" :width="220" placement="left">
+  <PopUp v-model:visible="open" :width="220" placement="left">
     <template #reference>
       <button
         class="open"
@@ -78,7 +78,7 @@ function take(): void {
     <button class="chip small" title="Then click anywhere in the picture; Escape lets it be" @click="take">
       Take one from the picture
     </button>
-  </ElPopover>
+  </PopUp>
 </template>
 
 <style scoped>

@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** What can be done with several picked objects: aligned, given equal gaps, spread in time, grouped, copied, hidden, deleted. */
+/**
+ * What can be done with several picked objects: aligned, given equal gaps, spread in time, grouped, copied, hidden,
+ * deleted.
+ */
 import { computed, ref } from "vue";
 import HangDialog from "@/components/troupe/HangDialog.vue";
 import TagSwatches from "@/components/troupe/TagSwatches.vue";

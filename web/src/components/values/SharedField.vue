@@ -1,6 +1,8 @@
 <script setup lang="ts">
-/** A number that several objects have: what is typed is for all of them, +20 for each what it has and 20 more; dragged sideways it changes each by as
- * much. */
+/**
+ * A number that several objects have: what is typed is for all of them, +20 for each what it has and 20 more; dragged
+ * sideways it changes each by as much.
+ */
 import { computed, ref } from "vue";
 import type { SharedChannel } from "@/composables/useSharedRows";
 import { beginDrag } from "@/composables/useDrag";

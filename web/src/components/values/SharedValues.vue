@@ -1,5 +1,7 @@
 <script setup lang="ts">
-/** The values that all picked objects have in common, at the playhead: what they share, and a mark where they differ. */
+/**
+ * The values that all picked objects have in common, at the playhead: what they share, and a mark where they differ.
+ */
 import LeafMark from "@/components/common/LeafMark.vue";
 import ColourField from "@/components/values/ColourField.vue";
 import SharedField from "@/components/values/SharedField.vue";

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 /** Choose what happens before the first key and after the last. */
-import { ElPopover } from "element-plus";
 import { computed } from "vue";
 import { channelOf, keysOf } from "@/api/channels";
 import type { Edit, End, EndMode, SceneObject } from "@/api/types";
 import NumberField from "@/components/common/NumberField.vue";
+import PopUp from "@/components/common/PopUp.vue";
 import EndPicture from "@/components/vine/EndPicture.vue";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
@@ -44,7 +44,7 @@ const times = (side: "before" | "after", count: number | null) => set(side, { mo
 </script>
 
 <template>
-  <ElPopover trigger="click" :hide-after="0" :width="452" placement="top-start">
+  <PopUp :width="452" placement="top-start">
     <template #reference>
       <button
         class="chip small"
@@ -94,7 +94,7 @@ const times = (side: "before" | "after", count: number | null) => set(side, { mo
         </button>
       </div>
     </div>
-  </ElPopover>
+  </PopUp>
 </template>
 
 <style scoped>

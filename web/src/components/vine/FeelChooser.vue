@@ -3,11 +3,11 @@
  * Choose how a stretch between two keys is passed, from small pictures that move. Resting on one shows it in the
  * picture.
  */
-import { ElPopover } from "element-plus";
 import { computed, ref } from "vue";
 import { keysOf as keysIn } from "@/api/channels";
 import { api } from "@/api/client";
 import type { Ease, Edit, SceneObject } from "@/api/types";
+import PopUp from "@/components/common/PopUp.vue";
 import VineIcon from "@/components/common/VineIcon.vue";
 import FeelDrawer from "@/components/vine/FeelDrawer.vue";
 import FeelPicture from "@/components/vine/FeelPicture.vue";
@@ -127,8 +127,10 @@ function editsFor(ease: Ease): Edit[] {
   return [props.thing, ...selection.others].flatMap((thing) => editsOf(thing, ease));
 }
 
-/** The edits for one object. Of those picked along, picked leaves are meant where there are any, else every stretch of the same channels: their keys may
- * lie elsewhere. */
+/**
+ * The edits for one object. Of those picked along, picked leaves are meant where there are any, else every stretch of
+ * the same channels: their keys may lie elsewhere.
+ */
 function editsOf(thing: SceneObject, ease: Ease): Edit[] {
   const own = thing.id === props.thing.id;
   const picked = picks.keys.filter((one) => one.object === thing.id);
@@ -182,7 +184,7 @@ async function forget(name: string): Promise<void> {
 </script>
 
 <template>
-  <ElPopover trigger="click" :hide-after="0" :width="424" placement="top-start" @hide="leave">
+  <PopUp :width="424" placement="top-start" @hide="leave">
     <template #reference>
       <button
         class="chip small"
@@ -255,7 +257,7 @@ async function forget(name: string): Promise<void> {
         </button>
       </footer>
     </div>
-  </ElPopover>
+  </PopUp>
   <FeelDrawer v-model="drawing" @use="choose" @look="scene.lookAt(editsFor($event))" @leave="leave" />
 </template>
 

@@ -25,11 +25,11 @@ const area = ref<SVGSVGElement>();
 
 const x = (u: number): number => u * W;
 const y = (p: number): number => H * (1 - (p - LOW) / (HIGH - LOW));
-const path = computed(() =>
-  look.value
-    ? `M${look.value.curve.map((p, i) => `${x(i / (look.value!.curve.length - 1)).toFixed(1)} ${y(p).toFixed(1)}`).join("L")}`
-    : "",
-);
+const path = computed(() => {
+  const curve = look.value?.curve ?? [];
+  const points = curve.map((p, i) => `${x(i / (curve.length - 1)).toFixed(1)} ${y(p).toFixed(1)}`);
+  return points.length ? `M${points.join("L")}` : "";
+});
 
 watch(open, (now) => {
   if (!now) {

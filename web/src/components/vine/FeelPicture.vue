@@ -9,11 +9,12 @@ const H = 34;
 const LOW = -0.35;
 const HIGH = 1.6;
 const y = (p: number): number => H - ((p - LOW) / (HIGH - LOW)) * H;
-const path = computed(() =>
-  props.stepped
-    ? `M2 ${y(0)}H${W - 2}V${y(1)}`
-    : `M${props.curve.map((p, i) => `${(2 + (i / (props.curve.length - 1)) * (W - 4)).toFixed(1)} ${y(p).toFixed(1)}`).join("L")}`,
-);
+const x = (u: number): number => 2 + u * (W - 4);
+const path = computed(() => {
+  if (props.stepped) return `M${x(0)} ${y(0)}H${x(1)}V${y(1)}`;
+  const points = props.curve.map((p, i) => `${x(i / (props.curve.length - 1)).toFixed(1)} ${y(p).toFixed(1)}`);
+  return `M${points.join("L")}`;
+});
 
 const { share, start, stop } = useSeed(1500, 1100);
 const at = computed(() => {

@@ -1,8 +1,10 @@
 <script setup lang="ts">
 /** What a rule's card offers: on or off, its settings, its place, copies, removal. */
-import { ElDropdown, ElDropdownItem, ElDropdownMenu, ElPopover } from "element-plus";
+import { ElDropdownItem } from "element-plus";
 import { computed, ref } from "vue";
 import type { ChannelWords, Rule, SceneObject } from "@/api/types";
+import PopUp from "@/components/common/PopUp.vue";
+import PopUpMenu from "@/components/common/PopUpMenu.vue";
 import VineIcon from "@/components/common/VineIcon.vue";
 import RuleCopyDialog from "@/components/vine/RuleCopyDialog.vue";
 import RuleSettings from "@/components/vine/RuleSettings.vue";
@@ -24,12 +26,12 @@ function choose(command: string): void {
 </script>
 
 <template>
-  <ElPopover trigger="click" :hide-after="0" :width="424" placement="top-start">
+  <PopUp :width="424" placement="top-start">
     <template #reference
       ><button class="chip small" :aria-label="`Set: settings of ${rules.wordsOf(rule)?.label}`">Set</button></template
     >
     <RuleSettings :thing="thing" :rule="rule" :channel="channel" />
-  </ElPopover>
+  </PopUp>
   <button
     class="switch"
     role="switch"
@@ -39,18 +41,16 @@ function choose(command: string): void {
     :aria-label="`${rules.wordsOf(rule)?.label} on`"
     @click="rules.toggle(rule)"
   />
-  <ElDropdown trigger="click" max-height="320" @command="choose">
+  <PopUpMenu max-height="320" @command="choose">
     <button class="round more" :aria-label="`More for ${rules.wordsOf(rule)?.label}`"><VineIcon name="more" /></button>
-    <template #dropdown>
-      <ElDropdownMenu>
-        <ElDropdownItem command="left" :disabled="place <= 0">Earlier</ElDropdownItem>
-        <ElDropdownItem command="right" :disabled="place >= list.length - 1">Later</ElDropdownItem>
-        <ElDropdownItem command="duplicate">Duplicate</ElDropdownItem>
-        <ElDropdownItem command="remove">Remove</ElDropdownItem>
-        <ElDropdownItem command="copy" divided>Copy to…</ElDropdownItem>
-      </ElDropdownMenu>
+    <template #items>
+      <ElDropdownItem command="left" :disabled="place <= 0">Earlier</ElDropdownItem>
+      <ElDropdownItem command="right" :disabled="place >= list.length - 1">Later</ElDropdownItem>
+      <ElDropdownItem command="duplicate">Duplicate</ElDropdownItem>
+      <ElDropdownItem command="remove">Remove</ElDropdownItem>
+      <ElDropdownItem command="copy" divided>Copy to…</ElDropdownItem>
     </template>
-  </ElDropdown>
+  </PopUpMenu>
   <RuleCopyDialog v-if="copying" v-model="copying" :thing="thing" :rule="rule" :channel="channel" />
 </template>
 

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 /** The last place of the vine: put another rule on, from small pictures of what it does, or ready-made. */
-import { ElPopover } from "element-plus";
 import { computed, ref, watch } from "vue";
 import type { RuleWords } from "@/api/types";
+import PopUp from "@/components/common/PopUp.vue";
 import { narrowed } from "@/geometry/finding";
 import FindField from "@/components/common/FindField.vue";
 import VineIcon from "@/components/common/VineIcon.vue";
@@ -85,7 +85,7 @@ async function add(
 </script>
 
 <template>
-  <ElPopover v-model:visible="open" trigger="click" :hide-after="0" :width="760" placement="top">
+  <PopUp v-model:visible="open" :width="760" placement="top">
     <template #reference>
       <button
         class="add"
@@ -151,7 +151,7 @@ async function add(
         {{ preset.label }}
       </button>
     </div>
-  </ElPopover>
+  </PopUp>
   <FollowChainDialog
     v-if="chaining && selection.thing && selection.channel"
     v-model="chaining"

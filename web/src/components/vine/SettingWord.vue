@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** A setting of a rule that is a word: one of several choices, or the name of an object, a limb, a channel, a dial or a colour. */
+/**
+ * A setting of a rule that is a word: one of several choices, or the name of an object, a limb, a channel, a dial or a
+ * colour.
+ */
 import { computed } from "vue";
 import { holdsNumbers } from "@/api/channels";
 import { isColourDial } from "@/api/dials";

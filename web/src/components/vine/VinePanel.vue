@@ -21,7 +21,7 @@ import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
 import { useVocabulary } from "@/stores/vocabulary";
-import { isOrAre, readable, whose } from "@/geometry/frames";
+import { isOrAre, readable, spaced, whose } from "@/geometry/frames";
 
 interface Step {
   readonly kind: string;
@@ -151,7 +151,8 @@ function at(step: Step): string {
   if (unit.value === "words") return quoted(text.saidBy(subject.value!.thing));
   if (unit.value === "point") return `${readable(value)} px along`;
   if (unit.value === "colour") return `lightness ${readable(value * 100)} %`;
-  return `${readable(value * (channel?.shown ?? 1), channel && channel.step < 1 ? 2 : 1)}${unit.value === "°" ? "°" : unit.value ? ` ${unit.value}` : ""}`;
+  const number = readable(value * (channel?.shown ?? 1), channel && channel.step < 1 ? 2 : 1);
+  return `${number}${spaced(unit.value)}`;
 }
 </script>
 

@@ -11,8 +11,8 @@ import { AIR, useTimeView } from "@/stores/timeView";
 export const PAD = 16;
 
 /**
- * `curves`: all that are shown; `chosen`: those shown with their keys; `height`: of the view, px; `held`: whether a hand
- * holds something, so that no scale may slide away from under it; `isPicked`: whether a key is.
+ * `curves`: all that are shown; `chosen`: those shown with their keys; `height`: of the view, px; `held`: whether a
+ * hand holds something, so that no scale may slide away from under it; `isPicked`: whether a key is.
  */
 export function useCurveScales(
   curves: Ref<readonly KeyedCurve[]>,
@@ -44,7 +44,8 @@ export function useCurveScales(
     const shared = normalised.value || !chosen.value.length ? null : reach(chosen.value);
     return new Map(curves.value.map((one) => [one.words.name, shared ?? reach([one])]));
   });
-  // The view finds its height anew when the hand lets go: a scale that slid along would carry the key away from under it.
+  // The view finds its height anew when the hand lets go: a scale that slid along would carry the key away from under
+  // it.
   watch(
     () => ({ held: held(), to: now.value }),
     (state) => !state.held && (ranges.value = state.to),

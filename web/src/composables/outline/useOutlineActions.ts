@@ -26,7 +26,9 @@ export function useOutlineActions({ thing, found, kept, space }: OutlinePointsSh
     object: thing.value?.id ?? "",
     frame: keyed.value || selection.keyAsIMove ? playback.frame : null,
   });
-  /** The same for what changes which points there are: that is no pose, so without keys it is done to the shape itself. */
+  /**
+   * The same for what changes which points there are: that is no pose, so without keys it is done to the shape itself.
+   */
   const form = (): { object: string; frame: number | null } => (keyed.value ? pose() : { ...pose(), frame: null });
 
   async function make(edits: readonly Edit[]): Promise<boolean> {

@@ -9,7 +9,9 @@ import { handAt, pressAt, withWindow } from "@/testing/pointer";
 import { keyed, laid, rows, staged, thing } from "@/testing/stage";
 
 const at = (event: { clientX: number; clientY: number }) => ({ x: event.clientX, y: event.clientY });
-/** A path of three points, bent from the first to the second; and further on, if the second has a handle on that side. */
+/**
+ * A path of three points, bent from the first to the second; and further on, if the second has a handle on that side.
+ */
 const bent = (out: [number, number] | null = null): Channel => {
   const path = keyed([0, [0, 0]], [10, [90, 0]], [20, [90, 60]]);
   const [first, middle, last] = path.keys;

@@ -23,7 +23,13 @@ describe("settings of a new rule", () => {
   });
 
   it("are keyed from a frame on; those that loop go on evenly", () => {
-    const { shift } = moving({ shift: [[0, 0], [24, 1]] }, true, 10) as unknown as Record<string, never>; // prettier-ignore
+    const stops = {
+      shift: [
+        [0, 0],
+        [24, 1],
+      ],
+    } as never;
+    const { shift } = moving(stops, true, 10) as unknown as Record<string, never>;
     expect(shift).toMatchObject({
       base: 0,
       keys: [

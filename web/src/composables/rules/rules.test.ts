@@ -55,7 +55,7 @@ describe("rules", () => {
     );
     expect(rules.summaryOf(rule("a"), x!)).toBe("12 px · 1 Hz · every 1 Hz");
     expect(rules.summaryOf(rule("a", { settings: { amplitude: still(0.12) } as never }), size!)).toBe(
-      "12% · 1 Hz · every 1 Hz",
+      "12 % · 1 Hz · every 1 Hz",
     );
     expect(rules.summaryOf(rule("t", { kind: "tint", settings: { dial: "dusk" } }), x!)).toBe("to Dusk");
     expect(rules.summaryOf(rule("t", { kind: "tint", settings: {} }), x!)).toBe("to no dial yet");

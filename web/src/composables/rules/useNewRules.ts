@@ -46,7 +46,9 @@ export function useNewRules() {
   const vocabulary = useVocabulary();
   const { begun } = useRuleBeginnings();
 
-  /** The edit that puts a rule on a row of an object, and what it then acts on; null where the row has nothing for it. */
+  /**
+   * The edit that puts a rule on a row of an object, and what it then acts on; null where the row has nothing for it.
+   */
   function addEdit(thing: SceneObject, row: Row, channel: ChannelWords, wanted: Wanted): [Edit, string[]] | null {
     const { words, settings, moves, loops } = wanted;
     if (words.joints) {
@@ -70,7 +72,10 @@ export function useNewRules() {
     return [{ edit: "add-rule", object: thing.id, rule }, acted];
   }
 
-  /** Put a rule on the picked row, with some settings other than its defaults; with several objects picked, on that row of each that has it. */
+  /**
+   * Put a rule on the picked row, with some settings other than its defaults; with several objects picked, on that row
+   * of each that has it.
+   */
   async function add(
     words: RuleWords,
     settings: Readonly<Record<string, number | string>> = {},

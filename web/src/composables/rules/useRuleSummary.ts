@@ -1,6 +1,7 @@
 /** A rule of the picked object in one line, such as "12 px · every 8 frames". */
 import type { ChannelWords, Rule, SettingWords } from "@/api/types";
 import type { useRuleReading } from "@/composables/rules/useRuleReading";
+import { spaced } from "@/geometry/frames";
 import { useScene } from "@/stores/scene";
 
 /** How a number setting is measured where its rule acts on a channel. */
@@ -35,7 +36,7 @@ export function useRuleSummary({ wordsOf, settingOf, numberOf }: ReturnType<type
           const value = setting ? numberOf(rule, setting) : null;
           if (!setting || value === null) continue;
           const { unit, shown } = measureOf(setting, channel);
-          return `${Number((value * shown).toFixed(2))}${unit === "°" || unit === "%" ? unit : unit ? ` ${unit}` : ""}`;
+          return `${Number((value * shown).toFixed(2))}${spaced(unit)}`;
         }
         lost = true;
         return "";

@@ -1,4 +1,7 @@
-/** Copying objects, within a scene and from one to another: with all that hangs on them, and the dials, pictures, fonts and inner scenes they use. */
+/**
+ * Copying objects, within a scene and from one to another: with all that hangs on them, and the dials, pictures, fonts
+ * and inner scenes they use.
+ */
 import { ref } from "vue";
 import { api, ServiceError } from "@/api/client";
 import { newId } from "@/api/ids";

@@ -13,7 +13,10 @@ export function useGrouping() {
   const playback = usePlayback();
   const { tops } = usePicked();
 
-  /** Make a group of them; they stay where they are. Only what hangs on the same can be grouped: else the answer says so. */
+  /**
+   * Make a group of them; they stay where they are. Only what hangs on the same can be grouped: else the answer says
+   * so.
+   */
   async function group(): Promise<string | null> {
     const all = tops();
     const parents = new Set(all.map((one) => one.parent ?? null));

@@ -32,7 +32,10 @@ export interface Lane {
   readonly lone: boolean;
 }
 
-/** What a lane is made from: where it belongs, its row, the channels whose keys it shows, and those whose speed it shows. */
+/**
+ * What a lane is made from: where it belongs, its row, the channels whose keys it shows, and those whose speed it
+ * shows.
+ */
 type Origin = Pick<Lane, "thing" | "depth" | "row" | "family" | "channels"> & { readonly moving: readonly string[] };
 
 export function useLaneMaking() {

@@ -1,4 +1,6 @@
-/** What can be done to objects of the troupe: copying them, hanging them on each other, ordering and taking them out. */
+/**
+ * What can be done to objects of the troupe: copying them, hanging them on each other, ordering and taking them out.
+ */
 import { isDial } from "@/api/dials";
 import { newId } from "@/api/ids";
 import type { Edit } from "@/api/types";
