@@ -8,6 +8,7 @@ import { type Motion, readMotion } from "@/api/motion";
 import type { BroughtPart, TroupeObject, Edit, HistoryState, SceneHead, SceneState } from "@/api/types";
 import { Work } from "@/api/work";
 import { concern, touchedBy } from "@/geometry/touched";
+import { useCalm } from "@/composables/useCalm";
 import { useSceneParts } from "@/composables/useSceneParts";
 import { useTurns } from "@/composables/useTurns";
 import { onStage } from "@/picture/lens";
@@ -48,6 +49,8 @@ export const useScene = defineStore("scene", () => {
   const seen = computed(() => looked.value ?? kept.value);
   const { camera, dials, byId, parentOf, parts, wholes, locked } = useSceneParts(head, objects);
   const motion = computed(() => (seen.value && wholeStage.value && camera.value ? onStage(seen.value) : seen.value));
+  /** The same for what is read beside the picture: while one look follows the other, it comes at 10 Hz. */
+  const calmMotion = useCalm(motion, () => looked.value !== null);
 
   /** Each edit is made against the revision that the one before left. */
   const { waiting, inTurn } = useTurns(failed, () => (unreachable.value = false));
@@ -357,6 +360,7 @@ export const useScene = defineStore("scene", () => {
     locked,
     kept,
     motion,
+    calmMotion,
     camera,
     wholeStage,
     look,

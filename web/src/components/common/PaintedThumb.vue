@@ -36,7 +36,7 @@ const source = ref("");
 /** Pale things lie on a dark ground. */
 const pale = ref(false);
 
-const painted = () => props.ids.map((id) => scene.motion?.objects.get(id));
+const painted = () => props.ids.map((id) => scene.calmMotion?.objects.get(id));
 
 /**
  * What is not painted by a third anywhere is not there; what comes to fewer pixels than this are specks, of which one
@@ -48,8 +48,8 @@ function paint(): void {
   const ctx = shared();
   if (!ctx) return;
   const side = ctx.canvas.width;
-  const steps = stepsOf(scene.motion?.steps ?? [], new Set(props.ids));
-  const last = (scene.motion?.length ?? 1) - 1;
+  const steps = stepsOf(scene.calmMotion?.steps ?? [], new Set(props.ids));
+  const last = (scene.calmMotion?.length ?? 1) - 1;
   let pixels = new Uint8ClampedArray();
 
   /** Paint at a frame, `x` and `y` of the picture in the middle. */

@@ -30,13 +30,13 @@ const rows = computed(() =>
   ),
 );
 const row = computed(() => rows.value.find((one) => one.name === selection.row?.name) ?? rows.value[0] ?? null);
-const baked = computed(() => scene.motion?.objects.get(selection.thing?.id ?? "")?.channels ?? {});
+const baked = computed(() => scene.calmMotion?.objects.get(selection.thing?.id ?? "")?.channels ?? {});
 const speedOf = (name: string): readonly number[] => {
   const channels = rows.value.find((one) => one.name === name)?.channels ?? [];
   return Array.from(
     speeds(
       channels.flatMap((channel) => (baked.value[channel.name]?.width === 1 ? [baked.value[channel.name]!.data] : [])),
-      scene.motion?.length ?? 0,
+      scene.calmMotion?.length ?? 0,
     ),
   );
 };

@@ -2,8 +2,7 @@
 /**
  * Which foot is on the ground when, and the poses of the steps: one lane a leg, under the lane of a figure that walks.
  */
-import { refThrottled } from "@vueuse/core";
-import { computed, toRef } from "vue";
+import { computed } from "vue";
 import type { Steps } from "@/api/motion";
 import type { FigureObject } from "@/api/types";
 import SubLane from "@/components/sheet/SubLane.vue";
@@ -12,16 +11,11 @@ import { usePlayback } from "@/stores/playback";
 
 const props = defineProps<{ thing: FigureObject; steps: Steps; perFrame: number; depth: number }>();
 const playback = usePlayback();
-/**
- * While a hand moves something, steps change with every move; a lane of hundreds of marks that follows at 10 Hz leaves
- * the picture its time.
- */
-const steps = refThrottled(toRef(props, "steps"), 100);
 const legs = computed(() => props.thing.figure.limbs.filter((limb) => limb.kind === "leg"));
 const near = (frame: number): number => Number(frame.toFixed(1));
 /** Poses that there is room for, those of its own leg; contact comes first where it is tight. */
-const posesOf = (leg: string) => {
-  const own = steps.value.poses.filter((one) => one[2] === leg);
+function posesOf(leg: string): Steps["poses"] {
+  const own = props.steps.poses.filter((one) => one[2] === leg);
   const gaps = own
     .slice(1)
     .map((one, i) => one[0] - own[i]![0])
@@ -29,8 +23,8 @@ const posesOf = (leg: string) => {
   // The usual gap counts: a step cut short need not hide all others.
   const tight = (gaps[Math.floor(gaps.length / 4)] ?? 99) * props.perFrame < 11;
   return tight ? own.filter((one) => one[1] === "contact") : own;
-};
-const spanAt = (leg: string, frame: number) => steps.value.down[leg]?.find(([a, b]) => frame >= a && frame <= b);
+}
+const spanAt = (leg: string, frame: number) => props.steps.down[leg]?.find(([a, b]) => frame >= a && frame <= b);
 
 /**
  * One path for all spans of a leg: as elements of their own they would be most of the page. Ends are round, so each
@@ -38,12 +32,17 @@ const spanAt = (leg: string, frame: number) => steps.value.down[leg]?.find(([a, 
  */
 const [MIDDLE, HALF] = [14, 3];
 const barsOf = (leg: string): string =>
-  (steps.value.down[leg] ?? [])
+  (props.steps.down[leg] ?? [])
     .map(([a, b]) => {
       const from = a * props.perFrame + HALF;
       return `M${from.toFixed(1)} ${MIDDLE}H${Math.max(from + 0.01, b * props.perFrame - HALF).toFixed(2)}`;
     })
     .join("");
+
+/** What each lane shows, made anew only with the steps and the zoom: names of lanes follow the playhead. */
+const drawn = computed(
+  () => new Map(legs.value.map(({ id }) => [id, { bars: barsOf(id), poses: posesOf(id) }] as const)),
+);
 
 /** Tell of the span below the pointer. */
 function tell(event: PointerEvent, leg: string): void {
@@ -67,10 +66,10 @@ function tell(event: PointerEvent, leg: string): void {
       >{{ leg.name }} <small>{{ spanAt(leg.id, playback.frame) ? "down" : "up" }}</small></template
     >
     <svg class="bars">
-      <path :d="barsOf(leg.id)" @pointermove="tell($event, leg.id)"><title /></path>
+      <path :d="drawn.get(leg.id)?.bars" @pointermove="tell($event, leg.id)"><title /></path>
     </svg>
     <button
-      v-for="([frame, pose], i) in posesOf(leg.id)"
+      v-for="([frame, pose], i) in drawn.get(leg.id)?.poses"
       :key="i"
       class="pose"
       :class="pose"

@@ -19,7 +19,7 @@ const scene = useScene();
 const playback = usePlayback();
 const changing = useChanging();
 
-const baked = computed(() => scene.motion?.objects.get(props.thing.id));
+const baked = computed(() => scene.calmMotion?.objects.get(props.thing.id));
 const lags = computed(() => {
   const rows = baked.value?.channels["copies.lag"];
   return rows ? [...valuesAt(rows, playback.textFrame)] : [];

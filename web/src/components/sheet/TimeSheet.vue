@@ -52,7 +52,7 @@ const drag = useLeafDrag(
 useSlideStyle(() => (drag.sliding.value?.by ?? 0) * time.perFrame);
 /** The steps of a figure, where it walks. */
 function stepsOf(id: string): Steps | null {
-  const steps = scene.motion?.objects.get(id)?.steps;
+  const steps = scene.calmMotion?.objects.get(id)?.steps;
   return steps && Object.keys(steps.down).length ? steps : null;
 }
 /** The lanes of feet under the lane of a figure that walks, while it is opened or picked. */
@@ -70,7 +70,7 @@ const heights = computed(() =>
 function copiesOf(lane: Lane): number {
   const near = opened.value.has(lane.thing.id) || selection.objectId === lane.thing.id;
   if (lane.row || lane.thing.kind !== "parade" || !near || !selection.copyLanes) return 0;
-  const baked = scene.motion?.objects.get(lane.thing.id)?.channels;
+  const baked = scene.calmMotion?.objects.get(lane.thing.id)?.channels;
   // Where nothing is keyed and nothing is later, there is nothing to see.
   const parts = withParts(lane.thing.id, scene.parts).slice(1);
   const keyed = parts.some((id) => Object.values(scene.byId.get(id)?.channels ?? {}).some((one) => one.keys.length));

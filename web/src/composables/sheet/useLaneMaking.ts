@@ -72,7 +72,7 @@ export function useLaneMaking() {
     const frames = [...new Set(lists.flatMap((keys) => keys.map((key) => key.frame)))].sort((a, b) => a - b);
     const speed = speeds(
       moving.flatMap((name) => (baked.channels[name]?.width === 1 ? [baked.channels[name].data] : [])),
-      scene.motion?.length ?? 0,
+      scene.calmMotion?.length ?? 0,
     );
     const ends = channels
       .map((name) => channelOf(thing, name))

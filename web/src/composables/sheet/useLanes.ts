@@ -30,13 +30,13 @@ export function useLanes(): {
     // What is inside an inset has lines in the troupe, and lanes only where it is worked on.
     const own = entries.value.filter((entry) => !entry.inside);
     for (const { thing, depth } of [...own, ...scene.dials.map((thing) => ({ thing, depth: 0 }))]) {
-      const baked = scene.motion?.objects.get(thing.id);
+      const baked = scene.calmMotion?.objects.get(thing.id);
       if (!baked) continue;
       const keyedRows = [...vocabulary.rowsOf(thing), ...vocabulary.settingRowsOf(thing)].filter((row) =>
         row.channels.some((channel) => keysOf(thing, channel.name).length > 0),
       );
       if (selection.onlyMoving && !keyedRows.length && !thing.rules.length && selection.objectId !== thing.id) continue;
-      const from = [thing, depth, baked, scene.motion?.length];
+      const from = [thing, depth, baked, scene.calmMotion?.length];
       list.push(kept(thing.id, from, () => objectLane(thing, depth, baked, keyedRows)));
       // The lane of a dial is that of its one value.
       if (thing.kind === "dial") continue;
