@@ -1,11 +1,11 @@
-/** Following what changes often at a calmer pace, so that what is read beside the picture leaves the picture its time. */
+/** Following what changes often at a calmer pace: what is read beside the picture leaves the picture its time. */
 import { useThrottleFn } from "@vueuse/core";
 import { type Ref, shallowRef, watch } from "vue";
 
 /** How long, in ms, there is between two values of what is followed calmly. */
 const PAUSE = 100;
 
-/** The value of `source`: the newest at once, but while `isBusy` one every tenth of a second, the last of them always. */
+/** The value of `source`: the newest at once, but while `isBusy` one every tenth of a second, and always the last. */
 export function useCalm<T>(source: Ref<T>, isBusy: () => boolean): Readonly<Ref<T>> {
   const calm = shallowRef(source.value) as Ref<T>;
   const take = (): void => void (calm.value = source.value);
