@@ -4,6 +4,7 @@ import pytest
 from playwright.sync_api import expect
 
 from tests.journeys.scenes import keys, opened, shape
+from tests.journeys.test_figures import begin
 
 
 @pytest.mark.parametrize("size", [(1024, 700), (1130, 700), (1280, 800), (1920, 1080)])
@@ -42,3 +43,15 @@ def test_menus_stay_in_the_window_and_the_page_where_it_is(page, server):
         assert w.page.evaluate("[scrollY, document.documentElement.scrollHeight - innerHeight]") == [0, 0]
         w.page.keyboard.press("Escape")
         expect(menu).to_have_count(0)
+
+
+def test_all_tools_can_be_pressed_and_what_is_saved_can_be_read(page, server):
+    page.set_viewport_size({"width": 1024, "height": 700})
+    w = opened(page, server.address, name="Letters for the far bank of the river", objects=[])
+    # A figure has a tool more than anything else.
+    begin(w, "Upright", "Postie")
+    expect(w.page.get_by_role("button", name="Shape the joints")).to_be_visible()
+    tools = w.page.get_by_role("toolbar", name="Tools").locator("button")
+    hit = "all => all.map((one) => { const box = one.getBoundingClientRect(); return one.contains(document.elementFromPoint(box.x + box.width / 2, box.bottom - 3)) })"
+    assert tools.evaluate_all(hit) == [True] * tools.count()
+    assert w.page.locator("header.top .state").evaluate("one => one.scrollWidth <= one.clientWidth")

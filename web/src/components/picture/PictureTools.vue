@@ -44,16 +44,26 @@ const offered = computed(() =>
 </template>
 
 <style scoped>
+/* Where there is little height the tools become smaller, so that none is cut off. */
 .tools {
+  --largest: 34px;
   position: absolute;
   left: 12px;
   top: calc(var(--guide, 0px) + 14px);
+  bottom: calc(var(--chips, 0px) + 6px);
+  width: var(--largest);
   display: grid;
-  gap: 7px;
+  grid-auto-rows: minmax(22px, var(--largest));
+  align-content: start;
+  justify-items: center;
+  gap: min(7px, 1.6vh);
+  pointer-events: none;
 }
 button {
-  width: 34px;
-  height: 34px;
+  pointer-events: auto;
+  height: 100%;
+  aspect-ratio: 1;
+  padding: 0;
   border: 1px solid var(--line);
   border-radius: 50%;
   background: var(--paper);

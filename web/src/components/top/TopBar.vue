@@ -280,6 +280,9 @@ const notesTitle = computed(() => {
   .facts {
     display: none;
   }
+  .state {
+    flex: none;
+  }
   /* So that the scene keeps its name. */
   .end {
     gap: 1px;

@@ -147,4 +147,10 @@ defineExpose({ focus: () => field.value?.select() });
   white-space: nowrap;
   margin-right: 2px;
 }
+@media (max-width: 1130px) {
+  /* So that the scene keeps its name. */
+  .seconds {
+    display: none;
+  }
+}
 </style>
