@@ -1,8 +1,10 @@
 """Alike channels are worked out together, and nobody can tell: but for the last digit it is as if each were worked out alone."""
 
 from dataclasses import replace
+from types import SimpleNamespace
 
 import numpy as np
+import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
@@ -11,6 +13,7 @@ from vine_swing.motion import bake
 from vine_swing.motion.baking.explain import explain
 from vine_swing.motion.baking.keyed import batch_key
 from vine_swing.motion.baking.reading import Reader
+from vine_swing.motion.rules import retime, steps
 from vine_swing.motion.scene.graph import followers_of, in_order, reads_of
 
 KINDS = {
@@ -120,3 +123,16 @@ def test_the_graph_knows_paths_and_keyed_settings():
     assert followers_of(one, [("leaf", "path")]) == {("leaf", "path"), ("leaf", "x"), ("leaf", "y")}
     assert followers_of(one, [("leaf", "s:amplitude")]) == {("leaf", "s:amplitude"), ("leaf", "x")}
     assert in_order(one) == {}, "no rule here looks at other channels"
+
+
+@pytest.mark.parametrize("rule", [retime, steps], ids=lambda rule: rule.SPEC.kind)
+def test_rows_with_equal_settings_are_read_at_one_row_of_frames(rule):
+    """What is worked out of the frames alone, such as where a spring is in its swing, is then worked out once for all rows."""
+    read = []
+    source = SimpleNamespace(at=lambda t: read.append(t) or np.zeros((3, t.shape[1])))
+    frames = np.arange(0, 9, 0.5)[None, :]
+    for values in ([2.0, 2.0, 2.0], [2.0, 2.0, 4.0]):
+        given = SimpleNamespace(number=lambda name, t, values=values: np.array(values)[:, None], breaks=lambda name: None)
+        rule.apply(source, given, "replace", frames)
+    assert [len(t) for t in read] == [1, 3]
+    np.testing.assert_array_equal(read[0], read[1][:1])

@@ -10,7 +10,20 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from vine_swing.motion.rules.spec import AT_START, CACHED_SAMPLES, Array, Mode, Read, RuleSpec, Settings, SettingSpec, Source, by_name, number_of
+from vine_swing.motion.rules.spec import (
+    AT_START,
+    CACHED_SAMPLES,
+    Array,
+    Mode,
+    Read,
+    RuleSpec,
+    Settings,
+    SettingSpec,
+    Source,
+    alike,
+    by_name,
+    number_of,
+)
 
 Index = NDArray[np.intp]
 #: Places within a cell, as shares of it, at which x is read: none at its ends, where it may jump.
@@ -80,8 +93,8 @@ class _Cells:
         middle = (edges[:-1] + wide / 2)[None, :]
         read = source.at((edges[:-1, None] + wide[:, None] * _READ).reshape(1, -1)).reshape(len(start), -1, len(_READ))
         h = wide / source.timing.fps
-        omega = 2 * np.pi * _alike(number_of(settings, "frequency", middle))
-        zeta = _alike(number_of(settings, "damping", middle))
+        omega = 2 * np.pi * alike(number_of(settings, "frequency", middle))
+        zeta = alike(number_of(settings, "damping", middle))
         # x = Σ aₖ·τᵏ. Summed place by place: a product of matrices may round a row by the rows beside it.
         powers = np.stack([sum(_POLYNOMIAL[k, n] * read[..., n] for n in range(len(_READ))) / h**k for k in range(len(_READ))])
         p = _settled_polynomial(powers, omega, zeta)
@@ -125,11 +138,6 @@ class _Cells:
             place += m12[:, some] * (self.v[:, own] - self.p[1][:, own])
             places[:, some] = place
         return places
-
-
-def _alike(setting: Array) -> Array:
-    """A setting (r or 1, m or 1) as one row where all rows are equal: what follows from it alone is then worked out once."""
-    return setting[:1] if (setting == setting[:1]).all() else setting
 
 
 def _settled_polynomial(powers: Array, omega: Array, zeta: Array) -> Array:
