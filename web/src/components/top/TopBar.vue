@@ -225,7 +225,9 @@ const notesTitle = computed(() => {
   white-space: nowrap;
   overflow: hidden;
   text-overflow: ellipsis;
-  min-width: 0;
+  /* The facts give way to the scene's name; whether it is saved stays. */
+  flex: 0 9999 auto;
+  min-width: 56px;
 }
 .alarm {
   color: var(--playhead);
