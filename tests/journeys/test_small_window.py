@@ -1,4 +1,4 @@
-"""The workspace in the smallest window it is made for: nothing lies over anything else at the top."""
+"""The workspace in the smallest window it is made for: nothing at the top lies over anything else, nothing is cut off, and the page does not scroll."""
 
 import pytest
 from playwright.sync_api import expect
@@ -45,7 +45,7 @@ def test_menus_stay_in_the_window_and_the_page_where_it_is(page, server):
         expect(menu).to_have_count(0)
 
 
-def test_all_tools_can_be_pressed_and_what_is_saved_can_be_read(page, server):
+def test_neither_a_tool_nor_the_word_saved_is_cut_off(page, server):
     page.set_viewport_size({"width": 1024, "height": 700})
     w = opened(page, server.address, name="Letters for the far bank of the river", objects=[])
     # A figure has a tool more than anything else.

@@ -12,6 +12,7 @@ from numpy.typing import NDArray
 
 from vine_swing.motion.baking.placing import BakedObject
 from vine_swing.motion.basics import matrix
+from vine_swing.motion.basics.rows import shrunk
 from vine_swing.motion.scene.model import Scene
 
 Array = NDArray[np.float64]
@@ -97,5 +98,5 @@ def lens(camera: Mapping[str, Array], depth: Array, size: tuple[int, int]) -> Ar
     a, b = scale * np.cos(turn), scale * np.sin(turn)
     px, py = home[0] + (x - home[0]) * f, home[1] + (y - home[1]) * f
     found = np.stack(np.broadcast_arrays(a, b, -b, a, home[0] - (a * px - b * py), home[1] - (b * px + a * py)), axis=-1)
-    found = found[:1] if (found == found[:1]).all() else found
+    found = shrunk(found)
     return None if len(found) == 1 and (found[0] == (1, 0, 0, 1, 0, 0)).all() else found

@@ -23,9 +23,10 @@ from vine_swing.motion.baking.parade_tree import all_below, guides_of, inner_sce
 from vine_swing.motion.baking.placing import BakedObject
 from vine_swing.motion.baking.plan import Plan
 from vine_swing.motion.baking.reading import Reader
-from vine_swing.motion.baking.rows import read_setting, read_values, shrunk
+from vine_swing.motion.baking.rows import read_setting, read_values
 from vine_swing.motion.baking.surroundings import measured, surroundings_of
 from vine_swing.motion.basics.limits import MOST_COPIES
+from vine_swing.motion.basics.rows import shrunk
 from vine_swing.motion.basics.specs import limited
 from vine_swing.motion.parade.arranging import Places, Surroundings, arranged
 from vine_swing.motion.parade.channels import NAMES, PARADE_CHANNELS
@@ -233,7 +234,6 @@ def _order(parade: Parade, places: Places, was: BakedParade | None) -> Array | N
     if parade.front == "first":
         now = np.arange(n, dtype=float)[::-1][None]
     else:
-        now = np.argsort(-np.abs(places.scale), axis=0, kind="stable").T.astype(float)
-        now = now[:1] if (now == now[:1]).all() else now
+        now = shrunk(np.argsort(-np.abs(places.scale), axis=0, kind="stable").T.astype(float))
     before = was.order if was is not None else None
     return before if before is not None and np.array_equal(before, now) else now

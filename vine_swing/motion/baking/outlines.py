@@ -16,6 +16,7 @@ from vine_swing.motion.baking.keyed import Row
 from vine_swing.motion.baking.tables import TableFiller
 from vine_swing.motion.basics import matrix
 from vine_swing.motion.basics.limits import MOST_POINTS
+from vine_swing.motion.basics.rows import shrunk
 from vine_swing.motion.basics.specs import OUTLINE, limited
 from vine_swing.motion.curves.contours import contours_of, joined
 from vine_swing.motion.curves.outline import Outline
@@ -219,8 +220,7 @@ class OutlineReader:
     def _to(self, thing: SceneObject, above: SceneObject, t: Array, worlds: Callable[[str], Array] | None) -> Array:
         """From the space of an object to that of what it hangs on, (n, 6) or (1, 6)."""
         read = worlds or (lambda object_id: self._reader.filler.run(lambda: self._reader.places.world(object_id, t[None])))
-        found: Array = matrix.multiply(matrix.safe_inverse(read(above.id)), read(thing.id))
-        return found[:1] if (found == found[:1]).all() else found
+        return shrunk(matrix.multiply(matrix.safe_inverse(read(above.id)), read(thing.id)))
 
     def _prepared(self, thing: SceneObject, shape: Shape | None) -> list[tuple[Rule | None, ReadOutlines]]:
         # Known before it is finished: the box that rules go by is that of its first card.

@@ -5,6 +5,7 @@ from numpy.typing import NDArray
 
 from vine_swing.motion.baking.reading import Reader
 from vine_swing.motion.basics.limits import FARTHEST
+from vine_swing.motion.basics.rows import shrunk
 from vine_swing.motion.scene.model import Scene
 from vine_swing.motion.timing.evaluate import evaluate_colours
 
@@ -29,8 +30,3 @@ def read_setting(scene: Scene, reader: Reader, object_id: str, name: str) -> Arr
 def rows_of(array: Array, rows: NDArray[np.intp]) -> Array:
     """Some rows of an array; the same array where it has a single one for all frames."""
     return array if len(array) == 1 else array[rows]
-
-
-def shrunk(array: Array) -> Array:
-    """An array whose rows are all alike, as that one row."""
-    return array[:1] if len(array) > 1 and bool((array == array[:1]).all()) else array

@@ -9,6 +9,7 @@ from vine_swing.motion.baking.baked import BakedInset, BakedParade, Element
 from vine_swing.motion.baking.placing import BakedObject
 from vine_swing.motion.baking.reading import Reader
 from vine_swing.motion.basics import matrix
+from vine_swing.motion.basics.rows import shrunk
 from vine_swing.motion.basics.specs import limited, within
 from vine_swing.motion.curves.outline import CUBIC, MOVE, Outline
 from vine_swing.motion.outline.drawing import drawing_of, middles_of_parts
@@ -155,5 +156,4 @@ def _way_of_shape(guide: SceneObject, reader: Reader) -> MeasuredWay | None:
 
 def _between(of: str | None, to: str, grid: Array, reader: Reader) -> Array:
     """From the space of one object (the scene, for None) to that of another, (m, 6), or (1, 6) where it never changes."""
-    found = reader.filler.run(lambda: reader.places.between(of, to, grid[None]))
-    return found[:1] if (found == found[:1]).all() else found
+    return shrunk(reader.filler.run(lambda: reader.places.between(of, to, grid[None])))

@@ -3,8 +3,9 @@
 At frame t it reads at ∫ speed from `delay` to t: with speed 1 that is t − delay, with a keyed speed the time that has run by then.
 """
 
+from vine_swing.motion.basics.rows import shrunk
 from vine_swing.motion.rules.integral import integral
-from vine_swing.motion.rules.spec import Array, Mode, RuleSpec, Settings, SettingSpec, Source, alike, by_name, number_of, stateless
+from vine_swing.motion.rules.spec import Array, Mode, RuleSpec, Settings, SettingSpec, Source, by_name, number_of, stateless
 
 
 def apply(source: Source, settings: Settings, mode: Mode, t: Array) -> Array:
@@ -12,12 +13,12 @@ def apply(source: Source, settings: Settings, mode: Mode, t: Array) -> Array:
     delay = number_of(settings, "delay", t)
     breaks = settings.breaks("speed")
     if breaks is None:
-        return source.at(alike(number_of(settings, "speed", t) * (t - delay)))
+        return source.at(shrunk(number_of(settings, "speed", t) * (t - delay)))
 
     def speed(frames: Array) -> Array:
         return number_of(settings, "speed", frames)
 
-    return source.at(alike(integral(speed, t, breaks) - integral(speed, delay, breaks)))
+    return source.at(shrunk(integral(speed, t, breaks) - integral(speed, delay, breaks)))
 
 
 SPEC = RuleSpec(

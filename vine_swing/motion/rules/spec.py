@@ -283,11 +283,6 @@ def steady(settings: Settings, name: str) -> Read:
     return lambda t: value
 
 
-def alike(values: Array) -> Array:
-    """Settings, or frames to be read at, (r or 1, n): one row where all rows are equal. What follows from them alone is then worked out once."""
-    return values[:1] if (values == values[:1]).all() else values
-
-
 #: Samples of float64 worked on at once where they are gone through again and again, so that they stay in the processor's cache.
 CACHED_SAMPLES = 16_000
 #: One frame, for settings that are read but once.

@@ -10,20 +10,8 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from vine_swing.motion.rules.spec import (
-    AT_START,
-    CACHED_SAMPLES,
-    Array,
-    Mode,
-    Read,
-    RuleSpec,
-    Settings,
-    SettingSpec,
-    Source,
-    alike,
-    by_name,
-    number_of,
-)
+from vine_swing.motion.basics.rows import shrunk
+from vine_swing.motion.rules.spec import AT_START, CACHED_SAMPLES, Array, Mode, Read, RuleSpec, Settings, SettingSpec, Source, by_name, number_of
 
 Index = NDArray[np.intp]
 #: Places within a cell, as shares of it, at which x is read: none at its ends, where it may jump.
@@ -93,8 +81,8 @@ class _Cells:
         middle = (edges[:-1] + wide / 2)[None, :]
         read = source.at((edges[:-1, None] + wide[:, None] * _READ).reshape(1, -1)).reshape(len(start), -1, len(_READ))
         h = wide / source.timing.fps
-        omega = 2 * np.pi * alike(number_of(settings, "frequency", middle))
-        zeta = alike(number_of(settings, "damping", middle))
+        omega = 2 * np.pi * shrunk(number_of(settings, "frequency", middle))
+        zeta = shrunk(number_of(settings, "damping", middle))
         # x = Σ aₖ·τᵏ. Summed place by place: a product of matrices may round a row by the rows beside it.
         powers = np.stack([sum(_POLYNOMIAL[k, n] * read[..., n] for n in range(len(_READ))) / h**k for k in range(len(_READ))])
         p = _settled_polynomial(powers, omega, zeta)

@@ -2,14 +2,15 @@
 
 import numpy as np
 
-from vine_swing.motion.rules.spec import Array, Mode, RuleSpec, Settings, SettingSpec, Source, alike, by_name, number_of, stateless
+from vine_swing.motion.basics.rows import shrunk
+from vine_swing.motion.rules.spec import Array, Mode, RuleSpec, Settings, SettingSpec, Source, by_name, number_of, stateless
 
 
 def apply(source: Source, settings: Settings, mode: Mode, t: Array) -> Array:
     """The values read at floor((t − offset)/every)·every + offset."""
     every, offset = number_of(settings, "every", t), number_of(settings, "offset", t)
     # A hair is added so that 0.3/0.1 counts as three whole steps.
-    return source.at(alike(np.floor((t - offset) / every + 1e-9) * every + offset))
+    return source.at(shrunk(np.floor((t - offset) / every + 1e-9) * every + offset))
 
 
 SPEC = RuleSpec(

@@ -2,7 +2,7 @@
 import { useThrottleFn } from "@vueuse/core";
 import { type Ref, shallowRef, watch } from "vue";
 
-/** How long, in ms, there is between two values of what is followed calmly. */
+/** Milliseconds from one value to the next while the source is busy. */
 const PAUSE = 100;
 
 /** The value of `source`: the newest at once, but while `isBusy` one every tenth of a second, and always the last. */

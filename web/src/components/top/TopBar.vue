@@ -225,7 +225,8 @@ const notesTitle = computed(() => {
   white-space: nowrap;
   overflow: hidden;
   text-overflow: ellipsis;
-  /* The facts give way to the scene's name; whether it is saved stays. */
+  /* The facts give way to the scene's name; whether it is saved stays. A smaller factor would take a part of a pixel
+     from the name, which is enough to cut it off. */
   flex: 0 9999 auto;
   min-width: 56px;
 }
