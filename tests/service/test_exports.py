@@ -18,7 +18,7 @@ from PIL import Image
 from tests.motion.scenes import EXAMPLE
 from vine_swing.service.app import create_app
 from vine_swing.service.exports import Exports, file_stem
-from vine_swing.store import SceneStore
+from vine_swing.store import SceneStore, StoreError
 
 SMALL = EXAMPLE | {"size": [64, 36], "length": 30}
 LONG = EXAMPLE | {"size": [640, 360], "length": 4000}
@@ -40,6 +40,16 @@ def wait(client, job, *states):
             return report
         time.sleep(0.02)
     raise AssertionError(f"the export is {report['state']}: {report}")
+
+
+def started(exports, pictures=0):
+    """The process of the export under way, once it has made some pictures."""
+    for _ in range(500):
+        running = exports._running
+        if running is not None and running.process is not None and running.done >= pictures:
+            return running.process
+        time.sleep(0.02)
+    raise AssertionError("no export is under way")
 
 
 @pytest.fixture
@@ -165,12 +175,7 @@ def test_a_process_that_dies_is_a_failure_that_is_told(client, folder):
     scene = made(client, LONG)
     (job,) = asked(client, scene, "mp4").json()
     wait(client, job, "running")
-    for _ in range(500):
-        running = client.app.state.exports._running
-        if running is not None and running.done > 5:
-            break
-        time.sleep(0.02)
-    os.killpg(running.process.pid, signal.SIGKILL)
+    os.killpg(started(client.app.state.exports, pictures=6).pid, signal.SIGKILL)
     report = wait(client, job)
     assert report["state"] == "failed"
     assert "ended without a word" in report["error"]
@@ -188,13 +193,56 @@ def test_after_a_killed_server_exports_are_told_as_stopped_and_no_half_file_stay
         # As kill −9 leaves it: the process of the export ends with its reader, and the data file says nothing of it.
         exports = client.app.state.exports
         exports._closed = True
-        os.killpg(exports._running.process.pid, signal.SIGKILL)
+        os.killpg(started(exports).pid, signal.SIGKILL)
         (tmp_path / "exports" / f"{jobs[0]['id']}.mp4.part").write_bytes(b"half")
         again = Exports(store)
         assert [(one.id, one.state) for one in again.all()] == [(jobs[1]["id"], "stopped"), (jobs[0]["id"], "stopped"), (finished["id"], "done")]
         assert "run it again" in again.all()[0].said
         assert [one.name for one in (tmp_path / "exports").iterdir()] == [f"{finished['id']}.gif"]
     store.close()
+
+
+def test_a_server_that_ends_leaves_no_thread_at_its_store(tmp_path):
+    store = SceneStore(tmp_path / "kept.db")
+    with TestClient(create_app(store), base_url="http://127.0.0.1:8137") as client:
+        (job,) = asked(client, made(client, LONG), "mp4").json()
+        thread = client.app.state.exports._thread
+        assert thread.is_alive()
+    assert not thread.is_alive()
+    assert store.exports.find(job["id"]).state == "stopped"
+    store.close()
+
+
+def test_an_export_whose_end_cannot_be_kept_lets_the_next_one_have_its_turn(client, monkeypatch):
+    """As on a full disk. pytest would tell of a thread that ends by an error."""
+    scene, kept = made(client), client.app.state.exports._store.exports
+    ended, failures = kept.ended, []
+
+    def full(*args, **kwargs):
+        if not failures:
+            failures.append(args)
+            raise StoreError("there is no room left on the disk")
+        ended(*args, **kwargs)
+
+    monkeypatch.setattr(kept, "ended", full)
+    first, second = asked(client, scene, "gif", "csv", last=3).json()
+    assert wait(client, second)["state"] == "done"
+    assert [args[0] for args in failures] == [first["id"]]
+
+
+def test_a_store_that_closes_before_its_server_is_no_error_in_the_thread_of_an_export(tmp_path):
+    store = SceneStore(tmp_path / "kept.db")
+    client = TestClient(create_app(store), base_url="http://127.0.0.1:8137")
+    (job,) = asked(client, made(client, LONG), "mp4").json()
+    wait(client, job, "running")
+    exports = client.app.state.exports
+    store.close()
+    os.killpg(started(exports).pid, signal.SIGKILL)
+    exports._thread.join(10)
+    assert not exports._thread.is_alive()
+    again = SceneStore(tmp_path / "kept.db")
+    assert Exports(again).find(job["id"]).state == "stopped"
+    again.close()
 
 
 def test_names_of_files_suit_every_system():

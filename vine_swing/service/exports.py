@@ -8,6 +8,7 @@ what they had written; the next server says of these exports that they were stop
 
 import base64
 import json
+import logging
 import secrets
 import threading
 import time
@@ -27,7 +28,10 @@ from vine_swing.store.exports import ExportState, KeptExport
 
 #: Finished exports that are kept, and the bytes that their files may take together; older ones go first. Exports that may wait at once.
 KEPT, MOST_BYTES, MOST_WAITING = 60, 4_000_000_000, 100
+#: Seconds that the end of the server waits for the thread of an export: its process has five to end by itself.
+_LEAVE = 10.0
 _STOPPED = "the server ended before this was done, and nothing was kept of it; run it again"
+_log = logging.getLogger("vine_swing")
 
 
 class TooManyExports(Exception):
@@ -69,6 +73,7 @@ class Exports:
         self._lock = threading.Lock()
         self._waiting: deque[_Job] = deque()
         self._running: _Job | None = None
+        self._thread: threading.Thread | None = None
         self._process: ExportProcess | None = None
         self._closed = False
         self._clear_up()
@@ -152,14 +157,15 @@ class Exports:
             self._store.exports.forget(export_id)
 
     def close(self) -> None:
-        """Stop what runs; what waits is told as stopped."""
+        """Stop what runs; what waits is told as stopped. Afterwards nothing of an export reads or writes any more."""
         with self._lock:
             self._closed = True
-            job, waiting = self._running, len(self._waiting)
+            job, thread, waiting = self._running, self._thread, len(self._waiting)
             self._waiting.clear()
         if job is not None and job.process is not None:
             job.process.stop()
-            job.process.close()
+        if thread is not None:
+            thread.join(_LEAVE)
         if job is not None or waiting:
             # Where the store was closed first, the next server says it.
             with suppress(StoreError):
@@ -171,7 +177,8 @@ class Exports:
             if self._closed or self._running is not None or not self._waiting:
                 return
             job = self._running = self._waiting.popleft()
-        threading.Thread(target=self._run, args=(job,), name=f"export {job.id}", daemon=True).start()
+            self._thread = threading.Thread(target=self._run, args=(job,), name=f"export {job.id}", daemon=True)
+            self._thread.start()
 
     def _run(self, job: _Job) -> None:
         try:
@@ -179,19 +186,10 @@ class Exports:
             self._made(job)
         except Exception as error:  # a failed export is told, never fatal
             job.result = {"error": f"the export could not begin: {error}"}
-        state, said = self._state(job)
-        kept = self.find(job.id)
-        if not self._closed and kept is not None:
-            still = job.result.get("still")
-            self._store.exports.ended(
-                job.id,
-                state,
-                done=job.total if state == "done" else job.done,
-                size=job.result.get("size"),
-                said=said,
-                remarks=job.result.get("remarks", ()),
-                still=base64.b64decode(still) if still else None,
-            )
+        try:
+            self._keep_end(job)
+        except StoreError as error:  # the next server tells this export as stopped; those that wait have their turn all the same
+            _log.warning("how the export %s ended could not be kept: %s", job.id, error)
         with self._lock:
             self._running = None
             process = None
@@ -201,6 +199,26 @@ class Exports:
         if process is not None:
             process.close()
         self._next()
+
+    def _keep_end(self, job: _Job) -> None:
+        """Write down how an export ended, unless it was forgotten meanwhile or the server ends.
+
+        Raises:
+            StoreError: if the data file takes nothing, or is closed.
+        """
+        if self._closed or self.find(job.id) is None:
+            return
+        state, said = self._state(job)
+        still = job.result.get("still")
+        self._store.exports.ended(
+            job.id,
+            state,
+            done=job.total if state == "done" else job.done,
+            size=job.result.get("size"),
+            said=said,
+            remarks=job.result.get("remarks", ()),
+            still=base64.b64decode(still) if still else None,
+        )
 
     def _state(self, job: _Job) -> tuple[ExportState, str | None]:
         if "size" in job.result:
