@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import type { Look } from "@/stores/scene";
+import type { Look } from "@/composables/scene/useLooks";
 import { useChanging } from "@/composables/useChanging";
 import { useValueEdits } from "@/composables/useValueEdits";
 import { usePlayback } from "@/stores/playback";

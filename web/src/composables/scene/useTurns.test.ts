@@ -1,5 +1,5 @@
 import { expect, it, vi } from "vitest";
-import { useTurns } from "@/composables/useTurns";
+import { useTurns } from "@/composables/scene/useTurns";
 
 it("does one thing after the other, whatever becomes of those before", async () => {
   const [failed, done] = [vi.fn(async () => {}), vi.fn()];

@@ -1,7 +1,7 @@
 /** Following at a calmer pace. */
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { ref } from "vue";
-import { useCalm } from "@/composables/useCalm";
+import { useCalm } from "@/composables/scene/useCalm";
 
 beforeEach(() => void vi.useFakeTimers());
 afterEach(() => void vi.useRealTimers());
