@@ -6,6 +6,7 @@ from dataclasses import replace
 import numpy as np
 from numpy.typing import NDArray
 
+from vine_swing.motion.baking.inputs import Inputs
 from vine_swing.motion.baking.placing import BakedObject
 from vine_swing.motion.basics.specs import PICTURE_CHANNELS, limited
 from vine_swing.motion.scene.kept import KeptPicture
@@ -22,7 +23,7 @@ def with_pictures(objects: Mapping[str, BakedObject], scene: Scene, old: Mapping
         if book is None:
             continue
         was = old.get(object_id)
-        if was is not None and was.shown_size is not None and was.source.pictured == book and _same_channels(was, one):
+        if was is not None and was.shown_size is not None and _inputs(one).same_as(_inputs(was)):
             if one is not was:
                 found[object_id] = replace(one, shown_size=was.shown_size, pages=was.pages)
             continue
@@ -47,5 +48,6 @@ def _inside(box: Array, pages: list[KeptPicture], shown: NDArray[np.intp]) -> Ar
     return found
 
 
-def _same_channels(was: BakedObject, one: BakedObject) -> bool:
-    return all(was.channels[name] is one.channels[name] for name in ("width", "height", "page"))
+def _inputs(one: BakedObject) -> Inputs:
+    """What the size shown is made from."""
+    return Inputs(tuple(one.channels[name] for name in ("width", "height", "page")), (one.source.pictured,))
