@@ -20,8 +20,13 @@ from vine_swing import cli
 # Threads of a numeric library do not live on in a process that is forked from theirs; with one there are none. Two workers share two cores besides.
 os.environ.setdefault("OPENBLAS_NUM_THREADS", "1")
 FORK_SERVER = multiprocessing.get_context("forkserver")
-#: Imported once in the fork server, before any server process is forked from it.
-FORK_SERVER.set_forkserver_preload(["uvicorn", "vine_swing.service.app", "vine_swing.store", "vine_swing.cli", "tests.journeys.warm"])
+#: Imported once in the fork server, before any server process is forked from it; the second row is what uvicorn and anyio import when they start.
+PRELOAD = [
+    *("uvicorn", "vine_swing.service.app", "vine_swing.store", "vine_swing.cli", "tests.journeys.warm"),
+    *("uvicorn.lifespan.on", "uvicorn.loops.asyncio", "uvicorn.protocols.http.h11_impl", "uvicorn.protocols.websockets.websockets_sansio_impl"),
+    *("anyio._backends._asyncio", "encodings.idna"),
+]
+FORK_SERVER.set_forkserver_preload(PRELOAD)
 
 
 def run_command(arguments: list[str]) -> None:

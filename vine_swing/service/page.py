@@ -1,7 +1,5 @@
 """The built page: its files, compressed for browsers that take it, and the page itself at every other address."""
 
-import gzip
-from functools import lru_cache
 from mimetypes import guess_type
 from pathlib import Path
 from typing import Annotated
@@ -11,10 +9,6 @@ from fastapi.responses import FileResponse, HTMLResponse, Response
 
 from vine_swing.service import problems
 
-#: Files whose kind compresses well; fonts and pictures are compressed already.
-_TEXT = {".js", ".css", ".html", ".svg", ".json", ".map", ".txt"}
-#: Smaller files fit into one packet either way.
-_LEAST_BYTES = 1400
 #: Build output has its hash in its name.
 _LASTING = "public, max-age=31536000, immutable"
 
@@ -36,17 +30,11 @@ def serve_page(app: FastAPI, web: Path) -> None:
 
 
 def _sent(file: Path, headers: dict[str, str], compressed: bool) -> Response:
-    status = file.stat()
-    if not compressed or file.suffix not in _TEXT or status.st_size < _LEAST_BYTES:
+    """A file, as the build compressed it where it did (web/vite.config.ts)."""
+    packed = file.with_name(f"{file.name}.gz")
+    if not compressed or not packed.is_file():
         return FileResponse(file, headers=headers)
-    data = _gzipped(file, status.st_mtime_ns)
-    return Response(data, media_type=guess_type(file.name)[0], headers=headers | {"content-encoding": "gzip"})
-
-
-@lru_cache(maxsize=64)
-def _gzipped(file: Path, changed: int) -> bytes:
-    """A file's bytes compressed, kept until the file changes (`changed`: its time of change in ns)."""
-    return gzip.compress(file.read_bytes(), mtime=0)
+    return FileResponse(packed, headers=headers | {"content-encoding": "gzip"}, media_type=guess_type(file.name)[0])
 
 
 def _file(root: Path, path: str) -> Path | None:
