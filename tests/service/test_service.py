@@ -1,7 +1,7 @@
 """The service: thin routes, plain problems, and only our own pages let in."""
 
-import io
 import gzip
+import io
 import json
 
 import msgpack

@@ -1,4 +1,4 @@
-/** The scene as the server keeps it, as far as the page has heard: its objects, its baked motion, its history of undo. */
+/** The scene as the server keeps it, as far as the page has heard: its objects, its motion, what can be undone. */
 import { computed, ref, shallowRef } from "vue";
 import type { ChangedMotion } from "@/api/client";
 import { type Motion, readMotion } from "@/api/motion";

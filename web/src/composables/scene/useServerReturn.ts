@@ -5,7 +5,10 @@ import { ref } from "vue";
 /** Milliseconds from one asking to the next. */
 const PAUSE = 2000;
 
-/** `ask` rejects while nobody answers, and `back` is called once it does not; `isOpen`: whether there is anything to ask for. */
+/**
+ * `ask` rejects while nobody answers, and `back` is called once it does not; `isOpen`: whether there is anything to ask
+ * for.
+ */
 export function useServerReturn(ask: () => Promise<unknown>, isOpen: () => boolean, back: () => void) {
   const unreachable = ref(false);
 
