@@ -188,7 +188,7 @@ def main() -> None:
     line(f"50 figures that walk, {FRAMES} frames", best(lambda: bake(crew), 7), plain_pass(50 * 31 * FRAMES), "NumPy pass")
 
     few, many = alike(200, _cards(3)), alike(200, _cards(8))
-    line("200 objects with 8 rules that read far", best(lambda: bake(many), 2), best(lambda: bake(few), 2), "the same with 3")
+    line("200 objects with 8 rules that read far", best(lambda: bake(many), 7), best(lambda: bake(few), 7), "the same with 3")
     back = looks_back(400)
     line(f"400 links with two looks back each, {FRAMES} frames", best(lambda: bake(back), 2), plain_pass(400 * FRAMES), "NumPy pass")
     ten, eighty = own_eases(10), own_eases(80)

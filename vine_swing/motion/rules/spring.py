@@ -63,7 +63,7 @@ class _Cells:
     """The m cells of r rows, each with the motion it settles on, the spring's own numbers, and the state it begins with.
 
     edges: (m + 1,) frames. omega, zeta: (r or 1, m), 1/s and a plain number. p: (degree + 1, r, m), the powers of the settled
-    motion in τ, seconds from the cell's beginning. y, v: (r, m), place and velocity at its beginning.
+    motion in τ, seconds from the cell's beginning. away: (2, r, m), how far place and velocity are from it at the beginning.
     """
 
     edges: Array
@@ -71,8 +71,7 @@ class _Cells:
     omega: Array
     zeta: Array
     p: Array
-    y: Array
-    v: Array
+    away: Array
 
     @classmethod
     def of(cls, source: Source, settings: Settings, start: Array, edges: Array) -> "_Cells":
@@ -92,7 +91,7 @@ class _Cells:
         # z′ = M·z + g, with g what the settled motion brings.
         g = p1 - m11 * p0 - m12 * q0, q1 - m21 * p0 - m22 * q0
         y, v = _stepped(start, carry, g)
-        return cls(edges, source.timing.fps, omega, zeta, p, y, v)
+        return cls(edges, source.timing.fps, omega, zeta, p, np.stack([y - p0, v - q0]))
 
     def inside(self, t: Array) -> Array:
         """The places at frames t (1 or r, n), those before 0 of no meaning."""
@@ -101,29 +100,27 @@ class _Cells:
         tau = (t - self.edges[where]) / self.fps
         if len(t) == 1:
             return self._inside_cells(where[0], tau[0])
-        p = np.take_along_axis(self.p, where[None], axis=2)
-        y, v = np.take_along_axis(self.y, where, axis=1), np.take_along_axis(self.v, where, axis=1)
+        p, away = np.take_along_axis(self.p, where[None], axis=2), np.take_along_axis(self.away, where[None], axis=2)
         omega, zeta = (
-            one if one.shape[1] == 1 else np.take_along_axis(np.broadcast_to(one, self.y.shape), where, axis=1) for one in (self.omega, self.zeta)
+            one if one.shape[1] == 1 else np.take_along_axis(np.broadcast_to(one, self.p.shape[1:]), where, axis=1) for one in (self.omega, self.zeta)
         )
-        # At a cell's beginning the settled motion is p₀, moving at p₁.
         m11, m12, _, _ = _carried(omega, zeta, tau)
-        place: Array = _place(p, tau) + m11 * (y - p[0]) + m12 * (v - p[1])
+        place: Array = _place(p, tau) + m11 * away[0] + m12 * away[1]
         return place
 
     def _inside_cells(self, cells: Index, tau: Array) -> Array:
         """The places of all rows in some cells (n,), at τ (n,) in each."""
         omega, zeta = (one if one.shape[1] == 1 else one[:, cells] for one in (self.omega, self.zeta))
         m11, m12, _, _ = _carried(omega, zeta, tau)
-        places = np.empty((len(self.y), len(cells)))
+        places = np.empty((self.p.shape[1], len(cells)))
         # So many columns at once that what is worked on stays in the processor's cache.
         columns = max(1, CACHED_SAMPLES // len(places))
         for first in range(0, len(cells), columns):
             some = slice(first, first + columns)
             own = cells[some]
             place = _place(self.p[:, :, own], tau[some])
-            place += m11[:, some] * (self.y[:, own] - self.p[0][:, own])
-            place += m12[:, some] * (self.v[:, own] - self.p[1][:, own])
+            place += m11[:, some] * self.away[0][:, own]
+            place += m12[:, some] * self.away[1][:, own]
             places[:, some] = place
         return places
 
