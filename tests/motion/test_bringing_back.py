@@ -191,3 +191,9 @@ def test_with_every_difference_brought_back_none_is_left(number):
         or one.object.startswith("dial:")
         or one.what != "channel"
     )
+
+
+def test_no_parts_at_all_are_no_edit():
+    one = to_data(scene(shape("frog")))
+    with pytest.raises(ValidationError, match="parts"):
+        EDIT.validate_python({"edit": "bring-back", "kept": one, "parts": []})

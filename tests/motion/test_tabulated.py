@@ -163,6 +163,20 @@ def test_rules_that_look_at_their_own_object_go_row_by_row_all_the_same(kind):
         np.testing.assert_allclose(together[thing["name"], name], alone, rtol=1e-9, atol=1e-9)
 
 
+@pytest.mark.parametrize("kind", sorted(OWN))
+@pytest.mark.parametrize(("under", "over"), [(1, 1), (1, 2), (2, 0), (2, 1)])
+def test_rules_that_look_at_their_own_object_read_it_from_tables_too(kind, under, over, monkeypatch):
+    """Reading breaks off until a table is filled, and begins again: what a rule has kept until then must not be half of something."""
+    name, settings = OWN[kind]
+    soft = [{"kind": "smooth", "channels": ["x", "y"], "settings": {"frames": 3.0}}] * under
+    softer = [{"kind": "smooth", "channels": [name], "settings": {"frames": 2.0}}] * over
+    rules = [*soft, {"kind": kind, "channels": [name], "settings": settings}, *softer]
+    pod = shape("pod", x=WAVY, y=channel((0, 0), (20, 90, "slow-out-in"), (60, 30)), rules=[rule | {"id": f"r{n}"} for n, rule in enumerate(rules)])
+    tabled = bake(scene(pod, length=24))["Pod", name]
+    monkeypatch.setattr(reading, "_EXPENSIVE", math.inf)
+    np.testing.assert_allclose(tabled, bake(scene(pod, length=24))["Pod", name], atol=0.01 * max(1.0, np.abs(tabled).max()))
+
+
 def test_a_dip_ends_at_the_last_key_before_its_move():
     held = channel((0, 0, "hold"), (1, 0, "hold"), (3, 0, "hold"), (4, 1, "hold"))
     one = scene(shape("pod", x=held, rules=[{"id": "w", "kind": "wind-up", "channels": ["x"]}]), length=6)

@@ -81,6 +81,16 @@ def test_what_hangs_on_something_flat_is_not_turned():
         edited(one, edit="transform-objects", objects=["a"], about=[0, 0], turn=10.0)
 
 
+@pytest.mark.parametrize("carried", [0.0, -3.0, 500.0])
+def test_what_rules_stretch_beyond_all_bounds_is_sized_as_it_is_drawn(carried):
+    """A stretch is drawn between 1 and 10,000 percent, wherever a rule carries it."""
+    rule = {"id": "r", "kind": "link", "channels": ["stretch"], "settings": {"formula": str(carried)}}
+    one = scene(shape("a", x=-30, y=20, rotation=25, stretch_angle=10, rules=[rule]), length=2)
+    after = edited(one, edit="transform-objects", objects=["a"], about=[10, 0], scale=[1.5, 1.5])
+    wanted = change((10, 0), 0.0, [1.5, 1.5]) @ views(one, ["a"])[0]
+    np.testing.assert_allclose(views(after, ["a"])[0], wanted, atol=1e-6 * np.abs(wanted).max())
+
+
 def ordered(*names_and_parents):
     return scene(*(shape(name, parent=parent) for name, parent in names_and_parents), length=2)
 

@@ -40,7 +40,7 @@ class BringBack(Edit):
 
     edit: Literal["bring-back"]
     kept: Scene
-    parts: Annotated[tuple[BroughtPart, ...], Field(max_length=MAX_PARTS)] | None = None
+    parts: Annotated[tuple[BroughtPart, ...], Field(min_length=1, max_length=MAX_PARTS)] | None = None
     called: Annotated[Text, Field(max_length=80)] = "an earlier version"
 
     def apply(self, scene: Scene) -> Scene:

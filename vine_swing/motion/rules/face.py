@@ -52,8 +52,9 @@ class _Directions:
         """Degrees (r, n) at frames t (1 or r, n)."""
         last = float(t.max())
         if not len(self._frames) or last > self._frames[-1]:
-            self._frames = grid(last * (1.25 if len(self._frames) else 1.0), _PER_FRAME)
-            self._unwrapped = self._settled(self._frames[None, :])
+            frames = grid(last * (1.25 if len(self._frames) else 1.0), _PER_FRAME)
+            # Both at once: reading may break off until a table is filled, and begin again (baking/tables.py).
+            self._frames, self._unwrapped = frames, self._settled(frames[None, :])
         # Where the unwrapped direction has got to at t, along straight lines.
         place = np.clip(t * _PER_FRAME, 0, len(self._frames) - 1)
         n = np.minimum(place.astype(np.intp), max(len(self._frames) - 2, 0))

@@ -38,11 +38,12 @@ class _Way:
     def at(self, t: Array) -> Array:
         """In px at frames t (1 or r, n); negative frames go back from 0."""
         if not len(self._frames) or t.max() > self._frames[-1]:
-            self._frames = grid(float(t.max()) * (1.25 if len(self._frames) else 1.0))
-            self._x, self._y = self._travel.place(self._frames[None, :])
-            middles = (self._frames[None, :-1] + self._frames[None, 1:]) / 2
-            steps = self._signed(np.diff(self._x), np.diff(self._y), middles, forwards=np.True_)
-            self._sums = np.concatenate([np.zeros((len(steps), 1)), np.cumsum(steps, axis=1)], axis=1)
+            frames = grid(float(t.max()) * (1.25 if len(self._frames) else 1.0))
+            # Kept once it is whole: reading may break off until a table is filled, and begin again (baking/tables.py).
+            x, y = self._travel.place(frames[None, :])
+            steps = self._signed(np.diff(x), np.diff(y), (frames[None, :-1] + frames[None, 1:]) / 2, forwards=np.True_)
+            sums = np.concatenate([np.zeros((len(steps), 1)), np.cumsum(steps, axis=1)], axis=1)
+            self._frames, self._x, self._y, self._sums = frames, x, y, sums
         n = np.clip(np.searchsorted(self._frames, t, side="right") - 1, 0, len(self._frames) - 1)
         sums = _taken(self._sums, n)
         begun = self._frames[n]
