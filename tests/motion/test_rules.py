@@ -209,14 +209,27 @@ CHAINED = sorted(
 
 
 @settings(max_examples=40, deadline=None)
-@given(channels(), st.lists(st.sampled_from(CHAINED), min_size=1, max_size=4))
-def test_any_chain_is_finite_and_the_same_on_any_grid(x, kinds):
+@given(channels(), st.lists(st.sampled_from(CHAINED), min_size=1, max_size=4), st.integers(1, 159))
+def test_any_chain_is_finite_and_the_same_on_any_grid(x, kinds, few):
     chain = [rule(kind) for kind in kinds]
     fine = np.arange(0, 40, 0.25)
     once = after(x, *chain, t=fine)
     assert np.isfinite(once).all()
     size = 1 + max(abs(key.number) for key in x.keys)
     np.testing.assert_allclose(after(x, *chain, t=fine[::4]), once[::4], atol=1e-7 * size)
+    # However far one looks.
+    np.testing.assert_allclose(after(x, *chain, t=fine[:few]), once[:few], atol=1e-7 * size)
+
+
+@pytest.mark.parametrize("kind", ["wind-up", "overshoot"])
+@pytest.mark.parametrize("mode", ["loop", "ping-pong", "climb"])
+def test_what_comes_after_a_turn_counts_however_far_one_looks(kind, mode):
+    """At the last frame of a turn the next move follows at once, whether or not anything beyond is asked for."""
+    x = channel((0, 0), (4, 10, "hold"), (8, 10), (12, -20), after=mode)
+    frames = np.arange(0, 60.0)
+    long = after(x, rule(kind, frames=6, size=0.5), t=frames)
+    for count in range(1, 60):
+        np.testing.assert_array_equal(after(x, rule(kind, frames=6, size=0.5), t=frames[:count]), long[:count])
 
 
 def test_the_vine_shows_the_curve_after_each_rule():

@@ -122,7 +122,9 @@ def keyed_moves(channel: Channel, first: float, last: float, *, axis: int = 0) -
 
     Stretches that stay on one value are no moves; neither is the jump between a loop's last key and its first.
     """
-    frames, which = key_frames(channel, first, last)
+    # A turn more on both sides: how long the outermost moves rest must not depend on how far one looks.
+    span = float(channel.columns.frames[-1] - channel.columns.frames[0]) if channel.keys else 0.0
+    frames, which = key_frames(channel, first - span, last + span)
     values = _values(channel, axis)[which]
     lasting = np.flatnonzero(np.diff(frames) > 0)
     start, end, low, high = frames[lasting], frames[lasting + 1], values[lasting], values[lasting + 1]
