@@ -177,6 +177,27 @@ def test_rules_that_look_at_their_own_object_read_it_from_tables_too(kind, under
     np.testing.assert_allclose(tabled, bake(scene(pod, length=24))["Pod", name], atol=0.01 * max(1.0, np.abs(tabled).max()))
 
 
+@pytest.mark.parametrize("kind", sorted(OWN))
+def test_a_frame_baked_alone_is_that_of_the_whole(kind):
+    """As in stills, onion skins and edits: also before it first moves, and where it goes straight up and down."""
+    name, settings = OWN[kind]
+    x, y = channel((0, 30), (8, 30), (14, -60, "slow-out-in"), after="ping-pong"), channel((0, 0), (5, 0, "hold"), (9, 90), after="loop")
+    rules = [{"id": "r", "kind": kind, "channels": [name], "settings": settings}]
+    one = scene(shape("pod", x=x, y=y, rules=rules), shape("lift", x=20, y=y, rules=rules), length=24)
+    whole = bake(one)
+    for frame in range(24):
+        alone = bake(one, np.array([float(frame)]))
+        for who in ("Pod", "Lift"):
+            np.testing.assert_allclose(alone[who, name], whole[who, name][frame : frame + 1], atol=1e-9)
+
+
+def test_straight_up_and_straight_down_are_one_direction_of_stretch():
+    rules = [{"id": "r", "kind": "squash-stretch", "channels": ["stretch", "stretch.angle"], "settings": {"full_speed": 5.0}}]
+    one = scene(shape("lift", x=20, y=channel((0, 0, "slow-out-in"), (12, 90, "slow-out-in"), (24, 0)), rules=rules), length=24)
+    angle = bake(one)["Lift", "stretch.angle"]
+    assert set(angle.tolist()) == {0.0, 90.0}, "0 where it is at rest, and never −90"
+
+
 def test_a_dip_ends_at_the_last_key_before_its_move():
     held = channel((0, 0, "hold"), (1, 0, "hold"), (3, 0, "hold"), (4, 1, "hold"))
     one = scene(shape("pod", x=held, rules=[{"id": "w", "kind": "wind-up", "channels": ["x"]}]), length=6)

@@ -47,14 +47,13 @@ class _Directions:
         x, y = (source.scene.final(target, name) if target else None for name in ("x", "y"))
         self._target = Travel(x.at, y.at) if x is not None and y is not None else None
         self._frames, self._unwrapped = np.empty(0), np.empty((0, 0))
+        self._length = source.timing.length
 
     def at(self, t: Array) -> Array:
         """Degrees (r, n) at frames t (1 or r, n)."""
         last = float(t.max())
         if not len(self._frames) or last > self._frames[-1]:
-            frames = grid(last * (1.25 if len(self._frames) else 1.0), _PER_FRAME)
-            # Both at once: reading may break off until a table is filled, and begin again (baking/tables.py).
-            self._frames, self._unwrapped = frames, self._settled(frames[None, :])
+            self._reach(last * (1.25 if len(self._frames) else 1.0))
         # Where the unwrapped direction has got to at t, along straight lines.
         place = np.clip(t * _PER_FRAME, 0, len(self._frames) - 1)
         n = np.minimum(place.astype(np.intp), max(len(self._frames) - 2, 0))
@@ -69,13 +68,16 @@ class _Directions:
         rows = self._unwrapped
         return rows[:, n[0]] if len(n) == 1 else rows[np.arange(len(rows))[:, None], n]
 
-    def _settled(self, frames: Array) -> Array:
-        angle, known = self._raw(frames)
-        last = np.maximum.accumulate(np.where(known, np.arange(frames.shape[1]), -1), axis=1)
-        # Before it first moves it faces where it will go; what never moves faces right.
-        last = np.where(last < 0, np.argmax(known, axis=1)[:, None], last)
-        settled = np.unwrap(np.take_along_axis(angle, last, axis=1), period=360, axis=1)
-        return np.where(np.any(known, axis=1, keepdims=True), settled, 0.0)
+    def _reach(self, last: float) -> None:
+        """Work the directions out up to a frame."""
+        frames = grid(last, _PER_FRAME)
+        angle, known = self._raw(frames[None, :])
+        if frames[-1] < self._length and not known.any(axis=1).all():
+            # What has not moved yet faces where it will go: that must not depend on how far one looks.
+            frames = grid(self._length, _PER_FRAME)
+            angle, known = self._raw(frames[None, :])
+        # Both at once: reading may break off until a table is filled, and begin again (baking/tables.py).
+        self._frames, self._unwrapped = frames, _settled(angle, known, known & (frames <= self._length))
 
     def _raw(self, t: Array) -> tuple[Array, NDArray[np.bool_]]:
         """The direction within ±180°, and whether there is one; each (r, n)."""
@@ -85,6 +87,15 @@ class _Directions:
             (x0, y0), (x1, y1) = self._travel.place(t), self._target.place(t)
             dx, dy = x1 - x0, y1 - y0
         return np.degrees(np.arctan2(dy, dx)), np.hypot(dx, dy) > _REST
+
+
+def _settled(angle: Array, known: NDArray[np.bool_], ahead: NDArray[np.bool_]) -> Array:
+    """Directions (r, n), unwrapped, the last one where none is known, the first one `ahead` before any is; what never moves faces right."""
+    last = np.maximum.accumulate(np.where(known, np.arange(known.shape[1]), -1), axis=1)
+    faces = (last >= 0) | ahead.any(axis=1, keepdims=True)
+    last = np.where(last < 0, np.argmax(ahead, axis=1)[:, None], last)
+    settled = np.unwrap(np.take_along_axis(angle, last, axis=1), period=360, axis=1)
+    return np.where(faces, settled, 0.0)
 
 
 def _dependencies(word: Callable[[str], str], channel: str) -> tuple[tuple[str, str], ...]:

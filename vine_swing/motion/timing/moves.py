@@ -132,4 +132,5 @@ def keyed_moves(channel: Channel, first: float, last: float, *, axis: int = 0) -
     rest = np.where(moving, 0.0, end - start)
     before = np.concatenate([np.maximum(start[:1], 0.0), rest[:-1]])
     after = np.concatenate([rest[1:], np.full(len(rest[:1]), np.inf)])
-    return Moves(start[moving], end[moving], low[moving], high[moving], before[moving], after[moving])
+    touching = moving & (start <= last) & (end >= first)
+    return Moves(start[touching], end[touching], low[touching], high[touching], before[touching], after[touching])
