@@ -9,6 +9,7 @@ from vine_swing.motion import bake
 from vine_swing.motion.curves.contours import contours_of
 from vine_swing.motion.curves.length import ArcLengths
 from vine_swing.motion.curves.outline import Outline
+from vine_swing.motion.rules import RULES
 from vine_swing.motion.scene.scene_file import from_data
 
 R = 100.0
@@ -308,6 +309,21 @@ def test_any_chain_of_rules_on_any_outline_gives_finite_points(kinds, path):
     series = baked.named("O").bent
     if kinds:
         assert all(np.isfinite(outline.points).all() for outline in series.outlines)
+
+
+@pytest.mark.parametrize("kind", sorted(kind for kind, spec in RULES.items() if spec.value_kind == "outline"))
+@pytest.mark.parametrize("drawn", ["rectangle", "ellipse", "polygon"])
+def test_what_grows_out_of_a_line_is_bent_and_a_frame_alone_is_that_of_the_whole(kind, drawn):
+    """Flat at first, the last piece of a closed outline has no length there and is one all the same."""
+    height = {"keys": [{"frame": 0, "value": 1e-9}, {"frame": 5, "value": 0.3}, {"frame": 20, "value": 280}]}
+    one = scene({"type": drawn}, rule(kind), channels={"width": 120, "height": height})
+    whole = bake(one).named("O").bent
+    for frame in (0, 1, 12, 23):
+        alone = bake(one, np.array([float(frame)])).named("O").bent.at(0)
+        assert np.isfinite(alone.points).all()
+        # Of how many pieces it is made goes by the frames that are bent together; where it lies does not, but for a line without any area.
+        if frame:
+            np.testing.assert_allclose(alone.extent(), whole.at(frame).extent(), atol=0.05)
 
 
 def test_a_parade_bends_each_copy_where_it_stands():

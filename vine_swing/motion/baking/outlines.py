@@ -282,11 +282,14 @@ class OutlineReader:
         bend = spec.bend
 
         def bent(block: Block, frames: Array) -> Block:
-            contours = contours_of(block.verbs, block.points)
-            resting = contours if len(block.points) == 1 else contours_of(block.verbs, block.points[:1])
-            if len(block.points) > 1 and rest is not None and rest().verbs == block.verbs:
-                known = contours_of(rest().verbs, rest().points[None])
-                resting = known if [len(one.straight) for one in known] == [len(one.straight) for one in contours] else resting
+            first = rest() if rest is not None else None
+            if first is None or first.verbs != block.verbs:
+                contours = contours_of(block.verbs, block.points)
+                resting = [one.at(slice(1)) for one in contours]
+            else:
+                # Taken apart together: how many pieces a contour has goes by whether it ends where it begins.
+                both = contours_of(block.verbs, np.concatenate([first.points[None], block.points]))
+                resting, contours = [one.at(slice(1)) for one in both], [one.at(slice(1, None)) for one in both]
             how = Bending(settings, frames[None], scene, fps, box, resting)
             return Block(*joined(self._reader.filler.run(lambda: bend(contours, how))))
 

@@ -43,6 +43,10 @@ class Contour:
         found: Array = self.pieces[:, :, 0] if self.closed else np.concatenate([self.pieces[:, :1, 0], ends], axis=1)
         return found
 
+    def at(self, frames: slice) -> "Contour":
+        """The same at some of its frames."""
+        return Contour(self.pieces[frames], self.straight, self.closed)
+
     def reversed(self) -> "Contour":
         """The same, gone the other way."""
         return Contour(self.pieces[:, ::-1, ::-1], self.straight[::-1], self.closed)
