@@ -7,6 +7,8 @@ DATA ?= .data
 PORT ?= 8137
 SEQUENCES ?= 5000
 INPUTS ?= 700
+# Each day other sequences; `FIRST=…` runs again from one that failed.
+FIRST ?= $(shell date +%Y%j)000
 ROUNDS ?= 25
 WEB_SOURCES := $(shell find web/src web/public docs/guide docs/screenshots -type f 2>/dev/null) docs/architecture.md docs/extending.md web/index.html web/vite.config.ts web/package.json web/tsconfig.json
 
@@ -25,9 +27,9 @@ test: .venv/.ready-dev web/dist/index.html .venv/.ready-browser
 test-quick: .venv/.ready-dev
 	QUICK=1 $(BIN)/pytest -n 2 -m "not journey and not slow"
 
-# Random edits, hostile inputs and killed servers in a large size: `make hard SEQUENCES=5000 INPUTS=700 ROUNDS=25`.
+# Random edits, hostile inputs and killed servers in a large size: `make hard SEQUENCES=5000 INPUTS=700 ROUNDS=25 FIRST=0`.
 hard: .venv/.ready-dev
-	SEQUENCES=$(SEQUENCES) INPUTS=$(INPUTS) ROUNDS=$(ROUNDS) $(BIN)/pytest -n 2 tests/hard
+	FIRST=$(FIRST) SEQUENCES=$(SEQUENCES) INPUTS=$(INPUTS) ROUNDS=$(ROUNDS) $(BIN)/pytest -n 2 tests/hard
 
 check: check-python check-web
 

@@ -175,6 +175,15 @@ def test_along_an_outline_by_arc_length():
     np.testing.assert_allclose(corners[:, 0, 4:], [[200, 0], [400, 0], [400, 100], [200, 100]], atol=1e-9)
 
 
+@pytest.mark.parametrize("arrange", ["points", "along"])
+def test_an_outline_that_has_not_begun_to_draw_itself_has_no_places(arrange):
+    drawing = {"id": "d", "kind": "draw-on", "channels": ["outline"], "settings": {"from": 0.0, "to": 0.0}}
+    track = shape("track", type="rectangle", width=200, height=100, rules=[drawing])
+    one = scene(track, shape("ant", parent="p"), parade(settings={"arrange": arrange, "guide": "track"}, count=4), length=2)
+    assert np.isfinite(places(one)).all()
+    assert arrange != "points" or not len(places(one))
+
+
 def test_a_nest_closes_its_loop_after_a_whole_period():
     settings = {"arrange": "nest", "geometric": True, "wraps": True, "front": "smallest", "feel": "slow-in"}
     values = {"count": 7, "from_scale": 0.05, "to_scale": 3.0, "shift": channel((0, 0), (48, 7)), "to_rotation": 40, "delay": 0}

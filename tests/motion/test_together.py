@@ -164,6 +164,8 @@ def test_places_on_a_path_are_points_of_it_and_joints_keep_what_a_gait_does():
         ({"channel": "wings", "value": 3}, "none of these objects has"),
         ({"channel": "fill", "how": "add", "value": "#102030"}, "set one for all"),
         ({"channel": "rotation", "value": "#102030"}, "is a number"),
+        ({"channel": "path", "value": 3, "key": True}, "the key at frame 0 is 3.0; it must be a point"),
+        ({"channel": "path", "value": [3, 4]}, "a path has no base"),
     ],
 )
 def test_a_value_that_fits_nobody_is_refused_in_words(how, fault):

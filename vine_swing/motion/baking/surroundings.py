@@ -141,7 +141,7 @@ def _corner_points(guide: SceneObject, thing: SceneObject, grid: Array, reader: 
     if guide.drawn_shape is None:
         return np.empty((0, 2))
     outline = reader.outlines.seen(guide, np.zeros(1)).at(0)
-    points = np.array([taken[-1] for _, taken in outline.segments() if len(taken)])
+    points = np.array([taken[-1] for _, taken in outline.segments() if len(taken)]).reshape(-1, 2)
     # A closed outline may come back to its first point by a line or a curve of its own.
     if len(points) > 1 and np.hypot(*(points[0] - points[-1])) < 1e-6 and outline.verbs.count(MOVE) == 1 and CUBIC in outline.verbs:
         points = points[:-1]

@@ -10,7 +10,7 @@ from vine_swing.motion.edits.keys import SetKey, keyed_value
 from vine_swing.motion.scene.channel_values import check_values
 from vine_swing.motion.scene.model import Scene
 from vine_swing.motion.scene.objects import SceneObject
-from vine_swing.motion.timing.channel import Channel
+from vine_swing.motion.timing.channel import Channel, Key
 from vine_swing.motion.timing.evaluate import evaluate
 
 #: Moves smaller than this, px, are none.
@@ -33,10 +33,12 @@ def set_values(scene: Scene, thing: SceneObject, values: Mapping[str, Value], fr
             channels[name] = made.channels[name]
             continue
         channel = thing.channels.get(name, Channel())
+        by_key = bool(channel.keys) or key
         try:
-            channels[name] = _with_key(thing, name, channel, frame, value) if channel.keys or key else channel.copy_with(base=value)
-            fresh = channel.copy_with(base=value, keys=()) if thing.specs[name].kind != "point" else Channel()
+            # The value alone: there may be thousands of keys beside it.
+            fresh = Channel(keys=(Key(frame=frame, value=value),)) if by_key else channel.copy_with(base=value, keys=())
             check_values(fresh, thing.specs[name], f"'{thing.name}', {name}")
+            channels[name] = _with_key(thing, name, channel, frame, value) if by_key else channel.copy_with(base=value)
         except ValueError as error:
             raise EditError(str(error)) from error
     return thing.copy_with(channels=thing.channels | channels) if channels else thing
