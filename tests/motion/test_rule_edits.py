@@ -122,6 +122,12 @@ def test_freezing_keeps_the_motion_within_its_tolerance(tolerance, kind):
         do(frozen, {"edit": "freeze-channel", "object": "leaf", "channel": "rotation"})
 
 
+def test_a_look_has_no_values_that_could_be_frozen():
+    one = scene(shape("leaf", rules=[{"id": "r", "kind": "shadow", "channels": ["look"]}]))
+    with pytest.raises(EditError, match="freeze the settings of its rules instead"):
+        do(one, {"edit": "freeze-channel", "object": "leaf", "channel": "look"})
+
+
 @pytest.mark.parametrize("preset", PRESETS, ids=lambda preset: preset.name)
 def test_presets_fit_their_rules(preset):
     Rule(id="p", kind=preset.kind, settings=preset.settings)

@@ -188,6 +188,8 @@ class FreezeChannel(Edit):
             return self._setting(scene, thing)
         if spec.kind == "point" or not thing.rules_for(self.channel):
             raise EditError(f"no rule acts on {channel_label(thing, self.channel)}, so there is nothing to freeze")
+        if spec.kind == "look":
+            raise EditError("a look has no values of its own that keys could have; freeze the settings of its rules instead")
         alike = [name for name, one in thing.specs.items() if one.kind == spec.kind and thing.is_keyed(name)]
         rules = []
         for rule in thing.rules:
