@@ -113,6 +113,14 @@ MOST_LINES = 400
 PAGE = ROOT / "web" / "src"
 
 
+def test_the_page_tells_kinds_apart_in_one_file():
+    asked = re.compile(r"\.kind [!=]== \"(dial|group|figure|parade|picture|inset|camera)\"")
+    for path in PAGE.rglob("*"):
+        if path.suffix in (".ts", ".vue") and not path.name.endswith(".test.ts") and path != PAGE / "api" / "kinds.ts":
+            found = asked.search(path.read_text(encoding="utf-8"))
+            assert not found, f"{path.relative_to(ROOT)} asks for a kind by its name: {found[0]}"
+
+
 def test_source_files_are_short():
     page = [path for path in PAGE.rglob("*") if path.suffix in (".ts", ".vue") and path.name != "schema.d.ts"]
     long = {str(path.relative_to(ROOT)): lines for path in [*FILES, *page] if (lines := len(path.read_text("utf-8").splitlines())) > MOST_LINES}

@@ -1,4 +1,5 @@
 /** Insets: what is told of the scenes inside them, and how long these last outside. */
+import { isInset } from "./kinds";
 import type { InnerWords, InsetThing, SceneHead, SceneObject } from "@/api/types";
 
 /** What an inset does before the first and after the last frame inside, in words. */
@@ -11,7 +12,7 @@ export const PAST: readonly { readonly past: InsetThing["inset"]["past"]; readon
 
 /** The scene inside an object, as it is told outside. */
 export const innerOf = (head: SceneHead | null, thing: SceneObject | null): InnerWords | null =>
-  thing?.kind === "inset" ? (head?.inner.find((one) => one.id === thing.inset.scene) ?? null) : null;
+  isInset(thing) ? (head?.inner.find((one) => one.id === thing.inset.scene) ?? null) : null;
 
 /** The inner frame of an inset where its span begins, while it runs by itself; null where keys or rules say it. */
 export function startOf(thing: InsetThing): number | null {

@@ -1,4 +1,5 @@
 /** What there is to choose from for parades: arrangements, orders, and which rows of values each needs. */
+import { isParade } from "./kinds";
 import type { Parade, SceneObject } from "@/api/types";
 
 export type Arrange = Parade["arrange"];
@@ -135,7 +136,7 @@ export const arrangementOf = (arrange: Arrange): Arrangement =>
 
 /** How an object shows copies, if it is a parade. */
 export const paradeOf = (thing: SceneObject | null | undefined): Parade | null =>
-  thing?.kind === "parade" ? thing.parade : null;
+  isParade(thing) ? thing.parade : null;
 
 /** The rows that say how copies are laid out and timed: those that are wanted most while a parade is picked. */
 const FIRST = [

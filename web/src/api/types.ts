@@ -24,13 +24,7 @@ export type ParadeObject = Schemas["ParadeObject"];
 export type Parade = Schemas["Parade"];
 export type ItemList = Parade["lists"][number];
 export type TroupeObject =
-  | Schemas["ShapeObject"]
-  | Schemas["GroupObject"]
-  | FigureObject
-  | ParadeObject
-  | Schemas["PictureObject"]
-  | InsetThing
-  | Schemas["CameraObject"];
+  ShapeThing | GroupThing | FigureObject | ParadeObject | PictureThing | InsetThing | CameraThing;
 /** The joints of a figure, where they rest. */
 export type Figure = Schemas["Figure"];
 export type Limb = Schemas["Limb"];
@@ -38,7 +32,7 @@ export type StarterWords = Schemas["StarterWords"];
 export type GaitWords = Schemas["GaitWords"];
 export type Dial = Schemas["Dial"];
 /** A dial, told as something with one channel; its id is `dial:` and the dial's. */
-export interface DialThing extends Omit<Schemas["GroupObject"], "kind"> {
+export interface DialThing extends Omit<GroupThing, "kind"> {
   readonly kind: "dial";
   readonly dial: Dial;
 }
@@ -81,6 +75,8 @@ export type InsetThing = Schemas["InsetObject"];
 /** A scene that insets show, and what is told of it outside. */
 export type InnerWords = Schemas["InnerWords"];
 export type ShapeThing = Schemas["ShapeObject"];
+export type GroupThing = Schemas["GroupObject"];
+export type CameraThing = Schemas["CameraObject"];
 export type ElementWords = Schemas["ElementWords"];
 export type FontWords = Schemas["FontWords"];
 export type TextShape = Schemas["TextShape"];

@@ -1,6 +1,7 @@
 /** The picked figure: its gait, what it walks on, its parts, and freezing what it does. */
 import { computed } from "vue";
 import { gaitOf, pairsOf } from "@/api/figures";
+import { isDial, isFigure } from "@/api/kinds";
 import type { Channel, Edit, FigureObject, GaitWords } from "@/api/types";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
@@ -16,10 +17,9 @@ export function useFigure() {
   /** The picked figure, or the one that the picked part hangs on. */
   const figure = computed<FigureObject | null>(() => {
     const picked = selection.thing;
-    if (picked?.kind === "figure") return picked;
-    const parent =
-      picked && picked.kind !== "dial" && picked.bone && picked.parent ? scene.byId.get(picked.parent) : null;
-    return parent?.kind === "figure" ? parent : null;
+    if (isFigure(picked)) return picked;
+    const parent = picked && !isDial(picked) && picked.bone && picked.parent ? scene.byId.get(picked.parent) : null;
+    return isFigure(parent) ? parent : null;
   });
   const gait = computed(() => (figure.value ? gaitOf(figure.value) : undefined));
   const gaits = computed<readonly GaitWords[]>(() => {

@@ -4,6 +4,7 @@
  */
 import { computed } from "vue";
 import { rulesWithSettings, takesRules } from "@/api/channels";
+import { isShape } from "@/api/kinds";
 import type { Shortcut } from "@/composables/useShortcuts";
 import { keyWords } from "@/geometry/keyWords";
 import type { Findable } from "@/geometry/finding";
@@ -38,7 +39,7 @@ export function useFindables(shortcuts: readonly Shortcut[], open: (what: "setti
 
   const objects = computed(() =>
     scene.objects.map((one): Found => {
-      const kind = one.kind === "shape" ? one.shape.type : one.kind;
+      const kind = isShape(one) ? one.shape.type : one.kind;
       return { id: `object ${one.id}`, name: one.name, kind, keys: [], run: () => selection.pick(one.id) };
     }),
   );

@@ -1,6 +1,7 @@
 /** Making insets of what there is, adding them, and opening them again. */
 import { computed } from "vue";
 import { newId } from "@/api/ids";
+import { isDial, isGroup } from "@/api/kinds";
 import type { Edit } from "@/api/types";
 import { useInside } from "@/stores/inside";
 import { usePlayback } from "@/stores/playback";
@@ -24,12 +25,12 @@ export function useInsets() {
   /** Put an object, with all that hangs on it, into a scene of its own; a group becomes the inset itself. */
   async function makeOf(id: string): Promise<void> {
     const thing = scene.byId.get(id);
-    if (!thing || thing.kind === "dial") return;
+    if (!thing || isDial(thing)) return;
     const made = newId();
     const { name } = thing;
     const edit: Edit = { edit: "make-inset", id: made, scene: newId(), name, parts: [id], frame: playback.frame };
     if (!(await scene.edit([edit]))) return;
-    selection.pick(thing.kind === "group" ? id : made);
+    selection.pick(isGroup(thing) ? id : made);
     messages.info(`${name} is an inset now: double click it in the picture to go inside.`);
   }
 

@@ -1,4 +1,5 @@
 /** What channels, settings and dials are called in sentences. */
+import { isDial } from "@/api/kinds";
 import type { Drive, Place } from "@/api/types";
 import { useScene } from "@/stores/scene";
 import { useVocabulary } from "@/stores/vocabulary";
@@ -12,7 +13,7 @@ export function useNames() {
   /** A channel without its object, such as `rotation`, `travel x` or `noise amplitude`. */
   function channelName({ object, channel }: Place): string {
     const thing = scene.byId.get(object);
-    if (!thing || thing.kind === "dial") return "";
+    if (!thing || isDial(thing)) return "";
     if (channel.includes(":")) {
       const [id, setting = ""] = channel.split(":");
       const rule = vocabulary.words?.rules.find((one) => one.kind === thing.rules.find((own) => own.id === id)?.kind);

@@ -1,7 +1,8 @@
 /** The picked parade: changing how it is laid out, and making one. */
 import { computed } from "vue";
+import { isParade, isShape } from "@/api/kinds";
 import { NEW_PARADE, paradeOf } from "@/api/parades";
-import type { Edit, Parade, ParadeObject, SceneObject } from "@/api/types";
+import type { Edit, Parade, SceneObject } from "@/api/types";
 import { withParts } from "@/picture/boxes";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
@@ -20,7 +21,7 @@ export function useParade() {
   const selection = useSelection();
   const playback = usePlayback();
 
-  const thing = computed(() => (selection.thing?.kind === "parade" ? (selection.thing as ParadeObject) : null));
+  const thing = computed(() => (isParade(selection.thing) ? selection.thing : null));
   /** What hangs on it, however deep. */
   const parts = computed<SceneObject[]>(() =>
     thing.value
@@ -59,9 +60,7 @@ export function useParade() {
   const guidesFor = (own: readonly string[]): SceneObject[] =>
     scene.objects.filter(
       (one) =>
-        !own.includes(one.id) &&
-        (one.kind === "shape" || (one.channels?.["path"]?.keys.length ?? 0) > 1) &&
-        !paradeOf(one),
+        !own.includes(one.id) && (isShape(one) || (one.channels?.["path"]?.keys.length ?? 0) > 1) && !paradeOf(one),
     );
 
   return { thing, parts, set, look, making, guidesFor };

@@ -1,5 +1,6 @@
 /** Writing and setting a text: looks while it is typed, one edit when it is done. */
 import { hasKeys, keysOf, WORDS, wordsIn } from "@/api/channels";
+import { isShape } from "@/api/kinds";
 import { valuesAt } from "@/api/motion";
 import type { Edit, SceneObject, TextShape } from "@/api/types";
 import { isGivenName } from "@/composables/troupe/kinds";
@@ -10,7 +11,7 @@ import { useScene } from "@/stores/scene";
 
 /** The shape of an object, if it is a text. */
 export const textOf = (thing: SceneObject | null | undefined): TextShape | null =>
-  thing?.kind === "shape" && thing.shape.type === "text" ? thing.shape : null;
+  isShape(thing) && thing.shape.type === "text" ? thing.shape : null;
 
 /** What a change of a text gives the channel of its words, where that has keys. */
 const keyedWords = (thing: SceneObject | undefined, { text }: Partial<TextShape>): Values | null =>

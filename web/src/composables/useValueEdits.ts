@@ -1,6 +1,7 @@
 /** The edits that give an object values at the playhead. */
 import { hasKeys } from "@/api/channels";
 import { isJoint } from "@/api/figures";
+import { isFigure, isInset } from "@/api/kinds";
 import { writtenAt } from "@/api/motion";
 import type { Edit, SceneObject } from "@/api/types";
 import { usePlayback } from "@/stores/playback";
@@ -36,7 +37,7 @@ export function useValueEdits() {
 
   /** Of a joint that rules move: what they do to it stays under what is added to it. */
   function jointEdit(thing: SceneObject, channel: string, value: Placed[string], moving: boolean): Edit | null {
-    if (thing.kind !== "figure" || typeof value !== "number") return null;
+    if (!isFigure(thing) || typeof value !== "number") return null;
     if (!thing.rules.length || !isJoint(thing.figure, channel)) return null;
     const by = { [channel]: value - (shownOf(thing, channel) ?? 0) };
     return { edit: "pose-joints", id: thing.id, frame: playback.frame, by, key: moving && selection.keyAsIMove };
@@ -44,8 +45,7 @@ export function useValueEdits() {
 
   /** The inner frame of an inset runs by itself: another one here is another one to begin from. */
   function innerEdit(thing: SceneObject, channel: string, value: Placed[string]): Edit | null {
-    if (thing.kind !== "inset" || channel !== "inner" || typeof value !== "number" || hasKeys(thing, channel))
-      return null;
+    if (!isInset(thing) || channel !== "inner" || typeof value !== "number" || hasKeys(thing, channel)) return null;
     const start = Number(thing.channels?.[channel]?.base ?? 0);
     return {
       edit: "set-value",

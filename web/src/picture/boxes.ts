@@ -1,4 +1,5 @@
 /** Where objects lie in the picture: their own boxes, and which of them a point hits. */
+import { isDial } from "@/api/kinds";
 import { type BakedObject, type Motion, numberAt, type Rows, valuesAt } from "@/api/motion";
 import type { SceneObject } from "@/api/types";
 import { hexOf } from "@/geometry/colour";
@@ -30,7 +31,7 @@ export const viewOf = (motion: Motion, id: string, frame: number): Matrix | null
 
 /** What carries an object: its parent, or the bone of it that it hangs on; nothing for what hangs on nothing. */
 export function carrierOf(motion: Motion | null, thing: SceneObject | null, frame: number): Matrix {
-  if (!thing || thing.kind === "dial") return IDENTITY;
+  if (!thing || isDial(thing)) return IDENTITY;
   const parent = thing.parent ? motion?.objects.get(thing.parent) : undefined;
   // What hangs on nothing is seen through the camera.
   if (!parent) return lensOf(motion, thing.id, frame);

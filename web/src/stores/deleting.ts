@@ -1,6 +1,7 @@
 /** Deleting objects and dials. What others read is not taken away before it is said who they are. */
 import { defineStore } from "pinia";
 import { shallowRef } from "vue";
+import { isDial } from "@/api/kinds";
 import type { Drive, Edit, SceneObject } from "@/api/types";
 import { withParts } from "@/picture/boxes";
 import { useDrives } from "@/stores/drives";
@@ -64,8 +65,9 @@ export const useDeleting = defineStore("deleting", () => {
   async function remove(thing: SceneObject, first: Edit[]): Promise<void> {
     asked.value = null;
     const parts = withParts(thing.id, scene.parts).length - 1;
-    const last: Edit =
-      thing.kind === "dial" ? { edit: "delete-dial", id: thing.dial.id } : { edit: "delete-object", id: thing.id };
+    const last: Edit = isDial(thing)
+      ? { edit: "delete-dial", id: thing.dial.id }
+      : { edit: "delete-object", id: thing.id };
     if (!(await scene.edit([...first, last]))) return;
     if (selection.objectId === thing.id) selection.pick(null);
     messages.withUndo(

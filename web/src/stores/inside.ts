@@ -4,6 +4,7 @@ import { defineStore } from "pinia";
 import { computed, shallowRef, watch } from "vue";
 import { useRouter } from "vue-router";
 import { api } from "@/api/client";
+import { isInset } from "@/api/kinds";
 import { type Motion, numberAt, readMotion } from "@/api/motion";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
@@ -43,7 +44,7 @@ export const useInside = defineStore("inside", () => {
   /** Go into the scene inside an inset, at the frame it shows; there something can be picked at once. */
   function enter(id: string, pick: string | null = null): void {
     const thing = scene.byId.get(id);
-    if (thing?.kind !== "inset" || !scene.id || !scene.head) return;
+    if (!isInset(thing) || !scene.id || !scene.head) return;
     const to = addressInside(scene.id, thing.inset.scene);
     const shown = scene.motion?.objects.get(id)?.channels["inset.frame"];
     arrival = { to, frame: shown ? Math.round(numberAt(shown, playback.frame)) : 0, pick };

@@ -3,6 +3,7 @@ import { useLocalStorage } from "@vueuse/core";
 import { defineStore } from "pinia";
 import { computed, ref, shallowRef, watch } from "vue";
 import { keysOf as keysIn } from "@/api/channels";
+import { isDial } from "@/api/kinds";
 import type { Key } from "@/api/types";
 import type { Point } from "@/geometry/matrix";
 import { keysAt, usePicks } from "@/stores/picks";
@@ -70,12 +71,12 @@ export const useSelection = defineStore("selection", () => {
 
   const thing = computed(() => scene.byId.get(objectId.value ?? "") ?? null);
   /** The picked object, where it is one of the troupe and no dial. */
-  const object = computed(() => (thing.value && thing.value.kind !== "dial" ? thing.value : null));
+  const object = computed(() => (thing.value && !isDial(thing.value) ? thing.value : null));
   /** All picked objects of the troupe, the one whose values are shown first. */
   const picked = computed(() =>
     [objectId.value, ...also.value].flatMap((id) => {
       const one = id ? scene.byId.get(id) : undefined;
-      return one && one.kind !== "dial" ? [one.id] : [];
+      return one && !isDial(one) ? [one.id] : [];
     }),
   );
   const several = computed(() => picked.value.length > 1);
@@ -157,7 +158,7 @@ export const useSelection = defineStore("selection", () => {
   /** Pick an object together with those that are picked, or let go of it alone. */
   function toggle(id: string): void {
     const others = new Set(also.value);
-    if (objectId.value === null || scene.byId.get(objectId.value)?.kind === "dial") pick(id);
+    if (objectId.value === null || isDial(scene.byId.get(objectId.value))) pick(id);
     else if (id === objectId.value) {
       const [next, ...rest] = others;
       pick(next ?? null);

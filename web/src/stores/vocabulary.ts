@@ -5,6 +5,7 @@ import { keyedSettings, takesRules } from "@/api/channels";
 import { api } from "@/api/client";
 import { dialWords } from "@/api/dials";
 import { jointWords, partOf } from "@/api/figures";
+import { isDial, isFigure, isShape } from "@/api/kinds";
 import type { ChannelWords, Ease, KeptFeel, KindWords, SceneObject, Vocabulary } from "@/api/types";
 
 export type Family = ChannelWords["family"];
@@ -37,13 +38,13 @@ export const useVocabulary = defineStore("vocabulary", () => {
   /** What the service says of an object's kind; nothing for dials, which are no objects of the picture. */
   const kindWordsOf = (thing: SceneObject): KindWords | undefined =>
     words.value?.kinds.find((one) => one.name === thing.kind);
-  const kindOf = (thing: SceneObject): string => (thing.kind === "shape" ? thing.shape.type : thing.kind);
+  const kindOf = (thing: SceneObject): string => (isShape(thing) ? thing.shape.type : thing.kind);
   const dialRows = new WeakMap<SceneObject, readonly Row[]>();
   const figureChannels = new WeakMap<object, readonly ChannelWords[]>();
   const channelsOf = (thing: SceneObject): readonly ChannelWords[] => {
-    if (thing.kind === "dial") return [dialWords(thing.dial)];
-    if (thing.kind === "shape") return shapeChannels(thing);
-    if (thing.kind !== "figure" || !words.value) return words.value?.channels[kindOf(thing)] ?? [];
+    if (isDial(thing)) return [dialWords(thing.dial)];
+    if (isShape(thing)) return shapeChannels(thing);
+    if (!isFigure(thing) || !words.value) return words.value?.channels[kindOf(thing)] ?? [];
     if (!figureChannels.has(thing.figure))
       figureChannels.set(thing.figure, [
         ...(words.value.channels["group"] ?? []),
@@ -74,22 +75,22 @@ export const useVocabulary = defineStore("vocabulary", () => {
 
   /** The rows of an object, in the order the panel shows them. */
   function rowsOf(thing: SceneObject): readonly Row[] {
-    if (thing.kind === "dial") {
+    if (isDial(thing)) {
       if (!dialRows.has(thing)) dialRows.set(thing, [{ name: "Value", family: "look", channels: channelsOf(thing) }]);
       return dialRows.get(thing)!;
     }
-    const kind = thing.kind === "shape" ? gradientsOf(thing) : kindOf(thing);
-    let rows = thing.kind === "figure" ? figureRows.get(thing.figure) : rowsByKind.get(kind);
+    const kind = isShape(thing) ? gradientsOf(thing) : kindOf(thing);
+    let rows = isFigure(thing) ? figureRows.get(thing.figure) : rowsByKind.get(kind);
     if (!rows && words.value) {
       const byName = new Map<string, Row & { channels: ChannelWords[] }>();
       for (const channel of channelsOf(thing)) {
-        const part = thing.kind === "figure" ? partOf(thing.figure, channel.name) : null;
+        const part = isFigure(thing) ? partOf(thing.figure, channel.name) : null;
         const row = byName.get(channel.row) ?? { name: channel.row, family: channel.family, channels: [], part };
         row.channels.push(channel);
         byName.set(channel.row, row);
       }
       rows = [...byName.values()];
-      if (thing.kind === "figure") figureRows.set(thing.figure, rows);
+      if (isFigure(thing)) figureRows.set(thing.figure, rows);
       else rowsByKind.set(kind, rows);
     }
     return rows ?? [];

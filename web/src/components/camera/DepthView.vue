@@ -2,6 +2,7 @@
 /** The scene from the side: the camera at the left, and how far away each thing is. Drag a thing nearer or farther. */
 import { useElementSize } from "@vueuse/core";
 import { computed, ref } from "vue";
+import { isCamera } from "@/api/kinds";
 import { writtenAt } from "@/api/motion";
 import type { TroupeObject } from "@/api/types";
 import NumberField from "@/components/common/NumberField.vue";
@@ -39,9 +40,7 @@ const depthAt = (x: number): number => {
 const TICKS = [-0.75, -0.5, 0, 1, 3, 7, 15, 31];
 
 /** What has a depth of its own, the foremost first. */
-const things = computed(() =>
-  scene.objects.filter((one) => !one.parent && one.kind !== "camera" && !one.pinned).toReversed(),
-);
+const things = computed(() => scene.objects.filter((one) => !one.parent && !isCamera(one) && !one.pinned).toReversed());
 const depthOf = (thing: TroupeObject): number => {
   const rows = scene.motion?.objects.get(thing.id)?.channels["depth"];
   return rows ? writtenAt(rows, playback.textFrame) : 0;

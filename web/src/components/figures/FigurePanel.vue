@@ -3,6 +3,7 @@
  * How the picked figure walks: a gait to begin with, what it walks on, on the spot or under way; its parts and joints.
  */
 import { computed, ref, watch } from "vue";
+import { isShape } from "@/api/kinds";
 import NumberField from "@/components/common/NumberField.vue";
 import GaitDialog from "@/components/figures/GaitDialog.vue";
 import PartsDialog from "@/components/figures/PartsDialog.vue";
@@ -22,9 +23,7 @@ const wrong = ref("");
 const [first, last] = [ref(0), ref(24)];
 
 const grounds = computed(() =>
-  scene.objects
-    .filter((thing) => thing.kind === "shape" && !thing.bone && thing.parent !== one.figure.value?.id)
-    .reverse(),
+  scene.objects.filter((thing) => isShape(thing) && !thing.bone && thing.parent !== one.figure.value?.id).reverse(),
 );
 const treadmill = computed(() => one.number("treadmill"));
 

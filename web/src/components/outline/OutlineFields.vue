@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** What can be done with the outline of something drawn: edit it, outline it, combine it with others. */
 import { computed, ref } from "vue";
+import { isShape } from "@/api/kinds";
 import type { ShapeThing } from "@/api/types";
 import { numberAt } from "@/api/motion";
 import CombineDialog from "@/components/outline/CombineDialog.vue";
@@ -23,7 +24,7 @@ const lined = computed(() => {
   const width = scene.motion?.objects.get(props.thing.id)?.channels["stroke.width"];
   return width ? numberAt(width, playback.textFrame) > 0 : false;
 });
-const others = computed(() => scene.objects.filter((one) => one.kind === "shape" && one.id !== props.thing.id));
+const others = computed(() => scene.objects.filter((one) => isShape(one) && one.id !== props.thing.id));
 
 function setPath(d: string): void {
   const frame = hasKeys(props.thing, "outline") ? playback.frame : null;

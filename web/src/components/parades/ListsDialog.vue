@@ -6,6 +6,7 @@
 import { ElDialog } from "element-plus";
 import { computed, ref, watch } from "vue";
 import { WORDS } from "@/api/channels";
+import { isPicture } from "@/api/kinds";
 import { paradeOf } from "@/api/parades";
 import type { ItemList, ParadeObject } from "@/api/types";
 import { cellsOf, moved, stepped } from "@/geometry/table";
@@ -75,7 +76,7 @@ const isColour = (column: Column): boolean => {
 /** Of a list for the page of a picture: the pictures to choose from, by their pages. */
 function pagesOf(column: Column): readonly string[] {
   const part = scene.byId.get(column.object ?? "");
-  return column.channel === "page" && part?.kind === "picture" ? part.picture.pictures : [];
+  return column.channel === "page" && isPicture(part) ? part.picture.pictures : [];
 }
 const nameOf = (id: string): string => scene.head?.pictures.find((known) => known.id === id)?.name ?? "";
 
@@ -90,7 +91,7 @@ function choosePictures(column: Column): void {
 async function bring(): Promise<void> {
   const [column, files] = [bringsTo.value, [...(input.value?.files ?? [])]];
   const part = scene.byId.get(column?.object ?? "");
-  if (!column || !files.length || part?.kind !== "picture") return;
+  if (!column || !files.length || !isPicture(part)) return;
   const pictures = [...(await bringing.read(files)).values()].flatMap((found) => found.pictures);
   if (input.value) input.value.value = "";
   const first = part.picture.pictures.length;

@@ -5,6 +5,7 @@
  */
 import { computed, shallowRef } from "vue";
 import { bonesOf } from "@/api/figures";
+import { isShape } from "@/api/kinds";
 import { numberAt, valuesAt } from "@/api/motion";
 import type { Edit, FigureObject } from "@/api/types";
 import type { PictureView } from "@/composables/picture/usePictureView";
@@ -82,7 +83,7 @@ const ghosts = computed(() =>
     ? []
     : (scene.parts.get(props.thing.id) ?? []).flatMap((part) => {
         const own = scene.motion?.objects.get(part.id);
-        if (!own || part.kind !== "shape" || part.shape.type !== "outline" || !part.bone) return [];
+        if (!own || !isShape(part) || part.shape.type !== "outline" || !part.bone) return [];
         const [a, b, c, d, e, f] = times(resting.value, toMatrix(valuesAt(own.local, playback.frame)));
         const [s, at] = [props.view.scale.value, props.view.onStage(IDENTITY, { x: e, y: f })];
         return [

@@ -5,6 +5,7 @@
  */
 import { computed } from "vue";
 import { endNames, gradientOf, type Painted, partOf, stopNames } from "@/api/gradients";
+import { isShape } from "@/api/kinds";
 import { numberAt, valuesAt } from "@/api/motion";
 import { useChanging } from "@/composables/useChanging";
 import { beginOwnDrag } from "@/composables/useDrag";
@@ -26,7 +27,7 @@ const changing = useChanging();
 /** The shape and the part of it whose gradient is taken hold of. */
 const subject = computed(() => {
   const [thing, name] = [selection.thing, selection.channel?.name ?? ""];
-  if (thing?.kind !== "shape") return null;
+  if (!isShape(thing)) return null;
   const of: Painted | null = name === "fill" || name === "stroke" ? name : (partOf(name)?.of ?? null);
   const gradient = of && gradientOf(thing, of);
   return of && gradient ? { thing, of, stops: gradient.stops } : null;

@@ -2,6 +2,7 @@
 /** The picture: painted frame below, handles and path above, and all that a hand can do in it. */
 import { useElementSize } from "@vueuse/core";
 import { computed, onBeforeUnmount, ref, watch, watchEffect } from "vue";
+import { isCamera } from "@/api/kinds";
 import LiveBar from "@/components/cues/LiveBar.vue";
 import FirstWays from "@/components/guide/FirstWays.vue";
 import GuideBar from "@/components/guide/GuideBar.vue";
@@ -102,7 +103,7 @@ const box = computed(() =>
 );
 const matrix = computed(() =>
   // The camera is taken hold of on the whole stage: what it sees fills the picture.
-  scene.motion && selection.object && (selection.object.kind !== "camera" || onStage.value)
+  scene.motion && selection.object && (!isCamera(selection.object) || onStage.value)
     ? viewOf(scene.motion, selection.object.id, playback.frame)
     : null,
 );

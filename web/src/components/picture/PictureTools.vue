@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** The tools at the left of the picture: what a press in it does. */
 import { computed } from "vue";
+import { isFigure } from "@/api/kinds";
 import AddMenu from "@/components/troupe/AddMenu.vue";
 import VineIcon from "@/components/common/VineIcon.vue";
 import { useSelection } from "@/stores/selection";
@@ -19,7 +20,7 @@ const TOOLS = [
 ] as const;
 /** Only figures have joints. */
 const offered = computed(() =>
-  TOOLS.filter(({ name }) => name !== "joints" || selection.thing?.kind === "figure" || selection.tool === "joints"),
+  TOOLS.filter(({ name }) => name !== "joints" || isFigure(selection.thing) || selection.tool === "joints"),
 );
 </script>
 

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** The name of a lane: a click picks what it is of, the arrow before it opens the rows below it. */
 import { computed } from "vue";
+import { isDial } from "@/api/kinds";
 import VineIcon from "@/components/common/VineIcon.vue";
 import type { Lane } from "@/composables/sheet/useLaneMaking";
 import { keysAt, usePicks } from "@/stores/picks";
@@ -12,8 +13,8 @@ const selection = useSelection();
 const picks = usePicks();
 
 const limbOpen = computed(() => props.lane.part !== null && selection.isLimbOpen(props.lane.thing.id, props.lane.part));
-const tag = computed(() => (props.lane.thing.kind === "dial" || props.lane.row ? null : props.lane.thing.tag));
-const dial = computed(() => props.lane.thing.kind === "dial");
+const tag = computed(() => (isDial(props.lane.thing) || props.lane.row ? null : props.lane.thing.tag));
+const dial = computed(() => isDial(props.lane.thing));
 
 /** With Shift or Ctrl the object is picked together with the others. */
 function pick(event: MouseEvent): void {

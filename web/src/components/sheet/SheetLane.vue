@@ -4,6 +4,7 @@
  */
 import { computed, ref, watch } from "vue";
 import { quoted, wordsIn } from "@/api/channels";
+import { isDial } from "@/api/kinds";
 import LaneName from "@/components/sheet/LaneName.vue";
 import RetimeBar from "@/components/sheet/RetimeBar.vue";
 import SpanBar from "@/components/sheet/SpanBar.vue";
@@ -40,7 +41,7 @@ const picked = computed(
 );
 /** Whether its object is picked, alone or among others. */
 const chosen = computed(() => selection.objectId === props.lane.thing.id || selection.also.has(props.lane.thing.id));
-const dial = computed(() => props.lane.thing.kind === "dial");
+const dial = computed(() => isDial(props.lane.thing));
 /** Its span before it was changed, until it is said what becomes of all that hangs on it. */
 const spanBefore = ref<Span | null>(null);
 const first = computed(() => Math.max(0, props.lane.frames[0] ?? 0));

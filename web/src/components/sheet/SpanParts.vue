@@ -4,6 +4,7 @@
  * it; and after a change of a span, what shall become of all that hangs on it.
  */
 import { computed } from "vue";
+import { isInset } from "@/api/kinds";
 import { lastShown, type Span, spanOf } from "@/api/spans";
 import type { Edit, SceneObject } from "@/api/types";
 import { endOfInside, innerOf } from "@/api/insets";
@@ -62,13 +63,13 @@ function extend(stretch: boolean): void {
 /** Of an inset: the scene inside, and the frame at which that comes to its end, where it does not go on past it. */
 const inner = computed(() => innerOf(scene.head, props.thing));
 const ends = computed(() =>
-  props.thing.kind === "inset" && inner.value ? endOfInside(props.thing, inner.value, playback.fps) : null,
+  isInset(props.thing) && inner.value ? endOfInside(props.thing, inner.value, playback.fps) : null,
 );
 /**
  * By how many frames the inset outlasts its inside; below 0, by how many it cuts it off. What is repeated has no end.
  */
 const over = computed(() => {
-  const past = props.thing.kind === "inset" ? props.thing.inset.past : "hold";
+  const past = isInset(props.thing) ? props.thing.inset.past : "hold";
   if (ends.value === null || ((past === "loop" || past === "ping-pong") && last.value > ends.value)) return 0;
   // Cut off by the end of the scene itself is no fault of the inset's.
   return last.value >= playback.last && ends.value > last.value ? 0 : last.value - ends.value;

@@ -2,6 +2,7 @@
 /** The time sheet: a ruler with the playhead, and below it lanes, curves or speed. */
 import { useElementSize } from "@vueuse/core";
 import { computed, ref, watch } from "vue";
+import { isFigure, isParade } from "@/api/kinds";
 import CurveView from "@/components/curves/CurveView.vue";
 import DepthView from "@/components/camera/DepthView.vue";
 import DrivesView from "@/components/links/DrivesView.vue";
@@ -58,7 +59,7 @@ function stepsOf(id: string): Steps | null {
 /** The lanes of feet under the lane of a figure that walks, while it is opened or picked. */
 function footLanes(lane: Lane): Steps | null {
   const near = opened.value.has(lane.thing.id) || selection.objectId === lane.thing.id;
-  return !lane.row && lane.thing.kind === "figure" && near ? stepsOf(lane.thing.id) : null;
+  return !lane.row && isFigure(lane.thing) && near ? stepsOf(lane.thing.id) : null;
 }
 
 /** Lanes and lanes of feet are so high, and so many are there beyond both ends of what is seen. */
@@ -69,7 +70,7 @@ const heights = computed(() =>
 /** How many copies of a parade have a lane under its own, while it is opened or picked. */
 function copiesOf(lane: Lane): number {
   const near = opened.value.has(lane.thing.id) || selection.objectId === lane.thing.id;
-  if (lane.row || lane.thing.kind !== "parade" || !near || !selection.copyLanes) return 0;
+  if (lane.row || !isParade(lane.thing) || !near || !selection.copyLanes) return 0;
   const baked = scene.calmMotion?.objects.get(lane.thing.id)?.channels;
   // Where nothing is keyed and nothing is later, there is nothing to see.
   const parts = withParts(lane.thing.id, scene.parts).slice(1);
@@ -78,7 +79,7 @@ function copiesOf(lane: Lane): number {
   return Math.min(MOST_LANES, (baked?.["copies"]?.width ?? 0) / 6);
 }
 const legsOf = (lane: Lane): number =>
-  lane.thing.kind === "figure" ? lane.thing.figure.limbs.filter((limb) => limb.kind === "leg").length : 0;
+  isFigure(lane.thing) ? lane.thing.figure.limbs.filter((limb) => limb.kind === "leg").length : 0;
 const { shown, containerProps, wrapperProps } = useRowsInView(() => lanes.value, {
   heightOf: (place) => heights.value[place] ?? LANE,
   beyond: BEYOND,

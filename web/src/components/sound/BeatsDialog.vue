@@ -8,6 +8,7 @@ import { ElDialog } from "element-plus";
 import { computed, onBeforeUnmount, reactive, ref, watch } from "vue";
 import { hasField, keysOf, titleOf } from "@/api/channels";
 import { gaitOf } from "@/api/figures";
+import { isFigure } from "@/api/kinds";
 import { numberAt } from "@/api/motion";
 import type { Edit } from "@/api/types";
 import NumberField from "@/components/common/NumberField.vue";
@@ -64,7 +65,7 @@ const object = ref(selection.objectId ?? things.value[0]?.id ?? "");
 const thing = computed(() => scene.byId.get(object.value));
 const by = ref(sounds.laying ?? "markers");
 const given = reactive({ rest: 0, struck: 1, rise: 2, fall: 8, every: 1, skip: 0 });
-const walks = computed(() => thing.value?.kind === "figure" && gaitOf(thing.value)?.on === true);
+const walks = computed(() => isFigure(thing.value) && gaitOf(thing.value)?.on === true);
 const way = ref<Way>(walks.value ? "step" : "hit");
 const channels = computed(() =>
   thing.value

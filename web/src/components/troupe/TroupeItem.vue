@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** An object's line in the troupe: pick it, drag it elsewhere, rename, lock or hide it, and its menu. */
 import { computed, nextTick, ref, watch } from "vue";
+import { isFigure, isInset, isParade } from "@/api/kinds";
 import type { SceneObject } from "@/api/types";
 import PaintedThumb from "@/components/common/PaintedThumb.vue";
 import VineIcon, { type IconName } from "@/components/common/VineIcon.vue";
@@ -46,10 +47,10 @@ const painted = computed(() => {
 });
 const note = computed(() => {
   const keyed = Object.values(props.thing.channels ?? {}).some((channel) => channel.keys.length > 1);
-  if (props.thing.kind === "parade") return "parade";
-  if (props.thing.kind === "inset") return "inset";
+  if (isParade(props.thing)) return "parade";
+  if (isInset(props.thing)) return "inset";
   if (props.thing.pinned && scene.camera) return "pinned";
-  if (props.thing.kind === "figure")
+  if (isFigure(props.thing))
     return props.thing.rules.some((rule) => rule.kind === "gait" && rule.on) ? "walks" : "figure";
   return props.parts
     ? `${props.parts} ${props.parts === 1 ? "part" : "parts"}`

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** How the picked object is painted: its line's ends, corners and dashes, and how it is laid onto what lies below. */
 import { computed, ref } from "vue";
+import { isShape } from "@/api/kinds";
 import { numberAt } from "@/api/motion";
 import type { TroupeObject } from "@/api/types";
 import { chosenIn } from "@/components/common/chosen";
@@ -12,7 +13,7 @@ const props = defineProps<{ thing: TroupeObject }>();
 const scene = useScene();
 const playback = usePlayback();
 
-const line = computed(() => (props.thing.kind === "shape" ? props.thing.line : null));
+const line = computed(() => (isShape(props.thing) ? props.thing.line : null));
 const lined = computed(() => {
   const width = scene.motion?.objects.get(props.thing.id)?.channels["stroke.width"];
   return line.value !== null && width !== undefined && numberAt(width, playback.textFrame) > 0;

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** Every value of the picked object at the playhead, with a leaf to key it. */
 import { computed } from "vue";
+import { isCamera, isDial, isShape } from "@/api/kinds";
 import OutlineFields from "@/components/outline/OutlineFields.vue";
 import { rowsRead } from "@/api/parades";
 import PicturePanel from "@/components/pictures/PicturePanel.vue";
@@ -31,13 +32,13 @@ const rows = computed(() => {
   const thing = selection.thing;
   if (!thing) return [];
   // What a sound says goes before what is typed.
-  if (thing.kind === "dial" && sounds.isHeard(thing)) return [];
-  if (thing.kind === "camera") return selection.rows.filter((row) => CAMERA_ROWS.has(row.name));
+  if (isDial(thing) && sounds.isHeard(thing)) return [];
+  if (isCamera(thing)) return selection.rows.filter((row) => CAMERA_ROWS.has(row.name));
   // Only a camera sees how far away a thing is, and what hangs on one is as far away as that.
   const deep = scene.camera !== null && !thing.parent && !thing.pinned;
-  const dashed = thing.kind === "shape" && thing.line.dash.length > 0;
+  const dashed = isShape(thing) && thing.line.dash.length > 0;
   // What a gradient colours has no one colour.
-  const blended = thing.kind === "shape" && thing.paints.fill;
+  const blended = isShape(thing) && thing.paints.fill;
   return rowsRead(thing, selection.rows).filter(
     (row) => (row.name !== "Depth" || deep) && (row.name !== "Dashes" || dashed) && (row.name !== "Fill" || !blended),
   );

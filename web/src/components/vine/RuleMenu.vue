@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** The last place of the vine: put another rule on, from small pictures of what it does, or ready-made. */
 import { computed, ref, watch } from "vue";
+import { isDial, isFigure } from "@/api/kinds";
 import type { RuleWords } from "@/api/types";
 import PopUp from "@/components/common/PopUp.vue";
 import { narrowed } from "@/geometry/finding";
@@ -33,7 +34,7 @@ const words = computed(() =>
     .filter((one) =>
       acted.value === "outline"
         ? one.on_outlines
-        : one.of === acted.value && (!one.joints || selection.thing?.kind === "figure"),
+        : one.of === acted.value && (!one.joints || isFigure(selection.thing)),
     )
     // What bends comes before what only reads at other times.
     .sort((a, b) => Number(b.of === "outline") - Number(a.of === "outline")),
@@ -59,7 +60,7 @@ function link(): void {
   open.value = false;
   if (to && channel && from)
     linking.asked = {
-      from: { object: from.id, channel: from.kind === "dial" ? "value" : channel.name },
+      from: { object: from.id, channel: isDial(from) ? "value" : channel.name },
       to: { object: to, channel: channel.name },
     };
 }

@@ -6,6 +6,7 @@
 import { computed } from "vue";
 import { holdsNumbers } from "@/api/channels";
 import { isColourDial } from "@/api/dials";
+import { isFigure } from "@/api/kinds";
 import type { Rule, SceneObject, SettingWords } from "@/api/types";
 import { useRules } from "@/composables/rules/useRules";
 import { useScene } from "@/stores/scene";
@@ -40,7 +41,7 @@ const choices = computed((): Choice[] => {
     case "limb":
       return [
         { value: "", label: "the first arm" },
-        ...(props.thing.kind === "figure" ? props.thing.figure.limbs : []).map((limb) => ({
+        ...(isFigure(props.thing) ? props.thing.figure.limbs : []).map((limb) => ({
           value: limb.id,
           label: limb.name,
         })),

@@ -1,6 +1,7 @@
 /** The points of the picked object's outline: as they are kept, and as a hand that drags them shows them. */
 import { computed, ref, shallowRef, watch } from "vue";
 import { api } from "@/api/client";
+import { isShape } from "@/api/kinds";
 import type { OutlinePoints, SceneObject } from "@/api/types";
 import { useNewest } from "@/composables/useNewest";
 import { IDENTITY, type Matrix, type Point } from "@/geometry/matrix";
@@ -13,7 +14,7 @@ import { useSelection } from "@/stores/selection";
 
 /** Whether an object has points of its own. */
 export const hasPoints = (thing: SceneObject | null | undefined): boolean =>
-  thing?.kind === "shape" && thing.shape.type === "outline";
+  isShape(thing) && thing.shape.type === "outline";
 
 /** How far a drag has moved the picked points, or one handle. */
 export interface Pull {

@@ -1,4 +1,5 @@
 /** Changing the picked objects from the keyboard, step by step. */
+import { isCamera } from "@/api/kinds";
 import { type Grip, ROW, useGrips } from "@/composables/picture/useGrips";
 import { useSeveral } from "@/composables/several/useSeveral";
 import { useTogether } from "@/composables/several/useTogether";
@@ -52,7 +53,7 @@ export function useNudging() {
     const start = held();
     const thing = selection.object;
     if (!start || !thing) return;
-    if (!several.free().length && thing.kind !== "camera") {
+    if (!several.free().length && !isCamera(thing)) {
       messages.info(`${thing.name} is locked: unlock it in the troupe to change it in the picture.`);
       return;
     }

@@ -1,5 +1,6 @@
 /** Dragging in the picture: what is grabbed, what it would change, and making the change when it is let go. */
 import { ref, shallowRef } from "vue";
+import { isCamera } from "@/api/kinds";
 import { type Grip, ROW, useGrips } from "@/composables/picture/useGrips";
 import { useNudging } from "@/composables/picture/useNudging";
 import type { Snapping } from "@/composables/picture/useSnapping";
@@ -41,7 +42,7 @@ export function usePictureDrag(toPicture: (event: PointerEvent) => Point, snappi
       active.value = grip.kind;
       const to = toPicture(e);
       const now = drag(snap && !e.altKey ? snap(from, to, e.shiftKey) : to, { steady: e.shiftKey });
-      values.value = thing.kind === "camera" ? framed(now, start) : now;
+      values.value = isCamera(thing) ? framed(now, start) : now;
       if (e.altKey) snapping.end();
       if (grip.kind !== "pivot") changing.show(thing, values.value);
     };

@@ -1,4 +1,5 @@
 /** A double click in the picture: it opens what is under the pointer. */
+import { isInset } from "@/api/kinds";
 import { hasPoints } from "@/composables/outline/useOutlinePoints";
 import type { Drawing } from "@/composables/picture/useDrawing";
 import type { PicturePicking } from "@/composables/picture/usePicturePicking";
@@ -23,7 +24,7 @@ export function usePictureOpening(at: (event: MouseEvent) => Point, picking: Pic
     const found = picking.foremost(at(event));
     if (!found) return;
     const thing = scene.byId.get(found);
-    if (thing?.kind === "inset") return inside.enter(found);
+    if (isInset(thing)) return inside.enter(found);
     selection.pick(found);
     if (textOf(thing)) selection.writing = found;
     else if (selection.tool === "pick" && hasPoints(thing)) selection.tool = "points";

@@ -1,6 +1,7 @@
 /** What a press in the picture does, by the tool at hand. */
 import type { Ref } from "vue";
 import { holdsNumbers } from "@/api/channels";
+import { isParade } from "@/api/kinds";
 import { colourSeen } from "@/composables/picture/colourSeen";
 import type { Drawing } from "@/composables/picture/useDrawing";
 import { usePanKey } from "@/composables/picture/usePanKey";
@@ -92,7 +93,7 @@ export function usePicturePress({ stage, canvas, at, view, picking, drag, boxing
     }
     if (selection.several && selection.picked.some((id) => picking.isOn(found, id))) return drag.beginTogether(event);
     if (!picking.onPicked(found)) selection.pick(picking.pickable(found));
-    else if (selection.thing?.kind === "parade" && scene.motion) {
+    else if (isParade(selection.thing) && scene.motion) {
       const copy = copyAtPoint(scene.motion, selection.thing.id, playback.frame, point, picking.reach());
       if (copy !== null) selection.copy = copy;
     }

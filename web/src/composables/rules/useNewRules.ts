@@ -1,6 +1,7 @@
 /** Putting new rules on the picked objects, with settings that fit where they are put. */
 import { takesRules } from "@/api/channels";
 import { newRuleId } from "@/api/ids";
+import { isFigure } from "@/api/kinds";
 import type { ChannelWords, Edit, Rule, RuleWords, SceneObject } from "@/api/types";
 import { fitted, moving, type Moves } from "@/composables/rules/newSettings";
 import { useRuleBeginnings } from "@/composables/rules/useRuleBeginnings";
@@ -19,7 +20,7 @@ interface Wanted {
 
 /** A rule on the joints of a figure: on those of the limb whose channel is looked at, where it is for one. */
 function jointRule(thing: SceneObject, channel: ChannelWords, { words, settings }: Wanted): Rule | null {
-  if (thing.kind !== "figure") return null;
+  if (!isFigure(thing)) return null;
   const limb = thing.figure.limbs.find((one) => channel.name.startsWith(`${one.id}.`));
   const own = words.settings.some((one) => one.names === "limb") && limb ? { limb: limb.id } : {};
   const rule = { id: newRuleId(), kind: words.kind, on: true, channels: "keyed", mode: "add" };

@@ -1,6 +1,7 @@
 /** What new rules begin with where the object and what is around it say it. */
 import { still } from "@/api/channels";
 import { isColourDial } from "@/api/dials";
+import { isCamera, isDial } from "@/api/kinds";
 import { numberAt, valuesAt } from "@/api/motion";
 import type { RuleWords, SceneObject } from "@/api/types";
 import type { Settings } from "@/composables/rules/newSettings";
@@ -39,8 +40,8 @@ export function useRuleBeginnings() {
       case "mask": {
         // Most often something is masked by what lies right over it.
         const at = scene.objects.findIndex((one) => one.id === thing.id);
-        const over = scene.objects.slice(at + 1).find((one) => thing.kind !== "dial" && one.parent === thing.parent);
-        return (over && over.kind !== "camera" ? { by: over.id } : {}) as Settings;
+        const over = scene.objects.slice(at + 1).find((one) => !isDial(thing) && one.parent === thing.parent);
+        return (over && !isCamera(over) ? { by: over.id } : {}) as Settings;
       }
       case "roll":
         return baked?.["width"]

@@ -1,10 +1,11 @@
 /** The things of a scene by what is asked for: dials, things by id, what hangs on what, and what is locked. */
 import { computed, type Ref } from "vue";
 import { dialThing } from "@/api/dials";
+import { isCamera } from "@/api/kinds";
 import type { DialThing, SceneHead, SceneObject, TroupeObject } from "@/api/types";
 
 export function useSceneParts(head: Readonly<Ref<SceneHead | null>>, objects: Readonly<Ref<readonly TroupeObject[]>>) {
-  const camera = computed(() => objects.value.find((thing) => thing.kind === "camera") ?? null);
+  const camera = computed(() => objects.value.find((thing) => isCamera(thing)) ?? null);
   /** The dials, as things with one channel. */
   const dials = computed<readonly DialThing[]>(() => (head.value?.dials ?? []).map(dialThing));
   /** Objects by id, and dials by `dial:` and their id. */
@@ -16,7 +17,7 @@ export function useSceneParts(head: Readonly<Ref<SceneHead | null>>, objects: Re
   /** What hangs directly on each object, by its id, in drawing order. */
   const parts = computed(() => Map.groupBy(objects.value, (thing) => thing.parent ?? ""));
   /** What hangs on nothing, without the camera. */
-  const wholes = computed(() => objects.value.filter((thing) => !thing.parent && thing.kind !== "camera"));
+  const wholes = computed(() => objects.value.filter((thing) => !thing.parent && !isCamera(thing)));
   /**
    * The objects that are locked against picking and moving in the picture: by themselves, or with what they hang on.
    */

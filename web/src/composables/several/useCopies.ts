@@ -5,6 +5,7 @@
 import { ref } from "vue";
 import { api, ServiceError } from "@/api/client";
 import { newId } from "@/api/ids";
+import { isDial } from "@/api/kinds";
 import type { Edit } from "@/api/types";
 import { keepCopies, keptCopies, type KeptCopies } from "@/composables/several/keptCopies";
 import { useSeveral } from "@/composables/several/useSeveral";
@@ -27,7 +28,7 @@ export function useCopies() {
 
   /** Copy the picked objects. False where none is picked. */
   async function copy(): Promise<boolean> {
-    const tops = several.tops().filter((one) => one.kind !== "dial");
+    const tops = several.tops().filter((one) => !isDial(one));
     if (!tops.length || !scene.id) return false;
     try {
       const found = await api.parcel(

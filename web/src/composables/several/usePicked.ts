@@ -1,4 +1,5 @@
 /** Which objects are meant when something is done to all that are picked. */
+import { isCamera } from "@/api/kinds";
 import type { SceneObject } from "@/api/types";
 import { withParts } from "@/picture/boxes";
 import { usePlayback } from "@/stores/playback";
@@ -18,8 +19,7 @@ export function usePicked() {
     return selection.picked.flatMap((id) => (under.has(id) ? [] : (scene.byId.get(id) ?? [])));
   }
   /** Those that are not locked, and no camera: what can be moved, turned and sized. */
-  const free = (): string[] =>
-    selection.picked.filter((id) => !scene.locked.has(id) && scene.byId.get(id)?.kind !== "camera");
+  const free = (): string[] => selection.picked.filter((id) => !scene.locked.has(id) && !isCamera(scene.byId.get(id)));
   /** The same as `together`, of those that are free. */
   const handled = () => ({ ...together(), objects: free() });
 

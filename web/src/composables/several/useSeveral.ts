@@ -1,4 +1,5 @@
 /** Several picked objects, and what is done to all of them at once. */
+import { isDial } from "@/api/kinds";
 import type { Edit, SceneObject } from "@/api/types";
 import { useArranging } from "@/composables/several/useArranging";
 import { useGrouping } from "@/composables/several/useGrouping";
@@ -54,7 +55,7 @@ export function useSeveral() {
       what === "kind"
         ? vocabulary.kindOf(one)
         : what === "tag"
-          ? String(one.kind === "dial" ? null : one.tag)
+          ? String(isDial(one) ? null : one.tag)
           : colourAt(scene.motion, one, playback.frame);
     const wanted = like(lead);
     const found = scene.objects.filter((one) => like(one) === wanted && !scene.locked.has(one.id));

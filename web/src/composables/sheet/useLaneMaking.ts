@@ -1,5 +1,6 @@
 /** Making the lanes of the time sheet: of a whole object, of a limb of a figure, of a row. */
 import { channelOf, keysOf } from "@/api/channels";
+import { isDial } from "@/api/kinds";
 import type { BakedObject } from "@/api/motion";
 import type { End, SceneObject } from "@/api/types";
 import { speeds } from "@/geometry/curves";
@@ -49,7 +50,7 @@ export function useLaneMaking() {
     const ruled = thing.rules.flatMap((rule) => (rule.on && rule.channels !== "keyed" ? rule.channels : []));
     const family =
       leading?.family ?? vocabulary.channelsOf(thing).find((channel) => channel.name === ruled[0])?.family ?? "travel";
-    const row = thing.kind === "dial" ? (vocabulary.rowsOf(thing)[0] ?? null) : null;
+    const row = isDial(thing) ? (vocabulary.rowsOf(thing)[0] ?? null) : null;
     return lane({ thing, depth, row, family, channels, moving: leading ? namesOf(leading) : ruled }, baked);
   }
 

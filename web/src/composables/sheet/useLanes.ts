@@ -1,6 +1,7 @@
 /** What the time sheet shows: a lane per object, and for opened ones a lane per row that has keys. */
 import { computed, ref, type Ref } from "vue";
 import { keysOf } from "@/api/channels";
+import { isDial } from "@/api/kinds";
 import { type Lane, useLaneMaking } from "@/composables/sheet/useLaneMaking";
 import { useTroupeTree } from "@/composables/useTroupeTree";
 import { useScene } from "@/stores/scene";
@@ -39,7 +40,7 @@ export function useLanes(): {
       const from = [thing, depth, baked, scene.calmMotion?.length];
       list.push(kept(thing.id, from, () => objectLane(thing, depth, baked, keyedRows)));
       // The lane of a dial is that of its one value.
-      if (thing.kind === "dial") continue;
+      if (isDial(thing)) continue;
       if (opened.value.has(thing.id) || selection.objectId === thing.id)
         for (const [part, rows] of Map.groupBy(keyedRows, (row) => row.part ?? null)) {
           // One row alone needs no fold.
