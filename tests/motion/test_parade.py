@@ -175,13 +175,14 @@ def test_along_an_outline_by_arc_length():
     np.testing.assert_allclose(corners[:, 0, 4:], [[200, 0], [400, 0], [400, 100], [200, 100]], atol=1e-9)
 
 
-@pytest.mark.parametrize("arrange", ["points", "along"])
-def test_an_outline_that_has_not_begun_to_draw_itself_has_no_places(arrange):
+@pytest.mark.parametrize(("arrange", "shown"), [("points", 0), ("along", 4)])
+def test_a_parade_on_an_outline_that_has_not_begun_to_draw_itself(arrange, shown):
+    """At its points there are none; along it all lie together."""
     drawing = {"id": "d", "kind": "draw-on", "channels": ["outline"], "settings": {"from": 0.0, "to": 0.0}}
     track = shape("track", type="rectangle", width=200, height=100, rules=[drawing])
     one = scene(track, shape("ant", parent="p"), parade(settings={"arrange": arrange, "guide": "track"}, count=4), length=2)
     assert np.isfinite(places(one)).all()
-    assert arrange != "points" or not len(places(one))
+    assert len(places(one)) == shown
 
 
 def test_a_nest_closes_its_loop_after_a_whole_period():

@@ -12,8 +12,6 @@ import numpy as np
 
 from vine_swing.motion.baking.bake import bake
 from vine_swing.motion.baking.baked import Baked
-from vine_swing.motion.baking.placing import BakedObject
-from vine_swing.motion.basics.specs import GEOMETRY, limited
 from vine_swing.motion.scene.model import Scene
 
 #: How many are kept: one for each scene that somebody works on, and some frames.
@@ -37,9 +35,3 @@ def baked_at(scene: Scene, frame: float) -> Baked:
         while len(_kept) > _MOST:
             _kept.popitem(last=False)
     return found
-
-
-def numbers_of(one: BakedObject) -> dict[str, float]:
-    """What makes the matrix of an object baked at one frame, by channel, within its limits wherever keys and rules carry it."""
-    specs, channels = one.source.specs, one.channels
-    return {name: float(limited(specs[name], channels[name])[0]) for name in GEOMETRY if name in channels}

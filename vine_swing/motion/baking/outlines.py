@@ -251,8 +251,7 @@ class OutlineReader:
         reader = self._reader
         frames = reader.grid if len(t) == reader.grid.shape[1] and (t == reader.grid[0]).all() else t[None]
         row: Array = reader.filler.run(lambda: reader.final(thing.id, name).at(frames))[0]
-        row = limited(thing.specs[name], row)
-        return row[:1] if (row == row[0]).all() else row
+        return shrunk(limited(thing.specs[name], row))
 
     # -- rules
 

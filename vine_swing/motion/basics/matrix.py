@@ -8,7 +8,7 @@ x right, y down, angles in degrees clockwise (design section 3). Every function 
 (1, 6) for what never changes. Many short arrays cost NumPy more than one long one: where a function says so, it takes stacks of them, (k, n, 6).
 """
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 
 import numpy as np
 from numpy.typing import NDArray
@@ -105,7 +105,12 @@ def linear_part(rotation: Array, skew: Array, sx: Array, sy: Array, stretch: Arr
     return (pa * qa + pb * qb) * sx, (pb * qa + pd * qb) * sx, (pa * qc + pb * qd) * sy, (pb * qc + pd * qd) * sy
 
 
-def object_matrix(channels: dict[str, Array]) -> Array:
+def geometry_of(channels: Mapping[str, Array]) -> dict[str, Array]:
+    """Those of some channels that make a matrix, kept within their limits: rules may carry the channels themselves beyond."""
+    return {name: channels[name] if low is None else np.clip(channels[name], low, high) for name, low, high in _LIMITS if name in channels}
+
+
+def object_matrix(channels: Mapping[str, Array]) -> Array:
     """The matrix of one object in its parent's space: T(x, y) · linear part · T(−pivot), design section 4.
 
     Args:
@@ -113,7 +118,7 @@ def object_matrix(channels: dict[str, Array]) -> Array:
             once, which give (k, n, 6). They are kept within their limits first (a stretch must stay above 0, a skew short of 90°);
             rules may carry the channels themselves beyond.
     """
-    g = {name: channels[name] if low is None else np.clip(channels[name], low, high) for name, low, high in _LIMITS}
+    g = geometry_of(channels)
     a, b, c, d = linear_part(g["rotation"], g["skew"], g["scale.x"], g["scale.y"], g["stretch"], g["stretch.angle"])
     px, py = g["pivot.x"], g["pivot.y"]
     return columns(a, b, c, d, g["x"] - a * px - c * py, g["y"] - b * px - d * py)

@@ -6,7 +6,6 @@ from typing import Annotated, Any, Literal
 import numpy as np
 from pydantic import Field, ValidationError
 
-from vine_swing.motion.baking.at_frame import numbers_of
 from vine_swing.motion.baking.bake import placed_at
 from vine_swing.motion.basics import matrix
 from vine_swing.motion.basics.errors import EditError
@@ -229,7 +228,7 @@ def _kept_object(before: Scene, after: Scene, object_id: str, frame: float) -> S
     wanted = matrix.multiply(matrix.inverse(above), old.world)
     if not np.isfinite(wanted).all():
         raise EditError(f"'{thing.name}' cannot keep its look here, because its new parent is flattened to nothing at frame {frame:g}")
-    now = numbers_of(new)
+    now = {name: float(array[0]) for name, array in matrix.geometry_of(new.channels).items()}
     pull = matrix.columns(
         *matrix.linear_part(*(np.array([v]) for v in (0.0, 0.0, 1.0, 1.0, now["stretch"], now["stretch.angle"]))), np.zeros(1), np.zeros(1)
     )

@@ -5,7 +5,7 @@ from typing import Annotated, Literal
 import numpy as np
 from pydantic import Field
 
-from vine_swing.motion.baking.at_frame import baked_at, numbers_of
+from vine_swing.motion.baking.at_frame import baked_at
 from vine_swing.motion.baking.baked import Baked
 from vine_swing.motion.basics import matrix
 from vine_swing.motion.basics.errors import EditError
@@ -41,7 +41,8 @@ class TransformObjects(Together):
         return scene.with_objects(self._transformed(scene, baked, here, object_id, change) for object_id in tops)
 
     def _transformed(self, scene: Scene, baked: Baked, here: ValuesAtFrame, object_id: str, in_picture: Array) -> SceneObject:
-        thing, now = object_in(scene, object_id), numbers_of(baked.objects[object_id])
+        thing = object_in(scene, object_id)
+        now = {name: float(array[0]) for name, array in matrix.geometry_of(baked.objects[object_id].channels).items()}
         if "scale.x" not in now:
             # A camera has no size of its own.
             return thing

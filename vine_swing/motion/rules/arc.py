@@ -9,6 +9,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
+from vine_swing.motion.basics.rows import shrunk
 from vine_swing.motion.rules.spec import Array, Mode, Read, RuleSpec, Settings, SettingSpec, Source, by_name, number_of
 from vine_swing.motion.timing.channel import Channel
 from vine_swing.motion.timing.moves import key_frames
@@ -56,8 +57,7 @@ def _straight(x: Source, y: Source, t: Array) -> _Straight | None:
     last = np.array([max(len(some) - 2, 0) for some in frames])[:, None]
     hair = np.minimum(1e-7, np.diff(edges) / 4)
     # Every stretch is read once at both ends; the far one a hair before it, where a loop has not yet jumped back.
-    both = np.concatenate([edges[:, :-1], edges[:, 1:] - hair], axis=1)
-    both = both[:1] if (both == both[0]).all() else both
+    both = shrunk(np.concatenate([edges[:, :-1], edges[:, 1:] - hair], axis=1))
     (x0, x1), (y0, y1) = (np.split(np.broadcast_to(one.at(both), (rows, both.shape[1])), 2, axis=1) for one in (x, y))
     n = np.empty((rows, t.shape[1]), np.intp)
     for row, some in enumerate(frames):

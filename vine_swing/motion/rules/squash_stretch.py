@@ -42,8 +42,8 @@ def prepare(source: Source, settings: Settings, mode: Mode) -> Read:
             return so_far * np.exp(pull.grown * breathe / 2)
         if source.channel == "stretch.angle":
             # Straight up and straight down are one direction, 90°, whichever way the last digit falls.
-            upright = np.where(np.abs(pull.along_y) <= _HARDLY * size, 0.0, pull.along_y)
-            return so_far + np.where(size > _HARDLY, np.degrees(np.arctan2(upright, pull.along_x)) / 2, 0.0)
+            along_y = np.where(np.abs(pull.along_y) <= _HARDLY * size, 0.0, pull.along_y)
+            return so_far + np.where(size > _HARDLY, np.degrees(np.arctan2(along_y, pull.along_x)) / 2, 0.0)
         return so_far
 
     return read

@@ -7,6 +7,7 @@ import type {
   InsetThing,
   ParadeObject,
   PictureThing,
+  SceneObject,
   ShapeThing,
 } from "./types";
 
@@ -21,3 +22,6 @@ export const isPicture = (thing: Maybe): thing is PictureThing => thing?.kind ==
 export const isDial = (thing: Maybe): thing is DialThing => thing?.kind === "dial";
 export const isCamera = (thing: Maybe): thing is CameraThing => thing?.kind === "camera";
 export const isGroup = (thing: Maybe): thing is GroupThing => thing?.kind === "group";
+
+/** What it is called among kinds: shapes by what they are drawn as. */
+export const kindOf = (thing: SceneObject): string => (isShape(thing) ? thing.shape.type : thing.kind);

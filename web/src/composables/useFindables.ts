@@ -4,7 +4,7 @@
  */
 import { computed } from "vue";
 import { rulesWithSettings, takesRules } from "@/api/channels";
-import { isShape } from "@/api/kinds";
+import { kindOf } from "@/api/kinds";
 import type { Shortcut } from "@/composables/useShortcuts";
 import { keyWords } from "@/geometry/keyWords";
 import type { Findable } from "@/geometry/finding";
@@ -39,8 +39,7 @@ export function useFindables(shortcuts: readonly Shortcut[], open: (what: "setti
 
   const objects = computed(() =>
     scene.objects.map((one): Found => {
-      const kind = isShape(one) ? one.shape.type : one.kind;
-      return { id: `object ${one.id}`, name: one.name, kind, keys: [], run: () => selection.pick(one.id) };
+      return { id: `object ${one.id}`, name: one.name, kind: kindOf(one), keys: [], run: () => selection.pick(one.id) };
     }),
   );
   const dials = computed(() =>

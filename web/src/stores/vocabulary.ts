@@ -5,7 +5,7 @@ import { keyedSettings, takesRules } from "@/api/channels";
 import { api } from "@/api/client";
 import { dialWords } from "@/api/dials";
 import { jointWords, partOf } from "@/api/figures";
-import { isDial, isFigure, isShape } from "@/api/kinds";
+import { isDial, isFigure, isShape, kindOf } from "@/api/kinds";
 import type { ChannelWords, Ease, KeptFeel, KindWords, SceneObject, Vocabulary } from "@/api/types";
 
 export type Family = ChannelWords["family"];
@@ -38,7 +38,6 @@ export const useVocabulary = defineStore("vocabulary", () => {
   /** What the service says of an object's kind; nothing for dials, which are no objects of the picture. */
   const kindWordsOf = (thing: SceneObject): KindWords | undefined =>
     words.value?.kinds.find((one) => one.name === thing.kind);
-  const kindOf = (thing: SceneObject): string => (isShape(thing) ? thing.shape.type : thing.kind);
   const dialRows = new WeakMap<SceneObject, readonly Row[]>();
   const figureChannels = new WeakMap<object, readonly ChannelWords[]>();
   const channelsOf = (thing: SceneObject): readonly ChannelWords[] => {
@@ -166,7 +165,6 @@ export const useVocabulary = defineStore("vocabulary", () => {
     kindWordsOf,
     words,
     load,
-    kindOf,
     channelsOf,
     rowsOf,
     settingRowsOf,

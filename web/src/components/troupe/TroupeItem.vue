@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** An object's line in the troupe: pick it, drag it elsewhere, rename, lock or hide it, and its menu. */
 import { computed, nextTick, ref, watch } from "vue";
-import { isFigure, isInset, isParade } from "@/api/kinds";
+import { isFigure, isInset, isParade, kindOf } from "@/api/kinds";
 import type { SceneObject } from "@/api/types";
 import PaintedThumb from "@/components/common/PaintedThumb.vue";
 import VineIcon, { type IconName } from "@/components/common/VineIcon.vue";
@@ -52,11 +52,7 @@ const note = computed(() => {
   if (props.thing.pinned && scene.camera) return "pinned";
   if (isFigure(props.thing))
     return props.thing.rules.some((rule) => rule.kind === "gait" && rule.on) ? "walks" : "figure";
-  return props.parts
-    ? `${props.parts} ${props.parts === 1 ? "part" : "parts"}`
-    : keyed
-      ? "moves"
-      : vocabulary.kindOf(props.thing);
+  return props.parts ? `${props.parts} ${props.parts === 1 ? "part" : "parts"}` : keyed ? "moves" : kindOf(props.thing);
 });
 
 const draft = ref("");

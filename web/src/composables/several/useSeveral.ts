@@ -1,5 +1,5 @@
 /** Several picked objects, and what is done to all of them at once. */
-import { isDial } from "@/api/kinds";
+import { isDial, kindOf } from "@/api/kinds";
 import type { Edit, SceneObject } from "@/api/types";
 import { useArranging } from "@/composables/several/useArranging";
 import { useGrouping } from "@/composables/several/useGrouping";
@@ -13,12 +13,10 @@ import { usePlayback } from "@/stores/playback";
 import { useMessages } from "@/stores/messages";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
-import { useVocabulary } from "@/stores/vocabulary";
 
 export function useSeveral() {
   const scene = useScene();
   const selection = useSelection();
-  const vocabulary = useVocabulary();
   const playback = usePlayback();
   const troupe = useTroupe();
   const deleting = useDeleting();
@@ -53,7 +51,7 @@ export function useSeveral() {
     if (!lead) return;
     const like = (one: SceneObject): string =>
       what === "kind"
-        ? vocabulary.kindOf(one)
+        ? kindOf(one)
         : what === "tag"
           ? String(isDial(one) ? null : one.tag)
           : colourAt(scene.motion, one, playback.frame);
