@@ -8,7 +8,6 @@ from numpy.typing import NDArray
 from vine_swing.motion.baking.keyed import kind_of, plain_value
 from vine_swing.motion.baking.reading import Reader
 from vine_swing.motion.figure.channels import FACING
-from vine_swing.motion.formula import references
 from vine_swing.motion.rules import link
 from vine_swing.motion.rules.link import NAMED
 from vine_swing.motion.rules.rule import Rule, RuleSettings
@@ -54,11 +53,12 @@ class DirectReader:
 
     def _linked(self, thing: SceneObject, name: str, rule: Rule, reads: Sequence[Ref]) -> Array | None:
         """A channel made by one link from what is known at `grid`; None if the formula reads anything else."""
-        node = link.tree_of(rule.word("formula"))
+        formula = rule.word("formula")
+        node = link.tree_of(formula)
         if node is None:
             return None
         known: dict[str, Array] = {}
-        named = references(node)
+        named = link.references_in(formula)
         for one in named:
             # With a single reference that reads a single channel, the look-up by name can be skipped.
             ref = reads[0] if len(named) == len(reads) == 1 else resolved(self._reader.scene, (NAMED, one.text))

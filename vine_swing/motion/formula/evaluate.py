@@ -2,6 +2,7 @@
 
 from collections.abc import Callable
 from dataclasses import dataclass
+from functools import lru_cache
 
 import numpy as np
 from numpy.typing import NDArray
@@ -46,12 +47,11 @@ def evaluate(node: Node, t: Array, fps: float, value: Callable[[], Array], read:
         copy: what `n`, `count` and `item` are.
     """
     with np.errstate(all="ignore"):
-        found = _worked_out(node, t, fps, value, read, copy)
-    result = np.empty(t.shape)
-    result[...] = found
-    finite = np.isfinite(result)
-    if not finite.all():
-        result[~finite] = np.nan
+        result = np.empty(t.shape)
+        result[...] = _worked_out(node, t, fps, value, read, copy)
+        # A sum is finite only if all its parts are, and cheaper to ask.
+        if not np.isfinite(np.add.reduce(result, axis=None)):
+            result[~np.isfinite(result)] = np.nan
     return result
 
 
@@ -80,7 +80,7 @@ def _said(node: Node) -> str:
 def _worked_out(node: Node, t: Array, fps: float, value: Callable[[], Array], read: Callable[[Reference], Array], copy: Copy) -> Array:
     match node:
         case Number():
-            return np.full((1, 1), node.value)
+            return _plain(node.value)
         case Name("t"):
             return t / fps
         case Name("f"):
@@ -88,7 +88,7 @@ def _worked_out(node: Node, t: Array, fps: float, value: Callable[[], Array], re
         case Name("value"):
             return value()
         case Name():
-            return np.full((1, 1), float(getattr(copy, node.name)))
+            return _plain(float(getattr(copy, node.name)))
         case Reference():
             return read(node)
         case Call():
@@ -96,3 +96,11 @@ def _worked_out(node: Node, t: Array, fps: float, value: Callable[[], Array], re
             work = OPERATORS[node.function] if node.function in OPERATORS else FUNCTIONS[node.function].apply
             result: Array = work(*arguments)
             return result
+
+
+@lru_cache(maxsize=4096)
+def _plain(number: float) -> Array:
+    """A number as an array (1, 1); equal ones share it."""
+    array = np.full((1, 1), number)
+    array.flags.writeable = False
+    return array

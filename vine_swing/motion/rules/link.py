@@ -31,8 +31,8 @@ def put_together(node: Node, t: Array, timing: Timing, so_far: Array, look: Call
     """What a formula makes at frames t (1, n) of what the card before made, (1, n); `look` gives what it reads there."""
     worked = evaluate(node, t, timing.fps, lambda: so_far, look, timing.copy)
     made = combined(mode, so_far, worked)
-    # A sum is no number as soon as one of its parts is none, and cheaper to ask.
-    return np.where(np.isnan(worked), so_far, made) if np.isnan(worked.sum()) else made
+    # The least of them is no number as soon as one is none, and cheaper to ask.
+    return np.where(np.isnan(worked), so_far, made) if np.isnan(np.minimum.reduce(worked, axis=None)) else made
 
 
 def remark(source: Source, settings: Settings, t: Array) -> str | None:
@@ -40,7 +40,7 @@ def remark(source: Source, settings: Settings, t: Array) -> str | None:
     node = tree_of(settings.choice("formula"))
     if node is None:
         return "the formula cannot be read"
-    for one in references(node):
+    for one in references_in(settings.choice("formula")):
         if source.scene.named(one.text) is None:
             return f"there is no '{one.text}' any more; the value of the card before stays"
     found = first_without_answer(node, t, source.timing.fps, lambda: source.at(t), looking(source, t), source.timing.copy)
@@ -54,6 +54,13 @@ def tree_of(text: str) -> Node | None:
         return read(text)
     except FormulaError:
         return None
+
+
+@lru_cache(maxsize=4096)
+def references_in(text: str) -> tuple[Reference, ...]:
+    """The channels and dials a formula reads, in the order they stand; none for one that cannot be read."""
+    node = tree_of(text)
+    return tuple(references(node)) if node is not None else ()
 
 
 def looking(source: Source, t: Array) -> Callable[[Reference], Array]:
@@ -74,13 +81,11 @@ def _dependencies(word: Callable[[str], str], channel: str) -> tuple[tuple[str, 
 
 def named_in(formula: str) -> tuple[tuple[str, str], ...]:
     """What a formula reads, as pairs of NAMED and what it is called."""
-    node = tree_of(formula)
-    return tuple((NAMED, one.text) for one in references(node)) if node is not None else ()
+    return tuple((NAMED, one.text) for one in references_in(formula))
 
 
 def _shifts(word: Callable[[str], str], number: Callable[[str], float | None], channel: str) -> list[Shift]:
-    node = tree_of(word("formula"))
-    return [((NAMED, one.text), one.frames, one.seconds) for one in references(node)] if node is not None else []
+    return [((NAMED, one.text), one.frames, one.seconds) for one in references_in(word("formula"))]
 
 
 #: Stands for an object's id where a rule names what it looks at as a formula does.
