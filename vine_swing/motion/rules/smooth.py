@@ -20,6 +20,8 @@ _PER_FRAME = 8
 _FINE = 16
 #: Frames that lie farther apart than this many times the places they read are read each on its own.
 _SPARSE = 4
+#: Shares of a step are told apart as far as one in so many: 1e-10 of a frame.
+_SHARES = 2.0**30
 #: Narrower bells than this, in frames, hold a single place.
 _LEAST = 1e-3
 
@@ -49,10 +51,11 @@ def _steady(source: Source, width: float, t: Array) -> Array:
     reach = int(np.ceil(width / step))
     offsets = np.arange(-reach, reach + 1, dtype=float) * step
     weights = _weights(offsets, np.float64(width), np.float64(step)).tolist()
-    # By the share of a step that each frame lies past a whole number of steps: frames of one share read places of one grid.
+    # By the share of a step that each frame lies past a whole number of steps: frames of one share read places of one grid. Shares that differ
+    # only by how a frame far from 0 is rounded are one.
     steps = t[0] / step
     whole = np.floor(steps)
-    shares, which = np.unique(steps - whole, return_inverse=True)
+    shares, which = np.unique(np.round((steps - whole) * _SHARES) / _SHARES, return_inverse=True)
     found: Array | None = None
     for number in range(len(shares)):
         here = np.flatnonzero(which == number)
