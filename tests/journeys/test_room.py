@@ -27,6 +27,11 @@ def edges_are_free(w: Workspace) -> bool:
     )
 
 
+def grown_to(w: Workspace, wide: float) -> None:
+    """Wait until the picture is wider than so many px: it takes its new place in a frame of the browser after panels made room."""
+    w.page.wait_for_function("(wide) => document.querySelector('[data-testid=picture-canvas]').getBoundingClientRect().width > wide", arg=wide)
+
+
 @pytest.mark.parametrize("size", [(1024, 700), (1280, 800), (2560, 1440)])
 def test_nothing_covers_the_picture_and_panels_make_room_for_it(page: Page, server: Server, size):
     page.set_viewport_size({"width": size[0], "height": size[1]})
@@ -41,7 +46,7 @@ def test_nothing_covers_the_picture_and_panels_make_room_for_it(page: Page, serv
     expect(page.get_by_role("region", name="Time sheet")).to_have_count(0)
     expect(page.get_by_role("region", name="Vine")).to_have_count(0)
     expect(page.get_by_role("region", name="Troupe")).to_have_count(0)
-    assert w.canvas()["width"] > 1.2 * small
+    grown_to(w, 1.2 * small)
     assert edges_are_free(w)
     # What was folded is still folded after the page was left; a click on its strip brings it back.
     page.reload()
@@ -51,7 +56,7 @@ def test_nothing_covers_the_picture_and_panels_make_room_for_it(page: Page, serv
     # The picture takes all there is, and gives it back.
     page.keyboard.press("q")
     expect(page.get_by_role("region", name="Time sheet")).to_have_count(0)
-    page.wait_for_function("(wide) => document.querySelector('[data-testid=picture-canvas]').getBoundingClientRect().width > wide", arg=1.3 * small)
+    grown_to(w, 1.3 * small)
     assert edges_are_free(w)
     page.keyboard.press("Space")
     expect(page.get_by_role("button", name="Pause")).to_be_visible()
