@@ -8,11 +8,13 @@ import json
 import os
 import random
 
+import msgpack
 import numpy as np
 import pytest
 from fastapi.testclient import TestClient
 
 from tests.hard.any_edits import AnyEdits
+from tests.service.following import described, taken_up
 from vine_swing.motion import bake
 from vine_swing.service.app import create_app
 from vine_swing.store import SceneStore
@@ -50,7 +52,16 @@ def test_any_sequence_of_edits(tmp_path, request, number):
             assert answer.headers["content-type"] == "application/problem+json", what
             assert answer.json()["detail"], what
 
-        scenes = []
+        def follow(scene_id, what):
+            """Have a page take up what is new, and compare what it holds then with what a page is sent that opens the scene."""
+            since = {"since": held[scene_id]["revision"]} if scene_id in held else {}
+            news, whole = (client.get(f"/api/scenes/{scene_id}/motion", params=params) for params in (since, {}))
+            assert (news.status_code, whole.status_code) == (200, 200), what
+            held[scene_id] = taken_up(held.get(scene_id), msgpack.unpackb(news.content))
+            assert described(held[scene_id]) == described(msgpack.unpackb(whole.content)), f"{what}: a page that follows holds something else"
+
+        scenes: list[str] = []
+        held: dict[str, dict] = {}
         for _ in range(200):
             if len(scenes) == 2:
                 break
@@ -61,6 +72,8 @@ def test_any_sequence_of_edits(tmp_path, request, number):
             else:
                 refused(answer, written)
         assert len(scenes) == 2
+        for scene_id in scenes:
+            follow(scene_id, "as it was read")
         for step in range(STEPS):
             scene_id = scenes[step % 2]
             before = store.load(scene_id)
@@ -80,12 +93,13 @@ def test_any_sequence_of_edits(tmp_path, request, number):
             assert state["revision"] == after.revision == answer.json()["revision"], what
             assert type(after.scene).model_validate(state["scene"]) == after.scene, f"{what}: what was written is not what was answered"
             finite(after.scene)
-            assert client.get(f"/api/scenes/{scene_id}/motion").status_code == 200, what
+            follow(scene_id, what)
             if after.revision == before.revision:
                 continue
             undone = client.post(f"/api/scenes/{scene_id}/undo", json={"revision": after.revision})
             assert undone.status_code == 200, f"{what}: undo: {undone.text}"
             assert store.load(scene_id).scene == before.scene, f"{what}: undo did not bring the scene back"
+            follow(scene_id, f"{what}: undo")
             redone = client.post(f"/api/scenes/{scene_id}/redo", json={"revision": undone.json()["revision"]})
             assert redone.status_code == 200, f"{what}: redo: {redone.text}"
             assert store.load(scene_id).scene == after.scene, f"{what}: redo did not bring the edit back"

@@ -79,6 +79,25 @@ def test_after_an_edit_only_what_changed_is_sent(client):
     assert motion(client, scene, since=1)["objects"] == {}
 
 
+def test_what_is_gone_is_told(client):
+    scene = made(client)
+    assert motion(client, scene)["objects"]["mango"]["turns"] == {"x": [24, 48, 72, 96]}
+    edit(client, scene, {"edit": "delete-keys", "object": "mango", "channel": "x", "frames": [24]})
+    # With a single key left nothing goes round any more.
+    assert motion(client, scene, since=0)["objects"]["mango"]["turns"] == {"x": None}
+    assert "turns" not in motion(client, scene)["objects"]["mango"]
+
+
+def test_who_was_away_while_one_went_and_another_came_is_told_all_of_it(client):
+    scene = made(client)
+    motion(client, scene)
+    edit(client, scene, {"edit": "delete-object", "id": "mango"})
+    edit(client, scene, {"edit": "add-object", "object": {"id": "mango", "name": "Nut", "kind": "shape", "shape": {"type": "star"}}}, revision=1)
+    assert motion(client, scene, since=0)["objects"]["mango"]["whole"] is True
+    edit(client, scene, {"edit": "set-value", "object": "mango", "channel": "x", "value": 4}, revision=2)
+    assert "whole" not in motion(client, scene, since=2)["objects"]["mango"]
+
+
 def test_undo_sends_what_it_changed_back(client):
     scene = made(client)
     edit(client, scene, KEY)
@@ -307,7 +326,7 @@ def test_contacts_are_sent_with_the_motion_and_called_off(client):
     assert first["contacts"][:2] == [10, pytest.approx(10 + 20 * 0.1**0.5, abs=1e-3)]
     changed = edit(client, state, {"edit": "set-rule", "object": "mango", "rule": "b", "on": False}, revision=state["revision"])
     assert changed.status_code == 200, changed.text
-    assert motion(client, state, since=state["revision"])["objects"]["mango"]["contacts"] == []
+    assert motion(client, state, since=state["revision"])["objects"]["mango"]["contacts"] is None
 
 
 def test_the_shelfs_still_is_made_once_a_revision(client, monkeypatch):

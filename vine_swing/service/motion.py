@@ -26,7 +26,7 @@ from vine_swing.picture.tracks import OutlineTrack, Track
 from vine_swing.picture.visible import Visible, visible_parts
 from vine_swing.service import wire
 
-#: What a painter needs and where it is found; sent when it is another array than before.
+#: What a painter needs and where it is found; sent when it is another array than before. None for what there was and is not any more.
 Parts = dict[tuple[str, ...], Any]
 
 
@@ -38,6 +38,7 @@ class Motion:
 
     stamps: by object, the revision of each of its parts.
     newest: by object, the newest of these.
+    came: by object, the revision that it came with, where it was not there from the first.
     """
 
     baked: Baked
@@ -47,6 +48,7 @@ class Motion:
     parts: dict[str, Parts] = field(default_factory=dict)
     stamps: dict[str, dict[tuple[str, ...], int]] = field(default_factory=dict)
     newest: dict[str, int] = field(default_factory=dict)
+    came: dict[str, int] = field(default_factory=dict)
 
     @classmethod
     def of(cls, scene: Scene, revision: int, *, effort: Effort | None = None) -> "Motion":
@@ -65,12 +67,16 @@ class Motion:
         stamps, newest = dict(self.stamps), dict(self.newest)
         for object_id in self.parts.keys() - parts.keys():
             del stamps[object_id], newest[object_id]
-        for object_id, now in parts.items():
+        for object_id, now in list(parts.items()):
             was, stamped = self.parts.get(object_id, {}), self.stamps.get(object_id, {})
             if now is not was:
+                gone = [name for name in was if name not in now]
+                if gone:
+                    now = parts[object_id] = now | dict.fromkeys(gone)
                 stamps[object_id] = {name: stamped[name] if was.get(name) is part else revision for name, part in now.items()}
                 newest[object_id] = max(stamps[object_id].values(), default=revision)
-        return Motion(baked, drawn, painted, revision, parts, stamps, newest)
+        came = {object_id: self.came.get(object_id, revision) for object_id in parts if object_id in self.came or object_id not in self.parts}
+        return Motion(baked, drawn, painted, revision, parts, stamps, newest, came)
 
     @cached_property
     def size(self) -> int:
@@ -89,7 +95,11 @@ class Motion:
         for object_id, parts in self.parts.items():
             if since is None or self.newest[object_id] > since:
                 stamps = self.stamps[object_id]
-                objects[object_id] = _packed({name: part for name, part in parts.items() if since is None or stamps[name] > since}, arrays)
+                sent = {name: part for name, part in parts.items() if (part is not None if since is None else stamps[name] > since)}
+                objects[object_id] = _packed(sent, arrays)
+                if since is not None and self.came.get(object_id, 0) > since:
+                    # A page may know another that was called alike and is gone.
+                    objects[object_id]["whole"] = True
         arrays.fill()
         head = {"revision": self.revision, "fps": scene.fps, "length": scene.length, "size": list(scene.size)}
         head |= {
@@ -154,7 +164,6 @@ class Painted:
         return replace(made, steps=self.steps, revision=self.revision) if made.steps == self.steps else made
 
 
-_STILL = np.zeros(1)
 #: In the names of owners of what copies, or the scenes inside insets, are painted from.
 COPIED = ("#", "@")
 
@@ -200,17 +209,13 @@ def _parts(drawn: DrawnScene, old: dict[str, Parts], before: Baked | None = None
         parts: Parts = {("view",): one.view, ("local",): one.local, ("fade",): one.fade, ("place",): one.place, ("middle",): one.middle}
         if one.lens is not None:
             parts["channels", LENS] = one.lens
-        elif ("channels", LENS) in was:
-            # What is no longer looked at through a camera says so once.
-            parts["channels", LENS] = matrix.IDENTITY
         if led is not None:
             parts |= _led(one, led, baked.objects[led.source.id])
         parts |= {("channels", name): values for name, values in one.channels.items()}
         if object_id in drawn.things:
             parts[("outline",)] = drawn.things[object_id].outline
             absent = missing_in(one.source.drawn_shape) if one.source.drawn_shape is not None else []
-            if absent or was.get(("missing",)):
-                # What no longer lacks anything says so once.
+            if absent:
                 parts[("missing",)] = _taken_over(was, ("missing",), absent)
         for look in one.look:
             parts |= {("channels", name): values for name, values in look.arrays.items()}
@@ -221,21 +226,15 @@ def _parts(drawn: DrawnScene, old: dict[str, Parts], before: Baked | None = None
             rest = [round(edge, 4) for edge in baked.reader.filler.run(partial(baked.reader.outlines.box, one.source))]
             parts[("rest",)] = _taken_over(was, ("rest",), rest)
         if one.bent is not None:
-            gone = was.get(("channels", OUTLINE))
+            way = was.get(("channels", OUTLINE))
             same = before is not None and object_id in before.objects and before.objects[object_id].bent is one.bent
-            parts["channels", OUTLINE] = gone if same and gone is not None else one.bent.travelled()
-        elif ("channels", OUTLINE) in was:
-            # What nothing bends any more says so once.
-            parts["channels", OUTLINE] = _STILL
+            parts["channels", OUTLINE] = way if same and way is not None else one.bent.travelled()
         for name, channel in one.source.channels.items():
             if len(channel.keys) > 1:
                 parts[("turns", name)] = _taken_over(was, ("turns", name), channel.turns(baked.scene.length))
         if any(rule.on and rule.spec.contacts for rule in one.source.rules):
             met = [frame for frame in baked.reader.contacts(object_id).round(4).tolist() if 0 <= frame < baked.scene.length]
             parts[("contacts",)] = _taken_over(was, ("contacts",), met)
-        elif ("contacts",) in was:
-            # What no longer meets anything says so once.
-            parts[("contacts",)] = _taken_over(was, ("contacts",), [])
         result[object_id] = parts
         for bone, world in (one.seen_bones or one.bones).items():
             parts["bones", bone] = world
@@ -281,5 +280,5 @@ def _packed(parts: Parts, arrays: wire.Arrays) -> dict[str, Any]:
         if isinstance(part, OutlineTrack):
             at[path[-1]] = wire.outline_track(part)
         else:
-            at[path[-1]] = part if isinstance(part, list | dict) else arrays.add(part)
+            at[path[-1]] = part if part is None or isinstance(part, list | dict) else arrays.add(part)
     return packed

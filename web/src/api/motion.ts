@@ -89,25 +89,29 @@ interface WireArray {
   w: number;
   d: Uint8Array;
 }
+/** What has changed of an object; null where there is no such thing any more. */
 interface WireObject {
+  /** Whether it is another than the one of this id before, if there was one. */
+  whole?: boolean;
   view?: WireArray;
   local?: WireArray;
   fade?: WireArray;
   place?: WireArray;
   middle?: WireArray;
-  channels?: Record<string, WireArray>;
-  outline?: {
-    which: Uint8Array;
-    boxed?: boolean;
-    blocks: { verbs: Uint8Array; count: number; points: Uint8Array; bounds: Uint8Array }[];
-  };
-  turns?: Record<string, number[]>;
-  contacts?: number[];
-  bones?: Record<string, WireArray>;
-  steps?: Steps;
-  missing?: string[];
-  rest?: [number, number, number, number];
-  pictures?: [id: string, width: number][];
+  channels?: Record<string, WireArray | null>;
+  outline?: WireOutline | null;
+  turns?: Record<string, number[] | null>;
+  contacts?: number[] | null;
+  bones?: Record<string, WireArray | null>;
+  steps?: Steps | null;
+  missing?: string[] | null;
+  rest?: [number, number, number, number] | null;
+  pictures?: [id: string, width: number][] | null;
+}
+interface WireOutline {
+  which: Uint8Array;
+  boxed?: boolean;
+  blocks: { verbs: Uint8Array; count: number; points: Uint8Array; bounds: Uint8Array }[];
 }
 interface WireMotion extends Omit<Motion, "hidden" | "objects" | "steps" | "stepData"> {
   steps?: StepData[];
@@ -142,7 +146,7 @@ export function readMotion(message: Uint8Array, before?: Motion): Motion {
   for (const id of [...wire.order, ...wire.dials, ...wire.copies]) {
     const was = old?.objects.get(id);
     const fresh = wire.objects[id];
-    if (fresh) objects.set(id, merged(was, fresh));
+    if (fresh) objects.set(id, merged(fresh.whole ? undefined : was, fresh));
     else if (was) objects.set(id, was);
   }
   const { revision, fps, length, size, background, order } = wire;
@@ -177,20 +181,37 @@ function merged(was: BakedObject | undefined, fresh: WireObject): BakedObject {
     fade: rows(fresh.fade) ?? was?.fade ?? NOTHING,
     place: rows(fresh.place) ?? was?.place ?? NOTHING,
     middle: rows(fresh.middle) ?? was?.middle ?? NOTHING,
-    channels: { ...was?.channels, ...mapped(fresh.channels, (array) => rows(array) ?? NOTHING) },
-    outline: fresh.outline ? readOutlines(fresh.outline) : was?.outline,
-    turns: { ...was?.turns, ...fresh.turns },
-    contacts: fresh.contacts ?? was?.contacts ?? [],
-    bones: { ...was?.bones, ...mapped(fresh.bones, (array) => rows(array) ?? NOTHING) },
-    steps: fresh.steps ?? was?.steps ?? NO_STEPS,
-    missing: fresh.missing ?? was?.missing ?? [],
-    rest: fresh.rest ?? was?.rest,
-    pages: fresh.pictures ? pagesOf(fresh.pictures) : was?.pages,
+    channels: overlaid(was?.channels, fresh.channels, (array) => rows(array) ?? NOTHING),
+    outline: newer(was?.outline, fresh.outline, readOutlines),
+    turns: overlaid(was?.turns, fresh.turns, asItIs),
+    contacts: newer(was?.contacts, fresh.contacts, asItIs) ?? [],
+    bones: overlaid(was?.bones, fresh.bones, (array) => rows(array) ?? NOTHING),
+    steps: newer(was?.steps, fresh.steps, asItIs) ?? NO_STEPS,
+    missing: newer(was?.missing, fresh.missing, asItIs) ?? [],
+    rest: newer(was?.rest, fresh.rest, asItIs),
+    pages: newer(was?.pages, fresh.pictures, pagesOf),
   };
 }
 
-const mapped = <A, B>(record: Record<string, A> | undefined, change: (value: A) => B): Record<string, B> =>
-  Object.fromEntries(Object.entries(record ?? {}).map(([name, value]) => [name, change(value)]));
+const asItIs = <T>(value: T): T => value;
+
+/** What there was, unless something else came, or word that it is gone. */
+const newer = <W, T>(was: T | undefined, fresh: W | null | undefined, read: (value: W) => T): T | undefined =>
+  fresh === undefined ? was : fresh === null ? undefined : read(fresh);
+
+/** The same for each of a record. */
+function overlaid<W, T>(
+  was: Readonly<Record<string, T>> | undefined,
+  fresh: Record<string, W | null> | undefined,
+  read: (value: W) => T,
+): Readonly<Record<string, T>> {
+  if (!fresh && was) return was;
+  const found: Record<string, T> = { ...was };
+  for (const [name, value] of Object.entries(fresh ?? {}))
+    if (value === null) delete found[name];
+    else found[name] = read(value);
+  return found;
+}
 
 function rows(array: WireArray | undefined): Rows | undefined {
   if (!array) return undefined;
@@ -210,7 +231,7 @@ export function builtWhenAsked(builders: readonly (() => Outline)[]): Outlines["
   return (index) => (built[index] ??= builders[index]?.());
 }
 
-function outlinesOf(block: NonNullable<WireObject["outline"]>["blocks"][number]): (() => Outline)[] {
+function outlinesOf(block: WireOutline["blocks"][number]): (() => Outline)[] {
   const points = new Float32Array(aligned(block.points));
   const bounds = new Float32Array(aligned(block.bounds));
   const each = points.length / block.count;
@@ -224,7 +245,7 @@ function outlinesOf(block: NonNullable<WireObject["outline"]>["blocks"][number])
 }
 
 /** The outlines of an object from a message: each is built when it is first asked for. */
-export function readOutlines(wire: NonNullable<WireObject["outline"]>): Outlines {
+export function readOutlines(wire: WireOutline): Outlines {
   return {
     which: new Uint16Array(aligned(wire.which)),
     boxed: wire.boxed,

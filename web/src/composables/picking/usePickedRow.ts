@@ -1,4 +1,4 @@
-/** Which row of the picked object is picked, which of its channels the vine explains, and which of its leaves are picked. */
+/** Which row of the picked object is picked, the channel of it that the vine explains, and the leaves picked there. */
 import { computed, type Ref, ref } from "vue";
 import { keysOf as keysIn } from "@/api/channels";
 import type { Key, SceneObject } from "@/api/types";

@@ -11,7 +11,9 @@ export function usePickedThings(scene: SceneStore, leads: (id: string | null, ke
   const objectId = ref<string | null>(null);
   /** What is picked together with it. */
   const also: ShallowRef<ReadonlySet<string>> = shallowRef(new Set<string>());
-  /** What several picked ones are turned and sized about, px of the picture; null for the middle of the box around them. */
+  /**
+   * What several picked ones are turned and sized about, px of the picture; null for the middle of the box around them.
+   */
   const commonPivot = shallowRef<Point | null>(null);
 
   const thing = computed(() => scene.byId.get(objectId.value ?? "") ?? null);

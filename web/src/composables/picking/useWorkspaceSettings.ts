@@ -8,7 +8,9 @@ export function useWorkspaceSettings() {
   const keyAsIMove = useLocalStorage("key-as-i-move", true);
   /** Grid, guides and other objects that dragged things snap to. */
   const snap = useLocalStorage("snap", { on: true, across: 0, down: 0 });
-  /** Onion skin: how many before and after, every how many frames, or on keys only; and whose besides the picked one's. */
+  /**
+   * Onion skin: how many before and after, every how many frames, or on keys only; and whose besides the picked one's.
+   */
   const onion = useLocalStorage("onion", {
     on: false,
     before: 2,

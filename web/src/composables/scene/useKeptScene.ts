@@ -24,8 +24,9 @@ export function useKeptScene() {
     id.value = sceneId;
     revision.value = found.revision;
     history.value = found.history;
+    const { objects: shown, ...rest } = found.scene;
     head.value = {
-      ...found.scene,
+      ...rest,
       own_fonts: found.own_fonts ?? [],
       inner: found.inner ?? [],
       blur: found.scene.blur ?? null,
@@ -33,7 +34,7 @@ export function useKeptScene() {
       pictures_shown: found.pictures_shown ?? {},
     };
     whole.value = found.whole ?? null;
-    objects.value = found.scene.objects;
+    objects.value = shown;
     kept.value = readMotion(message);
   }
 
