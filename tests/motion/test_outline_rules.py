@@ -9,6 +9,8 @@ from vine_swing.motion import bake
 from vine_swing.motion.curves.contours import contours_of
 from vine_swing.motion.curves.length import ArcLengths
 from vine_swing.motion.curves.outline import Outline
+from vine_swing.motion.edits import apply_all
+from vine_swing.motion.edits.keys import SetValue
 from vine_swing.motion.rules import RULES
 from vine_swing.motion.scene.scene_file import from_data
 
@@ -274,6 +276,26 @@ def test_a_group_bends_all_that_hangs_on_it_in_its_own_space():
     for points, moved in ((a, 0), (b, 150)):
         np.testing.assert_allclose(np.hypot(points[:, 0] + moved, points[:, 1] - radius), radius, atol=1e-6)
     np.testing.assert_allclose(a[-1], b[0] + [150, 0], atol=1e-6)
+
+
+def test_what_a_group_bends_goes_by_the_bounds_of_all_of_it_after_an_edit_of_one():
+    parts = [
+        {"id": "g", "name": "G", "kind": "group", "rules": [rule("bend", angle=180, held="start")]},
+        {"id": "a", "name": "A", "kind": "shape", "shape": {"type": "line"}, "parent": "g", "channels": {"end.x": 150, "end.y": 0}},
+        {"id": "b", "name": "B", "kind": "shape", "shape": {"type": "line"}, "parent": "g", "channels": {"x": 150, "end.x": 150, "end.y": 0}},
+        {"id": "c", "name": "C", "kind": "shape", "shape": {"type": "line"}, "channels": {"end.x": 150, "end.y": 0}},
+    ]
+    before = from_data({"format": "vine-swing-scene", "version": 1, "objects": parts})
+    baked = bake(before)
+    longer = apply_all(before, [SetValue(edit="set-value", object="b", channel="end.x", value=450)])
+    after, fresh = bake(longer, previous=baked), bake(longer)
+    # It is twice as long now, so that A is bent half as much.
+    np.testing.assert_array_equal(after.named("A").bent.at(0).points, fresh.named("A").bent.at(0).points)
+    assert after.named("G") is not baked.named("G")
+    # A change beside it changes nothing.
+    beside = apply_all(longer, [SetValue(edit="set-value", object="c", channel="x", value=7)])
+    again = bake(beside, previous=after)
+    assert all(again.named(name) is after.named(name) for name in "GAB")
 
 
 def test_grounds_and_parades_see_what_is_bent():

@@ -14,6 +14,8 @@ from vine_swing.motion.basics import matrix
 from vine_swing.motion.curves.outline import Outline
 from vine_swing.motion.edits import apply_all
 from vine_swing.motion.edits.keys import SetValue
+from vine_swing.motion.edits.objects import DeleteObject, ReparentObject
+from vine_swing.motion.edits.ordering import OrderObjects
 from vine_swing.motion.edits.parades import MakeParade
 from vine_swing.motion.edits.take_apart import TakeApart
 from vine_swing.motion.figure.starters import STARTERS
@@ -302,6 +304,24 @@ def test_a_change_of_the_gap_leaves_the_element_as_it_was():
     fresh = bake(changed)
     np.testing.assert_array_equal(after.parades["p"].places.matrices, fresh.parades["p"].places.matrices)
     assert bake(changed, previous=after).parades["p"] is after.parades["p"]
+
+
+@pytest.mark.parametrize(
+    "edit",
+    [
+        DeleteObject(edit="delete-object", id="seal"),
+        DeleteObject(edit="delete-object", id="label"),
+        OrderObjects(edit="order-objects", objects=("seal",), to="front"),
+        ReparentObject(edit="reparent-object", id="seal", parent=None, keep_at=0),
+    ],
+    ids=lambda edit: f"{edit.edit} {getattr(edit, 'id', '')}",
+)
+def test_parts_that_go_or_change_their_order_do_so_in_every_copy(edit):
+    one = scene(shape("seal", parent="p", **MOVES), shape("label", parent="p", width=12), parade(count=3, delay=2, x=40, y=40), length=16)
+    changed = edit.apply(one)
+    after, fresh = bake(changed, previous=bake(one)), bake(changed)
+    assert list(after.parades["p"].element.objects) == list(fresh.parades["p"].element.objects)
+    np.testing.assert_array_equal(Painter(after).frame(9), Painter(fresh).frame(9))
 
 
 CHANGES = st.one_of(

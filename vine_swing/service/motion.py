@@ -36,6 +36,8 @@ class Motion:
 
     Arrays are told apart by identity: what an edit did not touch is the same array after it.
 
+    own: what each object has by itself, by id.
+    parts: the same, and what copies of parades and the scenes inside insets are painted from.
     stamps: by object, the revision of each of its parts.
     newest: by object, the newest of these.
     came: by object, the revision that it came with, where it was not there from the first.
@@ -45,6 +47,7 @@ class Motion:
     drawn: DrawnScene
     painted: "Painted"
     revision: int
+    own: dict[str, Parts] = field(default_factory=dict)
     parts: dict[str, Parts] = field(default_factory=dict)
     stamps: dict[str, dict[tuple[str, ...], int]] = field(default_factory=dict)
     newest: dict[str, int] = field(default_factory=dict)
@@ -55,15 +58,17 @@ class Motion:
         """Bake a scene from nothing."""
         baked, drawn = _baked_and_drawn(scene, effort or Effort(), None)
         painted = Painted.of(drawn, revision)
-        parts = _with_copies(_parts(drawn, {}), painted.copied, baked, {})
-        stamps = {object_id: dict.fromkeys(own, revision) for object_id, own in parts.items()}
-        return cls(baked, drawn, painted, revision, parts, stamps, dict.fromkeys(parts, revision))
+        own = _parts(drawn, {})
+        parts = _with_copies(own, painted.copied, baked, {})
+        stamps = {object_id: dict.fromkeys(some, revision) for object_id, some in parts.items()}
+        return cls(baked, drawn, painted, revision, own, parts, stamps, dict.fromkeys(parts, revision))
 
     def updated(self, scene: Scene, revision: int, *, effort: Effort | None = None) -> "Motion":
         """The motion after a change; shares what did not change, and leaves this one as it was."""
         baked, drawn = _baked_and_drawn(scene, effort or Effort(), self)
         painted = self.painted.updated(self.baked, drawn, revision)
-        parts = _with_copies(_parts(drawn, self.parts, self.baked), painted.copied, baked, self.parts)
+        own = _parts(drawn, self.own, self.baked)
+        parts = _with_copies(own, painted.copied, baked, self.parts)
         stamps, newest = dict(self.stamps), dict(self.newest)
         for object_id in self.parts.keys() - parts.keys():
             del stamps[object_id], newest[object_id]
@@ -76,7 +81,7 @@ class Motion:
                 stamps[object_id] = {name: stamped[name] if was.get(name) is part else revision for name, part in now.items()}
                 newest[object_id] = max(stamps[object_id].values(), default=revision)
         came = {object_id: self.came.get(object_id, revision) for object_id in parts if object_id in self.came or object_id not in self.parts}
-        return Motion(baked, drawn, painted, revision, parts, stamps, newest, came)
+        return Motion(baked, drawn, painted, revision, own, parts, stamps, newest, came)
 
     @cached_property
     def size(self) -> int:

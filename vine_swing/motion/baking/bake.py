@@ -11,7 +11,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from vine_swing.motion.baking.baked import Baked, BakedInset, BakedParade
-from vine_swing.motion.baking.bent import with_outlines
+from vine_swing.motion.baking.bent import bent_beside, with_outlines
 from vine_swing.motion.baking.camera import through_camera
 from vine_swing.motion.baking.channels import ChannelBaker, Earlier
 from vine_swing.motion.baking.copies import CopyBaker
@@ -139,7 +139,8 @@ def _with_values(previous: Baked, scene: Scene, changed: list[tuple[SceneObject,
     with effort.part(plan.portions.placing):
         replaced = placed(things, scene, grid, channels, old)
     objects = {**old, **replaced}
-    objects |= _drawn(replaced, scene, grid, reader, old, objects, plan.portions.outlines)
+    drawn = replaced.keys() | bent_beside(scene, plan, replaced)
+    objects |= _drawn({one: objects[one] for one in drawn}, scene, grid, reader, old, objects, plan.portions.outlines)
     if scene.camera is not None:
         objects = through_camera(objects, scene, old)
     beyond = {ref: frame for ref, frame in previous.beyond.items() if _kept(ref, objects, old)}

@@ -64,9 +64,11 @@ class BakedParade:
     element: Element
     own: tuple[Element, ...]
     around: Surroundings
-    #: The objects of the scene's own bake and the inner scenes that it was made from, to tell later whether it still holds.
+    #: The objects of the scene's own bake and the inner scenes that it was made from, and the ids of all that hangs on it in drawing order, to tell
+    #: later whether it still holds.
     made_from: Mapping[str, BakedObject] = field(default_factory=dict)
     shown_from: tuple[InnerScene, ...] = ()
+    hanging: tuple[str, ...] = ()
 
     @property
     def count(self) -> int:

@@ -1,6 +1,6 @@
 """The outlines of a bake: those of objects that keys or rules bend, taken over from an earlier bake where they are made from the same."""
 
-from collections.abc import Callable, Mapping
+from collections.abc import Callable, Iterable, Mapping
 from dataclasses import replace
 
 import numpy as np
@@ -9,6 +9,7 @@ from numpy.typing import NDArray
 from vine_swing.motion.baking.inputs import Inputs
 from vine_swing.motion.baking.outlines import OutlineReader, benders, is_bent
 from vine_swing.motion.baking.placing import BakedObject
+from vine_swing.motion.baking.plan import Plan
 from vine_swing.motion.basics.specs import OUTLINE
 from vine_swing.motion.outline.drawing import drawing_of
 from vine_swing.motion.rules.rule import SETTING
@@ -41,8 +42,7 @@ def with_outlines(
     for object_id, one in objects.items():
         reader.effort.advance(1 / len(objects))
         if not is_bent(scene, one.source):
-            if one.bent is not None:
-                found[object_id] = replace(one, bent=None, bent_from=None)
+            found[object_id] = _not_bent(one, reader, old.get(object_id))
             continue
         inputs = _inputs(one, scene, reader, around)
         was = old.get(object_id)
@@ -54,6 +54,20 @@ def with_outlines(
         bent = reader.seen(scene.by_id[object_id], grid, shape=shape, worlds=lambda other: around[other].world)
         found[object_id] = replace(one, bent=bent, bent_from=inputs)
     return found
+
+
+def bent_beside(scene: Scene, plan: Plan, object_ids: Iterable[str]) -> set[str]:
+    """What bends some objects from above, and all that hangs on it: how it bends one goes by the bounds of all."""
+    above = {one.id for object_id in object_ids for one in scene.upwards(scene.by_id[object_id].parent) if one.rules_on(OUTLINE)}
+    return plan.below(above) if above else above
+
+
+def _not_bent(one: BakedObject, reader: OutlineReader, was: BakedObject | None) -> BakedObject:
+    """An object that nothing bends; one that bends what hangs on it is another as soon as the bounds of that are."""
+    box = Inputs((), (reader.box(one.source),)) if one.source.rules_on(OUTLINE) else None
+    if box is not None and was is not None and box.same_as(was.bent_from):
+        box = was.bent_from
+    return one if one.bent is None and one.bent_from is box else replace(one, bent=None, bent_from=box)
 
 
 def _inputs(one: BakedObject, scene: Scene, reader: OutlineReader, around: Mapping[str, BakedObject]) -> Inputs:

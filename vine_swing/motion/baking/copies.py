@@ -87,7 +87,8 @@ class CopyBaker:
         made_from = {one: self.main[one] for one in (thing.id, *below, *guides_of(self.scene, thing), *above)}
         same_frames = was is not None and np.array_equal(was.grid, grid)
         shown = inner_scenes_of(self.scene, below)
-        same_shown = was is not None and same_scenes(was.shown_from, shown)
+        order = tuple(sorted(below, key=self.scene.places.__getitem__))
+        same_shown = was is not None and same_scenes(was.shown_from, shown) and was.hanging == order
         same_things = was is not None and same_frames and same_shown and reader.is_plain and made_from.keys() == was.made_from.keys()
         if was is not None and same_things and all(was.made_from[one] is now for one, now in made_from.items()):
             return was
@@ -119,7 +120,7 @@ class CopyBaker:
             own = () if not element.objects else self._own(thing, parts, element, layout, len(grid), most, reader, was if same_parts else None)
         if element.objects and most and bends_copies(self.scene, thing):
             own = with_bent_copies(self.scene, thing, element, own, layout, places, grid, reader)
-        return BakedParade(thing, parade, grid, layout, places, _order(parade, places, was), element, own, around, made_from, shown)
+        return BakedParade(thing, parade, grid, layout, places, _order(parade, places, was), element, own, around, made_from, shown, order)
 
     def _element(self, parts: list[SceneObject], frames: Array, reader: Reader, was: BakedParade | None) -> Element:
         """What all copies share, at some frames."""
