@@ -93,11 +93,11 @@ interface WireArray {
 interface WireObject {
   /** Whether it is another than the one of this id before, if there was one. */
   whole?: boolean;
-  view?: WireArray;
-  local?: WireArray;
-  fade?: WireArray;
-  place?: WireArray;
-  middle?: WireArray;
+  view?: WireArray | null;
+  local?: WireArray | null;
+  fade?: WireArray | null;
+  place?: WireArray | null;
+  middle?: WireArray | null;
   channels?: Record<string, WireArray | null>;
   outline?: WireOutline | null;
   turns?: Record<string, number[] | null>;
@@ -176,16 +176,16 @@ const NOTHING: Rows = { width: 1, rows: 1, data: new Float32Array(6) };
 
 function merged(was: BakedObject | undefined, fresh: WireObject): BakedObject {
   return {
-    view: rows(fresh.view) ?? was?.view ?? NOTHING,
-    local: rows(fresh.local) ?? was?.local ?? NOTHING,
-    fade: rows(fresh.fade) ?? was?.fade ?? NOTHING,
-    place: rows(fresh.place) ?? was?.place ?? NOTHING,
-    middle: rows(fresh.middle) ?? was?.middle ?? NOTHING,
-    channels: overlaid(was?.channels, fresh.channels, (array) => rows(array) ?? NOTHING),
+    view: newer(was?.view, fresh.view, rows) ?? NOTHING,
+    local: newer(was?.local, fresh.local, rows) ?? NOTHING,
+    fade: newer(was?.fade, fresh.fade, rows) ?? NOTHING,
+    place: newer(was?.place, fresh.place, rows) ?? NOTHING,
+    middle: newer(was?.middle, fresh.middle, rows) ?? NOTHING,
+    channels: overlaid(was?.channels, fresh.channels, rows),
     outline: newer(was?.outline, fresh.outline, readOutlines),
     turns: overlaid(was?.turns, fresh.turns, asItIs),
     contacts: newer(was?.contacts, fresh.contacts, asItIs) ?? [],
-    bones: overlaid(was?.bones, fresh.bones, (array) => rows(array) ?? NOTHING),
+    bones: overlaid(was?.bones, fresh.bones, rows),
     steps: newer(was?.steps, fresh.steps, asItIs) ?? NO_STEPS,
     missing: newer(was?.missing, fresh.missing, asItIs) ?? [],
     rest: newer(was?.rest, fresh.rest, asItIs),
@@ -213,8 +213,7 @@ function overlaid<W, T>(
   return found;
 }
 
-function rows(array: WireArray | undefined): Rows | undefined {
-  if (!array) return undefined;
+function rows(array: WireArray): Rows {
   const data = new Float32Array(aligned(array.d));
   return { width: array.w, rows: data.length / array.w, data };
 }
