@@ -197,6 +197,8 @@ def main() -> None:
         open_scene(page, server, "Thrown mango", 8)
         page.get_by_role("button", name="More for the time sheet").click()
         page.get_by_role("menuitem", name="Only keyed objects").click()
+        # Away from the edge of the troupe, which shows where it would be dragged.
+        page.mouse.move(900, 720)
         take(page, "workspace")
         open_scene(page, server, "Up the liana", 66)
         page.get_by_role("tab", name="Curves").click()

@@ -13,7 +13,10 @@ function told(leaf: object, whole: boolean, before?: Motion): Motion {
 
 it("takes up what is new, keeps the rest, and lets go of what is gone", () => {
   const channels = { x: array(0, 5, 9), y: array(4), path: array(7, 8) };
-  const first = told({ view: array(1), fade: array(0.5), channels, turns: { x: [24, 48] }, contacts: [3], missing: ["ж"] }, true);
+  const first = told(
+    { view: array(1), fade: array(0.5), channels, turns: { x: [24, 48] }, contacts: [3], missing: ["ж"] },
+    true,
+  );
   const news = { fade: null, channels: { x: array(2), path: null }, turns: { x: null }, contacts: null, missing: null };
   const leaf = told(news, false, first).objects.get("leaf")!;
   expect(Object.keys(leaf.channels)).toEqual(["x", "y"]);
