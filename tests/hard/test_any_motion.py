@@ -1,6 +1,6 @@
 """After whatever was edited, the motion a page is sent is that of the scene as it is now, baked from nothing.
 
-Random edits of the demo scenes, some of them taken back. Few rounds in CI; `make hard` runs many (`SEQUENCES`, `FIRST`).
+Random edits of the demo scenes and of random ones, some of them taken back. Few rounds in CI; `make hard` runs many (`SEQUENCES`, `FIRST`).
 """
 
 import json
@@ -18,10 +18,11 @@ from tests.hard.any_edits import AnyEdits
 from tests.service.following import described
 from vine_swing.motion import MotionError, Scene, load
 from vine_swing.motion.edits import AnyEdit, apply_all
+from vine_swing.motion.scene.scene_file import from_data
 from vine_swing.service.motion import Motion
 from vine_swing.service.session import refuse_beyond
 
-ROUNDS = max(12, int(os.environ.get("SEQUENCES", "0")) // 20)
+ROUNDS = max(16, int(os.environ.get("SEQUENCES", "0")) // 20)
 FIRST = int(os.environ.get("FIRST", "0"))
 STEPS = 14
 EDITS: TypeAdapter[list[AnyEdit]] = TypeAdapter(list[AnyEdit])
@@ -52,6 +53,16 @@ def sent(motion: Motion) -> dict[str, Any]:
     return described(msgpack.unpackb(motion.message()))
 
 
+def drawn_scene(anything: AnyEdits) -> Scene:
+    """A demo scene, or a random one."""
+    while anything.chance(0.6):
+        try:
+            return from_data(anything.scene())
+        except (MotionError, ValidationError):
+            continue
+    return load(anything.draw.choice(sorted(SCENES.glob("*.json"))))
+
+
 def edited(scene: Scene, edit: dict[str, Any]) -> Scene | None:
     """A scene after an edit; None if that is refused."""
     try:
@@ -64,7 +75,7 @@ def edited(scene: Scene, edit: dict[str, Any]) -> Scene | None:
 def test_the_motion_after_edits_is_that_of_a_fresh_bake(number):
     draw = random.Random(number)
     anything = AnyEdits(draw)
-    scene = load(draw.choice(sorted(SCENES.glob("*.json"))))
+    scene = drawn_scene(anything)
     motion, past, trail = Motion.of(scene, 0), [scene], list[Any]()
     for _ in range(STEPS):
         undone = len(past) > 1 and draw.random() < 0.25

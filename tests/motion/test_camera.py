@@ -88,6 +88,15 @@ def test_an_edit_of_one_thing_leaves_the_look_of_the_others_alone():
     assert again.objects["a"].view is again.objects["a"].world
 
 
+def test_another_size_of_the_picture_moves_its_middle_and_all_that_is_seen():
+    before = scene(dot("near", x=200.0, depth=-0.5), dot("stage", x=300.0), camera(x=keyed((0, 640), (20, 900))), length=21)
+    wider = before.copy_with(size=(1000, 500))
+    after, fresh = bake(wider, previous=bake(before)), bake(wider)
+    for one in ("near", "stage"):
+        np.testing.assert_array_equal(middle(after, one), middle(fresh, one))
+    assert middle(after, "stage")[0].tolist() == [300 + 500 - 640, 250 - 360]
+
+
 def test_a_scene_has_one_camera_that_hangs_on_nothing():
     plain = scene(dot("a"), dot("b") | {"parent": "a"})
     filmed = edited(plain, {"edit": "add-camera", "id": "camera"})

@@ -99,7 +99,7 @@ def _whole(scene: Scene, grid: Array, previous: Baked | None, effort: Effort) ->
         baker.make()
     with effort.part(plan.portions.placing):
         objects = placed(scene.objects, scene, grid, baker.arrays, old)
-    objects = through_camera(_drawn(objects, scene, grid, reader, old, objects, plan.portions.outlines), scene, old)
+    objects = through_camera(_drawn(objects, scene, grid, reader, old, objects, plan.portions.outlines), scene, _seen_alike(previous, scene))
     dials = {dial.id: _dial(scene, dial, grid, previous) for dial in scene.dials}
     beyond = {ref: frame for ref, frame in previous.beyond.items() if _kept(ref, objects, old)} if previous is not None else {}
     parades = _parades(scene, plan, objects, reader, previous, effort)
@@ -142,11 +142,16 @@ def _with_values(previous: Baked, scene: Scene, changed: list[tuple[SceneObject,
     drawn = replaced.keys() | bent_beside(scene, plan, replaced)
     objects |= _drawn({one: objects[one] for one in drawn}, scene, grid, reader, old, objects, plan.portions.outlines)
     if scene.camera is not None:
-        objects = through_camera(objects, scene, old)
+        objects = through_camera(objects, scene, _seen_alike(previous, scene))
     beyond = {ref: frame for ref, frame in previous.beyond.items() if _kept(ref, objects, old)}
     parades = _parades(scene, plan, objects, reader, previous, effort)
     insets = _insets(scene, plan, objects, previous, effort)
     return Baked(scene, grid, objects, dials, plan, reader, parades, insets, beyond | baker.beyond)
+
+
+def _seen_alike(previous: Baked | None, scene: Scene) -> dict[str, BakedObject]:
+    """The objects of an earlier bake, if a camera that did not change shows them as before: it looks at the middle of the picture."""
+    return previous.objects if previous is not None and previous.scene.size == scene.size else {}
 
 
 def _drawn(
