@@ -30,8 +30,8 @@ EDITS: TypeAdapter[list[AnyEdit]] = TypeAdapter(list[AnyEdit])
 CLOSE = {"atol": 0.01, "rtol": 1e-4}
 
 
-def numbers(data: bytes, kind: str = "<f4") -> np.ndarray:
-    return np.frombuffer(data, kind).astype(float)
+def numbers(data: bytes) -> np.ndarray:
+    return np.frombuffer(data, "<f4").astype(float)
 
 
 def differences(one: Any, other: Any, place: str = "") -> list[str]:

@@ -68,19 +68,16 @@ class Motion:
         baked, drawn = _baked_and_drawn(scene, effort or Effort(), self)
         painted = self.painted.updated(self.baked, drawn, revision)
         own = _parts(drawn, self.own, self.baked)
-        parts = _with_copies(own, painted.copied, baked, self.parts)
+        parts = _with_gone(_with_copies(own, painted.copied, baked, self.parts), self.parts)
         stamps, newest = dict(self.stamps), dict(self.newest)
         for object_id in self.parts.keys() - parts.keys():
             del stamps[object_id], newest[object_id]
-        for object_id, now in list(parts.items()):
+        for object_id, now in parts.items():
             was, stamped = self.parts.get(object_id, {}), self.stamps.get(object_id, {})
             if now is not was:
-                gone = [name for name in was if name not in now]
-                if gone:
-                    now = parts[object_id] = now | dict.fromkeys(gone)
                 stamps[object_id] = {name: stamped[name] if was.get(name) is part else revision for name, part in now.items()}
                 newest[object_id] = max(stamps[object_id].values(), default=revision)
-        came = {object_id: self.came.get(object_id, revision) for object_id in parts if object_id in self.came or object_id not in self.parts}
+        came = {one: since for one, since in self.came.items() if one in parts} | dict.fromkeys(parts.keys() - self.parts.keys(), revision)
         return Motion(baked, drawn, painted, revision, own, parts, stamps, newest, came)
 
     @cached_property
@@ -97,13 +94,11 @@ class Motion:
         scene = self.baked.scene
         objects: dict[str, Any] = {}
         arrays = wire.Arrays()
-        for object_id, parts in self.parts.items():
+        for object_id in self.parts:
             if since is None or self.newest[object_id] > since:
-                stamps = self.stamps[object_id]
-                sent = {name: part for name, part in parts.items() if (part is not None if since is None else stamps[name] > since)}
-                objects[object_id] = _packed(sent, arrays)
+                objects[object_id] = _packed(self._news(object_id, since), arrays)
                 if since is not None and self.came.get(object_id, 0) > since:
-                    # A page may know another that was called alike and is gone.
+                    # A page may know another that had its id and is gone.
                     objects[object_id]["whole"] = True
         arrays.fill()
         head = {"revision": self.revision, "fps": scene.fps, "length": scene.length, "size": list(scene.size)}
@@ -118,6 +113,13 @@ class Motion:
         if since is None or self.painted.revision > since:
             head["steps"] = self.painted.steps
         return wire.pack(head | {"objects": objects})
+
+    def _news(self, object_id: str, since: int | None) -> Parts:
+        """What of an object has changed after a revision, None for what is gone; or, without a revision, everything there is."""
+        parts, stamps = self.parts[object_id], self.stamps[object_id]
+        if since is None:
+            return {name: part for name, part in parts.items() if part is not None}
+        return {name: part for name, part in parts.items() if stamps[name] > since}
 
 
 #: About how much of the time baking takes; the rest is drawing outlines.
@@ -199,6 +201,12 @@ def _with_copies(
         lead = np.array([float(parade.lead or 0)])
         found.setdefault(object_id, {}).update({("channels", "copies.lag"): parade.lags, ("channels", "copies.lead"): lead})
     return parts | {owner: parts.get(owner, {}) | copied for owner, copied in found.items()}
+
+
+def _with_gone(parts: dict[str, Parts], old: dict[str, Parts]) -> dict[str, Parts]:
+    """Some parts, with None for those that an object had in `old` and has no more."""
+    gone = {one: [name for name in was if name not in parts[one]] for one, was in old.items() if one in parts and parts[one] is not was}
+    return parts | {one: parts[one] | dict.fromkeys(names) for one, names in gone.items() if names}
 
 
 def _parts(drawn: DrawnScene, old: dict[str, Parts], before: Baked | None = None) -> dict[str, Parts]:

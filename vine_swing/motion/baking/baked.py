@@ -1,6 +1,6 @@
 """What a bake gives: a whole scene, the parades in it with what hangs on them, and the insets in it with the scenes inside."""
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 from functools import cached_property
 
@@ -68,7 +68,7 @@ class BakedParade:
     #: later whether it still holds.
     made_from: Mapping[str, BakedObject] = field(default_factory=dict)
     shown_from: tuple[InnerScene, ...] = ()
-    hanging: tuple[str, ...] = ()
+    hanging: Sequence[str] = ()
 
     @property
     def count(self) -> int:

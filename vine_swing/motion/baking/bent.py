@@ -59,7 +59,7 @@ def with_outlines(
 def bent_beside(scene: Scene, plan: Plan, object_ids: Iterable[str]) -> set[str]:
     """What bends some objects from above, and all that hangs on it: how it bends one goes by the bounds of all."""
     above = {one.id for object_id in object_ids for one in scene.upwards(scene.by_id[object_id].parent) if one.rules_on(OUTLINE)}
-    return plan.below(above) if above else above
+    return plan.below(above)
 
 
 def _not_bent(one: BakedObject, reader: OutlineReader, was: BakedObject | None) -> BakedObject:

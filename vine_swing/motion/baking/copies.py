@@ -82,17 +82,16 @@ class CopyBaker:
         """
         parade = thing.copying
         assert parade is not None
-        parts, below = parts_of_element(self.scene, thing), all_below(self.plan, thing)
+        parts, below = parts_of_element(self.scene, thing), all_below(self.scene, self.plan, thing)
         above = [one.id for one in self.scene.upwards(thing.parent)] if bends_copies(self.scene, thing) else []
         made_from = {one: self.main[one] for one in (thing.id, *below, *guides_of(self.scene, thing), *above)}
         same_frames = was is not None and np.array_equal(was.grid, grid)
         shown = inner_scenes_of(self.scene, below)
-        order = tuple(sorted(below, key=self.scene.places.__getitem__))
-        same_shown = was is not None and same_scenes(was.shown_from, shown) and was.hanging == order
-        same_things = was is not None and same_frames and same_shown and reader.is_plain and made_from.keys() == was.made_from.keys()
+        same_below = was is not None and same_scenes(was.shown_from, shown) and was.hanging == below
+        same_things = was is not None and same_frames and same_below and reader.is_plain and made_from.keys() == was.made_from.keys()
         if was is not None and same_things and all(was.made_from[one] is now for one, now in made_from.items()):
             return was
-        same_parts = was is not None and same_shown and all(_same_made(was.made_from.get(one), self.main[one]) for one in below)
+        same_parts = was is not None and same_below and all(_same_made(was.made_from.get(one), self.main[one]) for one in below)
         around = self._around(thing, parts, values, grid, reader, was if same_parts else None)
         counts = limited(PARADE_CHANNELS["count"], values["count"])
         if around.points is not None:
@@ -120,7 +119,7 @@ class CopyBaker:
             own = () if not element.objects else self._own(thing, parts, element, layout, len(grid), most, reader, was if same_parts else None)
         if element.objects and most and bends_copies(self.scene, thing):
             own = with_bent_copies(self.scene, thing, element, own, layout, places, grid, reader)
-        return BakedParade(thing, parade, grid, layout, places, _order(parade, places, was), element, own, around, made_from, shown, order)
+        return BakedParade(thing, parade, grid, layout, places, _order(parade, places, was), element, own, around, made_from, shown, below)
 
     def _element(self, parts: list[SceneObject], frames: Array, reader: Reader, was: BakedParade | None) -> Element:
         """What all copies share, at some frames."""
@@ -176,7 +175,7 @@ class CopyBaker:
         """What differs of each copy; nothing where all are alike."""
         parade = thing.copying
         assert parade is not None
-        inputs = inputs_of_copies(self.scene, self.plan, parade, all_below(self.plan, thing), parts, count)
+        inputs = inputs_of_copies(self.scene, self.plan, parade, all_below(self.scene, self.plan, thing), parts, count)
         shown_by = parade.text_part
         if not inputs.varying and not any(inputs.words) and shown_by is None:
             return ()

@@ -157,7 +157,7 @@ class CopyDifferences:
         for thing in self.parts:
             if thing.copying is None:
                 continue
-            below = {thing.id, *all_below(self.plan, thing)}
+            below = {thing.id, *all_below(self.scene, self.plan, thing)}
             if any(one in below for words in self.inputs.words for one in words) or any(one in below for one, _ in self.inputs.varying):
                 values = {name: own.get(thing.id, {}).get(name, rows_of(self.element.objects[thing.id].channels[name], rows)) for name in NAMES}
                 found[thing.id] = self.copies_of(thing, values, frames, mine)

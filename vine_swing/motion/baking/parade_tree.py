@@ -19,10 +19,9 @@ def parts_of_element(scene: Scene, parade: SceneObject) -> list[SceneObject]:
     return [scene.by_id[one] for one in sorted(found, key=scene.places.__getitem__)]
 
 
-def all_below(plan: Plan, parade: SceneObject) -> list[str]:
-    """The ids of all that hangs on a parade, however deep, in alphabetical order."""
-    below = plan.below({parade.id})
-    return sorted(below - {parade.id})
+def all_below(scene: Scene, plan: Plan, parade: SceneObject) -> list[str]:
+    """The ids of all that hangs on a parade, however deep, in drawing order."""
+    return sorted(plan.below({parade.id}) - {parade.id}, key=scene.places.__getitem__)
 
 
 def inner_scenes_of(scene: Scene, objects: list[str]) -> tuple[InnerScene, ...]:

@@ -37,10 +37,11 @@ def put_together(node: Node, t: Array, timing: Timing, so_far: Array, look: Call
 
 def remark(source: Source, settings: Settings, t: Array) -> str | None:
     """What the formula names that is not there, or the first frame at which part of it has no answer."""
-    node = tree_of(settings.choice("formula"))
+    formula = settings.choice("formula")
+    node = tree_of(formula)
     if node is None:
         return "the formula cannot be read"
-    for one in references_in(settings.choice("formula")):
+    for one in references_in(formula):
         if source.scene.named(one.text) is None:
             return f"there is no '{one.text}' any more; the value of the card before stays"
     found = first_without_answer(node, t, source.timing.fps, lambda: source.at(t), looking(source, t), source.timing.copy)

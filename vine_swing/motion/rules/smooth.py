@@ -20,7 +20,7 @@ _PER_FRAME = 8
 _FINE = 16
 #: Frames that lie farther apart than this many times the places they read are read each on its own.
 _SPARSE = 4
-#: Shares of a step are told apart as far as one in so many: 1e-10 of a frame.
+#: Shares of a step are rounded to whole numbers of so many parts of it, 1e-10 of a frame.
 _SHARES = 2.0**30
 #: Narrower bells than this, in frames, hold a single place.
 _LEAST = 1e-3

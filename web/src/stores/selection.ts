@@ -17,7 +17,7 @@ export const useSelection = defineStore("selection", () => {
   const vocabulary = useVocabulary();
   const picks = usePicks();
 
-  const { pickNothing, ...things } = usePickedThings(scene, leads);
+  const { pickNothing, ...things } = usePickedThings(scene, beforePick);
   const row = usePickedRow(things.thing, vocabulary, picks);
   const { unfold, foldAll, ...folds } = useUnfolded(
     (id, limb) => things.objectId.value === id && row.row.value?.part === limb,
@@ -33,13 +33,12 @@ export const useSelection = defineStore("selection", () => {
   /** The text that is being written in the picture. */
   const writing = ref<string | null>(null);
 
-  /** Make ready for an object that is picked next. */
-  function leads(id: string | null, keepKeys: boolean): void {
+  /** Let go of what was picked of another object, and show the one that is picked next in the troupe. */
+  function beforePick(id: string | null, keepKeys: boolean): void {
     if (id !== things.objectId.value) {
       if (!keepKeys) picks.clear();
       copy.value = 0;
     }
-    // What is picked can always be seen in the troupe.
     const above: string[] = [];
     for (let at = id ? scene.byId.get(id)?.parent : null; at; at = scene.byId.get(at)?.parent) above.push(at);
     unfold(above);

@@ -19,6 +19,9 @@ export interface Row {
   readonly part?: string | null;
 }
 
+/** The channels of a row, by name. */
+export const namesOf = (row: Row): string[] => row.channels.map((channel) => channel.name);
+
 export const useVocabulary = defineStore("vocabulary", () => {
   const words = shallowRef<Vocabulary | null>(null);
   const rowsByKind = new Map<string, readonly Row[]>();

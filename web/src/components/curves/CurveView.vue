@@ -18,6 +18,7 @@ import { PAD, useCurveScales } from "@/composables/curves/useCurveScales";
 import { type KeyedCurve, useKeyedCurves } from "@/composables/curves/useKeyedCurves";
 import { curvePath } from "@/geometry/curves";
 import { readable } from "@/geometry/frames";
+import { toggled } from "@/geometry/sets";
 import { usePicks } from "@/stores/picks";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
@@ -50,13 +51,12 @@ const isChosen = (one: KeyedCurve): boolean => chosen.value.includes(one);
 
 function choose(one: KeyedCurve, event: MouseEvent): void {
   const also = event.shiftKey || event.ctrlKey || event.metaKey;
-  const next = new Set(also ? more.value : []);
   if (also && picked.value && picked.value !== one) {
-    if (!next.delete(one.words.name)) next.add(one.words.name);
-  } else {
-    selection.pickRow(one.words.row, one.words.name);
+    more.value = toggled(more.value, one.words.name);
+    return;
   }
-  more.value = next;
+  selection.pickRow(one.words.row, one.words.name);
+  if (!also) more.value = new Set();
 }
 
 const drag = useCurveDrag(() => ({

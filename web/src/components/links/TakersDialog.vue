@@ -14,6 +14,7 @@ import { useNewest } from "@/composables/useNewest";
 import { useLinkEdits } from "@/composables/useLinkEdits";
 import { useLinkNumbers } from "@/composables/useLinkNumbers";
 import { useNames } from "@/composables/useNames";
+import { toggled } from "@/geometry/sets";
 import { useDrives } from "@/stores/drives";
 import { useLinking } from "@/stores/linking";
 import { hexOf } from "@/geometry/colour";
@@ -80,11 +81,7 @@ const key = (place: Place): string => `${place.object} ${place.channel}`;
 watch([kind], () => (ticked.value = new Set()));
 const chosen = computed(() => listed.value.filter((one) => ticked.value.has(key(one))));
 const all = computed(() => listed.value.length > 0 && listed.value.every((one) => ticked.value.has(key(one))));
-function toggle(place: Place): void {
-  const next = new Set(ticked.value);
-  if (!next.delete(key(place))) next.add(key(place));
-  ticked.value = next;
-}
+const toggle = (place: Place): void => void (ticked.value = toggled(ticked.value, key(place)));
 const toggleAll = (): void => void (ticked.value = all.value ? new Set() : new Set(listed.value.map(key)));
 
 const way = ref<How["how"]>("scaled");

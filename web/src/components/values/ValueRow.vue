@@ -15,7 +15,7 @@ import { useLinking } from "@/stores/linking";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
-import type { Row } from "@/stores/vocabulary";
+import { namesOf, type Row } from "@/stores/vocabulary";
 
 const props = defineProps<{ thing: SceneObject; row: Row }>();
 const scene = useScene();
@@ -49,7 +49,7 @@ const outlineSaid = computed(() => {
   return said.join(" · ") || "as drawn";
 });
 const bends = computed(() => rules.onChannel(props.thing, "outline").filter((rule) => rule.on).length);
-const names = computed(() => props.row.channels.map((channel) => channel.name));
+const names = computed(() => namesOf(props.row));
 const leaf = computed<"here" | "elsewhere" | "none">(() => {
   const keys = names.value.map((name) => props.thing.channels?.[name]?.keys ?? []);
   if (keys.some((list) => list.some((key) => key.frame === playback.textFrame))) return "here";

@@ -8,7 +8,7 @@ import PopUp from "@/components/common/PopUp.vue";
 import EndPicture from "@/components/vine/EndPicture.vue";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
-import { type Row, useVocabulary } from "@/stores/vocabulary";
+import { namesOf, type Row, useVocabulary } from "@/stores/vocabulary";
 
 const props = defineProps<{ thing: SceneObject; row: Row }>();
 const scene = useScene();
@@ -31,7 +31,7 @@ const endOf = (side: "before" | "after"): End =>
 
 async function set(side: "before" | "after", end: End): Promise<void> {
   // With several picked, what has two keys on the same channels ends so too.
-  const names = props.row.channels.map((channel) => channel.name);
+  const names = namesOf(props.row);
   const others = selection.others.flatMap((thing) =>
     names.filter((name) => keysOf(thing, name).length > 1).map((channel) => ({ object: thing.id, channel })),
   );

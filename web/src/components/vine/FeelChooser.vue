@@ -17,7 +17,7 @@ import { useRehearsals } from "@/stores/rehearsals";
 import { useMessages } from "@/stores/messages";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
-import { type Row, useVocabulary } from "@/stores/vocabulary";
+import { namesOf, type Row, useVocabulary } from "@/stores/vocabulary";
 
 const props = defineProps<{ thing: SceneObject; row: Row }>();
 const scene = useScene();
@@ -67,7 +67,7 @@ const feels = computed((): Choice[] => [
 
 const channels = computed(() => {
   if (scope.value === "object") return Object.keys(props.thing.channels ?? {});
-  const all = props.row.channels.map((channel) => channel.name);
+  const all = namesOf(props.row);
   return scope.value === "channel" && selection.channel ? all.filter((name) => name === selection.channel!.name) : all;
 });
 const keysOf = (name: string) => keysIn(props.thing, name);

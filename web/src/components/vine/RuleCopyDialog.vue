@@ -5,6 +5,7 @@ import { ElDialog } from "element-plus";
 import { computed, ref } from "vue";
 import type { ChannelWords, Rule, SceneObject } from "@/api/types";
 import { useRules } from "@/composables/rules/useRules";
+import { toggled } from "@/geometry/sets";
 import { useScene } from "@/stores/scene";
 import { useVocabulary } from "@/stores/vocabulary";
 
@@ -28,11 +29,7 @@ const channels = computed(() => vocabulary.channelsOf(props.thing).filter(holdsN
 /** On its own object a copy on the same channel would only double it. */
 const offered = (one: SceneObject): boolean => one.id !== props.thing.id || chosenChannel.value !== "";
 
-function toggle(id: string): void {
-  const next = new Set(chosen.value);
-  if (!next.delete(id)) next.add(id);
-  chosen.value = next;
-}
+const toggle = (id: string): void => void (chosen.value = toggled(chosen.value, id));
 
 async function copy(): Promise<void> {
   const objects = scene.objects.filter((one) => chosen.value.has(one.id) && offered(one)).map((one) => one.id);

@@ -5,6 +5,7 @@ import { allKeysOf, keysAt, type Picked, usePicks } from "@/stores/picks";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
+import { namesOf } from "@/stores/vocabulary";
 
 export type Scope = "row" | "object" | "scene" | "frame";
 
@@ -14,7 +15,7 @@ export function useKeyScopes() {
   const playback = usePlayback();
   const picks = usePicks();
 
-  const rowChannels = computed(() => selection.row?.channels.map((channel) => channel.name) ?? []);
+  const rowChannels = computed(() => (selection.row ? namesOf(selection.row) : []));
   const keyedChannels = computed(() => rowChannels.value.filter((name) => selection.keysOf(name).length > 0));
   const frames = computed(() => picks.frames);
   const rowFrames = computed(() =>

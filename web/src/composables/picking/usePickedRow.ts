@@ -3,7 +3,7 @@ import { computed, type Ref, ref } from "vue";
 import { keysOf as keysIn } from "@/api/channels";
 import type { Key, SceneObject } from "@/api/types";
 import { keysAt, type usePicks } from "@/stores/picks";
-import type { Row, useVocabulary } from "@/stores/vocabulary";
+import { namesOf, type Row, type useVocabulary } from "@/stores/vocabulary";
 
 /** `thing` is the picked object or dial. */
 export function usePickedRow(
@@ -36,16 +36,16 @@ export function usePickedRow(
     );
   });
 
-  const names = (): string[] => row.value?.channels.map((one) => one.name) ?? [];
+  const names = computed(() => (row.value ? namesOf(row.value) : []));
   /** Frames of the picked leaves within the picked row; setting them picks those and no others. */
   const leaves = computed<ReadonlySet<number>>({
     get: () =>
       new Set(
         picks.keys
-          .filter((one) => one.object === thing.value?.id && names().includes(one.channel))
+          .filter((one) => one.object === thing.value?.id && names.value.includes(one.channel))
           .flatMap((one) => one.frames),
       ),
-    set: (frames) => picks.set(thing.value ? keysAt(thing.value, names(), frames) : []),
+    set: (frames) => picks.set(thing.value ? keysAt(thing.value, names.value, frames) : []),
   });
 
   /** Pick a row; picked keys of another are let go unless they are to be kept. */

@@ -2,12 +2,13 @@
 import { computed, ref, type ShallowRef, shallowRef, watch } from "vue";
 import { isDial } from "@/api/kinds";
 import type { Point } from "@/geometry/matrix";
+import { toggled } from "@/geometry/sets";
 import type { useScene } from "@/stores/scene";
 
 type SceneStore = ReturnType<typeof useScene>;
 
-/** `leads` is told which object is to be picked, before it is, and whether picked keys are to be kept. */
-export function usePickedThings(scene: SceneStore, leads: (id: string | null, keepKeys: boolean) => void) {
+/** `beforePick` is told which object is to be picked, and whether picked keys are to be kept. */
+export function usePickedThings(scene: SceneStore, beforePick: (id: string | null, keepKeys: boolean) => void) {
   const objectId = ref<string | null>(null);
   /** What is picked together with it. */
   const also: ShallowRef<ReadonlySet<string>> = shallowRef(new Set<string>());
@@ -47,20 +48,16 @@ export function usePickedThings(scene: SceneStore, leads: (id: string | null, ke
   /** Pick an object; picked keys are let go unless they are to be kept. */
   function pick(id: string | null, keepKeys = false): void {
     if (id !== objectId.value && picked.value.length) pickedBefore = picked.value;
-    leads(id, keepKeys);
+    beforePick(id, keepKeys);
     objectId.value = id;
     if (also.value.size) also.value = new Set();
   }
 
   /** Pick an object together with those that are picked, or let go of it alone. */
   function toggle(id: string): void {
-    const together = new Set(also.value);
     if (objectId.value === null || isDial(scene.byId.get(objectId.value))) pick(id);
-    else if (id === objectId.value) pickAll([...together]);
-    else {
-      if (!together.delete(id)) together.add(id);
-      also.value = together;
-    }
+    else if (id === objectId.value) pickAll([...also.value]);
+    else also.value = toggled(also.value, id);
   }
 
   /** Pick some objects together. */

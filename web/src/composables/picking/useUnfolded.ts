@@ -1,11 +1,6 @@
 /** Which objects show their parts in the troupe and on the time sheet, and which limbs of figures their rows. */
 import { type ShallowRef, shallowRef } from "vue";
-
-const toggled = (all: ReadonlySet<string>, one: string): ReadonlySet<string> => {
-  const next = new Set(all);
-  if (!next.delete(one)) next.add(one);
-  return next;
-};
+import { toggled } from "@/geometry/sets";
 
 /**
  * `isPickedRow` says whether the picked row is one of a limb of an object: such a limb is open. `leaveRow` picks

@@ -5,7 +5,7 @@ import type { BakedObject } from "@/api/motion";
 import type { End, SceneObject } from "@/api/types";
 import { speeds } from "@/geometry/curves";
 import { useScene } from "@/stores/scene";
-import { type Family, type Row, useVocabulary } from "@/stores/vocabulary";
+import { type Family, namesOf, type Row, useVocabulary } from "@/stores/vocabulary";
 
 export interface Lane {
   readonly key: string;
@@ -95,7 +95,6 @@ export function useLaneMaking() {
   return { objectLane, partLane, rowLane };
 }
 
-const namesOf = (row: Row): string[] => row.channels.map((channel) => channel.name);
 /** The channels of a row that have keys. */
 const keyedIn = (thing: SceneObject, row: Row): string[] =>
   namesOf(row).filter((name) => keysOf(thing, name).length > 0);

@@ -4,6 +4,7 @@ import { keysOf } from "@/api/channels";
 import { isDial } from "@/api/kinds";
 import { type Lane, useLaneMaking } from "@/composables/sheet/useLaneMaking";
 import { useTroupeTree } from "@/composables/useTroupeTree";
+import { toggled } from "@/geometry/sets";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
 import { useVocabulary } from "@/stores/vocabulary";
@@ -20,11 +21,7 @@ export function useLanes(): {
   const { objectLane, partLane, rowLane } = useLaneMaking();
   const opened = ref<ReadonlySet<string>>(new Set());
 
-  function open(id: string): void {
-    const next = new Set(opened.value);
-    if (!next.delete(id)) next.add(id);
-    opened.value = next;
-  }
+  const open = (id: string): void => void (opened.value = toggled(opened.value, id));
 
   const lanes = computed(() => {
     const list: Lane[] = [];

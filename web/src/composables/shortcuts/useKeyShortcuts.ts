@@ -12,6 +12,7 @@ import { usePicks } from "@/stores/picks";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
 import { useSounds } from "@/stores/sounds";
+import { namesOf } from "@/stores/vocabulary";
 
 const shortcut = inGroup("Keys");
 
@@ -29,11 +30,7 @@ export function useKeyShortcuts(actions: Pick<WorkspaceActions, "drawing" | "poi
 
   const keyRow = (): void => {
     if (selection.several && selection.row) void several.toggleKeys(selection.row.name);
-    else if (selection.thing && selection.row)
-      void changing.toggleKeys(
-        selection.thing,
-        selection.row.channels.map((channel) => channel.name),
-      );
+    else if (selection.thing && selection.row) void changing.toggleKeys(selection.thing, namesOf(selection.row));
   };
   const letGo = (): void => {
     if (actions.drawing("drop")) return;
