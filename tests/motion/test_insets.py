@@ -357,3 +357,11 @@ def test_an_inset_and_its_inside_are_made_to_last_equally_long():
     # A new span of it says the same to all that is inside.
     followed = edited(one, {"edit": "fit-parts", "id": "frog", "first": 10, "last": 56, "how": "stretch"})
     assert followed.insets[0].length == 33
+
+
+@pytest.mark.parametrize(("kind", "mode"), [("link", "add"), ("oscillator", "multiply"), ("link", "replace")])
+def test_rules_inside_an_inset_keep_their_modes_in_scene_files(kind, mode):
+    swayed = dot(x=3) | {"rules": [{"id": "r", "kind": kind, "channels": ["x"], "mode": mode}]}
+    one = scene(inset("window", "room"), insets=[{"id": "room", "name": "Room", "objects": [swayed]}])
+    assert parse(dump(one)) == one
+    assert one.insets[0].objects[0].rules[0].mode == mode

@@ -368,6 +368,21 @@ def test_a_parade_bends_each_copy_where_it_stands():
         np.testing.assert_allclose(np.hypot(points[:, 0], points[:, 1] - radius), radius, atol=1e-6)
 
 
+def test_copies_that_are_later_and_have_a_colour_each_are_bent_as_without_it():
+    """A copy that has something of its own shares its places with the others, which are known at more frames than one copy shows."""
+    hop = {"keys": [{"frame": 0, "value": 0}, {"frame": 11, "value": 40}]}
+    line = {"id": "d", "name": "D", "kind": "shape", "shape": {"type": "line"}, "parent": "p", "channels": {"end.x": 60, "y": hop}}
+    colours = {"object": "d", "channel": "stroke", "values": ["#112233", "#445566", "#778899"]}
+
+    def outlines(lists):
+        parade = {"id": "p", "name": "P", "kind": "parade", "parade": {"arrange": "row", "lists": lists}}
+        parade |= {"channels": {"count": 3, "gap": 10, "delay": 2}, "rules": [rule("bend", angle=90)]}
+        baked = bake(from_data({"format": "vine-swing-scene", "version": 1, "length": 12, "objects": [parade, line]}))
+        return [[joints(copy.objects["d"].bent.at(row)) for row in (0, 5, 11)] for copy in baked.parades["p"].own]
+
+    np.testing.assert_array_equal(outlines([colours]), outlines([]))
+
+
 @pytest.mark.parametrize("kind", ["steps", "retime", "spring", "smooth"])
 def test_rules_of_timing_work_on_groups_and_parades_too(kind):
     settings = {"steps": {"every": 4}, "retime": {"delay": 3}}.get(kind, {})

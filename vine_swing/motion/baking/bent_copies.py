@@ -11,6 +11,7 @@ from vine_swing.motion.baking.baked import Element
 from vine_swing.motion.baking.outlines import ReadOutlines, benders, drawn_series
 from vine_swing.motion.baking.placing import BakedObject
 from vine_swing.motion.baking.reading import Reader
+from vine_swing.motion.baking.rows import rows_of
 from vine_swing.motion.basics import matrix
 from vine_swing.motion.basics.specs import OUTLINE, limited
 from vine_swing.motion.curves.series import OutlineSeries
@@ -44,9 +45,7 @@ def with_bent_copies(
     """
     count = len(places.matrices)
     before = own or (Element({}, {}),) * count
-    standing = [
-        _standing({**element.objects, **before[k].objects}, before[k].objects, layout.rows(k, len(grid)), places.matrices[k]) for k in range(count)
-    ]
+    standing = [_standing({**element.objects, **before[k].objects}, layout.rows(k, len(grid)), places.matrices[k]) for k in range(count)]
     above = ([parade] if parade.rules_on(OUTLINE) else []) + benders(scene, parade)
     spaces = [(one, reader.filler.run(partial(reader.places.between, parade.id, one.id, grid[None]))) for one in above]
     boxes = {one.id: partial(_box_of, standing) if one is parade else partial(reader.outlines.box, one) for one in above}
@@ -78,30 +77,27 @@ def _rows_near(values: Array, grid: Array, t: Array) -> Array:
     return values if t is grid or len(values) == 1 else values[_row_near(grid, t)]
 
 
-def _standing(
-    objects: Mapping[str, BakedObject], own: Mapping[str, BakedObject], rows: NDArray[np.intp], place: Array
-) -> dict[str, tuple[OutlineSeries, Array]]:
+def _standing(objects: Mapping[str, BakedObject], rows: NDArray[np.intp], place: Array) -> dict[str, tuple[OutlineSeries, Array]]:
     """The outline of each drawn object of a copy, and where it stands in the parade's space, at the copy's own rows."""
     found = {}
     for object_id, one in objects.items():
         shape = one.source.drawn_shape
         if shape is None:
             continue
-        mine = object_id in own
-        world = one.world if mine or len(one.world) == 1 else one.world[rows]
         if one.bent is not None:
-            series = one.bent if mine and own[object_id].bent is one.bent and len(one.bent.which) == len(rows) else one.bent.read(rows)
+            series = one.bent if len(one.bent.which) == len(rows) else one.bent.read(rows)
         else:
             drawing = drawing_of(shape, fine=True)
-            values = [_at(one, name, rows) for name in drawing.names]
+            values = [limited(one.source.specs[name], _own_rows(one.channels[name], rows)) for name in drawing.names]
             series = drawn_series(drawing, values, one.source.name)
-        found[object_id] = series, matrix.multiply(place, world)
+        found[object_id] = series, matrix.multiply(place, _own_rows(one.world, rows))
     return found
 
 
-def _at(one: BakedObject, name: str, rows: NDArray[np.intp]) -> Array:
-    values = one.channels[name]
-    return limited(one.source.specs[name], values if len(values) in (1, len(rows)) else values[rows])
+def _own_rows(values: Array, rows: NDArray[np.intp]) -> Array:
+    """Values at the rows of a copy. Some of what a copy has of its own is shared by all: such values stand for the frames of all copies, which are
+    more than those of one unless all read the same."""
+    return values if len(values) == len(rows) else rows_of(values, rows)
 
 
 def _box_of(standing: Sequence[Mapping[str, tuple[OutlineSeries, Array]]]) -> Box:

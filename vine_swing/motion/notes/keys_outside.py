@@ -2,6 +2,7 @@
 
 from collections.abc import Iterator
 
+from vine_swing.motion.basics.values import MAX_LENGTH
 from vine_swing.motion.edits.scene import SetLength
 from vine_swing.motion.notes.keyed import changes, goes_on, keyed
 from vine_swing.motion.notes.measures import SceneMeasures
@@ -23,8 +24,10 @@ def find(measures: SceneMeasures, thing: SceneObject) -> Iterator[Note]:
         return
     length = int(furthest) + 1
     text = f"{thing.name} has keys up to frame {furthest:g}, but the scene ends at frame {measures.length - 1}: the end of its move is never seen."
-    mend = Mend(f"Make the scene {length} frames long", (SetLength(edit="set-length", length=length),))
-    yield Note("keys-outside", thing.id, beyond[0], (float(measures.length - 1), furthest), text, sure=0.5, bad=0.3, mends=(mend,))
+    # Keys may lie farther than any scene is long.
+    fits = length <= MAX_LENGTH
+    mends = (Mend(f"Make the scene {length} frames long", (SetLength(edit="set-length", length=length),)),) if fits else ()
+    yield Note("keys-outside", thing.id, beyond[0], (float(measures.length - 1), furthest), text, sure=0.5, bad=0.3, mends=mends)
 
 
 KIND = NoteKind(

@@ -11,6 +11,7 @@ from pydantic import ValidationError
 from vine_swing.motion.basics.errors import SceneFileError
 from vine_swing.motion.scene.graph import LoopError, in_order
 from vine_swing.motion.scene.model import Scene
+from vine_swing.motion.scene.objects import SceneObject
 
 #: How many faults one message lists; the rest are counted.
 MOST_FAULTS = 20
@@ -60,12 +61,8 @@ def to_data(scene: Scene) -> dict[str, Any]:
     """The scene as plain JSON data, format and version first."""
     head = {"format": scene.format, "version": scene.version}
     data = scene.model_dump(mode="json", exclude_defaults=True, by_alias=True)
-    for thing, written in zip(scene.objects, data.get("objects", ()), strict=True):
-        for rule, one in zip(thing.rules, written.get("rules", ()), strict=True):
-            # What is left out is read as the usual mode of the rule's kind.
-            one.pop("mode", None)
-            if rule.mode != rule.spec.usual_mode:
-                one["mode"] = rule.mode
+    for timeline, written in ((scene, data), *zip(scene.insets, data.get("insets", ()), strict=True)):
+        _write_modes(timeline.objects, written.get("objects", ()))
     for picture, one in zip(scene.pictures, data.get("pictures", ()), strict=True):
         one["data"] = base64.b64encode(picture.content).decode()
     heard: set[str] = set()
@@ -74,6 +71,15 @@ def to_data(scene: Scene) -> dict[str, Any]:
             one["data"] = base64.b64encode(sound.content).decode()
         heard.add(sound.file)
     return head | data | {"name": scene.name, "fps": scene.fps, "length": scene.length, "size": list(scene.size)}
+
+
+def _write_modes(things: Sequence[SceneObject], written: Sequence[dict[str, Any]]) -> None:
+    """Have objects as plain data tell the modes of their rules that are not usual: what is left out is read as the usual mode of the rule's kind."""
+    for thing, data in zip(things, written, strict=True):
+        for rule, one in zip(thing.rules, data.get("rules", ()), strict=True):
+            one.pop("mode", None)
+            if rule.mode != rule.spec.usual_mode:
+                one["mode"] = rule.mode
 
 
 def load(path: str | Path) -> Scene:
