@@ -144,6 +144,17 @@ def test_how_often_it_plays_is_written_down(tmp_path, name, loops, said):
     assert len(decoded(path, said)[0]) == 12
 
 
+@pytest.mark.parametrize("fps", [100, 110, 120])
+def test_a_gif_of_more_pictures_than_it_counts_hundredths_keeps_its_pace(tmp_path, fps):
+    """What would begin in one hundredth of a second with the picture before is left out."""
+    path, length = tmp_path / "film.gif", fps // 2
+    assert any("50 pictures a second" in one for one in written("gif", path, rolling((32, 24), fps, length)))
+    starts = sorted({round(n * 100 / fps) for n in range(length)})
+    pictures, seconds = decoded(path, 0)
+    assert len(pictures) == len(starts) <= 50
+    np.testing.assert_allclose(seconds, np.array(starts) / 100, atol=1e-9)
+
+
 def test_a_gif_without_a_background_is_seen_through(tmp_path):
     path = tmp_path / "film.gif"
     assert any("hard edges" in one for one in written("gif", path, rolling((96, 54)), background="none"))

@@ -26,8 +26,8 @@ _RGBA = av.VideoFormat("rgba")
 def write_gif(film: Film, path: Path, *, progress: Progress = never_cancelled) -> tuple[str, ...]:
     """Paint every picture and encode them.
 
-    GIF counts time in hundredths of a second; each picture starts at the nearest one, so that the whole keeps its pace. Browsers show none for less
-    than two hundredths, so faster ones are told.
+    GIF counts time in hundredths of a second; each picture starts at the nearest one, so that the whole keeps its pace. Of those that would start at
+    the same one, only the first is there. Browsers show none for less than two hundredths, so faster ones are told.
 
     Raises:
         Cancelled: if `progress` returns False; the unfinished file is left for the caller to remove.
@@ -43,9 +43,13 @@ def write_gif(film: Film, path: Path, *, progress: Progress = never_cancelled) -
         stream = file.add_stream("gif", rate=film.rate)
         (stream.width, stream.height), stream.pix_fmt = film.size, "pal8"
         stream.codec_context.time_base = Fraction(1, _TICKS)
+        started = -1
         for number, pixels in enumerate(film.pictures()):
-            source.push(_frame(_solid(pixels), number, film.rate))
-            _encode(file, stream, sink)
+            start = round(number * _TICKS / film.rate)
+            if start > started:
+                source.push(_frame(_solid(pixels), start))
+                _encode(file, stream, sink)
+                started = start
             if not progress(number + 1):
                 raise Cancelled
         source.push(None)
@@ -66,9 +70,10 @@ def _solid(pixels: Pixels) -> Pixels:
     return plain
 
 
-def _frame(pixels: Pixels, number: int, rate: Fraction) -> av.VideoFrame:
+def _frame(pixels: Pixels, start: int) -> av.VideoFrame:
+    """A picture that starts at so many hundredths of a second."""
     frame = av.VideoFrame.from_ndarray(pixels, format="rgba")
-    frame.pts, frame.time_base = round(number * _TICKS / rate), Fraction(1, _TICKS)
+    frame.pts, frame.time_base = start, Fraction(1, _TICKS)
     return frame
 
 
@@ -82,7 +87,7 @@ def _palette(film: Film, rows: range) -> av.VideoFrame:
     chooser.link_to(sink)
     graph.configure()
     for number, pixels in enumerate(film.pictures(rows)):
-        source.push(_frame(_solid(pixels), number, Fraction(_TICKS)))
+        source.push(_frame(_solid(pixels), number))
     source.push(None)
     chosen = sink.pull()
     assert isinstance(chosen, av.VideoFrame)
