@@ -150,14 +150,14 @@ def test_what_is_wrong_is_told_with_its_place(text, at, says):
 @settings(max_examples=300, deadline=None)
 @given(st.text(alphabet="0123456789.+-*/%^()<>=!{}@,;:'\"_abcdefinstv \n\\x", max_size=80))
 def test_no_text_does_anything_but_end_soon(text):
-    begun = time.perf_counter()
+    begun = time.thread_time()
     at = 0
     try:
         worked(text)
     except FormulaError as error:
         at = error.at
     assert 0 <= at <= len(text)
-    assert time.perf_counter() - begun < 0.5
+    assert time.thread_time() - begun < 0.5
 
 
 #: Pieces that make formulas deep, large, unknown, without an answer, or an attempt at something else.

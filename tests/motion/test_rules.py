@@ -4,13 +4,14 @@ import numpy as np
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
-from scipy.integrate import solve_ivp
+from scipy.integrate import simpson, solve_ivp
 from scipy.stats import norm
 
 from tests.motion.scenes import channel, channels, scene, shape
 from vine_swing.motion import SceneFileError, bake
 from vine_swing.motion.baking.explain import explain
 from vine_swing.motion.baking.reading import Reader
+from vine_swing.motion.basics.gauss import PLACES
 from vine_swing.motion.rules import RULES
 from vine_swing.motion.rules.rule import Rule, RuleSettings
 from vine_swing.motion.timing.evaluate import evaluate
@@ -176,6 +177,52 @@ def test_smoothing_a_straight_line_leaves_it_and_a_step_becomes_a_bell_curve():
     bell = (norm.cdf((T - 40) / 4) - norm.cdf(-2)) / (norm.cdf(2) - norm.cdf(-2))
     np.testing.assert_allclose(after(step, rule("smooth", frames=8))[inside], bell[inside], atol=0.01)
     np.testing.assert_array_equal(after(MOVE, rule("smooth", frames=0)), plain(MOVE, T))
+
+
+BETWEEN = np.array([30.0, 30.125, 30.4, 30.51, 30.999, 31.0])
+
+
+def wave(hertz):
+    """An oscillation of 1 px and its values at any frames."""
+    return rule("oscillator", amplitude=1, frequency=hertz), lambda t: np.sin(2 * np.pi * hertz * t / FPS)
+
+
+@pytest.mark.parametrize(("hertz", "within"), [(1, 2e-5), (3, 3e-4)])
+@pytest.mark.parametrize("frames", [0.3, 0.99, 1, 4, 6.3, 20])
+def test_smoothing_is_the_mean_under_a_bell_at_whole_frames_and_between(frames, hertz, within):
+    swing, at = wave(hertz)
+    apart = np.linspace(-frames, frames, 4001)
+    bell = np.exp(-2 * (apart / frames) ** 2)
+    exact = simpson(bell * at(BETWEEN[:, None] + apart), x=apart) / simpson(bell, x=apart)
+    np.testing.assert_allclose(after(channel((0, 0)), swing, rule("smooth", frames=frames), t=BETWEEN), exact, atol=within)
+
+
+@pytest.mark.parametrize("frames", [0.3, 1, 4, 6.3, 20])
+def test_smoothing_leaves_a_straight_line_between_frames_too(frames):
+    line = channel((0, 0), (90, 180), before="coast", after="coast")
+    np.testing.assert_allclose(after(line, rule("smooth", frames=frames), t=BETWEEN), 2 * BETWEEN, atol=1e-9)
+    widening = channel((0, frames), (90, frames + 2))
+    np.testing.assert_allclose(after(line, rule("smooth", frames=widening), t=BETWEEN), 2 * BETWEEN, atol=1e-9)
+
+
+@given(st.lists(st.floats(-500, 500), min_size=1, max_size=40), st.floats(0.01, 40))
+def test_smoothing_frames_together_is_smoothing_each(t, frames):
+    one = scene(shape("pod", name="Pod", x=MOVE, rules=[rule("smooth", frames=frames)]), length=96, fps=FPS)
+    together = bake(one, np.array(t))["Pod", "x"]
+    alone = [bake(one, np.array([frame]))["Pod", "x"][0] for frame in t]
+    np.testing.assert_allclose(together, alone, rtol=0, atol=1e-11)
+
+
+def test_smoothing_reads_each_place_once_for_all_that_lies_between_frames():
+    """A spring reads five places in every frame; a smoothing under it reads no more of the card before than for whole frames alone."""
+    thing = scene(shape("pod", name="Pod", x=MOVE), length=96).objects[0]
+    source = Reader(scene(thing)).keyed([(thing, "x")])
+    read: list[float] = []
+    smooth = Rule.model_validate(rule("smooth", frames=4))
+    watched = source.reading(lambda t: (read.extend(t.ravel()), source.at(t))[1])
+    between = (np.arange(40)[:, None] + PLACES).reshape(1, -1)
+    smooth.spec.prepare(watched, RuleSettings([smooth], watched), "add")(between)
+    assert len(read) == len(set(read)) < 8 * (40 + 2 * 4 + 1)
 
 
 def limited(values, **given):

@@ -16,13 +16,12 @@ from typing import TypeVar
 import numpy as np
 from numpy.typing import NDArray
 
+from vine_swing.motion.basics.gauss import PLACES, polynomials
+
 Array = NDArray[np.float64]
 Read = Callable[[Array], Array]
 _Result = TypeVar("_Result")
 
-#: Places within a frame, as shares of it, and the matrix from the values there to the coefficients of the polynomial through them.
-PLACES = (np.polynomial.legendre.leggauss(5)[0] + 1) / 2
-_COEFFICIENTS = np.linalg.inv(np.vander(PLACES, increasing=True))
 #: A reading whose frames lie wider apart than this many times their number is no reason to fill the table between them.
 _SPARSE = 8
 #: A table that grows at its end does so by at least this share of its length, so that reading on and on stays linear; at its beginning by this
@@ -147,10 +146,7 @@ class Table:
 
     def _read_cells(self, first: int, last: int) -> Array:
         frames = np.arange(first, last + 1, dtype=float)
-        values = self._read((frames[:, None] + PLACES).reshape(1, -1))
-        values = values.reshape(len(values), len(frames), len(PLACES))
-        # Summed place by place: a product of matrices may round a row by the rows beside it.
-        return np.stack([sum(_COEFFICIENTS[k, n] * values[..., n] for n in range(len(PLACES))) for k in range(len(PLACES))])
+        return polynomials(self._read((frames[:, None] + PLACES).reshape(1, -1)))
 
 
 class _Run:

@@ -1,13 +1,10 @@
 """Smooth: a Gaussian mean over some frames to both sides.
 
-The bell has a standard deviation of half of `frames` and ends there, two deviations out. It is summed at places that lie evenly about the
-frame, 8 to a frame (fewer where the bell is very wide), so that for values that do not jump the result does not depend on how the scene
-is sampled. Frames that lie alike share these places: the source is read once at each, so that a row of cards that smooth costs
-no more than the sum of them.
+The bell has a standard deviation of half of `frames` and ends there, two deviations out. It is summed at places that lie evenly, 8 to a frame
+(fewer where the bell is very wide), the same for all frames and for what is read between them, so that a row of cards that smooth reads each place
+once and costs no more than the sum of them. Straight lines stay as they are; a sine of 1 Hz at 24 frames a second is off by at most 2e-5 of its
+amplitude against the integral, one of 3 Hz by 3e-4.
 """
-
-from collections.abc import Callable
-from functools import partial
 
 import numpy as np
 from numpy.typing import NDArray
@@ -20,93 +17,86 @@ _PER_FRAME = 8
 _FINE = 16
 #: Frames that lie farther apart than this many times the places they read are read each on its own.
 _SPARSE = 4
-#: Shares of a step are rounded to whole numbers of so many parts of it, 1e-10 of a frame.
+#: How far frames lie past a place is rounded to whole numbers of so many parts of a step, 1e-10 of a frame.
 _SHARES = 2.0**30
+#: At up to so many different shares of a step, the frames of one share are summed together.
+_FEW_SHARES = 16
+#: Narrower bells than this, in frames, are read at places about each frame itself: between common ones there are too few.
+_NARROW = 1.0
 #: Narrower bells than this, in frames, hold a single place.
 _LEAST = 1e-3
 
 
 def apply(source: Source, settings: Settings, mode: Mode, t: Array) -> Array:
     """The mean of the values over ± `frames`, those near counting more."""
-    frames = number_of(settings, "frames", t)
-    if frames.max(initial=0) <= 0:
+    width = number_of(settings, "frames", t)
+    if width.max(initial=0) <= 0:
         return source.at(t)
-    if frames.shape[1] == 1 and len(t) == 1 and (frames == frames[0, 0]).all():
-        return _steady(source, float(frames[0, 0]), t)
+    if width.shape[1] == 1 and len(t) == 1 and width[0, 0] >= _NARROW and (width == width[0, 0]).all():
+        return _steady(source, float(width[0, 0]), t[0])
     # Every frame has the places that its own width asks for, whatever other frames are read with it.
-    step = _step(frames)
-    reach = int(np.ceil((frames / step).max()))
-    offsets = np.arange(-reach, reach + 1) * step[..., None]
-    weights = _weights(offsets, frames[..., None], step[..., None])
-    places = (t[..., None] + offsets).reshape(max(len(t), len(offsets)), -1)
-    shaped = _read(source, places).reshape(-1, t.shape[1], 2 * reach + 1)
-    # Laid out alike in memory whatever it was read from: how a sum is rounded goes by that.
-    smoothed: Array = np.ascontiguousarray(shaped * weights).sum(axis=-1)
+    step = _step(width)
+    share = np.where(width >= _NARROW, t / step - np.floor(t / step), 0.0)
+    away = (_offsets(width, step) - share[..., None]) * step[..., None]
+    weights = _weights(away, width[..., None], step[..., None])
+    smoothed: Array = np.vecdot(_read(source, t[..., None] + away), weights)
     return smoothed
 
 
 def _steady(source: Source, width: float, t: Array) -> Array:
-    """The mean at frames t (1, n) where its width never changes: frames that lie whole steps apart share the places they read."""
-    step = float(_step(np.array(width)))
-    reach = int(np.ceil(width / step))
-    offsets = np.arange(-reach, reach + 1, dtype=float) * step
-    weights = _weights(offsets, np.float64(width), np.float64(step)).tolist()
-    # By the share of a step that each frame lies past a whole number of steps: frames of one share read places of one grid. Shares that differ
-    # only by how a frame far from 0 is rounded are one.
-    steps = t[0] / step
-    whole = np.floor(steps)
-    shares, which = np.unique(np.round((steps - whole) * _SHARES) / _SHARES, return_inverse=True)
-    found: Array | None = None
-    for number in range(len(shares)):
-        here = np.flatnonzero(which == number)
-        at = whole[here]
-        first, count = at.min(), int(at.max() - at.min()) + 1
-        if count > _SPARSE * len(here) * (2 * reach + 1):
-            # Too far apart to read all between them.
-            own, back = np.unique((at[:, None] + np.arange(-reach, reach + 1)).ravel(), return_inverse=True)
-            values = source.at(((own + shares[number]) * step)[None, :])[:, back].reshape(-1, len(here), 2 * reach + 1)
-            mean = _sum(weights, partial(_column, values))
-        else:
-            values = source.at(((first + np.arange(-reach, count + reach) + shares[number]) * step)[None, :])
-            index = (at - first).astype(np.intp)
-            stride = int(index[1] - index[0]) if len(index) > 1 else 1
-            even = stride > 0 and bool((np.diff(index) == stride).all())
-            mean = _weighted(values, weights, int(index[0]), len(index), stride) if even else _sum(weights, partial(_shifted, values, index))
-        if found is None:
-            found = np.empty((len(values), t.shape[1]))
-        found[:, here] = mean
-    assert found is not None, "t has at least one frame"
+    """The mean at frames t (n,) where its width never changes: each place is read once."""
+    bell = np.array(width)
+    step = _step(bell)
+    offsets = _offsets(bell, step)
+    places = np.floor(t / step)
+    # Shares that differ only by how a frame far from 0 is rounded are one.
+    shares, which = np.unique(np.round((t / step - places) * _SHARES) / _SHARES, return_inverse=True)
+    weights = _weights((offsets - shares[:, None]) * step, bell, step)
+    first, count = places.min() + offsets[0], int(places.max() - places.min()) + len(offsets)
+    if count > _SPARSE * len(t) * len(offsets):
+        # Too far apart to read all between them.
+        far: Array = np.vecdot(_read(source, (places[None, :, None] + offsets) * step), weights[which])
+        return far
+    values = np.ascontiguousarray(source.at(((first + np.arange(count)) * step)[None, :]))
+    begin = (places - places.min()).astype(np.intp)
+    if len(shares) > _FEW_SHARES:
+        return _means(values, weights[which], begin[:, None] + np.arange(len(offsets)))
+    found = np.empty((len(values), len(t)))
+    for number, own_weights in enumerate(weights):
+        here = which == number
+        found[:, here] = _means_from(values, own_weights, begin[here])
     return found
 
 
-def _column(values: Array, n: int) -> Array:
-    return values[..., n]
+def _means_from(values: Array, weights: Array, begin: Index) -> Array:
+    """Σ weights[k]·values[:, begin + k], k = 0…K−1, for each of `begin` (n,): (r, n)."""
+    apart = np.diff(begin, append=begin[-1] + 1)
+    stride = int(apart[0])
+    if stride < 1 or (apart[:-1] != stride).any():
+        return _means(values, weights, begin[:, None] + np.arange(len(weights)))
+    windows = np.lib.stride_tricks.sliding_window_view(values, len(weights), axis=1)
+    means: Array = np.vecdot(windows[:, begin[0] : begin[-1] + 1 : stride], weights)
+    return means
 
 
-def _shifted(values: Array, index: Index, n: int) -> Array:
-    return values[:, index + n]
+def _means(values: Array, weights: Array, where: Index) -> Array:
+    """Σ weights[…, k]·values[:, where[:, k]], weights (K,) or (n, K), `where` (n, K): (r, n)."""
+    weights = np.broadcast_to(weights, where.shape)
+    means = np.empty((len(values), len(where)))
+    # So much at once that what is summed stays in the processor's cache.
+    frames = max(1, CACHED_SAMPLES // where.shape[1])
+    rows = max(1, CACHED_SAMPLES // where.size)
+    for first in range(0, len(where), frames):
+        some = slice(first, first + frames)
+        for row in range(0, len(values), rows):
+            np.vecdot(values[row : row + rows].take(where[some], axis=1), weights[some], out=means[row : row + rows, some])
+    return means
 
 
-def _sum(weights: list[float], part: Callable[[int], Array]) -> Array:
-    """Σ weights[n]·part(n), in this order."""
-    total = weights[0] * part(0)
-    term = np.empty_like(total)
-    for n in range(1, len(weights)):
-        total += np.multiply(weights[n], part(n), out=term)
-    return total
-
-
-def _weighted(values: Array, weights: list[float], first: int, count: int, stride: int) -> Array:
-    """Σ weights[n]·values[:, first + n + stride·i] for i below `count`, (r, count)."""
-    found = np.empty((len(values), count))
-    # So many rows at once that what is summed stays in the processor's cache.
-    rows = max(1, CACHED_SAMPLES // count)
-    for begin in range(0, len(values), rows):
-        some = values[begin : begin + rows, first:]
-        # Places that lie whole strides apart side by side, as they are summed.
-        side_by_side = [np.ascontiguousarray(some[:, n::stride]) for n in range(min(stride, len(weights)))]
-        found[begin : begin + rows] = _sum(weights, lambda n: side_by_side[n % stride][:, n // stride : n // stride + count])  # noqa: B023
-    return found
+def _offsets(width: Array, step: Array) -> Array:
+    """How many steps the places of a frame lie from the last one before it, those of the widest bell, (K,)."""
+    reach = int(np.ceil((width / step).max()))
+    return np.arange(-reach, reach + 2, dtype=float)
 
 
 def _step(width: Array) -> Array:
@@ -114,19 +104,25 @@ def _step(width: Array) -> Array:
     return np.asarray(2.0 ** np.maximum(0, np.ceil(np.log2(np.maximum(width, 1) / _FINE))) / _PER_FRAME)
 
 
-def _weights(offsets: Array, width: Array | np.float64, step: Array | np.float64) -> Array:
-    """How much each place counts; the outermost ones as far as the bell reaches, so that a keyed width changes nothing by jumps."""
+def _weights(away: Array, width: Array, step: Array) -> Array:
+    """How much places count that lie so many frames away, (…, K); the outermost as far as the bell reaches, so that a keyed width changes nothing by
+    jumps, and those before and after so that their middle is the frame itself: a straight line stays one."""
     half = np.maximum(width, _LEAST)
-    weights = np.exp(-2 * (offsets / half) ** 2) * np.clip((half - np.abs(offsets)) / step + 0.5, 0, 1)
+    weights = np.exp(-2 * (away / half) ** 2) * np.clip((half - np.abs(away)) / step + 0.5, 0, 1)
+    aside, spread = (weights * away).sum(axis=-1, keepdims=True), (weights * away**2).sum(axis=-1, keepdims=True)
+    weights *= 1 - aside / np.where(spread > 0, spread, 1) * away
     return np.asarray(weights / weights.sum(axis=-1, keepdims=True))
 
 
 def _read(source: Source, places: Array) -> Array:
-    """The values at some places, each read once."""
+    """The values (r, n, K) at some places (1 or r, n, K); each is read once where all rows have the same."""
     if len(places) > 1:
-        return source.at(places)
-    own, where = np.unique(places[0], return_inverse=True)
-    return source.at(own[None, :])[:, where.reshape(-1)]
+        values = source.at(places.reshape(len(places), -1))
+    else:
+        own, where = np.unique(places, return_inverse=True)
+        values = source.at(own[None, :])[:, where.reshape(-1)]
+    # Laid out alike in memory whatever it was read from: how a sum is rounded goes by that.
+    return np.ascontiguousarray(values).reshape(len(values), *places.shape[1:])
 
 
 SPEC = RuleSpec(

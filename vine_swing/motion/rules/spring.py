@@ -10,14 +10,12 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
+from vine_swing.motion.basics.gauss import PLACES, polynomials
 from vine_swing.motion.basics.rows import shrunk
 from vine_swing.motion.rules.spec import AT_START, CACHED_SAMPLES, Array, Mode, Read, RuleSpec, Settings, SettingSpec, Source, by_name, number_of
 
 Index = NDArray[np.intp]
-#: Places within a cell, as shares of it, at which x is read: none at its ends, where it may jump.
-_READ = (np.polynomial.legendre.leggauss(5)[0] + 1) / 2
-_DEGREE = len(_READ) - 1
-_POLYNOMIAL = np.linalg.inv(np.vander(_READ, increasing=True))
+_DEGREE = len(PLACES) - 1
 #: Time is worked out as far as it is read, and this share farther, so that reading on and on costs no more than its sum.
 _AHEAD = 0.25
 #: Up to so many rows, stepping through time in plain Python floats is quicker than in NumPy arrays; both give the same bits.
@@ -78,12 +76,12 @@ class _Cells:
         """Cells between some edges (m + 1,), from rest at `start` (r, 1)."""
         wide = np.diff(edges)
         middle = (edges[:-1] + wide / 2)[None, :]
-        read = source.at((edges[:-1, None] + wide[:, None] * _READ).reshape(1, -1)).reshape(len(start), -1, len(_READ))
+        read = source.at((edges[:-1, None] + wide[:, None] * PLACES).reshape(1, -1))
         h = wide / source.timing.fps
         omega = 2 * np.pi * shrunk(number_of(settings, "frequency", middle))
         zeta = shrunk(number_of(settings, "damping", middle))
-        # x = Σ aₖ·τᵏ. Summed place by place: a product of matrices may round a row by the rows beside it.
-        powers = np.stack([sum(_POLYNOMIAL[k, n] * read[..., n] for n in range(len(_READ))) / h**k for k in range(len(_READ))])
+        # x = Σ aₖ·τᵏ.
+        powers = np.stack([row / h**k for k, row in enumerate(polynomials(read))])
         p = _settled_polynomial(powers, omega, zeta)
         (p0, q0), (p1, q1) = (p[0], p[1]), (_place(p, h), _velocity(p, h))
         carry = _carried(omega, zeta, h)
