@@ -16,6 +16,8 @@ if TYPE_CHECKING:
 DEMO_SCENES = Path(__file__).resolve().parents[2] / "demo" / "scenes"
 DEMO_TAKES = DEMO_SCENES / "takes"
 DATA_FILE = "vine-swing.db"
+#: How long a server that is to end waits for requests and pages that do not, s.
+_GRACE = 5
 
 
 def serve(options: argparse.Namespace) -> int:
@@ -33,7 +35,7 @@ def serve(options: argparse.Namespace) -> int:
         print(f"Vine Swing is at http://127.0.0.1:{options.port}/ (Ctrl+C ends it); data in {options.data}", flush=True)
         # What goes over sockets stays on this machine: to compress it would take longer than to send it.
         settings = {"host": "127.0.0.1", "port": options.port, "log_level": "warning", "ws_per_message_deflate": False}
-        uvicorn.run(create_app(store, farm=options.farm), **settings)
+        uvicorn.run(create_app(store, farm=options.farm), timeout_graceful_shutdown=_GRACE, **settings)
     finally:
         store.close()
     return 0
