@@ -1,5 +1,5 @@
 /** What is told beside something while it is dragged in the picture: the values it would have. */
-import { computed, type Ref } from "vue";
+import { computed, type Ref, shallowRef, watch } from "vue";
 import type { PathEdit } from "@/composables/path/usePathEdit";
 import type { PictureDrag } from "@/composables/picture/usePictureDrag";
 import type { PictureView } from "@/composables/picture/usePictureView";
@@ -17,14 +17,24 @@ const LABELS: Record<string, string> = {
   "pivot.y": "pivot y",
 };
 
-/** `matrix` and `box` are those of the picked object, from its own space to the picture. */
+/**
+ * `matrix` and `box` are those of the picked object, from its own space to the picture. `looking` tells whether a new
+ * picture is on its way for each change of what is dragged.
+ */
 export function useDragTag(
   drag: PictureDrag,
   path: PathEdit,
   view: PictureView,
   matrix: Ref<Matrix | null>,
   box: Ref<Box | null>,
+  looking: () => boolean,
 ) {
+  /** The values told: new ones come with the picture that shows them, so that both take one frame of the browser. */
+  const values = shallowRef(drag.values.value);
+  watch([drag.values, matrix], ([now, world], [, before]) => {
+    if (!now || !values.value || !looking() || world !== before) values.value = now;
+  });
+
   return computed(() => {
     const moving = path.moving.value;
     if (moving) {
@@ -32,8 +42,8 @@ export function useDragTag(
       return key ? { text: moving.text, at: view.onStage(path.space.value, path.pointOf(key)) } : null;
     }
     const world = matrix.value;
-    if (!drag.values.value || !world || !box.value) return null;
-    const told = Object.entries(drag.values.value).map(([name, value]) =>
+    if (!values.value || !world || !box.value) return null;
+    const told = Object.entries(values.value).map(([name, value]) =>
       name.startsWith("scale")
         ? `${LABELS[name]} ${readable(value * 100)} %`
         : `${LABELS[name] ?? name} ${readable(value)}${name === "rotation" ? "°" : ""}`,

@@ -53,7 +53,7 @@ export const useScene = defineStore("scene", () => {
   const wholeStage = ref(false);
   const seen = computed(() => looked.value ?? kept.value);
   const motion = computed(() => (seen.value && wholeStage.value && camera.value ? onStage(seen.value) : seen.value));
-  /** The same for what is read beside the picture: while one look follows the other, it comes at 10 Hz. */
+  /** The same for what is read beside the picture: while one look follows the other, it comes more rarely. */
   const calmMotion = useCalm(motion, () => looked.value !== null);
 
   async function failed(error: unknown): Promise<void> {

@@ -16,7 +16,7 @@ function shared(): CanvasRenderingContext2D | null {
 </script>
 
 <script setup lang="ts">
-/** Some objects, painted small from their baked motion. */
+/** Some objects, painted small from their kept motion: while something is dragged, its thumbnail can wait. */
 import { useElementVisibility, watchDebounced } from "@vueuse/core";
 import { ref } from "vue";
 import { IDENTITY } from "@/geometry/matrix";
@@ -36,7 +36,7 @@ const source = ref("");
 /** Pale things lie on a dark ground. */
 const pale = ref(false);
 
-const painted = () => props.ids.map((id) => scene.calmMotion?.objects.get(id));
+const painted = () => props.ids.map((id) => scene.kept?.objects.get(id));
 
 /**
  * What is not painted by a third anywhere is not there; what comes to fewer pixels than this are specks, of which one
@@ -48,8 +48,8 @@ function paint(): void {
   const ctx = shared();
   if (!ctx) return;
   const side = ctx.canvas.width;
-  const steps = stepsOf(scene.calmMotion?.steps ?? [], new Set(props.ids));
-  const last = (scene.calmMotion?.length ?? 1) - 1;
+  const steps = stepsOf(scene.kept?.steps ?? [], new Set(props.ids));
+  const last = (scene.kept?.length ?? 1) - 1;
   let pixels = new Uint8ClampedArray();
 
   /** Paint at a frame, `x` and `y` of the picture in the middle. */
@@ -80,9 +80,7 @@ function paint(): void {
 /** What a thing is shows best without what is done to its look. */
 const plainAt = (frame: number) => ({ ...atFrame(frame), only: () => true, effectsOf: () => [] });
 
-// While something is dragged its thumbnail can wait for the hand to rest.
 watchDebounced([seen, painted, arrived], ([visible]) => visible && paint(), {
-  deep: 1,
   debounce: () => (source.value ? 250 : 0),
   immediate: true,
 });

@@ -41,8 +41,10 @@ const resting = computed((): Matrix =>
 );
 
 const figure = computed(() => fresh.value ?? props.thing.figure);
+/** Its bones where they rest, by name. */
+const bonesByName = computed(() => new Map(bonesOf(props.thing.figure).map((bone) => [bone.name, bone])));
 const bones = computed(() =>
-  bonesOf(props.thing.figure).flatMap((bone) => {
+  [...bonesByName.value.values()].flatMap((bone) => {
     const world = matrixOf(bone.name);
     if (!world || bone.name === "hips") return [];
     return [
@@ -54,18 +56,17 @@ const bones = computed(() =>
     ];
   }),
 );
-const pulls = computed(() => {
-  const named = new Map(bonesOf(props.thing.figure).map((bone) => [bone.name, bone]));
-  return pullsOf(props.thing.figure, (limb) => at(`${limb}.reach`) >= 0.5).flatMap((pull) => {
-    const [bone, world] = [named.get(pull.bone), matrixOf(pull.bone)];
+const pulls = computed(() =>
+  pullsOf(props.thing.figure, (limb) => at(`${limb}.reach`) >= 0.5).flatMap((pull) => {
+    const [bone, world] = [bonesByName.value.get(pull.bone), matrixOf(pull.bone)];
     if (!bone || !world) return [];
     const [start, end] = [
       moved(world, { x: bone.start[0], y: bone.start[1] }),
       moved(world, { x: bone.end[0], y: bone.end[1] }),
     ];
     return [{ pull, start, end, shown: props.view.onStage(IDENTITY, end) }];
-  });
-});
+  }),
+);
 const joints = computed(() =>
   jointsOf(figure.value).map((joint) => ({ joint, shown: props.view.onStage(resting.value, joint.at) })),
 );

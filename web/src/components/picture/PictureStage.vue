@@ -107,7 +107,7 @@ const matrix = computed(() =>
     ? viewOf(scene.motion, selection.object.id, playback.frame)
     : null,
 );
-const dragged = useDragTag(drag, path, view, matrix, box);
+const dragged = useDragTag(drag, path, view, matrix, box, () => scene.look !== null);
 
 /** Show all of the picture, the picked things as large as there is room for, or every pixel as one of the screen. */
 function zoom(what: "fit" | "picked" | "whole"): void {

@@ -14,8 +14,13 @@ export interface RowsInView<T> {
 }
 
 export function useRowsInView<T>(rows: () => readonly T[], { heightOf, beyond, isPicked, picked }: RowsInView<T>) {
+  // The library measures the page anew for each new list, so there is one only where rows come, go or change in height.
+  const heights = computed<readonly number[]>((was) => {
+    const now = rows().map((_, place) => heightOf(place));
+    return was?.length === now.length && now.every((height, place) => height === was[place]) ? was : now;
+  });
   // The list is of places: the rows themselves must stay as they are, and the library would wrap them.
-  const places = computed(() => rows().map((_, place) => place));
+  const places = computed(() => heights.value.map((_, place) => place));
   const { list, containerProps, wrapperProps, scrollTo } = useVirtualList(places, {
     itemHeight: heightOf,
     overscan: beyond,
