@@ -13,6 +13,7 @@ import numpy as np
 import pytest
 from fastapi.testclient import TestClient
 
+from tests.hard.any_changes import FIRST
 from tests.hard.any_edits import AnyEdits
 from tests.service.following import described, taken_up
 from vine_swing.motion import bake
@@ -20,7 +21,6 @@ from vine_swing.service.app import create_app
 from vine_swing.store import SceneStore
 
 SEQUENCES = int(os.environ.get("SEQUENCES", "40"))
-FIRST = int(os.environ.get("FIRST", "0"))
 STEPS = 24
 
 

@@ -77,7 +77,7 @@ class Session:
         after, label = apply_labelled(before, edits)
         check_drawn(after, since=before)
         check_heard(after, since=before)
-        whole = after if inset is None else _with_inner(self.stored.scene, inset, after)
+        whole = after if inset is None else with_inner(self.stored.scene, inset, after)
         check_cost(whole, since=self.stored.scene)
         motion = self.motion(deadline, inset)
         if after is not before:
@@ -143,7 +143,7 @@ class InUse:
         return self.session.motion(deadline, self.inset)
 
 
-def _with_inner(whole: Scene, inset: str, after: Scene) -> Scene:
+def with_inner(whole: Scene, inset: str, after: Scene) -> Scene:
     """A scene after one inside it was changed.
 
     Raises:
