@@ -11,7 +11,8 @@ install_packages() {
     exit 1
   fi
   apt-get update -q >/dev/null
-  DEBIAN_FRONTEND=noninteractive apt-get install -y -q --no-install-recommends "$@" >/dev/null
+  # Another installation may be at work, such as a new machine's own: its lock is waited for.
+  DEBIAN_FRONTEND=noninteractive apt-get install -y -q --no-install-recommends -o DPkg::Lock::Timeout=300 "$@" >/dev/null
 }
 
 case "$1" in
