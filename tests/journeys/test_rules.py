@@ -219,7 +219,7 @@ def test_a_firefly_blinks_square_without_in_betweens(workspace):
 @pytest.fixture
 def hopper(page, server):
     there = keys((0, 100), (20, 300), (40, 100))
-    w = opened(page, server.address, name="New scene", length=120, objects=[shape("Hopper", x=there, y=keys((0, 360)))])
+    w = opened(page, server.address, name="New scene", length=120, objects=[shape("Hopper", x=there, y=360)])
     w.pick("Hopper")
     w.go_to("40")
     w.row("Travel").locator(".label").click()
@@ -278,8 +278,13 @@ def test_noise_on_y_only(hopper):
     still = travels(w, (5, 25))
     add(w, "Gust")
     panel(w, "Noise")
-    w.page.get_by_role("group", name="Acts on").get_by_role("checkbox", name="x", exact=True).uncheck()
+    acts_on, shown = w.page.get_by_role("group", name="Acts on"), w.page.get_by_role("radiogroup", name="Channel")
+    expect(shown.get_by_role("radio", name="x")).to_be_checked()
+    acts_on.get_by_role("checkbox", name="x", exact=True).uncheck()
     w.saved()
+    # The vine goes on to what the rule still acts on, its settings stay.
+    expect(shown.get_by_role("radio", name="y")).to_be_checked()
+    expect(acts_on.get_by_role("checkbox", name="y", exact=True)).to_be_checked()
     close(w)
     assert rules(w)[0]["channels"] == ["y"]
     assert travels(w, (5, 25)) == still
@@ -288,6 +293,12 @@ def test_noise_on_y_only(hopper):
         w.go_to(str(frame))
         heights.add(w.value("Travel y"))
     assert len(heights) > 4
+    # All keys lie on x: with every keyed channel the vine goes back there.
+    panel(w, "Noise")
+    acts_on.get_by_role("checkbox", name="all keyed").check()
+    w.saved()
+    expect(shown.get_by_role("radio", name="x")).to_be_checked()
+    expect(acts_on.get_by_role("checkbox", name="all keyed")).to_be_checked()
 
 
 def test_a_rule_is_copied_to_three_others_with_seeds_of_their_own(workspace):

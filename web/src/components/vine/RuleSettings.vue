@@ -13,11 +13,13 @@ import { measureOf } from "@/composables/rules/useRuleSummary";
 import { useRules } from "@/composables/rules/useRules";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
+import { useSelection } from "@/stores/selection";
 import { useVocabulary } from "@/stores/vocabulary";
 
 const props = defineProps<{ thing: SceneObject; rule: Rule; channel: ChannelWords }>();
 const scene = useScene();
 const playback = usePlayback();
+const selection = useSelection();
 const vocabulary = useVocabulary();
 const rules = useRules();
 
@@ -85,6 +87,20 @@ async function toggleChannel(name: string, box: HTMLInputElement): Promise<void>
   await refused(rules.setChannels(props.rule, next));
   // What was refused is ticked again.
   if (wrong.value) box.checked = now.includes(name);
+  else showOneOf(next);
+}
+
+async function toggleKeyed(): Promise<void> {
+  const next = props.rule.channels === "keyed" ? [props.channel.name] : "keyed";
+  await refused(rules.setChannels(props.rule, next));
+  if (next === "keyed" && !wrong.value)
+    showOneOf(numbers.value.map((one) => one.name).filter((one) => selection.keysOf(one).length > 0));
+}
+
+/** Show a channel the rule still acts on, if it left the shown one: else its card would go, and these settings with it. */
+function showOneOf(names: readonly string[]): void {
+  const first = numbers.value.find((one) => names.includes(one.name));
+  if (first && selection.row && !names.includes(props.channel.name)) selection.pickRow(selection.row.name, first.name);
 }
 </script>
 
@@ -236,12 +252,7 @@ async function toggleChannel(name: string, box: HTMLInputElement): Promise<void>
         {{ one.label }}</label
       >
       <label title="Every channel of the object that has keys"
-        ><input
-          type="checkbox"
-          :checked="rule.channels === 'keyed'"
-          @change="refused(rules.setChannels(rule, rule.channels === 'keyed' ? [channel.name] : 'keyed'))"
-        />
-        all keyed</label
+        ><input type="checkbox" :checked="rule.channels === 'keyed'" @change="toggleKeyed" /> all keyed</label
       >
     </div>
   </div>
