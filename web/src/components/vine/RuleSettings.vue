@@ -97,7 +97,7 @@ async function toggleKeyed(): Promise<void> {
     showOneOf(numbers.value.map((one) => one.name).filter((one) => selection.keysOf(one).length > 0));
 }
 
-/** Show a channel the rule still acts on, if it left the shown one: else its card would go, and these settings with it. */
+/** Show a channel the rule still acts on, if it left the shown one: its card would go, and these settings with it. */
 function showOneOf(names: readonly string[]): void {
   const first = numbers.value.find((one) => names.includes(one.name));
   if (first && selection.row && !names.includes(props.channel.name)) selection.pickRow(selection.row.name, first.name);
