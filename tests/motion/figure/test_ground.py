@@ -1,7 +1,11 @@
 """The ground under a figure: the upper edge of any shape."""
 
+from itertools import pairwise
+
 import numpy as np
 import pytest
+from hypothesis import given
+from hypothesis import strategies as st
 
 from vine_swing.motion.curves.svg_path import parse_path
 from vine_swing.motion.figure.ground import Ground
@@ -18,7 +22,7 @@ def test_lines_backwards_and_upright_are_no_fault():
     assert ground.height(np.array([100.0]))[0] == pytest.approx(70, abs=0.5)
 
 
-@pytest.mark.parametrize("lines", [[], [np.array([[5.0, 0], [5, 90]])]])
+@pytest.mark.parametrize("lines", [[], [np.array([[5.0, 0], [5, 90]])], [np.array([[5.0, 0]]), np.array([[90.0, 0]])]])
 def test_what_has_no_width_is_no_ground(lines):
     assert Ground.under(lines) is None
 
@@ -38,3 +42,36 @@ def test_evened_out_it_has_no_steps():
     assert np.abs(np.diff(ground.even(x, 60))).max() < 0.5
     assert np.abs(np.diff(ground.height(x))).max() > 5
     assert ground.slope(np.array([200.0]), 80)[0] == pytest.approx(-0.5, abs=0.1)
+
+
+LINES = st.lists(st.lists(st.tuples(st.integers(-60, 60), st.floats(-50, 50)), min_size=1, max_size=6), min_size=1, max_size=3)
+
+
+@given(LINES)
+def test_at_whole_places_it_is_the_highest_of_all_stretches_there(lines):
+    ground = Ground.under([np.array(line, float) for line in lines])
+    if ground is None:
+        return
+    xs = [x for line in lines for x, _ in line]
+    for x in range(min(xs), max(xs) + 1):
+        here = []
+        for line in lines:
+            for a, b in pairwise(line):
+                (x0, y0), (x1, y1) = sorted((a, b), key=lambda one: one[0])
+                if x0 <= x <= x1:
+                    here.append(min(y0, y1) if x0 == x1 else y0 + (y1 - y0) * (x - x0) / (x1 - x0))
+        # Where there is nothing, it goes straight from one to the next.
+        if here:
+            assert ground.height(np.array([float(x)]))[0] == pytest.approx(min(here), abs=1e-9)
+
+
+def test_the_same_lines_are_one_ground_that_is_evened_out_in_few_ways():
+    line = np.array([[0.0, 0], [300, -40], [340, 10]])
+    ground = Ground.under([line])
+    assert Ground.under([line.copy()]) is ground
+    assert Ground.under([line + 1]) is not ground
+    x = np.linspace(0, 340, 50)
+    first = ground.even(x, 20)
+    for reach in range(30, 90):
+        ground.even(x, reach)
+    np.testing.assert_array_equal(ground.even(x, 20), first)

@@ -5,7 +5,7 @@ at evenly spread x and read along straight lines between them, so that a planted
 """
 
 from collections.abc import Sequence
-from itertools import pairwise
+from functools import lru_cache
 
 import numpy as np
 from numpy.typing import NDArray
@@ -13,6 +13,8 @@ from numpy.typing import NDArray
 Array = NDArray[np.float64]
 #: The spacing of the heights in px, and how many there are at most.
 _STEP, _MOST = 1.0, 8192
+#: Grounds that are kept from bake to bake, and of each how many ways to even it out: up to 1 MB each, mostly a few kB.
+_KEPT, _EVENED = 16, 16
 
 
 class Ground:
@@ -26,22 +28,7 @@ class Ground:
     @classmethod
     def under(cls, lines: Sequence[Array]) -> "Ground | None":
         """The upper edge of some polylines, each (k, 2); None if they have no width."""
-        points = np.concatenate([np.empty((0, 2)), *lines])
-        if not len(points) or np.ptp(points[:, 0]) < _STEP:
-            return None
-        low, high = float(points[:, 0].min()), float(points[:, 0].max())
-        x = np.linspace(low, high, int(min(_MOST, max(2, np.ceil((high - low) / _STEP) + 1))))
-        y = np.full(len(x), np.inf)
-        for line in lines:
-            for (x0, y0), (x1, y1) in pairwise(line):
-                (x0, y0), (x1, y1) = ((x0, y0), (x1, y1)) if x0 <= x1 else ((x1, y1), (x0, y0))
-                a, b = np.searchsorted(x, (x0, x1), side="left")
-                b = min(int(b) + (b < len(x) and x[min(int(b), len(x) - 1)] == x1), len(x))
-                if b > a:
-                    there = y0 + (y1 - y0) * (x[a:b] - x0) / (x1 - x0) if x1 > x0 else np.full(b - a, min(y0, y1))
-                    y[a:b] = np.minimum(y[a:b], there)
-        known = np.isfinite(y)
-        return cls(x, np.interp(x, x[known], y[known]))
+        return _ground_under(tuple(np.ascontiguousarray(line, float).tobytes() for line in lines))
 
     def height(self, x: Array) -> Array:
         """y at some x, (n,)."""
@@ -50,14 +37,47 @@ class Ground:
     def even(self, x: Array, reach: float) -> Array:
         """y at some x, (n,), evened out over about `reach` px to both sides."""
         spread = round(max(reach, _STEP), 1)
-        if spread not in self._even:
+        evened = self._even.get(spread)
+        if evened is None:
             # Imported where it is used: loading scipy.ndimage takes half a second.
             from scipy.ndimage import gaussian_filter1d
 
             sigma = spread / 2 / float(self._x[1] - self._x[0])
-            self._even[spread] = np.asarray(gaussian_filter1d(self._y, sigma, mode="nearest"))
-        return np.asarray(np.interp(x, self._x, self._even[spread]))
+            evened = np.asarray(gaussian_filter1d(self._y, sigma, mode="nearest"))
+            if len(self._even) >= _EVENED:
+                self._even.clear()
+            self._even[spread] = evened
+        return np.asarray(np.interp(x, self._x, evened))
 
     def slope(self, x: Array, reach: float) -> Array:
         """How steep it is at some x, (n,): dy/dx over `reach` px to both sides."""
         return np.asarray((self.height(x + reach) - self.height(x - reach)) / (2 * reach))
+
+
+@lru_cache(_KEPT)
+def _ground_under(lines: tuple[bytes, ...]) -> Ground | None:
+    """The upper edge of polylines, each the bytes of (k, 2) numbers: as a key that is compared by value."""
+    points = [np.frombuffer(line).reshape(-1, 2) for line in lines]
+    # A point by itself is no line to walk on.
+    points = [line for line in points if len(line) > 1]
+    every = np.concatenate([np.empty((0, 2)), *points])
+    if not len(every) or np.ptp(every[:, 0]) < _STEP:
+        return None
+    low, high = float(every[:, 0].min()), float(every[:, 0].max())
+    x = np.linspace(low, high, int(min(_MOST, max(2, np.ceil((high - low) / _STEP) + 1))))
+    y = np.full(len(x), np.inf)
+    # Each stretch between two points, from its left end to its right.
+    ends = np.concatenate([np.stack([line[:-1], line[1:]], axis=1) for line in points])
+    turned = ends[:, 0, 0] > ends[:, 1, 0]
+    ends[turned] = ends[turned, ::-1]
+    (x0, y0), (x1, y1) = ends[:, 0].T, ends[:, 1].T
+    first, behind = np.searchsorted(x, x0, side="left"), np.searchsorted(x, x1, side="right")
+    count = np.maximum(behind - first, 0)
+    # The places that each stretch covers, one stretch after the other.
+    of = np.repeat(np.arange(len(ends)), count)
+    at = np.arange(len(of)) + np.repeat(first - np.cumsum(count) + count, count)
+    wide = np.where(x1 > x0, x1 - x0, 1.0)
+    there = y0[of] + (y1 - y0)[of] * (x[at] - x0[of]) / wide[of]
+    np.minimum.at(y, at, np.where((x1 > x0)[of], there, np.minimum(y0, y1)[of]))
+    known = np.isfinite(y)
+    return Ground(x, np.interp(x, x[known], y[known]))

@@ -164,10 +164,13 @@ class WalkPlan:
 
     # -- the plan at any frames
 
+    @cached_property
+    def _begins(self) -> Array:
+        return np.array([one.stretch.frames[0] for one in self.walked])
+
     def index(self, t: Array) -> NDArray[np.intp]:
         """Which of `walked` frames (n,) belong to: the last begun, or the first."""
-        begins = np.array([one.stretch.frames[0] for one in self.walked])
-        return np.asarray(np.maximum(np.searchsorted(begins, t, side="right") - 1, 0))
+        return np.asarray(np.maximum(np.searchsorted(self._begins, t, side="right") - 1, 0))
 
     def phase_at(self, t: Array) -> Array:
         """The cycles gone at frames t (n,)."""
@@ -196,7 +199,7 @@ class WalkPlan:
             yield 0, slice(None)
         elif self.walked:
             which = self.index(t)
-            for n in np.unique(which).tolist():
+            for n in np.flatnonzero(np.bincount(which)).tolist():
                 yield n, np.flatnonzero(which == n)
 
     def turned_at(self, t: Array) -> Array:
