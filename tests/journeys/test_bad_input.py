@@ -128,7 +128,7 @@ def test_what_takes_long_says_so_and_can_be_stopped(workspace, page):
 
 def test_what_takes_long_says_how_far_it_has_come(page, server):
     # Seconds of work on any machine, so that there is time to press Stop.
-    rules = [{"id": f"s{n}", "kind": "spring", "channels": ["x"]} for n in range(12)]
+    rules = [{"id": f"s{n}", "kind": "spring", "channels": ["x"]} for n in range(8)]
     many = [shape(f"Moth {n}", x=keys((0, 0), (400, n)), y=n, width=20, height=20) | {"rules": rules} for n in range(900)]
     data = {"format": "vine-swing-scene", "version": 1, "name": "Moths", "length": 1200, "objects": many}
     page.goto(server.address)

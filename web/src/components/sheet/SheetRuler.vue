@@ -52,6 +52,13 @@ const cues = computed(() =>
     about: some.map((cue) => `Cue ${cue.name}: frames ${cue.first} to ${cue.last}`).join("\n"),
   })),
 );
+/** Whether the playhead's number lies over that of a mark: digits that look out beside it would be read with it. */
+function isCovered(frame: number): boolean {
+  const [DIGIT, BEFORE, AROUND] = [7, 4, 10];
+  const from = (frame - playback.frame) * time.perFrame + BEFORE;
+  const half = (String(playback.frame).length * DIGIT) / 2 + AROUND;
+  return from < half && from + String(frame).length * DIGIT > -half;
+}
 const part = computed(() => playback.from > 0 || playback.to < playback.last);
 
 function scrub(event: PointerEvent): void {
@@ -127,7 +134,14 @@ function slide(event: PointerEvent): void {
         ><span>{{ cue.names }}</span></span
       >
       <span v-for="frame in minor" :key="`m${frame}`" class="tick" :style="{ left: x(frame) }" />
-      <span v-for="frame in labels" :key="frame" class="mark" :style="{ left: x(frame) }">{{ frame }}</span>
+      <span
+        v-for="frame in labels"
+        :key="frame"
+        class="mark"
+        :class="{ covered: isCovered(frame) }"
+        :style="{ left: x(frame) }"
+        >{{ frame }}</span
+      >
       <span class="flag" :style="{ left: x(playback.frame) }">{{ playback.frame }}</span>
       <span
         v-if="time.zoomed"
@@ -195,6 +209,9 @@ function slide(event: PointerEvent): void {
   font: 11px var(--mono);
   color: var(--ink-2);
   line-height: 8px;
+}
+.covered {
+  color: transparent;
 }
 .tick {
   position: absolute;
