@@ -10,6 +10,7 @@ from vine_swing.motion.baking.inputs import Inputs
 from vine_swing.motion.baking.look import BakedLook
 from vine_swing.motion.basics import matrix
 from vine_swing.motion.basics.limits import FARTHEST
+from vine_swing.motion.basics.rows import in_cache
 from vine_swing.motion.basics.specs import GEOMETRY
 from vine_swing.motion.curves.series import OutlineSeries
 from vine_swing.motion.figure.channels import joint_channels
@@ -121,10 +122,8 @@ def _locals(things: Iterable[SceneObject], channels: dict[str, dict[str, Array]]
         else:
             alike.setdefault(tuple(len(arrays[name]) for name in GEOMETRY), []).append(thing.id)
     for lengths, ids in alike.items():
-        at_once = max(1, matrix.AT_ONCE // max(lengths))
-        for start in range(0, len(ids), at_once):
-            some = ids[start : start + at_once]
-            yield from zip(some, matrix.object_matrix(_geometry([channels[one] for one in some])), strict=True)
+        for some in in_cache(len(ids), max(lengths)):
+            yield from zip(ids[some], matrix.object_matrix(_geometry([channels[one] for one in ids[some]])), strict=True)
 
 
 def _geometry(rows: list[dict[str, Array]]) -> dict[str, Array]:

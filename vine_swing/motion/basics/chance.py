@@ -5,12 +5,17 @@ their straight lines are blended by 6x⁵ − 15x⁴ + 10x³, so that value, slo
 (S. Vigna's splitmix64).
 """
 
+from typing import TypeVar
+
 import numpy as np
 from numpy.typing import NDArray
+
+from vine_swing.motion.basics.rows import in_cache
 
 Array = NDArray[np.float64]
 Whole = NDArray[np.uint64]
 Lattice = NDArray[np.int64]
+_Values = TypeVar("_Values", Array, Whole, Lattice)
 _BEGIN = np.array([[0x9E3779B9]], np.uint64)
 
 
@@ -22,14 +27,28 @@ def gradient_noise(places: Array, seed: int) -> Array:
 
 
 def lattice_noise(place: Array, streams: Whole, ring: Lattice | None) -> Array:
-    """Noise within −1…1 at places (r, n) of the lattices of some streams (r or 1, 1). ring: after how many places each begins anew, (r or 1, 1)."""
+    """Noise within −1…1 at places (1 or r, n) of the lattices of some streams (1 or r, 1): (r, n). ring: after how many places each begins anew,
+    (1 or r, 1)."""
+    rows, samples = max(len(place), len(streams)), place.shape[1]
+    noise = np.empty((rows, samples))
+    for some in in_cache(rows, samples):
+        noise[some] = _noise(_own(place, some), _own(streams, some), None if ring is None else _own(ring, some))
+    return noise
+
+
+def _own(values: _Values, some: slice) -> _Values:
+    """Some of the rows, or the one that stands for all."""
+    return values if len(values) == 1 else values[some]
+
+
+def _noise(place: Array, streams: Whole, ring: Lattice | None) -> Array:
     # The origin of the lattice is random too: otherwise all noises would be 0 together at its whole places.
     shifted = place + _chance(_BEGIN, streams)
     cell = np.floor(shifted)
     inside = shifted - cell
     left, right = _slopes(cell.astype(np.int64), streams, ring)
     a, b = left * inside, right * (inside - 1)
-    blend = inside**3 * (inside * (6 * inside - 15) + 10)
+    blend = inside * inside * inside * (inside * (6 * inside - 15) + 10)
     # Two slopes of ±1 that meet half way reach a half.
     noise: Array = 2 * (a + (b - a) * blend)
     return noise

@@ -20,7 +20,7 @@ Array = NDArray[np.float64]
 IDENTITY = np.array([[1.0, 0, 0, 1, 0, 0]])
 IDENTITY.flags.writeable = False
 #: Numbers worked on at once where many matrices are made together, so that they stay in the processor's cache.
-AT_ONCE = 50_000
+_AT_ONCE = 50_000
 #: Determinants smaller than this are treated as 0.
 _FLAT = 1e-12
 
@@ -55,7 +55,7 @@ def products(lefts: Sequence[Array], rights: Sequence[Array]) -> list[Array]:
         alike.setdefault((len(left), len(right)), []).append(place)
     found: list[Array] = [IDENTITY] * len(lefts)
     for lengths, places in alike.items():
-        at_once = max(1, AT_ONCE // (6 * max(lengths)))
+        at_once = max(1, _AT_ONCE // (6 * max(lengths)))
         for start in range(0, len(places), at_once):
             some = places[start : start + at_once]
             left = lefts[some[0]] if all(lefts[place] is lefts[some[0]] for place in some) else np.stack([lefts[place] for place in some])

@@ -20,13 +20,18 @@ def apply(source: Source, settings: Settings, mode: Mode, t: Array) -> Array:
     octaves = np.clip(np.round(number_of(settings, "octaves", AT_START)), 1, _MOST_OCTAVES)
     roughness = number_of(settings, "roughness", t)
     place, ring = _place(t, settings, source)
-    total, sizes, size = np.zeros((1, 1)), np.zeros((1, 1)), np.ones((1, 1))
+    total: Array = np.zeros((1, 1))
+    sizes, size = np.zeros((1, 1)), np.ones((1, 1))
     for octave in range(int(octaves.max())):
         here = np.where(octave < octaves, size, 0.0)
         streams = mixed(source.streams, seeds, np.full((1, 1), octave, np.uint64))
-        total = total + here * lattice_noise(place * 2**octave, streams, None if ring is None else ring * 2**octave)
+        noise = lattice_noise(place * 2**octave, streams, None if ring is None else ring * 2**octave)
+        noise *= here
+        total = total + noise if octave else noise
         sizes, size = sizes + here, size * roughness
-    return combined(mode, source.at(t), number_of(settings, "amplitude", t) * total / sizes)
+    total *= number_of(settings, "amplitude", t)
+    total /= sizes
+    return combined(mode, source.at(t), total)
 
 
 def _place(t: Array, settings: Settings, source: Source) -> tuple[Array, Lattice | None]:

@@ -8,6 +8,7 @@ from collections.abc import Callable
 
 import numpy as np
 
+from vine_swing.motion.basics.rows import shrunk
 from vine_swing.motion.rules.integral import integral
 from vine_swing.motion.rules.spec import Array, Mode, RuleSpec, Settings, SettingSpec, Source, Timing, by_name, combined, number_of, stateless
 
@@ -25,9 +26,10 @@ WAVES: dict[str, Callable[[Array], Array]] = {
 def apply(source: Source, settings: Settings, mode: Mode, t: Array) -> Array:
     """The values with the wave on them; before `start` they are as they were."""
     so_far, timing = source.at(t), source.timing
-    begin = number_of(settings, "start", t)
+    # What swings alike is worked out once.
+    begin = shrunk(number_of(settings, "start", t))
     seconds = (t - begin) / timing.fps
-    wave = number_of(settings, "amplitude", t) * WAVES[settings.choice("wave")](_turns(t, begin, settings, timing))
+    wave = shrunk(number_of(settings, "amplitude", t)) * WAVES[settings.choice("wave")](_turns(t, begin, settings, timing))
     half_life = settings.number("half_life", t)
     if half_life is not None:
         wave = wave * 2.0 ** (-np.maximum(seconds, 0) / half_life)
@@ -36,17 +38,19 @@ def apply(source: Source, settings: Settings, mode: Mode, t: Array) -> Array:
         wave = np.maximum(wave, low)
     if high is not None:
         wave = np.minimum(wave, high)
-    return np.where(seconds >= 0, combined(mode, so_far, wave), so_far)
+    after = combined(mode, so_far, wave)
+    begun = seconds >= 0
+    return after if mode != "replace" and begun.all() else np.where(begun, after, so_far)
 
 
 def _turns(t: Array, begin: Array, settings: Settings, timing: Timing) -> Array:
-    offset = number_of(settings, "phase", t) / 360
+    offset = shrunk(number_of(settings, "phase", t)) / 360
     cycles = settings.number("cycles", t)
     if cycles is not None:
         return offset + np.round(cycles) * (t - begin) / timing.length
     breaks = settings.breaks("frequency")
     if breaks is None:
-        return offset + number_of(settings, "frequency", t) * (t - begin) / timing.fps
+        return offset + shrunk(number_of(settings, "frequency", t)) * (t - begin) / timing.fps
 
     def frequency_at(frames: Array) -> Array:
         return number_of(settings, "frequency", frames)

@@ -9,7 +9,8 @@ amplitude against the integral, one of 3 Hz by 3e-4.
 import numpy as np
 from numpy.typing import NDArray
 
-from vine_swing.motion.rules.spec import CACHED_SAMPLES, Array, Mode, RuleSpec, Settings, SettingSpec, Source, by_name, number_of, stateless
+from vine_swing.motion.basics.rows import CACHED_SAMPLES
+from vine_swing.motion.rules.spec import Array, Mode, RuleSpec, Settings, SettingSpec, Source, by_name, number_of, stateless
 
 Index = NDArray[np.intp]
 _PER_FRAME = 8

@@ -283,8 +283,6 @@ def steady(settings: Settings, name: str) -> Read:
     return lambda t: value
 
 
-#: Samples of float64 worked on at once where they are gone through again and again, so that they stay in the processor's cache.
-CACHED_SAMPLES = 16_000
 #: One frame, for settings that are read but once.
 AT_START = np.zeros((1, 1))
 

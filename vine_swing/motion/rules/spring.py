@@ -11,8 +11,8 @@ import numpy as np
 from numpy.typing import NDArray
 
 from vine_swing.motion.basics.gauss import PLACES, polynomials
-from vine_swing.motion.basics.rows import shrunk
-from vine_swing.motion.rules.spec import AT_START, CACHED_SAMPLES, Array, Mode, Read, RuleSpec, Settings, SettingSpec, Source, by_name, number_of
+from vine_swing.motion.basics.rows import CACHED_SAMPLES, shrunk
+from vine_swing.motion.rules.spec import AT_START, Array, Mode, Read, RuleSpec, Settings, SettingSpec, Source, by_name, number_of
 
 Index = NDArray[np.intp]
 _DEGREE = len(PLACES) - 1
