@@ -133,6 +133,15 @@ def test_a_damped_pendulum_agrees_with_scipy(angle, damping):
     np.testing.assert_allclose(swing(length=length, gravity=gravity, angle=angle, damping=damping, start=start), expected, atol=1e-4)
 
 
+@pytest.mark.parametrize("some", [{}, {"start": 7}, {"length": channel((0, 90), (60, 200))}])
+def test_pendulums_that_swing_alike_swing_as_each_alone(some):
+    given = [{"angle": 40, "damping": 0.1} | some, {"angle": -70}, {"angle": 40, "damping": 0.1}] * 8
+    things = [shape(f"pod{n}", rules=[rule("pendulum", ["rotation"], **one)]) for n, one in enumerate(given)]
+    together = baked(*things, t=T)
+    for n, one in enumerate(given):
+        np.testing.assert_allclose(together[f"Pod{n}", "rotation"], swing(**one), atol=1e-9)
+
+
 def test_a_keyed_length_that_never_changes_is_a_length():
     still = channel((0, 150), (90, 150))
     np.testing.assert_allclose(swing(length=still, angle=100, damping=0), swing(length=150, angle=100, damping=0), atol=1e-5)

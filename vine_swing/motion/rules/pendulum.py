@@ -85,9 +85,13 @@ class _Pendulum:
 
 @dataclass(frozen=True)
 class _States:
-    """Angle and velocity of some rows at every step of theirs, `per_frame` (r,) steps a frame; rows (r) of (k, 2)."""
+    """Angle and velocity of some swings at every step of theirs, `per_frame` (s,) steps a frame; swings (s) of (k, 2).
+
+    which: the swing of each row, (r,): rows let go alike with settings that never change swing alike.
+    """
 
     frames: int
+    which: NDArray[np.intp]
     per_frame: NDArray[np.intp]
     states: list[Array]
     fps: float
@@ -98,29 +102,43 @@ class _States:
         stiff, drag = swing.rates(frames)
         rows = max(len(swing.angle), len(stiff), len(drag))
         stiff, drag = (np.broadcast_to(one, (rows, one.shape[1])) for one in (stiff, drag))
-        angle = np.broadcast_to(swing.angle, (rows, 1))[:, 0]
+        angle, which = np.broadcast_to(swing.angle, (rows, 1)), np.arange(rows)
+        if stiff.shape[1] == drag.shape[1] == 1:
+            distinct, which = np.unique(np.concatenate([angle, stiff, drag], axis=1), axis=0, return_inverse=True)
+            angle, stiff, drag = (distinct[:, n : n + 1] for n in range(3))
+        angle = angle[:, 0]
         # How far a small swing goes in a frame, in radians of its phase.
         pace = np.sqrt(stiff.max(axis=1)) / swing.fps
         per_frame = np.select([pace <= 0.15, pace <= 0.3, pace <= 0.6], [4, 8, 16], _FINEST)
-        states: list[Array] = [np.empty((0, 2))] * rows
+        states: list[Array] = [np.empty((0, 2))] * len(angle)
         for steps in np.unique(per_frame).tolist():
             some = np.flatnonzero(per_frame == steps)
             every = _FINEST // steps
             k, c = (one[some] if one.shape[1] == 1 else one[some, ::every] for one in (stiff, drag))
             for row, found in zip(some.tolist(), _swings(angle[some], k, c, frames * steps, 1 / (steps * swing.fps)), strict=True):
                 states[row] = found
-        return cls(frames, per_frame, states, swing.fps)
+        return cls(frames, which.reshape(-1), per_frame, states, swing.fps)
 
     def at(self, after: Array) -> Array:
         """Radians (r, n) at frames since the start (1 or r, n), by the cubics through both places with both velocities (Hermite)."""
-        found = np.empty((len(self.states), after.shape[1]))
-        for row, states in enumerate(self.states):
-            place = after[row % len(after)] * self.per_frame[row]
-            first = np.minimum(place.astype(np.intp), len(states) - 2)
-            u, h = place - first, 1 / (self.per_frame[row] * self.fps)
-            (a, va), (b, vb) = states[first].T, states[first + 1].T
-            found[row] = (2 * u**3 - 3 * u**2 + 1) * a + (u**3 - 2 * u**2 + u) * h * va + (3 * u**2 - 2 * u**3) * b + (u**3 - u**2) * h * vb
+        found = np.empty((len(self.which), after.shape[1]))
+        for n, states in enumerate(self.states):
+            rows = np.flatnonzero(self.which == n)
+            # Rows that are read at the same frames are read once.
+            for some in [rows] if len(after) == 1 else rows[:, None]:
+                found[some] = self._read(states, int(self.per_frame[n]), after[some[0] % len(after)])
         return found
+
+    def _read(self, states: Array, per_frame: int, after: Array) -> Array:
+        """Radians of one swing at frames since its start, (n,)."""
+        place = after * per_frame
+        first = np.minimum(place.astype(np.intp), len(states) - 2)
+        u, h = place - first, 1 / (per_frame * self.fps)
+        u2 = u * u
+        u3 = u2 * u
+        (a, va), (b, vb) = states[first].T, states[first + 1].T
+        radians: Array = (2 * u3 - 3 * u2 + 1) * a + (u3 - 2 * u2 + u) * h * va + (3 * u2 - 2 * u3) * b + (u3 - u2) * h * vb
+        return radians
 
 
 def _swings(angle: Array, stiff: Array, drag: Array, steps: int, h: float) -> Array:
