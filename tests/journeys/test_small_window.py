@@ -45,8 +45,9 @@ def test_menus_stay_in_the_window_and_the_page_where_it_is(page, server):
         expect(menu).to_have_count(0)
 
 
-def test_neither_a_tool_nor_the_word_saved_is_cut_off(page, server):
-    page.set_viewport_size({"width": 1024, "height": 700})
+@pytest.mark.parametrize("size", [(1024, 700), (1366, 620), (1024, 600)])
+def test_neither_a_tool_nor_the_word_saved_is_cut_off(page, server, size):
+    page.set_viewport_size({"width": size[0], "height": size[1]})
     w = opened(page, server.address, name="Letters for the far bank of the river", objects=[])
     # A figure has a tool more than anything else.
     begin(w, "Upright", "Postie")
@@ -54,4 +55,11 @@ def test_neither_a_tool_nor_the_word_saved_is_cut_off(page, server):
     tools = w.page.get_by_role("toolbar", name="Tools").locator("button")
     hit = "all => all.map((one) => { const box = one.getBoundingClientRect(); return one.contains(document.elementFromPoint(box.x + box.width / 2, box.bottom - 3)) })"
     assert tools.evaluate_all(hit) == [True] * tools.count()
-    assert w.page.locator("header.top .state").evaluate("one => one.scrollWidth <= one.clientWidth")
+    state = w.page.locator("header.top .state")
+    saved = state.get_by_text("saved", exact=True).bounding_box()
+    assert saved["x"] + saved["width"] <= state.bounding_box()["x"] + state.bounding_box()["width"]
+    # Neither do they lie over the picture, nor are the cards of the vine cut off.
+    right = max(box["right"] for box in tools.evaluate_all("all => all.map((one) => one.getBoundingClientRect().toJSON())"))
+    assert right <= w.canvas()["x"]
+    cards = w.page.get_by_role("region", name="Vine").get_by_role("article")
+    assert max(cards.evaluate_all("all => all.map((one) => one.getBoundingClientRect().bottom)")) <= size[1]

@@ -1,6 +1,6 @@
 import { createPinia, setActivePinia } from "pinia";
 import { beforeEach, describe, expect, it } from "vitest";
-import { usePanels } from "./panels";
+import { roomIn, usePanels } from "./panels";
 
 beforeEach(() => setActivePinia(createPinia()));
 
@@ -13,6 +13,16 @@ describe("the room of panels", () => {
     expect(panels.columns).toBe("14px minmax(0, 1fr) 300px");
     panels.fold("troupe");
     expect(panels.columns).toBe("300px minmax(0, 1fr) 300px");
+  });
+
+  it("leaves the picture more of a low window, but for sizes that somebody chose", () => {
+    const rooms = (height: number): number[] => [roomIn(height, "sheet", 180), roomIn(height, "vine", 168)];
+    expect(rooms(1400)).toEqual([180, 168]);
+    expect(rooms(800)).toEqual([180, 168]);
+    expect(rooms(620)).toEqual([140, 150]);
+    expect(rooms(300)).toEqual([100, 150]);
+    expect(roomIn(620, "sheet", 240)).toBe(240);
+    expect(roomIn(620, "values", 300)).toBe(300);
   });
 
   it("has one thing at a time in the place of the values, and makes that seen", () => {

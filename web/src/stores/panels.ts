@@ -2,9 +2,9 @@
  * How much room the panels of the workspace have, which are folded away (both remembered), and whether the picture has
  * it all.
  */
-import { useLocalStorage } from "@vueuse/core";
+import { useLocalStorage, useWindowSize } from "@vueuse/core";
 import { defineStore } from "pinia";
-import { computed, ref } from "vue";
+import { computed, reactive, ref } from "vue";
 
 /** What can lie in the place of the values. */
 export type Beside = "notes" | "rehearsals" | "sounds";
@@ -18,24 +18,37 @@ export interface PanelRoom {
   readonly least: number;
   readonly most: number;
   readonly usual: number;
+  /** Of a panel that takes height: no more than this share of a low window, unless one gives it another size. */
+  readonly share?: number;
 }
 
 export const PANELS: Readonly<Record<Panel, PanelRoom>> = {
   troupe: { name: "Troupe", edge: "right", least: 150, most: 420, usual: 208 },
   values: { name: "Values", edge: "left", least: 260, most: 460, usual: 300 },
-  sheet: { name: "Time sheet", edge: "top", least: 100, most: 420, usual: 180 },
-  vine: { name: "Vine", edge: "top", least: 150, most: 320, usual: 168 },
+  sheet: { name: "Time sheet", edge: "top", least: 100, most: 420, usual: 180, share: 0.225 },
+  vine: { name: "Vine", edge: "top", least: 150, most: 320, usual: 168, share: 0.21 },
 };
 /** What of a folded panel is left to bring it back by, px. */
 const FOLDED = 14;
 
+/** The px of a panel in a window so high: its own size, or, as long as that is the usual one, less in a low window. */
+export function roomIn(height: number, panel: Panel, size: number): number {
+  const { usual, least, share } = PANELS[panel];
+  return share && size === usual ? Math.min(usual, Math.max(least, Math.round(share * height))) : size;
+}
+
 export const usePanels = defineStore("panels", () => {
-  const sizes = {
-    troupe: useLocalStorage("troupe-width", PANELS.troupe.usual),
-    values: useLocalStorage("values-width", PANELS.values.usual),
-    sheet: useLocalStorage("sheet-height", PANELS.sheet.usual),
-    vine: useLocalStorage("vine-height", PANELS.vine.usual),
-  };
+  const { height } = useWindowSize();
+  function sized(panel: Panel, key: string) {
+    const kept = useLocalStorage(key, PANELS[panel].usual);
+    return computed({ get: () => roomIn(height.value, panel, kept.value), set: (size) => (kept.value = size) });
+  }
+  const sizes = reactive({
+    troupe: sized("troupe", "troupe-width"),
+    values: sized("values", "values-width"),
+    sheet: sized("sheet", "sheet-height"),
+    vine: sized("vine", "vine-height"),
+  });
   const folded = useLocalStorage<Panel[]>("folded-panels", []);
   /** Whether the picture and the transport have all of the page. */
   const big = ref(false);
@@ -66,7 +79,7 @@ export const usePanels = defineStore("panels", () => {
       },
     });
   /** The px a panel takes. */
-  const taken = (panel: Panel): number => (big.value ? 0 : isFolded(panel) ? FOLDED : sizes[panel].value);
+  const taken = (panel: Panel): number => (big.value ? 0 : isFolded(panel) ? FOLDED : sizes[panel]);
   const columns = computed(() => `${taken("troupe")}px minmax(0, 1fr) ${taken("values")}px`);
   const rows = computed(() => `48px minmax(200px, 1fr) ${taken("sheet")}px ${taken("vine")}px`);
 

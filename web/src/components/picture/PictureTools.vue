@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** The tools at the left of the picture: what a press in it does. */
-import { computed } from "vue";
+import { useElementSize } from "@vueuse/core";
+import { computed, ref } from "vue";
 import { isFigure } from "@/api/kinds";
 import AddMenu from "@/components/troupe/AddMenu.vue";
 import VineIcon from "@/components/common/VineIcon.vue";
@@ -22,10 +23,26 @@ const TOOLS = [
 const offered = computed(() =>
   TOOLS.filter(({ name }) => name !== "joints" || isFigure(selection.thing) || selection.tool === "joints"),
 );
+
+/** How large a button is at most and at least in a column of its own, and the room between two, px. */
+const [LARGE, SMALL, GAP] = [34, 24, 7];
+const bar = ref<HTMLElement>();
+const { height } = useElementSize(bar);
+/** With little height the buttons become smaller, then stand in two columns, so that none is cut off. */
+const grid = computed(() => {
+  const count = offered.value.length + 1;
+  const sizeOf = (rows: number): number => (height.value + GAP) / rows - GAP;
+  const half = Math.ceil(count / 2);
+  const [rows, size] =
+    !height.value || sizeOf(count) >= SMALL
+      ? [count, height.value ? Math.min(LARGE, sizeOf(count)) : LARGE]
+      : [half, Math.min(SMALL, sizeOf(half))];
+  return { gridTemplateRows: `repeat(${rows}, ${size}px)`, gridAutoColumns: `${size}px`, gap: `${GAP}px` };
+});
 </script>
 
 <template>
-  <div class="tools" role="toolbar" aria-label="Tools" aria-orientation="vertical">
+  <div ref="bar" class="tools" :style="grid" role="toolbar" aria-label="Tools" aria-orientation="vertical">
     <button
       v-for="tool in offered"
       :key="tool.name"
@@ -45,19 +62,13 @@ const offered = computed(() =>
 </template>
 
 <style scoped>
-/* Where there is little height the tools become smaller, so that none is cut off. */
 .tools {
-  --largest: 34px;
   position: absolute;
   left: 12px;
   top: calc(var(--guide, 0px) + 14px);
   bottom: calc(var(--chips, 0px) + 6px);
-  width: var(--largest);
   display: grid;
-  grid-auto-rows: minmax(22px, var(--largest));
-  align-content: start;
-  justify-items: center;
-  gap: min(7px, 1.6vh);
+  grid-auto-flow: column;
   pointer-events: none;
 }
 button {

@@ -274,7 +274,7 @@ const notesTitle = computed(() => {
 .inside .facts {
   display: none;
 }
-@media (max-width: 1300px) {
+@media (max-width: 1400px) {
   .brand-name {
     display: none;
   }

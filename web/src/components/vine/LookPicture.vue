@@ -59,7 +59,7 @@ watch(
 canvas {
   display: block;
   width: 100%;
-  height: 62px;
+  height: var(--chart, 62px);
   object-fit: contain;
   border-radius: 6px;
   background: var(--paper-2);

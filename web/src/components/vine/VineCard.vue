@@ -96,7 +96,7 @@ h3 {
 .chart {
   display: block;
   width: 100%;
-  height: 62px;
+  height: var(--chart, 62px);
   overflow: visible;
 }
 path {

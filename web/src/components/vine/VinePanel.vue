@@ -252,6 +252,7 @@ function at(step: Step): string {
   flex-direction: column;
   min-height: 0;
   overflow: hidden;
+  container-type: size;
 }
 header {
   display: flex;
@@ -288,6 +289,8 @@ h2 {
   font-weight: 600;
 }
 .cards {
+  /* How high the pictures of the cards are: lower where the vine is. */
+  --chart: clamp(30px, calc(100cqh - 105px), 62px);
   position: relative;
   display: flex;
   gap: 18px;
