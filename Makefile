@@ -10,6 +10,7 @@ INPUTS ?= 700
 # Each day other sequences; `FIRST=…` runs again from one that failed.
 FIRST ?= $(shell date +%Y%j)000
 ROUNDS ?= 25
+HANDS ?= 200
 WEB_SOURCES := $(shell find web/src web/public docs/guide docs/screenshots -type f 2>/dev/null) docs/architecture.md docs/extending.md web/index.html web/vite.config.ts web/package.json web/tsconfig.json
 
 .PHONY: demo test test-quick hard check check-python check-web bench types screenshots clean new-rule new-look new-note new-format
@@ -27,9 +28,11 @@ test: .venv/.ready-dev web/dist/index.html .venv/.ready-browser
 test-quick: .venv/.ready-dev
 	QUICK=1 $(BIN)/pytest -n 2 -m "not journey and not slow"
 
-# Random edits, hostile inputs and killed servers in a large size: `make hard SEQUENCES=5000 INPUTS=700 ROUNDS=25 FIRST=0`.
-hard: .venv/.ready-dev
+# Random edits, hostile inputs, killed servers and hands that press anything, in a large size:
+# `make hard SEQUENCES=5000 INPUTS=700 ROUNDS=25 HANDS=200 FIRST=0`.
+hard: .venv/.ready-dev web/dist/index.html .venv/.ready-browser
 	FIRST=$(FIRST) SEQUENCES=$(SEQUENCES) INPUTS=$(INPUTS) ROUNDS=$(ROUNDS) $(BIN)/pytest -n 2 tests/hard
+	FIRST=$(FIRST) HANDS=$(HANDS) $(BIN)/pytest -n 2 tests/journeys/test_any_hand.py
 
 check: check-python check-web
 
