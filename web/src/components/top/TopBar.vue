@@ -62,9 +62,9 @@ const notesTitle = computed(() => {
         :aria-label="`Scene settings: ${scene.state} · ${scene.head.fps} fps · ${scene.head.length} frames`"
         @click="emit('settings')"
       >
-        <span aria-live="polite">{{ scene.state }}</span><span class="facts">
-          · {{ scene.head.fps }} fps · {{ scene.head.length }} frames</span
-        >
+        <span aria-live="polite">{{ scene.state }}</span>
+        <span class="fact">· {{ scene.head.fps }} fps</span>
+        <span class="fact">· {{ scene.head.length }} frames</span>
       </button>
     </div>
     <TransportBar />
@@ -223,8 +223,15 @@ const notesTitle = computed(() => {
   color: var(--ink-2);
   font-size: 12px;
   white-space: nowrap;
+  /* A fact there is no room for goes to a second line, which is not seen: rather none than a part of it. */
+  display: flex;
+  flex-wrap: wrap;
+  justify-content: start;
+  column-gap: 4px;
+  height: 26px;
+  line-height: 26px;
+  padding-block: 0;
   overflow: hidden;
-  text-overflow: ellipsis;
   /* The facts give way to the scene's name; whether it is saved stays. A smaller factor would take a part of a pixel
      from the name, which is enough to cut it off. */
   flex: 0 9999 auto;
@@ -271,7 +278,7 @@ const notesTitle = computed(() => {
 }
 /* The way in takes the room. */
 .inside .brand-name,
-.inside .facts {
+.inside .fact {
   display: none;
 }
 @media (max-width: 1400px) {
@@ -279,8 +286,8 @@ const notesTitle = computed(() => {
     display: none;
   }
 }
-@media (max-width: 1130px) {
-  .facts {
+@media (max-width: 1220px) {
+  .fact {
     display: none;
   }
   .state {

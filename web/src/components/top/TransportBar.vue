@@ -147,7 +147,7 @@ defineExpose({ focus: () => field.value?.select() });
   white-space: nowrap;
   margin-right: 2px;
 }
-@media (max-width: 1130px) {
+@media (max-width: 1220px) {
   /* So that the scene keeps its name. */
   .seconds {
     display: none;
