@@ -43,6 +43,7 @@ const notesTitle = computed(() => {
   const said = count === 0 ? "nothing to remark" : count === 1 ? "1 remark" : `${count} remarks`;
   return `Notes: ${said} on the motion (Alt+N)`;
 });
+const facts = computed(() => (scene.head ? [`${scene.head.fps} fps`, `${scene.head.length} frames`] : []));
 </script>
 
 <template>
@@ -63,8 +64,7 @@ const notesTitle = computed(() => {
         @click="emit('settings')"
       >
         <span aria-live="polite">{{ scene.state }}</span>
-        <span class="fact">· {{ scene.head.fps }} fps</span>
-        <span class="fact">· {{ scene.head.length }} frames</span>
+        <span v-for="fact in facts" :key="fact" class="fact">{{ ` · ${fact}` }}</span>
       </button>
     </div>
     <TransportBar />
