@@ -19,18 +19,12 @@ from threading import Thread
 
 import pytest
 
-from tests.journeys.servers import Server
+from tests.journeys.servers import Server, ask
 from tests.motion.scenes import EXAMPLE
 from vine_swing.store import SceneStore
 
 ROUNDS = int(os.environ.get("ROUNDS", "2"))
 SCHEMAS = sorted((Path(__file__).parents[1] / "store" / "schemas").glob("*.sql"))
-
-
-def ask(address: str, body: object | None = None) -> dict:
-    data = None if body is None else json.dumps(body).encode()
-    with urllib.request.urlopen(urllib.request.Request(address, data, {"content-type": "application/json"}), timeout=60) as answer:
-        return json.load(answer)
 
 
 class Client(Thread):

@@ -6,11 +6,13 @@ command instead, so that the way a person starts it is covered too.
 
 import contextlib
 import itertools
+import json
 import multiprocessing
 import os
 import signal
 import socket
 import time
+import urllib.request
 from collections.abc import Iterator
 from pathlib import Path
 from threading import Thread
@@ -60,6 +62,13 @@ def free_port() -> int:
             probe.bind(("127.0.0.1", port))
             return port
     raise AssertionError(f"no port from {PORTS.start} to {PORTS.stop - 1} is free")
+
+
+def ask(address: str, body: object | None = None) -> dict:
+    """What a service answers to GET or, with a body, to POST."""
+    data = None if body is None else json.dumps(body).encode()
+    with urllib.request.urlopen(urllib.request.Request(address, data, {"content-type": "application/json"}), timeout=60) as answer:
+        return json.load(answer)
 
 
 class Server:

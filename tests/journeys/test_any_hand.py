@@ -7,19 +7,18 @@ import json
 import os
 import random
 import re
-import urllib.request
-from pathlib import Path
 
 import pytest
 from playwright.sync_api import Page
 
+from demo.make import SCENES
+from tests.hard.any_changes import FIRST
 from tests.journeys.scenes import kept
-from tests.journeys.servers import Server
+from tests.journeys.servers import Server, ask
 from tests.journeys.workspace import SAVED
 
-DEMO = Path(__file__).resolve().parents[2] / "demo" / "scenes"
-SCENES = [json.loads(path.read_text(encoding="utf-8"))["name"] for path in sorted(DEMO.glob("*.json"))]
-FIRST, HANDS = int(os.environ.get("FIRST", "0")), int(os.environ.get("HANDS", "1"))
+NAMES = [json.loads(path.read_text(encoding="utf-8"))["name"] for path in sorted(SCENES.glob("*.json"))]
+HANDS = int(os.environ.get("HANDS", "1"))
 ACTIONS = 90
 NAMED = [
     "Space",
@@ -67,9 +66,9 @@ LEFT_ALONE = re.compile("forget|open a scene file|bring in|save", re.I)
 @pytest.mark.parametrize("number", range(FIRST, FIRST + HANDS))
 def test_whatever_hands_do_nothing_fails_and_undo_takes_it_back(page: Page, server: Server, number: int):
     chance = random.Random(number)
-    address = kept(server.address, DEMO, SCENES[number % len(SCENES)])
+    address = kept(server.address, SCENES, NAMES[number % len(NAMES)])
     scene = f"{server.address}/api/scenes/{address.rsplit('/', 1)[1]}"
-    before = _asked(f"{scene}/file")
+    before = ask(f"{scene}/file")
     failed: list[str] = []
     page.on("response", lambda answer: failed.append(f"{answer.status} {answer.request.method} {answer.url}") if answer.status >= 500 else None)
     page.on("filechooser", lambda chooser: None)
@@ -87,10 +86,10 @@ def test_whatever_hands_do_nothing_fails_and_undo_takes_it_back(page: Page, serv
     page.wait_for_function(SAVED)
     page.goto("about:blank")
     assert not failed, f"{failed} after {done}"
-    state = _asked(scene)
+    state = ask(scene)
     while state["history"]["undo"]:
-        state = _asked(f"{scene}/undo", {"revision": state["revision"]})
-    assert _asked(f"{scene}/file") == before, f"undo took not all of it back: {done}"
+        state = ask(f"{scene}/undo", {"revision": state["revision"]})
+    assert ask(f"{scene}/file") == before, f"undo took not all of it back: {done}"
 
 
 def _act(page: Page, chance: random.Random) -> str:
@@ -127,9 +126,3 @@ def _act(page: Page, chance: random.Random) -> str:
     page.keyboard.press("Escape")
     page.mouse.wheel(chance.gauss(0, 200), chance.gauss(0, 200))
     return "wheel"
-
-
-def _asked(address: str, body: dict | None = None):
-    data = None if body is None else json.dumps(body).encode()
-    with urllib.request.urlopen(urllib.request.Request(address, data, {"content-type": "application/json"})) as answer:
-        return json.load(answer)

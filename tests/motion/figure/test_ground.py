@@ -65,7 +65,7 @@ def test_at_whole_places_it_is_the_highest_of_all_stretches_there(lines):
             assert ground.height(np.array([float(x)]))[0] == pytest.approx(min(here), abs=1e-9)
 
 
-def test_the_same_lines_are_one_ground_that_is_evened_out_in_few_ways():
+def test_the_same_lines_are_one_ground_and_evened_out_alike_after_many_other_ways():
     line = np.array([[0.0, 0], [300, -40], [340, 10]])
     ground = Ground.under([line])
     assert Ground.under([line.copy()]) is ground

@@ -11,8 +11,8 @@ from vine_swing.motion.baking.baked import Element
 from vine_swing.motion.baking.outlines import ReadOutlines, benders, drawn_series
 from vine_swing.motion.baking.placing import BakedObject
 from vine_swing.motion.baking.reading import Reader
-from vine_swing.motion.baking.rows import rows_of
 from vine_swing.motion.basics import matrix
+from vine_swing.motion.basics.rows import rows_of
 from vine_swing.motion.basics.specs import OUTLINE, limited
 from vine_swing.motion.curves.series import OutlineSeries
 from vine_swing.motion.outline.drawing import drawing_of

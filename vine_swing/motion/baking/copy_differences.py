@@ -18,8 +18,8 @@ from vine_swing.motion.baking.parade_tree import all_below, text_among
 from vine_swing.motion.baking.placing import BakedObject
 from vine_swing.motion.baking.plan import Plan
 from vine_swing.motion.baking.reading import CopyView, Reader
-from vine_swing.motion.baking.rows import read_setting, read_values, rows_of
-from vine_swing.motion.basics.rows import shrunk
+from vine_swing.motion.baking.rows import read_setting, read_values
+from vine_swing.motion.basics.rows import rows_of, shrunk
 from vine_swing.motion.basics.specs import GEOMETRY, INNER, LOOK, OUTLINE
 from vine_swing.motion.formula import Copy
 from vine_swing.motion.outline.drawing import TextPart, drawing_of

@@ -25,8 +25,3 @@ def read_setting(scene: Scene, reader: Reader, object_id: str, name: str) -> Arr
     """A setting of a rule that changes, at the reader's grid: (n,), or (n, 4) for colours."""
     setting = scene.by_id[object_id].moving_settings[name]
     return shrunk(evaluate_colours([setting], reader.grid[0])[0] if setting.keys_colours else read_values(reader, object_id, name))
-
-
-def rows_of(array: Array, rows: NDArray[np.intp]) -> Array:
-    """Some rows of an array; the same array where it has a single one for all frames."""
-    return array if len(array) == 1 else array[rows]

@@ -5,17 +5,14 @@ their straight lines are blended by 6x⁵ − 15x⁴ + 10x³, so that value, slo
 (S. Vigna's splitmix64).
 """
 
-from typing import TypeVar
-
 import numpy as np
 from numpy.typing import NDArray
 
-from vine_swing.motion.basics.rows import in_cache
+from vine_swing.motion.basics.rows import in_cache, rows_of
 
 Array = NDArray[np.float64]
 Whole = NDArray[np.uint64]
 Lattice = NDArray[np.int64]
-_Values = TypeVar("_Values", Array, Whole, Lattice)
 _BEGIN = np.array([[0x9E3779B9]], np.uint64)
 
 
@@ -32,13 +29,8 @@ def lattice_noise(place: Array, streams: Whole, ring: Lattice | None) -> Array:
     rows, samples = max(len(place), len(streams)), place.shape[1]
     noise = np.empty((rows, samples))
     for some in in_cache(rows, samples):
-        noise[some] = _noise(_own(place, some), _own(streams, some), None if ring is None else _own(ring, some))
+        noise[some] = _noise(rows_of(place, some), rows_of(streams, some), None if ring is None else rows_of(ring, some))
     return noise
-
-
-def _own(values: _Values, some: slice) -> _Values:
-    """Some of the rows, or the one that stands for all."""
-    return values if len(values) == 1 else values[some]
 
 
 def _noise(place: Array, streams: Whole, ring: Lattice | None) -> Array:

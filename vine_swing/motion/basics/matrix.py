@@ -13,14 +13,13 @@ from collections.abc import Mapping, Sequence
 import numpy as np
 from numpy.typing import NDArray
 
+from vine_swing.motion.basics.rows import in_cache
 from vine_swing.motion.basics.specs import GEOMETRY, GROUP_CHANNELS
 
 Array = NDArray[np.float64]
 #: The matrix that changes nothing, (1, 6).
 IDENTITY = np.array([[1.0, 0, 0, 1, 0, 0]])
 IDENTITY.flags.writeable = False
-#: Numbers worked on at once where many matrices are made together, so that they stay in the processor's cache.
-_AT_ONCE = 50_000
 #: Determinants smaller than this are treated as 0.
 _FLAT = 1e-12
 
@@ -55,9 +54,8 @@ def products(lefts: Sequence[Array], rights: Sequence[Array]) -> list[Array]:
         alike.setdefault((len(left), len(right)), []).append(place)
     found: list[Array] = [IDENTITY] * len(lefts)
     for lengths, places in alike.items():
-        at_once = max(1, _AT_ONCE // (6 * max(lengths)))
-        for start in range(0, len(places), at_once):
-            some = places[start : start + at_once]
+        for here in in_cache(len(places), 6 * max(lengths)):
+            some = places[here]
             left = lefts[some[0]] if all(lefts[place] is lefts[some[0]] for place in some) else np.stack([lefts[place] for place in some])
             for place, product in zip(some, multiply(left, np.stack([rights[place] for place in some])), strict=True):
                 found[place] = product

@@ -27,7 +27,7 @@ def apply(source: Source, settings: Settings, mode: Mode, t: Array) -> Array:
         streams = mixed(source.streams, seeds, np.full((1, 1), octave, np.uint64))
         noise = lattice_noise(place * 2**octave, streams, None if ring is None else ring * 2**octave)
         noise *= here
-        total = total + noise if octave else noise
+        total = total + noise
         sizes, size = sizes + here, size * roughness
     total *= number_of(settings, "amplitude", t)
     total /= sizes

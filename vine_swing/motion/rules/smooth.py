@@ -9,7 +9,7 @@ amplitude against the integral, one of 3 Hz by 3e-4.
 import numpy as np
 from numpy.typing import NDArray
 
-from vine_swing.motion.basics.rows import CACHED_SAMPLES
+from vine_swing.motion.basics.rows import in_cache
 from vine_swing.motion.rules.spec import Array, Mode, RuleSpec, Settings, SettingSpec, Source, by_name, number_of, stateless
 
 Index = NDArray[np.intp]
@@ -84,13 +84,9 @@ def _means(values: Array, weights: Array, where: Index) -> Array:
     """Σ weights[…, k]·values[:, where[:, k]], weights (K,) or (n, K), `where` (n, K): (r, n)."""
     weights = np.broadcast_to(weights, where.shape)
     means = np.empty((len(values), len(where)))
-    # So much at once that what is summed stays in the processor's cache.
-    frames = max(1, CACHED_SAMPLES // where.shape[1])
-    rows = max(1, CACHED_SAMPLES // where.size)
-    for first in range(0, len(where), frames):
-        some = slice(first, first + frames)
-        for row in range(0, len(values), rows):
-            np.vecdot(values[row : row + rows].take(where[some], axis=1), weights[some], out=means[row : row + rows, some])
+    for some in in_cache(len(where), where.shape[1]):
+        for rows in in_cache(len(values), where.size):
+            np.vecdot(values[rows].take(where[some], axis=1), weights[some], out=means[rows, some])
     return means
 
 

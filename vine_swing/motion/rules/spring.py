@@ -11,7 +11,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from vine_swing.motion.basics.gauss import PLACES, polynomials
-from vine_swing.motion.basics.rows import CACHED_SAMPLES, shrunk
+from vine_swing.motion.basics.rows import in_cache, shrunk
 from vine_swing.motion.rules.spec import AT_START, Array, Mode, Read, RuleSpec, Settings, SettingSpec, Source, by_name, number_of
 
 Index = NDArray[np.intp]
@@ -111,10 +111,7 @@ class _Cells:
         omega, zeta = (one if one.shape[1] == 1 else one[:, cells] for one in (self.omega, self.zeta))
         m11, m12, _, _ = _carried(omega, zeta, tau)
         places = np.empty((self.p.shape[1], len(cells)))
-        # So many columns at once that what is worked on stays in the processor's cache.
-        columns = max(1, CACHED_SAMPLES // len(places))
-        for first in range(0, len(cells), columns):
-            some = slice(first, first + columns)
+        for some in in_cache(len(cells), len(places)):
             own = cells[some]
             place = _place(self.p[:, :, own], tau[some])
             place += m11[:, some] * self.away[0][:, own]

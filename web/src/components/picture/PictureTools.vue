@@ -31,12 +31,11 @@ const { height } = useElementSize(bar);
 /** With little height the buttons become smaller, then stand in two columns, so that none is cut off. */
 const grid = computed(() => {
   const count = offered.value.length + 1;
-  const sizeOf = (rows: number): number => (height.value + GAP) / rows - GAP;
-  const half = Math.ceil(count / 2);
-  const [rows, size] =
-    !height.value || sizeOf(count) >= SMALL
-      ? [count, height.value ? Math.min(LARGE, sizeOf(count)) : LARGE]
-      : [half, Math.min(SMALL, sizeOf(half))];
+  // Before it is measured there is room.
+  const sizeIn = (rows: number): number => ((height.value || Infinity) + GAP) / rows - GAP;
+  const fits = sizeIn(count) >= SMALL;
+  const rows = fits ? count : Math.ceil(count / 2);
+  const size = Math.min(fits ? LARGE : SMALL, sizeIn(rows));
   return { gridTemplateRows: `repeat(${rows}, ${size}px)`, gridAutoColumns: `${size}px`, gap: `${GAP}px` };
 });
 </script>

@@ -52,9 +52,10 @@ const cues = computed(() =>
     about: some.map((cue) => `Cue ${cue.name}: frames ${cue.first} to ${cue.last}`).join("\n"),
   })),
 );
+/** Widths in px: of a digit, from a mark to its number, and of the playhead's flag beyond its own number. */
+const [DIGIT, BEFORE, AROUND] = [7, 4, 10];
 /** Whether the playhead's number lies over that of a mark: digits that look out beside it would be read with it. */
 function isCovered(frame: number): boolean {
-  const [DIGIT, BEFORE, AROUND] = [7, 4, 10];
   const from = (frame - playback.frame) * time.perFrame + BEFORE;
   const half = (String(playback.frame).length * DIGIT) / 2 + AROUND;
   return from < half && from + String(frame).length * DIGIT > -half;

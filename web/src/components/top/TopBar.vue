@@ -60,7 +60,7 @@ const facts = computed(() => (scene.head ? [`${scene.head.fps} fps`, `${scene.he
         class="quiet state"
         :class="{ alarm: scene.state === 'not saved' }"
         title="Size, length, frames per second and background"
-        :aria-label="`Scene settings: ${scene.state} · ${scene.head.fps} fps · ${scene.head.length} frames`"
+        :aria-label="`Scene settings: ${[scene.state, ...facts].join(' · ')}`"
         @click="emit('settings')"
       >
         <span aria-live="polite">{{ scene.state }}</span>
