@@ -126,6 +126,23 @@ def test_what_takes_long_says_so_and_can_be_stopped(workspace, page):
     assert w.channel("Drop", "x")["base"] == 111
 
 
+def test_what_takes_long_is_told_after_the_shelf_was_read_late(page, server):
+    reading, opening = [], []
+    page.route("**/api/scenes", lambda route: reading.append(route))
+    page.goto(server.address)
+    expect(page.get_by_text("Looking at the Shelf…")).to_be_visible()
+    page.route("**/api/bundles*", lambda route: opening.append(route))
+    page.get_by_label("Scene file").set_input_files({"name": "good.json", "mimeType": "application/json", "buffer": json.dumps(GOOD).encode()})
+    expect(page.get_by_text("Opening good.json…")).to_be_visible()
+    with page.expect_response("**/api/scenes"):
+        reading[0].continue_()
+    expect(page.get_by_role("heading", name="The Shelf is empty")).to_be_visible()
+    expect(page.get_by_text("Opening good.json…")).to_be_visible()
+    expect(page.get_by_role("status").filter(has_text="Working it out")).to_be_visible()
+    opening[0].continue_()
+    expect(page.get_by_role("button", name="Scene settings")).to_contain_text("saved")
+
+
 #: Notes what is told of work while it is done, which may be for a moment only: its words, and how much is done.
 TOLD = """() => {
   window.__told = { words: new Set(), shares: new Set() };

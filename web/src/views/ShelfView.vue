@@ -2,7 +2,7 @@
 /** The Shelf: all scenes. */
 import { useEventListener } from "@vueuse/core";
 import { ElCollapse, ElCollapseItem } from "element-plus";
-import { onMounted, ref, shallowRef } from "vue";
+import { computed, onMounted, ref, shallowRef } from "vue";
 import { RouterLink, useRouter } from "vue-router";
 import { api } from "@/api/client";
 import type { Shelf, Summary } from "@/api/types";
@@ -29,18 +29,18 @@ const over = ref(false);
 const copies = ref(0);
 /** The scene whose size is shown. */
 const measured = shallowRef<Summary | null>(null);
-const busy = ref<string | null>(null);
 
-/** What is asked of the service now. */
-const asked = shallowRef<Work | null>(null);
+/** What is asked of the service now, newest last: a file can be opened while a slow service still reads the Shelf. */
+const running = shallowRef<readonly { doing: string; work: Work }[]>([]);
+const newest = computed(() => running.value.at(-1));
 
 async function attempt<T>(doing: string, ask: (work: Work) => Promise<T>): Promise<T | null> {
-  busy.value = doing;
-  const work = (asked.value = new Work());
+  const mine = { doing, work: new Work() };
+  running.value = [...running.value, mine];
   try {
-    return await messages.attempt(() => ask(work));
+    return await messages.attempt(() => ask(mine.work));
   } finally {
-    busy.value = asked.value = null;
+    running.value = running.value.filter((one) => one !== mine);
   }
 }
 
@@ -54,9 +54,9 @@ function show(shelf: Shelf | null): void {
 
 /** What was done on another page meanwhile is seen once this one is looked at again. */
 async function lookAgain(): Promise<void> {
-  if (busy.value || document.hidden) return;
+  if (newest.value || document.hidden) return;
   const shelf = await api.shelf().catch(() => null);
-  if (!busy.value) show(shelf);
+  if (!newest.value) show(shelf);
 }
 useEventListener(window, "focus", lookAgain);
 useEventListener(document, "visibilitychange", lookAgain);
@@ -135,7 +135,7 @@ onMounted(load);
         <h1>Vine Swing</h1>
         <p>Your shelf of scenes</p>
       </div>
-      <span class="busy" aria-live="polite">{{ busy }}</span>
+      <span class="busy" aria-live="polite">{{ newest?.doing }}</span>
       <RouterLink to="/principles" class="plain" title="The classic twelve, each with a live example"
         >Principles</RouterLink
       >
@@ -161,7 +161,7 @@ onMounted(load);
         @change="openFile(($event.target as HTMLInputElement).files?.[0])"
       />
     </header>
-    <WorkLine :work="asked" doing="Working it out:" class="working" />
+    <WorkLine :work="newest?.work ?? null" doing="Working it out:" class="working" />
     <div v-if="scenes?.length" class="grid">
       <SceneCard
         v-for="scene in scenes"
