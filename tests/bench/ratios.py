@@ -4,6 +4,7 @@ Each line gives the best of several runs, and its ratio to a plain NumPy pass ov
 encoder alone, for films). Times depend on the machine; ratios much less.
 """
 
+import gc
 import tempfile
 import time
 from collections.abc import Callable
@@ -15,6 +16,7 @@ import numpy as np
 from pydantic import TypeAdapter
 
 from tests.motion.scenes import channel, scene, shape
+from vine_swing.cli import COLLECTING
 from vine_swing.formats import film_of
 from vine_swing.formats.engine.pool import Pool
 from vine_swing.formats.mp4 import write_mp4
@@ -25,7 +27,8 @@ from vine_swing.motion.edits.keys import SetKey
 from vine_swing.motion.figure.presets import GAITS
 from vine_swing.motion.figure.starters import STARTERS
 from vine_swing.motion.scene.model import Scene
-from vine_swing.motion.scene.scene_file import load
+from vine_swing.motion.scene.scene_file import dump, load, parse
+from vine_swing.store import SceneStore
 
 FRAMES = 240
 KEYED = ("x", "y", "rotation", "scale.x", "scale.y", "skew", "opacity", "stretch")
@@ -205,6 +208,12 @@ def main() -> None:
     print()
     for what, before, edits in many_edits():
         line(what, best(lambda before=before, edits=edits: apply_all(before, edits), 1), 1.0, "a second (bar 3)")
+    large = large_file()
+    gc.set_threshold(*COLLECTING)
+    with tempfile.TemporaryDirectory() as folder:
+        store = SceneStore(Path(folder) / "kept.db")
+        line(f"a scene file of {len(large) / 1e6:.0f} MB, read, baked and kept", best(lambda: taken_in(large, store), 2), 1.0, "a second (bar 3)")
+        store.close()
 
     with tempfile.TemporaryDirectory() as folder:
         heavy = film_of(load(HEAVIEST), ExportOptions(format="mp4", scale=1.5, last=119), Pool())
@@ -244,6 +253,19 @@ def many_edits() -> list[tuple[str, Scene, list[Any]]]:
             edits.validate_python([{"edit": "set-key", "object": "a", "channel": "x", "frame": n + 0.5, "value": 1} for n in range(5000)]),
         ),
     ]
+
+
+def large_file() -> str:
+    """A scene file of 256,000 keys."""
+    keyed = channel(*((2.0 * n, round(100 + 1.37 * n, 3), "slow-out-in") for n in range(320)))
+    return dump(scene(*(shape(f"o{n}", x=keyed, y=keyed) for n in range(400)), length=640), indent=None)
+
+
+def taken_in(text: str, store: SceneStore) -> None:
+    """Read a scene file, work out its motion and keep it."""
+    one = parse(text)
+    bake(one)
+    store.create(one)
 
 
 def encode(pictures: list[np.ndarray], path: Path) -> None:

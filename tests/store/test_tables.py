@@ -6,7 +6,9 @@ from contextlib import closing
 import pytest
 
 from tests.motion.scenes import channel, scene, shape
+from vine_swing.motion.timing.channel import Channel
 from vine_swing.store import SceneStore
+from vine_swing.store.rows.keys import KEY, PLAIN, is_plain
 from vine_swing.store.rows.tables import CHANNEL, CUE, DIAL, OBJECT, RULE, SOUND, TIMELINE
 
 #: What rows have besides: what they are called, what they belong to, and what is written by other means.
@@ -46,3 +48,34 @@ def test_a_channel_is_read_back_as_it_was_written():
     row = dict(zip((name.strip('"') for name in CHANNEL.names), CHANNEL.values(one), strict=True))
     read = type(one).model_validate(CHANNEL.data(row) | {"keys": one.keys})
     assert read == one
+
+
+@pytest.mark.parametrize("more", [{"in": (-3, 5)}, {"tension": 0.5}, {"out": (1, 2), "way": "spline"}, {"meets": (0, 1)}])
+def test_keys_that_say_more_than_a_value_are_written_whole(more):
+    (key,) = Channel.model_validate({"keys": [{"frame": 0, "value": 1.0, "ease": "hold"} | more]}).keys
+    assert not is_plain(key)
+    # What is taken out of it again is still told, which does no harm.
+    assert not is_plain(key.copy_with(out=None, into=None))
+
+
+def test_a_plain_key_takes_the_same_row_as_one_that_says_everything(tmp_path):
+    short = channel((0, 1.25, "hold"), (10, -2), (20, 1e-9, {"bezier": [0.1, 0.2, 0.3, 0.4]}))
+    whole = Channel.model_validate(short.model_dump(by_alias=True))
+    assert [all(map(is_plain, one.keys)) for one in (short, whole)] == [True, False]
+    # A point and words take more than the plain columns.
+    assert not any(is_plain(key) for one in (channel((0, (1, 2))), channel((0, {"text": "Mail!"}))) for key in one.keys)
+    # Keys of both kinds lie in one channel, in the order of their frames.
+    mixed = channel((0, 1), (5, 2), (9, 3)).copy_with(keys=(short.keys[0], whole.keys[1], short.keys[2]))
+    one = scene({"id": "moth", "name": "Moth", "kind": "shape", "shape": {"type": "ellipse"}})
+    (thing,) = one.objects
+    one = one.copy_with(objects=(thing.copy_with(channels={"x": short, "y": whole, "rotation": mixed}),))
+    store = SceneStore(tmp_path / "kept.db")
+    kept = store.load(store.create(one)).scene
+    store.close()
+    assert kept == one
+    with closing(sqlite3.connect(tmp_path / "kept.db")) as db:
+        found = db.execute(f"SELECT name, frame, {', '.join(KEY)} FROM key JOIN channel ON channel.row = key.channel ORDER BY frame").fetchall()
+    rows = [{row[1:] for row in found if row[0] == name} for name in ("x", "y", "rotation")]
+    assert len(rows[0]) == 3
+    assert rows[0] == rows[1] == rows[2]
+    assert {row[1 + len(PLAIN) :] for row in rows[0]} == {(None, None, None, None, 0.0, 0.0, 0.0, None, None, None)}

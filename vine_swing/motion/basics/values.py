@@ -90,6 +90,9 @@ class Words(Frozen):
 
 
 def _kind_of_value(value: Any) -> str:
+    # Nearly all of the many keys of a scene hold numbers.
+    if type(value) is float or type(value) is int:
+        return "as number"
     if isinstance(value, str):
         return "as outline" if value.lstrip()[:1] in ("M", "m") else "as colour"
     if isinstance(value, list | tuple):

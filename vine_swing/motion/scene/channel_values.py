@@ -12,7 +12,7 @@ from vine_swing.motion.timing.channel import Channel, Key
 #: Keys of one outline.
 MAX_OUTLINE_KEYS = 2_000
 _KINDS: dict[str, tuple[str, Any]] = {
-    "number": ("a number", int | float),
+    "number": ("a number", (int, float)),
     "colour": ("a colour such as '#F2932B'", str),
     "point": ("a point such as [640, 360]", tuple),
     "outline": ("SVG path data such as 'M 0 0 L 40 0 L 20 30 Z'", str),

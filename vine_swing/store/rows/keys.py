@@ -13,6 +13,8 @@ from vine_swing.motion.timing.ease import Ease
 
 #: The columns of a key, beside its channel and its frame.
 KEY = ("value", "ease", "out_frames", "out_value", "in_frames", "in_value", "tension", "continuity", "bias", "way", "value_y", "meets")
+#: Those that most keys have something in: in the others they hold what the columns hold where nothing is written.
+PLAIN = KEY[:2]
 _EASE: TypeAdapter[Ease] = TypeAdapter(Ease)
 
 
@@ -45,6 +47,19 @@ def _ease_text(ease: Ease) -> str:
 def ease_data(text: str) -> Any:
     """An ease as the model takes it, from what its column holds."""
     return json.loads(text)
+
+
+_PLAIN_FIELDS = frozenset({"frame", *PLAIN})
+
+
+def is_plain(key: Key) -> bool:
+    """Whether all that is to be written of a key are its frame and its columns `PLAIN`."""
+    return key.__pydantic_fields_set__ <= _PLAIN_FIELDS and isinstance(key.value, (float, str))
+
+
+def plain_values(key: Key) -> tuple[Any, ...]:
+    """What the columns `PLAIN` hold of a key that is plain."""
+    return key.value, _ease_text(key.ease)
 
 
 def key_values(key: Key) -> tuple[Any, ...]:
