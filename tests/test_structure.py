@@ -77,6 +77,14 @@ def test_imports_point_one_way(path):
             assert "store" in path.parts, "nothing but the store knows SQL"
 
 
+def test_what_takes_long_to_load_is_loaded_where_it_is_used():
+    """SciPy's parts take a quarter of a second each, which everybody would wait for who starts the service or checks a file."""
+    for path in FILES:
+        loaded = [node for node in ast.parse(path.read_text(encoding="utf-8")).body if isinstance(node, ast.Import | ast.ImportFrom)]
+        names = {alias.name for node in loaded for alias in node.names} | {node.module for node in loaded if isinstance(node, ast.ImportFrom)}
+        assert not [name for name in names if name and name.split(".")[0] == "scipy"], f"{path.name} loads scipy whenever it is imported"
+
+
 def room(module):
     parts = module.split(".")
     return ROOMS.index(parts[2]) if parts[:2] == ["vine_swing", "motion"] and len(parts) > 2 else None

@@ -11,7 +11,6 @@ from functools import lru_cache
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.optimize import linear_sum_assignment
 
 from vine_swing.motion.curves.contours import Contour, area, contours_of, joined, sections
 from vine_swing.motion.curves.length import ArcLengths, points_at
@@ -83,6 +82,9 @@ def _pairs(a: list[Contour], b: list[Contour], meeting: tuple[int, int] | None) 
     cost = np.array([[_apart(one, other) for other in b] for one in a])
     if meeting is not None:
         cost[meeting] = -1e12
+    # Imported where it is used: loading scipy.optimize takes a quarter of a second.
+    from scipy.optimize import linear_sum_assignment
+
     rows, columns = linear_sum_assignment(cost)
     partner = dict(zip(rows.tolist(), columns.tolist(), strict=True))
     for i, one in enumerate(a):

@@ -6,7 +6,6 @@ divided at the sample that strays most (cf. P. J. Schneider, "An algorithm for a
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.ndimage import gaussian_filter1d
 
 from vine_swing.motion.basics.colour import from_oklab, parse_hex, to_hex, to_oklab
 from vine_swing.motion.timing.channel import Key
@@ -46,6 +45,9 @@ def fit_noisy_keys(frames: Array, values: Array, tolerance: float) -> list[Key]:
 
     The samples are smoothed by a Gaussian as wide as leaves them within part of the tolerance; what is left of it is for the keys.
     """
+    # Imported where it is used: loading scipy.ndimage takes as long as reading a large scene.
+    from scipy.ndimage import gaussian_filter1d
+
     smooth, strays = values, 0.0
     for width in _WIDTHS:
         if width > len(values) / 2:
