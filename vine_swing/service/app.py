@@ -15,6 +15,7 @@ from vine_swing.service.exports import Exports
 from vine_swing.service.guard import Guard
 from vine_swing.service.notes import Notes
 from vine_swing.service.page import serve_page
+from vine_swing.service.preparing import prepare
 from vine_swing.service.rehearsals import Rehearsals
 from vine_swing.service.routes import (
     backups,
@@ -38,7 +39,6 @@ from vine_swing.service.routes import (
     watching,
     work,
 )
-from vine_swing.service.routes.rule_words import rule_words
 from vine_swing.service.sessions import Sessions
 from vine_swing.store import SceneStore
 
@@ -50,8 +50,7 @@ def create_app(store: SceneStore, *, web: Path = WEB, farm: str | None = None) -
 
     @asynccontextmanager
     async def lifespan(app: FastAPI) -> AsyncIterator[None]:
-        # Half a second of work that the first page would else wait for.
-        Thread(target=rule_words, name="rule pictures", daemon=True).start()
+        Thread(target=prepare, name="preparing", daemon=True).start()
         yield
         app.state.exports.close()
 
