@@ -87,10 +87,27 @@ def test_every_view_and_panel_passes(page: Page, demo_server: Server):
         check(page, f"{name} {thing or ''}")
 
 
+#: What of a dialog lies beyond the sides of the window and cannot be scrolled to within it.
+CUT_OFF = """(dialog) => {
+  const scrolled = (one) => one !== dialog && (getComputedStyle(one).overflowX === 'auto' || scrolled(one.parentElement));
+  return [...dialog.querySelectorAll('a, button, input, select, h2, p')]
+    .filter((one) => one.getBoundingClientRect().width > 0 && !scrolled(one))
+    .filter((one) => one.getBoundingClientRect().left < 0 || one.getBoundingClientRect().right > innerWidth)
+    .map((one) => one.ariaLabel || one.textContent);
+}"""
+
+
 def shown(page: Page, name: str) -> None:
+    """Look at an open dialog, also in a page enlarged to 200 % (WCAG 2.2, 1.4.4), and close it."""
     dialog = page.get_by_role("dialog", name=name)
     expect(dialog).to_be_visible()
     check(page, f"dialog {name}", dialog)
+    page.set_viewport_size({"width": 640, "height": 400})
+    assert dialog.evaluate(CUT_OFF) == [], f"cut off in the dialog {name}"
+    last = dialog.locator("button, input").filter(visible=True).last
+    last.scroll_into_view_if_needed()
+    expect(last).to_be_in_viewport()
+    page.set_viewport_size({"width": 1280, "height": 800})
     page.keyboard.press("Escape")
     expect(dialog).to_have_count(0)
 

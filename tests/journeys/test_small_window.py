@@ -1,4 +1,5 @@
-"""The workspace in the smallest window it is made for: nothing at the top lies over anything else, nothing is cut off, and the page does not scroll."""
+"""The workspace in small windows: nothing at the top lies over anything else and nothing is cut off; in the smallest it is made for, and larger ones, the
+page does not scroll."""
 
 import pytest
 from playwright.sync_api import expect
@@ -26,11 +27,49 @@ def test_the_top_bar_has_room_for_all_it_holds(page, server, size):
         assert left["right"] <= right["left"] + 0.5, f"{left['name']} lies under {right['name']}"
 
 
+def test_a_page_twice_as_large_is_scrolled_and_not_cut_off(page, server):
+    """A window of 1280 × 800 whose page is enlarged to 200 % has 640 × 400 px of its own (WCAG 2.2, 1.4.4)."""
+    w = opened(page, server.address, name="Letters", objects=[shape("Leaf", x=keys((0, 640), (24, 900)), y=360, width=200, height=200)])
+    w.pick("Leaf")
+    page.set_viewport_size({"width": 640, "height": 400})
+    # Nothing hides what it takes to export, to write a value or to read how the result is made.
+    for one in (
+        page.get_by_role("button", name="Export"),
+        page.get_by_role("button", name="Scene settings"),
+        w.value_field("Travel y"),
+        page.get_by_role("region", name="Vine").get_by_role("article").last,
+        page.get_by_role("switch", name="big picture"),
+    ):
+        one.scroll_into_view_if_needed()
+        expect(one).to_be_in_viewport(ratio=0.99)
+    # A drag in the picture goes where the pointer goes, scrolled or not.
+    page.evaluate("scrollTo(200, 40)")
+    assert page.evaluate("[scrollX, scrollY]") == [200, 40]
+    w.drag_in_picture((640, 360), (740, 360))
+    w.shows("Travel x", 740, within=6)
+    w.shows("Travel y", 360, within=6)
+
+
+def test_the_other_pages_need_no_sideways_scrolling_twice_as_large(page, demo_server):
+    page.set_viewport_size({"width": 640, "height": 400})
+    beyond = (
+        "() => [...document.querySelectorAll('a, button, input, h1, h2, p')].filter((one) => one.getBoundingClientRect().right > innerWidth).length"
+    )
+    for path, heading in (("", "Vine Swing"), ("principles", "Principles"), ("notes", "Notes"), ("help", "Help")):
+        page.goto(f"{demo_server.address}/{path}")
+        expect(page.get_by_role("heading", name=heading, exact=True)).to_be_visible()
+        page.wait_for_load_state("networkidle")
+        assert page.evaluate(beyond) == 0, path
+        assert page.evaluate("document.documentElement.scrollWidth <= innerWidth"), path
+
+
 def test_menus_stay_in_the_window_and_the_page_where_it_is(page, server):
     """The menu of the time sheet is taller than the room below and above its button."""
     w = opened(page, server.address, objects=[shape("Leaf", x=keys((0, 0), (24, 300)))])
     for height in (800, 700, 420):
         w.page.set_viewport_size({"width": 1280, "height": height})
+        # A window so low that not all of it has room is scrolled, but by nobody's menu.
+        beyond = 0 if height > 600 else 48 + 200 + 100 + 150 - height
         w.page.get_by_role("button", name="More for the time sheet").click()
         menu = w.page.get_by_role("menu")
         expect(menu).to_be_visible()
@@ -40,7 +79,7 @@ def test_menus_stay_in_the_window_and_the_page_where_it_is(page, server):
         box = w.page.locator(".el-dropdown__popper").bounding_box()
         assert box["y"] >= 0
         assert box["y"] + box["height"] <= height
-        assert w.page.evaluate("[scrollY, document.documentElement.scrollHeight - innerHeight]") == [0, 0]
+        assert w.page.evaluate("[scrollY, document.documentElement.scrollHeight - innerHeight]") == [0, beyond]
         w.page.keyboard.press("Escape")
         expect(menu).to_have_count(0)
 

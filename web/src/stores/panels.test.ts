@@ -44,8 +44,10 @@ describe("the room of panels", () => {
     panels.folded = ["vine"];
     panels.big = true;
     expect(panels.rows).toBe("48px minmax(200px, 1fr) 0px 0px");
+    expect(panels.least).toBe(248);
     expect(panels.isOpen("sheet")).toBe(false);
     panels.big = false;
     expect(panels.rows).toBe("48px minmax(200px, 1fr) 180px 14px");
+    expect(panels.least).toBe(442);
   });
 });

@@ -28,6 +28,8 @@ export const PANELS: Readonly<Record<Panel, PanelRoom>> = {
   sheet: { name: "Time sheet", edge: "top", least: 100, most: 420, usual: 180, share: 0.225 },
   vine: { name: "Vine", edge: "top", least: 150, most: 320, usual: 168, share: 0.21 },
 };
+/** The bar at the top, and the least that is left of the picture, px. */
+const [TOP, PICTURE] = [48, 200];
 /** What of a folded panel is left to bring it back by, px. */
 const FOLDED = 14;
 
@@ -81,7 +83,9 @@ export const usePanels = defineStore("panels", () => {
   /** The px a panel takes. */
   const taken = (panel: Panel): number => (big.value ? 0 : isFolded(panel) ? FOLDED : sizes[panel]);
   const columns = computed(() => `${taken("troupe")}px minmax(0, 1fr) ${taken("values")}px`);
-  const rows = computed(() => `48px minmax(200px, 1fr) ${taken("sheet")}px ${taken("vine")}px`);
+  const rows = computed(() => `${TOP}px minmax(${PICTURE}px, 1fr) ${taken("sheet")}px ${taken("vine")}px`);
+  /** What all of them take at least, px: a lower window is scrolled. */
+  const least = computed(() => TOP + PICTURE + taken("sheet") + taken("vine"));
 
-  return { sizes, folded, big, finding, isFolded, isOpen, fold, show, beside, besideOf, columns, rows };
+  return { sizes, folded, big, finding, isFolded, isOpen, fold, show, beside, besideOf, columns, rows, least };
 });

@@ -209,6 +209,7 @@ onMounted(load);
 }
 header {
   display: flex;
+  flex-wrap: wrap;
   align-items: center;
   gap: 12px;
   margin: 0 auto 24px;
@@ -222,6 +223,11 @@ h1 {
 header p {
   margin: 2px 0 0;
   color: var(--ink-2);
+}
+header .plain,
+header .primary,
+h1 {
+  white-space: nowrap;
 }
 a.plain {
   text-decoration: none;

@@ -187,7 +187,7 @@ const ready = computed(() => scene.head !== null && vocabulary.words !== null);
     v-if="ready"
     class="workspace"
     :class="{ dropping }"
-    :style="{ gridTemplateRows: panels.rows }"
+    :style="{ gridTemplateRows: panels.rows, minHeight: `${panels.least}px` }"
     @dragover="dragOver"
     @dragleave="dropping = false"
     @drop="drop"
@@ -266,6 +266,8 @@ const ready = computed(() => scene.head !== null && vocabulary.words !== null);
 .workspace {
   display: grid;
   height: 100vh;
+  /* In a smaller window, as where the page is enlarged to read it, it is scrolled rather than cut off. */
+  min-width: 1000px;
   overflow: hidden;
 }
 .dropping {
