@@ -25,6 +25,11 @@ def test_a_valley_is_walked_through_with_camera_and_depths_set_by_hand(page: Pag
 
     # From the side: the hill farther away, the fern nearer.
     page.get_by_role("tab", name="Depth").click()
+    # A tab more takes nothing from what stands beside the tabs.
+    more = page.get_by_role("button", name="More for the time sheet")
+    assert more.evaluate(
+        "(one) => { const { x, right, y } = one.getBoundingClientRect(); return [x + 3, right - 3].every((at) => one.contains(document.elementFromPoint(at, y + 12))) }"
+    )
     depths = page.get_by_role("region", name="Depths")
     expect(depths.get_by_role("button", name="Depth of Title")).to_have_count(0)
     far = depths.get_by_role("button", name="Depth of Hill")

@@ -4,7 +4,7 @@ import { computed, ref } from "vue";
 import { usePlayback } from "@/stores/playback";
 
 /** The column of names, and the air on both sides of the track, in pixels. */
-export const NAMES = 222;
+export const NAMES = 244;
 export const AIR = 22;
 const MOST_PER_FRAME = 80;
 

@@ -184,7 +184,7 @@ function slide(event: PointerEvent): void {
   border-bottom: 2px solid transparent;
   background: none;
   padding: 1px 1px;
-  margin-right: 5px;
+  margin-right: 4px;
   font: 600 12px var(--heading);
   color: var(--ink-2);
   cursor: pointer;
