@@ -136,6 +136,22 @@ def test_zoom_scroll_and_back_to_the_whole(pair):
     assert per_frame(w) == pytest.approx(whole)
 
 
+def test_the_key_that_closes_a_loop_is_in_reach_and_later_ones_are_counted(page, server):
+    """It lies where the last frame ends, on the frame after it."""
+    turning = {"keys": [{"frame": frame, "value": 7.5 * frame} for frame in (0, 24, 60)], "after": {"mode": "loop"}}
+    for length, seen, beyond in ((60, True, 0), (50, False, 1)):
+        w = opened(page, server.address, name=f"{length} frames", length=length, objects=[shape("Wheel", rotation=turning)])
+        w.pick("Wheel")
+        expect(w.leaf("Wheel", "Rotation", 24)).to_be_in_viewport(ratio=1)
+        closing = w.leaf("Wheel", "Rotation", 60)
+        expect(closing).to_be_in_viewport(ratio=1) if seen else expect(closing).not_to_be_in_viewport()
+        expect(page.get_by_title("Keys after the end of the scene")).to_have_count(2 * beyond)
+        if seen:
+            (left, y), (right, _) = lane_row(w, "Wheel", "Rotation", 24), lane_row(w, "Wheel", "Rotation", 60)
+            w.drag((right, y), (left + (right - left) * 24 / 36, y))
+            assert w.keys("Wheel", "rotation") == [(0, 0), (24, 180), (48, 450)]
+
+
 def test_an_object_is_shown_for_a_while(pair):
     w = pair
     w.pick("Mango")

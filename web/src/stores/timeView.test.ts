@@ -7,7 +7,7 @@ vi.mock("@/stores/messages", () => ({ useMessages: () => ({}) }));
 
 beforeEach(() => {
   setActivePinia(createPinia());
-  useScene().head = { fps: 24, length: 101 } as never;
+  useScene().head = { fps: 24, length: 100 } as never;
   useTimeView().width = NAMES + 2 * AIR + 1000;
 });
 

@@ -44,6 +44,8 @@ const chosen = computed(() => selection.objectId === props.lane.thing.id || sele
 const dial = computed(() => isDial(props.lane.thing));
 /** Its span before it was changed, until it is said what becomes of all that hangs on it. */
 const spanBefore = ref<Span | null>(null);
+/** What the words about an end take beside the last key, px: where they have no room to its right, they stand left of it. */
+const WORDS = 74;
 const first = computed(() => Math.max(0, props.lane.frames[0] ?? 0));
 const last = computed(() => Math.min(playback.last, props.lane.frames.at(-1) ?? 0));
 const moving = computed(() => props.lane.frames.length > 0 && !props.lane.lone);
@@ -78,7 +80,7 @@ const contacts = computed(() => {
     if ((frame - (shown.at(-1) ?? -Infinity)) * props.perFrame >= 10) shown.push(frame);
   return shown;
 });
-const beyond = computed(() => props.lane.frames.filter((frame) => frame > playback.last).length);
+const beyond = computed(() => props.lane.frames.filter((frame) => frame > playback.last + 1).length);
 
 function shown(value: Key["value"], factor: number, unit: string): string {
   const said = wordsIn(value);
@@ -171,7 +173,7 @@ function remove(frame: number): void {
         <span
           v-if="lane.row && lane.after"
           class="after"
-          :class="{ left: last > playback.last * 0.85 }"
+          :class="{ left: (playback.last - last) * perFrame < WORDS }"
           :style="{ left: `${last * perFrame}px` }"
           >{{ lane.after }}</span
         >
@@ -201,7 +203,7 @@ function remove(frame: number): void {
         />
         <RetimeBar v-if="!dial && selection.objectId === lane.thing.id" :lane="lane" :per-frame="perFrame" />
       </div>
-      <span v-if="beyond" class="beyond" title="Keys after the last frame of the scene">{{ beyond }} ›</span>
+      <span v-if="beyond" class="beyond" title="Keys after the end of the scene">{{ beyond }} ›</span>
     </div>
   </div>
 </template>

@@ -82,7 +82,7 @@ function scrub(event: PointerEvent): void {
 function slide(event: PointerEvent): void {
   const from = event.clientX;
   const first = time.first;
-  const move = (e: PointerEvent): void => time.panTo(first + ((e.clientX - from) / time.room) * playback.last);
+  const move = (e: PointerEvent): void => time.panTo(first + ((e.clientX - from) / time.room) * time.end);
   beginDrag(event, { move });
 }
 </script>
@@ -152,8 +152,8 @@ function slide(event: PointerEvent): void {
         ><span
           class="part"
           :style="{
-            left: `${(time.first / Math.max(1, playback.last)) * 100}%`,
-            width: `${(time.shown / Math.max(1, playback.last)) * 100}%`,
+            left: `${(time.first / time.end) * 100}%`,
+            width: `${(time.shown / time.end) * 100}%`,
           }"
       /></span>
     </div>
