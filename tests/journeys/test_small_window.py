@@ -27,6 +27,16 @@ def test_the_top_bar_has_room_for_all_it_holds(page, server, size):
         assert left["right"] <= right["left"] + 0.5, f"{left['name']} lies under {right['name']}"
 
 
+def test_all_that_is_seen_over_the_picture_is_in_reach(page, server):
+    page.set_viewport_size({"width": 1024, "height": 700})
+    camera = {"id": "camera", "name": "Camera", "kind": "camera", "channels": {"x": 640, "y": 360}}
+    opened(page, server.address, objects=[shape("Leaf"), camera])
+    chips = page.get_by_role("toolbar", name="What is seen over the picture")
+    expect(chips.get_by_role("switch", name="whole stage")).to_be_visible()
+    edges = chips.evaluate("(all) => [all, ...all.children].map((one) => one.getBoundingClientRect().left)")
+    assert min(edges) == edges[0]
+
+
 def test_a_page_twice_as_large_is_scrolled_and_not_cut_off(page, server):
     """A window of 1280 × 800 whose page is enlarged to 200 % has 640 × 400 px of its own (WCAG 2.2, 1.4.4)."""
     w = opened(page, server.address, name="Letters", objects=[shape("Leaf", x=keys((0, 640), (24, 900)), y=360, width=200, height=200)])

@@ -229,10 +229,26 @@ const others = computed(() => scene.objects.filter((one) => one.id !== selection
   padding: 0 10px;
   display: flex;
   align-items: center;
-  justify-content: flex-end;
+  /* What has no room at all is scrolled to. */
+  justify-content: safe flex-end;
+  overflow-x: auto;
+  scrollbar-width: none;
   gap: 7px;
   background: var(--paper-3);
   user-select: none;
+}
+.chips > .chip {
+  flex: none;
+}
+@media (max-width: 1100px) {
+  .chips {
+    gap: 4px;
+    padding: 0 6px;
+  }
+  .chips > .chip {
+    padding-inline: 7px;
+    font-size: 12px;
+  }
 }
 .variant {
   margin-right: auto;
