@@ -129,6 +129,7 @@ def notes(page: Page, server: Server) -> None:
     workspace.go_to("39")
     page.get_by_role("button", name="Let it squash").first.hover()
     take(page, "notes")
+    page.keyboard.press("Alt+n")
     page.get_by_role("link", name="Vine Swing").click()
     page.get_by_role("button", name="New scene").click()
     page.get_by_role("region", name="Ways to begin").wait_for()
