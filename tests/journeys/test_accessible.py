@@ -154,6 +154,10 @@ def test_every_dialog_and_menu_passes(page: Page, server: Server):
     page.keyboard.press("Control+Alt+r")
     expect(page.get_by_label("Find a rule")).to_be_visible()
     check(page, "rules")
+    page.set_viewport_size({"width": 640, "height": 400})
+    for one in (page.get_by_label("Find a rule"), page.get_by_role("button", name="Follow down a chain…")):
+        expect(one).to_be_in_viewport(ratio=1)
+    page.set_viewport_size({"width": 1280, "height": 800})
     page.get_by_role("button", name="Link by hand…").click()
     shown(page, "Link by hand")
     expect(page.get_by_role("heading", name="Mango at frame 0"), "Escape closes the dialog and lets go of nothing else").to_be_visible()

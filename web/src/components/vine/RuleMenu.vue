@@ -186,7 +186,7 @@ h3 {
   margin: 0 0 6px;
 }
 .choices {
-  grid-template-columns: repeat(6, 1fr);
+  grid-template-columns: repeat(auto-fill, minmax(112px, 1fr));
   margin-bottom: 10px;
   max-height: min(52vh, 430px);
   overflow-y: auto;
