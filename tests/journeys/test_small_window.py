@@ -110,3 +110,19 @@ def test_neither_a_tool_nor_the_word_saved_is_cut_off(page, server, size):
     assert right <= w.canvas()["x"]
     cards = w.page.get_by_role("region", name="Vine").get_by_role("article")
     assert max(cards.evaluate_all("all => all.map((one) => one.getBoundingClientRect().bottom)")) <= size[1]
+
+
+def test_a_long_name_leaves_the_frame_its_room_and_is_read_from_its_beginning(page, server):
+    long, to_the_left = (
+        "The left wing of the second letter carrier on the far bank of the river",
+        "جناح الرسول الطائر فوق النهر الكبير في الغابة المطيرة",
+    )
+    things = [shape(long) | {"id": "wing"}, shape(to_the_left) | {"id": "other-wing"}]
+    w = opened(page, server.address, objects=things)
+    for name, direction in ((long, "ltr"), (to_the_left, "rtl")):
+        w.pick(name)
+        heading = page.get_by_role("heading", name=f"{name} at frame 0")
+        expect(heading.get_by_text("at frame 0")).to_be_in_viewport(ratio=1)
+        for shown in (heading.get_by_text(name), w.item(name).get_by_text(name)):
+            # What is cut off is the end of the name, which lies to the right or, in scripts that go to the left, to the left.
+            assert shown.evaluate("(one) => [getComputedStyle(one).direction, one.scrollWidth > one.clientWidth]") == [direction, True]

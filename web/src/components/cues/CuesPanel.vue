@@ -57,7 +57,7 @@ const about = (cue: Cue): string =>
       <li v-for="cue in live.cues" :key="cue.id" class="cue" :class="{ runs: live.running.has(cue.id) }">
         <button class="row" :title="about(cue)" @click="editing = cue">
           <kbd>{{ cue.key ? keyName(cue.key) : cue.click ? "●" : "–" }}</kbd>
-          <span class="name">{{ cue.name }}</span>
+          <span class="name" dir="auto">{{ cue.name }}</span>
           <span class="span">{{ cue.first }}–{{ cue.last }}</span>
         </button>
         <PopUpMenu placement="bottom-end" @command="choose($event, cue)">

@@ -139,7 +139,7 @@ function choose(command: string, thing: DialThing): void {
           @click.stop
           @dblclick.stop
         />
-        <span v-else class="name">{{ thing.name }}</span>
+        <span v-else class="name" dir="auto">{{ thing.name }}</span>
         <span class="now" :data-now="shown(thing)" />
         <PopUpMenu placement="bottom-end" @command="choose($event, thing)">
           <button class="tiny" :aria-label="`More for ${thing.name}`" @click.stop><VineIcon name="more" /></button>

@@ -57,7 +57,7 @@ const pickKeys = (): void => picks.set(keysAt(props.lane.thing, props.lane.chann
       <VineIcon name="after" :class="{ turned: limbOpen }" />
     </button>
     <span v-if="tag" class="mark" :style="{ background: tag }" />
-    <span class="text"
+    <span class="text" dir="auto"
       >{{ dial ? lane.thing.name : (lane.part ?? lane.row?.name ?? lane.thing.name) }}
       <small v-if="dial">dial</small></span
     >

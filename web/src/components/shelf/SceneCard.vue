@@ -62,7 +62,7 @@ const facts = computed(() => {
           draggable="false"
         />
       </div>
-      <h2><span class="sr-only">Open </span>{{ scene.name }}</h2>
+      <h2 dir="auto"><span class="sr-only" dir="ltr">Open </span>{{ scene.name }}</h2>
       <p>{{ facts }}</p>
     </RouterLink>
     <PopUpMenu placement="bottom-end" class="menu" @command="choose">

@@ -32,7 +32,7 @@ function keep(): void {
     @keydown.esc="draft = null"
     @blur="keep"
   />
-  <button v-else class="quiet name" :title="`${scene.head?.name}: click to rename the scene`" @click="begin">
+  <button v-else class="quiet name" dir="auto" :title="`${scene.head?.name}: click to rename the scene`" @click="begin">
     {{ scene.head?.name }}
   </button>
 </template>

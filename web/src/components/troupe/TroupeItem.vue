@@ -162,7 +162,7 @@ function dropHere(): void {
       @click.stop
       @dblclick.stop
     />
-    <span v-else class="name" :title="`${thing.name}: double click or F2 to rename`">{{ thing.name }}</span>
+    <span v-else class="name" dir="auto" :title="`${thing.name}: double click or F2 to rename`">{{ thing.name }}</span>
     <span v-if="!renaming" class="note" :data-note="note" />
     <button
       v-if="!renaming && thing.kind !== 'camera'"

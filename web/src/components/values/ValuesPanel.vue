@@ -63,7 +63,11 @@ function flip(axis: "x" | "y"): void {
       <h2 v-if="selection.several" :title="names">
         {{ selection.picked.length }} objects at frame {{ playback.textFrame }}
       </h2>
-      <h2 v-else-if="selection.thing">{{ selection.thing.name }} at frame {{ playback.textFrame }}</h2>
+      <h2 v-else-if="selection.thing" class="one">
+        <span class="name" dir="auto" :title="selection.thing.name">{{ selection.thing.name }}</span><span class="at">
+          at frame {{ playback.textFrame }}</span
+        >
+      </h2>
       <h2 v-else>Values</h2>
     </div>
     <div v-if="selection.thing" class="rows">
@@ -120,9 +124,20 @@ function flip(axis: "x" | "y"): void {
 }
 h2 {
   font-size: 13px;
+}
+h2,
+.name {
   overflow: hidden;
   text-overflow: ellipsis;
   white-space: nowrap;
+}
+/* However long the name is, the frame is told. */
+.one {
+  display: flex;
+}
+.at {
+  flex: none;
+  white-space: pre;
 }
 .rows {
   overflow-y: auto;
