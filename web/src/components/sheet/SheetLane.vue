@@ -44,7 +44,7 @@ const chosen = computed(() => selection.objectId === props.lane.thing.id || sele
 const dial = computed(() => isDial(props.lane.thing));
 /** Its span before it was changed, until it is said what becomes of all that hangs on it. */
 const spanBefore = ref<Span | null>(null);
-/** What the words about an end take beside the last key, px: where they have no room to its right, they stand left of it. */
+/** What the words about an end take beside the last key, px: without room to its right they stand left of it. */
 const WORDS = 74;
 const first = computed(() => Math.max(0, props.lane.frames[0] ?? 0));
 const last = computed(() => Math.min(playback.last, props.lane.frames.at(-1) ?? 0));
