@@ -4,15 +4,16 @@ import io
 import json
 import resource
 import signal
+import time
 import zipfile
 
 import av
 import numpy as np
 from PIL import Image
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Page, Route, expect
 
 from tests.journeys.scenes import keys, opened, shape
-from tests.journeys.servers import Server
+from tests.journeys.servers import Server, ask
 from tests.journeys.shots import pixels_of
 from tests.journeys.workspace import Workspace
 
@@ -47,9 +48,19 @@ def test_a_scene_goes_out_in_every_format_in_one_go(page: Page, server: Server):
     expect(dialog.get_by_role("img", name="The frame at the playhead as GIF")).to_be_visible()
     expect(dialog.get_by_text("320 × 180 px · 24 pictures · 1.0 s · about")).to_be_visible()
     dialog.get_by_role("textbox", name="Name of the file").fill("Card 7")
+
+    # The page hears of them when all are done, as where it was slow: browsers save no more than ten files at once.
+    def once_all_are_done(route: Route) -> None:
+        while any(one["state"] in ("waiting", "running") for one in ask(f"{server.address}/api/exports")):
+            time.sleep(0.1)
+        route.continue_()
+
+    page.route("**/api/exports", once_all_are_done)
     dialog.get_by_role("button", name="Export", exact=True).click()
     expect(dialog.get_by_role("listitem").filter(has_text="Done:")).to_have_count(15, timeout=240_000)
-    page.wait_for_timeout(300)
+    deadline = time.monotonic() + 60
+    while len(files) < 15 and time.monotonic() < deadline:
+        page.wait_for_timeout(50)
     content = {name: download.path().read_bytes() for name, download in files.items()}
     assert len(content) == 15
     for name in ("Card 7.mp4", "Card 7.webm"):

@@ -52,6 +52,19 @@ describe("exports", () => {
     expect(served.exports.mock.calls).toHaveLength(asked);
   });
 
+  it("are saved one after the other where many are done at once, as browsers leave out what comes at once", async () => {
+    const exports = useExports();
+    const ids = Array.from({ length: 15 }, (_, n) => `e${n}`);
+    served.startExports.mockResolvedValue(ids.map((id) => report(id, "waiting")));
+    served.exports.mockResolvedValue(ids.map((id) => report(id, "done")));
+    await exports.start("s1", ids, {} as ExportOptions, null);
+    expect(clicked).toHaveBeenCalledTimes(1);
+    await vi.advanceTimersByTimeAsync(1000);
+    expect(clicked.mock.calls.length).toBeLessThanOrEqual(10);
+    await vi.advanceTimersByTimeAsync(2000);
+    expect(clicked).toHaveBeenCalledTimes(15);
+  });
+
   it("are not asked after where the server does not answer", async () => {
     const exports = useExports();
     served.exports.mockRejectedValue(new Error("no server"));

@@ -8,6 +8,8 @@ import { useMessages } from "@/stores/messages";
 
 /** How often those that go on are asked after, ms. */
 const EVERY = 200;
+/** How far apart files are saved, ms: of more than ten within a second, browsers leave out those beyond. */
+const APART = 150;
 export const goesOn = (one: ExportReport): boolean => one.state === "waiting" || one.state === "running";
 export const fileOf = (one: ExportReport): string => `/api/exports/${one.id}/file`;
 
@@ -22,6 +24,9 @@ export const useExports = defineStore("exports", () => {
   const latest = computed(() => last.value.flatMap((id) => list.value.find((one) => one.id === id) ?? []));
 
   const poll = useIntervalFn(() => void look(), EVERY, { immediate: false });
+  /** What is done and not saved yet. */
+  const toSave: ExportReport[] = [];
+  const saving = useIntervalFn(saveNext, APART, { immediate: false, immediateCallback: true });
 
   async function attempt<T>(work: () => Promise<T>): Promise<T | null> {
     const done = await messages.attempt(work);
@@ -37,11 +42,18 @@ export const useExports = defineStore("exports", () => {
     for (const one of found) {
       if (mine.has(one.id) && !goesOn(one)) {
         mine.delete(one.id);
-        if (one.state === "done") fetchFile(one);
+        if (one.state === "done") toSave.push(one);
       }
     }
+    if (toSave.length && !saving.isActive.value) saving.resume();
     if (active.value.length) poll.resume();
     else poll.pause();
+  }
+
+  function saveNext(): void {
+    const one = toSave.shift();
+    if (one) fetchFile(one);
+    else saving.pause();
   }
 
   function fetchFile(one: ExportReport): void {
