@@ -1,5 +1,7 @@
 """Everybody can use it: no serious finding of axe-core on any view or dialog, visible focus, little motion where that is asked for, and fingers."""
 
+from collections.abc import Iterator
+from contextlib import contextmanager
 from pathlib import Path
 
 import pytest
@@ -97,17 +99,24 @@ CUT_OFF = """(dialog) => {
 }"""
 
 
+@contextmanager
+def enlarged(page: Page) -> Iterator[None]:
+    """The page as a window of 1280 × 800 px shows it when enlarged to 200 % (WCAG 2.2, 1.4.4)."""
+    page.set_viewport_size({"width": 640, "height": 400})
+    yield
+    page.set_viewport_size({"width": 1280, "height": 800})
+
+
 def shown(page: Page, name: str) -> None:
-    """Look at an open dialog, also in a page enlarged to 200 % (WCAG 2.2, 1.4.4), and close it."""
+    """Look at an open dialog, also in an enlarged page, and close it."""
     dialog = page.get_by_role("dialog", name=name)
     expect(dialog).to_be_visible()
     check(page, f"dialog {name}", dialog)
-    page.set_viewport_size({"width": 640, "height": 400})
-    assert dialog.evaluate(CUT_OFF) == [], f"cut off in the dialog {name}"
-    last = dialog.locator("button, input").filter(visible=True).last
-    last.scroll_into_view_if_needed()
-    expect(last).to_be_in_viewport()
-    page.set_viewport_size({"width": 1280, "height": 800})
+    with enlarged(page):
+        assert dialog.evaluate(CUT_OFF) == [], f"cut off in the dialog {name}"
+        last = dialog.locator("button, input").filter(visible=True).last
+        last.scroll_into_view_if_needed()
+        expect(last).to_be_in_viewport()
     page.keyboard.press("Escape")
     expect(dialog).to_have_count(0)
 
@@ -154,10 +163,9 @@ def test_every_dialog_and_menu_passes(page: Page, server: Server):
     page.keyboard.press("Control+Alt+r")
     expect(page.get_by_label("Find a rule")).to_be_visible()
     check(page, "rules")
-    page.set_viewport_size({"width": 640, "height": 400})
-    for one in (page.get_by_label("Find a rule"), page.get_by_role("button", name="Follow down a chain…")):
-        expect(one).to_be_in_viewport(ratio=1)
-    page.set_viewport_size({"width": 1280, "height": 800})
+    with enlarged(page):
+        for one in (page.get_by_label("Find a rule"), page.get_by_role("button", name="Follow down a chain…")):
+            expect(one).to_be_in_viewport(ratio=1)
     page.get_by_role("button", name="Link by hand…").click()
     shown(page, "Link by hand")
     expect(page.get_by_role("heading", name="Mango at frame 0"), "Escape closes the dialog and lets go of nothing else").to_be_visible()

@@ -25,7 +25,7 @@ def test_a_valley_is_walked_through_with_camera_and_depths_set_by_hand(page: Pag
 
     # From the side: the hill farther away, the fern nearer.
     page.get_by_role("tab", name="Depth").click()
-    # A tab more takes nothing from what stands beside the tabs.
+    # One more tab, and the menu beside the tabs is not covered by the playhead at frame 0.
     more = page.get_by_role("button", name="More for the time sheet")
     assert more.evaluate(
         "(one) => { const { x, right, y } = one.getBoundingClientRect(); return [x + 3, right - 3].every((at) => one.contains(document.elementFromPoint(at, y + 12))) }"

@@ -79,12 +79,12 @@ Numbered = tuple[int, Contour]
 
 def _pairs(a: list[Contour], b: list[Contour], meeting: tuple[int, int] | None) -> Iterator[tuple[Numbered, Numbered]]:
     """The contours of two outlines two by two, by least travel; what one has more comes out of points, numbered −1."""
+    # Imported where it is used: loading scipy.optimize takes a fifth of a second.
+    from scipy.optimize import linear_sum_assignment
+
     cost = np.array([[_apart(one, other) for other in b] for one in a])
     if meeting is not None:
         cost[meeting] = -1e12
-    # Imported where it is used: loading scipy.optimize takes a quarter of a second.
-    from scipy.optimize import linear_sum_assignment
-
     rows, columns = linear_sum_assignment(cost)
     partner = dict(zip(rows.tolist(), columns.tolist(), strict=True))
     for i, one in enumerate(a):

@@ -39,7 +39,7 @@ class Ground:
         spread = round(max(reach, _STEP), 1)
         evened = self._even.get(spread)
         if evened is None:
-            # Imported where it is used: loading scipy.ndimage takes half a second.
+            # Imported where it is used: loading scipy.ndimage takes a fifth of a second.
             from scipy.ndimage import gaussian_filter1d
 
             sigma = spread / 2 / float(self._x[1] - self._x[0])

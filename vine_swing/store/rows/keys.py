@@ -13,7 +13,7 @@ from vine_swing.motion.timing.ease import Ease
 
 #: The columns of a key, beside its channel and its frame.
 KEY = ("value", "ease", "out_frames", "out_value", "in_frames", "in_value", "tension", "continuity", "bias", "way", "value_y", "meets")
-#: Those that most keys have something in: in the others they hold what the columns hold where nothing is written.
+#: The only ones that nearly all keys need: where no others are written, those take the defaults of the table.
 PLAIN = KEY[:2]
 _EASE: TypeAdapter[Ease] = TypeAdapter(Ease)
 
@@ -53,7 +53,7 @@ _PLAIN_FIELDS = frozenset({"frame", *PLAIN})
 
 
 def is_plain(key: Key) -> bool:
-    """Whether all that is to be written of a key are its frame and its columns `PLAIN`."""
+    """Whether a key says no more than its frame and its columns `PLAIN` hold: everything else was left out when it was made."""
     return key.__pydantic_fields_set__ <= _PLAIN_FIELDS and isinstance(key.value, (float, str))
 
 

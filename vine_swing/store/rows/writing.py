@@ -23,8 +23,8 @@ from vine_swing.store.rows.files import kept_blob
 from vine_swing.store.rows.keys import KEY, PLAIN, is_plain, key_values, plain_values
 from vine_swing.store.rows.tables import CHANNEL, CUE, DIAL, OBJECT, RULE, SOUND, TIMELINE, Table
 
-#: Rows inserted by one statement.
-_ROWS_AT_ONCE = 40
+#: Keys inserted by one statement.
+_KEYS_AT_ONCE = 40
 
 
 def insert(db: sqlite3.Connection, scene_id: str, scene: Scene, now: str) -> None:
@@ -246,24 +246,25 @@ def _insert_channel(db: sqlite3.Connection, owner: str, owner_row: int, name: st
 
 
 def _insert_keys(db: sqlite3.Connection, row: int, keys: Iterable[Key]) -> None:
-    """Insert the keys of a channel. Keys that are plain are bound by a third of the values and take a third of the time."""
+    """Insert the keys of a channel. Plain keys bind a third as many values, which takes a third of the time."""
     plain, others = [], []
     for key in keys:
         if is_plain(key):
             plain.append((row, key.frame, *plain_values(key)))
         else:
             others.append((row, key.frame, *key_values(key)))
-    _insert_rows(db, "key", ("channel", "frame", *PLAIN), plain)
-    _insert_rows(db, "key", ("channel", "frame", *KEY), others)
+    _insert_key_rows(db, PLAIN, plain)
+    _insert_key_rows(db, KEY, others)
 
 
-def _insert_rows(db: sqlite3.Connection, table: str, columns: tuple[str, ...], rows: Sequence[tuple[Any, ...]]) -> None:
-    """Insert rows, many with each statement: every one also writes down which numbers of rows were given away."""
-    places = f"({', '.join('?' * len(columns))})"
-    for first in range(0, len(rows), _ROWS_AT_ONCE):
-        some = rows[first : first + _ROWS_AT_ONCE]
-        statement = f"INSERT INTO {table} ({', '.join(columns)}) VALUES {', '.join([places] * len(some))}"
-        db.execute(statement, list(chain.from_iterable(some)))
+def _insert_key_rows(db: sqlite3.Connection, columns: tuple[str, ...], rows: Sequence[tuple[Any, ...]]) -> None:
+    """Insert rows of `key` with some of its columns after channel and frame, many with each statement: every statement also writes down which
+    numbers of rows were given away."""
+    names = ", ".join(("channel", "frame", *columns))
+    a_row = f"({', '.join('?' * (len(columns) + 2))})"
+    for first in range(0, len(rows), _KEYS_AT_ONCE):
+        some = rows[first : first + _KEYS_AT_ONCE]
+        db.execute(f"INSERT INTO key ({names}) VALUES {', '.join([a_row] * len(some))}", list(chain.from_iterable(some)))
 
 
 def _delete_object(db: sqlite3.Connection, row: int) -> None:
