@@ -187,7 +187,8 @@ h3 {
 }
 .choices {
   grid-template-columns: repeat(auto-fill, minmax(112px, 1fr));
-  margin-bottom: 10px;
+  /* Above, so that the ring around the field that is typed into is whole. */
+  margin-block: 6px 10px;
   max-height: min(52vh, 430px);
   overflow-y: auto;
 }
