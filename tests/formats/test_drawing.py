@@ -121,8 +121,8 @@ def test_outlines_survive_import_export_and_import_again(tmp_path):
 
 BOMB = '<!DOCTYPE svg [<!ENTITY a "x">' + "".join(f'<!ENTITY {b} "{f"&{a};" * 10}">' for a, b in zip("abcdefgh", "bcdefghi", strict=True)) + "]>"
 HOSTILE = {
-    "entities": (f"{BOMB}{HEAD}<text>&i;</text></svg>".encode(), "has entities"),
-    "external": (b'<!DOCTYPE svg [<!ENTITY x SYSTEM "file:///etc/passwd">]>' + HEAD.encode() + b"<text>&x;</text></svg>", "has entities"),
+    "entities": (f"{BOMB}{HEAD}<text>&i;</text></svg>".encode(), "declares entities"),
+    "external": (b'<!DOCTYPE svg [<!ENTITY x SYSTEM "file:///etc/passwd">]>' + HEAD.encode() + b"<text>&x;</text></svg>", "declares entities"),
     "no svg": (b"<html><body/></html>", "first element is <html>"),
     "no XML": (b"<svg", "no SVG that can be read"),
     "deep": (HEAD.encode() + b"<g>" * 400 + b"</g>" * 400 + b"</svg>", "200 deep"),

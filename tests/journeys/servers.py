@@ -33,6 +33,8 @@ FORK_SERVER.set_forkserver_preload(PRELOAD)
 
 def run_command(arguments: list[str]) -> None:
     """The target of a server process: the command line with `arguments`, its output thrown away."""
+    # It ends with the tests, as daemons do; but a server starts processes of its own, which daemons must not.
+    multiprocessing.current_process()._config["daemon"] = False
     with Path(os.devnull).open("w", encoding="utf-8") as nowhere, contextlib.redirect_stdout(nowhere):
         cli.main(arguments)
 

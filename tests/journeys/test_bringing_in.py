@@ -25,7 +25,7 @@ def test_a_stamp_comes_in_is_animated_and_leaves_as_animated_svg(page: Page, ser
         expect(report.get_by_text(lost)).to_be_visible()
     expect(report.get_by_role("list", name="Parts brought in").get_by_text("Toucan", exact=True)).to_be_visible()
     report.get_by_role("button", name="sun", exact=True).click()
-    report.get_by_role("button", name="Good").click()
+    report.get_by_role("button", name="OK").click()
     w.saved()
     # Its sun is moved: from here to there in a second.
     w.key("Travel")

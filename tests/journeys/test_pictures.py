@@ -38,7 +38,7 @@ def bring(w: Workspace, files: list[dict]) -> None:
 
 
 def told(w: Workspace):
-    return w.page.get_by_role("status", name="Pictures brought in")
+    return w.page.get_by_role("status", name="Importing files")
 
 
 def page_shown(w: Workspace) -> int:
@@ -60,7 +60,7 @@ def test_twelve_numbered_pictures_dropped_at_once_run_across_for_ever(page: Page
     w = opened(page, server.address, length=120)
     drop(w, run([f"run_{n:03d}.png" for n in range(1, 13)]), 300, 360)
     expect(told(w)).to_contain_text("run: 12 pages")
-    told(w).get_by_role("button", name="Good").click()
+    told(w).get_by_role("button", name="OK").click()
     w.saved()
     (thing,) = w.kept()["scene"]["objects"]
     assert (thing["name"], thing["kind"], len(thing["picture"]["pictures"])) == ("run", "picture", 12)
@@ -90,7 +90,7 @@ def test_a_misnamed_one_is_told_of_and_pages_are_ordered_left_out_and_paced(page
     expect(told(w)).to_contain_text("wing: 4 pages, without 4.")
     expect(told(w)).to_contain_text("Not numbered like the others, so by itself: feather.png.")
     expect(told(w)).to_contain_text("'notes.png' is no picture that can be read")
-    told(w).get_by_role("button", name="Good").click()
+    told(w).get_by_role("button", name="OK").click()
     w.saved()
     assert [one["name"] for one in w.kept()["scene"]["objects"]] == ["wing", "feather"]
     pages = page.get_by_role("group", name="Pages")

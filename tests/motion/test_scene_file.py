@@ -73,11 +73,16 @@ def test_what_is_no_scene_file_at_all(text, says):
         parse(text)
 
 
-def test_many_faults_are_counted():
+def test_only_the_first_faults_are_collected():
     data = broken(lambda d, o, x: o["channels"].update(x={"keys": [{"frame": f} for f in range(40)]}))
     with pytest.raises(SceneFileError) as caught:
         parse(json.dumps(data))
-    assert caught.value.faults[-1] == "and 20 more"
+    assert caught.value.faults == ["objects[0].channels.x.keys[0].value: this field is missing"], "a list of keys reports its first fault only"
+    data["objects"] = [{"id": f"o{n}", "name": f"O{n}", "kind": "shape"} for n in range(40)]
+    with pytest.raises(SceneFileError) as caught:
+        parse(json.dumps(data))
+    assert len(caught.value.faults) == 21
+    assert caught.value.faults[19:] == ["objects[19].shape: this field is missing", "and perhaps more"]
 
 
 def test_a_long_ring_of_parents_is_named_whole():

@@ -162,7 +162,7 @@ def test_a_disk_without_room_is_told_in_a_sentence_and_no_half_file_stays(tmp_pa
     (tmp_path / "scene.json").write_text(json.dumps(EXAMPLE), encoding="utf-8")
     for name in ("mp4", "flipbook", "svg"):
         out = tmp_path / f"out.{name}"
-        order = {"scene": str(tmp_path / "scene.json"), "options": {"format": name, "tolerance": 0.001}, "out": str(out)}
+        order = {"folder": str(tmp_path), "scene": "scene.json", "options": {"format": name, "tolerance": 0.001}, "out": out.name}
         done = subprocess.run([sys.executable, "-c", code], input=json.dumps(order), capture_output=True, text=True)
         if name == "svg" and out.exists() and out.stat().st_size < 30_000:
             continue

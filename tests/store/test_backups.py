@@ -128,7 +128,7 @@ def test_a_damaged_file_names_the_last_copy_and_starts_with_it(tmp_path, clock, 
     assert "--bring-back last" in said
     assert main([*command, "--bring-back", "never"]) == 1
     assert "there is no copy 'never'" in capsys.readouterr().err
-    monkeypatch.setattr("uvicorn.run", lambda app, **how: None)
+    monkeypatch.setattr("vine_swing.cli.ending.EndingServer.run", lambda server: None)
     assert main([*command, "--bring-back", "last"]) == 0
     again = SceneStore(path)
     assert [line.id for line in again.summaries()] == [scene_id]

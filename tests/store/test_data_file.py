@@ -13,7 +13,7 @@ from tests.motion.scenes import EXAMPLE, scene, shape
 from tests.store.test_store import EDITS
 from vine_swing.motion.edits import apply_all
 from vine_swing.motion.scene.scene_file import from_data
-from vine_swing.store import SceneStore, StoreBusy, StoreError, StoreFull, database
+from vine_swing.store import SceneStore, StoreBusy, StoreError, StoreFull, schema
 
 SCHEMAS = sorted((Path(__file__).parent / "schemas").glob("*.sql"))
 KEY = {"edit": "set-key", "object": "mango", "channel": "x", "frame": 9, "value": 0.1}
@@ -87,7 +87,7 @@ def test_numbers_that_old_steps_ask_for_are_not_given_away(tmp_path):
     store.close()
 
 
-@pytest.mark.parametrize("last", range(1, len(database._scripts("migrations")) + 1))
+@pytest.mark.parametrize("last", range(1, len(schema._scripts("migrations")) + 1))
 def test_a_failing_migration_changes_nothing(tmp_path, monkeypatch, last):
     path = tmp_path / "old.db"
     written(path, (Path(__file__).parent / "schemas" / "schema-1a.sql").read_text(encoding="utf-8"))
@@ -98,9 +98,9 @@ def test_a_failing_migration_changes_nothing(tmp_path, monkeypatch, last):
         db.close()
         return lines
 
-    before, scripts = dumped(), database._scripts
+    before, scripts = dumped(), schema._scripts
     broken = {"migrations": [*scripts("migrations")[:last], "SELECT * FROM no_such_table;"], "repairs": scripts("repairs")}
-    monkeypatch.setattr(database, "_scripts", broken.get)
+    monkeypatch.setattr(schema, "_scripts", broken.get)
     with pytest.raises(StoreError, match="no such table: no_such_table"):
         SceneStore(path)
     assert dumped() == before
@@ -174,7 +174,7 @@ def test_a_damaged_file_is_told(tmp_path):
     for page in range(8, len(data) // 4096, 3):
         data[page * 4096 : page * 4096 + 2048] = b"\x5a" * 2048
     path.write_bytes(data)
-    with pytest.raises(StoreError, match="is damaged .*bring back a copy"):
+    with pytest.raises(StoreError, match="is damaged .*restore an earlier copy"):
         SceneStore(path)
     assert path.read_bytes() == bytes(data)
 

@@ -5,20 +5,21 @@ PNG pages in sRGB. Sizes are looked at before anything is decoded, so that no fi
 """
 
 import io
-from collections.abc import Iterator
 from dataclasses import dataclass
 from fractions import Fraction
 from typing import Any
 
-import av
 from PIL import Image, ImageCms, ImageOps, UnidentifiedImageError
 
 from vine_swing.motion import MotionError
+from vine_swing.motion.basics.report import Report, unreported
+from vine_swing.motion.sound.containers import FILM_CODECS, SOUND_CODECS, demuxer_of, first_listed, opened
 
 MOST_PIXELS = 40_000_000
 #: Pages of one file, and the pixels they may have together.
 MOST_PAGES, MOST_PIXELS_TOGETHER = 1_200, 1_000_000_000
-MOST_BYTES = 60_000_000
+#: Bytes of a file, and of all its pages.
+MOST_BYTES, MOST_KEPT = 60_000_000, 300_000_000
 #: What is kept as it is, by its name in Pillow.
 _KEPT = ("PNG", "JPEG", "WEBP")
 _STILL_READ = "bring PNG, JPEG, WebP, GIF or APNG pictures, or a short MP4 or WebM"
@@ -41,43 +42,65 @@ class BroughtIn:
     seconds: float | None
 
 
-def bring_in(data: bytes, name: str) -> BroughtIn:
-    """Read a file.
+def bring_in(data: bytes, name: str, *, report: Report = unreported) -> BroughtIn:
+    """Read a picture or a short film.
+
+    Args:
+        data: the file.
+        name: what messages call it.
+        report: called with the share of its pages that are read, 0…1.
 
     Raises:
         MotionError: if it is no picture, is damaged, or is too large; saying what would work.
     """
     if len(data) > MOST_BYTES:
         raise MotionError(f"'{name}' has {len(data) / 1e6:.0f} MB; at most {MOST_BYTES / 1e6:.0f} MB are taken, so make it smaller")
-    if data[4:8] == b"ftyp" or data[:4] == b"\x1aE\xdf\xa3":
-        return _film(data, name)
+    if demuxer_of(data) in ("mov", "matroska"):
+        return _film(data, name, report)
     try:
         with Image.open(io.BytesIO(data), formats=(*_KEPT, "GIF")) as image:
-            return _still_or_moving(image, data, name)
+            return _still_or_moving(image, data, name, report)
     except UnidentifiedImageError as error:
         raise MotionError(f"'{name}' is no picture that can be read; {_STILL_READ}") from error
     except Image.DecompressionBombError as error:
         raise MotionError(f"'{name}' has too many pixels; at most {MOST_PIXELS / 1e6:.0f} million are taken") from error
-    except MotionError:
+    except (MotionError, MemoryError):
         raise
     except Exception as error:
         # Decoders meet damaged data with whatever they happen to stumble over: a KeyError here, a struct.error there.
         raise MotionError(f"'{name}' is damaged: it ends too early or is not what it says; save it again") from error
 
 
-def _still_or_moving(image: Any, data: bytes, name: str) -> BroughtIn:
+def check_picture(data: bytes, name: str, size: tuple[int, int]) -> None:
+    """Refuse a kept picture whose file is no picture, or not of the size it should be; its pixels are not decoded.
+
+    Raises:
+        MotionError: saying which.
+    """
+    try:
+        with Image.open(io.BytesIO(data), formats=_KEPT) as image:
+            found = image.size
+    except Exception as error:
+        raise MotionError(f"'{name}' is no picture that can be read; {_STILL_READ}") from error
+    if found != size:
+        raise MotionError(f"the picture '{name}' should have {size[0]} × {size[1]} pixels, but its file has {found[0]} × {found[1]}; keep it again")
+    _check(*found, 1, name)
+
+
+def _still_or_moving(image: Any, data: bytes, name: str, report: Report) -> BroughtIn:
     count = getattr(image, "n_frames", 1)
     _check(image.width, image.height, count, name)
     if count == 1 and image.format in _KEPT and _is_plain(image):
         # Decoded once, so that a damaged file is told of now.
         image.load()
         return BroughtIn((Page(data, image.width, image.height),), None)
-    pages, durations = [], []
+    pages, durations = _Pages(name), []
     for number in range(count):
         image.seek(number)
-        pages.append(_page(image))
+        pages.add(_page(image))
+        report((number + 1) / count)
         durations.append(float(image.info.get("duration", 100) or 100))
-    return BroughtIn(tuple(pages), None if count == 1 else sum(durations) / len(durations) / 1000)
+    return BroughtIn(pages.all(), None if count == 1 else sum(durations) / len(durations) / 1000)
 
 
 def _is_plain(image: Any) -> bool:
@@ -133,16 +156,40 @@ def reduced(data: bytes, wide: int) -> bytes:
     return written.getvalue()
 
 
-def _film(data: bytes, name: str) -> BroughtIn:
+class _Pages:
+    """The pages of a file, as long as they are not too much to keep."""
+
+    def __init__(self, name: str) -> None:
+        self._name, self._pages, self._bytes = name, list[Page](), 0
+
+    def add(self, page: Page) -> None:
+        """Add a page.
+
+        Raises:
+            MotionError: if all pages together have too many bytes.
+        """
+        self._pages.append(page)
+        self._bytes += len(page.data)
+        if self._bytes > MOST_KEPT:
+            raise MotionError(f"the pages of '{self._name}' take more than {MOST_KEPT / 1e6:.0f} MB; make it smaller or shorter")
+
+    def all(self) -> tuple[Page, ...]:
+        """Return all pages."""
+        return tuple(self._pages)
+
+
+def _film(data: bytes, name: str, report: Report) -> BroughtIn:
     try:
-        with av.open(io.BytesIO(data)) as film:
-            if not film.streams.video:
-                raise MotionError(f"'{name}' has no pictures in it; {_STILL_READ}")
-            stream = film.streams.video[0]
+        with opened(data, demuxer_of(data) or "mov", (*FILM_CODECS, *SOUND_CODECS)) as film:
+            stream = first_listed(film.streams.video, FILM_CODECS)
+            if stream is None:
+                raise MotionError(f"'{name}' has no pictures in it that can be read; {_STILL_READ}")
             rate = stream.average_rate or Fraction(24)
-            _check(stream.width, stream.height, stream.frames or 1, name)
-            pages = tuple(_frames(film, name))
-    except MotionError:
+            seconds = (film.duration or 0) / 1e6
+            expected = max(1, stream.frames or round(seconds * float(rate)))
+            _check(stream.width, stream.height, expected if seconds < 86_400 else 1, name)
+            pages = _frames(film, stream, name, expected, report)
+    except (MotionError, MemoryError):
         raise
     except Exception as error:
         # As for pictures: a damaged stream may even lack what every stream has.
@@ -152,10 +199,13 @@ def _film(data: bytes, name: str) -> BroughtIn:
     return BroughtIn(pages, float(1 / rate))
 
 
-def _frames(film: Any, name: str) -> Iterator[Page]:
-    for number, frame in enumerate(film.decode(video=0)):
+def _frames(film: Any, stream: Any, name: str, expected: int, report: Report) -> tuple[Page, ...]:
+    pages = _Pages(name)
+    for number, frame in enumerate(film.decode(stream)):
         _check(frame.width, frame.height, number + 1, name)
-        yield _png(frame.to_image())
+        pages.add(_png(frame.to_image()))
+        report((number + 1) / expected)
+    return pages.all()
 
 
 def _check(width: int, height: int, count: int, name: str) -> None:

@@ -21,13 +21,19 @@ from typing import Any
 from vine_swing.formats.export import Progress, never_cancelled
 from vine_swing.formats.film import Film
 from vine_swing.motion import MotionError, Scene
+from vine_swing.motion.basics.json_size import checked_object
+from vine_swing.motion.basics.report import Report, unreported
 from vine_swing.motion.outline.text.families import FAMILIES, FONTS
+from vine_swing.motion.scene.kept import MAX_FONTS, MAX_PICTURES
 from vine_swing.motion.scene.scene_file import from_data, parse, to_data
 from vine_swing.motion.scene.shapes import TextShape
+from vine_swing.motion.scene.sounds import MAX_SOUNDS
 
 SCENE, PICTURES, SOUNDS, FONT_FOLDER = "scene.json", "pictures", "sounds", "fonts"
 #: Bytes that all parts may take when unpacked, those of one part, and how many parts there may be.
 MOST_UNPACKED, MOST_PART, MOST_PARTS = 400_000_000, 100_000_000, 5_000
+#: Files of each kind that a scene may keep; counted before any is unpacked.
+_MOST_FILES = {PICTURES: MAX_PICTURES, SOUNDS: MAX_SOUNDS, FONT_FOLDER: MAX_FONTS}
 #: Bytes of a scene file by itself.
 MOST_TEXT = 64_000_000
 #: How many times larger than in the file a part may be, beyond the first million bytes: text shrinks to a twentieth at most, bombs to a thousandth.
@@ -78,32 +84,36 @@ def is_bundle(data: bytes) -> bool:
     return data[:4] == b"PK\x03\x04"
 
 
-def read_bundle(data: bytes) -> Scene:
-    """The scene of a bundle, with everything it needs.
+def read_bundle(data: bytes, *, report: Report = unreported) -> Scene:
+    """Return the scene of a bundle, with everything it needs.
+
+    Args:
+        data: the file.
+        report: called with the share that is done, 0…1.
 
     Raises:
         MotionError: if it is none, is damaged, or holds more than it should; saying what.
     """
     try:
         with zipfile.ZipFile(io.BytesIO(data)) as book:
-            return from_data(_data_of(book))
+            return from_data(_data_of(book), report=report)
     except zipfile.BadZipFile as error:
         raise MotionError("this bundle is damaged: it ends too early or is no ZIP file; bring it from where it was made once more") from error
     except (NotImplementedError, RuntimeError, EOFError) as error:
         raise MotionError("this bundle is locked or packed in a way that cannot be read; pack it as a plain ZIP file") from error
 
 
-def read_scene(data: bytes) -> Scene:
-    """The scene of a scene file or a bundle.
+def read_scene(data: bytes, *, report: Report = unreported) -> Scene:
+    """Return the scene of a scene file or a bundle; reports as `read_bundle`.
 
     Raises:
         MotionError: if it is neither.
     """
     if is_bundle(data):
-        return read_bundle(data)
+        return read_bundle(data, report=report)
     if len(data) > MOST_TEXT:
         raise MotionError(f"this scene file has {len(data) / 1e6:.0f} MB; at most {MOST_TEXT / 1e6:.0f} MB of text are read, so bring it as a bundle")
-    return parse(data)
+    return parse(data, report=report)
 
 
 def _data_of(book: zipfile.ZipFile) -> Any:
@@ -111,17 +121,23 @@ def _data_of(book: zipfile.ZipFile) -> Any:
     if SCENE not in parts:
         raise MotionError(f"there is no '{SCENE}' in this ZIP file, so it is no bundle of a scene")
     try:
-        data = json.loads(_read(book, parts[SCENE]))
+        data = json.loads(_read(book, parts[SCENE]), object_hook=checked_object)
     except (ValueError, RecursionError) as error:
         raise MotionError(f"the '{SCENE}' of this bundle is not JSON that can be read") from error
-    for kind in ("pictures", "sounds", "fonts"):
+    for kind, most in _MOST_FILES.items():
         kept = data.get(kind) if isinstance(data, dict) else None
+        if isinstance(kept, list) and len(kept) > most:
+            raise MotionError(f"this bundle has {len(kept)} {kind}; a scene keeps at most {most}")
+        named: set[str] = set()
         for one in kept if isinstance(kept, list) else ():
             name = one.get("data") if isinstance(one, dict) else None
             if not isinstance(name, str) or not name.startswith(f"{kind}/"):
                 continue
             if name not in parts:
                 raise MotionError(f"'{name}' is missing from this bundle; bring it from where it was made once more")
+            if name in named:
+                raise MotionError(f"'{name}' stands twice in the {kind} of this bundle; keep it once")
+            named.add(name)
             one["data"] = base64.b64encode(_read(book, parts[name])).decode()
     return data
 
@@ -135,7 +151,7 @@ def _checked(book: zipfile.ZipFile) -> dict[str, zipfile.ZipInfo]:
         if one.filename.startswith(("/", "\\")) or ".." in Path(one.filename.replace("\\", "/")).parts or ":" in one.filename:
             raise MotionError(f"the part '{one.filename[:80]}' of this bundle leads out of it; nothing was read")
         too_dense = one.file_size > 1_000_000 and one.file_size > _MOST_RATIO * max(1, one.compress_size)
-        if one.file_size > MOST_PART or too_dense:
+        if one.file_size > (MOST_TEXT if one.filename == SCENE else MOST_PART) or too_dense:
             raise MotionError(f"the part '{one.filename[:80]}' of this bundle would unpack to {one.file_size / 1e6:.0f} MB; nothing was read")
     if sum(one.file_size for one in parts) > MOST_UNPACKED:
         raise MotionError(f"this bundle would unpack to more than {MOST_UNPACKED / 1e6:.0f} MB; nothing was read")

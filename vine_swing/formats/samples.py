@@ -15,6 +15,8 @@ Kind = Literal["number", "colour", "moment", "words"]
 Unit = Literal["frames", "seconds", "rows"]
 Cell = float | str | None
 _COLOUR = re.compile(r"#(?:[0-9A-Fa-f]{3,4}|[0-9A-Fa-f]{6}|[0-9A-Fa-f]{8})")
+#: Characters of a moment: the longest form of ISO 8601 and a little more.
+_LONGEST_MOMENT = 40
 _CLOCK = re.compile(r"(?:(\d+):)?(\d{1,2}):(\d{1,2}(?:\.\d+)?)")
 #: So large a share of a column must be of a kind for it to be of that kind.
 _MOST = 0.8
@@ -100,6 +102,8 @@ def _number(cell: str, decimal_comma: bool) -> float | None:
 def _moment(cell: str) -> float | None:
     """A time of day (h:m:s or m:s) or a date with one (ISO 8601), in seconds."""
     text = cell.strip()
+    if len(text) > _LONGEST_MOMENT:
+        return None
     clock = _CLOCK.fullmatch(text)
     if clock is not None:
         return int(clock[1] or 0) * 3600.0 + int(clock[2]) * 60.0 + float(clock[3])

@@ -1,7 +1,7 @@
 """What is heard with a film: the mix of a scene's sounds beside its pictures, or alone as WAV (RIFF WAVE, PCM of 16 bits)."""
 
-import io
-import wave
+import struct
+from collections.abc import Iterator
 from fractions import Fraction
 from pathlib import Path
 
@@ -22,6 +22,10 @@ from vine_swing.motion.sound.reading import HEARING_RATE, stereo_of
 
 #: Samples handed to an encoder at once.
 _CHUNK = 4096
+#: Samples of a WAV file that are converted at once, and the header of one: RIFF, its format of PCM, and its data ("Multimedia Programming Interface
+#: and Data Specifications 1.0", 1991).
+_PART = 8 * HEARING_RATE
+_HEADER = struct.Struct("<4sI4s4sIHHIIHH4sI")
 
 
 def heard(scene: Scene) -> list[KeptSound]:
@@ -111,10 +115,18 @@ def write_wav(film: Film, path: Path, *, progress: Progress = never_cancelled) -
 
 def wav(samples: NDArray[np.float32]) -> bytes:
     """Samples at HEARING_RATE, left and right, (2, n), as a WAV file of 16 bits; what is beyond −1…1 is cut off."""
-    written = io.BytesIO()
-    with wave.open(written, "wb") as out:
-        out.setnchannels(2)
-        out.setsampwidth(2)
-        out.setframerate(HEARING_RATE)
-        out.writeframes((np.clip(samples.T, -1, 1) * 32767).round().astype("<i2").tobytes())
-    return written.getvalue()
+    return b"".join(wav_parts(samples))
+
+
+def wav_parts(samples: NDArray[np.float32]) -> Iterator[bytes]:
+    """Yield the bytes of the file that `wav` returns in parts of some seconds, so that a long sound is never in memory as a whole file."""
+    size, per_frame = wav_size(samples) - _HEADER.size, 4
+    chunks = (b"RIFF", size + _HEADER.size - 8, b"WAVE", b"fmt ", 16, 1, 2, HEARING_RATE, HEARING_RATE * per_frame, per_frame, 16, b"data", size)
+    yield _HEADER.pack(*chunks)
+    for start in range(0, samples.shape[1], _PART):
+        yield (np.clip(samples[:, start : start + _PART].T, -1, 1) * 32767).round().astype("<i2").tobytes()
+
+
+def wav_size(samples: NDArray[np.float32]) -> int:
+    """Return the bytes of the file that `wav` returns."""
+    return _HEADER.size + 4 * int(samples.shape[1])

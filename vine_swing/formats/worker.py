@@ -28,11 +28,18 @@ _EVERY = 0.08
 
 
 class Order(BaseModel):
-    """What is to be made: the file of a scene, the options, where to, and the address of a scheduler where a farm of machines paints."""
+    """An export to make.
 
-    scene: Path
+    folder: where the files lie; any text, as a path need not be UTF-8.
+    scene: the name of the bundle to export; it lies in the folder.
+    out: the name of the file to write.
+    farm: the address of a scheduler whose machines paint.
+    """
+
+    folder: Any
+    scene: str
     options: ExportOptions
-    out: Path
+    out: str
     farm: str | None = None
 
 
@@ -42,7 +49,7 @@ def main() -> int:
     signal.signal(signal.SIGTERM, _stopped)
     try:
         for line in sys.stdin:
-            _make(Order.model_validate_json(line))
+            _make(Order.model_validate(json.loads(line)))
     except (Cancelled, BrokenPipeError):
         return 1
     return 0
@@ -60,17 +67,26 @@ def _make(order: Order) -> None:
             _say(done=done)
         return True
 
+    # Names within the folder are plain text for every writer, whatever bytes the folder's own path is made of.
+    os.chdir(order.folder)
+    out = Path(order.out)
     try:
         with closing(engine_at(order.farm)) as engine:
-            written = write(read_scene(order.scene.read_bytes()), order.options, order.out, engine=engine, progress=progress)
+            written = write(read_scene(Path(order.scene).read_bytes()), order.options, out, engine=engine, progress=progress)
     except MotionError as error:
         _say(error=str(error))
+        return
     except (Cancelled, BrokenPipeError):
         raise
     except Exception as error:  # the last resort: whoever ordered is told, never left waiting
         _say(error=f"the export stopped: {type(error).__name__}: {error}")
-    else:
+        return
+    try:
         _say(remarks=list(written.remarks), size=written.size, still=in_text(written.still))
+    except BrokenPipeError:
+        # The server is gone and will never ask for the file; the next one lists this export as stopped.
+        out.unlink(missing_ok=True)
+        raise
 
 
 def _say(**what: Any) -> None:

@@ -20,6 +20,7 @@ from vine_swing.motion.scene.shapes import OutlineShape, Shape
 from vine_swing.picture.tracks import OutlineTrack
 
 Array = NDArray[np.float64]
+Index = NDArray[np.intp]
 
 
 @dataclass(frozen=True, eq=False)
@@ -41,8 +42,18 @@ def drawables(baked: Baked, previous: Mapping[str, Drawable] | None = None, effo
     return drawn(baked.objects, previous or {}, effort)
 
 
-def drawn(objects: Mapping[str, BakedObject], old: Mapping[str, Drawable], effort: Effort | None = None) -> dict[str, Drawable]:
-    """The drawables of some baked objects, taken from `old` ones where the object is the same. effort: counts the outlines that are drawn."""
+def drawn(
+    objects: Mapping[str, BakedObject], old: Mapping[str, Drawable], effort: Effort | None = None, rows: Index | None = None
+) -> dict[str, Drawable]:
+    """Return the drawables of some baked objects.
+
+    Args:
+        objects: the baked objects.
+        old: drawables to take over where the object is the same.
+        effort: counts the outlines that are drawn.
+        rows: for objects of one copy of a parade, the rows (n,) it reads of the arrays that all copies share: those of `old`. An outline made from
+            some of these and some of the copy's own must be read at the copy's rows.
+    """
     effort = effort or Effort()
     result: dict[str, Drawable] = {}
     for object_id, one in objects.items():
@@ -54,7 +65,7 @@ def drawn(objects: Mapping[str, BakedObject], old: Mapping[str, Drawable], effor
             rule = shape.fill_rule if isinstance(shape, OutlineShape) else "nonzero"
             line = ch["stroke"], ch["stroke.width"]
             with effort.part(1 / len(objects)):
-                track = _track(one, shape, was, effort)
+                track = _track(one, shape, was, effort, rows)
             result[object_id] = Drawable(object_id, one, track, ch["fill"], *line, rule, ch["dash.offset"])
     return result
 
@@ -132,24 +143,35 @@ def _drawn_parade(parade: BakedParade, was: DrawnParade | None) -> DrawnParade:
         return was
     element = _drawn_element(parade.element, was.element if was is not None else None, None)
     before = was.own if was is not None and len(was.own) == len(parade.own) else (None,) * len(parade.own)
-    return DrawnParade(parade, element, tuple(_drawn_element(one, old, element) for one, old in zip(parade.own, before, strict=True)))
+    rows = [parade.layout.rows(k, len(parade.grid)) for k in range(len(parade.own))]
+    own = (_drawn_element(one, old, element, read) for one, old, read in zip(parade.own, before, rows, strict=True))
+    return DrawnParade(parade, element, tuple(own))
 
 
-def _drawn_element(element: Element, was: DrawnElement | None, shared: DrawnElement | None) -> DrawnElement:
-    """The drawables of an element; of one copy, outlines that it shares are those of `shared`."""
+def _drawn_element(element: Element, was: DrawnElement | None, shared: DrawnElement | None, rows: Index | None = None) -> DrawnElement:
+    """Return the drawables of an element; of one copy, outlines that it shares are those of `shared`, which it reads at `rows`."""
     if was is not None and was.element is element:
         return was
     old = {**(shared.drawn if shared is not None else {}), **(was.drawn if was is not None and shared is None else {})}
     parades = drawn_parades(element.parades, was.parades if was is not None else None)
-    return DrawnElement(element, drawn(element.objects, old), parades, drawn_insets(element.insets, was.insets if was is not None else None))
+    return DrawnElement(
+        element, drawn(element.objects, old, rows=rows), parades, drawn_insets(element.insets, was.insets if was is not None else None)
+    )
 
 
-def _track(one: BakedObject, shape: Shape, was: Drawable | None, effort: Effort) -> OutlineTrack:
+def _track(one: BakedObject, shape: Shape, was: Drawable | None, effort: Effort, rows: Index | None) -> OutlineTrack:
     if one.bent is not None:
         return was.outline if was is not None and was.baked.bent is one.bent else OutlineTrack(one.bent, one.source.id, drawing_of(shape).boxed)
     drawing = drawing_of(shape)
     same_shape = was is not None and was.baked.source.drawn_shape == shape and was.baked.bent is None
     if was is not None and same_shape and all(one.channels[name] is was.baked.channels[name] for name in drawing.names):
         return was.outline
-    rows = [limited(one.source.specs[name], one.channels[name]) for name in drawing.names]
-    return OutlineTrack(drawn_series(drawing, rows, one.source.name, effort), one.source.id, drawing.boxed)
+    values = [limited(one.source.specs[name], _read(one, was, name, rows)) for name in drawing.names]
+    return OutlineTrack(drawn_series(drawing, values, one.source.name, effort), one.source.id, drawing.boxed)
+
+
+def _read(one: BakedObject, shared: Drawable | None, name: str, rows: Index | None) -> Array:
+    """Return a channel of an object; of one in a copy that shares the channel with all copies, the rows that the copy reads."""
+    values = one.channels[name]
+    is_shared = rows is not None and shared is not None and values is shared.baked.channels[name]
+    return values[rows] if is_shared and rows is not None and len(values) > 1 else values

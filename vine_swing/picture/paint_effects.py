@@ -16,6 +16,8 @@ from vine_swing.picture.paint_list import Effect, Step
 Pixels = NDArray[np.uint8]
 #: So many standard deviations away from its edge, nothing of a blurred picture is left.
 _FAR = 3.0
+#: The largest standard deviation of a blur, px.
+MOST_SIGMA = 532.0
 #: Blurs with smaller standard deviations, px of the picture painted, are left out.
 _SHARP = 0.05
 _SMOOTH = skia.SamplingOptions(skia.FilterMode.kLinear)
@@ -80,6 +82,10 @@ class Measure:
         m = self.matrix
         return sqrt(abs(m.getScaleX() * m.getScaleY() - m.getSkewX() * m.getSkewY()))
 
+    def sigma(self, size: float) -> float:
+        """Return the standard deviation in px of a blur of some size. Skia blurs no further than MOST_SIGMA, so no layer needs room for more."""
+        return min(self.scale * size, MOST_SIGMA)
+
     def moved(self, dx: float, dy: float) -> tuple[float, float]:
         """A move in px."""
         vector = self.matrix.mapVector(dx, dy)
@@ -95,9 +101,9 @@ def reach_of(effect: Effect, frame: float, measure: Measure, box: skia.Rect) -> 
     """How far beyond a box an effect can paint, in px."""
     match effect:
         case Shadow():
-            return hypot(*measure.moved(float(effect.dx.at(frame)), float(effect.dy.at(frame)))) + _FAR * measure.scale * float(effect.blur.at(frame))
+            return hypot(*measure.moved(float(effect.dx.at(frame)), float(effect.dy.at(frame)))) + _FAR * measure.sigma(float(effect.blur.at(frame)))
         case Glow() | Blur():
-            return _FAR * measure.scale * float(effect.size.at(frame))
+            return _FAR * measure.sigma(float(effect.size.at(frame)))
         case Fringe():
             distance = abs(float(effect.distance.at(frame)))
             if effect.middle is None:
@@ -115,7 +121,7 @@ def applied(effect: Effect, layer: Layer, frame: float, measure: Measure, mask_o
         case Glow():
             return _glowing(effect, layer, frame, measure)
         case Blur():
-            sigma = measure.scale * float(effect.size.at(frame))
+            sigma = measure.sigma(float(effect.size.at(frame)))
             return blurred(layer, sigma, None if effect.angle is None else measure.direction(float(effect.angle.at(frame))))
         case Fringe():
             return _fringed(effect, layer, frame, measure)
@@ -130,7 +136,7 @@ def _shadowed(effect: Shadow, layer: Layer, frame: float, measure: Measure) -> L
     alpha *= float(effect.opacity.at(frame))
     if alpha <= 0:
         return layer
-    (dx, dy), sigma = measure.moved(float(effect.dx.at(frame)), float(effect.dy.at(frame))), measure.scale * float(effect.blur.at(frame))
+    (dx, dy), sigma = measure.moved(float(effect.dx.at(frame)), float(effect.dy.at(frame))), measure.sigma(float(effect.blur.at(frame)))
     out = Layer.empty(layer.grown(hypot(dx, dy) + _FAR * sigma))
     colour = skia.Color4f(float(r), float(g), float(b), float(alpha)).toColor()
     out.draw(layer, skia.Paint(ImageFilter=skia.ImageFilters.DropShadow(dx, dy, sigma, sigma, colour)))
@@ -138,7 +144,7 @@ def _shadowed(effect: Shadow, layer: Layer, frame: float, measure: Measure) -> L
 
 
 def _glowing(effect: Glow, layer: Layer, frame: float, measure: Measure) -> Layer:
-    strength, sigma = float(effect.strength.at(frame)), measure.scale * float(effect.size.at(frame))
+    strength, sigma = float(effect.strength.at(frame)), measure.sigma(float(effect.size.at(frame)))
     r, g, b, alpha = (float(part) for part in effect.colour.at(frame))
     if strength <= 0 or alpha <= 0:
         return layer
@@ -220,7 +226,7 @@ def _middle(effect: Fringe, frame: float, measure: Measure) -> tuple[float, floa
 
 
 def _masked(effect: Mask[Step], layer: Layer, frame: float, measure: Measure, mask_of: PaintMask) -> Layer:
-    sigma = measure.scale * float(effect.feather.at(frame))
+    sigma = measure.sigma(float(effect.feather.at(frame)))
     mask = mask_of(effect.steps, layer.grown(_FAR * sigma), frame)
     if effect.reads == "lightness":
         mask.pixels[..., 3] = np.rint(mask.pixels[..., :3] @ LIGHTNESS)

@@ -10,6 +10,8 @@ from vine_swing.picture.paint import Painter
 WIDTH, HEIGHT = 560, 400
 #: Of WebP, 0…100.
 QUALITY = 82
+#: How much a tiny frame is enlarged at most: what its objects reach beyond it is painted, too.
+MOST_SCALE = 16.0
 
 
 def still_frame(length: int) -> int:
@@ -27,6 +29,6 @@ def still(baked: Baked, frame: int, scale: float, *, background: bool = True) ->
 def preview(baked: Baked) -> bytes:
     """A still of a baked scene as WebP, no larger than WIDTH × HEIGHT."""
     width, height = baked.scene.size
-    painter = Painter(baked, scale=min(WIDTH / width, HEIGHT / height))
+    painter = Painter(baked, scale=min(WIDTH / width, HEIGHT / height, MOST_SCALE))
     image = skia.Image.fromarray(painter.frame(still_frame(baked.scene.length)), skia.kRGBA_8888_ColorType, skia.kPremul_AlphaType)
     return bytes(image.encodeToData(skia.kWEBP, QUALITY))

@@ -65,6 +65,7 @@ def create_app(store: SceneStore, *, web: Path = WEB, farm: str | None = None) -
     )
     app.state.sessions = Sessions(store)
     app.state.exports = Exports(store, farm=farm)
+    app.state.end_now = app.state.exports.end_now
     app.state.notes = Notes()
     app.state.rehearsals = Rehearsals(app.state.sessions)
     app.state.works = {}

@@ -50,6 +50,10 @@ class ExportProcess:
         self._end(signal.SIGTERM)
         threading.Timer(_GRACE, self._end, (signal.SIGKILL,)).start()
 
+    def kill(self) -> None:
+        """End it at once."""
+        self._end(signal.SIGKILL)
+
     def close(self) -> None:
         """Let it end, as nothing more will be asked of it; waits for that."""
         assert self._process.stdin is not None

@@ -153,7 +153,7 @@ class Exports:
         self.cancel(export_id)
         kept = self.find(export_id)
         if kept is not None:
-            self.path(kept).unlink(missing_ok=True)
+            self._remove_files(export_id)
             self._store.exports.forget(export_id)
 
     def close(self) -> None:
@@ -170,6 +170,12 @@ class Exports:
             # Where the store was closed first, the next server says it.
             with suppress(StoreError):
                 self._store.exports.stop_unfinished(_STOPPED)
+
+    def end_now(self) -> None:
+        """End the process of an export by force, as the server is about to end: the next one removes what it wrote."""
+        process = self._process
+        if process is not None:
+            process.kill()
 
     def _next(self) -> None:
         """Begin with the next export, if none is under way."""
@@ -237,7 +243,13 @@ class Exports:
             scene.write_bytes(bundle(job.scene))
             # What is written down needs no memory any more.
             job.scene = None
-            asked = {"scene": str(scene), "options": job.options.model_dump(mode="json"), "out": str(out), "farm": self._farm}
+            asked = {
+                "folder": str(self._folder.absolute()),
+                "scene": scene.name,
+                "options": job.options.model_dump(mode="json"),
+                "out": out.name,
+                "farm": self._farm,
+            }
             with self._lock:
                 if job.cancelled or self._closed:
                     return
@@ -252,15 +264,23 @@ class Exports:
         finally:
             scene.unlink(missing_ok=True)
             if "size" not in job.result:
-                for one in self._folder.glob(f"{job.id}.*"):
-                    one.unlink(missing_ok=True)
+                self._remove_files(job.id)
 
     def _clear_up(self) -> None:
-        """After a server that ended in the middle of something: no half file stays, and it is told."""
+        """Record exports that a killed server left unfinished as stopped, and remove what was written of them.
+
+        Only files that begin with the id of an unfinished export are removed: the folder may hold files of the animator, too.
+        """
         self._store.exports.stop_unfinished(_STOPPED)
-        known = {self.path(one).name for one in self.all() if one.format in EXPORTS and one.state == "done"}
-        for file in self._folder.glob("*") if self._folder.is_dir() else ():
-            if file.name not in known:
+        for kept in self.all():
+            if kept.state != "done":
+                self._remove_files(kept.id)
+        self._forget_old()
+
+    def _remove_files(self, export_id: str) -> None:
+        """Remove the files of an export, finished or not. What cannot be removed stays; it must not keep the server from starting."""
+        for file in self._folder.glob(f"{export_id}.*") if self._folder.is_dir() else ():
+            with suppress(OSError):
                 file.unlink(missing_ok=True)
 
     def _forget_old(self) -> None:

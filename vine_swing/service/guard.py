@@ -103,6 +103,8 @@ def _foreign(headers: Headers) -> tuple[int, str, str] | None:
     host = headers.get("host", "")
     if not _is_own(host):
         return 403, "Foreign host", f"this service answers to 127.0.0.1 and localhost only, not to '{host[:80]}'"
+    if len(headers.getlist("origin")) > 1 or len(headers.getlist("host")) > 1:
+        return 403, "Foreign origin", "a request names its origin and its host once"
     origin = headers.get("origin")
     if origin is not None and origin not in (f"http://{host}", f"https://{host}"):
         return 403, "Foreign origin", f"requests from pages of '{origin[:80]}' are refused; open Vine Swing at its own address"

@@ -9,7 +9,7 @@ from fastapi.responses import JSONResponse
 from pydantic import BaseModel, ValidationError
 from starlette.exceptions import HTTPException
 
-from vine_swing.motion.basics.errors import MotionError, NoSuchThing, SceneFileError
+from vine_swing.motion.basics.errors import MotionError, NoSuchThing, SceneFileError, shortened
 from vine_swing.motion.scene.scene_file import sentences
 from vine_swing.service.deadline import ClientGone
 from vine_swing.service.sessions import SceneBusy
@@ -62,7 +62,12 @@ def _answer(problem: Problem) -> JSONResponse:
 
 
 def problem_of(error: BaseException) -> Problem:
-    """What is told of an error. One that no table knows is logged, once."""
+    """Return what the client is told of an error, in at most 500 characters. An error that no table knows is logged."""
+    problem = _problem_of(error)
+    return problem.model_copy(update={"detail": shortened(problem.detail)})
+
+
+def _problem_of(error: BaseException) -> Problem:
     if isinstance(error, RequestValidationError | ValidationError):
         every = error.errors()
         if any(fault["type"] == "json_invalid" for fault in every):

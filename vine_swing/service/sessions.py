@@ -18,6 +18,7 @@ from vine_swing.motion.outline.drawing import check_drawn
 from vine_swing.motion.scene.model import Scene
 from vine_swing.service.deadline import Deadline
 from vine_swing.service.motion import Motion
+from vine_swing.service.reading import check_new_contents
 from vine_swing.service.session import InUse, Session, refuse_beyond
 from vine_swing.service.watching import How, News, PageWords, SceneChanged, SceneGone, Watchers
 from vine_swing.store import Author, History, OldRevision, SceneStore, Stored
@@ -51,6 +52,9 @@ class Sessions:
         self._open: OrderedDict[str, Session] = OrderedDict()
         #: How many threads use a session or wait for it: it must not be let go meanwhile, or two would live side by side.
         self._users: dict[str, int] = {}
+        #: How many of these are requests of their own, and which thread holds a scene now.
+        self._waiting: dict[str, int] = {}
+        self._holders: dict[str, int] = {}
 
     @contextmanager
     def use(self, address: str, deadline: Deadline | None = None) -> Iterator[InUse]:
@@ -62,26 +66,42 @@ class Sessions:
         """
         scene_id, _, inset = address.partition(INSIDE)
         with self._lock:
-            if self._users.get(scene_id, 0) >= MOST_WAITING:
+            # A request that holds the scene already takes no second slot, and does not wait: its use is nested.
+            nested = self._holders.get(scene_id) == threading.get_ident()
+            if not nested and self._waiting.get(scene_id, 0) >= MOST_WAITING:
                 raise SceneBusy(scene_id)
             session = self._open.get(scene_id)
             self._users[scene_id] = self._users.get(scene_id, 0) + 1
+            self._waiting[scene_id] = self._waiting.get(scene_id, 0) + (not nested)
         try:
             if session is None:
                 session = self._opened(scene_id)
-            with _held(session.lock, deadline, scene_id):
+            with _held(session.lock, deadline, scene_id), self._holding(scene_id, nested):
                 if session.stored.revision != self.store.revision(scene_id):
                     session.catch_up(self.store.load(scene_id))
                 yield InUse(session, inset or None)
         finally:
             with self._lock:
                 self._users[scene_id] -= 1
+                self._waiting[scene_id] -= not nested
                 if not self._users[scene_id]:
-                    del self._users[scene_id]
+                    del self._users[scene_id], self._waiting[scene_id]
                 self._let_go()
+
+    @contextmanager
+    def _holding(self, scene_id: str, nested: bool) -> Iterator[None]:
+        """Note which thread holds a scene; only its outermost use does so."""
+        if not nested:
+            self._holders[scene_id] = threading.get_ident()
+        try:
+            yield
+        finally:
+            if not nested:
+                del self._holders[scene_id]
 
     def edit(self, address: str, edits: Sequence[Edit], *, revision: int, deadline: Deadline, page: str | None = None) -> InUse:
         """Apply edits as one step of undo: all of them, or none. page: who makes them."""
+        check_new_contents(edits, deadline)
         with self.use(address, deadline) as used:
             session, whole = used.session, whole_of(address)
             _expect(session, revision)
@@ -97,12 +117,14 @@ class Sessions:
 
     def look(self, address: str, edits: Sequence[Edit], *, revision: int, deadline: Deadline) -> bytes:
         """The motion as it would be after some edits, without making them: what differs from now."""
+        check_new_contents(edits, deadline)
         with self.use(address, deadline) as used:
             _expect(used.session, revision)
             return used.session.changed(edits, deadline, used.inset)[2].message(since=revision)
 
     def beside(self, address: str, edits: Sequence[Edit], *, revision: int, deadline: Deadline) -> tuple[Motion, Motion]:
         """The motion as it is, and as it would be after some edits, without making them."""
+        check_new_contents(edits, deadline)
         with self.use(address, deadline) as used:
             _expect(used.session, revision)
             return used.motion(deadline), used.session.changed(edits, deadline, used.inset)[2]

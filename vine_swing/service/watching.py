@@ -2,6 +2,7 @@
 
 import asyncio
 import threading
+import unicodedata
 from collections.abc import Iterable, Iterator
 from contextlib import contextmanager
 from dataclasses import dataclass, field, replace
@@ -143,3 +144,14 @@ def _free_number(taken: Iterable[str]) -> str:
     """The first of "Page 1", "Page 2" … that nobody is called."""
     names = set(taken)
     return next(name for name in (f"Page {n}" for n in range(1, len(names) + 2)) if name not in names)
+
+
+#: Characters that set or override the direction of writing (UAX 9, 2).
+_DIRECTIONS = frozenset("\u061c\u200e\u200f\u202a\u202b\u202c\u202d\u202e\u2066\u2067\u2068\u2069")
+#: Categories of characters that are no writing: controls, surrogates, and separators of lines and paragraphs.
+_NO_WRITING = ("Cc", "Cs", "Zl", "Zp")
+
+
+def plain_text(name: str) -> str:
+    """Return a name without control characters and without those that override the direction of the text around it; runs of spaces become one."""
+    return " ".join("".join(" " if one in _DIRECTIONS or unicodedata.category(one) in _NO_WRITING else one for one in name).split())

@@ -1,6 +1,6 @@
 """The store: scenes in one SQLite file. Nothing outside this package knows SQL."""
 
-from vine_swing.store.errors import StoreBusy, StoreError, StoreFull
+from vine_swing.store.errors import StoreBusy, StoreError, StoreFull, StoreNotWritable
 from vine_swing.store.feels import OwnFeel
 from vine_swing.store.rehearsals import Rehearsal
 from vine_swing.store.scenes import OldRevision, SceneNotFound, SceneStore, SceneSummary, Stored
@@ -19,5 +19,6 @@ __all__ = [
     "StoreBusy",
     "StoreError",
     "StoreFull",
+    "StoreNotWritable",
     "Stored",
 ]

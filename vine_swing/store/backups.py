@@ -1,7 +1,8 @@
 """Copies of the whole data file, made by SQLite's backup API while it is in use: one at the first change of a day, one before every migration, and
 one before another copy is brought back.
 
-They lie in the folder `backups` beside the data file, and are data files themselves. The newest seven are kept.
+They lie in the folder `backups` beside the data file, and are data files themselves. The newest seven are kept. Copies are numbered, and "newest"
+goes by that number: a clock that was wrong for a while must neither hide new copies nor push them out.
 """
 
 import contextlib
@@ -20,17 +21,19 @@ from vine_swing.store.errors import StoreError, translated
 KEPT = 7
 #: What made a copy be made: the first change of a day, a migration, or another copy that was brought back.
 Why = Literal["day", "schema", "before"]
-_NAME = re.compile(r"(?P<when>\d{4}-\d\d-\d\dT\d{6})-(?P<why>day|schema|before)\.db")
+#: Copies made before copies were numbered have no number, and count as older than all that have one.
+_NAME = re.compile(r"(?P<when>\d{4}-\d\d-\d\dT\d{6})-(?:(?P<number>\d{1,9})-)?(?P<why>day|schema|before)\.db")
 
 
 @dataclass(frozen=True)
 class Backup:
-    """A copy of the data file. name: of its file. made: when, local time. size: bytes."""
+    """A copy of the data file. name: of its file. made: when, local time. size: bytes. number: counts up from 1, 0 for copies without one."""
 
     name: str
     made: datetime
     why: Why
     size: int
+    number: int = 0
 
 
 class Backups:
@@ -40,16 +43,11 @@ class Backups:
         self.folder, self._now = data_file.parent / "backups", now
 
     def all(self) -> list[Backup]:
-        """The copies there are, the newest first."""
+        """Return the copies, the newest first. Files whose name is not that of a copy are ignored, as are those with an impossible date."""
         if not self.folder.is_dir():
             return []
-        found = []
-        for path in self.folder.iterdir():
-            told = _NAME.fullmatch(path.name)
-            if told is not None and path.is_file():
-                why: Why = told["why"]  # type: ignore[assignment]
-                found.append(Backup(path.name, datetime.strptime(told["when"], "%Y-%m-%dT%H%M%S"), why, path.stat().st_size))
-        return sorted(found, key=lambda one: (one.made, one.name), reverse=True)
+        copies = [copy for path in self.folder.iterdir() if (copy := _read_name(path)) is not None]
+        return sorted(copies, key=lambda copy: (copy.number, copy.made, copy.name), reverse=True)
 
     def path_of(self, name: str) -> Path | None:
         """Where a copy lies; None if there is none of this name."""
@@ -60,18 +58,19 @@ class Backups:
         return self._now().date()
 
     def due(self) -> bool:
-        """Whether no copy of today's first change was made yet."""
-        today = self.today()
-        return all(one.made.date() != today or one.why != "day" for one in self.all())
+        """True if the newest daily copy was not made today, so that another one is due before the next change."""
+        newest = next((copy for copy in self.all() if copy.why == "day"), None)
+        return newest is None or newest.made.date() != self.today()
 
     def make(self, connection: sqlite3.Connection, why: Why) -> Backup:
-        """Copy what a connection has open, and let copies beyond the newest seven go.
+        """Copy the database of a connection, and delete copies beyond the newest seven.
 
         Raises:
-            StoreError: if the copy cannot be written; none is left then, and the others stay.
+            StoreError: if the copy cannot be written; no partial file is left then, and the other copies stay.
         """
         made = self._now().replace(microsecond=0)
-        path = self.folder / f"{made:%Y-%m-%dT%H%M%S}-{why}.db"
+        number = max((copy.number for copy in self.all()), default=0) + 1
+        path = self.folder / f"{made:%Y-%m-%dT%H%M%S}-{number:06d}-{why}.db"
         part = path.with_suffix(".part")
         try:
             self.folder.mkdir(mode=0o700, exist_ok=True)
@@ -88,4 +87,17 @@ class Backups:
             raise StoreError(f"no copy of the data file could be made in {self.folder}: {error.strerror or error}") from error
         for old in self.all()[KEPT:]:
             (self.folder / old.name).unlink(missing_ok=True)
-        return Backup(path.name, made, why, path.stat().st_size)
+        return Backup(path.name, made, why, path.stat().st_size, number)
+
+
+def _read_name(path: Path) -> Backup | None:
+    """Return the copy that a file is, by its name; None if it is not one."""
+    parts = _NAME.fullmatch(path.name)
+    if parts is None or not path.is_file():
+        return None
+    try:
+        made = datetime.strptime(parts["when"], "%Y-%m-%dT%H%M%S")
+    except ValueError:
+        return None
+    why: Why = parts["why"]  # type: ignore[assignment]
+    return Backup(path.name, made, why, path.stat().st_size, int(parts["number"] or 0))

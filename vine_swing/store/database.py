@@ -1,24 +1,20 @@
-"""The one SQLite connection: settings, checks, migrations and transactions."""
+"""The one SQLite connection: settings, transactions, and copies of the file."""
 
 import contextlib
 import os
 import sqlite3
 import threading
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from contextlib import contextmanager
 from datetime import date
-from importlib import resources
 from pathlib import Path
 
-from vine_swing.store import sizes, undo
+from vine_swing.store import sizes
 from vine_swing.store.backups import Backup, Backups
-from vine_swing.store.errors import StoreError, translated
+from vine_swing.store.errors import StoreError, StoreNotWritable, translated
 from vine_swing.store.lock import FolderLock
-
-#: "ViSw": what SQLite's `application_id` says in our files from schema 6 on.
-APPLICATION_ID = int.from_bytes(b"ViSw", "big")
-#: Tables that every file of ours has, of whichever schema.
-_OUR_TABLES = {"scene", "object", "channel", "key", "step", "inverse", "recording"}
+from vine_swing.store.restoring import finish_restore, read_copy, restore_file
+from vine_swing.store.schema import check_file, migrate
 
 
 class Database:
@@ -27,38 +23,48 @@ class Database:
     WAL with `synchronous = FULL`: what a transaction committed is on disk before it is acknowledged.
     """
 
-    def __init__(self, path: Path, backups: Backups | None = None) -> None:
-        """Open or make the data file.
+    def __init__(self, path: Path, backups: Backups | None = None, *, restore: str | None = None) -> None:
+        """Open or make the data file. The folder's lock is taken before anything in the folder is renamed, copied or migrated.
+
+        Args:
+            path: the data file.
+            backups: its copies.
+            restore: the name of a copy that replaces the data file first ("last": the newest one); the file is set aside.
 
         Raises:
-            StoreError: if it is not a data file of ours, is damaged, is from a newer version, or is open elsewhere. The file is then as it was.
+            StoreError: if it is not a data file of ours, is damaged, is from a newer version, or is open elsewhere, or if there is no copy
+                `restore`. The file is unchanged then.
         """
         self._lock = threading.RLock()
         self._path = path
         self.backups = backups or Backups(path)
+        #: The name of the copy that the file was replaced by when it was opened.
+        self.restored: str | None = None
         #: The day of the last change, so that the first of another one is noticed without looking into a folder.
         self._day: date | None = None
         try:
             path.parent.mkdir(parents=True, exist_ok=True, mode=0o700)
             self._held = FolderLock(path)
         except OSError as error:
-            raise StoreError(f"{path} cannot be opened as a Vine Swing data file: {error.strerror or error}") from error
+            raise _cannot_open(path, error) from error
         try:
-            _check(path)
+            finish_restore(path, self.backups)
+            if restore is not None:
+                self.restored = restore_file(path, restore, self.backups)
+            check_file(path)
             # Made by us, so that only its owner can read it; SQLite gives its own files beside it the same rights.
             os.close(os.open(path, os.O_RDWR | os.O_CREAT, 0o600))
             self._connection = sqlite3.connect(path, check_same_thread=False, isolation_level=None, timeout=10)
             self._connection.row_factory = sqlite3.Row
             for pragma in ("journal_mode = WAL", "synchronous = FULL"):
                 self._connection.execute(f"PRAGMA {pragma}")
-            self._migrate()
-            self._connection.execute("PRAGMA foreign_keys = ON")
+            migrate(self._connection, before=lambda: self.backups.make(self._connection, "schema"))
         except BaseException as error:
             if hasattr(self, "_connection"):
                 self._connection.close()
             self._held.release()
             if isinstance(error, sqlite3.Error | OSError):
-                raise StoreError(f"{path} cannot be opened as a Vine Swing data file: {error}") from error
+                raise _cannot_open(path, error) from error
             raise
 
     @contextmanager
@@ -105,29 +111,29 @@ class Database:
             with contextlib.suppress(StoreError):
                 self.backups.make(self._connection, "day")
 
-    def bring_back(self, name: str) -> Backup:
-        """Put everything as it was in a copy; what there is now becomes a copy itself.
+    def bring_back(self, name: str, prepare: Callable[[sqlite3.Connection, sqlite3.Connection], None]) -> Backup:
+        """Replace everything by the contents of a copy, in one transaction; the current state becomes a copy first. Returns that copy.
+
+        Args:
+            name: of the copy.
+            prepare: called with the copy, in memory, and the current database, to carry over what is not part of a copy.
 
         Raises:
-            StoreError: if there is no such copy, or it is damaged; nothing is changed then.
+            StoreError: if there is no such copy, or it is damaged or from a newer version; nothing is changed then.
         """
         path = self.backups.path_of(name)
         if path is None:
-            raise StoreError(f"there is no copy '{name}'; it may have been let go, as only the newest are kept")
+            raise StoreError(f"there is no copy '{name}'; only the newest are kept")
         with self._lock:
-            _check(path)
-            with contextlib.closing(sqlite3.connect(path)) as copy:
-                # Read whole before anything is replaced: making the next copy may let this one go.
-                held = sqlite3.connect(":memory:")
-                copy.backup(held)
-            with contextlib.closing(held):
-                made = self.backups.make(self._connection, "before")
-                try:
+            try:
+                # Read whole before anything is replaced: making the next copy may delete this one.
+                with contextlib.closing(read_copy(path)) as held:
+                    made = self.backups.make(self._connection, "before")
+                    prepare(held, self._connection)
                     held.backup(self._connection)
-                    self._migrate()
-                    self._connection.execute("PRAGMA foreign_keys = ON")
-                except sqlite3.Error as error:
-                    raise translated(error) from error
+                self._connection.execute("PRAGMA foreign_keys = ON")
+            except sqlite3.Error as error:
+                raise translated(error) from error
         return made
 
     def shrink(self) -> None:
@@ -143,75 +149,12 @@ class Database:
             self._connection.close()
             self._held.release()
 
-    def _migrate(self) -> None:
-        """Bring the file to the newest schema: all pending migrations in one transaction, so that a failing one changes nothing."""
-        files = _scripts("migrations")
-        (done,) = self._connection.execute("PRAGMA user_version").fetchone()
-        if done > len(files):
-            raise StoreError(f"the data file is from a newer Vine Swing (schema {done}, this one knows {len(files)}); update Vine Swing")
-        if done == len(files):
-            return
-        if done:
-            self.backups.make(self._connection, "schema")
-        # Tables are made anew under another name and renamed, as SQLite's documentation of ALTER TABLE describes; references are checked after it.
-        self._connection.execute("PRAGMA foreign_keys = OFF")
-        self._connection.execute("BEGIN IMMEDIATE")
-        try:
-            if done and not self._connection.execute("SELECT 1 FROM sqlite_schema WHERE name = 'dial'").fetchone():
-                self._run(*_scripts("repairs"))
-            self._run(*files[done:])
-            undo.install(self._connection)
-            broken = self._connection.execute("PRAGMA foreign_key_check").fetchone()
-            if broken is not None:
-                raise StoreError(f"the data file cannot be brought to the newest schema: a row of '{broken[0]}' refers to nothing")
-            self._connection.execute(f"PRAGMA user_version = {len(files)}")
-            self._connection.execute("COMMIT")
-        except BaseException:
-            self._connection.execute("ROLLBACK")
-            raise
 
-    def _run(self, *scripts: str) -> None:
-        """The statements of some scripts, one by one within the transaction at hand (`executescript` would end it)."""
-        for script in scripts:
-            statement = ""
-            for line in script.splitlines(keepends=True):
-                statement += line
-                if sqlite3.complete_statement(statement):
-                    self._connection.execute(statement)
-                    statement = ""
-
-
-def _scripts(folder: str) -> list[str]:
-    """The SQL files of a folder of this package, in the order of their names."""
-    files = resources.files("vine_swing.store").joinpath(folder).iterdir()
-    return [file.read_text(encoding="utf-8") for file in sorted(files, key=lambda file: file.name) if file.name.endswith(".sql")]
-
-
-def _check(path: Path) -> None:
-    """Refuse a file that is not ours or is damaged, without writing to it.
-
-    Raises:
-        StoreError: saying which.
-        sqlite3.Error: if it is no SQLite file at all.
-    """
-    if not path.exists() or path.stat().st_size == 0:
-        return
-    # Without `immutable`, so that what a killed server left in the write-ahead log is read too.
-    reader = sqlite3.connect(path, timeout=10)
-    try:
-        reader.execute("PRAGMA query_only = ON")
-        (application,) = reader.execute("PRAGMA application_id").fetchone()
-        (version,) = reader.execute("PRAGMA user_version").fetchone()
-        tables = {row[0] for row in reader.execute("SELECT name FROM sqlite_schema WHERE type = 'table'")}
-        ours = application == APPLICATION_ID or (application == 0 and (tables >= _OUR_TABLES or (not tables and version > 0)))
-        if not ours and (tables or application):
-            raise StoreError(f"{path} is a data file of another program; give Vine Swing another folder with --data")
-        (fault,) = reader.execute("PRAGMA quick_check(1)").fetchone()
-        if fault != "ok":
-            raise StoreError(f"{path} is damaged ({str(fault)[:120]}); bring back a copy of it from before")
-    except sqlite3.DatabaseError as error:
-        if getattr(error, "sqlite_errorname", "").startswith("SQLITE_CORRUPT"):
-            raise StoreError(f"{path} is damaged ({error}); bring back a copy of it from before") from error
-        raise
-    finally:
-        reader.close()
+def _cannot_open(path: Path, error: Exception) -> StoreError:
+    """Return the error for a data file that the system does not let us open."""
+    if isinstance(error, PermissionError) or getattr(error, "sqlite_errorname", "").startswith(("SQLITE_READONLY", "SQLITE_CANTOPEN", "SQLITE_PERM")):
+        return StoreNotWritable(
+            f"{path} cannot be opened for writing; allow writing to this file and its folder, or give Vine Swing another folder with --data"
+        )
+    reason = error.strerror if isinstance(error, OSError) and error.strerror else error
+    return StoreError(f"{path} cannot be opened as a Vine Swing data file: {reason}")

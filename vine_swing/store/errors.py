@@ -2,6 +2,7 @@
 
 StoreError             the file cannot be used, read or written; the message says why and what would help
 ├── StoreFull          there is no room left to write
+├── StoreNotWritable   the file or its folder does not allow writing
 └── StoreBusy          somebody else holds the file; trying again later may work
 """
 
@@ -16,6 +17,10 @@ class StoreFull(StoreError):
     """There is no room left on the disk."""
 
 
+class StoreNotWritable(StoreError):
+    """The data file, or its folder, cannot be written to."""
+
+
 class StoreBusy(StoreError):
     """Another program holds the data file."""
 
@@ -28,7 +33,7 @@ def translated(error: sqlite3.Error) -> StoreError:
     if name.startswith(("SQLITE_BUSY", "SQLITE_LOCKED")):
         return StoreBusy("another program has the data file locked, so nothing was changed; close it, then try again")
     if name.startswith(("SQLITE_READONLY", "SQLITE_PERM", "SQLITE_CANTOPEN")):
-        return StoreError("the data file cannot be written to, so nothing was changed; allow writing to it and its folder, then try again")
+        return StoreNotWritable("the data file cannot be written to, so nothing was changed; allow writing to it and its folder, then try again")
     if name.startswith(("SQLITE_CORRUPT", "SQLITE_NOTADB")):
         return StoreError("the data file is damaged, so nothing was changed; bring back a copy of it from before")
     if name.startswith("SQLITE_IOERR"):

@@ -61,8 +61,9 @@ class SceneSummary:
 class SceneStore:
     """All scenes of one data file. Safe to use from several threads."""
 
-    def __init__(self, path: Path, *, clock: Callable[[], datetime] = lambda: datetime.now(UTC)) -> None:
-        self._database = Database(path, Backups(path, lambda: clock().astimezone()))
+    def __init__(self, path: Path, *, clock: Callable[[], datetime] = lambda: datetime.now(UTC), restore: str | None = None) -> None:
+        """Open or make a data file; raises as `Database`, which explains `restore`."""
+        self._database = Database(path, Backups(path, lambda: clock().astimezone()), restore=restore)
         self._clock = clock
         self.feels = FeelStore(self._database)
         self.previews = PreviewStore(self._database)
@@ -83,19 +84,17 @@ class SceneStore:
         return self._database.backups.all()
 
     def bring_back(self, name: str) -> Backup:
-        """Put all scenes as they were in a copy; gives the copy of what there was until now.
+        """Replace all scenes by those of a copy; exports stay as they are. Returns the copy of the state until now.
 
         Raises:
             StoreError: if there is no such copy, or it is damaged; nothing is changed then.
         """
-        with self._database.reading() as db:
-            (highest,) = db.execute("SELECT coalesce(max(revision), 0) FROM scene").fetchone()
-        made = self._database.bring_back(name)
-        with self._database.transaction() as db:
-            # Revisions only ever rise: whoever has a scene open sees that it is another one now.
-            db.execute("UPDATE scene SET revision = revision + ?", (highest + 1,))
-            db.execute("DELETE FROM preview")
-        return made
+        return self._database.bring_back(name, _carry_over)
+
+    @property
+    def restored(self) -> str | None:
+        """The name of the copy that replaced the data file when it was opened, if any."""
+        return self._database.restored
 
     def close(self) -> None:
         """Finish with the data file."""
@@ -291,3 +290,18 @@ def _revision(db: sqlite3.Connection, scene_id: str) -> int:
 
 def _missing(scene_id: str) -> str:
     return f"there is no scene '{scene_id}'; it may have been deleted"
+
+
+def _carry_over(copy: sqlite3.Connection, current: sqlite3.Connection) -> None:
+    """Prepare a copy to take the place of the current data.
+
+    Revisions only ever rise, so that every page that has a scene open sees that it is another one now. Exports are files beside the data file, and
+    no part of a copy: the list of them stays that of today.
+    """
+    (highest,) = current.execute("SELECT coalesce(max(revision), 0) FROM scene").fetchone()
+    copy.execute("UPDATE scene SET revision = revision + ?", (highest + 1,))
+    copy.execute("DELETE FROM preview")
+    copy.execute("DELETE FROM export")
+    rows = [tuple(row) for row in current.execute("SELECT * FROM export ORDER BY rowid")]
+    if rows:
+        copy.executemany(f"INSERT INTO export VALUES ({', '.join('?' * len(rows[0]))})", rows)

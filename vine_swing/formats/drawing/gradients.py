@@ -38,11 +38,32 @@ class Blend:
         return {name: {"base": value} for name, value in values.items()}
 
 
-def blend_of(element: Element, known: dict[str, Element], sheets: Sheets, matrix: Affine, box: Box, opacity: float, lost: Any) -> Blend | str | None:
-    """The gradient of an element, where what it colours lies in a box of its own space that `matrix` maps to the picture; a plain colour where it has
-    a single stop; None where it has none. `lost` is told what cannot be kept."""
+#: Stops that are read of one gradient: more than are kept, so that they can be thinned out evenly.
+_MOST_READ = 1_000
+#: Stops read before, by the element that has them and the opacity: many shapes share one gradient.
+Stops = dict[tuple[Element, float], list[tuple[float, str]]]
+
+
+def blend_of(
+    element: Element, known: dict[str, Element], sheets: Sheets, read: Stops, matrix: Affine, box: Box, opacity: float, lost: Any
+) -> Blend | str | None:
+    """Return the gradient of a fill or stroke, a plain colour where it has a single stop, or None where it has none.
+
+    Args:
+        element: the gradient.
+        known: all elements by id.
+        sheets: the style sheets of the file.
+        read: the stops of gradients that were read before; those of this one are added.
+        matrix: from the space of the shape to the picture.
+        box: the bounds of the shape in its own space.
+        opacity: of the fill or stroke.
+        lost: called with what cannot be kept.
+    """
     chain = _chain(element, known)
-    stops = _stops(next((one for one in chain if any(tag_of(child) == "stop" for child in one)), element), sheets, opacity)
+    owner = next((one for one in chain if any(tag_of(child) == "stop" for child in one)), element)
+    if (owner, opacity) not in read:
+        read[owner, opacity] = _stops(owner, sheets, opacity)
+    stops = read[owner, opacity]
     if len(stops) < 2:
         return stops[0][1] if stops else None
     if len(stops) > MOST_STOPS:
@@ -96,9 +117,10 @@ def _chain(element: Element, known: dict[str, Element]) -> list[Element]:
 
 
 def _stops(element: Element, sheets: Sheets, opacity: float) -> list[tuple[float, str]]:
-    stops, before = [], 0.0
+    stops: list[tuple[float, str]] = []
+    before = 0.0
     for child in element:
-        if tag_of(child) != "stop":
+        if tag_of(child) != "stop" or len(stops) >= _MOST_READ:
             continue
         style = sheets.style(child, {})
         before = max(before, share(child.get("offset"), 0.0))

@@ -8,6 +8,8 @@ import svgelements
 from numpy.typing import NDArray
 
 Array = NDArray[np.float64]
+#: Characters of a transform attribute: the library that reads it takes time that grows with the square of its length.
+MOST_CHARACTERS = 2_000
 
 
 @dataclass(frozen=True)
@@ -23,8 +25,8 @@ class Affine:
 
     @classmethod
     def read(cls, text: str | None) -> "Affine":
-        """A transform attribute; the identity where it cannot be read."""
-        if not text:
+        """A transform attribute; the identity where it cannot be read, or is longer than any that a program writes."""
+        if not text or len(text) > MOST_CHARACTERS:
             return cls()
         try:
             m = svgelements.Matrix(text)

@@ -8,20 +8,22 @@ import binascii
 import re
 from collections import Counter
 from dataclasses import dataclass, field
+from math import isfinite
 from typing import Any, Literal, get_args
 from xml.etree.ElementTree import Element
 
 import numpy as np
 
 from vine_swing.formats.bring_in import bring_in
-from vine_swing.formats.drawing.gradients import Blend, blend_of
+from vine_swing.formats.drawing.gradients import Blend, Stops, blend_of
 from vine_swing.formats.drawing.matrices import Affine, Array
-from vine_swing.formats.drawing.safe import by_id, parsed, reference_of, tag_of
+from vine_swing.formats.drawing.safe import by_id, elements, parsed, reference_of, tag_of
 from vine_swing.formats.drawing.shapes import SHAPES, outline_of, text_outline
 from vine_swing.formats.drawing.style import Sheets, colour, number, share
 from vine_swing.motion import MotionError, Scene
 from vine_swing.motion.basics.contents import PICTURE_FILES
-from vine_swing.motion.basics.values import MAX_PATH_DATA
+from vine_swing.motion.basics.report import Report, unreported
+from vine_swing.motion.basics.values import MAX_PATH_DATA, MAX_TEXT
 from vine_swing.motion.basics.values import Blend as BlendMode
 from vine_swing.motion.curves.outline import Outline
 from vine_swing.motion.curves.svg_path import path_data
@@ -29,6 +31,10 @@ from vine_swing.motion.scene.scene_file import from_data
 
 #: Objects that one drawing may become, and copies by reference that may stand in one another.
 MOST_OBJECTS, DEEPEST_USE = 3_000, 12
+#: Elements that may be gone through, counting those that are used several times as often as they are.
+MOST_VISITED = 150_000
+#: Characters of one path, and of all: what becomes of a longer path could not be kept in a scene.
+MOST_PATH, MOST_DRAWN = 4 * MAX_PATH_DATA, 12_000_000
 _CONTAINERS = ("g", "svg", "a", "switch", "symbol")
 #: What has no picture of its own, and is not missed.
 _SILENT = (
@@ -38,6 +44,8 @@ _SILENT = (
 _ANIMATED = ("animate", "animateTransform", "animateMotion", "animateColor", "set")
 _REFERENCE = re.compile(r"url\(\s*['\"]?#([^'\")]+)['\"]?\s*\)\s*(.*)")
 _CLEAR = "#00000000"
+#: A number as SVG writes it, so that "1.2.3" is 1.2 and .3.
+_NUMBER = re.compile(r"[-+]?(?:\d+\.?\d*|\.\d+)(?:[eE][-+]?\d+)?")
 
 
 @dataclass(frozen=True)
@@ -48,14 +56,19 @@ class Drawing:
     lost: tuple[str, ...]
 
 
-def read_svg(data: bytes, name: str) -> Drawing:
+def read_svg(data: bytes, name: str, *, report: Report = unreported) -> Drawing:
     """Read an SVG file. Nothing outside it is fetched, and nothing in it is run.
+
+    Args:
+        data: the file.
+        name: what messages call it.
+        report: called with the share of its elements that are read, 0…1.
 
     Raises:
         MotionError: if it is none, is too large, or draws nothing.
     """
     root = parsed(data, name)
-    reader = _Reader(Sheets.of(root), by_id(root))
+    reader = _Reader(Sheets.of(root), by_id(root), report, sum(1 for _ in elements(root)))
     if reader.sheets.lost:
         reader.lose("parts of its style sheet: only rules for single tags, classes and ids are read")
     width, height, matrix = _viewport(root)
@@ -78,8 +91,8 @@ def read_svg(data: bytes, name: str) -> Drawing:
 
 def _viewport(root: Element) -> tuple[float, float, Affine]:
     """The size of the picture, px, and how the drawing lies in it."""
-    box = [float(part) for part in re.findall(r"[-+]?[\d.]+(?:[eE][-+]?\d+)?", root.get("viewBox") or "")] if root.get("viewBox") else []
-    if len(box) != 4 or box[2] <= 0 or box[3] <= 0:
+    box = [float(part) for part in _NUMBER.findall((root.get("viewBox") or "")[:200])]
+    if len(box) != 4 or not all(map(isfinite, box)) or box[2] <= 0 or box[3] <= 0:
         return number(root.get("width"), 300.0), number(root.get("height"), 150.0), Affine()
     left, top, wide, high = box
     width, height = number(root.get("width"), wide, of=wide), number(root.get("height"), high, of=high)
@@ -102,10 +115,15 @@ class _Part:
 class _Reader:
     sheets: Sheets
     known: dict[str, Element]
+    report: Report
+    total: int
     lost: Counter[str] = field(default_factory=Counter)
     pictures: dict[str, dict[str, Any]] = field(default_factory=dict)
     _names: set[str] = field(default_factory=set)
     _made: int = 0
+    _visited: int = 0
+    _stops: Stops = field(default_factory=dict)
+    _drawn_characters: int = 0
     _using: list[str] = field(default_factory=list)
 
     def lose(self, what: str) -> None:
@@ -133,6 +151,10 @@ class _Reader:
     def _of(self, element: Element, above: dict[str, str], matrix: Affine) -> list[_Part]:
         """What an element becomes: nothing, one object, or several."""
         tag = tag_of(element)
+        self._visited += 1
+        if self._visited > MOST_VISITED:
+            raise MotionError(f"copies by reference repeat the elements of this drawing more than {MOST_VISITED} times; join some of them")
+        self.report(self._visited / self.total)
         if tag in _ANIMATED:
             self.lose("its own animation: everything is as it is at the beginning")
             return []
@@ -160,6 +182,8 @@ class _Reader:
             if tag_of(child) in _ANIMATED:
                 self.lose("its own animation: everything is as it is at the beginning")
         if tag in SHAPES:
+            if not self._takes_points(element):
+                return []
             outline = outline_of(element, (100.0, 100.0))
             return self._drawn(element, style, inner, outline, tag) if outline is not None else []
         if tag == "text":
@@ -168,6 +192,16 @@ class _Reader:
             return self._image(element, style, inner)
         self.lose(f"<{tag[:30]}>")
         return []
+
+    def _takes_points(self, element: Element) -> bool:
+        """True if the points of a shape are few enough to be read, counted by their characters before anything is parsed."""
+        characters = len(element.get("d") or "") + len(element.get("points") or "")
+        self._drawn_characters += characters
+        if self._drawn_characters > MOST_DRAWN:
+            raise MotionError(f"the paths of this drawing have more than {MOST_DRAWN / 1e6:.0f} million characters; simplify them")
+        if characters > MOST_PATH:
+            self.lose("shapes with very many points")
+        return characters <= MOST_PATH
 
     def _container(self, element: Element, style: dict[str, str], inner: Affine) -> list[_Part]:
         if tag_of(element) == "svg":
@@ -199,13 +233,15 @@ class _Reader:
 
     def _text(self, element: Element, style: dict[str, str], inner: Affine) -> list[_Part]:
         x, y = number(element.get("x"), 0.0), number(element.get("y"), 0.0)
-        pieces = [(element.text or "", style, (x, y))]
+        pieces = [((element.text or "")[:MAX_TEXT], style, (x, y))]
+        if len(element.text or "") > MAX_TEXT or any(len(child.text or "") > MAX_TEXT for child in element):
+            self.lose(f"the end of texts of more than {MAX_TEXT} characters")
         for child in element:
             if tag_of(child) == "tspan":
                 own = self.sheets.style(child, style)
                 x = number(child.get("x"), x) + number(child.get("dx"), 0.0)
                 y = number(child.get("y"), y) + number(child.get("dy"), 0.0)
-                pieces.append((child.text or "", own, (x, y)))
+                pieces.append(((child.text or "")[:MAX_TEXT], own, (x, y)))
             elif tag_of(child) not in ("", "title", "desc", *_ANIMATED):
                 self.lose("text along paths, and other parts in texts")
         parts: list[_Part] = []
@@ -296,7 +332,7 @@ class _Reader:
         if reference is not None:
             target = self.known.get(reference[1])
             if target is not None and tag_of(target) in ("linearGradient", "radialGradient"):
-                found = blend_of(target, self.known, self.sheets, matrix, own, opacity, self.lose)
+                found = blend_of(target, self.known, self.sheets, self._stops, matrix, own, opacity, self.lose)
                 if isinstance(found, Blend):
                     data["paints"][of] = found.paint()
                     data["channels"] |= found.channels(of, float(middle[0]), float(middle[1]))

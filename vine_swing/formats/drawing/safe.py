@@ -1,49 +1,99 @@
-"""Reading XML that nobody vouches for: no entities, nothing fetched, and no more of it than can be drawn."""
+"""Reading XML that nobody vouches for: no entities but short plain ones, nothing fetched, and no more of it than can be drawn."""
 
 from collections.abc import Iterator
-from xml.etree.ElementTree import Element, ParseError
+from xml.etree.ElementTree import Element, ParseError, TreeBuilder
 
-from defusedxml import DefusedXmlException
-from defusedxml.ElementTree import fromstring
+from defusedxml import DefusedXmlException, DTDForbidden, EntitiesForbidden
+from defusedxml.ElementTree import DefusedXMLParser
 
 from vine_swing.motion import MotionError
 
 #: Bytes of a file, elements in it, and how deep they may stand in each other.
 MOST_BYTES, MOST_ELEMENTS, DEEPEST = 20_000_000, 60_000, 200
+#: Characters of texts and attributes together, once entities are expanded.
+MOST_CHARACTERS = 30_000_000
+#: Entities of a file, and characters of one.
+MOST_ENTITIES, MOST_ENTITY = 100, 1_000
 SVG = "http://www.w3.org/2000/svg"
 XLINK = "http://www.w3.org/1999/xlink"
 
 
 def parsed(data: bytes, name: str) -> Element:
-    """The root element of an SVG file.
+    """Return the root element of an SVG file.
 
     Raises:
-        MotionError: if it is none, is too large, or has entities in it.
+        MotionError: if it is none, is too large, or has declarations that no drawing needs.
     """
     if len(data) > MOST_BYTES:
         raise MotionError(f"'{name}' has {len(data) / 1e6:.0f} MB; at most {MOST_BYTES / 1e6:.0f} MB are taken, so simplify the drawing")
     try:
-        root: Element = fromstring(data, forbid_dtd=False, forbid_entities=True, forbid_external=True)
+        parser = _Parser(target=_Counted(name))
+        parser.feed(data)
+        root: Element = parser.close()
     except DefusedXmlException as error:
-        raise MotionError(f"'{name}' has entities of its own or asks for other files, which no drawing needs; save it as plain SVG") from error
+        raise MotionError(f"'{name}' declares entities or attributes that no drawing needs, or asks for other files; save it as plain SVG") from error
     except (ParseError, ValueError, LookupError) as error:
+        if isinstance(error, MotionError):
+            raise
         raise MotionError(f"'{name}' is no SVG that can be read: {error}; save it again") from error
     except RecursionError as error:
         raise MotionError(f"'{name}' is nested too deep; save it as plain SVG") from error
     if tag_of(root) != "svg":
         raise MotionError(f"'{name}' is no SVG: its first element is <{tag_of(root)[:40]}>")
-    _measured(root, name)
     return root
 
 
-def _measured(root: Element, name: str) -> None:
-    waiting, count = [(root, 1)], 0
-    while waiting:
-        element, depth = waiting.pop()
-        count += 1
-        if count > MOST_ELEMENTS or depth > DEEPEST:
-            raise MotionError(f"'{name}' has more than {MOST_ELEMENTS} elements, or they stand more than {DEEPEST} deep; simplify the drawing")
-        waiting += [(child, depth + 1) for child in element]
+class _Parser(DefusedXMLParser):  # type: ignore[misc]
+    """An XML parser that takes only short, plain internal entities, as some drawing programs write for namespaces, and nothing else of a DTD."""
+
+    def __init__(self, target: TreeBuilder) -> None:
+        super().__init__(target=target, forbid_dtd=False, forbid_entities=True, forbid_external=True)
+        self._entities = 0
+        # A default of an attribute would be written into every element that does not have it.
+        self.parser.AttlistDeclHandler = self._refuse
+
+    def defused_entity_decl(
+        self, name: str, is_parameter: bool, value: str | None, base: str | None, sysid: str | None, pubid: str | None, notation: str | None
+    ) -> None:
+        """Take an internal entity that refers to no other; raises EntitiesForbidden for all others."""
+        self._entities += 1
+        if is_parameter or value is None or sysid or pubid or "&" in value or len(value) > MOST_ENTITY or self._entities > MOST_ENTITIES:
+            raise EntitiesForbidden(name, value, base, sysid, pubid, notation)
+
+    def _refuse(self, *declaration: object) -> None:
+        raise DTDForbidden(*map(str, declaration[:2]), None)
+
+
+class _Counted(TreeBuilder):
+    """Builds the tree, counting while it grows: what entities expand to is never built beyond the limits."""
+
+    def __init__(self, name: str) -> None:
+        super().__init__()
+        self._name, self._count, self._depth, self._characters = name, 0, 0, 0
+
+    def start(self, tag: str, attrs: dict[str, str], /) -> Element:
+        """Open an element; raises MotionError where there are too many, or too deep ones."""
+        self._count += 1
+        self._depth += 1
+        if self._count > MOST_ELEMENTS or self._depth > DEEPEST:
+            raise MotionError(f"'{self._name}' has more than {MOST_ELEMENTS} elements, or they stand more than {DEEPEST} deep; simplify the drawing")
+        self._take(sum(map(len, attrs.values())))
+        return super().start(tag, attrs)
+
+    def end(self, tag: str, /) -> Element:
+        """Close an element."""
+        self._depth -= 1
+        return super().end(tag)
+
+    def data(self, data: str, /) -> None:
+        """Add text; raises MotionError where there is too much."""
+        self._take(len(data))
+        super().data(data)
+
+    def _take(self, characters: int) -> None:
+        self._characters += characters
+        if self._characters > MOST_CHARACTERS:
+            raise MotionError(f"'{self._name}' has more than {MOST_CHARACTERS / 1e6:.0f} million characters; simplify the drawing")
 
 
 def tag_of(element: Element) -> str:

@@ -1,6 +1,7 @@
 """What an element looks like: presentation attributes, style sheets by tag, class and id, and the style attribute, in the order of CSS."""
 
 import re
+from collections.abc import Iterator
 from dataclasses import dataclass, field
 from xml.etree.ElementTree import Element
 
@@ -29,61 +30,128 @@ INHERITED = {
 }
 OWN = {"opacity": "1", "display": "inline", "mix-blend-mode": "normal", "clip-path": "none", "mask": "none", "filter": "none", "stop-color": "black"}
 OWN |= {"stop-opacity": "1", "marker-start": "none", "marker-mid": "none", "marker-end": "none", "letter-spacing": "normal"}
-_RULE = re.compile(r"([^{}]+)\{([^{}]*)\}")
-_COMMENT = re.compile(r"/\*.*?\*/", re.DOTALL)
+#: Rules that are read, and classes of one element.
+MOST_RULES, MOST_CLASSES = 5_000, 50
+#: Characters of a style attribute, a length or a colour; a longer one is none.
+_LONGEST, _LONGEST_VALUE = 20_000, 200
+_PART = re.compile(r"[.#][\w-]+")
 _SIMPLE = re.compile(r"^(?P<tag>[A-Za-z][\w-]*|\*)?(?P<parts>(?:[.#][\w-]+)*)$")
 
 
 @dataclass(frozen=True)
-class Sheets:
-    """The rules of all style sheets of a file that can be kept; `lost` if some cannot."""
+class Rule:
+    """A rule of a style sheet with a selector of one element. weight: its specificity, ids before classes and tags."""
 
-    rules: list[tuple[tuple[int, int], str, frozenset[str], str, dict[str, str]]] = field(default_factory=list)
+    weight: tuple[int, int]
+    tag: str
+    classes: frozenset[str]
+    id: str
+    declarations: dict[str, str]
+
+    def matches(self, tag: str, own_id: str, classes: frozenset[str]) -> bool:
+        """True if the selector matches an element."""
+        return self.tag in ("", tag) and self.id in ("", own_id) and self.classes <= classes
+
+
+@dataclass(frozen=True)
+class Sheets:
+    """The rules of all style sheets of a file that can be kept; `lost` if some cannot.
+
+    keyed: the rules, with their place in the file, by `#id`, `.class`, or a tag ("" for any): each stands under one that its selector names, so that
+        few are compared with an element.
+    """
+
+    keyed: dict[str, list[tuple[int, Rule]]] = field(default_factory=dict)
     lost: bool = False
+    _known: dict[tuple[str, str, frozenset[str]], dict[str, str]] = field(default_factory=dict)
 
     @classmethod
     def of(cls, root: Element) -> "Sheets":
-        """The sheets of a file. Selectors of one element, by tag, classes and id, are understood; others are told of."""
-        text = " ".join(_COMMENT.sub("", one.text or "") for one in elements(root) if tag_of(one) == "style")
-        rules, lost = [], "@" in text
-        for selectors, body in _RULE.findall(text):
+        """Return the sheets of a file. Selectors of one element, by tag, classes and id, are read; `lost` says that there are others."""
+        text = " ".join(_without_comments(one.text or "") for one in elements(root) if tag_of(one) == "style")
+        keyed: dict[str, list[tuple[int, Rule]]] = {}
+        lost, count = "@" in text, 0
+        for selectors, body in _blocks(text):
+            declarations = {name: value for name, value in declared(body).items() if name in INHERITED or name in OWN}
             for selector in selectors.split(","):
-                found = _SIMPLE.match(selector.strip())
-                if found is None or not selector.strip():
+                count += 1
+                rule = _rule(selector.strip(), declarations) if count <= MOST_RULES else None
+                if rule is None:
                     lost = True
                     continue
-                parts = re.findall(r"[.#][\w-]+", found["parts"])
-                classes, ids = frozenset(one[1:] for one in parts if one[0] == "."), [one[1:] for one in parts if one[0] == "#"]
-                tag = "" if found["tag"] in (None, "*") else found["tag"]
-                rules.append(((len(ids), len(classes) * 2 + bool(tag)), tag, classes, ids[0] if ids else "", declared(body)))
-        rules.sort(key=lambda one: one[0])
-        return cls(rules, lost)
+                key = f"#{rule.id}" if rule.id else f".{min(rule.classes)}" if rule.classes else rule.tag
+                keyed.setdefault(key, []).append((count, rule))
+        return cls(keyed, lost)
 
     def style(self, element: Element, above: dict[str, str]) -> dict[str, str]:
-        """The style of an element that stands in one with another style."""
+        """Return the style of an element that stands in one with another style."""
         found = {name: above.get(name, usual) for name, usual in INHERITED.items()} | OWN
         known = found.keys()
         found |= {name: value.strip() for name, value in element.attrib.items() if name in known}
-        tag, own_id, classes = tag_of(element), element.get("id", ""), set((element.get("class") or "").split())
-        for _, of_tag, of_classes, of_id, declarations in self.rules:
-            if of_tag in ("", tag) and of_id in ("", own_id) and of_classes <= classes:
-                found |= {name: value for name, value in declarations.items() if name in known}
+        found |= self._declarations(element)
         found |= {name: value for name, value in declared(element.get("style") or "").items() if name in known}
         for name, value in found.items():
             if value == "inherit":
                 found[name] = above.get(name, INHERITED.get(name, OWN.get(name, "")))
         return found
 
+    def _declarations(self, element: Element) -> dict[str, str]:
+        """Return what the rules declare for an element; elements that no rule tells apart share the result."""
+        if not self.keyed:
+            return {}
+        own_id, classes = element.get("id", ""), (element.get("class") or "").split()[:MOST_CLASSES]
+        key = (tag_of(element), own_id if f"#{own_id}" in self.keyed else "", frozenset(classes))
+        if key not in self._known:
+            tag, own_id, chosen = key
+            names = ("", tag, f"#{own_id}", *(f".{one}" for one in sorted(chosen)))
+            matching = [one for name in names for one in self.keyed.get(name, ()) if one[1].matches(tag, own_id, chosen)]
+            merged: dict[str, str] = {}
+            for _, rule in sorted(matching, key=lambda one: (one[1].weight, one[0])):
+                merged |= rule.declarations
+            self._known[key] = merged
+        return self._known[key]
+
+
+def _rule(selector: str, declarations: dict[str, str]) -> Rule | None:
+    """Return the rule with a selector; None if it is not of one element by tag, classes and id."""
+    found = _SIMPLE.match(selector[:_LONGEST_VALUE])
+    if found is None or not selector or len(selector) > _LONGEST_VALUE:
+        return None
+    parts = _PART.findall(found["parts"])
+    classes, ids = frozenset(one[1:] for one in parts if one[0] == "."), [one[1:] for one in parts if one[0] == "#"]
+    tag = "" if found["tag"] in (None, "*") else found["tag"]
+    return Rule((len(ids), len(classes) * 2 + bool(tag)), tag, classes, ids[0] if ids else "", declarations)
+
+
+def _without_comments(text: str) -> str:
+    """Return a style sheet without its comments; one that is not closed goes to the end (CSS Syntax 3, 4.3.2)."""
+    kept, at = [], 0
+    while (start := text.find("/*", at)) >= 0:
+        kept.append(text[at:start])
+        end = text.find("*/", start + 2)
+        if end < 0:
+            return " ".join(kept)
+        at = end + 2
+    return " ".join([*kept, text[at:]])
+
+
+def _blocks(text: str) -> Iterator[tuple[str, str]]:
+    """Yield the selectors and the body of each rule that has no other in it."""
+    for part in text.split("}")[:-1]:
+        before, brace, body = part.rpartition("{")
+        if brace:
+            yield before.rpartition("{")[2], body
+
 
 def declared(text: str) -> dict[str, str]:
     """The declarations of a style attribute or the body of a rule."""
-    parts = (one.partition(":") for one in text.split(";"))
+    parts = (one.partition(":") for one in text[:_LONGEST].split(";"))
     return {name.strip().lower(): value.replace("!important", "").strip() for name, colon, value in parts if colon}
 
 
 def number(text: str | None, usual: float, *, of: float = 100.0) -> float:
     """A length in px; a percentage is of `of`."""
-    if text is None or not text.strip():
+    if text is None or len(text) > _LONGEST_VALUE or not text.strip():
         return usual
     try:
         found = float(svgelements.Length(text.strip()).value(ppi=96, relative_length=of))
@@ -104,6 +172,8 @@ def share(text: str | None, usual: float = 1.0) -> float:
 def colour(text: str, current: str, opacity: float) -> str | None:
     """A colour as #RRGGBBAA; None if it is none that is known."""
     word = current if text.strip().lower() == "currentcolor" else text
+    if len(word) > _LONGEST_VALUE:
+        return None
     try:
         found = svgelements.Color(word)
         parts = (found.red, found.green, found.blue)

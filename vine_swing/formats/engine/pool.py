@@ -8,12 +8,10 @@ import multiprocessing
 import os
 import secrets
 import signal
-import threading
 from collections import deque
 from collections.abc import Iterator, Sequence
 from concurrent.futures import Future, ProcessPoolExecutor
 from concurrent.futures.process import BrokenProcessPool
-from multiprocessing.connection import wait
 from multiprocessing.shared_memory import SharedMemory
 
 import numpy as np
@@ -21,6 +19,7 @@ import numpy as np
 from vine_swing.formats.engine.painting import Painting, Windows
 from vine_swing.formats.engine.thread import ThreadEngine
 from vine_swing.formats.export import Pixels
+from vine_swing.formats.orphans import end_with_parent
 from vine_swing.motion.basics.contents import FONT_FILES, PICTURE_FILES
 
 #: Pictures painted in one go, and the bytes that all blocks may take together.
@@ -126,15 +125,7 @@ def _begin(painting: Painting, held: dict[str, bytes]) -> None:
     for font in painting.scene.fonts:
         FONT_FILES.keep(font.content)
     _windows = Windows(painting)
-    threading.Thread(target=_end_with_parent, daemon=True).start()
-
-
-def _end_with_parent() -> None:
-    """A painter whose parent was killed would wait for work for ever."""
-    above = multiprocessing.parent_process()
-    if above is not None:
-        wait([above.sentinel])
-    os._exit(1)
+    end_with_parent()
 
 
 def _paint(block_name: str, rows: list[int]) -> None:

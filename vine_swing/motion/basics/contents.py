@@ -14,16 +14,28 @@ class Contents:
     def __init__(self, prefix: str) -> None:
         self.prefix = prefix
         self._known: dict[str, bytes] = {}
+        self._checked: set[str] = set()
 
     def id_of(self, data: bytes) -> str:
         """The id of a content."""
         return f"{self.prefix}{hashlib.sha256(data).hexdigest()[:16]}"
 
-    def keep(self, data: bytes) -> str:
-        """Keep a content for as long as the program runs, and give its id."""
-        found = self.id_of(data)
-        self._known.setdefault(found, data)
-        return found
+    def keep(self, data: bytes, *, checked: bool = False) -> str:
+        """Keep a content for as long as the program runs; return its id.
+
+        Args:
+            data: the content.
+            checked: whether a reader has accepted it, so that it can be decoded without precautions.
+        """
+        content_id = self.id_of(data)
+        self._known.setdefault(content_id, data)
+        if checked:
+            self._checked.add(content_id)
+        return content_id
+
+    def is_checked(self, content_id: str) -> bool:
+        """True if a reader has accepted the content with this id."""
+        return content_id in self._checked
 
     def data_of(self, content_id: str) -> bytes:
         """The content with an id.

@@ -1,13 +1,17 @@
 """What the core says when it cannot do what was asked.
 
 MotionError            anything the core refuses; catch this at the edge
-├── SceneFileError     a scene file breaks the format (its text names the place)
+├── SceneFileError     a scene file breaks the format (its text names the location)
+│   └── NotJson        it is not JSON at all
 ├── LoopError          channels read each other in a ring (graph.py)
 └── EditError          a well-formed edit that does not fit this scene
     └── NoSuchThing    the edit names an object, channel or key that is not there
 
 Every message is one sentence or two: what, where, and what would work.
 """
+
+#: Characters of a message that is shown: more is never read, and a foreign file must not fill the screen.
+MOST_CHARACTERS = 500
 
 
 class MotionError(ValueError):
@@ -22,9 +26,19 @@ class SceneFileError(MotionError):
         super().__init__("; ".join(faults))
 
 
+class NotJson(SceneFileError):
+    """The scene file is not even JSON."""
+
+
 class EditError(MotionError):
     """The edit is well formed but does not fit the scene as it is."""
 
 
 class NoSuchThing(EditError):
     """The edit names something the scene does not have."""
+
+
+def shortened(message: str) -> str:
+    """Return a message as it is shown: at most 500 characters, on one line, without control characters or lone surrogates."""
+    plain = "".join(one if one.isprintable() else " " for one in message[: 2 * MOST_CHARACTERS])
+    return plain if len(plain) <= MOST_CHARACTERS else plain[: MOST_CHARACTERS - 1].rstrip() + "…"

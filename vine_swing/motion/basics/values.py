@@ -5,7 +5,7 @@ The limits are far beyond any picture, and keep every later computation finite i
 
 from typing import Annotated, Any, Literal, Self
 
-from pydantic import BaseModel, ConfigDict, Discriminator, Field, Tag
+from pydantic import BaseModel, ConfigDict, Discriminator, Field, GetCoreSchemaHandler, Tag
 
 MAX_FRAME = 1_000_000
 MAX_NUMBER = 1e9
@@ -55,7 +55,34 @@ Text = Annotated[str, Field(pattern=r"^[^\x00-\x08\x0b\x0c\x0e-\x1f\x7f]*$")]
 MAX_TEXT = 2_000
 
 
-class Frozen(BaseModel):
+def _fail_fast(schema: Any, *, root: bool = True) -> None:
+    """Make the lists of a core schema stop at their first fault. Models within it have done so for themselves."""
+    if isinstance(schema, dict):
+        kind = schema.get("type")
+        if kind == "model" and not root:
+            return
+        if kind in ("list", "tuple", "set", "frozenset"):
+            schema["fail_fast"] = True
+        for name, part in schema.items():
+            if name not in ("metadata", "serialization"):
+                _fail_fast(part, root=root and kind != "model")
+    elif isinstance(schema, list):
+        for part in schema:
+            _fail_fast(part, root=False)
+
+
+class Bounded(BaseModel):
+    """A model whose lists report their first fault only: a file with millions of faults must not fill the memory with messages."""
+
+    @classmethod
+    def __get_pydantic_core_schema__(cls, source: Any, handler: GetCoreSchemaHandler) -> Any:
+        """Return the schema of the model, with all its lists failing fast."""
+        schema = handler(source)
+        _fail_fast(schema)
+        return schema
+
+
+class Frozen(Bounded):
     """A part of a scene: never changed in place, so that unchanged parts can be shared between versions."""
 
     model_config = ConfigDict(frozen=True, extra="forbid", allow_inf_nan=False)

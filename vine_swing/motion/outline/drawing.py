@@ -13,7 +13,7 @@ from vine_swing.motion.curves.outline import NOTHING, Outline
 from vine_swing.motion.curves.svg_path import parse_path
 from vine_swing.motion.outline.shapes import DRAWN, FINE
 from vine_swing.motion.outline.text import FAMILIES, Setting, Typeset, typeset
-from vine_swing.motion.outline.text.families import faces_of
+from vine_swing.motion.outline.text.face import Face
 from vine_swing.motion.outline.text.numbers import check_numbers, counts, with_number
 from vine_swing.motion.parade.model import TextPartName
 from vine_swing.motion.scene.kept import OwnFont
@@ -116,11 +116,7 @@ def check_font(font: OwnFont) -> None:
     Raises:
         MotionError: saying what would work.
     """
-    start = font.content[:4]
-    if start in (b"wOFF", b"wOF2"):
-        raise MotionError(f"'{font.name}' is a font for web pages (WOFF); bring the TrueType or OpenType file it was made from (.ttf, .otf)")
-    if start not in (b"\0\1\0\0", b"OTTO", b"true") or not faces_of(font.id)[0].covers:
-        raise MotionError(f"'{font.name}' is no font that can be read; bring a TrueType or OpenType file (.ttf, .otf)")
+    Face.checked(font.name, font.content)
 
 
 def _check(shape: Shape, own: Mapping[str, str]) -> None:

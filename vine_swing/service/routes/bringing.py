@@ -6,18 +6,16 @@ from fastapi import Query, Request
 from fastapi.concurrency import run_in_threadpool
 from pydantic import BaseModel
 
-from vine_swing.formats.bundle import read_scene
-from vine_swing.formats.drawing import read_svg
-from vine_swing.formats.samples import Table, read_table
+from vine_swing.formats.samples import Table
 from vine_swing.motion.edits.laying import LaySamples
 from vine_swing.motion.scene.model import Scene
 from vine_swing.service.api import api_router
 from vine_swing.service.deps import DeadlineDep, SceneId, SessionsDep
-from vine_swing.service.routes.pictures import plain_name
+from vine_swing.service.files import FILE_BODY, plain_name
+from vine_swing.service.reading import READING
 
 router = api_router("bringing in")
 FileName = Annotated[str, Query(max_length=200)]
-_BYTES = {"requestBody": {"content": {"application/octet-stream": {"schema": {"type": "string", "format": "binary"}}}, "required": True}}
 
 
 class BroughtScene(BaseModel):
@@ -59,30 +57,29 @@ class LaidTrack(BaseModel):
     values: list[Any]
 
 
-@router.post("/drawings", openapi_extra=_BYTES)
-async def bring_drawing(request: Request, name: FileName) -> BroughtScene:
+@router.post("/drawings", openapi_extra=FILE_BODY)
+async def bring_drawing(request: Request, name: FileName, deadline: DeadlineDep) -> BroughtScene:
     """Read an SVG drawing, a scene file or a bundle, to be put into a scene. Nothing is kept yet."""
-    data = await request.body()
-    return await run_in_threadpool(_brought, data, plain_name(name))
+    read = await run_in_threadpool(deadline.read, "drawing or scene", await request.body(), plain_name(name))
+    return BroughtScene(scene=read.scene, lost=list(read.lost))
 
 
-@router.post("/bundles", status_code=201, openapi_extra=_BYTES)
+@router.post("/bundles", status_code=201, openapi_extra=FILE_BODY)
 async def open_bundle(request: Request, name: FileName, sessions: SessionsDep, deadline: DeadlineDep) -> OpenedFile:
     """Keep a new scene from a bundle, a scene file or an SVG drawing."""
     data = await request.body()
 
     def keep() -> OpenedFile:
-        found = _brought(data, plain_name(name))
-        return OpenedFile(id=sessions.create(found.scene, deadline=deadline), lost=found.lost)
+        read = deadline.read("drawing or scene", data, plain_name(name), part=READING)
+        return OpenedFile(id=sessions.create(read.scene, deadline=deadline), lost=list(read.lost))
 
     return await run_in_threadpool(keep)
 
 
-@router.post("/tables", openapi_extra=_BYTES)
-async def bring_table(request: Request, name: FileName) -> TableWords:
+@router.post("/tables", openapi_extra=FILE_BODY)
+async def bring_table(request: Request, name: FileName, deadline: DeadlineDep) -> TableWords:
     """Read a table (CSV), to be laid down as keys."""
-    data = await request.body()
-    return table_words(await run_in_threadpool(read_table, data, plain_name(name)))
+    return table_words(await run_in_threadpool(deadline.read, "table", await request.body(), plain_name(name)))
 
 
 def table_words(found: Table) -> TableWords:
@@ -98,15 +95,3 @@ def look_at_samples(scene_id: SceneId, body: LaySamples, sessions: SessionsDep) 
         scene = session.stored.scene
     keys = [body.keys_of(scene, track) for track in body.tracks]
     return [LaidTrack(frames=[key.frame for key in one], values=[key.value for key in one]) for one in keys]
-
-
-def _brought(data: bytes, name: str) -> BroughtScene:
-    if _is_drawing(data):
-        drawing = read_svg(data, name)
-        return BroughtScene(scene=drawing.scene, lost=list(drawing.lost))
-    return BroughtScene(scene=read_scene(data), lost=[])
-
-
-def _is_drawing(data: bytes) -> bool:
-    """Whether bytes begin as XML does."""
-    return data.lstrip(b"\xef\xbb\xbf \t\r\n")[:1] == b"<"

@@ -7,12 +7,14 @@ from fastapi import Query, Request, Response
 from fastapi.concurrency import run_in_threadpool
 from pydantic import BaseModel
 
-from vine_swing.formats.bring_in import MOST_BYTES, bring_in, reduced
+from vine_swing.formats.bring_in import MOST_BYTES, reduced
+from vine_swing.formats.isolated import ReadPictures
 from vine_swing.motion.basics.contents import PICTURE_FILES
-from vine_swing.motion.basics.errors import MotionError, NoSuchThing
+from vine_swing.motion.basics.errors import NoSuchThing
 from vine_swing.motion.scene.kept import KeptPicture
 from vine_swing.service.api import api_router
-from vine_swing.service.deps import SessionsDep
+from vine_swing.service.deps import DeadlineDep, SessionsDep
+from vine_swing.service.files import FILE_BODY, file_body, plain_name
 
 router = api_router("pictures")
 _MAGIC = {b"\x89PNG": "image/png", b"\xff\xd8\xff": "image/jpeg", b"RIFF": "image/webp"}
@@ -33,33 +35,18 @@ class BroughtPictures(BaseModel):
     seconds: float | None
 
 
-@router.post("/pictures")
-async def bring(request: Request, name: Annotated[str, Query(max_length=200)]) -> BroughtPictures:
+@router.post("/pictures", openapi_extra=FILE_BODY)
+async def bring(request: Request, name: Annotated[str, Query(max_length=200)], deadline: DeadlineDep) -> BroughtPictures:
     """Bring a file in: its content is the body of the request. It is kept for good once a scene uses it."""
-    data = bytearray()
-    async for part in request.stream():
-        data += part
-        if len(data) > MOST_BYTES:
-            raise MotionError(f"'{name}' has more than {MOST_BYTES / 1e6:.0f} MB; make it smaller")
-    return await run_in_threadpool(_brought, bytes(data), name)
-
-
-def _brought(data: bytes, name: str) -> BroughtPictures:
     shown = plain_name(name)
-    found = bring_in(data, shown)
-    many = len(found.pages) > 1
+    data = await file_body(request, shown, MOST_BYTES, "make it smaller")
+    read: ReadPictures = await run_in_threadpool(deadline.read, "pictures", data, shown)
+    many = len(read.pages) > 1
     pictures = [
-        KeptPicture(id=PICTURE_FILES.keep(page.data), name=f"{shown[:70]} {number + 1}" if many else shown, width=page.width, height=page.height)
-        for number, page in enumerate(found.pages)
+        KeptPicture(id=picture_id, name=f"{shown[:70]} {number}" if many else shown, width=page.width, height=page.height)
+        for number, (picture_id, page) in enumerate(zip(read.ids, read.pages, strict=True), 1)
     ]
-    return BroughtPictures(pictures=pictures, seconds=found.seconds)
-
-
-def plain_name(name: str) -> str:
-    """The name of a file as people read it: without folders, and without characters that names may not have."""
-    last = name.replace("\\", "/").rpartition("/")[2]
-    kept = "".join(one for one in last if one.isprintable() and one not in "{}@").strip()
-    return kept[:80] or "Picture"
+    return BroughtPictures(pictures=pictures, seconds=read.seconds)
 
 
 @router.get("/pictures/{picture_id}", response_class=Response, responses={200: {"content": {"image/png": {}, "image/jpeg": {}, "image/webp": {}}}})

@@ -6,7 +6,7 @@ from collections.abc import Callable
 from functools import partial
 from typing import Annotated, Any
 
-from fastapi import Body, Header, Query, Request
+from fastapi import Header, Query, Request
 from fastapi.responses import Response
 from pydantic import BaseModel, ConfigDict, Field
 from starlette.concurrency import run_in_threadpool
@@ -20,13 +20,14 @@ from vine_swing.motion.scene.dial import Dial
 from vine_swing.motion.scene.kept import KeptPicture, OwnFont
 from vine_swing.motion.scene.model import Scene
 from vine_swing.motion.scene.objects import SceneObject
-from vine_swing.motion.scene.scene_file import parse, to_data
+from vine_swing.motion.scene.scene_file import to_data
 from vine_swing.motion.scene.sounds import Beat, KeptSound, Marker
 from vine_swing.motion.scene.timeline import InnerScene, MotionBlur, times_shown
 from vine_swing.service import wire
 from vine_swing.service.api import api_router
 from vine_swing.service.deadline import Deadline
 from vine_swing.service.deps import DeadlineDep, SceneId, SessionsDep
+from vine_swing.service.reading import scene_of
 from vine_swing.service.session import InUse
 from vine_swing.service.sessions import Sessions, whole_of
 
@@ -210,25 +211,21 @@ def list_scenes(sessions: SessionsDep) -> Shelf:
     )
 
 
-@router.post("/scenes", status_code=201)
-def create_scene(scene: Annotated[Scene, Body()], sessions: SessionsDep, deadline: DeadlineDep) -> SceneState:
-    """Keep a new scene, given in the scene file format; `{}` is an empty one."""
-    return _opened(sessions, sessions.create(scene, deadline=deadline))
+_SCENE_BODY = {"requestBody": {"content": {"application/json": {"schema": {"type": "object"}}}, "required": True}}
 
 
-@router.post(
-    "/scene-files",
-    status_code=201,
-    openapi_extra={"requestBody": {"content": {"application/json": {"schema": {"type": "object"}}}, "required": True}},
-)
-async def open_scene_file(request: Request, sessions: SessionsDep, deadline: DeadlineDep) -> SceneState:
-    """Keep a new scene from the bytes of a scene file; faults are told with their place."""
+@router.post("/scenes", status_code=201, openapi_extra=_SCENE_BODY)
+async def create_scene(request: Request, sessions: SessionsDep, deadline: DeadlineDep) -> SceneState:
+    """Keep a new scene, given in the scene file format, of which `format` and `version` may be left out; `{}` is an empty scene."""
     text = await request.body()
+    return await run_in_threadpool(lambda: _opened(sessions, sessions.create(scene_of(text, deadline, fields_only=True), deadline=deadline)))
 
-    def keep() -> SceneState:
-        return _opened(sessions, sessions.create(parse(text), deadline=deadline))
 
-    return await run_in_threadpool(keep)
+@router.post("/scene-files", status_code=201, openapi_extra=_SCENE_BODY)
+async def open_scene_file(request: Request, sessions: SessionsDep, deadline: DeadlineDep) -> SceneState:
+    """Keep a new scene from the bytes of a scene file. The answer to a faulty file lists the first faults with their locations."""
+    text = await request.body()
+    return await run_in_threadpool(lambda: _opened(sessions, sessions.create(scene_of(text, deadline), deadline=deadline)))
 
 
 @router.get("/scenes/{scene_id}")

@@ -4,22 +4,24 @@ from typing import Annotated
 
 from fastapi import Query, Request, Response
 from fastapi.concurrency import run_in_threadpool
+from fastapi.responses import StreamingResponse
 from pydantic import BaseModel
 
 from vine_swing.formats.bundle import sound_ending
+from vine_swing.formats.isolated import ReadSound
 from vine_swing.formats.sounds import sound_table
-from vine_swing.formats.soundtrack import wav
+from vine_swing.formats.soundtrack import wav_parts, wav_size
 from vine_swing.motion.basics.contents import SOUND_FILES
-from vine_swing.motion.basics.errors import MotionError, NoSuchThing
+from vine_swing.motion.basics.errors import NoSuchThing
 from vine_swing.motion.basics.values import Id
 from vine_swing.motion.scene.beats import SOUND, beat_frames
 from vine_swing.motion.sound import beats_a_minute
 from vine_swing.motion.sound.analysis import PEAKS_A_SECOND, peaks_of
-from vine_swing.motion.sound.reading import read_sound, sound_of, stereo_of
+from vine_swing.motion.sound.reading import sound_of, stereo_of
 from vine_swing.service.api import api_router
-from vine_swing.service.deps import SceneId, SessionsDep
+from vine_swing.service.deps import DeadlineDep, SceneId, SessionsDep
+from vine_swing.service.files import FILE_BODY, file_body, plain_name
 from vine_swing.service.routes.bringing import FileName, TableWords, table_words
-from vine_swing.service.routes.pictures import plain_name
 from vine_swing.sounds import READY
 
 router = api_router("sounds")
@@ -55,41 +57,23 @@ class BeatWords(BaseModel):
     minute: float | None
 
 
-@router.post("/sounds", openapi_extra={"requestBody": {"content": {"application/octet-stream": {"schema": {"type": "string", "format": "binary"}}}}})
-async def bring_sound(request: Request, name: FileName) -> BroughtSound:
-    """Bring a sound in (WAV, MP3, Ogg, FLAC, AAC): its content is the body of the request. It is kept for good once a scene uses it."""
-    data = bytearray()
-    async for part in request.stream():
-        data += part
-        if len(data) > MOST_BYTES:
-            raise MotionError(f"'{name}' has more than {MOST_BYTES / 1e6:.0f} MB; save it compressed (MP3, Ogg, FLAC), or cut it")
-    return await run_in_threadpool(_brought, bytes(data), plain_name(name))
-
-
-def _brought(data: bytes, name: str) -> BroughtSound:
-    # Refused under its own name; what is good is kept, and stays decoded.
-    file = SOUND_FILES.id_of(data)
-    if not SOUND_FILES.has(file):
-        read_sound(data, name)
-        SOUND_FILES.keep(data)
-    try:
-        heard = sound_of(file)
-    except MotionError:
-        # Content of a scene that was refused may be known and be no sound: this file is refused under its own name too.
-        read_sound(data, name)
-        raise
-    stem = name.rpartition(".")[0] or name
-    return BroughtSound(file=file, name=stem, seconds=round(heard.seconds, 6), cut=heard.cut)
+@router.post("/sounds", openapi_extra=FILE_BODY)
+async def bring_sound(request: Request, name: FileName, deadline: DeadlineDep) -> BroughtSound:
+    """Bring a sound in (WAV, MP3, Ogg, FLAC, AIFF, AAC): its content is the body of the request. It is kept for good once a scene uses it."""
+    shown = plain_name(name)
+    data = await file_body(request, shown, MOST_BYTES, "save it compressed (MP3, Ogg, FLAC), or cut it")
+    read: ReadSound = await run_in_threadpool(deadline.read, "sound", data, shown)
+    stem = shown.rpartition(".")[0] or shown
+    return BroughtSound(file=SOUND_FILES.keep(data, checked=True), name=stem, seconds=round(read.seconds, 6), cut=read.cut)
 
 
 @router.get("/ready-sounds")
 def ready_sounds() -> list[ReadySoundWords]:
     """The sounds that ship with the program, to be put into a scene like any other."""
+    files = [SOUND_FILES.keep(one.content, checked=True) for one in READY]
     return [
-        ReadySoundWords(
-            file=(file := SOUND_FILES.keep(one.content)), name=one.label, about=one.about, seconds=round(sound_of(file).seconds, 6), minute=one.minute
-        )
-        for one in READY
+        ReadySoundWords(file=file, name=one.label, about=one.about, seconds=round(sound_of(file).seconds, 6), minute=one.minute)
+        for one, file in zip(READY, files, strict=True)
     ]
 
 
@@ -99,7 +83,8 @@ def sound_file(file: str, sessions: SessionsDep, plain: bool = False) -> Respons
     data = _known(file, sessions)
     if not plain:
         return Response(data, media_type=_KINDS[sound_ending(data)], headers=_LASTING)
-    return Response(wav(stereo_of(file)), media_type="audio/wav", headers=_LASTING)
+    samples = stereo_of(file)
+    return StreamingResponse(wav_parts(samples), media_type="audio/wav", headers=_LASTING | {"content-length": str(wav_size(samples))})
 
 
 @router.get("/sounds/{file}/peaks", response_class=Response, responses={200: {"content": {"application/octet-stream": {}}}})
@@ -132,5 +117,5 @@ def _known(file: str, sessions: SessionsDep) -> bytes:
         data = sessions.store.content(file)
         if data is None or SOUND_FILES.id_of(data) != file:
             raise NoSuchThing(f"there is no sound '{file}'; it may have been let go")
-        SOUND_FILES.keep(data)
+        SOUND_FILES.keep(data, checked=True)
     return SOUND_FILES.data_of(file)

@@ -11,7 +11,7 @@ from vine_swing.service.api import api_router
 from vine_swing.service.deps import DeadlineDep, SceneId, SessionsDep
 from vine_swing.service.routes.scenes import CHANGED, MOST_PAGE_ID, Accepted, Changed, PageQuery, answered
 from vine_swing.service.sessions import Sessions, whole_of
-from vine_swing.service.watching import News, Watcher
+from vine_swing.service.watching import News, Watcher, plain_text
 
 router = api_router("watching")
 #: Messages that the service sends by itself, for the OpenAPI document.
@@ -59,7 +59,7 @@ async def watch(socket: WebSocket, scene_id: Annotated[str, Path(max_length=130)
                 if name is None:
                     await socket.close(NOT_TEXT, "what its user is called is sent as text")
                     break
-                sessions.watchers.call(whole, watcher, name.strip()[:MOST_NAME])
+                sessions.watchers.call(whole, watcher, plain_text(name)[:MOST_NAME])
         finally:
             sending.cancel()
             with contextlib.suppress(asyncio.CancelledError, WebSocketDisconnect, RuntimeError):

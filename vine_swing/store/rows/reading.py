@@ -27,12 +27,12 @@ def read(db: sqlite3.Connection, scene_id: str) -> Scene | None:
     pictures = []
     kept = "SELECT picture.*, blob.data FROM picture JOIN blob ON blob.hash = picture.hash WHERE scene = ? ORDER BY position"
     for one in db.execute(kept, (scene_id,)):
-        PICTURE_FILES.keep(one["data"])
+        PICTURE_FILES.keep(one["data"], checked=True)
         pictures.append({name: one[name] for name in ("id", "name", "width", "height")})
     sounds = []
     heard = "SELECT sound.*, blob.data FROM sound JOIN blob ON blob.hash = sound.hash WHERE scene = ? ORDER BY position"
     for one in db.execute(heard, (scene_id,)):
-        sounds.append({"id": one["id"], "file": SOUND_FILES.keep(one["data"])} | SOUND.data(one))
+        sounds.append({"id": one["id"], "file": SOUND_FILES.keep(one["data"], checked=True)} | SOUND.data(one))
     insets = [{"id": one["part"]} | _read_timeline(db, one) for one in db.execute(_INSIDE, (scene_id,)).fetchall()]
     parts = {"fonts": fonts, "pictures": pictures, "sounds": sounds, "insets": insets, "palette": tuple(json.loads(row["palette"]))}
     return Scene.model_validate(_read_timeline(db, row) | parts)

@@ -1,7 +1,7 @@
 /** Calls to the service. Every failure becomes a ServiceError whose message can be shown as it is. */
 import { decode } from "@msgpack/msgpack";
 import { thisPage } from "./page";
-import { ServiceError } from "./errors";
+import { ServiceError, STOPPED } from "./errors";
 import { lookedAt } from "./looks";
 import type { Work } from "./work";
 import type {
@@ -45,9 +45,7 @@ import type {
   WorkState,
 } from "./types";
 
-export { ServiceError } from "./errors";
-/** The status of a request that was stopped here, before it was answered. */
-export const STOPPED = 499;
+export { ServiceError, STOPPED } from "./errors";
 const MSGPACK = "application/vnd.msgpack";
 
 async function call(method: string, path: string, body?: unknown, accept = "*/*", work?: Work): Promise<Response> {
@@ -118,11 +116,14 @@ export const api = {
   elementMotion: (name: string) => bytes(call("GET", `/elements/${name}/motion`)),
   elementFile: async (name: string) => (await call("GET", `/elements/${name}/file`)).text(),
   fonts: () => json<FontWords[]>(call("GET", "/fonts")),
-  bringPicture: (file: File) =>
-    json<BroughtPictures>(send(`/pictures?${new URLSearchParams({ name: file.name })}`, file)),
-  bringDrawing: (file: File) => json<BroughtScene>(send(`/drawings?${new URLSearchParams({ name: file.name })}`, file)),
-  bringTable: (file: File) => json<TableWords>(send(`/tables?${new URLSearchParams({ name: file.name })}`, file)),
-  bringSound: (file: File) => json<BroughtSound>(send(`/sounds?${new URLSearchParams({ name: file.name })}`, file)),
+  bringPicture: (file: File, work?: Work) =>
+    json<BroughtPictures>(send(`/pictures?${new URLSearchParams({ name: file.name })}`, file, work)),
+  bringDrawing: (file: File, work?: Work) =>
+    json<BroughtScene>(send(`/drawings?${new URLSearchParams({ name: file.name })}`, file, work)),
+  bringTable: (file: File, work?: Work) =>
+    json<TableWords>(send(`/tables?${new URLSearchParams({ name: file.name })}`, file, work)),
+  bringSound: (file: File, work?: Work) =>
+    json<BroughtSound>(send(`/sounds?${new URLSearchParams({ name: file.name })}`, file, work)),
   readySounds: () => json<ReadySound[]>(call("GET", "/ready-sounds")),
   peaks: (file: string) => bytes(call("GET", `/sounds/${file}/peaks`)),
   soundTable: (file: string, fps: number) => json<TableWords>(call("GET", `/sounds/${file}/table?fps=${fps}`)),

@@ -9,6 +9,7 @@ from typing import Any
 
 import uharfbuzz as hb
 
+from vine_swing.motion.basics.errors import MotionError
 from vine_swing.motion.curves.outline import Outline, OutlineBuilder
 
 
@@ -36,6 +37,20 @@ class Face:
         self.em = float(self._face.upem)
         self.covers = frozenset(self._face.unicodes)
         self._at_weight: dict[int, hb.Font] = {}
+
+    @classmethod
+    def checked(cls, name: str, data: bytes) -> "Face":
+        """Return a font file that somebody brought.
+
+        Raises:
+            MotionError: if it is no font, or has no characters; saying what would work.
+        """
+        if data[:4] in (b"wOFF", b"wOF2"):
+            raise MotionError(f"'{name}' is a font for web pages (WOFF); bring the TrueType or OpenType file it was made from (.ttf, .otf)")
+        face = cls(name, data) if data[:4] in (b"\0\1\0\0", b"OTTO", b"true") else None
+        if face is None or not face.covers:
+            raise MotionError(f"'{name}' is no font that can be read; bring a TrueType or OpenType file (.ttf, .otf)")
+        return face
 
     @property
     def weights(self) -> tuple[int, ...]:

@@ -1,20 +1,39 @@
 <script setup lang="ts">
-/** What is being brought in, how far that is, and what was odd about it. */
+/** Shows which file is being imported and how far that is, and what was unusual about the last ones. */
+import { computed } from "vue";
 import { useBringIn } from "@/composables/bringing/useBringIn";
+import { SOON, useWorkShare } from "@/composables/work/useWorkShare";
 
 const { progress, said, forget } = useBringIn();
+const work = computed(() => progress.value?.work ?? null);
+const { taken, percent } = useWorkShare(work);
+/** The share of all files that is done, 0…1. */
+const share = computed(() =>
+  progress.value ? (progress.value.done + (percent.value ?? 0) / 100) / progress.value.total : 0,
+);
 </script>
 
 <template>
-  <aside v-if="progress || said.length" class="bring" role="status" aria-label="Pictures brought in">
+  <aside v-if="progress || said.length" class="bring" role="status" aria-label="Importing files">
     <template v-if="progress">
-      <strong>Bringing in {{ progress.done + 1 }} of {{ progress.total }}</strong>
+      <strong>Importing {{ progress.done + 1 }} of {{ progress.total }}</strong>
       <span class="name">{{ progress.name }}</span>
-      <progress :value="progress.done" :max="progress.total" />
+      <span class="line">
+        <progress :value="share" max="1" aria-label="Share that is done" />
+        <span v-if="percent !== null" class="percent">{{ percent }} %</span>
+        <button
+          v-if="taken > SOON || progress.total > 1"
+          class="chip small"
+          title="Cancel. The scene stays unchanged."
+          @click="progress.work.stop()"
+        >
+          Stop
+        </button>
+      </span>
     </template>
     <template v-else>
       <p v-for="(line, i) in said" :key="i">{{ line }}</p>
-      <button class="chip small" @click="forget">Good</button>
+      <button class="chip small" title="Close this message" @click="forget">OK</button>
     </template>
   </aside>
 </template>
@@ -46,6 +65,15 @@ p {
   overflow: hidden;
   text-overflow: ellipsis;
   white-space: nowrap;
+}
+.line {
+  display: flex;
+  align-items: center;
+  gap: 10px;
+}
+.percent {
+  min-width: 4ch;
+  font-family: var(--mono);
 }
 progress {
   width: 260px;

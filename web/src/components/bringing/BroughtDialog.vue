@@ -43,7 +43,7 @@ async function takeBack(): Promise<void> {
       <button class="plain" title="As if it had not been brought in (Ctrl+Z)" @click="takeBack">
         Take it out again
       </button>
-      <button class="primary" @click="open = false">Good</button>
+      <button class="primary" @click="open = false">OK</button>
     </template>
   </ElDialog>
 </template>

@@ -1,47 +1,12 @@
 <script setup lang="ts">
-/** What takes long is said, with how long it has taken and how far it has come, and can be stopped. */
-import { useIntervalFn } from "@vueuse/core";
-import { computed, ref, watch } from "vue";
-import { api } from "@/api/client";
+/** Says what takes long, for how long and how far it has come, with a button that stops it. */
+import { toRef } from "vue";
+import { SOON, useWorkShare } from "@/composables/work/useWorkShare";
 import type { Work } from "@/api/work";
 import { secondsText } from "@/geometry/amounts";
 
 const props = defineProps<{ work: Work | null; doing: string }>();
-/** What is done sooner is done before anybody has read of it, ms. */
-const SOON = 700;
-const now = ref(performance.now());
-/** How much is done, 0…1; null where the service does not tell. */
-const share = ref<number | null>(null);
-const taken = computed(() => (props.work ? now.value - props.work.since : 0));
-const clock = useIntervalFn(tick, 250, { immediate: false });
-
-function tick(): void {
-  now.value = performance.now();
-  if (taken.value > SOON) void ask();
-}
-
-let asking = false;
-async function ask(): Promise<void> {
-  const work = props.work;
-  if (!work || asking) return;
-  asking = true;
-  // Where it cannot be asked, the request itself tells what is wrong.
-  const told = await api.share(work).catch(() => null);
-  asking = false;
-  if (work === props.work) share.value = told;
-}
-
-watch(
-  () => props.work,
-  (work) => {
-    share.value = null;
-    // Nothing ticks while nothing is worked out.
-    if (work) clock.resume();
-    else clock.pause();
-  },
-  { immediate: true },
-);
-const percent = computed(() => (share.value === null ? null : Math.floor(share.value * 100)));
+const { taken, percent } = useWorkShare(toRef(props, "work"));
 </script>
 
 <template>
@@ -49,7 +14,7 @@ const percent = computed(() => (share.value === null ? null : Math.floor(share.v
     <progress v-if="percent !== null" :value="percent" max="100" aria-label="How much is done" />
     <span v-else class="bar" aria-hidden="true" />
     <span>{{ doing }} {{ secondsText(taken / 1000) }}{{ percent === null ? "" : ` · ${percent} %` }}</span>
-    <button class="plain" title="Give it up; nothing is changed" @click="work.stop()">Stop</button>
+    <button class="plain" title="Cancel. Nothing is changed." @click="work.stop()">Stop</button>
   </div>
 </template>
 

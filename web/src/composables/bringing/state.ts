@@ -1,11 +1,18 @@
 /** What is being brought in, and what came of it; shared, so that every way in shows the same. */
 import { shallowRef } from "vue";
+import { ServiceError, STOPPED } from "@/api/errors";
 import type { KeptSound, TableWords } from "@/api/types";
+import { Work } from "@/api/work";
 
-/** The file that is being brought in. */
-export const progress = shallowRef<{ readonly done: number; readonly total: number; readonly name: string } | null>(
-  null,
-);
+/** A file that is being imported: the `done`th of `total` files, counted from 0, and the request that reads it. */
+export interface Progress {
+  readonly done: number;
+  readonly total: number;
+  readonly name: string;
+  readonly work: Work;
+}
+/** The file that is being imported. */
+export const progress = shallowRef<Progress | null>(null);
 /** Sentences about what came of it. */
 export const said = shallowRef<readonly string[]>([]);
 /** What came of a drawing or a scene that was brought in, for as long as it is looked at. */
@@ -30,11 +37,15 @@ export const say = (sentence: string): void => void (said.value = [...said.value
 export const sayWrong = (file: File, error: unknown): void =>
   say(error instanceof Error ? error.message : `${file.name} could not be read.`);
 
-/** Do something with a file, and tell of what is wrong with it. */
-export async function attempt(file: File, work: () => Promise<void>): Promise<void> {
-  progress.value = { done: 0, total: 1, name: file.name };
+/** True if an error is that of a request that the user stopped. */
+export const isStopped = (error: unknown): boolean => error instanceof ServiceError && error.status === STOPPED;
+
+/** Import a file by a request that can be stopped, and say what is wrong with the file. */
+export async function attempt(file: File, run: (work: Work) => Promise<void>): Promise<void> {
+  const work = new Work();
+  progress.value = { done: 0, total: 1, name: file.name, work };
   try {
-    await work();
+    await run(work);
   } catch (error) {
     sayWrong(file, error);
   } finally {

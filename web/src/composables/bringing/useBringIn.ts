@@ -1,5 +1,6 @@
 /** Bringing files into the scene: pictures, numbered ones as flipbooks; drawings, scenes, sounds, tables and keys. */
 import { api } from "@/api/client";
+import type { Work } from "@/api/work";
 import { isScene } from "@/geometry/fileNames";
 import { attempt, progress, report, said, table } from "@/composables/bringing/state";
 import { useBringPictures } from "@/composables/bringing/useBringPictures";
@@ -28,16 +29,16 @@ export function useBringIn() {
     const place = at ?? { x: width / 2, y: height / 2 };
     const pictures: File[] = [];
     for (const file of given) {
-      if (isScene(file.name)) await attempt(file, () => bringScene(file, place));
-      else if (TABLES.test(file.name)) await attempt(file, () => bringTable(file));
-      else if (SOUNDS.test(file.name)) await attempt(file, () => bringSound(file));
+      if (isScene(file.name)) await attempt(file, (work) => bringScene(file, place, work));
+      else if (TABLES.test(file.name)) await attempt(file, (work) => bringTable(file, work));
+      else if (SOUNDS.test(file.name)) await attempt(file, (work) => bringSound(file, work));
       else pictures.push(file);
     }
     if (pictures.length) await bringPictures(pictures, place);
   }
 
-  async function bringTable(file: File): Promise<void> {
-    table.value = { name: file.name, words: await api.bringTable(file), sound: null };
+  async function bringTable(file: File, work: Work): Promise<void> {
+    table.value = { name: file.name, words: await api.bringTable(file, work), sound: null };
   }
 
   return { progress, said, report, table, read, bring, bringLevels, forget: () => (said.value = []) };

@@ -2,8 +2,9 @@
 import { api } from "@/api/client";
 import { newId } from "@/api/ids";
 import type { Edit, KeptPicture } from "@/api/types";
+import { Work } from "@/api/work";
 import { plainName, withoutSuffix } from "@/geometry/fileNames";
-import { progress, say, sayWrong } from "@/composables/bringing/state";
+import { isStopped, progress, say, sayWrong } from "@/composables/bringing/state";
 import type { Point } from "@/geometry/matrix";
 import { rangesText, runsOf } from "@/geometry/numbered";
 import { usePlayback } from "@/stores/playback";
@@ -25,15 +26,20 @@ export function useBringPictures() {
   const selection = useSelection();
   const playback = usePlayback();
 
-  /** The pages of some files, in order; those that cannot be read are told of. */
+  /** Read the pages of some files, in order; says which cannot be read. Once the user stops one, none of them is kept. */
   async function read(files: readonly File[]): Promise<Map<File, Brought>> {
     const found = new Map<File, Brought>();
     for (const [done, file] of files.entries()) {
-      progress.value = { done, total: files.length, name: file.name };
+      const work = new Work();
+      progress.value = { done, total: files.length, name: file.name, work };
       try {
-        found.set(file, await api.bringPicture(file));
+        found.set(file, await api.bringPicture(file, work));
       } catch (error) {
         sayWrong(file, error);
+        if (isStopped(error)) {
+          found.clear();
+          break;
+        }
       }
     }
     progress.value = null;
@@ -60,7 +66,8 @@ export function useBringPictures() {
     for (const run of runs) {
       const pictures = run.files.flatMap((file) => brought.get(file)?.pictures ?? []);
       add(run.name, pictures, FRAMES_A_PAGE);
-      say(`${run.name}: ${pictures.length} pages${run.gaps.length ? `, without ${rangesText(run.gaps)}` : ""}.`);
+      if (pictures.length)
+        say(`${run.name}: ${pictures.length} pages${run.gaps.length ? `, without ${rangesText(run.gaps)}` : ""}.`);
     }
     for (const file of single) {
       const one = brought.get(file);

@@ -2,6 +2,7 @@
 import { api } from "@/api/client";
 import { newId } from "@/api/ids";
 import type { Edit } from "@/api/types";
+import type { Work } from "@/api/work";
 import { report, say } from "@/composables/bringing/state";
 import type { Point } from "@/geometry/matrix";
 import { usePlayback } from "@/stores/playback";
@@ -14,13 +15,13 @@ export function useBringScenes() {
   const playback = usePlayback();
 
   /** Put a drawing, or all objects of a scene, into this one; or take keys over from a file of keys. */
-  async function bringScene(file: File, middle: Point): Promise<void> {
+  async function bringScene(file: File, middle: Point, work: Work): Promise<void> {
     const keys = /\.json$/i.test(file.name) ? keysIn(await file.text()) : null;
     if (keys) {
       if (await scene.edit([{ edit: "bring-keys", tracks: keys }])) say(`${file.name}: its keys are here.`);
       return;
     }
-    const { scene: parcel, lost } = await api.bringDrawing(file);
+    const { scene: parcel, lost } = await api.bringDrawing(file, work);
     const prefix = newId().slice(0, 12);
     const place = { x: Math.round(middle.x - parcel.size[0] / 2), y: Math.round(middle.y - parcel.size[1] / 2) };
     if (!(await scene.edit([{ edit: "place-parcel", parcel, prefix, hang: {}, frame: playback.frame, ...place }])))

@@ -1,6 +1,7 @@
 /** Bringing sounds in, and reading how loud they are as a table. */
 import { api } from "@/api/client";
 import type { KeptSound } from "@/api/types";
+import type { Work } from "@/api/work";
 import { say, table } from "@/composables/bringing/state";
 import { useMessages } from "@/stores/messages";
 import { usePlayback } from "@/stores/playback";
@@ -14,12 +15,12 @@ export function useBringSounds() {
   const messages = useMessages();
 
   /** Keep a sound with the scene; of a scene inside another, with the outermost. */
-  async function bringSound(file: File): Promise<void> {
+  async function bringSound(file: File, work: Work): Promise<void> {
     if (scene.whole) {
       say(`${file.name}: sounds are heard with the whole scene; go out to ${scene.whole.name}.`);
       return;
     }
-    const found = await api.bringSound(file);
+    const found = await api.bringSound(file, work);
     await sounds.add(found);
     if (found.cut) say(`${file.name} is very long: only its first 20 minutes are used.`);
   }
