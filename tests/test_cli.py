@@ -3,12 +3,14 @@
 import csv
 import json
 import math
+import os
 import signal
 import socket
 import subprocess
 import sys
 import time
 import urllib.request
+from pathlib import Path
 
 import av
 import numpy as np
@@ -22,6 +24,7 @@ from vine_swing.faults import faults
 from vine_swing.formats import EXPORTS
 from vine_swing.motion import dump, load
 from vine_swing.motion.scene.scene_file import to_data
+from vine_swing.store import SceneStore
 
 
 @pytest.fixture
@@ -266,3 +269,48 @@ def test_notes_on_scenes_inside_say_where(tmp_path, capsys):
     path.write_text(json.dumps({"format": "vine-swing-scene", "version": 1} | outer), encoding="utf-8")
     assert main(["notes", str(path), "--json"]) == 1
     assert [note["inside"] for note in json.loads(capsys.readouterr().out)] == ["Fault"]
+
+
+def test_a_closed_output_does_not_end_the_server(tmp_path):
+    with socket.socket() as probe:
+        probe.bind(("127.0.0.1", 0))
+        port = probe.getsockname()[1]
+    command = [sys.executable, "-m", "vine_swing", "serve", "--port", str(port), "--data", str(tmp_path)]
+    reader, writer = os.pipe()
+    os.close(reader)
+    server = subprocess.Popen(command, stdout=writer, stderr=subprocess.PIPE, text=True)
+    os.close(writer)
+    try:
+        deadline = time.monotonic() + 60
+        while time.monotonic() < deadline:
+            try:
+                urllib.request.urlopen(f"http://127.0.0.1:{port}/api/scenes", timeout=1).close()
+                break
+            except OSError:
+                assert server.poll() is None, server.stderr.read()
+                time.sleep(0.05)
+    finally:
+        server.send_signal(signal.SIGINT)
+        _, errors = server.communicate(timeout=20)
+    assert (server.returncode, errors) == (0, "")
+
+
+@pytest.mark.skipif(os.getuid() == 0 and not Path("/usr/bin/setpriv").exists(), reason="root may write everywhere")
+def test_a_folder_that_cannot_be_written_to_suggests_what_helps(tmp_path):
+    main(["serve", "--data", str(tmp_path / "data"), "--port", "0"])
+    SceneStore(tmp_path / "data" / "vine-swing.db").close()
+    for path in (tmp_path / "data" / "vine-swing.db", tmp_path / "data" / "vine-swing.db.lock"):
+        path.chmod(0o444)
+    (tmp_path / "data").chmod(0o555)
+    for folder in [tmp_path, *tmp_path.parents][:3]:
+        folder.chmod(0o755)
+    command = [sys.executable, "-m", "vine_swing", "serve", "--data", str(tmp_path / "data"), "--port", "18131"]
+    unprivileged = ["/usr/bin/setpriv", "--reuid=65534", "--regid=65534", "--clear-groups"] if os.getuid() == 0 else []
+    done = subprocess.run([*unprivileged, *command], capture_output=True, text=True, check=False, timeout=60)
+    (tmp_path / "data").chmod(0o755)
+    if "ModuleNotFoundError" in done.stderr or "Permission denied: '/root" in done.stderr or "failed to execute" in done.stderr:
+        pytest.skip("another user cannot run this Python")
+    assert done.returncode == 1
+    assert "allow writing to this file and its folder" in done.stderr
+    assert "--bring-back" not in done.stderr
+

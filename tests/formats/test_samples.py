@@ -54,3 +54,9 @@ def test_odd_and_empty_cells_are_left_out_and_told():
 def test_what_is_no_table_is_said(data, says):
     with pytest.raises(MotionError, match=says):
         read_table(data, "it.csv")
+
+
+def test_a_clock_of_thousands_of_digits_is_words():
+    table = read_table(b"when,a\n" + b"9" * 5_000 + b":1:1,2\n1:2:3,4\n", "a.csv")
+    assert table.columns[0].kind == "words"
+

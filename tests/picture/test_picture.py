@@ -6,7 +6,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.motion.scenes import channel, scene, shape
-from vine_swing.motion import MotionError, bake
+from vine_swing.cli.serving import DEMO_SCENES
+from vine_swing.motion import MotionError, bake, load
 from vine_swing.motion.basics.specs import SHAPE_CHANNELS, within
 from vine_swing.motion.curves import svg_path
 from vine_swing.motion.curves.outline import CLOSE, CUBIC, MOVE, POINTS_TAKEN
@@ -16,6 +17,7 @@ from vine_swing.motion.outline.shapes import DRAWN, ellipse, polygon, rectangle,
 from vine_swing.picture.drawable import drawables
 from vine_swing.picture.listing import hidden
 from vine_swing.picture.paint import Painter
+from vine_swing.picture.preview import preview
 
 sizes = st.floats(0, 500)
 
@@ -150,3 +152,10 @@ def test_arcs_keep_to_their_circle():
 def test_a_line_without_length_is_not_drawn():
     still = scene(shape("line", type="line", end_x=0, stroke_width=20, stroke="#000000", x=100, y=100), size=[200, 200])
     assert np.ptp(Painter(bake(still)).frame(0), axis=(0, 1)).max() == 0
+
+
+@pytest.mark.parametrize("size", [(1, 1), (1, 90), (3, 2)])
+def test_a_thumbnail_of_a_demo_scene_in_a_tiny_frame(size):
+    for path in sorted(DEMO_SCENES.glob("*.json")):
+        assert preview(bake(load(path).copy_with(size=size)))[8:12] == b"WEBP"
+

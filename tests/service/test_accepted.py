@@ -164,6 +164,28 @@ def test_too_many_that_wait_for_one_scene_are_told_to_come_again(client):
     assert sorted(codes) == [200] * 7 + [429] * 5
 
 
+def test_an_edit_takes_one_of_the_places_of_a_scene(client):
+    one = made(client)
+    held = client.app.state.sessions
+    codes = []
+
+    def edit(n):
+        body = {"revision": 0, "edits": [{"edit": "set-fps", "fps": 10.0 + n}]}
+        codes.append(client.post(f"/api/scenes/{one['id']}/edits", json=body).status_code)
+
+    with held.use(one["id"]):
+        threads = [threading.Thread(target=edit, args=(n,)) for n in range(7)]
+        for thread in threads:
+            thread.start()
+        deadline = time.monotonic() + 60
+        while held._waiting[one["id"]] < 8:
+            assert time.monotonic() < deadline, f"{held._waiting} requests wait; {codes} were answered"
+            time.sleep(0.01)
+    for thread in threads:
+        thread.join()
+    assert sorted(codes) == [200] + [409] * 6, "all had their turn, and the first was made"
+
+
 def test_an_unforeseen_error_is_a_problem_document_with_the_usual_headers(client, monkeypatch, caplog):
     one = made(client)
     quiet = TestClient(client.app, base_url="http://127.0.0.1:8137", raise_server_exceptions=False)

@@ -8,6 +8,7 @@ import signal
 import subprocess
 import sys
 import time
+from pathlib import Path
 
 import av
 import numpy as np
@@ -19,6 +20,7 @@ from tests.motion.scenes import EXAMPLE
 from vine_swing.service.app import create_app
 from vine_swing.service.exports import Exports, file_stem
 from vine_swing.store import SceneStore, StoreError
+from vine_swing.store.exports import KeptExport
 
 SMALL = EXAMPLE | {"size": [64, 36], "length": 30}
 LONG = EXAMPLE | {"size": [640, 360], "length": 4000}
@@ -250,3 +252,66 @@ def test_names_of_files_suit_every_system():
     assert file_stem("../../etc") == "etc"
     assert file_stem("  ") == "scene"
     assert len(file_stem("a" * 300)) == 80
+
+
+def test_files_of_the_animator_in_the_folder_of_exports_are_left_alone(tmp_path, folder):
+    elsewhere = tmp_path / "elsewhere"
+    elsewhere.mkdir()
+    for path in (elsewhere / "holiday.mp4", folder / "my film.mp4", folder / "of mine" / "a.mp4", tmp_path / "target.txt"):
+        path.parent.mkdir(exist_ok=True)
+        path.write_bytes(b"mine")
+    (folder / "link.mp4").symlink_to(elsewhere / "holiday.mp4")
+    (folder / "away").symlink_to(elsewhere)
+    store = SceneStore(tmp_path / "kept.db")
+    with TestClient(create_app(store), base_url="http://127.0.0.1:8137") as client:
+        scene = made(client)
+        (job,) = asked(client, scene, "gif").json()
+        wait(client, job)
+    unfinished = store.exports.find(job["id"])
+    store._database._connection.execute("UPDATE export SET state = 'running'")
+    half = [folder / f"{unfinished.id}.gif.part", folder / f"{unfinished.id}.scene.part"]
+    for path in half:
+        path.write_bytes(b"half")
+    (folder / f"{unfinished.id}.folder").mkdir()
+    store.close()
+    again = SceneStore(tmp_path / "kept.db")
+    with TestClient(create_app(again), base_url="http://127.0.0.1:8137") as client:
+        assert [one["state"] for one in client.get("/api/exports").json()] == ["stopped"]
+    again.close()
+    assert not any(path.exists() for path in (*half, folder / f"{unfinished.id}.gif")), "what a killed server wrote is removed"
+    for path in (elsewhere / "holiday.mp4", folder / "my film.mp4", folder / "of mine" / "a.mp4", folder / "link.mp4"):
+        assert path.read_bytes() == b"mine"
+
+
+def test_a_file_in_place_of_the_folder_keeps_no_server_from_starting(tmp_path):
+    (tmp_path / "exports").write_bytes(b"mine")
+    store = SceneStore(tmp_path / "kept.db")
+    with TestClient(create_app(store), base_url="http://127.0.0.1:8137") as client:
+        (job,) = asked(client, made(client), "gif").json()
+        assert "could not begin" in wait(client, job)["error"]
+    store.close()
+    assert (tmp_path / "exports").read_bytes() == b"mine"
+
+
+def test_the_list_of_exports_is_no_longer_after_a_restart(tmp_path, monkeypatch):
+    store = SceneStore(tmp_path / "kept.db")
+    for n in range(70):
+        store.exports.add(KeptExport(f"old-{n}", "s", 0, "film.mp4", "mp4", {}, f"2026-01-01T00:00:{n:02d}", "done", 1, 1, 1))
+    exports = Exports(store)
+    assert len(exports.all()) == 60
+    exports.close()
+    store.close()
+
+
+@pytest.mark.skipif(sys.platform == "darwin", reason="paths are UTF-8 there")
+def test_an_export_from_a_folder_whose_path_is_not_utf_8(tmp_path):
+    odd = Path(os.fsdecode(os.fsencode(tmp_path) + b"/caf\xe9"))
+    store = SceneStore(odd / "kept.db")
+    with TestClient(create_app(store), base_url="http://127.0.0.1:8137") as client:
+        scene = made(client)
+        for job in asked(client, scene, "mp4", "gif", "png", "svg", last=3).json():
+            report = wait(client, job)
+            assert (report["state"], report["error"]) == ("done", None)
+            assert len(client.get(f"/api/exports/{job['id']}/file").content) == report["size"]
+    store.close()
+

@@ -227,6 +227,15 @@ def test_foreign_origins_are_refused_and_our_own_let_in(client):
         assert "refused" in problem(client.post("/api/scenes", json={}, headers={"origin": origin}), 403)
     assert client.post("/api/scenes", json={}, headers={"origin": "http://127.0.0.1:8137"}).status_code == 201
     assert client.get("/api/scenes", headers={"host": "localhost:8137"}).status_code == 200
+    two = [("origin", "http://127.0.0.1:8137"), ("origin", "http://evil.example")]
+    for headers in (two, two[::-1]):
+        assert "names its origin" in problem(client.post("/api/scenes", json={}, headers=headers), 403)
+
+
+def test_a_message_has_at_most_500_characters_on_one_line(client):
+    detail = problem(client.post("/api/scenes", json={"objects": [{"kind": "x\n" * 400}] * 30}), 422)
+    assert len(detail) <= 500
+    assert detail.isprintable()
 
 
 def test_addresses_that_are_not_there(client):

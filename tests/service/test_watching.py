@@ -53,6 +53,17 @@ def test_who_clears_a_name_is_called_by_a_free_number_again(client, scene_id):
         assert names(b.receive_json()) == ["Frog", "Page 1"]
 
 
+@pytest.mark.parametrize(
+    ("sent", "called"),
+    [("He\u202eron", "He ron"), ("\u2066Heron\u2069", "Heron"), ("He\x00r\n on", "He r on"), ("\u0645\u06cc\u200c\u0646\u0648\u06cc\u0633\u0645", None)],
+)
+def test_names_have_no_characters_that_change_the_text_around_them(client, scene_id, sent, called):
+    with watched(client, scene_id, "a") as a:
+        a.receive_json()
+        a.send_text(sent)
+        assert names(a.receive_json()) == [called or sent]
+
+
 def test_a_line_that_is_sent_something_else_than_text_is_closed_with_a_reason(client, scene_id):
     with watched(client, scene_id, "a") as a:
         a.receive_json()
