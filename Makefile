@@ -11,6 +11,8 @@ INPUTS ?= 700
 FIRST ?= $(shell date +%Y%j)000
 ROUNDS ?= 25
 HANDS ?= 200
+BOMBS ?= 1
+SECONDS ?= 1200
 WEB_SOURCES := $(shell find web/src web/public docs/guide docs/screenshots -type f 2>/dev/null) docs/architecture.md docs/extending.md web/index.html web/vite.config.ts web/package.json web/tsconfig.json
 
 .PHONY: demo test test-quick hard check check-python check-web bench types screenshots clean new-rule new-look new-note new-format
@@ -29,9 +31,9 @@ test-quick: .venv/.ready-dev
 	QUICK=1 $(BIN)/pytest -n 2 -m "not journey and not slow"
 
 # Random edits, hostile inputs, killed servers and hands that press anything, in a large size:
-# `make hard SEQUENCES=5000 INPUTS=700 ROUNDS=25 HANDS=200 FIRST=0`.
+# `make hard SEQUENCES=5000 INPUTS=700 ROUNDS=25 HANDS=200 BOMBS=1 SECONDS=1200 FIRST=0`.
 hard: .venv/.ready-dev web/dist/index.html .venv/.ready-browser
-	FIRST=$(FIRST) SEQUENCES=$(SEQUENCES) INPUTS=$(INPUTS) ROUNDS=$(ROUNDS) $(BIN)/pytest -n 2 tests/hard
+	FIRST=$(FIRST) SEQUENCES=$(SEQUENCES) INPUTS=$(INPUTS) ROUNDS=$(ROUNDS) BOMBS=$(BOMBS) SECONDS=$(SECONDS) $(BIN)/pytest -n 2 tests/hard
 	FIRST=$(FIRST) HANDS=$(HANDS) $(BIN)/pytest -n 2 tests/journeys/test_any_hand.py
 
 check: check-python check-web

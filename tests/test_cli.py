@@ -313,4 +313,3 @@ def test_a_folder_that_cannot_be_written_to_suggests_what_helps(tmp_path):
     assert done.returncode == 1
     assert "allow writing to this file and its folder" in done.stderr
     assert "--bring-back" not in done.stderr
-

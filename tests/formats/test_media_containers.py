@@ -7,7 +7,7 @@ import av
 import numpy as np
 import pytest
 
-from tests.sounds import RATE, struck, wav
+from tests.sounds import RATE, wav
 from vine_swing.motion.basics.errors import MotionError
 from vine_swing.motion.sound.containers import demuxer_of, first_listed, opened
 from vine_swing.motion.sound.reading import read_sound, read_stereo

@@ -59,4 +59,3 @@ def test_what_is_no_table_is_said(data, says):
 def test_a_clock_of_thousands_of_digits_is_words():
     table = read_table(b"when,a\n" + b"9" * 5_000 + b":1:1,2\n1:2:3,4\n", "a.csv")
     assert table.columns[0].kind == "words"
-

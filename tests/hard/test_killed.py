@@ -91,6 +91,52 @@ def test_no_edit_of_two_clients_that_was_acknowledged_is_lost(tmp_path):
     server.stop(signal.SIGKILL)
 
 
+def test_a_restore_that_is_killed_while_clients_edit_leaves_the_copy_or_the_scenes_as_they_were(tmp_path):
+    draw = random.Random(21)
+    server = Server(tmp_path / "data")
+    scene = f"{server.address}/api/scenes/{ask(f'{server.address}/api/scenes', two_things())['id']}"
+    server.stop()
+    # What is copied is a scene whose values are all 0.
+    (tmp_path / "data" / "backups").mkdir(exist_ok=True)
+    with sqlite3.connect(tmp_path / "data" / "vine-swing.db") as db, sqlite3.connect(tmp_path / "data" / "backups" / COPY) as copy:
+        db.backup(copy)
+    db.close()
+    copy.close()
+    server.start()
+    for _ in range(ROUNDS):
+        clients = [Client(scene, thing, 1_000 * (number + 1)) for number, thing in enumerate(("frog", "mango"))]
+        for one in clients:
+            one.start()
+        ask(f"{scene}/exports", {"formats": ["gif"], "options": {"format": "gif"}})
+        time.sleep(draw.uniform(0.1, 0.4))
+        restoring = Thread(target=quietly, args=(f"{server.address}/api/backups/{COPY}/bring-back", {}), daemon=True)
+        restoring.start()
+        time.sleep(draw.uniform(0.0, 0.15))
+        server.stop(signal.SIGKILL)
+        for one in (*clients, restoring):
+            one.join(60)
+        server.start()
+        kept = {one["id"]: int(one["channels"]["y"]["base"]) for one in ask(scene)["scene"]["objects"]}
+        for one in clients:
+            before = range(one.acknowledged, one.asked + 1) if one.asked >= one.first else range(0)
+            # Values of the copy, those before the restore, or those that were set after it.
+            assert kept[one.thing] == 0 or kept[one.thing] in before or kept[one.thing] >= one.first
+        revision = ask(scene)["revision"]
+        edit = {"edit": "set-value", "object": "frog", "channel": "y", "value": 5}
+        assert ask(f"{scene}/edits", {"revision": revision, "edits": [edit]})["revision"] == revision + 1
+        assert all(one["name"].endswith(".db") for one in ask(f"{server.address}/api/backups"))
+    server.stop(signal.SIGKILL)
+
+
+COPY = "2026-01-02T030405-000001-day.db"
+
+
+def quietly(address: str, body: object) -> None:
+    """Ask for something of a server that may be killed meanwhile."""
+    with contextlib.suppress(OSError, ValueError, http.client.HTTPException):
+        ask(address, body)
+
+
 def test_an_export_that_was_under_way_leaves_no_half_file(tmp_path):
     draw = random.Random(5)
     server = Server(tmp_path / "data")

@@ -1,6 +1,7 @@
 """Files through the page: a stamp drawn elsewhere comes in with a warning, is animated and leaves as animated SVG; wind measurements drive a vane."""
 
 import math
+import re
 
 import numpy as np
 from playwright.sync_api import Page, expect
@@ -118,10 +119,39 @@ def test_a_lamp_glows_with_a_drum(page: Page, server: Server):
 
 def test_what_cannot_be_read_is_said_and_keys_of_another_scene_are_taken_over(page: Page, server: Server):
     w = opened(page, server.address, length=48, objects=[shape("Mango", x=keys((0, 10), (9, 90)))])
-    brought(page, "bomb.svg", b'<!DOCTYPE svg [<!ENTITY a "x">]><svg xmlns="http://www.w3.org/2000/svg"><text>&a;</text></svg>')
-    expect(page.get_by_text("has entities of its own")).to_be_visible()
+    brought(page, "bomb.svg", b'<!DOCTYPE svg [<!ENTITY a SYSTEM "x">]><svg xmlns="http://www.w3.org/2000/svg"><text>&a;</text></svg>')
+    expect(page.get_by_text("declares entities")).to_be_visible()
     tracks = b'{"format": "vine-swing-keys", "tracks": [{"object": "Mango", "channel": "y", "keys": [{"frame": 0, "value": 3}, {"frame": 20, "value": 300}]}]}'
     brought(page, "other.keys.json", tracks)
     w.saved()
     expect(page.get_by_text("its keys are here")).to_be_visible()
     assert w.keys("Mango", "y") == [(0, 3), (20, 300)]
+
+
+def test_a_drawing_that_takes_long_shows_its_progress_and_can_be_stopped(page: Page, server: Server):
+    w = opened(page, server.address, name="Vines", objects=[shape("Leaf")])
+    path = f'<path d="M0 0{" l3 1 l-2 4" * 7_000}"/>'
+    vines = f'<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 90 60">{path * 40}</svg>'
+    brought(page, "vines.svg", vines.encode())
+    importing = page.get_by_role("status", name="Importing files")
+    expect(importing.get_by_text("vines.svg")).to_be_visible()
+    expect(importing.get_by_text(re.compile(r"[1-9]\d? %"))).to_be_visible(timeout=30_000)
+    importing.get_by_role("button", name="Stop").click()
+    expect(importing.get_by_text("Stopped. Nothing was changed.")).to_be_visible()
+    importing.get_by_role("button", name="OK").click()
+    expect(importing).to_have_count(0)
+    # The scene is as it was, and can be worked on.
+    w.pick("Leaf")
+    w.type_value("Travel x", "77")
+    w.saved()
+    assert [one["name"] for one in w.kept()["scene"]["objects"]] == ["Leaf"]
+
+
+def test_a_drawing_that_repeats_itself_without_end_is_refused_in_words(page: Page, server: Server):
+    w = opened(page, server.address, name="Vines", objects=[shape("Leaf")])
+    groups = "".join(f'<g id="l{n}"><use href="#l{n - 1}"/><use href="#l{n - 1}"/></g>' for n in range(1, 12))
+    drawing = f'<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 90 60"><g id="l0"><rect width="3" height="2"/></g>{groups}</svg>'
+    brought(page, "vines.svg", drawing.encode())
+    importing = page.get_by_role("status", name="Importing files")
+    expect(importing.get_by_text(re.compile("more than 3000 parts; join some of them"))).to_be_visible(timeout=30_000)
+    assert [one["name"] for one in w.kept()["scene"]["objects"]] == ["Leaf"]

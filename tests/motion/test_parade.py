@@ -393,3 +393,18 @@ def test_more_copies_than_can_be_painted_are_refused():
     inner = parade("q", parent="p", settings={"arrange": "free"}, count=1500)
     with pytest.raises(TooMuchWork, match="'P' would show 1500000 copies; at most 20000"):
         bake(scene(shape("dot", parent="q"), inner, parade("p", settings={"arrange": "free"}, count=1000), length=2))
+
+
+def test_a_rule_in_a_copy_whose_setting_follows_a_formula_stays_when_another_object_is_edited():
+    fog = {"id": "fog", "kind": "recolour", "channels": ["look"], "settings": {"share": {"base": 0.0, "formula": "{Seal.x} / 100"}}}
+    mist = shape("mist", parent="p", rules=[fog])
+    one = scene(shape("seal", parent="p", x=10), mist, parade(count=3, delay=2), length=12)
+    before = bake(one)
+    seal = one.by_id["seal"]
+    moved = seal.copy_with(channels=seal.channels | {"x": seal.channels["x"].copy_with(base=20.0)})
+    after = one.copy_with(objects=tuple(moved if thing is seal else thing for thing in one.objects))
+    changed, fresh = bake(after, previous=before).parades["p"].element.objects, bake(after).parades["p"].element.objects
+    for name in ("seal", "mist"):
+        np.testing.assert_array_equal(changed[name].world, fresh[name].world)
+    shares = [found["mist"].look[0].values["share"].tolist() for found in (changed, fresh, before.parades["p"].element.objects)]
+    assert shares[0] == shares[1] != shares[2]

@@ -68,7 +68,10 @@ def test_an_edit_gives_what_a_fresh_bake_gives():
     numbers = [{"object": "title", "channel": "number", "values": NUMBERS}]
     before = report(numbers, 4.0)
     baked = bake(before)
-    keys = [EDIT.validate_python({"edit": "set-key", "object": "title", "channel": "text.size", "frame": float(f), "value": v}) for f, v in ((0, 30.0), (20, 60.0))]
+    keys = [
+        EDIT.validate_python({"edit": "set-key", "object": "title", "channel": "text.size", "frame": float(f), "value": v})
+        for f, v in ((0, 30.0), (20, 60.0))
+    ]
     after = apply_all(before, keys)
     changed, fresh = bake(after, previous=baked), bake(after)
     for copy in range(3):

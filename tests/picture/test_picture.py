@@ -158,4 +158,3 @@ def test_a_line_without_length_is_not_drawn():
 def test_a_thumbnail_of_a_demo_scene_in_a_tiny_frame(size):
     for path in sorted(DEMO_SCENES.glob("*.json")):
         assert preview(bake(load(path).copy_with(size=size)))[8:12] == b"WEBP"
-

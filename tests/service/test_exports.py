@@ -314,4 +314,3 @@ def test_an_export_from_a_folder_whose_path_is_not_utf_8(tmp_path):
             assert (report["state"], report["error"]) == ("done", None)
             assert len(client.get(f"/api/exports/{job['id']}/file").content) == report["size"]
     store.close()
-

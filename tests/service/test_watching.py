@@ -55,7 +55,12 @@ def test_who_clears_a_name_is_called_by_a_free_number_again(client, scene_id):
 
 @pytest.mark.parametrize(
     ("sent", "called"),
-    [("He\u202eron", "He ron"), ("\u2066Heron\u2069", "Heron"), ("He\x00r\n on", "He r on"), ("\u0645\u06cc\u200c\u0646\u0648\u06cc\u0633\u0645", None)],
+    [
+        ("He\u202eron", "He ron"),
+        ("\u2066Heron\u2069", "Heron"),
+        ("He\x00r\n on", "He r on"),
+        ("\u0645\u06cc\u200c\u0646\u0648\u06cc\u0633\u0645", None),
+    ],
 )
 def test_names_have_no_characters_that_change_the_text_around_them(client, scene_id, sent, called):
     with watched(client, scene_id, "a") as a:

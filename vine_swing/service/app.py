@@ -13,6 +13,7 @@ from vine_swing import __version__
 from vine_swing.service import problems
 from vine_swing.service.exports import Exports
 from vine_swing.service.guard import Guard
+from vine_swing.service.memory import Trimmer
 from vine_swing.service.notes import Notes
 from vine_swing.service.page import serve_page
 from vine_swing.service.preparing import prepare
@@ -51,7 +52,9 @@ def create_app(store: SceneStore, *, web: Path = WEB, farm: str | None = None) -
     @asynccontextmanager
     async def lifespan(app: FastAPI) -> AsyncIterator[None]:
         Thread(target=prepare, name="preparing", daemon=True).start()
+        trimmer = Trimmer()
         yield
+        trimmer.close()
         app.state.exports.close()
 
     app = FastAPI(

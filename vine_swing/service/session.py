@@ -114,8 +114,11 @@ class Session:
         self._motions = {}
 
     def _take_up(self, stored: Stored) -> None:
+        # A past scene is kept without what was looked up in it, which would take more memory than the scene.
+        self._past[self.stored.revision] = self.stored.scene.copy_with()
         self.stored, self._inner_scenes, self._look = stored, {}, None
         self._past[stored.revision] = stored.scene
+        self._past.move_to_end(stored.revision)
         while len(self._past) > MOST_PAST:
             self._past.popitem(last=False)
 

@@ -144,7 +144,8 @@ class _Waiting:
             before is not None
             and before.source is thing
             and above_before is above
-            and all(arrays[name] is before.channels[name] for name in thing.dependencies)
+            # Linked settings of rules have no array in the elements of parades: an object with any is made again there.
+            and all(name in arrays and arrays[name] is before.channels.get(name) for name in thing.dependencies)
         )
         carried = above_before.bones.get(before.source.bone or "", above_before.world) if before is not None and above_before is not None else None
         #: The earlier bake, if it is where it was.
