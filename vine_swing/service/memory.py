@@ -1,7 +1,7 @@
 """Giving memory back to the system.
 
-Bakes allocate and free arrays in many threads. The C library keeps what is freed in one pool for each thread, so that a server with several users would
-hold on to several times what it needs.
+Bakes allocate and free arrays in many threads. The C library keeps freed memory in a pool of its own for each thread, so a server with several users
+would hold on to several times what it needs.
 """
 
 import ctypes

@@ -16,7 +16,7 @@ const share = computed(() =>
 <template>
   <aside v-if="progress || said.length" class="bring" role="status" aria-label="Importing files">
     <template v-if="progress">
-      <strong>Importing {{ progress.done + 1 }} of {{ progress.total }}</strong>
+      <strong>Importing{{ progress.total > 1 ? ` ${progress.done + 1} of ${progress.total}` : "" }}</strong>
       <span class="name">{{ progress.name }}</span>
       <span class="line">
         <progress :value="share" max="1" aria-label="Share that is done" />
