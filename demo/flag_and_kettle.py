@@ -12,7 +12,7 @@ def boiling(size: float = 26) -> Data:
 
 
 def steam(number: int, x: float) -> Data:
-    """A wisp that rises from the spout, again and again."""
+    """A wisp that rises from the spout, repeat the list."""
     begin = 12 * number
     rises = keys((begin, 0.0, "even"), (begin + 48, 1.0), after="loop", before="loop")
     wisp = thing(

@@ -132,7 +132,7 @@ def notes(page: Page, server: Server) -> None:
     page.keyboard.press("Alt+n")
     page.get_by_role("link", name="Vine Swing").click()
     page.get_by_role("button", name="New scene").click()
-    page.get_by_role("region", name="Ways to begin").wait_for()
+    page.get_by_role("region", name="Ways to start").wait_for()
     take(page, "first-minute")
 
 

@@ -280,7 +280,7 @@ def test_fingers_move_a_thing_and_two_of_them_the_picture(browser: Browser, serv
     fingers("End")
     w.saved()
     assert w.channel("Mango", "x")["base"] == moved
-    # The picked thing as large as there is room for, and back.
+    # The selection as large as there is room for, and back.
     page.locator(".stage").focus()
     page.keyboard.press("6")
     assert w.canvas()["width"] > 1.5 * before["width"]

@@ -61,7 +61,7 @@ def test_a_page_that_hears_nothing_of_another_catches_up_when_it_is_refused(work
     second.type_value("Travel x", "111")
     w.pick("Drop")
     w.type_value("Travel y", "222")
-    expect(page.get_by_text("This scene was changed elsewhere")).to_be_visible()
+    expect(page.get_by_text("Your last change was not made")).to_be_visible()
     assert w.value("Travel x") == 111
     assert w.channel("Drop", "y")["base"] == 360, "the refused change was not made"
     w.type_value("Travel y", "222")

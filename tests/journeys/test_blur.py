@@ -31,7 +31,7 @@ def test_a_chime_is_blurred_looked_at_and_exported(page: Page, server: Server):
     w = opened(page, server.address, length=8, objects=[chime], background="#F7F2E7")
     w.go_to("6")
     page.get_by_role("button", name="Scene settings").click()
-    page.get_by_label("blur what moves").check()
+    page.get_by_label("motion blur").check()
     field = page.get_by_role("spinbutton", name="Shutter of the motion blur")
     field.fill("360")
     field.press("Enter")

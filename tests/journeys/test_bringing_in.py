@@ -76,12 +76,12 @@ def test_wind_measurements_drive_a_weather_vane(page: Page, server: Server):
     # The picture shows it before it is taken, and nothing is kept yet.
     page.wait_for_function("() => document.querySelector('[data-testid=picture-canvas]') !== null")
     assert w.keys("Weather vane", "rotation") == []
-    dialog.get_by_label("few keys in place of noisy samples").check()
+    dialog.get_by_label("few keys instead of noisy samples").check()
     within = dialog.get_by_role("spinbutton", name="How far from any sample the motion may pass")
     within.fill("4")
     within.press("Enter")
     expect(dialog.get_by_text("80 samples become 80 keys.")).to_have_count(0)
-    dialog.get_by_role("button", name="Lay down as keys").click()
+    dialog.get_by_role("button", name="Convert to keys").click()
     w.saved()
     found = w.keys("Weather vane", "rotation")
     assert 4 < len(found) < 40
@@ -105,7 +105,7 @@ def test_a_lamp_glows_with_a_drum(page: Page, server: Server):
     expect(dialog.get_by_text("something begins 3 times")).to_be_visible()
     # The first column is the level, and it goes to what is picked.
     expect(dialog.get_by_role("combobox", name="Channel for level")).to_have_value("opacity")
-    dialog.get_by_role("button", name="Lay down as keys").click()
+    dialog.get_by_role("button", name="Convert to keys").click()
     w.saved()
     found = dict(w.keys("Lamp", "opacity"))
     for stroke in strokes:
@@ -124,7 +124,7 @@ def test_what_cannot_be_read_is_said_and_keys_of_another_scene_are_taken_over(pa
     tracks = b'{"format": "vine-swing-keys", "tracks": [{"object": "Mango", "channel": "y", "keys": [{"frame": 0, "value": 3}, {"frame": 20, "value": 300}]}]}'
     brought(page, "other.keys.json", tracks)
     w.saved()
-    expect(page.get_by_text("its keys are here")).to_be_visible()
+    expect(page.get_by_text("keys imported")).to_be_visible()
     assert w.keys("Mango", "y") == [(0, 3), (20, 300)]
 
 

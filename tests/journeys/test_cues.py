@@ -27,9 +27,9 @@ def add_cue(w, name, first, last, key, who, **more):
         field.fill(str(frame))
         field.press("Enter")
     dialog.get_by_label("key", exact=True).press(key)
-    for box in dialog.get_by_role("group", name="Whom it moves").get_by_role("checkbox").all():
+    for box in dialog.get_by_role("group", name="Objects it moves").get_by_role("checkbox").all():
         box.uncheck()
-    dialog.get_by_role("group", name="Whom it moves").get_by_text(who).click()
+    dialog.get_by_role("group", name="Objects it moves").get_by_text(who).click()
     if "click" in more:
         dialog.get_by_label("or a click on").select_option(label=more["click"])
     if "plays" in more:
@@ -88,7 +88,7 @@ def test_cues_are_made_played_with_keys_and_clicks_and_laid_down(signals):
     expect(bar).to_contain_text("2 recorded")
     w.page.keyboard.press("Escape")
     expect(bar).to_have_count(0)
-    dialog = w.page.get_by_role("dialog", name="Lay down what you played?")
+    dialog = w.page.get_by_role("dialog", name="Keep the performance as keys?")
     expect(dialog.get_by_role("listitem")).to_have_count(2)
     dialog.get_by_role("button", name="Lay down 2 presses").click()
     w.saved()

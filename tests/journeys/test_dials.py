@@ -31,7 +31,7 @@ def pick_dial(w, name):
 
 def takers(w, name):
     pick_dial(w, name)
-    w.page.get_by_role("button", name="Let things take it…").click()
+    w.page.get_by_role("button", name="Link objects to it…").click()
     return w.page.get_by_role("dialog", name=f"Let things take {name}")
 
 
@@ -46,7 +46,7 @@ def test_twelve_leaves_take_the_wind_in_one_step_and_a_gust_is_keyed(leafy):
     before = [turn_of(w, name, 30) for name in ("Leaf 1", "Leaf 12")]
     w.go_to("0")
     dialog = takers(w, "Wind")
-    expect(dialog.get_by_label("What takes it")).to_have_value("Noise: amplitude")
+    expect(dialog.get_by_label("Linked channels")).to_have_value("Noise: amplitude")
     dialog.get_by_text("all 12").click()
     expect(dialog.locator("code")).to_have_text("value * {Wind} / 0.5")
     dialog.get_by_role("button", name="Let 12 take it").click()
@@ -135,7 +135,7 @@ def test_a_dial_is_added_named_ranged_and_deleted_with_an_offer_to_freeze(leafy)
     dials(w).get_by_role("button", name="More for Breeze").click()
     w.page.get_by_role("menuitem", name="Delete").click()
     expect(w.page.get_by_role("dialog", name="Breeze is read by others")).to_contain_text("Leaf 12 rotation (noise amplitude)")
-    w.page.get_by_role("button", name="Freeze them, then delete").click()
+    w.page.get_by_role("button", name="Freeze, then delete").click()
     w.saved()
     assert [one["name"] for one in w.kept()["scene"]["dials"]] == ["Rain"]
     assert turn_of(w, "Leaf 5", 40) == pytest.approx(turn, abs=0.2)

@@ -23,7 +23,7 @@ def begin(w, starter, name):
     dialog = w.page.get_by_role("dialog", name="New figure")
     dialog.get_by_role("radio", name=re.compile(f"^{starter}")).click()
     dialog.get_by_label("Name of the figure").fill(name)
-    dialog.get_by_role("button", name="Put it into the picture").click()
+    dialog.get_by_role("button", name="Add to the scene").click()
     expect(dialog).to_have_count(0)
     w.saved()
     expect(w.item(name)).to_have_attribute("aria-selected", "true")
@@ -67,7 +67,7 @@ def test_from_a_starter_to_a_walk_across_the_picture_in_under_a_minute(workspace
     w, begun = workspace, time.monotonic()
     begin(w, "Upright", "Postie")
     gait(w, "Stroll")
-    hint = w.page.get_by_text("It stands where it is")
+    hint = w.page.get_by_text("The figure stands still")
     expect(hint).to_be_visible()
     across(w, (0, "150"), (100, "1100"))
     expect(hint).to_have_count(0)
@@ -168,7 +168,7 @@ def test_a_slope_is_put_under_it(page, server):
     w.page.get_by_role("application").focus()
     w.page.keyboard.press("Delete")
     expect(w.page.get_by_role("dialog", name="Slope is read by others")).to_contain_text("Postie gait")
-    w.page.get_by_role("button", name="Freeze them, then delete").click()
+    w.page.get_by_role("button", name="Freeze, then delete").click()
     w.saved()
     frozen = bake(kept(w))
     np.testing.assert_allclose(frozen["Postie", "hips.y"], baked["Postie", "hips.y"], atol=0.06)
@@ -231,7 +231,7 @@ def test_a_loop_of_24_frames_on_the_spot_is_made_and_exported(postie):
         assert len(book.namelist()) == 24
     w.page.keyboard.press("Escape")
     # The same cycle goes on across the picture.
-    w.page.get_by_role("button", name="Go on like this").click()
+    w.page.get_by_role("button", name="Repeat this cycle").click()
     w.saved()
     going = kept(w)
     stride = going.objects[0].rules[0].settings["stride"].base
@@ -275,7 +275,7 @@ def test_things_that_are_there_become_the_parts_of_a_figure(page, server):
     dialog = page.get_by_role("dialog", name="New figure")
     dialog.get_by_text("with drawn parts").click()
     dialog.get_by_label("Name of the figure").fill("Tin man")
-    dialog.get_by_role("button", name="Put it into the picture").click()
+    dialog.get_by_role("button", name="Add to the scene").click()
     w.saved()
     page.get_by_role("button", name="Parts…").click()
     dialog = page.get_by_role("dialog", name="Parts of Tin man")
@@ -289,7 +289,7 @@ def test_things_that_are_there_become_the_parts_of_a_figure(page, server):
         page.keyboard.press("Enter")
         expect(dialog.locator(".el-tag").filter(has_text=thing)).to_be_visible()
         page.keyboard.press("Tab")
-    dialog.get_by_role("button", name="Hang them there").click()
+    dialog.get_by_role("button", name="Attach them").click()
     expect(dialog).to_have_count(0)
     one = kept(w)
     hung = {thing.name: thing.bone for thing in one.objects if thing.bone}

@@ -8,7 +8,7 @@ from tests.journeys.servers import Server
 
 def test_an_empty_scene_offers_four_ways_to_begin(page: Page, server: Server):
     w = opened(page, server.address)
-    ways = page.get_by_role("region", name="Ways to begin")
+    ways = page.get_by_role("region", name="Ways to start")
     expect(ways.get_by_role("button")).to_have_count(5)
     ways.get_by_role("button", name="A ready motion").click()
     dialog = page.get_by_role("dialog", name="Ready elements")

@@ -8,11 +8,11 @@ from playwright.sync_api import expect
 
 def test_start_from_nothing(workspace, server):
     w = workspace
-    expect(w.page.get_by_text("No objects yet: what you add is listed here.")).to_be_visible()
+    expect(w.page.get_by_text("No objects yet. Objects that you add are listed here.")).to_be_visible()
     w.add("Ellipse", "Seed pod")
     w.key("Travel")
     assert w.keys("Seed pod", "x") == [(0, 640)]
-    expect(w.page.get_by_text("one key moves nothing yet")).to_be_visible()
+    expect(w.page.get_by_text("One key makes no motion yet")).to_be_visible()
 
     w.go_to("24")
     w.drag_in_picture((640, 360), (1000, 360))
@@ -20,7 +20,7 @@ def test_start_from_nothing(workspace, server):
     assert second == 24
     assert end == pytest.approx(1000, abs=2)
     expect(w.leaves("Seed pod", "Travel")).to_have_count(2)
-    expect(w.page.get_by_text("one key moves nothing yet")).to_have_count(0)
+    expect(w.page.get_by_text("One key makes no motion yet")).to_have_count(0)
 
     w.page.get_by_role("button", name="Play", exact=True).click()
     w.page.wait_for_timeout(700)
@@ -51,7 +51,7 @@ def test_start_from_nothing(workspace, server):
         w.saved()
         w.page.wait_for_timeout(60)
     assert w.kept()["scene"]["objects"] == []
-    expect(w.page.get_by_text("No objects yet: what you add is listed here.")).to_be_visible()
+    expect(w.page.get_by_text("No objects yet. Objects that you add are listed here.")).to_be_visible()
     redo = w.page.get_by_role("button", name="Redo")
     while redo.is_enabled():
         redo.click()

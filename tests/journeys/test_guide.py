@@ -80,7 +80,7 @@ def test_it_is_read_and_searched_over_the_scene_at_work(page: Page, server):
     field.press("Enter")
     expect(help_.get_by_role("heading", name="Onion skin")).to_be_in_viewport()
     field.fill("xqzzyv")
-    expect(help_.get_by_text("Nothing has these words")).to_be_visible()
+    expect(help_.get_by_text("No results")).to_be_visible()
     field.fill("")
     help_.get_by_role("button", name="How it is built").click()
     expect(help_.get_by_role("heading", name="One edit, from click to picture")).to_be_visible()

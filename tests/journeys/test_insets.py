@@ -121,7 +121,7 @@ def test_one_inset_is_shown_three_times_each_from_its_own_frame(page: Page, serv
     high = {x: [colour(w, x, y) == GREEN for y in (220, 360, 500)] for x in (300, 640, 980)}
     assert high == {300: [True, False, False], 640: [False, False, True], 980: [False, True, False]}
 
-    page.get_by_role("button", name="An inside of its own").click()
+    page.get_by_role("button", name="Make its scene unique").click()
     w.saved()
     w.pick("Frog")
     page.keyboard.press("h")
@@ -138,7 +138,7 @@ def test_one_inset_is_shown_three_times_each_from_its_own_frame(page: Page, serv
     assert [colour(w, x, y) for x, y in ((300, 220), (640, 500), (980, 360))] == [red, red, GREEN]
     # In a parade each copy is so much later inside.
     w.pick("Frog 3")
-    choose(w, "Frog 3", "Make a group of it")
+    choose(w, "Frog 3", "Convert to a group")
     expect(page.get_by_text("is shown longer than its inside lasts")).to_be_visible()
 
 
@@ -165,6 +165,6 @@ def test_what_is_shown_longer_than_its_inside_lasts_is_told_and_followed(page: P
     assert w.keys("Frog", "inner") == [(0, 0), (24, 24), (47, 47)]
     w.type_value("Inside frame", "6")
     assert w.keys("Frog", "inner") == [(0, 0), (24, 6), (47, 47)]
-    page.get_by_role("button", name="Let it run by itself").click()
+    page.get_by_role("button", name="Run automatically").click()
     w.saved()
     assert w.value("Inside frame") == 24

@@ -86,7 +86,7 @@ def test_turning_keys_without_asking_and_says_that_one_key_moves_nothing(pod):
     ((frame, angle),) = w.keys("Pod", "rotation")
     assert frame == 10
     assert angle == pytest.approx(90, abs=3)
-    expect(w.page.get_by_text("one key moves nothing yet")).to_be_visible()
+    expect(w.page.get_by_text("One key makes no motion yet")).to_be_visible()
     expect(w.page.get_by_role("dialog")).to_have_count(0)
     w.drag((cx + r, cy), (cx, cy - r))
     assert len(w.keys("Pod", "rotation")) == 1

@@ -40,7 +40,7 @@ def test_two_gears_are_linked_by_hand(gears):
     w.row("Rotation").locator(".label").click()
     dialog = link_in_picture(w, (440, 360), (680, 360))
     expect(dialog.get_by_label("What drives", exact=True)).to_have_value("great-gear")
-    expect(dialog.get_by_label("What is driven", exact=True)).to_have_value("small-gear")
+    expect(dialog.get_by_label("Driven channel", exact=True)).to_have_value("small-gear")
     # Two rotations are geared at first, by the sizes of the things themselves.
     expect(dialog.get_by_role("radio", name="geared")).to_have_attribute("aria-checked", "true")
     expect(dialog.get_by_label("Formula")).to_have_value("{Great gear.rotation} * -150 / 60 + 12")
@@ -164,7 +164,7 @@ def test_deleting_what_is_read_says_who_reads_it_and_freezes_them(gears):
     assert len(w.kept()["scene"]["objects"]) == 2
     w.page.get_by_role("application").focus()
     w.page.keyboard.press("Delete")
-    w.page.get_by_role("button", name="Freeze them, then delete").click()
+    w.page.get_by_role("button", name="Freeze, then delete").click()
     w.saved()
     assert [one["name"] for one in w.kept()["scene"]["objects"]] == ["Small gear"]
     assert turns(w, "Small gear", (0, 40, 95)) == pytest.approx(before, abs=1)

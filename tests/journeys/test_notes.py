@@ -143,7 +143,7 @@ def test_a_note_that_is_not_wanted_stays_hushed_after_a_restart(page: Page, serv
     w.saved()
     count(page, 4)
     page.keyboard.press("Alt+n")
-    notes.get_by_role("button", name="Hear them again").click()
+    notes.get_by_role("button", name="Show them again").click()
     w.saved()
     count(page, 6)
 

@@ -222,7 +222,7 @@ def test_a_mouth_takes_three_shapes_on_twos_in_a_head_that_travels(page: Page, s
     middle = [(box["x"] + box["width"] / 2, box["y"] + box["height"] / 2) for box in (handle, target)]
     w.drag(*middle)
     assert w.channel("Mouth", "outline")["keys"][0]["meets"] == [0, 1]
-    page.get_by_role("button", name="Match by least way").click()
+    page.get_by_role("button", name="Match automatically").click()
     w.saved()
     assert w.channel("Mouth", "outline")["keys"][0].get("meets") is None
 
@@ -267,7 +267,7 @@ def test_colours_are_kept_and_taken_from_the_picture(page: Page, server: Server)
     w.saved()
     assert w.channel("Nut", "fill")["base"] == "#3F8F63"
     page.get_by_role("button", name="Fill fill: palette").click()
-    page.get_by_role("button", name="Take one from the picture").click()
+    page.get_by_role("button", name="Pick a colour from the picture").click()
     page.mouse.click(*w.on_screen(640, 100))
     w.saved()
     assert w.channel("Nut", "fill")["base"] == "#F7F2E7"
@@ -277,7 +277,7 @@ def test_colours_are_kept_and_taken_from_the_picture(page: Page, server: Server)
 def test_what_is_drawn_in_another_way_becomes_an_outline(page: Page, server: Server, how: str):
     w = opened(page, server.address, objects=[shape("Star", "star", x=640, y=360, stroke_width=12)])
     w.pick("Star")
-    page.get_by_role("button", name="Make an outline of it" if how == "outline" else "Outline its line").click()
+    page.get_by_role("button", name="Convert to an outline" if how == "outline" else "Convert the stroke").click()
     w.saved()
     kept = object_named(w, "Star")["shape"]
     assert (kept["type"], kept["d"].count("M")) == ("outline", 1 if how == "outline" else 2)
@@ -293,7 +293,7 @@ def test_a_line_is_dashed_and_a_light_is_laid_onto_it(page, server):
             shape("Light", "rectangle", x=500, y=360, width=100, height=100, fill="#808080"),
         ],
     )
-    look = page.get_by_role("group", name="How it is painted")
+    look = page.get_by_role("group", name="Paint type")
     w.pick("Light")
     look.get_by_label("Blend mode").select_option("screen")
     w.saved()

@@ -216,7 +216,7 @@ def test_a_formula_with_a_mistake_is_mended_from_its_message(workspace):
     expect(w.page.locator("pre.under mark")).to_have_text("M")
     # Names are offered while one types.
     field.fill("-{mill")
-    w.page.get_by_role("group", name="Names that fit").get_by_role("button", name="{Mill wheel.rotation}").click()
+    w.page.get_by_role("group", name="Matching names").get_by_role("button", name="{Mill wheel.rotation}").click()
     field.press("End")
     field.type(" * 24 / 12")
     field.press("Enter")
@@ -238,7 +238,7 @@ def test_a_formula_with_a_mistake_is_mended_from_its_message(workspace):
     # Without it, the gear's card says so.
     w.item("Great wheel").click()
     w.page.keyboard.press("Delete")
-    w.page.get_by_role("button", name="Delete and leave them").click()
+    w.page.get_by_role("button", name="Delete without freezing").click()
     w.saved()
     w.pick("Gear")
     w.row("Rotation").locator(".label").click()

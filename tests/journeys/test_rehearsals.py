@@ -33,8 +33,8 @@ def test_two_versions_of_a_jump_are_compared_and_the_better_arms_brought_over(pa
     w = jump(page, server)
     page.keyboard.press("Alt+r")
     panel = page.get_by_role("region", name="Rehearsals")
-    expect(panel.get_by_text("Keep a version before you change something")).to_be_visible()
-    panel.get_by_role("button", name="Keep this version").click()
+    expect(panel.get_by_text("Save a version before you change the scene")).to_be_visible()
+    panel.get_by_role("button", name="Save this version").click()
     field = panel.get_by_role("textbox", name="New name of Take 1")
     field.fill("Low jump")
     field.press("Enter")
@@ -53,7 +53,7 @@ def test_two_versions_of_a_jump_are_compared_and_the_better_arms_brought_over(pa
     page.get_by_role("button", name="Rehearsals: 1 kept version (Alt+R)").click()
     panel.get_by_role("button", name="Compare", exact=True).click()
     dialog = page.get_by_role("dialog", name="Compare with Low jump")
-    rows = dialog.get_by_role("region", name="What differs")
+    rows = dialog.get_by_role("region", name="Differences")
     expect(rows.get_by_role("button", name="Travel y up to 80 px frames 1–19")).to_be_visible()
     expect(dialog.get_by_text("3 differences").first).to_be_visible()
     # Side by side: at the top of the jump, the frog is higher in what is now.
@@ -77,7 +77,7 @@ def test_two_versions_of_a_jump_are_compared_and_the_better_arms_brought_over(pa
     assert (tinted[..., 0] > tinted[..., 1] + 30).sum() > 100, "orange: what was kept"
     # With a line between them, which the arrow keys move too.
     dialog.get_by_role("radio", name="Wipe").click()
-    line = dialog.get_by_role("slider", name="Where one version meets the other")
+    line = dialog.get_by_role("slider", name="Position of the wipe")
     box = line.bounding_box()
     w.drag((box["x"] + 12, box["y"] + 60), (box["x"] + 212, box["y"] + 60), release=False)
     page.mouse.up()
@@ -113,7 +113,7 @@ def test_two_eases_of_one_move_side_by_side_from_one_click(page: Page, server: S
     page.get_by_role("button", name="Feel", exact=True).click()
     page.get_by_role("button", name="Slow out beside what it is now").click(force=True)
     dialog = page.get_by_role("dialog", name="Even or Slow out?")
-    expect(dialog.get_by_role("region", name="What differs").get_by_role("button", name="Travel x")).to_be_visible()
+    expect(dialog.get_by_role("region", name="Differences").get_by_role("button", name="Travel x")).to_be_visible()
     pixels = seen(page)
     left, right = np.split(pixels[:, : pixels.shape[1] // 2 * 2], 2, axis=1)
     assert middle_of(right, (0x2F, 0x6B, 0x4F))[0] < middle_of(left, (0x2F, 0x6B, 0x4F))[0], "what sets off slowly is behind"

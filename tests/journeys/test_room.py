@@ -93,7 +93,7 @@ def test_everything_is_found_by_its_name(page: Page, server: Server):
 
     def find(text: str) -> None:
         page.keyboard.press("Control+k")
-        field = page.get_by_role("combobox", name="What to find")
+        field = page.get_by_role("combobox", name="Search text")
         expect(field).to_be_focused()
         field.fill(text)
         field.press("Enter")
@@ -113,7 +113,7 @@ def test_everything_is_found_by_its_name(page: Page, server: Server):
     assert w.frame() == 12
     # A command says its keys, and is done.
     page.get_by_role("button", name="Find anything").click()
-    page.get_by_role("combobox", name="What to find").fill("big picture")
+    page.get_by_role("combobox", name="Search text").fill("big picture")
     first = page.get_by_role("listbox", name="Found").get_by_role("option").first
     expect(first).to_contain_text("Q")
     first.click()

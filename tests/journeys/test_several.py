@@ -84,7 +84,7 @@ def test_four_leaves_are_picked_one_by_one_spread_in_time_grouped_copied_and_del
     expect(page.get_by_role("heading", name="3 objects at frame 0")).to_be_visible()
     w.item("Leaf 2").click(modifiers=["Shift"])
     panel = page.get_by_role("region", name="Objects picked together")
-    panel.get_by_label("In which order").select_option("left-to-right")
+    panel.get_by_label("Starting order").select_option("left-to-right")
     panel.get_by_role("button", name="Spread in time").click()
     w.saved()
     assert [w.keys(f"Leaf {n}", "y")[0][0] for n in range(4)] == [0, 6, 12, 18]

@@ -212,7 +212,7 @@ def test_what_hangs_on_an_object_can_follow_its_span(page, server):
     last = spans(w)["Frog"][1]
     assert last > 90
     assert spans(w)["Hat"] == (12, 61), "nothing inside is touched unasked"
-    lane.get_by_role("button", name="stretches along").click()
+    lane.get_by_role("button", name="stretch with it").click()
     w.saved()
     assert spans(w)["Hat"] == (round(12 * last / 61), last)
     assert [frame for frame, _ in w.keys("Hat", "y")] == pytest.approx([0, 30 * last / 61])

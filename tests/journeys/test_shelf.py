@@ -208,8 +208,8 @@ def test_all_scenes_are_brought_back_from_the_copy_of_the_day_and_that_is_undone
     page.get_by_role("menuitem", name="Delete").click()
     expect(card).to_have_count(0)
     page.reload()
-    page.get_by_role("button", name="Copies of all scenes (1)").click()
-    copies = page.get_by_role("list", name="Copies of all scenes")
+    page.get_by_role("button", name="Backups of all scenes (1)").click()
+    copies = page.get_by_role("list", name="Backups of all scenes")
     bring = copies.get_by_role("button").first
     bring.click()
     expect(card).to_have_count(0)

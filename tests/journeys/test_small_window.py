@@ -31,7 +31,7 @@ def test_all_that_is_seen_over_the_picture_is_in_reach(page, server):
     page.set_viewport_size({"width": 1024, "height": 700})
     camera = {"id": "camera", "name": "Camera", "kind": "camera", "channels": {"x": 640, "y": 360}}
     opened(page, server.address, objects=[shape("Leaf"), camera])
-    chips = page.get_by_role("toolbar", name="What is seen over the picture")
+    chips = page.get_by_role("toolbar", name="Overlays of the picture")
     expect(chips.get_by_role("switch", name="whole stage")).to_be_visible()
     edges = chips.evaluate("(all) => [all, ...all.children].map((one) => one.getBoundingClientRect().left)")
     assert min(edges) == edges[0]

@@ -126,9 +126,9 @@ def test_an_own_font_is_kept_with_the_scene(workspace: Workspace):
     page.get_by_role("option", name="Own font file…").click()
     dialog = page.get_by_role("dialog", name="Own font file")
     dialog.get_by_label("Font file").set_input_files(FONTS / "caveat" / "latin.ttf")
-    expect(dialog.get_by_role("button", name="Keep and use it")).to_be_disabled()
+    expect(dialog.get_by_role("button", name="Store and use it")).to_be_disabled()
     dialog.get_by_label("Licence").fill("SIL Open Font License")
-    dialog.get_by_role("button", name="Keep and use it").click()
+    dialog.get_by_role("button", name="Store and use it").click()
     expect(dialog).to_have_count(0)
     w.saved()
     scene = w.kept()["scene"]

@@ -41,7 +41,7 @@ def test_four_leaves_are_boxed_keyed_together_moved_and_each_comes_six_frames_la
     assert max(landed) - min(landed) < 1e-6
     assert abs(landed[0] - 500) < 3
     panel = page.get_by_role("region", name="Objects picked together")
-    panel.get_by_label("In which order").select_option("left-to-right")
+    panel.get_by_label("Starting order").select_option("left-to-right")
     panel.get_by_role("button", name="Spread in time").click()
     w.saved()
     assert [w.keys(f"Leaf {n}", "y")[0][0] for n in (1, 2, 3, 4)] == [0, 6, 12, 18]
@@ -196,7 +196,7 @@ def test_a_group_goes_to_another_scene_with_its_dial(page: Page, server: Server)
     assert len(one.kept()["scene"]["dials"]) == 1
     two = opened(page, server.address, name="Clearing", objects=[shape("Tree", x=200, y=200)])
     page.keyboard.press("Control+v")
-    expect(page.get_by_text("Frond goes by Bird, which did not come along")).to_be_visible()
+    expect(page.get_by_text("Frond reads Bird, which was not copied")).to_be_visible()
     two.saved()
     kept = two.kept()["scene"]
     assert [one["name"] for one in kept["objects"]] == ["Tree", "Tree 2", "Frond"]

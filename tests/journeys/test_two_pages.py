@@ -71,7 +71,7 @@ def test_undo_takes_back_ones_own_last_step_or_says_why_not(page: Page, second: 
     two.type_value("Travel x", "500")
     shown(one, "Frog", "Travel x", 500)
     page.get_by_role("button", name="Undo", exact=True).click()
-    expect(page.get_by_text(re.compile(r"cannot be taken back: Page 2 has changed the same things since .*undo that first"))).to_be_visible()
+    expect(page.get_by_text(re.compile(r"cannot be taken back: Page 2 has changed the same values since .*undo that first"))).to_be_visible()
     shown(one, "Frog", "Travel x", 500)
     # Once the other has gone, everything is one's own.
     second.close()
@@ -114,7 +114,7 @@ def test_a_drag_does_not_end_in_the_place_of_what_another_did_meanwhile(page: Pa
     expect(page.get_by_role("status").filter(has_text=re.compile("Page 2: .*Frog"))).to_be_visible()
     page.mouse.move(spot[0] + 80, spot[1], steps=4)
     page.mouse.up()
-    expect(page.get_by_text("Page 2 changed this while you were dragging")).to_be_visible()
+    expect(page.get_by_text("Page 2 changed the same value while you were dragging")).to_be_visible()
     assert (one.channel("Frog", "x")["base"], one.channel("Frog", "y")["base"]) == (300, 420)
     # The next drag is made as ever.
     one.drag_in_picture((300, 420), (400, 420))

@@ -43,13 +43,13 @@ def test_beats_of_a_sound_are_where_it_is_struck_within_its_trim():
 
 def test_what_has_no_beat_says_what_to_do():
     made = scene(shape("mango"))
-    with pytest.raises(MotionError, match="lay markers"):
+    with pytest.raises(MotionError, match="add markers"):
         laid(made)
     with pytest.raises(MotionError, match="has no beat"):
         laid(made, by="beat")
     with pytest.raises(MotionError, match="there is no sound 'rain'"):
         laid(made, by="sound:rain")
-    with pytest.raises(MotionError, match="no leaves to lay"):
+    with pytest.raises(MotionError, match="no keys to move to the beats"):
         laid(marked([4], shape("mango")), way="poses")
     with pytest.raises(MotionError, match="holds no numbers"):
         laid(marked([4], shape("mango")), channel="fill")

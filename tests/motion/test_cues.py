@@ -120,7 +120,7 @@ def test_cues_are_edited_and_let_go_of_what_is_deleted():
     without = do(changed, {"edit": "delete-object", "id": "bell"})
     assert (without.cues[0].objects, without.cues[0].click) == (("flag",), None)
     assert not do(changed, {"edit": "delete-cue", "id": "raise"}).cues
-    with pytest.raises(EditError, match="nothing to lay down"):
+    with pytest.raises(EditError, match="add keys there first"):
         do(changed, {"edit": "lay-presses", "start": 0, "rest": 0, "presses": [{"cue": "raise", "at": 0, "runs": 5}]})
     with pytest.raises(EditError, match="two cues"):
         do(changed, {"edit": "add-cue", "cue": RAISE})

@@ -267,10 +267,10 @@ def test_other_objects_go_inside_as_they_move():
 
 def test_what_goes_by_others_is_not_parted_from_them():
     one = frog_of_parts()
-    with pytest.raises(EditError, match="'Lid' goes by 'Body', which would be outside"):
+    with pytest.raises(EditError, match="'Lid' reads 'Body', which would be outside"):
         edited(one, MAKE | {"parts": ["lid"]})
     follows = edited(one, {"edit": "add-rule", "object": "moon", "rule": {"id": "f", "kind": "follow", "settings": {"leader": "lid"}}})
-    with pytest.raises(EditError, match="'Moon' goes by 'Lid', which would be inside"):
+    with pytest.raises(EditError, match="'Moon' reads 'Lid', which would be inside"):
         edited(follows, MAKE)
     with pytest.raises(EditError, match="nothing hangs on 'Empty'"):
         edited(scene(group("empty")), MAKE | {"parts": ["empty"]})

@@ -108,7 +108,7 @@ def test_a_free_line_can_be_fitted_again_until_its_points_are_changed():
     assert d(looser).count("C") < d(one).count("C")
     assert d(made(looser, {"edit": "refit-outline", "object": "t", "tolerance": 0.5})) == d(one)
     changed = made(one, {"edit": "move-points", "object": "t", "points": [0], "dx": 1, "dy": 1})
-    with pytest.raises(EditError, match="not drawn freely"):
+    with pytest.raises(EditError, match="not drawn freehand"):
         made(changed, {"edit": "refit-outline", "object": "t", "tolerance": 2})
 
 

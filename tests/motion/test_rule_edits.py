@@ -118,7 +118,7 @@ def test_freezing_keeps_the_motion_within_its_tolerance(tolerance, kind):
     assert far.max() <= tolerance + 1e-6
     assert frozen.objects[0].rules[0].channels == ("x",), "other channels keep the rule"
     assert not frozen.objects[0].rules_for("rotation")
-    with pytest.raises(EditError, match="nothing to freeze"):
+    with pytest.raises(EditError, match="nothing was frozen"):
         do(frozen, {"edit": "freeze-channel", "object": "leaf", "channel": "rotation"})
 
 

@@ -47,4 +47,4 @@ def test_what_is_not_there_is_said(client):
     assert client.post(f"/api/scenes/{scene_id}/parcel", json={"objects": []}).status_code == 422
     refused = edit(client, scene_id, 0, edit="place-parcel", parcel={}, prefix="n")
     assert refused.status_code == 422
-    assert "nothing in what was copied" in refused.json()["detail"]
+    assert "nothing was copied" in refused.json()["detail"]

@@ -125,7 +125,7 @@ def test_each_page_takes_back_its_own(client, scene_id):
         moved(client, scene_id, 4, "b", frame=3, value=9.0)
         refused = client.post(f"/api/scenes/{scene_id}/undo", json={"revision": 5, "page": "a"})
         assert refused.status_code == 422
-        assert "Page 2 has changed the same things since" in refused.json()["detail"]
+        assert "Page 2 has changed the same values since" in refused.json()["detail"]
     # Alone, it takes back the other's too.
     assert client.post(f"/api/scenes/{scene_id}/undo", json={"revision": 5, "page": "a"}).status_code == 200
 

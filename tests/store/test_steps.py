@@ -48,7 +48,7 @@ def test_what_each_page_would_take_back_is_told_to_it(store, scene_id):
 def test_a_step_is_not_taken_back_where_others_changed_the_same_since(store, scene_id):
     edit(store, scene_id, "a", key("frog", 0, 1))
     now = edit(store, scene_id, "b", key("frog", 0, 2))
-    with pytest.raises(InTheWay, match=r"Otter has changed the same things since .*undo that first"):
+    with pytest.raises(InTheWay, match=r"Otter has changed the same values since .*undo that first"):
         back(store, scene_id, "undo", "a")
     assert store.load(scene_id).scene == now
     assert [k.value for k in x(back(store, scene_id, "undo", "b"), "frog").keys] == [1]

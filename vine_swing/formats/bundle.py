@@ -98,7 +98,7 @@ def read_bundle(data: bytes, *, report: Report = unreported) -> Scene:
         with zipfile.ZipFile(io.BytesIO(data)) as book:
             return from_data(_data_of(book), report=report)
     except zipfile.BadZipFile as error:
-        raise MotionError("this bundle is damaged: it ends too early or is no ZIP file; bring it from where it was made once more") from error
+        raise MotionError("this bundle is damaged: it ends too early or is no ZIP file; export it again from the program that made it") from error
     except (NotImplementedError, RuntimeError, EOFError) as error:
         raise MotionError("this bundle is locked or packed in a way that cannot be read; pack it as a plain ZIP file") from error
 
@@ -134,7 +134,7 @@ def _data_of(book: zipfile.ZipFile) -> Any:
             if not isinstance(name, str) or not name.startswith(f"{kind}/"):
                 continue
             if name not in parts:
-                raise MotionError(f"'{name}' is missing from this bundle; bring it from where it was made once more")
+                raise MotionError(f"'{name}' is missing from this bundle; export it again from the program that made it")
             if name in named:
                 raise MotionError(f"'{name}' stands twice in the {kind} of this bundle; keep it once")
             named.add(name)

@@ -5,7 +5,7 @@ import io
 import re
 from dataclasses import dataclass
 from datetime import datetime
-from itertools import pairwise
+from itertools import islice, pairwise
 from typing import Literal
 
 from vine_swing.motion import MotionError
@@ -59,14 +59,17 @@ def read_table(data: bytes, name: str) -> Table:
         text = data.decode("latin-1")
     delimiter = _delimiter(text)
     try:
-        lines = [line for line in csv.reader(io.StringIO(text), delimiter=delimiter) if any(cell.strip() for cell in line)]
+        rows = (line for line in csv.reader(io.StringIO(text), delimiter=delimiter) if any(cell.strip() for cell in line))
+        # Rows beyond the limit and a head are never parsed.
+        lines = list(islice(rows, MOST_ROWS + 2))
     except csv.Error as error:
         raise MotionError(f"'{name}' cannot be read as a table: {error}; save it as CSV") from error
     if not lines:
         raise MotionError(f"'{name}' is empty; a table has a row for each moment")
     wide = max(map(len, lines))
     if len(lines) > MOST_ROWS or wide > MOST_COLUMNS:
-        raise MotionError(f"'{name}' has {len(lines)} rows and {wide} columns; at most {MOST_ROWS} and {MOST_COLUMNS} are read")
+        rows_found = f"more than {MOST_ROWS}" if len(lines) > MOST_ROWS else str(len(lines))
+        raise MotionError(f"'{name}' has {rows_found} rows and {wide} columns; at most {MOST_ROWS} rows and {MOST_COLUMNS} columns are read")
     decimal_comma = delimiter != ","
     has_head = all(_number(cell, decimal_comma) is None and not _COLOUR.fullmatch(cell.strip()) for cell in lines[0] if cell.strip())
     head, body = (lines[0], lines[1:]) if has_head else ([], lines)

@@ -24,7 +24,7 @@ Array = NDArray[np.float64]
 
 @dataclass(frozen=True, eq=False)
 class Gradient:
-    """Colours that go over into each other, in the object's space, blended in sRGB without their alpha, as SVG does it.
+    """Colour stops, in the object's space, blended in sRGB without their alpha, as SVG does it.
 
     kind: along the line from the first end to the last, or from the first outward as far as the last lies.
     ends: x and y of the first, x and y of the last.

@@ -109,7 +109,7 @@ def _check_free(db: sqlite3.Connection, scene_id: str, step: sqlite3.Row, kind: 
         theirs = _rows(db, later["id"])
         if mine is None or theirs is None or mine & theirs:
             who = later["author"] or "somebody else"
-            raise InTheWay(kind, step["label"], f"{who} has changed the same things since ('{later['label']}'), and would have to undo that first")
+            raise InTheWay(kind, step["label"], f"{who} has changed the same values since ('{later['label']}'), and would have to undo that first")
 
 
 def _rows(db: sqlite3.Connection, step: int) -> set[tuple[str, str]] | None:

@@ -154,8 +154,8 @@ REFUSED = [
     ({"edit": "set-gait", "id": "walker", "preset": "hop"}, "there is no gait 'hop'; there is stroll"),
     ({"edit": "set-gait", "id": "box", "preset": "stroll"}, "'Box' is no figure"),
     ({"edit": "hang-on-bones", "figure": "walker", "parts": {"box": "wing"}}, "hangs on the bone 'wing' of 'Walker'; there is hips"),
-    ({"edit": "hang-on-bones", "figure": "walker", "parts": {"walker": "hips"}}, "cannot hang on its own bones"),
-    ({"edit": "freeze-walk", "id": "walker", "first": 10, "last": 20}, "has no gait, so there is nothing to freeze"),
+    ({"edit": "hang-on-bones", "figure": "walker", "parts": {"walker": "hips"}}, "cannot be attached to its own bones"),
+    ({"edit": "freeze-walk", "id": "walker", "first": 10, "last": 20}, "has no gait to freeze"),
     ({"edit": "travel-cycle", "id": "walker", "frames": 24.0}, "has no gait"),
     ({"edit": "pose-joints", "id": "walker", "frame": 0.0, "by": {"wing.1": 3.0}}, "has no channel 'wing.1'"),
 ]

@@ -94,7 +94,7 @@ def test_what_does_not_fit_is_refused_with_its_place():
     walker = {"id": "w", "name": "W", "kind": "figure", "figure": figure}
     with pytest.raises(SceneFileError, match="'Cap' hangs on the bone 'wing' of 'W'; there is hips, spine.1"):
         scene(walker, shape("cap", parent="w") | {"bone": "wing"})
-    with pytest.raises(SceneFileError, match="its parent is no figure"):
+    with pytest.raises(SceneFileError, match="its parent is not a figure"):
         scene(shape("box"), shape("cap", parent="box") | {"bone": "hips"})
     with pytest.raises(SceneFileError, match="two parts of the figure are called 'Near leg'"):
         scene(walker | {"figure": figure | {"limbs": [figure["limbs"][0], figure["limbs"][0] | {"id": "other"}]}})

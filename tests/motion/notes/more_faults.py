@@ -173,7 +173,7 @@ PAIRS: list[Pair] = [
     _pair("text-brief", "faded", lambda wrong: scene(_text(_LONG, channels={"opacity": _shown(10 if wrong else 76)}), length=96)),
     _pair(
         "text-brief",
-        "that flashes by again and again",
+        "that flashes by repeat the list",
         lambda wrong: scene(_text("Mail is in", channels={"text": _said(12 if wrong else 48)}), length=288),
     ),
     _pair(

@@ -318,7 +318,7 @@ class _Reader:
             "cap": style["stroke-linecap"] if style["stroke-linecap"] in caps else "butt",
             "join": style["stroke-linejoin"] if style["stroke-linejoin"] in joins else "miter",
         }
-        dash = [number(one, 0.0) * matrix.scale for one in re.split(r"[\s,]+", style["stroke-dasharray"].strip()) if one and one != "none"]
+        dash = [number(one, 0.0) * matrix.scale for one in re.split(r"[\s,]+", style["stroke-dasharray"][:1_000].strip()) if one and one != "none"]
         if dash and sum(dash) >= 0.1 and min(dash) >= 0:
             if len(dash) > 8:
                 self.lose("dashes of more than eight lengths keep the first eight")

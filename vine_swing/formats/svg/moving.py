@@ -66,7 +66,7 @@ def is_still(values: Array, tolerance: float | Array) -> bool:
 
 def reduced(times: Array, values: Array, tolerance: float | Array) -> NDArray[np.intp]:
     """Which samples (n, w) at rising times to keep, so that straight lines between them pass all others within a tolerance (a number, or one for
-    each column): those at both ends, and again and again the one that is farthest off (D. H. Douglas and T. K. Peucker, 1973, by parameter)."""
+    each column): those at both ends, and repeat the list the one that is farthest off (D. H. Douglas and T. K. Peucker, 1973, by parameter)."""
     scaled = values / tolerance
     keep, waiting = {0, len(times) - 1}, [(0, len(times) - 1)]
     while waiting:

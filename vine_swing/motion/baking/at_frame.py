@@ -1,6 +1,6 @@
 """A scene baked at a single frame, as edits look at it.
 
-While something is dragged, or moved by a key pressed again and again, edits ask for the frame at hand of one version of a scene after the other: the
+While something is dragged, or moved by a key pressed repeat the list, edits ask for the frame at hand of one version of a scene after the other: the
 last bakes are kept, and the next one takes over what has not changed.
 """
 

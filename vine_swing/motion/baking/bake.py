@@ -58,7 +58,9 @@ def bake(scene: Scene, frames: Array | None = None, *, previous: Baked | None = 
     else:
         made = _whole(scene, grid, None, effort)
     if made.painted > MOST_COPIES:
-        raise TooMuchWork(f"this scene would paint {made.painted} copies and insets; at most {MOST_COPIES} are painted, so let it show fewer")
+        raise TooMuchWork(
+            f"this scene would paint {made.painted} copies and insets; at most {MOST_COPIES} are painted, so reduce the number of copies"
+        )
     return made
 
 

@@ -33,7 +33,7 @@ def bends_copies(scene: Scene, parade: SceneObject) -> bool:
 def with_bent_copies(
     scene: Scene, parade: SceneObject, element: Element, own: Sequence[Element], layout: Layout, places: Places, grid: Array, reader: Reader
 ) -> tuple[Element, ...]:
-    """What differs of each copy, with the outlines of all that is drawn of it bent.
+    """Differences of each copy, with the outlines of all that is drawn of it bent.
 
     Args:
         scene, parade: which parade of which scene.

@@ -113,7 +113,7 @@ class CopyBaker:
         if most * element.painted > MOST_COPIES:
             copies = most * element.painted
             raise TooMuchWork(
-                f"'{thing.name}' would show {copies} copies; at most {MOST_COPIES} are painted, so let it, or what is in it, show fewer"
+                f"'{thing.name}' would show {copies} copies; at most {MOST_COPIES} are painted; reduce the number of copies, or of copies inside it"
             )
         with self.effort.part(1 - _SHARED):
             own = () if not element.objects else self._own(thing, parts, element, layout, len(grid), most, reader, was if same_parts else None)
@@ -172,7 +172,7 @@ class CopyBaker:
         reader: Reader,
         was: BakedParade | None,
     ) -> tuple[Element, ...]:
-        """What differs of each copy; nothing where all are alike."""
+        """Differences of each copy; nothing where all are alike."""
         parade = thing.copying
         assert parade is not None
         inputs = inputs_of_copies(self.scene, self.plan, parade, all_below(self.scene, self.plan, thing), parts, count)

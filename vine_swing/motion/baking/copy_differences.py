@@ -1,4 +1,4 @@
-"""What differs from copy to copy of a parade: the channels that lists, overrules and formulas change, and all that is drawn by them."""
+"""Differences from copy to copy of a parade: the channels that lists, overrules and formulas change, and all that is drawn by them."""
 
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass, replace
@@ -62,7 +62,7 @@ class CopyDifferences:
     reader: Reader
 
     def of_each(self, shown_by: TextPartName | None) -> tuple[Element, ...]:
-        """What differs of each copy; `shown_by` says which part of their text copies show, one each."""
+        """Differences of each copy; `shown_by` says which part of their text copies show, one each."""
         text = text_among(self.parts) if shown_by is not None else None
         found = []
         for k in range(self.inputs.count):
@@ -77,7 +77,7 @@ class CopyDifferences:
         return tuple(found)
 
     def _of(self, k: int, shapes: Mapping[str, TextShape]) -> Element:
-        """What differs of one copy, whose texts have the shapes given."""
+        """Differences of one copy, whose texts have the shapes given."""
         element, inputs = self.element, self.inputs
         rows = self.layout.rows(k, self.length)
         frames = self.layout.frames[rows]

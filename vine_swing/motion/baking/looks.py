@@ -96,7 +96,7 @@ def check_masks(scene: Scene) -> None:
             if step[1] in pictures:
                 ring = [*path[pictures.index(step[1]) + 1 :], step]
                 said = ", ".join(f"'{scene.by_id[one].name}' by '{scene.by_id[mask].name}'" for one, mask in ring)
-                raise MotionError(f"these mask each other, or something they are part of, in a ring: {said}; let one of them go by another object")
+                raise MotionError(f"these mask each other, or something they are part of, in a ring: {said}; choose another mask for one of them")
             if step[1] not in done:
                 path.append(step)
                 waiting += [None, *takes.get(step[1], ())]

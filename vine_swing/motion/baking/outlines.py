@@ -118,7 +118,7 @@ def check_points(points: int, name: str) -> None:
     """
     if points > MOST_POINTS:
         raise TooMuchWork(
-            f"the outline of '{name}' would take more than {MOST_POINTS / 1e6:.0f} million points over the whole scene; let it keep its shape"
+            f"the outline of '{name}' would take more than {MOST_POINTS / 1e6:.0f} million points over the whole scene; keep its shape"
             " and key its scale, or make it shorter"
         )
 

@@ -73,7 +73,7 @@ class TableFiller:
                 return work()
             except Pending as pending:
                 waiting.append(pending.fill)
-        raise AssertionError("the work at hand makes its tables anew each time it is started")
+        raise AssertionError("the work rebuilds its tables each time it is started")
 
 
 class Table:

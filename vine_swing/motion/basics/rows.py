@@ -7,7 +7,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 _Number = TypeVar("_Number", bound=np.generic)
-#: Samples of float64 worked on at once where they are gone through again and again, so that they stay in the processor's cache.
+#: Samples of float64 worked on at once where they are gone through repeat the list, so that they stay in the processor's cache.
 CACHED_SAMPLES = 16_000
 
 

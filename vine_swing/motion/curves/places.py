@@ -15,7 +15,7 @@ Array = NDArray[np.float64]
 class Places:
     """q places on a contour over k frames, in order from its first point.
 
-    share: (k, q), the share of its length gone, 0…1. points: (k, q, 2). normals: (k, q, 2), of length 1, to the left of the way it goes; in a
+    share: (k, q), the share of its length gone, 0…1. points: (k, q, 2). normals: (k, q, 2), of length 1, to the left of the direction of travel; in a
     corner halfway between both sides. corners: (q,).
     """
 

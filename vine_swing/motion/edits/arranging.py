@@ -149,7 +149,7 @@ def moved_at(scene: Scene, baked: Baked, here: ValuesAtFrame, object_id: str, dx
     a, b, c, d = (float(part) for part in carrier_of(baked, object_id)[0, :4])
     det = a * d - b * c
     if abs(det) < 1e-12:
-        raise EditError(f"what '{thing.name}' hangs on is flat at frame {here.frame:g}, so it cannot be moved there; go to another frame")
+        raise EditError(f"what '{thing.name}' is attached to is flat at frame {here.frame:g}, so it cannot be moved there; go to another frame")
     values = place_by(here, thing, (d * dx - c * dy) / det, (a * dy - b * dx) / det)
     return set_values(scene, thing, values, here.frame, key=key)
 

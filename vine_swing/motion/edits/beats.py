@@ -34,7 +34,7 @@ class KeysOnBeats(Edit):
         `hit`: on every beat it is at `struck` and falls back to `rest` within `fall` frames; it rises from there within `rise` frames.
         `turn`: it is at `struck` and at `rest` in turn, a beat each, gently at both ends.
         `bounce`: it is at `rest` on every beat and flies towards `struck` in between, as high as the longest flight allows: like what is thrown.
-        `poses`: the leaves it has, one on each beat, again and again; all other leaves of the channel go.
+        `poses`: the leaves it has, one on each beat, repeat the list; all other leaves of the channel go.
 
     by: what the beats are. every, skip: every so many of them, after some that are left out.
     """
@@ -101,7 +101,7 @@ class KeysOnBeats(Edit):
     @staticmethod
     def _poses(before: Channel, beats: list[int], name: str) -> list[Key]:
         if not before.keys:
-            raise EditError(f"{name} has no leaves to lay on the beats; lay one for each pose first")
+            raise EditError(f"{name} has no keys to move to the beats; add a key for each pose first")
         return [before.keys[n % len(before.keys)].copy_with(frame=float(beat)) for n, beat in enumerate(beats)]
 
     def label(self, scene: Scene) -> str:
@@ -123,7 +123,7 @@ class StepOnBeats(Edit):
         thing = figure_in(scene, self.id)
         gait = gait_of(thing)
         if gait is None or not gait.on:
-            raise EditError(f"'{thing.name}' has no gait; give it one, then let it keep step")
+            raise EditError(f"'{thing.name}' has no gait; add one, then fit its steps to the beats")
         beats = beat_frames(scene, self.by)[:: self.every]
         if len(beats) < 2:
             raise EditError(f"there are {len(beats)} beats within the scene; two at least are needed to keep step with")
@@ -165,7 +165,7 @@ class StepOnBeats(Edit):
                 settings["phase"] = Channel(base=round(360 * (first - walk.plan.starting), 6))
             keys |= {(frame := float(stretch.frames[row])): Key(frame=frame, value=max(1.0, stride), ease="hold") for row, stride in strides}
         if not keys:
-            raise EditError(f"'{name}' does not walk on from beat to beat; let it go somewhere while the beats are, or let it walk on the spot")
+            raise EditError(f"'{name}' does not travel between the beats; move it during the beats, or make it walk in place")
         return settings | {"stride": Channel(keys=tuple(keys[frame] for frame in sorted(keys)))}
 
     def label(self, scene: Scene) -> str:

@@ -111,7 +111,7 @@ def _with_thing(scene: Scene, kept: Scene, object_id: str, parts: list[BroughtPa
     whole = any(part.what == "all" for part in parts)
     if then is None or now is None:
         if not whole:
-            raise EditError(f"'{_name(scene, kept, object_id)}' is in one version only; bring all of it back, or none")
+            raise EditError(f"'{_name(scene, kept, object_id)}' exists in one version only; restore the whole object, or leave it")
         return DeleteObject(edit="delete-object", id=object_id).apply(scene) if then is None else _with_added(scene, kept, object_id)
     if whole or any(part.what == "drawing" for part in parts):
         changed = then.copy_with(parent=then.parent if then.parent in scene.by_id else None, name=name_beside(scene.names - {now.name}, then.name))
@@ -156,7 +156,7 @@ def _with_channels(now: SceneObject, then: SceneObject, names: Collection[str]) 
         wanted |= dict.fromkeys(name for name in _TOGETHER if name in now.specs)
     for name in wanted:
         if name not in now.specs or name not in then.specs:
-            raise EditError(f"'{now.name}' has no channel '{name}' in both versions; bring all of it back, or none")
+            raise EditError(f"'{now.name}' has no channel '{name}' in both versions; restore the whole object, or leave it")
     channels = {name: one for name, one in now.channels.items() if name not in wanted}
     channels |= {name: then.channels[name] for name in wanted if name in then.channels}
     # In the order they were written in where nothing else was added, so that the whole object is what it was.

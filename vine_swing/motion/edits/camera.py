@@ -45,7 +45,7 @@ class SetDepths(Edit):
         for object_id, depth in self.depths.items():
             thing = object_in(scene, object_id)
             if thing.parent is not None:
-                raise EditError(f"'{thing.name}' hangs on '{object_in(scene, thing.parent).name}' and is as far away as that")
+                raise EditError(f"'{thing.name}' is attached to '{object_in(scene, thing.parent).name}' and has the depth of its parent")
             if not thing.is_keyed("depth"):
                 scene = with_channel(scene, object_id, "depth", lambda channel, depth=depth: channel.copy_with(base=depth))  # type: ignore[misc]
         return scene
@@ -65,7 +65,7 @@ class PinObject(Edit):
     def apply(self, scene: Scene) -> Scene:
         thing = object_in(scene, self.id)
         if thing.parent is not None or isinstance(thing, CameraObject):
-            raise EditError(f"'{thing.name}' cannot be pinned by itself; pin what it hangs on")
+            raise EditError(f"'{thing.name}' cannot be fixed to the frame by itself; fix its parent instead")
         return with_object(scene, thing.copy_with(pinned=self.pinned))
 
     def label(self, scene: Scene) -> str:

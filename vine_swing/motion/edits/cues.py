@@ -93,7 +93,7 @@ class LayPresses(Edit):
     def apply(self, scene: Scene) -> Scene:
         end = self.start + max(press.at + press.runs for press in self.presses)
         if end > MAX_LENGTH:
-            raise EditError(f"what was played would end at frame {end}; a scene has at most {MAX_LENGTH} frames")
+            raise EditError(f"the performance would end at frame {end}; a scene has at most {MAX_LENGTH} frames")
         laid = False
         cues = {press.cue: cue_in(scene, press.cue) for press in self.presses}
         for object_id, presses in self._by_object(scene).items():
@@ -103,7 +103,7 @@ class LayPresses(Edit):
                 keys = [*self._before(thing, name), *self._keys(cues, thing, name, presses)]
                 scene = with_channel(scene, object_id, name, lambda channel, keys=keys: self._joined(channel, keys))  # type: ignore[misc]
         if not laid:
-            raise EditError("nothing that these cues move has keys, so there is nothing to lay down; key what should move within their stretches")
+            raise EditError("no object of these cues has keys within their ranges; add keys there first")
         return scene if scene.length >= end else scene.copy_with(length=end)
 
     def label(self, scene: Scene) -> str:

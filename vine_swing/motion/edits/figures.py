@@ -152,7 +152,7 @@ class HangOnBones(Edit):
             thing = object_in(scene, object_id)
             changed = thing.copy_with(parent=self.figure, bone=bone)
             if object_id == self.figure:
-                raise EditError(f"'{thing.name}' cannot hang on its own bones; choose its parts")
+                raise EditError(f"'{thing.name}' cannot be attached to its own bones; choose its parts")
             try:
                 if bone is not None:
                     check_bone(changed, scene.by_id[self.figure])
@@ -288,10 +288,10 @@ class FreezeWalk(Edit):
         thing = figure_in(scene, self.id)
         rule = gait_of(thing)
         if rule is None:
-            raise EditError(f"'{thing.name}' has no gait, so there is nothing to freeze")
+            raise EditError(f"'{thing.name}' has no gait to freeze")
         first, last = max(self.first, 0), min(self.last, scene.length - 1)
         if last - first < 1:
-            raise EditError(f"there is nothing between frames {self.first} and {self.last} to freeze; take at least two frames of the scene")
+            raise EditError(f"no frames to freeze between {self.first} and {self.last}; take at least two frames of the scene")
         frames = np.arange(first, last + 1, dtype=float)
         # Other rules on its joints go on acting on what is frozen, and must not be frozen with it.
         alone = with_object(scene, _gait_alone(thing, rule))

@@ -37,7 +37,7 @@ class RemoveFont(Edit):
 
     def apply(self, scene: Scene) -> Scene:
         if all(one.id != self.id for one in scene.fonts):
-            raise NoSuchThing(f"there is no font '{self.id}' in this scene; it may have been taken out")
+            raise NoSuchThing(f"there is no font '{self.id}' in this scene; it may have been removed")
         used = next(
             (
                 thing.name

@@ -45,17 +45,17 @@ class MakeInset(Edit):
         _check_new_inner(scene, self.scene)
         parts = [object_in(scene, one) for one in dict.fromkeys(self.parts)]
         if len({(one.parent, one.bone) for one in parts}) > 1:
-            raise EditError("what goes into an inset together must hang on the same thing; hang it on the same first, or make a group of it")
+            raise EditError("objects of one inset must have the same parent; attach them to the same parent first, or group them")
         group = parts[0] if len(parts) == 1 and isinstance(parts[0], GroupObject) else None
         inside = set(with_parts(tuple(one.id for one in parts), scene.children))
         if group is not None:
             inside.discard(group.id)
             if not inside:
-                raise EditError(f"nothing hangs on '{group.name}' that could go inside; hang something on it first")
+                raise EditError(f"nothing is attached to '{group.name}' to put inside; attach an object first")
         _refuse_across(scene, inside)
         bending = [one for part in parts for one in benders(scene, part)]
         if bending:
-            raise EditError(f"'{bending[0].name}' bends what hangs on it, which an inset cannot be; take it off there first")
+            raise EditError(f"'{bending[0].name}' bends its attached objects, which an inset does not allow; remove that rule first")
         return self._with_group(scene, group, inside) if group is not None else self._with_parts(scene, parts, inside)
 
     def _with_group(self, scene: Scene, group: GroupObject, inside: set[str]) -> Scene:
@@ -106,7 +106,7 @@ class MakeInset(Edit):
         hears = next((dial for dial in dials if followed(scene, dial)), None)
         if hears is not None:
             raise EditError(
-                f"the dial '{hears.name}' follows a sound, which is heard outside only; let it go by keys, or leave what reads it outside"
+                f"the dial '{hears.name}' follows a sound, which plays only in the outer scene; give it keys instead, or keep its readers outside"
             )
         return InnerScene.model_construct(id=self.scene, name=_free_inner(scene, self.name), **fields, dials=dials, objects=(group, *held), cues=())
 
@@ -199,7 +199,7 @@ def inset_in(scene: Scene, object_id: str) -> InsetObject:
     """
     thing = object_in(scene, object_id)
     if not isinstance(thing, InsetObject):
-        raise EditError(f"'{thing.name}' is no inset; make one of it first")
+        raise EditError(f"'{thing.name}' is not an inset; convert it to an inset first")
     return thing
 
 
@@ -207,7 +207,7 @@ def inner_in(scene: Scene, inset_id: str) -> InnerScene:
     """The inner scene with this id."""
     found = scene.insets_by_id.get(inset_id)
     if found is None:
-        raise NoSuchThing(f"there is no inner scene '{inset_id}' in this scene; it may have been let go")
+        raise NoSuchThing(f"there is no inner scene '{inset_id}' in this scene; it may have been deleted")
     return found
 
 
@@ -246,7 +246,7 @@ def _refuse_across(scene: Scene, inside: set[str]) -> None:
             if other in scene.by_id and (thing.id in inside) != (other in inside):
                 where = "outside" if thing.id in inside else "inside"
                 raise EditError(
-                    f"'{thing.name}' goes by '{scene.by_id[other].name}', which would be {where}; put both inside, or take what joins them off first"
+                    f"'{thing.name}' reads '{scene.by_id[other].name}', which would be {where}; put both inside, or unlink them first"
                 )
 
 

@@ -64,7 +64,7 @@ def _clock(scene: Scene, thing: InsetObject, inner: InnerScene) -> TimeMap:
         )
     if (start, pace) != (first, 1.0) and any(rule.on for one in inner.objects for rule in one.rules):
         raise EditError(
-            f"rules inside '{thing.name}' run by a clock of their own, which a group cannot have; let it begin at frame {first:g} inside, with"
+            f"rules inside '{thing.name}' use the inner scene's own time, which a group does not have; start it at frame {first:g} inside, with"
             " the same frames per second"
         )
     return TimeMap(1 / pace, start, first)

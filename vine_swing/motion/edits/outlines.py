@@ -48,7 +48,7 @@ class DrawOutline(Edit):
         check_new(scene, self.id)
         drawn = parse_path(self.d) if self.d is not None else _fit(self.hand)
         if not len(drawn.points):
-            raise EditError("nothing was drawn: all places lie on one point; move the pointer while its button is held down")
+            raise EditError("nothing was drawn: all points are at one position; move the pointer while you hold its button")
         left, top, right, bottom = drawn.extent()
         # Whole pixels, so that the place reads well.
         x, y = round((left + right) / 2), round((top + bottom) / 2)
@@ -73,7 +73,7 @@ class RefitOutline(Edit):
     def apply(self, scene: Scene) -> Scene:
         thing, shape = outlined_in(scene, self.object)
         if shape.hand is None:
-            raise EditError(f"'{thing.name}' was not drawn freely, or its points were changed since; draw it anew to fit it")
+            raise EditError(f"'{thing.name}' was not drawn freehand, or its points have changed since; draw it again to fit it")
         hand = shape.hand.copy_with(tolerance=self.tolerance)
         return with_object(scene, thing.copy_with(shape=shape.copy_with(d=written(_fit(hand), thing.name), hand=hand)))
 

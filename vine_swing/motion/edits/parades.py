@@ -38,7 +38,7 @@ class MakeParade(Edit):
             raise EditError(f"a parade has no channel '{unknown[0]}'; it has {', '.join(NAMES)}")
         hangs_on = {(one.parent, one.bone) for one in parts}
         if len(hangs_on) > 1:
-            raise EditError(f"{_listed(parts)} hang on different things; hang them on the same first, or make a group of them")
+            raise EditError(f"{_listed(parts)} have different parents; attach them to the same parent first, or group them")
         ((parent, bone),) = hangs_on
         # Of the first, its own place in what it hangs on.
         first = placed_at(scene, parts[0].id, self.frame)
@@ -74,7 +74,7 @@ class SetParade(Edit):
         if guide is not None:
             object_in(scene, guide)
             if any(one.id == self.id for one in scene.upwards(guide)):
-                raise EditError(f"'{scene.by_id[guide].name}' hangs on '{thing.name}' itself; choose something else to stand along")
+                raise EditError(f"'{scene.by_id[guide].name}' is attached to '{thing.name}' itself; choose another object to follow")
         return with_object(scene, thing.copy_with(parade=self.parade))
 
     def label(self, scene: Scene) -> str:
@@ -112,7 +112,7 @@ def parade_in(scene: Scene, object_id: str) -> ParadeObject:
     """
     thing = object_in(scene, object_id)
     if not isinstance(thing, ParadeObject):
-        raise EditError(f"'{thing.name}' is no parade; make one of it first")
+        raise EditError(f"'{thing.name}' is not a parade; convert it to a parade first")
     return thing
 
 

@@ -106,7 +106,7 @@ class PlaceParcel(Edit):
 
     def apply(self, scene: Scene) -> Scene:
         if not self.parcel.objects:
-            raise EditError("there is nothing in what was copied; copy some objects first")
+            raise EditError("nothing was copied; copy some objects first")
         if self.parcel.camera is not None and scene.camera is not None:
             raise EditError("this scene has a camera already, and a scene has only one; copy the others without it")
         check_room(scene, len(self.parcel.objects))

@@ -255,7 +255,7 @@ def _traced(place: Callable[[Array], Array], first: float, last: float) -> list[
 
 def _fitted(points: Array, share: Array) -> Curve:
     """The Bezier curve between the first and last of some points (n, 2) that passes the others most nearly: its inner control points
-    by least squares, then each point's parameter by a Newton step towards the nearest place of the curve, again and again."""
+    by least squares, then each point's parameter by a Newton step towards the nearest place of the curve, repeat the list."""
     start, end = points[0], points[-1]
     s = share
     controls = np.array([start, start + (end - start) / 3, end - (end - start) / 3, end])

@@ -83,7 +83,7 @@ class TurnPages(Edit):
 class LayBehind(Edit):
     """Make a background of a picture: behind everything else, in the middle of the scene.
 
-    `fill`: over all of it, cropped; `tile`: as high as the scene, and across again and again for ever; `stay`: as large as it is. What keys or rules
+    `fill`: over all of it, cropped; `tile`: as high as the scene, and across repeat the list for ever; `stay`: as large as it is. What keys or rules
     say of its place and size stays.
     """
 
@@ -125,7 +125,7 @@ class ReplacePicture(Edit):
 
     def apply(self, scene: Scene) -> Scene:
         if self.old not in scene.pictures_by_id:
-            raise NoSuchThing(f"there is no picture '{self.old}' in this scene; it may have been let go")
+            raise NoSuchThing(f"there is no picture '{self.old}' in this scene; it may have been deleted")
         kept = with_kept(scene, (self.picture,))
         shown = self._shown(kept.objects)
         insets = tuple(
@@ -192,7 +192,7 @@ def with_kept(scene: Scene, pictures: tuple[KeptPicture, ...]) -> Scene:
 
 
 def turning(count: int, frames_a_page: float, first: float) -> Channel:
-    """The channel of a flipbook that turns so many pages, again and again."""
+    """The channel of a flipbook that turns so many pages, repeat the list."""
     keys = (Key(frame=first, value=0.0), Key(frame=first + count * frames_a_page, value=float(count)))
     return Channel(base=0.0, keys=keys, before=End(mode="loop"), after=End(mode="loop"))
 

@@ -44,7 +44,7 @@ class GroundShadow(Edit):
         check_new(scene, self.id)
         thing = object_in(scene, self.object)
         if thing.parent is not None or isinstance(thing, CameraObject):
-            raise EditError(f"'{thing.name}' does not stand on the ground by itself; put the shadow under what it hangs on")
+            raise EditError(f"'{thing.name}' is not on the ground by itself; add the shadow to its parent")
         baked = bake(scene)
         y = baked.spread(baked.objects[thing.id].channels["y"])
         lowest = int(np.argmax(y))
@@ -102,7 +102,7 @@ class FogByDistance(Edit):
         for object_id in self.objects:
             thing = object_in(scene, object_id)
             if thing.parent is not None or isinstance(thing, CameraObject):
-                raise EditError(f"'{thing.name}' has no depth of its own; put fog on what it hangs on")
+                raise EditError(f"'{thing.name}' has no depth of its own; add fog to its parent")
             share = Channel(base=0.0, formula=f"1 - 1 / (1 + max(0, {name_of(scene, (thing.id, 'depth'))}) * {_THICKENS})")
             fog = Rule(
                 id=_FOG,

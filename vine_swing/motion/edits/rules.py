@@ -187,7 +187,7 @@ class FreezeChannel(Edit):
         if SETTING in self.channel:
             return self._setting(scene, thing)
         if spec.kind == "point" or not thing.rules_for(self.channel):
-            raise EditError(f"no rule acts on {channel_label(thing, self.channel)}, so there is nothing to freeze")
+            raise EditError(f"no rule acts on {channel_label(thing, self.channel)}; nothing was frozen")
         if spec.kind == "look":
             raise EditError("a look has no values of its own that keys could have; freeze the settings of its rules instead")
         alike = [name for name, one in thing.specs.items() if one.kind == spec.kind and thing.is_keyed(name)]
@@ -221,7 +221,7 @@ class FreezeChannel(Edit):
             raise EditError(f"'{thing.name}' has no points of its own to key; make an outline of it first")
         if scene.length > MAX_OUTLINE_KEYS:
             raise EditError(
-                f"that would take up to {scene.length} keys, one a frame; an outline has at most {MAX_OUTLINE_KEYS}, so make the scene shorter"
+                f"that would need up to {scene.length} keys, one a frame; an outline has at most {MAX_OUTLINE_KEYS}, so make the scene shorter"
             )
         bent = bake(scene).objects[thing.id].bent
         assert bent is not None, "rules act on it"
@@ -239,7 +239,7 @@ class FreezeChannel(Edit):
     def _setting(self, scene: Scene, thing: SceneObject) -> Scene:
         before = channel_of(thing, self.channel)
         if before.formula is None:
-            raise EditError(f"{channel_label(thing, self.channel)} has no formula, so there is nothing to freeze")
+            raise EditError(f"{channel_label(thing, self.channel)} has no formula; nothing was frozen")
         rule_id, _, setting = self.channel.partition(SETTING)
         frozen = Channel(base=before.base, keys=tuple(self._keys(scene, thing)))
         rule = rule_of(thing, rule_id)

@@ -57,7 +57,7 @@ def check_free(scene: Scene, prefix: str, ids: Collection[str]) -> None:
         EditError: naming the prefix.
     """
     if len(set(ids)) < len(ids) or set(ids) & scene.by_id.keys():
-        raise EditError(f"ids that begin with '{prefix}' are taken in this scene; begin them with something else")
+        raise EditError(f"ids that begin with '{prefix}' exist in this scene; choose another prefix")
 
 
 def with_free_names(scene: Scene, names: Collection[str]) -> Scene:

@@ -137,7 +137,7 @@ def sound_in(scene: Scene, sound_id: str) -> KeptSound:
     """
     found = scene.sounds_by_id.get(sound_id)
     if found is None:
-        raise NoSuchThing(f"there is no sound '{sound_id}' in this scene; it may have been taken out")
+        raise NoSuchThing(f"there is no sound '{sound_id}' in this scene; it may have been removed")
     return found
 
 

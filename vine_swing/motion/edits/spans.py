@@ -62,7 +62,7 @@ class FitParts(Edit):
         if isinstance(thing, InsetObject):
             scene = fit_inset(scene, thing, "stretch" if self.how == "stretch" else "inside")
         elif not parts:
-            raise EditError(f"nothing hangs on '{thing.name}'; only what hangs on an object can follow its span")
+            raise EditError(f"nothing is attached to '{thing.name}'; only attached objects can follow a span")
         if self.how == "stretch":
             stretch = _stretch(thing, was, thing.span, scene.length)
             changed = {one: stretch.whole(object_in(scene, one)) for one in parts}
@@ -106,7 +106,7 @@ def fit_inset(scene: Scene, thing: InsetObject, how: Literal["span", "inside", "
     if how == "span":
         last = floor(first + (inner.length - 1 - start) / pace + 1e-9)
         if last < first:
-            raise EditError(f"'{thing.name}' begins after its inside has ended; let it begin earlier inside")
+            raise EditError(f"'{thing.name}' begins after its inner scene has ended; start it earlier inside")
         return with_object(scene, thing.copy_with(span=Span(first=thing.span.first, last=last)))
     last = thing.span.within(scene.length)[1]
     length = ceil(start + (last - first) * pace - 1e-9) + 1

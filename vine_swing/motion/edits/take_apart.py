@@ -53,7 +53,7 @@ class TakeApart(Edit):
         baked = bake(scene)
         parade = baked.parades.get(self.id)
         if parade is None:
-            raise EditError(f"'{thing.name}' hangs in another parade; take that one apart first")
+            raise EditError(f"'{thing.name}' is part of another parade; take that one apart first")
         return _Apart(scene, baked, thing, parade, min(max(round(self.frame), 0), scene.length - 1)).done()
 
     def label(self, scene: Scene) -> str:

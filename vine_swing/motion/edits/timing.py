@@ -212,7 +212,7 @@ class HoldHere(Edit):
 
 
 class CloseLoop(Edit):
-    """Give the last key the value of the first, so that a loop has no seam."""
+    """Set the last key to the first key's value, so that the loop has no seam."""
 
     edit: Literal["close-loop"]
     object: Owner

@@ -52,7 +52,7 @@ class TransformObjects(Together):
             place = matrix.apply(change, np.array([now["x"]]), np.array([now["y"]]))[0]
         if not np.isfinite(change).all():
             raise EditError(
-                f"what '{thing.name}' hangs on is flat at frame {self.frame:g}, so it cannot be turned or sized there; go to another frame"
+                f"what '{thing.name}' is attached to is flat at frame {self.frame:g}, so it cannot be rotated or scaled there; go to another frame"
             )
         values = place_by(here, thing, float(place[0]) - now["x"], float(place[1]) - now["y"])
         turned, slanted, wider, higher = self._shares(change, now)

@@ -36,7 +36,7 @@ class WalkInputs:
     matrix: the figure's matrix (n, 6) at frames t (1, n), in the space it moves in.
     style: the settings of its gait at frames t (1, n).
     facing: the way its keys have it face at frames t (1, n), (n,): 1 or −1.
-    ground: what it walks on, in the space it moves in; None for the way it goes itself.
+    ground: what it walks on, in the space it moves in; None for the direction of travel itself.
     """
 
     figure: Figure

@@ -9,7 +9,7 @@ from vine_swing.motion.scene.references import missing_of
 
 
 def find(measures: SceneMeasures) -> Iterator[Note]:
-    """What rules and formulas name and the scene does not have, with the nearest name that it has; and dials that follow a sound that is gone."""
+    """What rules and formulas name and the scene does not have, with the nearest name that it has; and dials that follow a deleted sound."""
     for thing in measures.scene.objects:
         for text in dict.fromkeys(missing_of(measures.scene, thing)):
             yield Note("dead-link", thing.id, None, (0, float(measures.length - 1)), f"{text[0].upper()}{text[1:]}.", sure=0.9, bad=0.7)

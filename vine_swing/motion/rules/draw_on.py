@@ -72,9 +72,17 @@ SPEC = RuleSpec(
     about="A line that draws itself: writing, an underline, a route on a map; moved on, a worm that crawls round.",
     settings=by_name(
         SettingSpec(
-            "from", "from", "of the way", 0.0, 0.0, 1.0, usual=(0.0, 1.0), step=0.01, about="Where it begins: 0 is the first point, 1 the last."
+            "from",
+            "from",
+            "of the way",
+            0.0,
+            0.0,
+            1.0,
+            usual=(0.0, 1.0),
+            step=0.01,
+            about="Start of the drawn part: 0 is the first point, 1 the last.",
         ),
-        SettingSpec("to", "to", "of the way", 1.0, 0.0, 1.0, usual=(0.0, 1.0), step=0.01, about="How far it is drawn."),
+        SettingSpec("to", "to", "of the way", 1.0, 0.0, 1.0, usual=(0.0, 1.0), step=0.01, about="End of the drawn part."),
         SettingSpec("shift", "shift", "of the way", 0.0, usual=(-1.0, 1.0), step=0.01, about="How far both are moved on."),
     ),
     modes=(),

@@ -295,7 +295,7 @@ def check_setting(setting: Channel | str, spec: SettingSpec) -> None:
 def _check_colours(setting: Channel | str, spec: SettingSpec) -> None:
     channel = setting if isinstance(setting, Channel) else Channel(base=setting)
     if channel.formula is not None:
-        raise ValueError(f"{spec.label} has a formula, which gives numbers; a colour has keys, or stays as it is")
+        raise ValueError(f"{spec.label} has a formula, which gives numbers; a colour has keys or is constant")
     for value in [key.value for key in channel.keys] + ([channel.base] if channel.base is not None else []):
         if not isinstance(value, str) or not _COLOUR.fullmatch(value):
             raise ValueError(f"{spec.label} is {value!r}; it must be a colour such as '#F2932B'")

@@ -31,7 +31,7 @@ def beat_frames(scene: Scene, by: str) -> Array:
     else:
         sound = scene.sounds_by_id.get(by.removeprefix(SOUND))
         if sound is None:
-            raise NoSuchThing(f"there is no sound '{by.removeprefix(SOUND)}' in this scene; it may have been taken out")
+            raise NoSuchThing(f"there is no sound '{by.removeprefix(SOUND)}' in this scene; it may have been removed")
         begins = onsets_of(sound.file)
         found = sound.first + (begins[(begins >= sound.begin) & (begins < sound.until)] - sound.begin) * scene.fps
     return np.asarray(found[(found >= 0) & (found <= scene.length - 1)])
@@ -45,7 +45,7 @@ def whole_beats(scene: Scene, by: str, *, every: int = 1, skip: int = 0) -> list
     """
     frames = beat_frames(scene, by)[skip::every]
     if not len(frames):
-        raise MotionError(f"there is no beat within the scene to go by ({_said(by)}); lay markers, set a beat, or move the sound")
+        raise MotionError(f"the scene contains no beat ({_said(by)}); add markers, set a beat, or move the sound")
     return sorted({min(round(one), scene.length - 1) for one in frames.tolist()})
 
 

@@ -30,7 +30,7 @@ def check_values(channel: Channel, spec: ChannelSpec, where: str) -> None:
         ValueError: naming `where`, the value and what would fit.
     """
     if channel.formula is not None and SETTING not in spec.name:
-        raise ValueError(f"{where}: a formula stands in a link rule here; only settings of rules have one of their own")
+        raise ValueError(f"{where}: a formula belongs in a link rule here; only settings of rules have their own")
     kind = spec.kind
     if kind == "look" and (channel.keys or channel.base is not None):
         raise ValueError(f"{where}: a look has no values of its own; key the settings of its rules")

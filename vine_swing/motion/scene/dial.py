@@ -44,7 +44,9 @@ class Dial(Frozen):
         step = 0.01 if self.unit == "%" or 0 < span <= 5 else 0.1 if 0 < span <= 50 else 1.0
         unit: Unit = "colour" if self.is_colour else self.unit
         default: float | str = "#FFFFFF" if self.is_colour else float(self.low or 0.0)
-        return ChannelSpec(DIAL_CHANNEL, "value", "Value", "look", unit, default, self.low, self.high, step, "What all that reads this dial gets.")
+        return ChannelSpec(
+            DIAL_CHANNEL, "value", "Value", "look", unit, default, self.low, self.high, step, "The value that all linked channels read."
+        )
 
     @model_validator(mode="after")
     def _one_kind(self) -> Self:
@@ -52,13 +54,13 @@ class Dial(Frozen):
         if any(isinstance(value, tuple) for value in values):
             raise ValueError(f"dial '{self.name}' has a point; a dial holds a number or a colour")
         if len({isinstance(value, str) for value in values}) > 1:
-            raise ValueError(f"dial '{self.name}' has both numbers and colours; let all its values be of one kind")
+            raise ValueError(f"dial '{self.name}' has both numbers and colours; make all its values one kind")
         if self.low is not None and self.high is not None and not self.low < self.high:
             raise ValueError(f"dial '{self.name}' goes from {self.low:g} to {self.high:g}; its lower limit must lie below its upper one")
         if self.channel.formula is not None:
-            raise ValueError(f"dial '{self.name}' has a formula, which dials do not take; let what reads it have the formula")
+            raise ValueError(f"dial '{self.name}' has a formula, which dials do not take; put the formula into the channel that reads the dial")
         if self.follows is not None and self.is_colour:
-            raise ValueError(f"dial '{self.name}' holds colours, which cannot follow a sound; let a number follow it")
+            raise ValueError(f"dial '{self.name}' holds colours, which cannot follow a sound; use a number dial")
         for value in values:
             if isinstance(value, int | float) and self._beyond(value):
                 raise ValueError(f"dial '{self.name}' has the value {value:g}; its range is {self.range_words}")

@@ -37,10 +37,10 @@ def check_camera(objects: tuple[SceneObject, ...]) -> None:
         raise ValueError(f"'{cameras[1].name}' is a second camera; a scene has one")
     for camera in cameras:
         if camera.parent is not None:
-            raise ValueError(f"the camera '{camera.name}' hangs on something; let it follow by a rule or a link instead")
+            raise ValueError(f"the camera '{camera.name}' has a parent; make it follow by a rule or a link instead")
         for thing in objects:
             if thing.parent == camera.id:
-                raise ValueError(f"'{thing.name}' hangs on the camera; pin it to the picture instead")
+                raise ValueError(f"'{thing.name}' is attached to the camera; fix it to the frame instead")
 
 
 def check_bone(thing: SceneObject, parent: SceneObject | None) -> None:
@@ -50,9 +50,9 @@ def check_bone(thing: SceneObject, parent: SceneObject | None) -> None:
         ValueError: naming the object, the bone and what there is.
     """
     if parent is None or parent.skeleton is None:
-        raise ValueError(f"'{thing.name}' hangs on the bone '{thing.bone}', but its parent is no figure; take the bone out")
+        raise ValueError(f"'{thing.name}' is attached to the bone '{thing.bone}', but its parent is not a figure; remove the bone")
     if thing.bone not in parent.skeleton.bones:
-        raise ValueError(f"'{thing.name}' hangs on the bone '{thing.bone}' of '{parent.name}'; there is {', '.join(parent.skeleton.bones)}")
+        raise ValueError(f"'{thing.name}' is attached to the bone '{thing.bone}' of '{parent.name}'; there is {', '.join(parent.skeleton.bones)}")
 
 
 def check_parents(objects: tuple[SceneObject, ...]) -> None:

@@ -60,7 +60,7 @@ class KeptSound(Frozen):
             raise ValueError(f"the sound '{self.name}' has no content; bring the file in again")
         if self.begin >= self.until:
             raise ValueError(
-                f"the sound '{self.name}' begins at {self.begin:g} s, where it has ended already ({self.until:g} s); let it begin earlier"
+                f"the sound '{self.name}' begins at {self.begin:g} s, where it has ended already ({self.until:g} s); make it begin earlier"
             )
         return self
 

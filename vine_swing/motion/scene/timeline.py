@@ -86,7 +86,7 @@ class Timeline(Frozen):
             raise ValueError("two dials share an id or a name; give each its own")
         check_cues(self.cues, by_id)
         if any(one.frame >= other.frame for one, other in pairwise(self.markers)):
-            raise ValueError("markers stand in order, one to a frame; sort them, and let one of two on the same frame go")
+            raise ValueError("markers must be in order, one per frame; sort them and remove duplicates")
         return self
 
 
@@ -130,11 +130,11 @@ def check_insets(scene: Timeline, insets: tuple[InnerScene, ...]) -> None:
             ring = " → ".join(by_id[one].name for one in (*chain[chain.index(inset_id) :], inset_id))
             raise ValueError(f"inner scenes show each other in a ring: {ring}; let one of them show another")
         if len(chain) >= MAX_NESTED:
-            raise ValueError(f"inner scenes stand in one another more than {MAX_NESTED} deep; show some of them side by side instead")
+            raise ValueError(f"inner scenes are nested more than {MAX_NESTED} levels deep; show some of them side by side instead")
         if inset_id not in depth:
             depth[inset_id] = 1 + max((measure(one, (*chain, inset_id)) for one in insets_shown(by_id[inset_id])), default=0)
         if len(chain) + depth[inset_id] > MAX_NESTED:
-            raise ValueError(f"inner scenes stand in one another more than {MAX_NESTED} deep; show some of them side by side instead")
+            raise ValueError(f"inner scenes are nested more than {MAX_NESTED} levels deep; show some of them side by side instead")
         return depth[inset_id]
 
     for one in insets:

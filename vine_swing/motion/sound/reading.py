@@ -114,7 +114,7 @@ def _decoded(data: bytes, name: str, rate: int, report: Report, *, mono: bool = 
         # Decoders meet damaged data with whatever they stumble over; a damaged stream may even lack what every stream has.
         raise MotionError(f"'{name}' cannot be read as a sound; it is damaged, or none: save it as WAV, MP3, Ogg or FLAC") from error
     if not samples.count:
-        raise MotionError(f"there is nothing to hear in '{name}'; bring it from where it was made once more")
+        raise MotionError(f"no sound found in '{name}'; export it again from the program that made it")
     return np.nan_to_num(samples.whole(), copy=False, nan=0.0, posinf=1.0, neginf=-1.0), rate, samples.count >= most
 
 

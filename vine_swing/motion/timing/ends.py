@@ -50,7 +50,7 @@ ENDS: dict[str, EndAbout] = {
     for about in (
         EndAbout("hold", "Hold", "Stays on the end value."),
         EndAbout("coast", "Coast", "Goes on at the speed it had at the end.", for_words=False),
-        EndAbout("loop", "Loop", "Starts over from the first key, again and again."),
+        EndAbout("loop", "Loop", "Starts over from the first key, repeat the list."),
         EndAbout("climb", "Climb", "Starts over from where it got to, so that it keeps gaining.", for_words=False),
         EndAbout("ping-pong", "Ping-pong", "To and fro: there, back, there, back."),
     )

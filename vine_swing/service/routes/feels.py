@@ -68,7 +68,7 @@ def keep_feel(name: Annotated[Name, Path()], feel: DrawnFeel, sessions: Sessions
 def forget_feel(name: Annotated[Name, Path()], sessions: SessionsDep) -> None:
     """Let a drawn feel go. Keys that have it keep its curve."""
     if not sessions.store.feels.forget(name):
-        raise HTTPException(404, f"there is no feel '{name[:80]}'; it may have been let go")
+        raise HTTPException(404, f"there is no feel '{name[:80]}'; it may have been deleted")
 
 
 def _look(points: list[tuple[float, float]], smooth: bool) -> FeelLook:

@@ -54,7 +54,7 @@ def picture(picture_id: str, sessions: SessionsDep, wide: Wide | None = None) ->
     """A picture that some scene keeps, or that was just brought in; with `wide`, halved as often as leaves it at least that many pixels wide."""
     data = PICTURE_FILES.data_of(picture_id) if PICTURE_FILES.has(picture_id) else sessions.store.content(picture_id)
     if data is None:
-        raise NoSuchThing(f"there is no picture '{picture_id}'; it may have been let go")
+        raise NoSuchThing(f"there is no picture '{picture_id}'; it may have been deleted")
     if wide is not None:
         known = sessions.store.reduced.find(picture_id, wide)
         if known is None:

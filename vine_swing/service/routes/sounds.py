@@ -116,6 +116,6 @@ def _known(file: str, sessions: SessionsDep) -> bytes:
     if not SOUND_FILES.has(file):
         data = sessions.store.content(file)
         if data is None or SOUND_FILES.id_of(data) != file:
-            raise NoSuchThing(f"there is no sound '{file}'; it may have been let go")
+            raise NoSuchThing(f"there is no sound '{file}'; it may have been deleted")
         SOUND_FILES.keep(data, checked=True)
     return SOUND_FILES.data_of(file)

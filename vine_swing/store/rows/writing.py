@@ -124,7 +124,7 @@ def _write_parts(
 
 
 def _changes(before: Iterable[Any], after: Iterable[Any]) -> list[tuple[str | None, Any, Any]]:
-    """What differs between two lists of parts: (id, (old, position), (new, position)); new parts come without an id,
+    """Differences between two lists of parts: (id, (old, position), (new, position)); new parts come without an id,
     deleted ones without the new part."""
     if before is after:
         return []

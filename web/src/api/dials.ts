@@ -40,6 +40,6 @@ export function dialWords(dial: Dial): ChannelWords {
     high,
     step,
     shown: dial.unit === "%" ? 100 : 1,
-    about: "What all that reads this dial gets.",
+    about: "The value that all linked channels read.",
   };
 }

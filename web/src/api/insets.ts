@@ -6,7 +6,7 @@ import type { InnerWords, InsetThing, SceneHead, SceneObject } from "@/api/types
 export const PAST: readonly { readonly past: InsetThing["inset"]["past"]; readonly label: string }[] = [
   { past: "hold", label: "holds its end" },
   { past: "loop", label: "starts over" },
-  { past: "ping-pong", label: "goes to and fro" },
+  { past: "ping-pong", label: "ping-pongs" },
   { past: "gone", label: "is gone" },
 ];
 

@@ -57,7 +57,7 @@ interface Common {
   readonly opacity: readonly Rows[];
   readonly shown: boolean;
 }
-/** Colours that go over into each other, in the object's space. */
+/** Colour stops, in the object's space. */
 export interface Gradient {
   readonly kind: "linear" | "radial";
   /** x and y of the first end, x and y of the last. */

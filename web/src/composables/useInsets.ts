@@ -47,7 +47,7 @@ export function useInsets() {
   }
 
   const openUp = (id: string) => scene.edit([{ edit: "open-inset", id }]);
-  /** An inside of its own, where it shares one. */
+  /** Make its scene unique, where it shares one. */
   const ownInside = (id: string) => scene.edit([{ edit: "own-inset", id, scene: newId() }]);
 
   return { offered, makeOf, add, openUp, ownInside };

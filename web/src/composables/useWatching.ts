@@ -36,7 +36,7 @@ export function useWatching(sceneId: Ref<string | undefined>): void {
       if (news.by?.id !== thisPage) others.tell(news);
       void scene.catchUp(news.revision, news.by?.name);
     } else {
-      messages.warn("This scene was deleted on another page. It can be put back from the Shelf.");
+      messages.warn("This scene was deleted on another page. Restore it on the Shelf.");
       void router.push("/");
     }
   }

@@ -30,7 +30,7 @@ describe("differences", () => {
     expect(apart(one({ most: 3.14159, unit: "°" }), "Take 1")).toBe("up to 3.1°");
     expect(apart(one({ most: 0.0421, unit: "" }), "Take 1")).toBe("up to 0.04");
     expect(apart(one({ most: 1234.6 }), "Take 1")).toBe("up to 1235 px");
-    expect(apart(one({ most: 0 }), "Take 1")).toBe("made otherwise, the same values");
+    expect(apart(one({ most: 0 }), "Take 1")).toBe("same values, different keys or rules");
     expect(apart(one({ most: null, only: "kept" }), "Take 1")).toBe("only in Take 1");
     expect(where(one({}))).toBe("frames 1–19");
     expect(where(one({ frames: [4, 4] }))).toBe("frame 4");

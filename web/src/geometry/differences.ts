@@ -23,7 +23,7 @@ export const differenceKey = (one: DifferenceWords): string => `${one.object ?? 
 export function apart(one: DifferenceWords, kept: string): string {
   if (one.only) return one.only === "now" ? "only now" : `only in ${kept}`;
   if (one.most === null) return "";
-  if (one.most === 0) return "made otherwise, the same values";
+  if (one.most === 0) return "same values, different keys or rules";
   const number =
     one.most >= 100 ? one.most.toFixed(0) : one.most >= 0.1 ? one.most.toFixed(1) : one.most.toPrecision(1);
   return `up to ${number.replace(/\.0$/, "")}${spaced(one.unit)}`;

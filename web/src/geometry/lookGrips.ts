@@ -37,12 +37,12 @@ const shadow: Draw = (on) => {
     grips: [
       {
         id: "shadow",
-        label: "Where the shadow falls",
+        label: "Direction of the shadow",
         says: "",
         at,
         drag: (to: Point) => ({ dx: rounded(to.x - from.x, HALF), dy: rounded(to.y - from.y, HALF) }),
       },
-      softness(on, "blur", "How soft the shadow is", { x: dx, y: dy }),
+      softness(on, "blur", "Blur of the shadow", { x: dx, y: dy }),
     ].flatMap((one) => one ?? []),
   };
 };
@@ -83,7 +83,7 @@ const fringe: Draw = (on) => {
     grips: [
       {
         id: "fringe",
-        label: outward ? "How far colours move outward, 100 px from the middle" : "How far and which way red moves",
+        label: outward ? "Colour shift at 100 px from the centre" : "Distance and direction of the red shift",
         says: `${readable(distance, 1)} px`,
         at,
         drag: (to): Readonly<Record<string, number>> => {
@@ -100,9 +100,9 @@ const fringe: Draw = (on) => {
 const DRAWN: Readonly<Record<string, Draw>> = {
   shadow,
   fringe,
-  glow: soft("size", "How far the light reaches"),
+  glow: soft("size", "Reach of the glow"),
   blur: soft("size", "How soft it is"),
-  mask: soft("feather", "How soft the edge of the mask is"),
+  mask: soft("feather", "Feather of the mask"),
 };
 
 /** What is drawn of a rule on a look; nothing for those that have no place in the picture. */

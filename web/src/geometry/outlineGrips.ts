@@ -68,7 +68,7 @@ const ripple: Draw = (on) => {
   const middle = { x: (left + right) / 2, y: (top + bottom) / 2 };
   const count: RuleGrip = {
     id: "waves",
-    label: "How many waves",
+    label: "Number of waves",
     says: `${readable(waves, 1)} waves`,
     at: { x: right + BESIDE + waves * A_WAVE, y: bottom },
     drag: (to) => ({ waves: Math.max(0, Math.round((to.x - right - BESIDE) / A_WAVE)) }),
@@ -147,7 +147,7 @@ const bend: Draw = (on) => {
   const places = Array.from({ length: 13 }, (_, i) => bent((i / 12) * long));
   const tip: RuleGrip = {
     id: "angle",
-    label: "How far it is bent",
+    label: "Bend angle",
     says: `${readable(angle, 0)}°`,
     at: bent(far * long),
     drag: (to) => {
@@ -179,21 +179,21 @@ const swirl: Draw = (on) => {
     grips: [
       {
         id: "middle",
-        label: "Where it turns",
+        label: "Centre of the swirl",
         says: "",
         at: middle,
         drag: (to) => ({ x: rounded(to.x - home.x, 1), y: rounded(to.y - home.y, 1) }),
       },
       {
         id: "radius",
-        label: "How far out it turns",
+        label: "Radius of the swirl",
         says: `${readable(radius, 0)} px`,
         at: { x: middle.x, y: middle.y + radius },
         drag: (to) => ({ radius: rounded(Math.max(1, length(difference(to, middle))), 1) }),
       },
       {
         id: "angle",
-        label: "How far it is turned",
+        label: "Angle of the swirl",
         says: `${readable(angle, 0)}°`,
         at: pointer(angle),
         drag: (to) => ({
@@ -210,7 +210,7 @@ const rough: Draw = (on) => {
   const base = { x: (left + right) / 2, y: top };
   const height: RuleGrip = {
     id: "amplitude",
-    label: "How far it strays",
+    label: "Amplitude of the roughness",
     says: `± ${readable(amplitude, 1)} px`,
     at: { x: base.x, y: top - amplitude },
     drag: (to) => ({ amplitude: rounded(Math.max(0, top - to.y), 0.5) }),
@@ -236,7 +236,11 @@ const drawOn: Draw = (on) => {
       }),
     };
   };
-  return { lines: [], circles: [], grips: [grip("from", "Where it begins"), grip("to", "How far it is drawn")] };
+  return {
+    lines: [],
+    circles: [],
+    grips: [grip("from", "Start of the drawn part"), grip("to", "End of the drawn part")],
+  };
 };
 
 const round: Draw = (on) => {
@@ -249,7 +253,7 @@ const round: Draw = (on) => {
     grips: [
       {
         id: "radius",
-        label: "How round corners are",
+        label: "Corner radius",
         says: `${readable(radius, 0)} px`,
         at: { x: left + radius, y: top },
         drag: (to) => ({ radius: rounded(Math.max(0, to.x - left), 0.5) }),

@@ -179,7 +179,7 @@ const face: Draw = (on) => {
     grips: [
       {
         id: "front",
-        label: "Which side is its front",
+        label: "Front direction",
         says: `${readable(offset, 0)}°`,
         at: tip,
         drag: (to) => ({ offset: rounded(offset + angleBetween(difference(tip, middle), difference(to, middle)), 1) }),

@@ -32,21 +32,21 @@ export const moves = (seen: Seen): boolean =>
 export const FIRST_SCENE: readonly GuideStep[] = [
   {
     title: "Something to move",
-    says: "Add an ellipse: it will be a mango. Enter keeps its name.",
+    says: "Add an ellipse: the mango. Press Enter to keep its name.",
     keys: "N, then Down and Enter",
     at: "[aria-label='Add to the picture']",
     done: (seen) => seen.objects.length > 0,
   },
   {
-    title: "Where it begins",
-    says: "Drag it up to the top of the picture. It gets a leaf there: a key, which holds its place at this frame.",
+    title: "Start of the drawn part",
+    says: "Drag it to the top of the picture. This adds a leaf: a key that stores its position at this frame.",
     keys: "Shift+Up a few times",
     at: "[data-testid='picture-canvas']",
     done: (seen) => heights(seen).length > 0,
   },
   {
     title: "Another time",
-    says: "A second place needs a second time: go to frame 18 or so.",
+    says: "The second position needs a second time: go to frame 18.",
     keys: "F, 18, Enter",
     at: "#frame-field",
     done: (seen) => {
@@ -56,21 +56,21 @@ export const FIRST_SCENE: readonly GuideStep[] = [
   },
   {
     title: "Where it lands",
-    says: "Drag it down to the bottom. Between the two leaves it now falls: the dots are its frames, close where it is slow.",
+    says: "Drag it to the bottom. It now falls between the two keys. Each dot is a frame; the dots are close together where it is slow.",
     keys: "Shift+Down a few times",
     at: "[data-testid='picture-canvas']",
     done: moves,
   },
   {
     title: "For ever",
-    says: "Under Ends choose ping-pong after the last key: up and down from two leaves, without end.",
+    says: "Under Ends, choose ping-pong after the last key: it now moves up and down forever.",
     keys: "Ctrl+Alt+E, then Tab and Enter",
     at: "[data-open='ends']",
     done: (seen) => anyChannel(seen, (name, thing) => thing.channels?.[name]?.after.mode === "ping-pong"),
   },
   {
     title: "With weight",
-    says: "What falls begins slowly and lands fast. Under Feel choose Slow out.",
+    says: "A falling object starts slowly and lands fast. Under Feel, choose Slow out.",
     keys: "Ctrl+Alt+F, then Tab and Enter",
     at: "[data-open='feel']",
     done: (seen) =>
@@ -80,14 +80,14 @@ export const FIRST_SCENE: readonly GuideStep[] = [
   },
   {
     title: "Soft",
-    says: "Put a rule on: squash and stretch. It changes the motion and leaves your leaves alone.",
+    says: "Add the rule Squash & stretch. It changes the motion but not your keys.",
     keys: "Ctrl+Alt+R, type squash, Enter",
     at: "[data-open='rules']",
     done: (seen) => seen.objects.some((one) => one.rules.length > 0),
   },
   {
     title: "Watch it",
-    says: "Play. Slide a leaf on the time sheet while it runs, and see the timing change.",
+    says: "Play. Drag a leaf on the time sheet during playback, and watch the timing change.",
     keys: "Space",
     at: "[aria-label='Play'], [aria-label='Pause']",
     done: (seen) => seen.playing,

@@ -30,7 +30,7 @@ export const useExports = defineStore("exports", () => {
 
   async function attempt<T>(work: () => Promise<T>): Promise<T | null> {
     const done = await messages.attempt(work);
-    // A server that does not answer is not asked again and again.
+    // A server that does not answer is not asked repeat the list.
     if (done === null) poll.pause();
     return done;
   }

@@ -48,9 +48,7 @@ export const useLive = defineStore("live", () => {
   function begin(): void {
     if (on.value) return;
     if (!cues.value.length) {
-      messages.warn(
-        "There are no cues yet. Add one in the panel Cues: it names a stretch of the timeline and the key that starts it.",
-      );
+      messages.warn("No cues yet. Add a cue in the panel Cues: a range of the timeline and the key that starts it.");
       return;
     }
     playback.pause();

@@ -134,7 +134,7 @@ export const useRehearsals = defineStore("rehearsals", () => {
     const kept = variantOf.value;
     if (!kept || !(await scene.bringBack(kept.id, null))) return;
     endVariant();
-    messages.withUndo(`The scene is ${kept.name} again.`, "Undo", () => void scene.undo());
+    messages.withUndo(`The scene was restored to ${kept.name}.`, "Undo", () => void scene.undo());
   }
 
   return {

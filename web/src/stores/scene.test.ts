@@ -217,7 +217,7 @@ it("does not end a drag in the place of what another page did to the same object
   expect(scene.look).toBeNull();
   expect(await scene.edit([MOVE])).toBe(false);
   expect(served.edit).not.toHaveBeenCalled();
-  expect(told.warn.mock.calls[0]![0]).toContain("Page 2 changed this while you were dragging");
+  expect(told.warn.mock.calls[0]![0]).toContain("Page 2 changed the same value while you were dragging");
   // The next one is made.
   served.edit.mockResolvedValueOnce(changed(5));
   scene.press(true);

@@ -32,10 +32,7 @@ export const useScene = defineStore("scene", () => {
   const { unreachable, lost, answered } = useServerReturn(
     () => read(id.value!),
     () => id.value !== null,
-    () =>
-      messages.info(
-        "Vine Swing's server is back. You see the scene as it was last saved; repeat your last change if it is missing.",
-      ),
+    () => messages.info("The server is back. This is the last saved state; repeat your last change if it is missing."),
   );
   /** Each edit is made against the revision that the one before left. */
   const { waiting, inTurn } = useTurns(failed, answered);
@@ -71,7 +68,7 @@ export const useScene = defineStore("scene", () => {
     if (error.status === 409 && id.value) {
       await read(id.value);
       messages.warn(
-        "This scene was changed elsewhere, so your last change was not made. You now see the newest version; repeat the change if you still want it.",
+        "Your last change was not made: the scene was changed on another page. This is the newest version; repeat your change if you still want it.",
       );
       return;
     }
@@ -167,7 +164,7 @@ export const useScene = defineStore("scene", () => {
       if (changedBy) {
         letGo();
         messages.warn(
-          `${changedBy} changed this while you were dragging, so your change was not made. You see theirs; repeat yours if you still want it.`,
+          `${changedBy} changed the same value while you were dragging. Your change was not made; repeat it if you still want it.`,
         );
         return false;
       }

@@ -168,9 +168,7 @@ export const useSounds = defineStore("sounds", () => {
   function takeBeat(one: KeptSound): void {
     const found = beats.get(one.id);
     if (!found?.minute || !found.frames.length) {
-      messages.warn(
-        `${one.name} has no beat that could be told. Type how many beats a minute there are, or tap markers.`,
-      );
+      messages.warn(`${one.name} has no clear beat. Type the beats per minute, or tap markers.`);
       return;
     }
     const minute = Number(found.minute.toFixed(1));

@@ -30,7 +30,7 @@ const shown = (): readonly NoteKindWords[] =>
 <template>
   <GuidePage
     heading="Notes"
-    says="What a second pair of eyes would remark on a scene, why, and when it is meant. Left the fault, right its mend."
+    says="Comments that a second animator would make on a scene, with the reason. Left: the fault. Right: the fix."
     :card="440"
   >
     <template #head><FindField v-model="typed" label="Find a kind of note" /></template>

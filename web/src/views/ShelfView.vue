@@ -174,7 +174,7 @@ onMounted(load);
     </div>
     <div v-else-if="scenes" class="empty">
       <h2>The Shelf is empty</h2>
-      <p>Begin with a new scene: add a shape, key it, go on a second, move it. Or open a scene file.</p>
+      <p>Create a scene: add a shape, key it, go to another frame and move it. Or open a scene file.</p>
       <button class="primary" @click="create"><VineIcon name="add" /> New scene</button>
     </div>
     <ElCollapse v-show="deleted.length || copies" class="deleted">
@@ -189,7 +189,7 @@ onMounted(load);
           />
         </p>
       </ElCollapseItem>
-      <ElCollapseItem v-show="copies" :title="`Copies of all scenes (${copies})`">
+      <ElCollapseItem v-show="copies" :title="`Backups of all scenes (${copies})`">
         <BackupList @brought="load" @known="copies = $event" />
       </ElCollapseItem>
     </ElCollapse>

@@ -251,7 +251,7 @@ const ready = computed(() => scene.head !== null && vocabulary.words !== null);
   <main v-else class="waiting">
     <template v-if="missing">
       <h1>This scene is not on the Shelf</h1>
-      <p>It may have been deleted; deleted scenes can be brought back there.</p>
+      <p>It may have been deleted. Deleted scenes can be restored there.</p>
       <RouterLink to="/" class="primary">Go to the Shelf</RouterLink>
     </template>
     <template v-else>

@@ -27,7 +27,7 @@ async function takeBack(): Promise<void> {
       <ul>
         <li v-for="one in report.lost" :key="one">{{ one }}</li>
       </ul>
-      <p>The file itself is as it was. What is listed here cannot be drawn in a scene.</p>
+      <p>The file is unchanged. These parts cannot be drawn in a scene.</p>
     </section>
     <p v-else class="all">Everything in the file is here.</p>
     <h3>{{ parts.length === 1 ? "One part" : `${parts.length} parts` }}, ready to move</h3>
@@ -40,9 +40,7 @@ async function takeBack(): Promise<void> {
       <li v-if="parts.length > MOST">and {{ parts.length - MOST }} more</li>
     </ul>
     <template #footer>
-      <button class="plain" title="As if it had not been brought in (Ctrl+Z)" @click="takeBack">
-        Take it out again
-      </button>
+      <button class="plain" title="Undo the import (Ctrl+Z)" @click="takeBack">Undo the import</button>
       <button class="primary" @click="open = false">OK</button>
     </template>
   </ElDialog>

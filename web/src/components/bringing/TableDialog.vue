@@ -138,8 +138,7 @@ async function lay(): Promise<void> {
   >
     <p class="hint">
       <template v-if="waiting?.sound"
-        >How loud it is at each frame, from 0 to 1, in all and in three bands, and its beats: choose what goes by it. It
-        is laid down as it is now: keys do not follow the sound when it is moved.</template
+        >The loudness at each frame, 0 to 1, in all and in three bands, and the beats. Choose the channels to key. The keys do not follow the sound when it is moved later.</template
       ><template v-else
         >{{ words.rows }} rows. Choose where each column goes; the picture shows it before it is taken.</template
       >
@@ -148,7 +147,7 @@ async function lay(): Promise<void> {
     <fieldset>
       <legend>Time</legend>
       <select v-model="timing.column" class="choice" aria-label="Column of time">
-        <option :value="null">one row after the other</option>
+        <option :value="null">one row after another</option>
         <option
           v-for="(one, at) in words.columns"
           v-show="one.kind === 'number' || one.kind === 'moment'"
@@ -238,7 +237,8 @@ async function lay(): Promise<void> {
     </ul>
     <fieldset>
       <label
-        ><input v-model="thin" type="checkbox" /> few keys in place of noisy samples, passing every sample within</label
+        ><input v-model="thin" type="checkbox" /> few keys instead of noisy samples; largest distance from any
+        sample</label
       >
       <NumberField
         label="How far from any sample the motion may pass"
@@ -256,7 +256,7 @@ async function lay(): Promise<void> {
     </p>
     <template #footer>
       <button class="plain" @click="open = false">Leave it</button>
-      <button class="primary" :disabled="!edit || problem !== null" @click="lay">Lay down as keys</button>
+      <button class="primary" :disabled="!edit || problem !== null" @click="lay">Convert to keys</button>
     </template>
   </ElDialog>
 </template>

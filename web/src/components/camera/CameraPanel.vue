@@ -83,16 +83,16 @@ const leaders = computed(() => scene.objects.filter((one) => !one.parent && one.
       <button class="chip small" title="Slowly closer, from here to the end: two keys of Zoom" @click="pushIn">
         Slow push-in
       </button>
-      <button class="chip small" title="A little unsteady all the time: noise on Travel and Rotation" @click="byHand">
+      <button class="chip small" title="Constant slight motion: noise on Travel and Rotation" @click="byHand">
         Hand-held
       </button>
       <button class="chip small" title="Very quickly to the side, from here: two keys of Travel" @click="whip">
         Whip pan
       </button>
     </div>
-    <label title="Goes after something, a little later and softly: the rule Follow"
+    <label title="Follows another object, a little later and softly (rule Follow)"
       >follow
-      <select v-model="leader" aria-label="Whom the camera follows" @change="follow">
+      <select v-model="leader" aria-label="Object the camera follows" @change="follow">
         <option value="">whom…</option>
         <option v-for="one in leaders" :key="one.id" :value="one.id">{{ one.name }}</option>
       </select></label

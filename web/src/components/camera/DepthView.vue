@@ -96,13 +96,13 @@ function fog(): void {
 <template>
   <div ref="area" class="depths" role="region" aria-label="Depths">
     <p v-if="!scene.camera" class="empty">
-      Only a camera sees how far away things are.
+      Depth is visible only through a camera.
       <button class="chip small" @click="adding.add('camera')">Add a camera</button>
     </p>
     <template v-else>
       <div class="head">
         <span class="spread">
-          by the order of the troupe, from
+          in the order of the Troupe, from
           <NumberField
             label="Depth of the foremost"
             :value="near"
@@ -123,9 +123,7 @@ function fog(): void {
           <button
             class="chip small"
             :title="
-              selection.several
-                ? 'Gives each of the picked things a depth'
-                : 'Gives every thing that hangs on nothing a depth'
+              selection.several ? 'Gives each selected object a depth' : 'Spreads all unattached objects in depth'
             "
             @click="spread"
           >
@@ -159,7 +157,7 @@ function fog(): void {
           <button
             class="thing"
             :style="{ left: `${xOf(depthOf(thing))}px` }"
-            :title="`${thing.name}: depth ${depthOf(thing)}. Drag it nearer or farther; Alt goes past the stage`"
+            :title="`${thing.name}: depth ${depthOf(thing)}. Drag to change the depth; hold Alt to pass the stage`"
             :aria-label="`Depth of ${thing.name}`"
             :data-depth="depthOf(thing)"
             @pointerdown="begin($event, thing)"

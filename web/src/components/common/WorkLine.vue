@@ -11,7 +11,7 @@ const { taken, percent } = useWorkShare(toRef(props, "work"));
 
 <template>
   <div v-if="work && taken > SOON" class="work" role="status">
-    <progress v-if="percent !== null" :value="percent" max="100" aria-label="How much is done" />
+    <progress v-if="percent !== null" :value="percent" max="100" aria-label="Progress" />
     <span v-else class="bar" aria-hidden="true" />
     <span>{{ doing }} {{ secondsText(taken / 1000) }}{{ percent === null ? "" : ` · ${percent} %` }}</span>
     <button class="plain" title="Cancel. Nothing is changed." @click="work.stop()">Stop</button>

@@ -136,7 +136,7 @@ async function keep(): Promise<void> {
         <option v-for="one in scene.objects" :key="one.id" :value="one.id">{{ one.name }}</option>
       </select>
       <span>plays</span>
-      <span class="pair" role="radiogroup" aria-label="How it plays">
+      <span class="pair" role="radiogroup" aria-label="Playback mode">
         <button
           v-for="one in PLAYS"
           :key="one.plays"
@@ -160,13 +160,13 @@ async function keep(): Promise<void> {
           placeholder="Find by name"
           aria-label="Find by name"
         />
-        <div class="list" role="group" aria-label="Whom it moves">
+        <div class="list" role="group" aria-label="Objects it moves">
           <label v-for="one in listed" :key="one.id"
             ><input type="checkbox" :checked="draft.objects?.includes(one.id)" @change="toggle(one.id)" />
             {{ one.name }}</label
           >
         </div>
-        <small>What hangs on them goes along.</small>
+        <small>Attached objects are included.</small>
       </div>
     </div>
     <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
@@ -175,7 +175,7 @@ async function keep(): Promise<void> {
       <button
         class="primary"
         :disabled="!draft.objects?.length"
-        :title="draft.objects?.length ? '' : 'Tick whom it moves'"
+        :title="draft.objects?.length ? '' : 'Tick the objects it moves'"
         @click="keep"
       >
         {{ known ? "Keep it" : "Add the cue" }}

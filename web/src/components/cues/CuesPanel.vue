@@ -45,7 +45,7 @@ const about = (cue: Cue): string =>
         </button>
         <button
           class="round small"
-          title="Add a cue: a stretch of the timeline that a press starts"
+          title="Add a cue: a range of the timeline started by a key or click"
           aria-label="Add a cue"
           @click="editing = cues.fresh()"
         >
@@ -70,7 +70,7 @@ const about = (cue: Cue): string =>
         </PopUpMenu>
       </li>
     </ul>
-    <p v-else class="empty">Stretches that a key press starts.</p>
+    <p v-else class="empty">Ranges of the timeline started by a key press.</p>
     <CueDialog v-if="editing" :key="editing.id" :cue="editing" @close="editing = null" />
     <LayDialog v-if="live.recorded" />
   </section>

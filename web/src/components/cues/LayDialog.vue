@@ -35,7 +35,7 @@ async function lay(): Promise<void> {
 <template>
   <ElDialog
     :model-value="true"
-    title="Lay down what you played?"
+    title="Keep the performance as keys?"
     width="440"
     append-to-body
     @close="live.recorded = null"
@@ -48,7 +48,7 @@ async function lay(): Promise<void> {
     <div class="line">
       <span>as keys from frame</span
       ><NumberField
-        label="First frame of what is laid down"
+        label="First frame of the keys"
         :value="start"
         :digits="0"
         :low="0"
@@ -58,7 +58,7 @@ async function lay(): Promise<void> {
     <p v-if="covers.length" class="warn">
       This writes over the stretch of {{ covers.map((one) => one.name).join(", ") }}.
     </p>
-    <p v-else>Rules go on working on the keys laid down. The scene gets longer where it has to.</p>
+    <p v-else>Rules still act on these keys. The scene is made longer if needed.</p>
     <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
     <template #footer>
       <button class="plain" @click="live.recorded = null">Forget it</button>

@@ -34,7 +34,7 @@ async function shape(ease: Ease): Promise<void> {
     <template v-if="chosen.some((one) => one.isNumber)">
       <button
         class="chip"
-        title="Bend every stretch by handles you can drag; Alt breaks a pair"
+        title="Shape every segment by handles; Alt moves one handle of a pair alone"
         @click="shape('handles')"
       >
         Handles

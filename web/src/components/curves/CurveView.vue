@@ -152,7 +152,7 @@ function heldBy(one: KeyedCurve, key: Key): string {
         class="quiet channel"
         :class="[one.words.family, { on: isChosen(one) }]"
         :aria-pressed="isChosen(one)"
-        title="Click to see its keys; with Shift to see them beside those of others"
+        title="Click to see its keys; Shift-click to compare several"
         @click="choose(one, $event)"
       >
         <span class="dot" />{{ one.words.row }}
@@ -188,7 +188,7 @@ function heldBy(one: KeyedCurve, key: Key): string {
           />
           <template v-for="one in chosen" :key="one.words.name">
             <path v-if="one.keyed" class="curve keyed" :class="one.words.family" :d="path(one, one.keyed)">
-              <title>What the keys alone give; the dashed line is what the rules make of it</title>
+              <title>The curve of the keys alone; the dashed line is the result after all rules</title>
             </path>
           </template>
         </g>
@@ -208,7 +208,7 @@ function heldBy(one: KeyedCurve, key: Key): string {
             r="5.500"
             @pointerdown="drag.begin($event, mark)"
           >
-            <title>Drag to bend; Alt moves this side alone; Shift moves it in time or in value only</title>
+            <title>Drag to bend; hold Alt to move this side alone, Shift to move it in time or value only</title>
           </circle>
         </g>
       </svg>

@@ -71,7 +71,7 @@ function choose(one: Found | undefined): void {
       aria-expanded="true"
       aria-controls="find-list"
       :aria-activedescendant="shown[at] ? `find-${at}` : undefined"
-      aria-label="What to find"
+      aria-label="Search text"
       placeholder="An object, a dial, a cue, a value, or what you want to do"
       spellcheck="false"
       autocomplete="off"
@@ -95,7 +95,7 @@ function choose(one: Found | undefined): void {
         <span class="kind">{{ one.kind }}</span>
         <kbd v-for="key in one.keys" :key="key">{{ key }}</kbd>
       </div>
-      <p v-if="!shown.length" class="none">Nothing is called so. Try fewer letters.</p>
+      <p v-if="!shown.length" class="none">No matches. Try fewer letters.</p>
     </div>
   </ElDialog>
 </template>

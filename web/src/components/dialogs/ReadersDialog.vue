@@ -18,18 +18,17 @@ const readers = computed(() => [...new Set((deleting.asked?.readers ?? []).map((
     append-to-body
     @close="deleting.letBe()"
   >
-    <p>These take their motion from it:</p>
+    <p>These channels read it:</p>
     <ul>
       <li v-for="one in readers" :key="one">{{ one }}</li>
     </ul>
     <p>
-      Freeze them, and they keep moving as they do now, by keys of their own. Or leave them: then the value of the card
-      before stays.
+      Freeze them to keep their current motion as keys. Or leave them: they keep the value of the previous card.
     </p>
     <template #footer>
       <button class="plain" @click="deleting.letBe()">Cancel</button>
-      <button class="plain" @click="deleting.leaveThem()">Delete and leave them</button>
-      <button class="primary" @click="deleting.freezeThem()">Freeze them, then delete</button>
+      <button class="plain" @click="deleting.leaveThem()">Delete without freezing</button>
+      <button class="primary" @click="deleting.freezeThem()">Freeze, then delete</button>
     </template>
   </ElDialog>
 </template>

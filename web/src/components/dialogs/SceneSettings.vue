@@ -140,7 +140,7 @@ async function make(): Promise<void> {
       </div>
       <template v-if="changesFps || changesLength">
         <span>Keys</span>
-        <div class="keep" role="radiogroup" aria-label="What happens to the keys">
+        <div class="keep" role="radiogroup" aria-label="Effect on the keys">
           <template v-for="choice in CHOICES" :key="choice.keep">
             <label v-if="choice.shown" :title="choice.about"
               ><input v-model="keep" type="radio" name="keep-keys" :value="choice.keep" /> {{ choice.says }}</label
@@ -150,8 +150,8 @@ async function make(): Promise<void> {
       </template>
       <span>Motion blur</span>
       <div class="blur">
-        <label title="What moves is smeared, as by a camera whose shutter is open for a while"
-          ><input v-model="blurred" type="checkbox" /> blur what moves</label
+        <label title="Blurs moving objects, as a camera shutter does"
+          ><input v-model="blurred" type="checkbox" /> motion blur</label
         >
         <div v-if="blurred" class="pair">
           <NumberField

@@ -56,7 +56,7 @@ const shown = computed(() => (dial.value.unit === "%" ? 100 : 1));
         <button
           v-else
           class="chip small"
-          title="Any number is let through; click to set a limit"
+          title="No limit; click to set one"
           @click="set({ [end]: end === 'low' ? 0 : Math.max(1, (dial.low ?? 0) + 1) })"
         >
           no limit
@@ -89,12 +89,12 @@ const shown = computed(() => (dial.value.unit === "%" ? 100 : 1));
         class="wide"
         aria-label="Sound it follows"
         :value="dial.follows?.sound ?? ''"
-        title="It goes up and down with how loud a sound is, in place of its keys"
+        title="The dial follows a sound's loudness instead of its keys"
         @change="followSound(($event.target as HTMLSelectElement).value)"
       >
         <option value="">its keys</option>
         <option v-for="one in sounds.list" :key="one.id" :value="one.id">{{ one.name }}</option>
-        <option v-if="dial.follows && !heard" :value="dial.follows.sound">a sound that is gone</option>
+        <option v-if="dial.follows && !heard" :value="dial.follows.sound">a deleted sound</option>
       </select>
       <template v-if="dial.follows">
         <span>in</span>
@@ -136,7 +136,7 @@ const shown = computed(() => (dial.value.unit === "%" ? 100 : 1));
       </template>
     </div>
     <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
-    <button class="chip" @click="linking.takers = thing.id">Let things take it…</button>
+    <button class="chip" @click="linking.takers = thing.id">Link objects to it…</button>
   </div>
 </template>
 

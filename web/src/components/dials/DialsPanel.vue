@@ -78,7 +78,7 @@ function choose(command: string, thing: DialThing): void {
     <div class="panel-head">
       <h2>Dials</h2>
       <PopUpMenu placement="bottom-end" @command="dials.add">
-        <button class="round small" title="Add a dial: one value that many things can read" aria-label="Add a dial">
+        <button class="round small" title="Add a dial: a value that any channel can read" aria-label="Add a dial">
           <VineIcon name="add" />
         </button>
         <template #items>
@@ -144,14 +144,14 @@ function choose(command: string, thing: DialThing): void {
         <PopUpMenu placement="bottom-end" @command="choose($event, thing)">
           <button class="tiny" :aria-label="`More for ${thing.name}`" @click.stop><VineIcon name="more" /></button>
           <template #items>
-            <ElDropdownItem command="take">Let things take it…</ElDropdownItem>
+            <ElDropdownItem command="take">Link objects to it…</ElDropdownItem>
             <ElDropdownItem command="rename" divided>Rename (F2)</ElDropdownItem>
             <ElDropdownItem command="remove">Delete</ElDropdownItem>
           </template>
         </PopUpMenu>
       </li>
     </ul>
-    <p v-else class="empty">Values to share: one wind for all.</p>
+    <p v-else class="empty">Values that several objects share, such as wind.</p>
   </section>
 </template>
 

@@ -40,9 +40,9 @@ function state(one: ExportReport): string {
 
 <template>
   <p v-if="!exports.list.length" class="empty">
-    Nothing was made yet. What you make is kept here, with its options, so that it can be fetched again or made anew.
+    No exports yet. Exports are listed here with their options, so that you can download or repeat them.
   </p>
-  <ul v-else class="list" aria-label="Kept and waiting">
+  <ul v-else class="list" aria-label="Exports">
     <li v-for="one in exports.list" :key="one.id" :class="one.state">
       <img v-if="one.has_still" :src="`/api/exports/${one.id}/still`" alt="" loading="lazy" />
       <span v-else class="still" aria-hidden="true" />
@@ -81,8 +81,8 @@ function state(one: ExportReport): string {
             :disabled="one.current === null"
             :title="
               one.current === null
-                ? 'Its scene is gone'
-                : 'Make it anew with the same options, from the scene as it is now'
+                ? 'Its scene was deleted'
+                : 'Export again with the same options, from the current scene'
             "
             @click="exports.again(one)"
           >

@@ -28,7 +28,7 @@ const facts = computed(() => {
     <div class="frame" :class="{ looking }">
       <img v-if="look?.picture" :src="look.picture" :alt="`The frame at the playhead as ${label}`" />
       <pre v-else-if="look?.text" tabindex="0">{{ look.text }}</pre>
-      <span v-else-if="look">There is nothing to see of it before it is made.</span>
+      <span v-else-if="look">This format has no preview.</span>
       <span v-else-if="problem">No look</span>
       <span v-else>Looking…</span>
     </div>

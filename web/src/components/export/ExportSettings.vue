@@ -173,7 +173,7 @@ const between = (first: number, to: number): void => set({ first, last: to });
         :rgba="rgbaOf(options.under)"
         @change="set({ under: $event.slice(0, 7) })"
       />
-      <p>The background can be seen through, and this format cannot: the colour lies under it.</p>
+      <p>This format has no transparency; the background colour is used instead.</p>
     </fieldset>
     <fieldset v-if="takes.has('quality')">
       <legend>Quality</legend>
@@ -194,7 +194,7 @@ const between = (first: number, to: number): void => set({ first, last: to });
         :key="String(one)"
         class="chip small"
         :class="{ on: options.sound === one }"
-        :title="one ? 'What is heard with the scene goes along' : 'A silent film'"
+        :title="one ? 'Include sound' : 'A silent film'"
         @click="set({ sound: one })"
       >
         {{ one ? "with sound" : "silent" }}
@@ -283,9 +283,9 @@ const between = (first: number, to: number): void => set({ first, last: to });
     <fieldset v-if="takes.has('tolerance')">
       <legend>Exact to</legend>
       <NumberField
-        label="How far from its place anything may be at a frame"
+        label="Largest allowed error in position (px)"
         unit="px"
-        hint="Less is more exact and a larger file."
+        hint="Smaller values are more exact and make larger files."
         :value="options.tolerance"
         :low="0.01"
         :high="2"

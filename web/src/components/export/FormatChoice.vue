@@ -27,7 +27,7 @@ const about = computed(() => props.formats.find((one) => one.name === props.chos
 <template>
   <div class="formats" role="group" aria-label="Format">
     <FindField v-model="typed" label="Find a format" @take="left[0] && emit('choose', left[0].name, false)" />
-    <p v-if="!left.length">Nothing is called so. Try fewer letters.</p>
+    <p v-if="!left.length">No matches. Try fewer letters.</p>
     <section v-for="family in families" :key="family.name">
       <h3>{{ family.label }}</h3>
       <div
@@ -52,7 +52,7 @@ const about = computed(() => props.formats.find((one) => one.name === props.chos
           class="also"
           :aria-pressed="chosen.includes(one.name)"
           :aria-label="`Also ${one.label}`"
-          :title="chosen.includes(one.name) ? 'Not this one as well' : 'This one as well, in one go'"
+          :title="chosen.includes(one.name) ? 'Do not export this format' : 'Export this format, too'"
           @click="emit('choose', one.name, true)"
         >
           {{ chosen.includes(one.name) ? "✓" : "+" }}

@@ -88,13 +88,13 @@ async function done(): Promise<void> {
           :digits="0"
           @change="height = $event"
       /></label>
-      <label class="check" title="Without parts you hang your own things on its bones"
+      <label class="check" title="Without parts, attach your own objects to its bones"
         ><input v-model="drawn" type="checkbox" /> with drawn parts</label
       >
     </div>
     <template #footer>
       <button class="plain" @click="open = false">Cancel</button>
-      <button class="primary" @click="done">Put it into the picture</button>
+      <button class="primary" @click="done">Add to the scene</button>
     </template>
   </ElDialog>
 </template>

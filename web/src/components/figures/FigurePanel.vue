@@ -67,12 +67,14 @@ async function freeze(): Promise<void> {
         <button
           v-if="one.gait.value"
           class="chip small"
-          title="Every setting of the gait, with sliders and leaves"
+          title="All settings of the gait, with sliders and keys"
           @click="tuning = true"
         >
           Tune…
         </button>
-        <button class="chip small" title="Which thing is drawn on which bone" @click="hanging = true">Parts…</button>
+        <button class="chip small" title="Which object is attached to which bone" @click="hanging = true">
+          Parts…
+        </button>
       </span>
     </div>
     <div class="gaits" role="group" aria-label="Ready-made gaits">
@@ -85,11 +87,10 @@ async function freeze(): Promise<void> {
       >
         {{ gait.label }}
       </button>
-      <p v-if="!one.gaits.value.length">It has no legs: there is nothing to walk on.</p>
+      <p v-if="!one.gaits.value.length">This figure has no legs, so it cannot walk.</p>
     </div>
     <p v-if="standing" class="hint">
-      It stands where it is: key Travel here, go to another frame, move it, and it walks there. Or let it walk on the
-      spot.
+      The figure stands still: key Travel here, go to another frame and move it, and it walks there. Or make it walk in place.
     </p>
     <template v-if="one.gait.value">
       <label class="line"
@@ -101,20 +102,22 @@ async function freeze(): Promise<void> {
           title="What it walks on"
           @change="attempt(one.set('ground', ($event.target as HTMLSelectElement).value || null))"
         >
-          <option value="">the way it goes</option>
+          <option value="">the direction of travel</option>
           <option v-for="thing in grounds" :key="thing.id" :value="thing.id">{{ thing.name }}</option>
         </select>
       </label>
       <label class="line check" title="Walking back it faces back, instead of going backwards"
         ><input
           type="checkbox"
-          :checked="one.word('facing') === 'the way it goes'"
-          @change="attempt(one.set('facing', ($event.target as HTMLInputElement).checked ? 'the way it goes' : null))"
+          :checked="one.word('facing') === 'the direction of travel'"
+          @change="
+            attempt(one.set('facing', ($event.target as HTMLInputElement).checked ? 'the direction of travel' : null))
+          "
         />
-        faces the way it goes</label
+        faces the direction of travel</label
       >
       <div class="line">
-        <label class="check" title="Treadmill: one cycle in so many frames, for loops"
+        <label class="check" title="Treadmill: one cycle in the given number of frames, for loops"
           ><input
             type="checkbox"
             :checked="treadmill !== null"
@@ -140,15 +143,15 @@ async function freeze(): Promise<void> {
           title="A foot is set down on every beat: of markers, an even beat, or a sound (Alt+B)"
           @click="sounds.lay()"
         >
-          A step a beat…
+          Steps on beats…
         </button>
         <button
           v-if="treadmill !== null"
           class="chip small"
-          title="Takes the same cycle along: x is keyed so that it goes one stride in a cycle, for ever"
+          title="Travels with the same cycle: keys x so that the figure moves one stride per cycle, forever"
           @click="attempt(one.travel(treadmill, false))"
         >
-          Go on like this
+          Repeat this cycle
         </button>
         <button
           v-else
@@ -187,7 +190,7 @@ async function freeze(): Promise<void> {
     <GaitDialog v-if="tuning && one.gait.value" v-model="tuning" :thing="one.figure.value" :rule="one.gait.value" />
     <PartsDialog v-if="hanging" v-model="hanging" :thing="one.figure.value" />
     <p v-if="selection.tool === 'joints'" class="hint">
-      Drag a joint of the dashed figure to make bones longer, shorter or lie another way; its parts go along.
+      Drag a joint of the dashed figure to change the length or direction of its bones; attached parts follow.
     </p>
   </div>
 </template>

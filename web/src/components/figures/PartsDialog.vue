@@ -52,8 +52,7 @@ async function done(): Promise<void> {
 <template>
   <ElDialog v-model="open" :title="`Parts of ${thing.name}`" width="520" append-to-body>
     <p>
-      Say what is drawn on which bone. Everything stays where it lies at this frame, and from then on goes along with
-      its bone, about its own pivot.
+      Choose the bone for each object. Objects keep their position at this frame, then move with their bone, about their own pivot.
     </p>
     <div class="bones">
       <template v-for="bone in bones" :key="bone.name">
@@ -76,7 +75,7 @@ async function done(): Promise<void> {
     <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
     <template #footer>
       <button class="plain" @click="open = false">Cancel</button>
-      <button class="primary" @click="done">Hang them there</button>
+      <button class="primary" @click="done">Attach them</button>
     </template>
   </ElDialog>
 </template>

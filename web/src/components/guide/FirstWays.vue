@@ -42,8 +42,8 @@ const WAYS = [
 </script>
 
 <template>
-  <section class="ways" aria-label="Ways to begin">
-    <h2>What shall move?</h2>
+  <section class="ways" aria-label="Ways to start">
+    <h2>Choose an object to move</h2>
     <div class="cards">
       <button v-for="way in WAYS" :key="way.name" :disabled="adding" @click="way.run()">
         <VineIcon :name="way.icon" />

@@ -39,12 +39,11 @@ useIntervalFn(place, 500);
         <kbd>{{ guide.step.keys }}</kbd>
       </p>
       <button class="chip small" title="Go on without it" @click="guide.skip()">Skip</button>
-      <button class="chip small" title="Leave it; F1 takes it up again here" @click="guide.leave()">Leave</button>
+      <button class="chip small" title="Close the guide; F1 continues it here" @click="guide.leave()">Leave</button>
     </template>
     <template v-else>
       <p aria-live="polite">
-        <strong>That is a scene.</strong> Two leaves, and three choices about them. Everything you chose can be changed
-        at any time, and taken back with Ctrl+Z.
+        <strong>That is a scene.</strong> Two keys and three choices. You can change each choice at any time, or undo it with Ctrl+Z.
       </p>
       <button class="chip small" @click="guide.leave()">Done</button>
     </template>

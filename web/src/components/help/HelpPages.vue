@@ -66,7 +66,7 @@ defineExpose({ focus: () => field.value?.focus() });
             <span class="excerpt">{{ hit.excerpt }}</span>
           </button>
         </li>
-        <li v-if="!hits.length" class="none">Nothing has these words. Try fewer, or only the beginning of one.</li>
+        <li v-if="!hits.length" class="none">No results. Try fewer words, or only the beginning of a word.</li>
       </ul>
       <ul v-else aria-label="All pages">
         <li v-for="one in PAGES" :key="one.slug" :class="{ inner: one.inner }">

@@ -38,8 +38,8 @@ async function done(): Promise<void> {
 
 <template>
   <ElDialog v-model="open" title="Inset: a scene inside this one" width="460" append-to-body>
-    <p>An inset has frames of its own, and can be shown many times, each from another frame.</p>
-    <div v-if="offered.length" class="choices" role="radiogroup" aria-label="What it shows">
+    <p>An inset has its own timeline. Several insets can show the same scene from different frames.</p>
+    <div v-if="offered.length" class="choices" role="radiogroup" aria-label="Contents">
       <label v-for="one in offered" :key="one.id" :class="{ on: chosen === one.id }"
         ><input v-model="chosen" type="radio" :value="one.id" />
         <strong>{{ one.name }}</strong>
@@ -84,7 +84,7 @@ async function done(): Promise<void> {
     <template #footer>
       <button class="plain" @click="open = false">Cancel</button>
       <button class="primary" @click="done">
-        {{ chosen === null ? "Make it and go inside" : "Put it into the picture" }}
+        {{ chosen === null ? "Make it and go inside" : "Add to the scene" }}
       </button>
     </template>
   </ElDialog>

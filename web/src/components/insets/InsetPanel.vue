@@ -67,13 +67,13 @@ const runFree = (): void => void scene.edit([deleteKeys(props.thing.id, "inner",
         title="Take the keys of the inner frame away: the inside runs from its beginning again"
         @click="runFree"
       >
-        Let it run by itself
+        Run automatically
       </button>
-      <span v-else class="facts">rules say which frame inside is shown</span>
+      <span v-else class="facts">rules set the inner frame</span>
       <label
-        >past its end it
+        >after its end it
         <select
-          aria-label="Past the end of the inside"
+          aria-label="After the end of the inner scene"
           :value="thing.inset.past"
           @change="set({ past: chosenIn($event) as 'hold' })"
         >
@@ -88,14 +88,14 @@ const runFree = (): void => void scene.edit([deleteKeys(props.thing.id, "inner",
         title="A copy of the scene inside, for this inset alone"
         @click="insets.ownInside(thing.id)"
       >
-        An inside of its own
+        Make its scene unique
       </button>
       <button
         class="chip small"
-        title="What is inside hangs on a group here, and moves as it did"
+        title="Replaces the inset by a group with the same objects and motion"
         @click="insets.openUp(thing.id)"
       >
-        Make a group of it
+        Convert to a group
       </button>
       <button
         v-if="unused"

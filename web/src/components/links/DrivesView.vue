@@ -122,11 +122,10 @@ function press(node: Node): void {
         <span v-else class="mark" aria-hidden="true">◔</span>
         <span class="text">{{ nameOf(node) }}</span>
       </button>
-      <button v-if="opened.size" class="chip small fold" @click="opened = new Set()">Put together what is alike</button>
+      <button v-if="opened.size" class="chip small fold" @click="opened = new Set()">Merge equal parts</button>
     </div>
     <p v-else>
-      Nothing drives anything yet. Take the link tool and drag from one thing in the picture onto another; or drag a
-      dial onto a value.
+      No links yet. Drag from one object to another with the link tool, or drag a dial onto a value.
     </p>
   </div>
 </template>

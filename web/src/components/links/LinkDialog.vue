@@ -193,7 +193,7 @@ async function link(): Promise<void> {
         <select
           class="who"
           :value="driven.object"
-          aria-label="What is driven"
+          aria-label="Driven channel"
           @change="driven = { object: chosenIn($event), channel: fitting(chosenIn($event), driven.channel) }"
         >
           <option v-for="one in scene.objects" :key="one.id" :value="one.id">{{ one.name }}</option>
@@ -209,9 +209,7 @@ async function link(): Promise<void> {
       </span>
     </div>
     <LinkHow v-model:way="way" v-model:numbers="numbers" :ways="ALL" :names="short" :driver="reach" />
-    <label
-      class="keep"
-      title="A number is added or the driver is divided by what it is now, so that nothing looks different at this frame"
+    <label class="keep" title="Keeps the current value at this frame, by an offset or a ratio"
       ><input v-model="keep" type="checkbox" /> keep how it looks at frame {{ playback.frame }}</label
     >
     <p v-if="allDriven.length > 1" class="along">

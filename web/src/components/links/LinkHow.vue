@@ -46,7 +46,7 @@ const set = (change: Partial<Numbers>): void => void (numbers.value = { ...numbe
 
 <template>
   <div class="how">
-    <div class="ways" role="radiogroup" aria-label="How it follows">
+    <div class="ways" role="radiogroup" aria-label="Follow mode">
       <button
         v-for="one in offered"
         :key="one.how"
@@ -96,7 +96,7 @@ const set = (change: Partial<Numbers>): void => void (numbers.value = { ...numbe
             :checked="numbers.same_way"
             @change="set({ same_way: ($event.target as HTMLInputElement).checked })"
           />
-          the same way round, as with a belt</label
+          same direction, as with a belt</label
         >
       </template>
       <template v-else-if="way === 'mirrored'">
@@ -139,7 +139,7 @@ const set = (change: Partial<Numbers>): void => void (numbers.value = { ...numbe
                 :checked="numbers.go_on"
                 @change="set({ go_on: ($event.target as HTMLInputElement).checked })"
               />
-              go on past the ends</label
+              continue beyond the ends</label
             >
           </template>
         </div>

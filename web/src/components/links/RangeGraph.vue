@@ -81,7 +81,7 @@ function nudge(event: KeyboardEvent, end: { name: string; driver: number; driven
     <svg ref="area" :viewBox="`0 0 ${W} ${H}`" :width="W" :height="H" role="group" aria-label="From a range to a range">
       <rect :width="W" :height="H" rx="6" />
       <rect class="does" :x="x(least)" :width="Math.max(1, x(most) - x(least))" :height="H">
-        <title>How far the driver goes in this scene</title>
+        <title>Range of the driver in this scene</title>
       </rect>
       <line class="now" :x1="x(now)" :x2="x(now)" y1="0" :y2="H" />
       <path :d="line" />

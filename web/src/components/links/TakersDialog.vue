@@ -150,7 +150,7 @@ async function take(): Promise<void> {
 <template>
   <ElDialog
     :model-value="true"
-    :title="`Let things take ${dial?.name ?? 'the dial'}`"
+    :title="`Link objects to ${dial?.name ?? 'the dial'}`"
     width="600"
     append-to-body
     @close="close"
@@ -159,7 +159,7 @@ async function take(): Promise<void> {
       <div>
         <label class="field"
           >what
-          <select v-model="kind" aria-label="What takes it">
+          <select v-model="kind" aria-label="Linked channels">
             <option v-for="[name, places] in kinds" :key="name" :value="name">{{ name }} ({{ places.length }})</option>
           </select>
         </label>
@@ -172,10 +172,10 @@ async function take(): Promise<void> {
           aria-label="Find by name"
         />
         <label class="all"><input type="checkbox" :checked="all" @change="toggleAll" /> all {{ listed.length }}</label>
-        <div class="list" role="group" aria-label="Who takes it">
+        <div class="list" role="group" aria-label="Linked objects">
           <label v-for="one in listed" :key="key(one)"
             ><input type="checkbox" :checked="ticked.has(key(one))" @change="toggle(one)" />
-            {{ names.objectName(one.object) }} <small v-if="taken.has(key(one))">takes it already</small></label
+            {{ names.objectName(one.object) }} <small v-if="taken.has(key(one))">linked already</small></label
           >
         </div>
       </div>

@@ -62,7 +62,7 @@ async function choose(command: string): Promise<void> {
         {{ mend.label }}
       </button>
       <PopUpMenu placement="bottom-end" @command="choose">
-        <button class="round small" :aria-label="`Hush: ${note.label}`" title="Not wanted: hush it">
+        <button class="round small" :aria-label="`Hush: ${note.label}`" title="Hush this note">
           <VineIcon name="shut" />
         </button>
         <template #items>

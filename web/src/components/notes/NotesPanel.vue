@@ -61,12 +61,12 @@ watch(
       <p v-if="!notes.list.length && scene.objects.length" class="none">
         {{ notes.looking ? "Looking through the motion…" : "Nothing to remark: feet stay, loops close, nothing pops." }}
       </p>
-      <p v-else-if="!notes.list.length" class="none">Notes come once something moves.</p>
+      <p v-else-if="!notes.list.length" class="none">Notes appear once an object moves.</p>
       <p v-if="notes.state?.silent" class="none">
         {{ notes.state.silent === 1 ? "One is" : `${notes.state.silent} are` }} hushed.
-        <button class="chip small" @click="notes.hear()">Hear them again</button>
+        <button class="chip small" @click="notes.hear()">Show them again</button>
       </p>
-      <p class="none"><RouterLink to="/notes" target="_blank">What each kind means, in small pictures</RouterLink></p>
+      <p class="none"><RouterLink to="/notes" target="_blank">Examples of each kind</RouterLink></p>
     </div>
   </section>
 </template>

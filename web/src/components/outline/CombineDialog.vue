@@ -58,7 +58,7 @@ async function make(): Promise<void> {
 
 <template>
   <ElDialog v-model="open" :title="`Combine ${thing.name} with others`" width="420" append-to-body :modal="false">
-    <div class="ways" role="radiogroup" aria-label="How to combine">
+    <div class="ways" role="radiogroup" aria-label="Combination">
       <button
         v-for="way in WAYS"
         :key="way.how"

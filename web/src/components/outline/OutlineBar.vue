@@ -46,7 +46,7 @@ async function outlineIt(): Promise<void> {
         role="radio"
         :aria-checked="outline.freely"
         :class="{ on: outline.freely }"
-        title="Hold and draw; the line is fitted to few points. Alt does so just once"
+        title="Draw freely; the line is fitted with few points. Hold Alt to draw freely once"
         @click="outline.freely = true"
       >
         Freely
@@ -64,7 +64,7 @@ async function outlineIt(): Promise<void> {
           aria-label="Tolerance"
         /><b>{{ outline.tolerance }} px</b></label
       >
-      <span>Hold and draw. End where you began to close it.</span>
+      <span>Draw with the button held down. End at the start to close the outline.</span>
     </template>
     <template v-else-if="outline.drawn.length">
       <strong>{{ outline.drawn.length }} {{ outline.drawn.length === 1 ? "point" : "points" }}</strong>
@@ -90,7 +90,7 @@ async function outlineIt(): Promise<void> {
     <span v-else>Click for corners, drag for smooth points, close on the first.</span>
   </ToolStrip>
   <ToolStrip v-else label="Points of the outline">
-    <span v-if="!selection.object">Pick something that is drawn to edit its points.</span>
+    <span v-if="!selection.object">Select a drawn object to edit its points.</span>
     <template v-else-if="!hasPoints(selection.object)">
       <span>{{ selection.object.name }} has no points of its own.</span>
       <button
@@ -99,7 +99,7 @@ async function outlineIt(): Promise<void> {
         title="Turn it into an outline that looks the same, to be changed point by point"
         @click="outlineIt"
       >
-        Make an outline of it
+        Convert to an outline
       </button>
     </template>
     <template v-else>
@@ -109,7 +109,7 @@ async function outlineIt(): Promise<void> {
         <button class="chip" title="Smooth, with handles in one line" @click="actions.smooth()">Smooth</button>
         <button class="chip" title="Take them out (Delete)" @click="actions.remove()">Take out</button>
         <button v-if="count === 1" class="chip" title="Cut the outline open here" @click="actions.cut()">Cut</button>
-        <button v-if="count === 1" class="chip" title="Let the outline begin here" @click="actions.first()">
+        <button v-if="count === 1" class="chip" title="Make this the first point" @click="actions.first()">
           Begin here
         </button>
         <button v-if="edit.ends.value.length === 2" class="chip" title="Join these two ends" @click="actions.join()">
@@ -117,16 +117,11 @@ async function outlineIt(): Promise<void> {
         </button>
       </template>
       <button v-else class="chip" title="Pick every point" @click="actions.pickAll()">All</button>
-      <button class="chip" title="Let the outline be gone the other way" @click="actions.reverse()">Reverse</button>
-      <button
-        v-if="chosen"
-        class="chip"
-        title="Let points go where they have the least way again"
-        @click="actions.forgetMeeting()"
-      >
-        Match by least way
+      <button class="chip" title="Reverse the outline's direction" @click="actions.reverse()">Reverse</button>
+      <button v-if="chosen" class="chip" title="Match points automatically again" @click="actions.forgetMeeting()">
+        Match automatically
       </button>
-      <label v-if="fitted !== null" class="fit" title="How far the line may stray from where the hand went"
+      <label v-if="fitted !== null" class="fit" title="Largest distance between the line and your stroke"
         ><span>within</span
         ><input
           v-model.number="fit"

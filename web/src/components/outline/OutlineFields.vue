@@ -44,10 +44,10 @@ async function outlineIt(): Promise<void> {
 <template>
   <div class="outline-fields">
     <template v-if="own">
-      <button class="chip" title="Its points as SVG path data, to be pasted or copied" @click="writing = true">
+      <button class="chip" title="The outline as SVG path data, to copy or paste" @click="writing = true">
         Path data…
       </button>
-      <label title="What is inside where its lines cross">
+      <label title="Which areas are filled where the lines cross">
         <span>where lines cross</span>
         <select
           :value="own.fill_rule"
@@ -65,7 +65,7 @@ async function outlineIt(): Promise<void> {
       title="Turn it into an outline that looks the same, to be changed point by point"
       @click="outlineIt"
     >
-      Make an outline of it
+      Convert to an outline
     </button>
     <button
       v-if="lined"
@@ -73,7 +73,7 @@ async function outlineIt(): Promise<void> {
       title="Turn its line into a filled outline of its own"
       @click="scene.edit([{ edit: 'outline-line', object: thing.id, frame: playback.frame }])"
     >
-      Outline its line
+      Convert the stroke
     </button>
     <button
       v-if="others.length"

@@ -93,7 +93,7 @@ const raw = (number: number): NumberedPoint => props.edit.points.value[number]!;
       :d="piece.d"
       @pointerdown="edit.putOn($event, raw(piece.one.number))"
     >
-      <title v-if="!many">Click to put a point here; the outline keeps its look</title>
+      <title v-if="!many">Click to add a point; the outline keeps its shape</title>
     </path>
     <path v-for="piece in pieces" :key="`seen ${piece.one.number}`" class="seen" :d="piece.d" />
     <template v-for="arm in arms" :key="`${arm.side} ${arm.one.number}`">
@@ -105,7 +105,7 @@ const raw = (number: number): NumberedPoint => props.edit.points.value[number]!;
         :cy="arm.at.y"
         r="5"
         @pointerdown="edit.beginHandle($event, raw(arm.one.number), arm.side)"
-        ><title>Pull to bend; Alt moves this side alone</title></circle
+        ><title>Drag to bend; hold Alt to move this side alone</title></circle
       >
     </template>
     <g v-for="one in points" :key="one.number">
@@ -137,7 +137,7 @@ const raw = (number: number): NumberedPoint => props.edit.points.value[number]!;
         :cy="one.at.y - 15"
         r="6"
         @pointerdown="edit.beginMeeting($event, one.number)"
-        ><title>Drag to the point of the next key that this one shall go to</title></circle
+        ><title>Drag to the matching point of the next key</title></circle
       >
     </g>
     <template v-if="following.length">

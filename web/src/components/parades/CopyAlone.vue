@@ -83,8 +83,8 @@ const drop = (at: number): void =>
         hint="Which copy; a click on it in the picture chooses it too"
         @change="selection.copy = Math.round($event) - 1"
       />
-      <select aria-label="What this copy has of its own" @change="add">
-        <option value="">has of its own…</option>
+      <select aria-label="Values of this copy" @change="add">
+        <option value="">add an own value…</option>
         <option v-for="(place, n) in places" :key="n" :value="n">{{ place.says }}</option>
       </select>
     </div>
@@ -114,7 +114,7 @@ const drop = (at: number): void =>
       <button
         class="quiet"
         :aria-label="`Copy ${one.copy + 1} like the others`"
-        title="Like the others again"
+        title="Use the shared value again"
         @click="drop(n)"
       >
         ×

@@ -29,10 +29,10 @@ async function add(element: ElementWords): Promise<void> {
 <template>
   <ElDialog v-model="open" title="Ready elements" width="760" append-to-body>
     <div class="line">
-      <p>Each is made of plain objects with keys and rules: change what you like, or make a parade of it.</p>
+      <p>Each element consists of plain objects with keys and rules: change any of them, or turn it into a parade.</p>
       <FindField v-model="typed" label="Find an element" @take="shown[0] && add(shown[0])" />
     </div>
-    <p v-if="elements.length && !shown.length">Nothing is called so. Try fewer letters.</p>
+    <p v-if="elements.length && !shown.length">No matches. Try fewer letters.</p>
     <div class="cards">
       <ElementCard
         v-for="element in shown"

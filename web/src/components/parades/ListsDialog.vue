@@ -135,7 +135,7 @@ function move(row: number, by: number): void {
 function length(column: Column): string {
   const n = column.cells.length;
   const rows = n === 1 ? "1 row" : `${n} rows`;
-  if (!n) return "empty: copies stay as the part is";
+  if (!n) return "empty: copies stay use the object's own value";
   if (column.fill === "spread") return `${rows} blended over ${count.value} copies`;
   if (n > count.value) return `${rows} for ${count.value} copies: the last ${n - count.value} are not shown`;
   if (n < count.value)
@@ -167,8 +167,7 @@ async function keep(): Promise<void> {
 <template>
   <ElDialog v-model="open" :title="`Lists of ${thing.name}`" width="680" append-to-body>
     <p v-if="!columns.length">
-      A list gives each copy a value of its own: words, a colour, a height. Choose what it is for; then type, or paste a
-      column from a table.
+      A list gives each copy its own value: a text, a colour, a height. Choose a channel, then type values or paste a table column.
     </p>
     <div class="table">
       <table v-if="columns.length">
@@ -179,22 +178,22 @@ async function keep(): Promise<void> {
               <span class="what" :title="says(column)">{{ says(column) }}</span>
               <span class="how">
                 <select v-model="column.fill" :aria-label="`Beyond the list of ${says(column)}`">
-                  <option value="cycle">again and again</option>
-                  <option value="once">the last stays</option>
-                  <option value="spread" :disabled="isText(column)">blended over all</option>
+                  <option value="cycle">repeat the list</option>
+                  <option value="once">keep the last value</option>
+                  <option value="spread" :disabled="isText(column)">blend across all</option>
                 </select>
                 <select v-if="!isText(column)" v-model="column.mode" :aria-label="`How ${says(column)} takes it`">
                   <option value="replace">is</option>
                   <option value="add">plus</option>
                   <option value="multiply">times</option>
                 </select>
-                <button class="quiet" title="Go on in equal steps, down to the last copy" @click="step(column)">
+                <button class="quiet" title="Continue in equal increments down to the last copy" @click="step(column)">
                   Step
                 </button>
                 <button
                   v-if="pagesOf(column).length"
                   class="quiet"
-                  title="More pictures, one a row"
+                  title="Add pictures, one per row"
                   @click="choosePictures(column)"
                 >
                   Pictures…
@@ -238,7 +237,7 @@ async function keep(): Promise<void> {
                   :aria-label="`${says(column)}, copy ${row}`"
                   @change="setCell(column, row - 1, ($event.target as HTMLSelectElement).value)"
                 >
-                  <option value="">as the part is</option>
+                  <option value="">use the object's own value</option>
                   <option v-for="(id, page) in pagesOf(column)" :key="`${page} ${id}`" :value="String(page)">
                     {{ page + 1 }} {{ nameOf(id) }}
                   </option>

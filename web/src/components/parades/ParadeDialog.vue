@@ -144,7 +144,7 @@ async function keep(): Promise<void> {
         />
       </template>
       <template v-if="arrange === 'free'">
-        <span>each further by</span>
+        <span>offset of each</span>
         <span class="two">
           <NumberField label="Right" unit="x" :value="values['spread.x']!" @change="set('spread.x', $event)" />
           <NumberField label="Down" unit="y" :value="values['spread.y']!" @change="set('spread.y', $event)" />
@@ -174,8 +174,8 @@ async function keep(): Promise<void> {
       </select>
     </div>
     <details v-if="beside.length > 1">
-      <summary>{{ chosen.length > 1 ? `${chosen.length} things together` : "More things along with it" }}</summary>
-      <div class="list" role="group" aria-label="Things together">
+      <summary>{{ chosen.length > 1 ? `${chosen.length} things together` : "More objects to include" }}</summary>
+      <div class="list" role="group" aria-label="Grouping">
         <label v-for="one in beside" :key="one.id"
           ><input
             v-model="chosen"

@@ -51,7 +51,7 @@ const apart = (): void =>
 <template>
   <div v-if="one.thing.value && parade" class="parade" role="group" :aria-label="`Parade ${one.thing.value.name}`">
     <p v-if="!one.parts.value.length" class="empty">
-      Nothing hangs on it yet: drag something onto it in the troupe, and it is shown again and again.
+      Nothing hangs on it yet: drag something onto it in the troupe, and it is shown repeat the list.
     </p>
     <ArrangeChooser :arrange="parade.arrange" :has-text="hasText" :has-guides="guides.length > 0" @choose="arrange" />
     <div class="grid">
@@ -92,7 +92,7 @@ const apart = (): void =>
         <button
           v-if="parade.order === 'chance'"
           class="chip small"
-          title="Draw the order anew"
+          title="Shuffle the order again"
           @click="one.set({ seed: (parade.seed + 1) % 1000000 })"
         >
           Anew
@@ -100,12 +100,12 @@ const apart = (): void =>
       </span>
     </div>
     <details>
-      <summary>More of how copies differ</summary>
+      <summary>More differences between copies</summary>
       <div class="grid">
         <span>in between</span>
         <select
-          aria-label="Feel over the copies"
-          title="How size, turn and the like go from the first copy to the last"
+          aria-label="Feel across the copies"
+          title="How size, rotation and other values change from the first copy to the last"
           :value="typeof parade.feel === 'string' ? parade.feel : ''"
           @change="one.set({ feel: chosenIn($event) as Parade['feel'] })"
         >
@@ -122,11 +122,11 @@ const apart = (): void =>
           <option value="smallest">the smallest</option>
         </select>
         <span />
-        <label class="check" title="A copy that is shifted past the end is at the start again"
+        <label class="check" title="Copies shifted past the end continue at the start"
           ><input type="checkbox" :checked="parade.wraps" @change="one.set({ wraps: !parade.wraps })" /> go round</label
         >
         <span />
-        <label class="check" title="Each copy is larger than the one before by the same factor, not by the same amount"
+        <label class="check" title="Scale each copy by the same factor instead of the same amount"
           ><input type="checkbox" :checked="parade.geometric" @change="one.set({ geometric: !parade.geometric })" />
           grow by equal factors</label
         >
@@ -144,9 +144,7 @@ const apart = (): void =>
         Lists…{{ parade.lists.length ? ` (${parade.lists.length})` : "" }}
       </button>
       <button class="chip" title="Plain objects that move as the copies do" @click="apart">Take apart</button>
-      <button class="chip" title="Take the parade away and leave what hangs on it, once" @click="open">
-        Leave one
-      </button>
+      <button class="chip" title="Remove the parade and keep its objects, once" @click="open">Leave one</button>
     </div>
     <ListsDialog v-if="listed" v-model="listing" :thing="one.thing.value" />
   </div>

@@ -62,7 +62,7 @@ function setWay(way: (typeof WAYS)[number]["way"]): void {
       <button
         v-if="canJoin"
         class="chip"
-        title="Make one path of the keys of x and y; the motion stays"
+        title="Join the keys of x and y into a path; the motion stays the same"
         @click="make({ edit: 'join-path', object })"
       >
         Join x and y
@@ -83,13 +83,7 @@ function setWay(way: (typeof WAYS)[number]["way"]): void {
           {{ one.says }}
         </button>
       </div>
-      <button
-        class="chip"
-        title="Go round these points sharply, without cutting the corner"
-        @click="setCorner(meant, 'sharp')"
-      >
-        Sharp
-      </button>
+      <button class="chip" title="Turn sharply at these points" @click="setCorner(meant, 'sharp')">Sharp</button>
       <button class="chip" title="Round these points smoothly" @click="setCorner(meant, 'smooth')">Smooth</button>
       <PopUp v-if="splined" :width="200" placement="bottom">
         <template #reference

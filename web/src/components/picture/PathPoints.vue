@@ -42,7 +42,7 @@ const sharp = (key: Key): boolean => key.tension === 1 || (key.out?.[0] === 0 &&
 <template>
   <g>
     <path class="hold" data-testid="path-hold" :d="hold" @pointerdown.stop.prevent="path.putOn($event)"
-      ><title>Click to put a point on the path; its shape stays</title></path
+      ><title>Click to add a point; the path keeps its shape</title></path
     >
     <g v-for="handle in path.handles.value" :key="`${handle.side} ${handle.key.frame}`">
       <line
@@ -59,7 +59,7 @@ const sharp = (key: Key): boolean => key.tension === 1 || (key.out?.[0] === 0 &&
         :cy="handleAt(handle.key, handle.at).y"
         r="5.500"
         @pointerdown="path.begin($event, { kind: 'handle', handle })"
-        ><title>Pull to bend the path; Alt moves this side alone; Shift keeps a direction</title></circle
+        ><title>Drag to bend the path; hold Alt to move this side alone, Shift to keep its direction</title></circle
       >
     </g>
     <circle

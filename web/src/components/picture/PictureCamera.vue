@@ -35,7 +35,7 @@ function begin(event: PointerEvent): void {
     <path class="outside" :d="`M-9999 -9999H9999V9999H-9999ZM${points.replaceAll(' ', 'L')}Z`" />
     <polygon class="frame" :points="points" />
     <polygon class="edge" data-testid="camera-frame" :points="points" @pointerdown="begin"
-      ><title>What the camera sees: drag it to look elsewhere, its corners to look closer</title></polygon
+      ><title>The camera's view: drag it to pan, drag its corners to zoom</title></polygon
     >
   </g>
 </template>

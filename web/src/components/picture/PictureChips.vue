@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** What is seen over the picture: path, onion skin, snapping, zoom. */
+/** Overlays of the picture: path, onion skin, snapping, zoom. */
 import { ElDropdownItem } from "element-plus";
 import { computed } from "vue";
 import PopUp from "@/components/common/PopUp.vue";
@@ -28,14 +28,14 @@ const others = computed(() => scene.objects.filter((one) => one.id !== selection
 </script>
 
 <template>
-  <div class="chips" role="toolbar" aria-label="What is seen over the picture">
+  <div class="chips" role="toolbar" aria-label="Overlays of the picture">
     <VariantActions class="variant" />
     <button
       class="chip"
       :class="{ on: panels.big }"
       role="switch"
       :aria-checked="panels.big"
-      :title="panels.big ? 'Bring the panels back (Q)' : 'All of the page for picture and transport (Q)'"
+      :title="panels.big ? 'Show the panels (Q)' : 'Hide all panels (Q)'"
       @click="panels.big = !panels.big"
     >
       big picture
@@ -66,7 +66,7 @@ const others = computed(() => scene.objects.filter((one) => one.id !== selection
       :class="{ on: selection.showBlur }"
       role="switch"
       :aria-checked="selection.showBlur"
-      title="The resting frame with its motion blur, as it is exported"
+      title="Shows motion blur on the current frame, as exports do"
       @click="selection.showBlur = !selection.showBlur"
     >
       blur
@@ -88,7 +88,7 @@ const others = computed(() => scene.objects.filter((one) => one.id !== selection
       :class="{ on: inside.showAround }"
       role="switch"
       :aria-checked="inside.showAround"
-      title="What lies around the inset you came in by, dimmed"
+      title="Shows the scene around this inset, dimmed"
       @click="inside.showAround = !inside.showAround"
     >
       around
@@ -151,7 +151,7 @@ const others = computed(() => scene.objects.filter((one) => one.id !== selection
         >
         <span>and of</span>
         <select
-          aria-label="Ghost of another object too"
+          aria-label="Ghost of another object"
           :value="selection.onion.also ?? ''"
           @change="set({ also: ($event.target as HTMLSelectElement).value || null })"
         >
@@ -165,7 +165,7 @@ const others = computed(() => scene.objects.filter((one) => one.id !== selection
         ><button
           class="chip"
           :class="{ on: selection.snap.on }"
-          title="Snapping while you move things; Alt lets go of it for a moment"
+          title="Snap objects while you move them; hold Alt to move freely"
         >
           snap
         </button></template
@@ -211,7 +211,7 @@ const others = computed(() => scene.objects.filter((one) => one.id !== selection
       </button>
       <template #items>
         <ElDropdownItem command="fit">Fit <kbd>5</kbd></ElDropdownItem>
-        <ElDropdownItem command="picked" :disabled="!selection.object">The picked thing <kbd>6</kbd></ElDropdownItem>
+        <ElDropdownItem command="picked" :disabled="!selection.object">The selection <kbd>6</kbd></ElDropdownItem>
         <ElDropdownItem command="whole">100 % <kbd>7</kbd></ElDropdownItem>
         <ElDropdownItem v-for="z in [0.25, 0.5, 2, 4]" :key="z" :command="z">{{ z * 100 }} %</ElDropdownItem>
       </template>

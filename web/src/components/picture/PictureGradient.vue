@@ -149,7 +149,7 @@ function nudge(event: KeyboardEvent, which: 0 | 1): void {
       @pointerdown.stop
       @dblclick.stop="addAt"
     >
-      <title>Double-click for another colour on the way</title>
+      <title>Double-click to add a colour stop</title>
     </line>
     <line class="way" :x1="stage(ends[0]).x" :y1="stage(ends[0]).y" :x2="stage(ends[1]).x" :y2="stage(ends[1]).y" />
     <rect

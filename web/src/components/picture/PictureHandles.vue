@@ -59,7 +59,7 @@ function bracket(at: Point, index: number): string {
         :cy="pivot.y"
         :r="ring"
         @pointerdown="emit('grip', $event, { kind: 'turn' })"
-        ><title>Drag round to turn; Shift turns in steps of 15°</title></circle
+        ><title>Drag around to rotate; hold Shift for steps of 15°</title></circle
       >
       <circle class="knob" :cx="pivot.x + ring" :cy="pivot.y" r="4" />
       <g v-for="({ corner, at }, i) in shown" :key="i">
@@ -71,7 +71,7 @@ function bracket(at: Point, index: number): string {
           :cy="at.y"
           r="11"
           @pointerdown="emit('grip', $event, { kind: 'scale', corner })"
-          ><title>Drag to size; Shift keeps the proportions</title></circle
+          ><title>Drag to scale; hold Shift to keep the proportions</title></circle
         >
       </g>
     </template>
@@ -87,7 +87,7 @@ function bracket(at: Point, index: number): string {
         :cy="pivot.y"
         r="14"
         @pointerdown="emit('grip', $event, { kind: 'pivot' })"
-        ><title>The pivot: drag it to where the object should turn and grow about</title></circle
+        ><title>Pivot: the point that the object rotates and scales about. Drag to move it.</title></circle
       >
     </g>
   </g>

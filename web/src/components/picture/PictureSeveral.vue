@@ -93,7 +93,7 @@ const said = computed(() => {
           :cy="at.y"
           r="11"
           @pointerdown="together.begin($event, { kind: 'size', corner }, toPicture)"
-          ><title>Drag to size all of them; Shift keeps the proportions</title></circle
+          ><title>Drag to scale all; hold Shift to keep the proportions</title></circle
         >
       </g>
       <g v-if="knob">
@@ -106,7 +106,7 @@ const said = computed(() => {
           :cy="knob.y"
           r="12"
           @pointerdown="together.begin($event, { kind: 'turn' }, toPicture)"
-          ><title>Drag round to turn all of them; Shift turns in steps of 15°</title></circle
+          ><title>Drag around to rotate all; hold Shift for steps of 15°</title></circle
         >
       </g>
       <g class="pivot" :class="{ placed: selection.commonPivot }">
@@ -121,8 +121,7 @@ const said = computed(() => {
           @pointerdown="together.begin($event, { kind: 'pivot' }, toPicture)"
           @dblclick.stop="selection.commonPivot = null"
           ><title>
-            The pivot they share: drag it to what they should turn and grow about; a double click puts it back into the
-            middle
+            Shared pivot: the point that all rotate and scale about. Drag to move it; double-click to centre it.
           </title></circle
         >
       </g>

@@ -15,8 +15,8 @@ const TOOLS = [
   { name: "pivot", label: "Move the pivot", about: "Move the pivot; the picture stays (P)" },
   { name: "path", label: "Draw and bend paths", about: "Draw and bend paths (W)" },
   { name: "draw", label: "Draw outlines", about: "Draw outlines: by points or freely (B)" },
-  { name: "points", label: "Edit points", about: "Points of an outline: move, bend, add, take out (E)" },
-  { name: "link", label: "Link by hand", about: "Link: drag from what drives onto what it shall drive (D)" },
+  { name: "points", label: "Edit points", about: "Edit points: move, bend, add, remove (E)" },
+  { name: "link", label: "Link by hand", about: "Link: drag from the driver to the driven object (D)" },
   { name: "joints", label: "Shape the joints", about: "Joints: drag them where they rest (J)" },
 ] as const;
 /** Only figures have joints. */

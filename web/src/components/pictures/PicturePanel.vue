@@ -71,7 +71,7 @@ function setPace(frames: number): void {
   void scene.edit([{ edit: "turn-pages", id: props.thing.id, frames_a_page: frames, first }]);
 }
 
-/** More pages at the end; a flipbook that turns goes on turning all of them. */
+/** Add pages at the end; a flipbook that turns goes on turning all of them. */
 async function addPages(files: FileList | null): Promise<void> {
   const found = await bringing.read([...(files ?? [])]);
   const pictures = [...found.values()].flatMap((one) => one.pictures);
@@ -85,7 +85,7 @@ async function addPages(files: FileList | null): Promise<void> {
   ]);
 }
 
-/** Another file in place of the page shown, wherever it is used. */
+/** Replace the file of this page wherever it is used. */
 async function replace(files: FileList | null): Promise<void> {
   const file = files?.[0];
   const old = pages.value[here.value];
@@ -119,7 +119,7 @@ async function replace(files: FileList | null): Promise<void> {
           role="button"
           tabindex="0"
           :aria-label="`Leave page ${i + 1} out`"
-          title="Leave this page out"
+          title="Remove this page"
           @click.stop="leaveOut(i)"
           @keydown.enter.stop="leaveOut(i)"
           >×</i
@@ -137,22 +137,18 @@ async function replace(files: FileList | null): Promise<void> {
         :low="0.1"
         :high="10000"
         :digits="1"
-        hint="How long each page is shown: a change turns all pages at this pace, for ever"
+        hint="Duration of each page; a change sets the same pace for all pages, forever"
         @change="setPace($event)"
       />
     </div>
     <div class="line">
-      <button class="chip small" title="More pages at the end" @click="adding?.click()">Add pages…</button>
-      <button
-        class="chip small"
-        title="Another file in place of the page shown, wherever it is used"
-        @click="replacing?.click()"
-      >
+      <button class="chip small" title="Add pages at the end" @click="adding?.click()">Add pages…</button>
+      <button class="chip small" title="Replace the file of this page wherever it is used" @click="replacing?.click()">
         Replace…
       </button>
     </div>
     <div class="line">
-      <label title="How a page lies in its box of width and height"
+      <label title="How a page fits its width and height"
         >in its box
         <select aria-label="In its box" :value="book.fit" @change="set({ fit: chosenIn($event) as 'inside' })">
           <option value="inside">whole</option>
@@ -160,7 +156,7 @@ async function replace(files: FileList | null): Promise<void> {
           <option value="stretch">stretched</option>
         </select></label
       >
-      <label title="The box again and again beside itself, without end"
+      <label title="The box repeat the list beside itself, without end"
         >repeated
         <select aria-label="Repeated" :value="book.tile" @change="set({ tile: chosenIn($event) as 'none' })">
           <option value="none">no</option>
@@ -188,7 +184,7 @@ async function replace(files: FileList | null): Promise<void> {
     <div class="line">
       <button
         class="chip small"
-        title="Every picture kept with this scene, and where it is shown"
+        title="Every image stored with this scene, and the objects that show it"
         @click="listing = true"
       >
         All pictures…

@@ -50,7 +50,7 @@ async function putIn(picture: KeptPicture): Promise<void> {
 
 <template>
   <ElDialog v-model="open" title="Pictures of this scene" width="560" append-to-body>
-    <ul v-if="pictures.length" class="list" aria-label="Kept pictures">
+    <ul v-if="pictures.length" class="list" aria-label="Stored images">
       <li v-for="one in pictures" :key="one.id">
         <img :src="pictureAddress(one.id, 512)" alt="" loading="lazy" />
         <div class="words">
@@ -58,18 +58,18 @@ async function putIn(picture: KeptPicture): Promise<void> {
           <span>{{ one.width }} × {{ one.height }} px · {{ said(shown(one.id)) }}</span>
         </div>
         <button class="chip small" title="One more object that shows it" @click="putIn(one)">Put in</button>
-        <button class="chip small" title="Another file in its place, wherever it is shown" @click="begin(one.id)">
+        <button class="chip small" title="Replace the file wherever it is shown" @click="begin(one.id)">
           Replace…
         </button>
       </li>
     </ul>
-    <p v-else>None yet: drop picture files onto the page, and they are kept here.</p>
+    <p v-else>No images yet. Drop image files onto the page to store them with the scene.</p>
     <input
       ref="input"
       class="sr-only"
       type="file"
       tabindex="-1"
-      aria-label="Picture in its place"
+      aria-label="Replacement picture"
       @change="replace(input?.files ?? null)"
     />
     <template #footer>

@@ -37,7 +37,7 @@ const VIEWS: readonly { view: View; says: string; about: string; key: string }[]
   {
     view: "over",
     says: "Over each other",
-    about: "In two tints: what is now green, the other version orange, dark where both are",
+    about: "In two tints: the current version green, the other version orange, dark where they overlap",
     key: "2",
   },
   { view: "wipe", says: "Wipe", about: "One on each side of a line that you drag", key: "3" },
@@ -48,7 +48,7 @@ const paths = computed(() => {
   return showsPaths.value ? [...new Set([...found, ...(selection.objectId ? [selection.objectId] : [])])] : [];
 });
 const chosen = computed(() => rehearsals.differences.filter((one) => ticked.value.has(differenceKey(one))));
-// What differs no longer is not ticked either.
+// Differences no longer is not ticked either.
 watch(
   () => rehearsals.differences,
   () => (ticked.value = new Set(chosen.value.map(differenceKey))),
@@ -88,7 +88,7 @@ function key(event: KeyboardEvent): void {
     <template #header="{ titleId }">
       <div class="head">
         <h2 :id="titleId">{{ kept ? `Compare with ${names.kept}` : `${names.now} or ${names.kept}?` }}</h2>
-        <div class="views" role="radiogroup" aria-label="How they are seen">
+        <div class="views" role="radiogroup" aria-label="Comparison mode">
           <button
             v-for="one in VIEWS"
             :key="one.view"
@@ -138,7 +138,7 @@ function key(event: KeyboardEvent): void {
         <button
           class="round play"
           :aria-label="playback.playing ? 'Pause both' : 'Play both'"
-          title="Both play in step (Space)"
+          title="Play both in sync (Space)"
           @click="playback.toggle()"
         >
           <VineIcon :name="playback.playing ? 'pause' : 'play'" :solid="!playback.playing" />
@@ -158,7 +158,7 @@ function key(event: KeyboardEvent): void {
           <button
             class="plain"
             :disabled="!chosen.length"
-            title="Only what is ticked becomes as it was; nothing else changes"
+            title="Restores only the ticked items"
             @click="rehearsals.bringBack(chosen)"
           >
             Bring back ticked{{ chosen.length ? ` (${chosen.length})` : "" }}

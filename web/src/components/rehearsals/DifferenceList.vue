@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** What differs between two versions, thing by thing; what is ticked can be brought back. */
+/** Differences between two versions, thing by thing; what is ticked can be brought back. */
 import { computed } from "vue";
 import type { DifferenceWords } from "@/api/types";
 import { apart, differenceKey, grouped, where } from "@/geometry/differences";
@@ -29,7 +29,7 @@ function tick(all: readonly DifferenceWords[], on: boolean): void {
 </script>
 
 <template>
-  <section class="differences" aria-label="What differs">
+  <section class="differences" aria-label="Differences">
     <p v-if="looking && !differences.length" class="none">Comparing…</p>
     <p v-else-if="!differences.length" class="none">Nothing differs: the scene is as it was in {{ other }}.</p>
     <section v-for="group in groups" :key="group.owner ?? ''" class="group" :aria-label="group.name">

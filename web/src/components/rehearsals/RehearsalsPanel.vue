@@ -47,13 +47,13 @@ const stillOf = (one: RehearsalWords): string => `/api/scenes/${scene.id}/rehear
       </p>
       <template v-else>
         <div class="begin">
-          <button class="primary" :disabled="keeping" title="Keep the scene as it is now, whole" @click="keep">
-            Keep this version
+          <button class="primary" :disabled="keeping" title="Save the whole current scene as a rehearsal" @click="keep">
+            Save this version
           </button>
           <button
             class="chip"
             :disabled="!!rehearsals.variantOf"
-            title="Keep this version, change what you like, then compare and choose"
+            title="Save this version, try changes, then compare and choose"
             @click="rehearsals.tryVariant()"
           >
             Try a variant
@@ -61,8 +61,7 @@ const stillOf = (one: RehearsalWords): string => `/api/scenes/${scene.id}/rehear
         </div>
         <VariantActions class="variant" />
         <p v-if="!rehearsals.list.length" class="none">
-          Keep a version before you change something, and see both later: side by side, over each other, or with a line
-          between them. What was better then can be brought back, all of it or one channel.
+          Save a version before you change the scene, then compare both: side by side, overlaid, or with a wipe. You can restore the whole version, one object or one channel.
         </p>
         <ul>
           <li v-for="one in rehearsals.list" :key="one.id" class="card">

@@ -86,7 +86,7 @@ function copy(): void {
           :disabled="!turnable"
           :title="
             turnable
-              ? 'So many whole turns from the first picked leaf to the next key'
+              ? 'Number of full turns from the selected leaf to the next key'
               : 'Pick the leaf the turning should begin at, not the last one'
           "
         >
@@ -113,7 +113,7 @@ function copy(): void {
     <button
       class="chip"
       :disabled="leaf.rowFrames.value.length < 2"
-      title="Give the last key the value of the first, so that a loop has no seam"
+      title="Set the last key to the first key's value, so that the loop has no seam"
       @click="leaf.closeLoop()"
     >
       Close the loop

@@ -60,13 +60,13 @@ function leave(): void {
       {{ leaf.copied.value.count }} keys of {{ leaf.copied.value.from }}, the first at frame {{ playback.frame }}. The
       picture shows it.
     </p>
-    <div class="onto" role="group" aria-label="Onto which objects">
+    <div class="onto" role="group" aria-label="Target objects">
       <label v-for="thing in scene.objects" :key="thing.id"
         ><input v-model="onto" type="checkbox" :value="thing.id" /> {{ thing.name }}</label
       >
     </div>
     <div class="form">
-      <span>Each one later by</span>
+      <span>Delay of each</span>
       <NumberField
         label="Delay from object to object"
         :value="delay"

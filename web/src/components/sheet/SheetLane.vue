@@ -182,7 +182,7 @@ function remove(frame: number): void {
           class="lone"
           :class="{ left: (lane.frames[0] ?? 0) > playback.last * 0.6 }"
           :style="{ left: `${(lane.frames[0] ?? 0) * perFrame}px` }"
-          >one key moves nothing yet: go to another frame and change it there</span
+          >One key makes no motion yet. Go to another frame and change the value there.</span
         >
         <button
           v-for="leaf in leaves"

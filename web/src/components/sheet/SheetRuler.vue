@@ -20,13 +20,13 @@ const time = useTimeView();
 const ruler = ref<HTMLElement>();
 
 const TABS = [
-  { name: "sheet" as const, label: "Sheet", about: "Lanes with leaves: when things happen" },
+  { name: "sheet" as const, label: "Sheet", about: "Lanes with leaves: the timing of all objects" },
   { name: "curves" as const, label: "Curves", about: "Values over time, with keys and handles to drag" },
   { name: "speed" as const, label: "Speed", about: "How fast it goes over time, to drag faster or slower" },
-  { name: "depth" as const, label: "Depth", about: "How far away things are, seen from the side" },
+  { name: "depth" as const, label: "Depth", about: "Depths of the objects, seen from the side" },
   { name: "links" as const, label: "Links", about: "Who drives whom in the whole scene" },
 ];
-/** Only a camera sees how far away things are. */
+/** Depth is visible only through a camera. */
 const tabs = computed(() =>
   TABS.filter(({ name }) => name !== "depth" || scene.camera !== null || selection.sheetTab === "depth"),
 );
@@ -116,7 +116,7 @@ function slide(event: PointerEvent): void {
       aria-valuemin="0"
       :aria-valuemax="playback.last"
       :aria-valuetext="`frame ${playback.frame}`"
-      title="Drag to move the playhead; with Shift it goes from key to key"
+      title="Drag to move the playhead; hold Shift to jump from key to key"
       @pointerdown="scrub"
       @keydown.left.prevent="playback.goTo(playback.frame - 1)"
       @keydown.right.prevent="playback.goTo(playback.frame + 1)"

@@ -111,17 +111,17 @@ const said = computed(
 <template>
   <div v-if="isOffered" class="says picked" :class="{ late: isLate }" :style="place" @pointerdown.stop>
     <span>{{ inner ? "What is inside" : "What hangs on it" }}</span>
-    <button class="chip small" title="It stays as it is" @click="emit('done')">keeps its time</button>
+    <button class="chip small" title="Keep its keys" @click="emit('done')">keep their timing</button>
     <button
       v-if="spanned || inner"
       class="chip small"
-      title="What began or ended with it does so again; what was shown for a part of that time is left alone"
+      title="Attached objects that began or ended with it follow; others stay unchanged"
       @click="follow('extend')"
     >
       ends with it
     </button>
-    <button class="chip small" title="Its keys and spans are stretched along" @click="follow('stretch')">
-      stretches along
+    <button class="chip small" title="Its keys and spans are stretched, too" @click="follow('stretch')">
+      stretch with it
     </button>
   </div>
   <div v-else-if="short > 0" class="says" :class="{ late: isLate, picked }" :style="place" @pointerdown.stop>

@@ -41,14 +41,14 @@ function begin(event: PointerEvent, side: "first" | "last"): void {
   <button
     class="grip"
     aria-label="Stretch from the first picked leaf"
-    title="Drag to stretch the picked leaves in time; the last one stays"
+    title="Drag to stretch the selected keys in time from the last one"
     :style="{ left: `${(shown?.first ?? leaf.frames.value[0] ?? 0) * perFrame - 20}px` }"
     @pointerdown="begin($event, 'first')"
   />
   <button
     class="grip"
     aria-label="Stretch from the last picked leaf"
-    title="Drag to stretch the picked leaves in time; the first one stays"
+    title="Drag to stretch the selected keys in time from the first one"
     :style="{ left: `${(shown?.last ?? leaf.frames.value.at(-1) ?? 0) * perFrame + 13}px` }"
     @pointerdown="begin($event, 'last')"
   />

@@ -182,10 +182,10 @@ function wheel(event: WheelEvent): void {
         }"
       />
       <p v-if="!scene.objects.length" class="hint">
-        The time sheet shows when things move. Add an object, then key it with the leaf beside its values.
+        The time sheet shows the timing of all motion. Add an object, then key it with the leaf beside its values.
       </p>
       <p v-else-if="nothingKeyed && !scene.objects.some((one) => one.rules.length)" class="hint">
-        Nothing is keyed yet. Pick an object, click the leaf beside Travel, go to another frame and move it.
+        No keys yet. Select an object, click the leaf beside Travel, go to another frame and move it.
       </p>
     </div>
     <div

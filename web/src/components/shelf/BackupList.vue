@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** Copies of all scenes, made by the day: one is brought back after a second press, and that can be taken back. */
+/** Backups of all scenes, made by the day: one is brought back after a second press, and that can be taken back. */
 import { onMounted, shallowRef } from "vue";
 import { api } from "@/api/client";
 import type { BackupWords } from "@/api/types";
@@ -37,7 +37,7 @@ onMounted(async () => take(await messages.attempt(api.backups)));
 </script>
 
 <template>
-  <ul v-if="copies.length" aria-label="Copies of all scenes">
+  <ul v-if="copies.length" aria-label="Backups of all scenes">
     <li v-for="one in copies" :key="one.name">
       <span
         ><strong>{{ when(one) }}</strong> · {{ WHY[one.why] }} · {{ bytesText(one.size) }}</span
@@ -45,7 +45,7 @@ onMounted(async () => take(await messages.attempt(api.backups)));
       <SureButton
         asks="Bring back…"
         confirms="Yes, all scenes as they were then"
-        title="Every scene as it was then; what there is now is kept as a copy too"
+        title="Restores every scene from that day. The current state is backed up first."
         @sure="bringBack(one)"
       />
     </li>

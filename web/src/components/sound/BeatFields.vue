@@ -64,7 +64,7 @@ const said = computed(() => {
         <span>a bar · {{ Number(apart.toFixed(2)) }} frames a beat</span>
       </div>
     </template>
-    <p v-else>How many beats a minute? Motion, walks and loops can keep to them.</p>
+    <p v-else>Beats per minute. Motion, walks and loops can follow the beat.</p>
     <div class="line">
       <button v-if="!sounds.beat" class="chip" @click="set({})">Set a beat</button>
       <button
@@ -93,7 +93,7 @@ const said = computed(() => {
     <legend>Markers</legend>
     <p>{{ said }}</p>
     <div class="line">
-      <button class="chip" title="Lay a marker at the playhead, or take it away (S)" @click="sounds.tap()">
+      <button class="chip" title="Add or remove a marker at the playhead (S)" @click="sounds.tap()">
         {{ sounds.markers.some((one) => one.frame === playback.textFrame) ? "Take this one away" : "Lay one here" }}
       </button>
       <template v-if="sounds.markers.length">

@@ -42,7 +42,7 @@ const WAYS: readonly { name: Way; label: string; about: string; line: string }[]
   {
     name: "poses",
     label: "Its leaves",
-    about: "The leaves it has, one on each beat, again and again",
+    about: "The leaves it has, one on each beat, repeat the list",
     line: "M12 20H36V8H60V14H84V20H95",
   },
   {
@@ -157,15 +157,13 @@ async function lay(): Promise<void> {
     :lock-scroll="false"
     class="beats-dialog"
   >
-    <p v-if="!sounds.timers.length" class="hint">
-      There is nothing to go by yet: bring a sound in, set a beat, or lay markers with S.
-    </p>
+    <p v-if="!sounds.timers.length" class="hint">No beats yet. Import a sound, set a beat, or add markers with S.</p>
     <template v-else>
       <div class="line">
         <select v-model="object" aria-label="What moves" :title="thing?.name">
           <option v-for="one in things" :key="one.id" :value="one.id">{{ one.name }}</option>
         </select>
-        <select v-if="way !== 'step'" v-model="channel" aria-label="Which value of it">
+        <select v-if="way !== 'step'" v-model="channel" aria-label="Value to link">
           <option v-for="one in channels" :key="one.name" :value="one.name">{{ one.says }}</option>
         </select>
         <span>on</span>
@@ -232,9 +230,9 @@ async function lay(): Promise<void> {
         </template>
       </div>
       <div class="grid">
-        <span>every so many beats</span>
+        <span>every n beats</span>
         <NumberField
-          label="Every so many beats"
+          label="Every n beats"
           :value="given.every"
           :low="1"
           :high="64"
@@ -242,7 +240,7 @@ async function lay(): Promise<void> {
           @change="given.every = Math.round($event)"
         />
         <template v-if="way !== 'step'">
-          <span>beats left out first</span>
+          <span>beats to skip first</span>
           <NumberField
             label="Beats left out first"
             :value="given.skip"
@@ -255,15 +253,15 @@ async function lay(): Promise<void> {
       </div>
       <p class="hint">
         {{ used.length === 1 ? "One beat" : `${used.length} beats` }} within the scene.
-        <template v-if="way === 'step'">Where it goes does not change: its strides are fitted.</template>
+        <template v-if="way === 'step'">The path does not change; the strides are fitted to the beats.</template>
         <template v-else-if="way === 'poses'">Its {{ keyed }} leaves go round; others of this value go.</template>
-        <template v-else>Leaves between the first and the last beat give way.</template>
+        <template v-else>Keys between the first and the last beat are replaced.</template>
       </p>
       <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
     </template>
     <template #footer>
       <button class="plain" @click="open = false">Leave it</button>
-      <button class="primary" :disabled="!edit || !used.length" @click="lay">Put it on the beats</button>
+      <button class="primary" :disabled="!edit || !used.length" @click="lay">Fit to the beats</button>
     </template>
   </ElDialog>
 </template>

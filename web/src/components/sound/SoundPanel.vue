@@ -130,7 +130,7 @@ const asLong = (one: KeptSound): void =>
             <select
               :aria-label="`Dial for the loudness of ${one.name}`"
               :value="one.dial ?? ''"
-              title="A dial with keys turns it up and down over time"
+              title="A keyed dial changes the volume over time"
               @change="sounds.change(one, { dial: ($event.target as HTMLSelectElement).value || null })"
             >
               <option value="">no dial</option>
@@ -139,7 +139,7 @@ const asLong = (one: KeptSound): void =>
             <button
               v-if="!one.dial"
               class="chip small"
-              title="Makes a dial for it, to be keyed: a fade, say"
+              title="Makes a dial for the volume, for example for a fade"
               @click="key(one)"
             >
               Key it…
@@ -148,23 +148,15 @@ const asLong = (one: KeptSound): void =>
           <div class="buttons">
             <button
               class="chip"
-              title="Leaves of a value on its beats, or a bounce between them"
+              title="Keys on the beats, or a bounce between them"
               @click="sounds.lay(`sound:${one.id}`)"
             >
               Motion on its beats…
             </button>
-            <button
-              class="chip"
-              title="A dial that goes up and down with how loud it is, for anything to read"
-              @click="follow(one)"
-            >
-              A dial that follows it
+            <button class="chip" title="A dial that follows the loudness; any channel can read it" @click="follow(one)">
+              Dial from loudness
             </button>
-            <button
-              class="chip"
-              title="Levels and beats as keys, to be changed by hand"
-              @click="bringing.bringLevels(one)"
-            >
+            <button class="chip" title="Levels and beats as editable keys" @click="bringing.bringLevels(one)">
               Levels as keys…
             </button>
             <button
@@ -173,14 +165,13 @@ const asLong = (one: KeptSound): void =>
               :title="`The scene ends with it: ${sounds.over(one)} frames`"
               @click="asLong(one)"
             >
-              Scene as long as it
+              Match scene length
             </button>
           </div>
         </template>
       </article>
       <p v-if="!sounds.list.length" class="none">
-        Drop a sound on the page (WAV, MP3, Ogg, FLAC), or begin with one of ours. It is kept with the scene, heard as
-        you play and drag the playhead, and goes along into films.
+        Drop a sound file on the page (WAV, MP3, Ogg, FLAC), or use a shipped one. It is stored with the scene, plays in sync with the playhead, and is included in exported films.
       </p>
       <div class="buttons">
         <button class="chip" @click="chooser?.click()">Choose a file…</button>

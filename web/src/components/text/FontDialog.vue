@@ -44,8 +44,7 @@ async function keep(): Promise<void> {
 <template>
   <ElDialog v-model="open" title="Own font file" width="420" append-to-body>
     <p>
-      A TrueType or OpenType file (.ttf, .otf) of at most six megabytes. It is kept with the scene, so that nothing goes
-      missing.
+      A TrueType or OpenType file (.ttf, .otf) of at most 6 MB. It is stored with the scene.
     </p>
     <input type="file" accept=".ttf,.otf" aria-label="Font file" @change="choose" />
     <label
@@ -60,7 +59,7 @@ async function keep(): Promise<void> {
     <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
     <template #footer>
       <button class="plain" @click="open = false">Cancel</button>
-      <button class="primary" :disabled="!file || !licence.trim()" @click="keep">Keep and use it</button>
+      <button class="primary" :disabled="!file || !licence.trim()" @click="keep">Store and use it</button>
     </template>
   </ElDialog>
 </template>

@@ -126,11 +126,9 @@ function setFont(name: string): void {
           hint="The most a line may be wide; longer ones go on in the next"
           @change="set({ wrap: $event })"
         />
-        <button class="quiet" aria-label="Do not wrap" title="Lines may be of any width" @click="set({ wrap: null })">
-          ×
-        </button>
+        <button class="quiet" aria-label="Do not wrap" title="No line wrapping" @click="set({ wrap: null })">×</button>
       </template>
-      <button v-else class="chip" title="Break lines that become too wide" @click="set({ wrap: 480 })">Wrap</button>
+      <button v-else class="chip" title="Wrap lines that become too wide" @click="set({ wrap: 480 })">Wrap</button>
       <button
         class="chip"
         title="Turn it into a plain outline that looks as it does now; its words can then no longer be changed"

@@ -34,9 +34,9 @@ const rename = (event: Event): void => void (others.name = (event.target as HTML
             </label>
           </li>
         </ul>
-        <h3>Done by others</h3>
+        <h3>Changes by others</h3>
         <p v-if="!others.done.length" class="hint">
-          Nothing yet. You see each other's changes as they are made; undo takes back only your own.
+          None yet. Changes appear at once on all pages; undo affects only your own.
         </p>
         <ol v-else class="done">
           <li v-for="one in others.done" :key="+one.at">

@@ -46,7 +46,7 @@ const playback = usePlayback();
         <button class="chip" @click="playback.setRange(playback.from, playback.frame)">to here</button>
         <button class="chip" @click="playback.setRange(0, playback.last)">all</button>
       </div>
-      <label class="loop"><input v-model="playback.loop" type="checkbox" /> start over at the end</label>
+      <label class="loop"><input v-model="playback.loop" type="checkbox" /> loop playback</label>
     </div>
   </PopUp>
 </template>

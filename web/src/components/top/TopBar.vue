@@ -75,7 +75,7 @@ const facts = computed(() => (scene.head ? [`${scene.head.fps} fps`, `${scene.he
         :class="{ on: selection.keyAsIMove }"
         role="switch"
         :aria-checked="selection.keyAsIMove"
-        title="On: what you move in the picture is keyed at the playhead. Off: moving something that has keys is for looking only, until you key it. (M)"
+        title="On: moving an object sets keys at the playhead. Off: moving a keyed object is only a trial only, until you key it. (M)"
         @click="selection.keyAsIMove = !selection.keyAsIMove"
       >
         <span class="dot" aria-hidden="true" /> key as I move

@@ -44,9 +44,9 @@ function done(): void {
     append-to-body
     @close="id = null"
   >
-    <p>It then moves, turns, grows and fades with it. At this frame it stays as it looks now.</p>
+    <p>It then moves, rotates, scales and fades with its parent. Its look at this frame stays the same.</p>
     <ElSelect v-model="parent" filterable aria-label="Parent" style="width: 100%">
-      <ElOption :value="NOTHING" label="Nothing: it moves by itself" />
+      <ElOption :value="NOTHING" label="None (not linked)" />
       <ElOption v-for="one in choices" :key="one.id" :value="one.id" :label="one.name" />
     </ElSelect>
     <template #footer>

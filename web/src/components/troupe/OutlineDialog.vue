@@ -18,7 +18,7 @@ function done(): void {
 
 <template>
   <ElDialog v-model="open" title="Outline from SVG path data" width="460" append-to-body>
-    <p>Paste what stands in the <code>d</code> of an SVG path. Its point 0 0 becomes the middle of the object.</p>
+    <p>Paste the <code>d</code> attribute of an SVG path. The point 0 0 becomes the object's centre.</p>
     <ElInput
       v-model="data"
       type="textarea"

@@ -60,7 +60,7 @@ const mark = (tag: string | null) => troupe.tag(props.ofSeveral ? selection.pick
       <ElDropdownItem command="parade">Make a parade of this…</ElDropdownItem>
       <template v-if="thing.kind === 'inset'">
         <ElDropdownItem command="enter">Go inside (H)</ElDropdownItem>
-        <ElDropdownItem command="open">Make a group of it</ElDropdownItem>
+        <ElDropdownItem command="open">Convert to a group</ElDropdownItem>
       </template>
       <ElDropdownItem v-else command="inset">Make an inset of this</ElDropdownItem>
       <ElDropdownItem command="hang">Hang on…</ElDropdownItem>
@@ -70,11 +70,11 @@ const mark = (tag: string | null) => troupe.tag(props.ofSeveral ? selection.pick
       <ElDropdownItem v-if="scene.head?.blur && thing.kind !== 'camera'" command="blur">{{
         thing.blurred ? "Keep its motion sharp" : "Blur its motion"
       }}</ElDropdownItem>
-      <ElDropdownItem v-if="thing.parent" command="free">Free from its parent</ElDropdownItem>
-      <ElDropdownItem command="front" divided>In front of all (Alt+Home)</ElDropdownItem>
-      <ElDropdownItem command="forward">One nearer (Alt+Page Up)</ElDropdownItem>
-      <ElDropdownItem command="backward">One farther back (Alt+Page Down)</ElDropdownItem>
-      <ElDropdownItem command="back">Behind all (Alt+End)</ElDropdownItem>
+      <ElDropdownItem v-if="thing.parent" command="free">Detach from parent</ElDropdownItem>
+      <ElDropdownItem command="front" divided>Bring to front (Alt+Home)</ElDropdownItem>
+      <ElDropdownItem command="forward">Bring forward (Alt+Page Up)</ElDropdownItem>
+      <ElDropdownItem command="backward">Send backward (Alt+Page Down)</ElDropdownItem>
+      <ElDropdownItem command="back">Send to back (Alt+End)</ElDropdownItem>
       <ElDropdownItem command="kind" divided>Pick all of its kind (Ctrl+Alt+K)</ElDropdownItem>
       <ElDropdownItem command="colour">Pick all of its colour (Ctrl+Alt+C)</ElDropdownItem>
       <ElDropdownItem command="lock" divided>{{ thing.locked ? "Unlock" : "Lock" }}</ElDropdownItem>

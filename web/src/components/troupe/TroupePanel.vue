@@ -58,7 +58,7 @@ function drop(target: SceneObject, where: "before" | "after" | "onto"): void {
       <span class="heads">
         <button
           class="round small"
-          title="Find an object, a dial, a value or something to do, by its name (Ctrl+K)"
+          title="Find an object, dial, value or command by name (Ctrl+K)"
           aria-label="Find anything"
           @click="panels.finding = true"
         >
@@ -99,7 +99,7 @@ function drop(target: SceneObject, where: "before" | "after" | "onto"): void {
       </ul>
     </div>
     <div v-else class="empty">
-      <p>No objects yet: what you add is listed here.</p>
+      <p>No objects yet. Objects that you add are listed here.</p>
       <AddMenu placement="right-start"
         ><button class="primary"><VineIcon name="add" /> Add an object</button></AddMenu
       >

@@ -39,7 +39,7 @@ function takeOut(): void {
 </script>
 
 <template>
-  <div class="gradients" role="group" aria-label="Colours that go over into each other">
+  <div class="gradients" role="group" aria-label="Colour stops">
     <template v-for="of in parts" :key="of">
       <label
         :title="

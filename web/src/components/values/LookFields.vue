@@ -47,9 +47,9 @@ function keepDash(): void {
 
 <template>
   <GradientFields v-if="thing.kind === 'shape'" :thing="thing" :lined="lined" />
-  <div class="look" role="group" aria-label="How it is painted">
+  <div class="look" role="group" aria-label="Paint type">
     <template v-if="lined && line">
-      <label title="How the line ends"
+      <label title="End style"
         >ends
         <select
           class="choice"
@@ -62,7 +62,7 @@ function keepDash(): void {
           <option value="square">square</option>
         </select></label
       >
-      <label title="How the line goes round corners"
+      <label title="Corner style"
         >corners
         <select
           class="choice"
@@ -76,7 +76,7 @@ function keepDash(): void {
         </select></label
       >
       <label
-        title="Lengths of dashes and gaps in turn, in px, as 18 10; empty for a whole line. Key the row Dashes to let them crawl"
+        title="Lengths of dashes and gaps in px, such as 18 10; leave empty for a solid line. Key the row Dashes to make them travel"
         >dashes
         <input
           class="choice"
@@ -90,7 +90,7 @@ function keepDash(): void {
           @blur="keepDash"
       /></label>
     </template>
-    <label title="How it, with all that hangs on it, is laid onto what lies below: the blend modes of CSS"
+    <label title="How the object and its attached objects blend with the layers below (CSS blend modes)"
       >blends
       <select
         class="choice"

@@ -75,8 +75,8 @@ function take(): void {
       />
       <span v-if="!recent.length" class="none">none yet</span>
     </div>
-    <button class="chip small" title="Then click anywhere in the picture; Escape lets it be" @click="take">
-      Take one from the picture
+    <button class="chip small" title="Then click anywhere in the picture; Escape cancels" @click="take">
+      Pick a colour from the picture
     </button>
   </PopUp>
 </template>

@@ -43,7 +43,7 @@ const SPREADS = [
 const ORDERS = [
   { to: "front", label: "front", says: "In front of all others beside them", keys: "Alt+Home" },
   { to: "forward", label: "nearer", says: "One nearer", keys: "Alt+Page Up" },
-  { to: "backward", label: "farther", says: "One farther back", keys: "Alt+Page Down" },
+  { to: "backward", label: "farther", says: "Send backward", keys: "Alt+Page Down" },
   { to: "back", label: "back", says: "Behind all others beside them", keys: "Alt+End" },
 ] as const;
 const lead = computed(() => selection.picked[0] ?? null);
@@ -63,17 +63,21 @@ async function said(answer: Promise<string | null | undefined>): Promise<void> {
 
 <template>
   <section class="several" aria-label="Objects picked together">
-    <div class="line close" role="group" aria-label="Pick all that are like the first of them">
+    <div class="line close" role="group" aria-label="Select all similar objects">
       <span>all of its</span>
       <button class="chip small" title="Ctrl+Alt+K" @click="several.pickAlike('kind')">kind</button>
       <button
         class="chip small"
-        title="Filled with the same colour now (Ctrl+Alt+C)"
+        title="Select objects with the same fill colour (Ctrl+Alt+C)"
         @click="several.pickAlike('colour')"
       >
         colour
       </button>
-      <button class="chip small" title="Marked with the same colour (Ctrl+Alt+T)" @click="several.pickAlike('tag')">
+      <button
+        class="chip small"
+        title="Select objects with the same tag colour (Ctrl+Alt+T)"
+        @click="several.pickAlike('tag')"
+      >
         tag
       </button>
     </div>
@@ -125,7 +129,7 @@ async function said(answer: Promise<string | null | undefined>): Promise<void> {
       <span>later,</span>
       <select
         class="choice"
-        aria-label="In which order"
+        aria-label="Starting order"
         title="Which begins: as the troupe lists them, from left to right in the picture, or by chance"
         :value="order"
         @change="order = chosenIn($event) as 'chance'"
@@ -136,7 +140,7 @@ async function said(answer: Promise<string | null | undefined>): Promise<void> {
       </select>
       <select
         class="choice"
-        aria-label="By keys or by a rule"
+        aria-label="Keys or rule"
         title="Shift their keys, or leave the keys where they are and put a rule Retime on each"
         :value="how"
         @change="how = chosenIn($event) as 'rule'"
@@ -146,7 +150,7 @@ async function said(answer: Promise<string | null | undefined>): Promise<void> {
       </select>
       <button
         class="chip small"
-        title="Each with all that hangs on it; the first stays"
+        title="Each with its attached objects; the first stays"
         @click="(several.spread(later, order, how, seed), (seed += order === 'chance' ? 1 : 0))"
       >
         Spread in time
@@ -171,7 +175,7 @@ async function said(answer: Promise<string | null | undefined>): Promise<void> {
       >
         Group
       </button>
-      <button class="chip small" title="Copies of all of them (Ctrl+D)" @click="several.duplicate()">Duplicate</button>
+      <button class="chip small" title="Duplicate all (Ctrl+D)" @click="several.duplicate()">Duplicate</button>
       <button
         class="chip small"
         title="They move with another from then on, and look the same now"
@@ -182,12 +186,14 @@ async function said(answer: Promise<string | null | undefined>): Promise<void> {
       <button class="chip small" @click="several.show(anyHidden)">{{ anyHidden ? "Show" : "Hide" }}</button>
       <button
         class="chip small"
-        title="What is locked cannot be picked or moved in the picture"
+        title="Locked objects cannot be selected or moved in the picture"
         @click="several.lock(!allLocked)"
       >
         {{ allLocked ? "Unlock" : "Lock" }}
       </button>
-      <button class="chip small" title="With all that hangs on them (Delete)" @click="several.remove()">Delete</button>
+      <button class="chip small" title="Deletes their attached objects, too (Delete)" @click="several.remove()">
+        Delete
+      </button>
     </div>
     <TagSwatches :tag="tag" @choose="several.tag($event)" />
     <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>

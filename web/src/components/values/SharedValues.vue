@@ -76,7 +76,7 @@ const leafHint = (row: SharedRow): string =>
       <LeafMark :state="row.leaf" :family="row.row.family" />
     </button>
   </div>
-  <p v-if="!rows.length" class="nothing">They have no value in common.</p>
+  <p v-if="!rows.length" class="nothing">The selected objects share no values.</p>
 </template>
 
 <style scoped>

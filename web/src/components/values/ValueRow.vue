@@ -157,7 +157,7 @@ const change = (name: string, value: number | string): void => void changing.mak
     <button
       v-if="keyable"
       class="key"
-      :title="lone ? `${leafHint}. One key moves nothing yet.` : leafHint"
+      :title="lone ? `${leafHint}. One key makes no motion yet.` : leafHint"
       :aria-label="leafHint"
       :aria-pressed="leaf === 'here'"
       @click="changing.toggleKeys(thing, names)"

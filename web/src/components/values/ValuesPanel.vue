@@ -108,8 +108,7 @@ function flip(axis: "x" | "y"): void {
       </template>
     </div>
     <p v-else class="empty">
-      Pick something in the picture or the troupe to see and change its values at this frame. The leaf beside a value
-      keys it.
+      Select an object in the picture or the Troupe to edit its values at this frame. Click the leaf beside a value to key it.
     </p>
   </section>
 </template>

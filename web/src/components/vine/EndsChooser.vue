@@ -50,7 +50,9 @@ const times = (side: "before" | "after", count: number | null) => set(side, { mo
         class="chip small"
         data-open="ends"
         :disabled="!keyed.length"
-        :title="keyed.length ? 'Choose what happens past the keys' : 'Ends need two keys: set another one first'"
+        :title="
+          keyed.length ? 'Choose what happens before and after the keys' : 'Ends need two keys. Set another key first.'
+        "
       >
         Ends
       </button>

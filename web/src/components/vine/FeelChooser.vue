@@ -190,7 +190,7 @@ async function forget(name: string): Promise<void> {
         class="chip small"
         data-open="feel"
         :disabled="!leaving.length"
-        :title="leaving.length ? 'Choose how it gets from key to key' : 'A feel needs two keys: set another one first'"
+        :title="leaving.length ? 'Choose the ease between the keys' : 'A feel needs two keys. Set another key first.'"
       >
         Feel
       </button>
@@ -207,7 +207,7 @@ async function forget(name: string): Promise<void> {
         <label v-if="row.channels.length > 1" title="The channel the vine shows, on its own"
           ><input v-model="scope" type="radio" value="channel" /> only {{ selection.channel?.label }}</label
         >
-        <label title="Everything that moves by the same keys"
+        <label title="All channels with the same keys"
           ><input v-model="scope" type="radio" value="object" /> all of {{ thing.name }}</label
         >
       </div>
@@ -238,7 +238,7 @@ async function forget(name: string): Promise<void> {
             v-if="feel.own"
             class="gone"
             :aria-label="`Take ${feel.label} off the list`"
-            title="Take it off the list; what moves by it still does"
+            title="Remove it from the list; keys that use it keep their ease"
             @click="forget(feel.label)"
           >
             ×
@@ -246,7 +246,7 @@ async function forget(name: string): Promise<void> {
         </div>
       </div>
       <footer>
-        <button class="chip" title="Draw a feel of several points" @click="drawing = true">Draw your own…</button>
+        <button class="chip" title="Draw a feel with several points" @click="drawing = true">Draw your own…</button>
         <button
           class="chip"
           title="The same distance on every frame again"

@@ -126,8 +126,7 @@ const taken = computed(() => vocabulary.ownFeels.some((feel) => feel.name === na
     @closed="emit('leave')"
   >
     <p>
-      Click to put a point, drag to move it, double click to take it away. Left is the first key, right the next; the
-      two lines are their values.
+      Click to add a point, drag to move it, double-click to remove it. The first key is on the left, the next on the right; the two lines are their values.
     </p>
     <svg
       ref="area"
@@ -175,7 +174,7 @@ const taken = computed(() => vocabulary.ownFeels.some((feel) => feel.name === na
         class="primary"
         :disabled="!look || !name.trim()"
         :title="
-          name.trim() ? (taken ? 'The feel of this name is drawn anew' : 'Kept for all scenes') : 'Give it a name first'
+          name.trim() ? (taken ? 'Replaces the feel with this name' : 'Kept for all scenes') : 'Give it a name first'
         "
         @click="keep"
       >

@@ -77,7 +77,7 @@ async function make(): Promise<void> {
       </select>
       <span>each later by</span>
       <NumberField label="Each later by" :value="delay" unit="frames" :low="0" :high="1000" @change="delay = $event" />
-      <span title="How much of the motion before it each link takes over">share</span>
+      <span title="Share of the previous link's motion that each link follows">share</span>
       <NumberField
         label="Share"
         :value="share"

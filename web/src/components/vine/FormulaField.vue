@@ -98,13 +98,13 @@ const moved = (): void => void (caret.value = field.value?.selectionStart ?? tex
       />
     </div>
     <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
-    <div v-if="offers.list.length" class="offers" role="group" aria-label="Names that fit">
+    <div v-if="offers.list.length" class="offers" role="group" aria-label="Matching names">
       <button v-for="offer in offers.list" :key="offer" class="chip small" @mousedown.prevent="take(offer)">
         {{ offer }}
       </button>
     </div>
     <p v-else class="hint">
-      Enter keeps it. Numbers, t, f, value, + − * / % ^, <code>a if c else b</code>, functions,
+      Press Enter to apply. Numbers, t, f, value, + − * / % ^, <code>a if c else b</code>, functions,
       &#123;Name.channel&#125;, &#123;Name.x @ -6f&#125;.
     </p>
   </div>

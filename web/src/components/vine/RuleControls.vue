@@ -37,7 +37,7 @@ function choose(command: string): void {
     role="switch"
     :aria-checked="rule.on"
     :class="{ on: rule.on }"
-    :title="rule.on ? 'Switch this rule off' : 'Switch this rule on'"
+    :title="rule.on ? 'Turn this rule off' : 'Turn this rule on'"
     :aria-label="`${rules.wordsOf(rule)?.label} on`"
     @click="rules.toggle(rule)"
   />

@@ -63,14 +63,14 @@ async function copy(): Promise<void> {
         v-for="one in listed"
         :key="one.id"
         :class="{ off: !offered(one) }"
-        :title="offered(one) ? undefined : 'It is on these channels already: choose another one above'"
+        :title="offered(one) ? undefined : 'The rule already acts on these channels. Choose others above.'"
       >
         <input type="checkbox" :checked="chosen.has(one.id)" :disabled="!offered(one)" @change="toggle(one.id)" />
         {{ one.name }}
       </label>
     </div>
     <label v-if="drawsOnChance" class="line"
-      ><input v-model="ownChance" type="checkbox" /> each with its own seed, so that no two move alike</label
+      ><input v-model="ownChance" type="checkbox" /> each with its own seed, so that all move differently</label
     >
     <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
     <template #footer>

@@ -101,7 +101,7 @@ async function add(
       <h3>Add a rule</h3>
       <FindField v-model="typed" label="Find a rule" @take="addFirst" />
     </div>
-    <p v-if="!listed.length && !readyMade.length" class="none">Nothing is called so. Try fewer letters.</p>
+    <p v-if="!listed.length && !readyMade.length" class="none">No matches. Try fewer letters.</p>
     <div class="choices">
       <button v-for="rule in listed" :key="rule.kind" :title="rule.about" @click="add(rule.kind)">
         <RulePicture :before="rule.before" :after="rule.after" :drawn="rule.drawn" :shown="rule.shown" />
@@ -115,7 +115,7 @@ async function add(
         <button
           v-if="acted === 'number' && other"
           class="chip small"
-          title="Have another value drive this one: the same, geared, mirrored, from a range to a range, later…"
+          title="Link this value to another one: copy, gear, mirror, map a range, delay…"
           @click="link"
         >
           Link by hand…
@@ -123,7 +123,7 @@ async function add(
         <button
           v-if="acted === 'number'"
           class="chip small"
-          title="Have a row of parts follow this object, each a little later than the one before"
+          title="Makes a row of objects follow this one, each a little later than the previous one"
           @click="((open = false), (chaining = true))"
         >
           Follow down a chain…
@@ -131,7 +131,7 @@ async function add(
         <button
           v-if="acted === 'look' && onGround"
           class="chip small"
-          title="An ellipse on the ground behind it that goes along, and shrinks and fades with height: by links you can see and change"
+          title="An ellipse on the ground that follows the object, and shrinks and fades with height, by links you can edit"
           @click="groundShadow"
         >
           Soft shadow on the ground

@@ -221,7 +221,7 @@ function showOneOf(names: readonly string[]): void {
         />
       </template>
       <template v-if="words.modes.length">
-        <span class="label" title="How it is put together with what the card before made">mode</span>
+        <span class="label" title="How this card combines with the one before it">mode</span>
         <select
           class="wide"
           aria-label="mode"

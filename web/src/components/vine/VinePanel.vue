@@ -183,7 +183,7 @@ function at(step: Step): string {
           }}</span
         >
       </template>
-      <h2 v-else>The vine shows how a value is made, step by step</h2>
+      <h2 v-else>The vine shows how a value is computed, card by card</h2>
     </header>
     <div v-if="subject" class="cards">
       <svg class="liana" preserveAspectRatio="none" viewBox="0 0 100 20" aria-hidden="true">
@@ -240,7 +240,7 @@ function at(step: Step): string {
         :style="{ order: 1 }"
       />
     </div>
-    <p v-else class="empty">Pick an object to see its keys, what happens past them, and the result, as curves.</p>
+    <p v-else class="empty">Select an object to see its keys, its ends, its rules and the result as curves.</p>
   </section>
 </template>
 

@@ -89,7 +89,7 @@ describe("drawings and scenes", () => {
     const tracks = [{ object: "leaf", channel: "x", keys: [] }];
     await bringing.bring([file("wave.json", JSON.stringify({ format: "vine-swing-keys", tracks }))]);
     expect(stage.edits[0]).toEqual([{ edit: "bring-keys", tracks }]);
-    expect(bringing.said.value).toEqual(["wave.json: its keys are here."]);
+    expect(bringing.said.value).toEqual(["wave.json: keys imported."]);
   });
 
   it("that the service refuses are told of, and nothing is changed", async () => {

@@ -18,7 +18,7 @@ export function useBringScenes() {
   async function bringScene(file: File, middle: Point, work: Work): Promise<void> {
     const keys = /\.json$/i.test(file.name) ? keysIn(await file.text()) : null;
     if (keys) {
-      if (await scene.edit([{ edit: "bring-keys", tracks: keys }])) say(`${file.name}: its keys are here.`);
+      if (await scene.edit([{ edit: "bring-keys", tracks: keys }])) say(`${file.name}: keys imported.`);
       return;
     }
     const { scene: parcel, lost } = await api.bringDrawing(file, work);

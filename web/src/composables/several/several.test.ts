@@ -44,7 +44,7 @@ describe("several objects", () => {
     expect(edits[0]!.slice(1).map((one) => (one as { id: string }).id)).toEqual(["post", "leaf"]);
     expect(selection.renaming).toBe(selection.objectId);
     selection.pickAll(["arm", "leaf"]);
-    expect(await several.group()).toContain("Hang them on the same thing first");
+    expect(await several.group()).toContain("Attach them to the same parent first");
     expect(edits).toHaveLength(1);
   });
 

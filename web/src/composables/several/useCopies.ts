@@ -58,7 +58,7 @@ export function useCopies() {
   async function paste(): Promise<void> {
     const copied = keptCopies();
     if (!copied) {
-      messages.info("Nothing is copied yet: pick something and press Ctrl+C.");
+      messages.info("Nothing copied yet. Select an object and press Ctrl+C.");
       return;
     }
     const prefix = newId().slice(0, 12);
@@ -81,13 +81,15 @@ export function useCopies() {
 
   function tell(copied: KeptCopies): void {
     const missing = copied.behind.filter((one) => !scene.byId.has(one.id));
-    const goesBy = missing.filter((one) => one.how === "goes by").map((one) => `${one.object} goes by ${one.name}`);
-    const hung = missing.filter((one) => one.how === "hangs on").map((one) => `${one.object} hung on ${one.name}`);
+    const goesBy = missing.filter((one) => one.how === "goes by").map((one) => `${one.object} reads ${one.name}`);
+    const hung = missing
+      .filter((one) => one.how === "hangs on")
+      .map((one) => `${one.object} was attached to ${one.name}`);
     if (goesBy.length)
       messages.warn(
-        `${[...goesBy, ...hung].join(", ")}, which did not come along. Copy that too, or link it to something here.`,
+        `${[...goesBy, ...hung].join(", ")}, which was not copied. Copy it too, or link to another object here.`,
       );
-    else if (hung.length) messages.info(`${hung.join(", ")}, which did not come along: it moves by itself here.`);
+    else if (hung.length) messages.info(`${hung.join(", ")}, which was not copied. The pasted object is unattached.`);
   }
 
   const named = (all: readonly { name: string }[]): string =>

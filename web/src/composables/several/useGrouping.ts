@@ -21,7 +21,7 @@ export function useGrouping() {
     const all = tops();
     const parents = new Set(all.map((one) => one.parent ?? null));
     const [parent = null] = parents;
-    if (parents.size > 1) return "Hang them on the same thing first: what is grouped moves together.";
+    if (parents.size > 1) return "Attach them to the same parent first: grouped objects move together.";
     const id = newId();
     const base = (one: SceneObject, name: string): number => Number(one.channels?.[name]?.base ?? 0);
     const mean = (name: string): number =>

@@ -26,8 +26,8 @@ export function nudges(nudge: WorkspaceActions["nudge"]): Shortcut[] {
     along("", 1, "move", "Move by 1 px"),
     along("Shift+", 10, "move", "Move by 10 px"),
     along("Alt+", 1, "pivot", "Move the pivot by 1 px"),
-    turn(["[", "]"], 1, "Turn by 1° to either side"),
-    turn(["{", "}"], 15, "Turn by 15° to either side"),
+    turn(["[", "]"], 1, "Rotate by 1° left or right"),
+    turn(["{", "}"], 15, "Rotate by 15° left or right"),
     shortcut(["-", "="], "A little smaller, a little larger", size),
   ];
 }

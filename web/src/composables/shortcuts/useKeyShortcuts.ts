@@ -42,33 +42,33 @@ export function useKeyShortcuts(actions: Pick<WorkspaceActions, "drawing" | "poi
   };
 
   return [
-    shortcut(["k"], "Key the chosen row here, or take its key away", keyRow),
+    shortcut(["k"], "Add or remove a key of the selected row", keyRow),
     shortcut(["m"], "Key as I move: on or off", () => (selection.keyAsIMove = !selection.keyAsIMove)),
-    shortcut(["Enter"], "Key what is for looking only; finish what is drawn", () => {
+    shortcut(["Enter"], "Key a trial change; finish a drawing", () => {
       if (!actions.drawing("finish")) void scene.keepLook();
     }),
-    shortcut(["Escape"], "Let go: of a look, of leaves, of the object", letGo),
-    shortcut(["Ctrl+a"], "Pick every leaf of the row", () => leaf.pickAll()),
-    shortcut(["a"], "Pick every leaf on this frame", () => leaf.pickAll("frame")),
-    shortcut(["Ctrl+Shift+a"], "Pick every leaf of the object", () => leaf.pickAll("object")),
-    shortcut(["Ctrl+c"], "Copy the picked leaves; without any, the picked objects", () => {
+    shortcut(["Escape"], "Cancel the trial change; deselect keys, then the object", letGo),
+    shortcut(["Ctrl+a"], "Select every key of the row", () => leaf.pickAll()),
+    shortcut(["a"], "Select every key on this frame", () => leaf.pickAll("frame")),
+    shortcut(["Ctrl+Shift+a"], "Select every key of the object", () => leaf.pickAll("object")),
+    shortcut(["Ctrl+c"], "Copy the selected keys, or the selected objects", () => {
       leaf.copy();
       if (picks.count) copies.last.value = "keys";
       else void copies.copy();
     }),
-    shortcut(["Ctrl+v"], "Paste leaves on the picked object, from the playhead on, or the copied objects", () => {
+    shortcut(["Ctrl+v"], "Paste keys from the playhead on, or paste objects", () => {
       if (copies.last.value === "keys") void leaf.paste();
       else void copies.paste();
     }),
     shortcut(
       ["Ctrl+Shift+v"],
-      "Paste onto several objects, or another way",
+      "Paste special: onto several objects",
       () => void (leaf.copied.value && (leaf.pasting.value = true)),
     ),
-    shortcut(["Ctrl+Alt+f"], "Choose the feel between keys", () => openMenu("feel")),
-    shortcut(["Ctrl+Alt+e"], "Choose what happens past the keys", () => openMenu("ends")),
-    shortcut(["Ctrl+Alt+r"], "Put a rule on the chosen row", () => openMenu("rules")),
-    shortcut(["(", ")"], "Previous, next key of the chosen row", (key) => toKey(key === "(" ? -1 : 1, true)),
+    shortcut(["Ctrl+Alt+f"], "Choose the ease between keys", () => openMenu("feel")),
+    shortcut(["Ctrl+Alt+e"], "Choose what happens before and after the keys", () => openMenu("ends")),
+    shortcut(["Ctrl+Alt+r"], "Add a rule to the selected row", () => openMenu("rules")),
+    shortcut(["(", ")"], "Previous or next key of the selected row", (key) => toKey(key === "(" ? -1 : 1, true)),
     shortcut(["Alt+b"], "Put motion on beats", () => sounds.lay()),
   ];
 }

@@ -21,42 +21,42 @@ export function usePageShortcuts(actions: WorkspaceActions): readonly Shortcut[]
   const sounds = useSounds();
 
   return [
-    shortcut(["Backspace"], "Take back the last point of what is drawn", () => void actions.drawing("back")),
-    shortcut(["c"], "The whole stage, or what the camera sees", () => (scene.wholeStage = !scene.wholeStage)),
-    shortcut(["q"], "Big picture: all of the page for picture and transport, or the panels back", () => {
+    shortcut(["Backspace"], "Remove the last point of the drawing", () => void actions.drawing("back")),
+    shortcut(["c"], "Whole stage or camera view", () => (scene.wholeStage = !scene.wholeStage)),
+    shortcut(["q"], "Big picture: hide or show all panels", () => {
       panels.big = !panels.big;
     }),
-    shortcut(["1", "2", "3", "4"], "Fold troupe, values, time sheet or vine away, or bring it back", (key) => {
+    shortcut(["1", "2", "3", "4"], "Fold or unfold Troupe, values, time sheet or vine", (key) => {
       const panel = (["troupe", "values", "sheet", "vine"] as const)[Number(key) - 1];
       if (panel) panels.fold(panel);
     }),
     shortcut(["5"], "Zoom: fit the picture", () => actions.zoom("fit")),
-    shortcut(["6"], "Zoom to the picked thing", () => actions.zoom("picked")),
+    shortcut(["6"], "Zoom to the selection", () => actions.zoom("picked")),
     shortcut(["7"], "Zoom to 100 %", () => actions.zoom("whole")),
-    shortcut(["z"], "Hold it and drag to move the picture about", () => undefined),
+    shortcut(["z"], "Hold and drag to pan the picture", () => undefined),
     shortcut(["v"], "Pick and move", () => (selection.tool = "pick")),
     shortcut(["p"], "Move the pivot", () => (selection.tool = "pivot")),
     shortcut(["w"], "Draw and bend paths", () => (selection.tool = "path")),
     shortcut(["b"], "Draw outlines, by points or freely", () => (selection.tool = "draw")),
     shortcut(["e"], "Edit the points of an outline", () => (selection.tool = "points")),
-    shortcut(["d"], "Link: drag from what drives onto what it shall drive", () => (selection.tool = "link")),
-    shortcut(["j"], "Joints of a figure: drag them where they rest", () => (selection.tool = "joints")),
+    shortcut(["d"], "Link: drag from the driver to the driven object", () => (selection.tool = "link")),
+    shortcut(["j"], "Joints: drag a figure's joints in its rest pose", () => (selection.tool = "joints")),
     shortcut(["x"], "Play live: cues wait for their keys", actions.live),
     shortcut(
       ["g"],
       "Onion skin: show or hide",
       () => (selection.onion = { ...selection.onion, on: !selection.onion.on }),
     ),
-    shortcut(["n"], "Add something new", actions.add),
+    shortcut(["n"], "Add an object", actions.add),
     shortcut(["t"], "Path and spacing: show or hide", () => (selection.showPath = !selection.showPath)),
     shortcut(["Ctrl+z"], "Undo", () => void scene.undo()),
     shortcut(["Ctrl+Shift+z", "Ctrl+y"], "Redo", () => void scene.redo()),
     shortcut(["Ctrl+e"], "Export", actions.export),
-    shortcut(["Ctrl+k"], "Find anything by its name", actions.find),
-    shortcut(["Alt+r"], "Rehearsals: kept versions, to compare and bring back", rehearsals.toggle),
-    shortcut(["Alt+s"], "Sound: what is heard, markers and the beat", () => void sounds.toggle()),
+    shortcut(["Ctrl+k"], "Find by name", actions.find),
+    shortcut(["Alt+r"], "Rehearsals: saved versions, to compare and restore", rehearsals.toggle),
+    shortcut(["Alt+s"], "Sound: files, markers and the beat", () => void sounds.toggle()),
     shortcut(["Alt+n"], "Notes: what could be better about the motion", notes.toggle),
-    shortcut(["F1"], "A first scene, step by step: begin, go on or leave", () =>
+    shortcut(["F1"], "First scene: start, continue or close the guide", () =>
       guide.on ? guide.leave() : guide.begin(),
     ),
     shortcut(["Shift+F1"], "Help: a guide by task, to read and to search", actions.help),

@@ -28,29 +28,29 @@ export function usePickedShortcuts(actions: Pick<WorkspaceActions, "nudge" | "po
   };
 
   return [
-    shortcut(["Ctrl+x"], "Cut the picked leaves; without any, the picked objects", () => {
+    shortcut(["Ctrl+x"], "Cut the selected keys, or the selected objects", () => {
       if (picks.count) copies.last.value = "keys";
       void (picks.count ? leaf.cut() : copies.cut());
     }),
-    shortcut(["Ctrl+Alt+a"], "Pick every object that hangs on nothing", () =>
+    shortcut(["Ctrl+Alt+a"], "Select every unattached object", () =>
       selection.pickAll(scene.wholes.map((it) => it.id)),
     ),
-    shortcut(["Ctrl+Alt+i"], "Pick all others instead", () =>
+    shortcut(["Ctrl+Alt+i"], "Invert the selection", () =>
       selection.pickAll(scene.wholes.map((it) => it.id).filter((id) => !selection.picked.includes(id))),
     ),
-    shortcut(["Alt+PageUp"], "One nearer in the drawing order", () => void several.order("forward")),
-    shortcut(["Alt+PageDown"], "One farther back", () => void several.order("backward")),
-    shortcut(["Alt+Home"], "In front of all others beside it", () => void several.order("front")),
-    shortcut(["Alt+End"], "Behind all others beside it", () => void several.order("back")),
+    shortcut(["Alt+PageUp"], "Bring forward", () => void several.order("forward")),
+    shortcut(["Alt+PageDown"], "Send backward", () => void several.order("backward")),
+    shortcut(["Alt+Home"], "Bring to front", () => void several.order("front")),
+    shortcut(["Alt+End"], "Send to back", () => void several.order("back")),
     shortcut(["Ctrl+Alt+l"], "Lock against picking and moving in the picture, or unlock", () => {
       void several.lock(!selection.picked.every((id) => scene.locked.has(id)));
     }),
-    shortcut(["Ctrl+g"], "Make a group of what is picked", () => void several.group()),
-    shortcut(["Ctrl+Alt+k"], "Pick all of the same kind", () => several.pickAlike("kind")),
-    shortcut(["Ctrl+Alt+c"], "Pick all of the same colour", () => several.pickAlike("colour")),
-    shortcut(["Ctrl+Alt+t"], "Pick all with the same colour tag", () => several.pickAlike("tag")),
-    shortcut(["PageDown"], "Pick the next object of the troupe", () => troupe.pickNext(1)),
-    shortcut(["PageUp"], "Pick the previous one", () => troupe.pickNext(-1)),
+    shortcut(["Ctrl+g"], "Group the selection", () => void several.group()),
+    shortcut(["Ctrl+Alt+k"], "Select all of the same kind", () => several.pickAlike("kind")),
+    shortcut(["Ctrl+Alt+c"], "Select all of the same colour", () => several.pickAlike("colour")),
+    shortcut(["Ctrl+Alt+t"], "Select all with the same tag", () => several.pickAlike("tag")),
+    shortcut(["PageDown"], "Select the next object in the Troupe", () => troupe.pickNext(1)),
+    shortcut(["PageUp"], "Select the previous object", () => troupe.pickNext(-1)),
     ...nudges(actions.nudge),
     shortcut(
       ["r"],
@@ -64,7 +64,7 @@ export function usePickedShortcuts(actions: Pick<WorkspaceActions, "nudge" | "po
     ),
     shortcut(
       ["Delete"],
-      "Delete the picked leaves or points, else the object",
+      "Delete the selected keys or points, or the object",
       withThing((id) => {
         if (picks.count) void leaf.remove();
         else if (selection.several) void several.remove();

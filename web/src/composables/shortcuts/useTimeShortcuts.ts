@@ -36,15 +36,15 @@ export function useTimeShortcuts(): readonly Shortcut[] {
     shortcut(["Home"], "First frame of the play range", () => playback.goTo(playback.from)),
     shortcut(["End"], "Last frame of the play range", () => playback.goTo(playback.to)),
     shortcut(["f"], "Type a frame", () => document.getElementById("frame-field")?.focus()),
-    shortcut(["l"], "Start over at the end, or stop there", () => (playback.loop = !playback.loop)),
+    shortcut(["l"], "Loop playback: on or off", () => (playback.loop = !playback.loop)),
     shortcut(["i", "o"], "Zoom the time sheet in or out", (key) => time.zoomBy(key === "i" ? 1.5 : 1 / 1.5)),
     shortcut(["u"], "Show the whole scene on the time sheet", time.fit),
     shortcut(
       ["y"],
-      "Show the picked leaves on the time sheet",
+      "Show the selected keys on the time sheet",
       () => picks.frames.length && time.show(picks.frames[0]!, picks.frames.at(-1)!),
     ),
-    shortcut(["s"], "Lay a marker here, or take it away; tap along while it plays", () => void sounds.tap()),
-    shortcut([";", "'"], "Previous, next pose of the picked figure's steps", (key) => toPose(key === ";" ? -1 : 1)),
+    shortcut(["s"], "Add or remove a marker; tap along during playback", () => void sounds.tap()),
+    shortcut([";", "'"], "Previous or next pose of the figure's footsteps", (key) => toPose(key === ";" ? -1 : 1)),
   ];
 }

@@ -46,7 +46,7 @@ export function useTroupe() {
     other: string | null = null,
   ) => scene.attempt([{ edit: "order-objects", objects: [...ids], to, other }]);
 
-  /** Pick the next object of the troupe, towards the back (1) or the front (−1). */
+  /** Select the next object in the Troupe, towards the back (1) or the front (−1). */
   function pickNext(by: 1 | -1): void {
     const ids = scene.objects.map((one) => one.id).reverse();
     const at = selection.objectId ? ids.indexOf(selection.objectId) : by > 0 ? -1 : ids.length;
