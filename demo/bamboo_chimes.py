@@ -1,11 +1,11 @@
-"""Bamboo chimes: a clapper swings in the wind and knocks on the tubes, which ring out; all of it with motion blur."""
+"""Bamboo chimes: a clapper swings in the wind and knocks on the tubes, which ring out; all with motion blur."""
 
 from demo.build import PALETTE, Data, blended, box, ellipse, group, keys, look, outline, parade, rule, ruled, scene
 
 LENGTH = 192
 #: The frames at which the clapper knocks, and on which side: 1 on the right, -1 on the left.
 KNOCKS = ((30, 1), (54, -1), (86, 1), (110, -1), (134, 1))
-#: How far from the middle the tubes hang on each side, how long they are, and how many frames after a knock they feel it.
+#: How far from the middle the tubes are attached to each side, how long they are, and how many frames after a knock they feel it.
 TUBES = ((99.0, 216.0, 0, 12.0), (198.0, 258.0, 6, 7.0))
 #: How far the clapper swings to reach the inner tubes, in degrees.
 REACH = 11.0
@@ -30,7 +30,7 @@ def tube(side: int, number: int) -> list[Data]:
 
 def clapper() -> list[Data]:
     """The disc in the middle, and the leaf below it that catches the wind."""
-    # It turns to the right for a thing that hangs to go to the left.
+    # It turns to the right for an object that hangs to go to the left.
     knocks = [(float(frame), -side * REACH, "slow-out-in") for frame, side in KNOCKS]
     way = keys((0, 0.0, "slow-out-in"), (16, 6.0, "slow-in"), *knocks, (164, 4.0, "slow-out-in"), (LENGTH - 1, 0.0))
     hung = group("Clapper", parent="Chimes", y=14.0, rotation=way)

@@ -1,5 +1,5 @@
 """Breezy station: nothing travels, everything moves by rules. Wind in lianas and leaves, a signal flag that rocks, dies down and is started
-again, two seed pods that knock, a rain gauge whose needle jumps, a jelly fruit. After 120 frames all of it is where it began."""
+again, two seed pods that knock, a rain gauge whose needle jumps, a jelly fruit. After 120 frames all is where it began."""
 
 from demo.build import PALETTE, Data, box, ellipse, forest, group, keys, outline, rule, ruled, scene
 
@@ -85,7 +85,7 @@ def gauge() -> list[Data]:
 
 
 def jelly() -> list[Data]:
-    # Squeezed and let go early on: by the end of the scene the spring has long come to rest.
+    # Squeezed and released early on: by the end of the scene the spring has long come to rest.
     squeeze = keys((0, 1), (8, 1), (16, 0.72, "snap"), (20, 1))
     fruit = group("Jelly fruit", x=300, y=590, pivot_y=52, stretch=squeeze, stretch_angle=90)
     return [

@@ -60,7 +60,7 @@ def text(name: str, words: str, size: float, *, font: str = "figtree", weight: i
 
 
 def parade(name: str, settings: Data, **rest: Any) -> Data:
-    """A parade; what hangs on it is shown repeat the list."""
+    """A parade; its children is shown repeatedly."""
     return thing(name, None, **rest) | {"kind": "parade", "parade": settings}
 
 

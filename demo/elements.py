@@ -1,4 +1,4 @@
-"""The ready elements: each a small scene whose things hang on one object in the middle."""
+"""The ready elements: each a small scene whose objects are attached to one object in the middle."""
 
 import json
 from pathlib import Path

@@ -1,4 +1,4 @@
-"""Flag and kettle: outlines moved by rules. A flag in the wind of a dial, a kettle that is squeezed, held and let go, a line that boils, and one that
+"""Flag and kettle: outlines moved by rules. A flag in the wind of a dial, a kettle that is squeezed, held and released, a line that boils, and one that
 draws itself."""
 
 from demo.build import PALETTE, Data, box, ellipse, forest, group, keys, outline, rule, ruled, scene, text, thing
@@ -7,12 +7,12 @@ LENGTH = 96
 
 
 def boiling(size: float = 26) -> Data:
-    """A line drawn anew on twos."""
+    """A line drawn again on twos."""
     return rule("rough", "outline", amplitude=2.2, size=size, changes=12)
 
 
 def steam(number: int, x: float) -> Data:
-    """A wisp that rises from the spout, repeat the list."""
+    """A wisp that rises from the spout, repeatedly."""
     begin = 12 * number
     rises = keys((begin, 0.0, "even"), (begin + 48, 1.0), after="loop", before="loop")
     wisp = thing(

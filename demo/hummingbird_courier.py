@@ -11,7 +11,7 @@ from vine_swing.motion.basics.contents import PICTURE_FILES
 
 LENGTH = 120
 WINGS = 8
-#: Drawn so many times larger, then made smaller, so that edges are smooth.
+#: Drawn this many times larger, then made smaller, so that edges are smooth.
 _FINER = 3
 
 
@@ -40,7 +40,7 @@ class _Pen:
 
 
 class _Lower:
-    """Draws as another pen, so many px lower."""
+    """Draws as another pen, this many px lower."""
 
     def __init__(self, pen: _Pen, by: float) -> None:
         self._pen, self._by = pen, by

@@ -1,4 +1,4 @@
-"""Hypnotic hibiscus: thirty blossoms in one another, in two colours, that grow for ever: after 48 frames each stands where the next but one stood."""
+"""Hypnotic hibiscus: thirty blossoms in one another, in two colours, that grow forever: after 48 frames each stands where the next but one stood."""
 
 import math
 

@@ -15,7 +15,7 @@ def follow(leader: str, **settings: object) -> Data:
 def postie() -> list[Data]:
     """The lemur: it hangs by one hand from the end of the liana."""
     body = group("Postie", parent="Swing", y=ROPE, rotation=-6, stretch=1.04, stretch_angle=90)
-    # It lags behind the liana it hangs on, and swings on when that turns.
+    # It lags behind the liana it is attached to, and swings on when that turns.
     # It gives a little at the bottom of each swing, where it weighs most.
     give = rule("oscillator", "stretch", wave="cosine", amplitude=0.05, phase=180.0, cycles=4.0)
     body = ruled(body, follow("swing", delay=2.0, share=0.25, spring=1.6, damping=0.35), give)
@@ -47,7 +47,7 @@ def postie() -> list[Data]:
 
 
 def tail() -> list[Data]:
-    """Four rings of a tail, each hung on the one before and turning after it."""
+    """Four rings of a tail, each attached to the one before and turning after it."""
     parts: list[Data] = []
     parent, leader = "Postie", "swing"
     for n in range(1, 5):

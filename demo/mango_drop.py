@@ -1,4 +1,4 @@
-"""Mango drop: the same fall twice. On the left plain keys, on the right a bounce that was let go, with squash and stretch."""
+"""Mango drop: the same fall twice. On the left plain keys, on the right a bounce that was released, with squash and stretch."""
 
 from demo.build import PALETTE, Data, ellipse, forest, group, keys, outline, rule, ruled, scene
 
@@ -9,7 +9,7 @@ PLAIN = keys((8, TOP), (20, FLOOR), (30, 380), (40, FLOOR), (47, 510), (54, FLOO
 
 
 def mango(name: str, x: float, colour: str, **channels: object) -> list[Data]:
-    """A mango that stands on its own lowest point, so that it flattens against the ground."""
+    """A mango that is on its own lowest point, so that it flattens against the ground."""
     fruit = group(name, x=x, pivot_y=62, **channels)
     return [
         fruit,

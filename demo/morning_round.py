@@ -1,4 +1,4 @@
-"""Morning round: the lemur postie walks along a wavy branch, slows down, stops and waves, and runs off; a tapir and a file of ants go by below."""
+"""Morning round: the lemur postie walks along a wavy branch, slows down, stops and waves, and runs off; a tapir and a file of ants follow below."""
 
 from pydantic import TypeAdapter
 
@@ -133,7 +133,7 @@ def below() -> list[Data]:
     edits: list[Data] = [
         {"edit": "add-figure", "id": "tapir", "name": "Tapir", "starter": "four-legs", "x": 1420.0, "y": 640.0, "height": 150.0},
         {"edit": "set-gait", "id": "tapir", "preset": "amble"},
-        {"edit": "set-setting", "object": "tapir", "rule": "gait", "setting": "facing", "value": "the direction of travel"},
+        {"edit": "set-setting", "object": "tapir", "rule": "gait", "setting": "facing", "value": "the way it goes"},
         {"edit": "set-setting", "object": "tapir", "rule": "gait", "setting": "ground", "value": "near-hills"},
         {"edit": "set-key", "object": "tapir", "channel": "x", "frame": 0.0, "value": 1420.0, "ease": "linear"},
         {"edit": "set-key", "object": "tapir", "channel": "x", "frame": float(LENGTH - 1), "value": 420.0},

@@ -5,12 +5,12 @@ from demo.build import PALETTE, Data, box, keys, parade, rule, ruled, scene, tex
 LENGTH = 120
 #: Letters on each day of the week, at the Canopy Post.
 LETTERS = {"Mon": 212, "Tue": 340, "Wed": 268, "Thu": 455, "Fri": 390, "Sat": 120, "Sun": 64}
-#: How high a bar is that stands for so many letters.
+#: How high a bar is that represents this many letters.
 HIGH, MOST = 360.0, 500
 
 
 def bar() -> list[Data]:
-    """One bar with its number and its day; all of it stands on y = 0."""
+    """One bar with its number and its day; all is on y = 0."""
     grown = keys((0, 0.0, "overshoot"), (26, 1.0))
     value = rule("link", "number", formula=f"{{Bar.scale.y}} * {MOST}")
     above = rule("link", "y", formula=f"-{HIGH:g} * {{Bar.scale.y}} - 14")

@@ -19,7 +19,7 @@ def small(name: str, *parts: Data, length: int = LENGTH) -> Data:
 
 
 def fruit(name: str, x: Any, y: Any, colour: str = PALETTE["mango"], **channels: Any) -> list[Data]:
-    """A small fruit that stands on its lowest point."""
+    """A small fruit that is on its lowest point."""
     whole = group(name, x=x, y=y, pivot_y=26, **channels)
     return [
         whole,

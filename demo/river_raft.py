@@ -8,7 +8,7 @@ from typing import Any
 from demo.build import PALETTE, Data, box, ellipse, forest, group, keys, outline, rule, ruled, scene, text
 
 LENGTH = 240
-#: One stroke of the paddle, after which a frog is as it was.
+#: One stroke of the paddle, after which a frog is unchanged.
 STROKE = 48
 
 

@@ -1,4 +1,4 @@
-"""Rolling nuts: two nuts of different size run down the same slope, neither slipping; behind them the forest goes by, the far part slower."""
+"""Rolling nuts: two nuts of different size run down the same slope, neither slipping; behind them the forest follows, the far part slower."""
 
 from demo.build import PALETTE, Data, ellipse, forest, group, keys, outline, rule, ruled, scene
 
@@ -11,7 +11,7 @@ DOWNHILL = {"bezier": [0.45, 0.05, 0.9, 0.75]}
 
 
 def nut(name: str, radius: float, first: int, last: int, colour: str) -> list[Data]:
-    """A nut whose rim lies on the slope, wherever it is."""
+    """A nut whose rim is on the slope, wherever it is."""
     (x0, y0), (x1, y1) = ((at[0] + UP[0] * radius, at[1] + UP[1] * radius) for at in (TOP, FOOT))
     whole = group(name, x=keys((first, round(x0, 2), DOWNHILL), (last, round(x1, 2))), y=keys((first, round(y0, 2), DOWNHILL), (last, round(y1, 2))))
     r = radius
@@ -33,7 +33,7 @@ def nut(name: str, radius: float, first: int, last: int, colour: str) -> list[Da
 
 
 def behind() -> list[Data]:
-    """The backdrop: the nearer, the faster it goes by."""
+    """The backdrop: the nearer, the faster it follows."""
     by = {"Far hills": 40, "Middle hills": 100, "Near hills": 190, "Canopy": 120}
     parts = []
     for part in forest():

@@ -107,7 +107,7 @@ def make() -> Data:
     middle = meshed((*great, TEETH["Great gear"]), -25, TEETH["Middle gear"])
     small = meshed((*middle, TEETH["Middle gear"]), 20, TEETH["Small gear"])
     x, y, turned = small
-    # A parcel lies under the stamp when the small gear has turned this far; then the cam points down.
+    # A parcel is under the stamp when the small gear has turned this far; then the cam points down.
     under = (CAM_X - ENTRY) / PLACE * 360
     low, high = y + OFF, y - OFF
     # The stamp's head just reaches the top of a parcel.

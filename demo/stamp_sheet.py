@@ -7,7 +7,7 @@ COLUMNS, LINES = 8, 4
 
 
 def stamp() -> list[Data]:
-    """A stamp with a front and a back; which of them is seen goes by which way it is turned."""
+    """A stamp with a front and a back; which of them is seen follows which way it is turned."""
     turned = keys((10, 1.0, "slow-out-in"), (26, -1.0, "hold"), (70, -1.0, "slow-out-in"), (86, 1.0))
     front, back = (rule("link", "opacity", formula=f"{a} if {{Stamp.scale.x}} > 0 else {b}") for a, b in ((1, 0), (0, 1)))
     return [

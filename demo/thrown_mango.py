@@ -1,4 +1,4 @@
-"""Thrown mango: two frogs of the sorting office play catch for ever; each channel of the mango has two keys."""
+"""Thrown mango: two frogs of the sorting office play catch forever; each channel of the mango has two keys."""
 
 from demo.build import PALETTE, Data, box, ellipse, forest, group, keys, outline, scene
 

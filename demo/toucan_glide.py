@@ -1,4 +1,4 @@
-"""Toucan glide: the express courier. One group glides; wing, tail, head and satchel hang on it and move by themselves."""
+"""Toucan glide: the express courier. One group glides; wing, tail, head and satchel are attached to it and move by themselves."""
 
 from demo.build import PALETTE, Data, box, ellipse, group, keys, outline, scene
 

@@ -22,7 +22,7 @@ LEAST = 12
 
 
 def said(thing: object) -> bool:
-    """Whether a thing has a docstring of its own or, as an overriding method, its base's."""
+    """Whether an object has a docstring of its own or, as an overriding method, its base's."""
     return len((inspect.getdoc(thing) or "").strip()) >= LEAST
 
 

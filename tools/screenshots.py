@@ -1,4 +1,4 @@
-"""Take the pictures in docs/screenshots/ anew, from the demo data, at 1280 × 800: `make screenshots`."""
+"""Take the pictures in docs/screenshots/ again, from the demo data, at 1280 × 800: `make screenshots`."""
 
 import tempfile
 from pathlib import Path
@@ -176,7 +176,7 @@ def rehearsals(page: Page, server: Server) -> None:
 
 
 def sounds(page: Page, server: Server) -> None:
-    """A drum on the time sheet, with markers, its beat, and what goes by it."""
+    """A drum on the time sheet, with markers, its beat, and what follows it."""
     open_scene(page, server, "Log drum", 24)
     page.keyboard.press("Alt+s")
     page.wait_for_function("() => document.querySelector('[aria-label=Sounds] canvas')?.width > 500")

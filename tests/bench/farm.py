@@ -51,7 +51,7 @@ class Costs:
 def simulated(workers: int, costs: Costs, network: float, *, length: int = LENGTH) -> float:
     """Pictures a second that a farm gives, from the beginning to the last one encoded.
 
-    Tasks are handed out as `Farm` does: so many ahead of the encoder for each worker, taken in order. The way to the encoder is one line on which one
+    Tasks are handed out as `Farm` does: this many ahead of the encoder for each worker, accepted order. The way to the encoder is one line on which one
     answer is sent after the other; the encoder works on one picture after the other.
     """
     sent = costs.scene * workers / network

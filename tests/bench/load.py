@@ -56,7 +56,7 @@ def dragged(w: Workspace) -> tuple[float, float]:
         w.page.wait_for_timeout(40)
     w.page.mouse.up()
     w.saved()
-    # The first move lets go of what is painted once for all that rests.
+    # The first move releases what is painted once for all that rests.
     times = sorted(w.page.evaluate("window.__times")[1:])
     return statistics.median(times), times[int(len(times) * 0.95)]
 

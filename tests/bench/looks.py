@@ -20,12 +20,12 @@ FRAMES = range(12)
 
 
 def to_and_fro(start: float) -> dict[str, Any]:
-    """A channel that goes from a value to another and back, for ever."""
+    """A channel that goes from a value to another and back, forever."""
     return {"keys": [{"frame": 0, "value": start, "ease": "slow-out-in"}, {"frame": 24, "value": start + 60}], "after": {"mode": "ping-pong"}}
 
 
 def looks() -> list[dict[str, Any]]:
-    """60 stars with shadows, and ten things that are masked by what moves."""
+    """60 stars with shadows, and ten objects that are masked by what moves."""
     found: list[dict[str, Any]] = []
 
     def add(name: str, kind: str, rules: list[dict[str, Any]], *, shown: bool = True, **channels: Any) -> None:

@@ -1,4 +1,4 @@
-"""Many objects in the page: 1,000 lines scrolled, and 200 things picked, moved and keyed at once. Run with `python -m tests.bench.many`."""
+"""Many objects in the page: 1,000 lines scrolled, and 200 objects picked, moved and keyed at once. Run with `python -m tests.bench.many`."""
 
 import time
 
@@ -24,7 +24,7 @@ def scrolled(list_: Locator) -> float:
 
 
 def timed(page: Page, key: str, kind: str) -> float:
-    """Milliseconds that the service takes over what a key asks for, in the page: until its answer is there."""
+    """Milliseconds that the service copies what a key asks for, in the page: until its answer is there."""
     begun = time.perf_counter()
     with page.expect_response(lambda answer: answer.url.endswith(kind)) as answer:
         page.keyboard.press(key)
@@ -38,7 +38,7 @@ def main() -> None:
         opened(page, server.address, length=120, objects=moving(1000), name="Moths")
         print(f"scrolling the troupe of 1,000 objects: {scrolled(page.get_by_role('tree', name='Objects, the foremost first')):.0f} frames/s")
         w = opened(page, server.address, length=120, objects=moving(200), name="Moths")
-        # Looked for at every picture: what is waited for by itself is looked for ever more rarely.
+        # Looked for at every picture: what is waited for by itself is looked forever more rarely.
         begun = time.perf_counter()
         page.keyboard.press("Control+Alt+a")
         page.wait_for_function("() => [...document.querySelectorAll('h2')].some((one) => one.textContent.includes('200 objects'))", polling="raf")

@@ -76,7 +76,7 @@ def _link(formula: str) -> dict[str, object]:
 
 
 def chain(links: int, *, linked: bool) -> Scene:
-    """Objects whose rotations follow one another by links, or stand still."""
+    """Objects whose rotations follow one another by links, or are still."""
     things = [shape(f"o{n}", rules=[_link(f"{{O{n - 1}.rotation}} + 1")] if linked else []) for n in range(1, links + 1)]
     return scene(shape("o0", rotation=channel((0, 0), (FRAMES, 360))), *things, length=FRAMES)
 
@@ -141,7 +141,7 @@ def own_eases(objects: int) -> Scene:
 
 
 def one_channel(keys: int) -> Scene:
-    """One object with so many keys on one channel."""
+    """One object with this many keys on one channel."""
     return scene(shape("a", x=channel(*((n * FRAMES / keys, n % 7, "slow-out-in") for n in range(keys)))), length=FRAMES)
 
 
@@ -228,7 +228,7 @@ def _cards(count: int) -> list[dict[str, object]]:
 
 
 def many_edits() -> list[tuple[str, Scene, list[Any]]]:
-    """Edits of many things at once: what they are called, the scene, and the edits."""
+    """Edits of many objects at once: what they are called, the scene, and the edits."""
     edits = TypeAdapter(list[AnyEdit])
     crowd_of_500 = scene(*(shape(f"o{n}", x=n) for n in range(500)))
     figure = {"id": "fig", "name": "Fig", "kind": "figure", "figure": STARTERS["two-legs"].figure.model_dump(mode="json")}
@@ -262,7 +262,7 @@ def large_file() -> str:
 
 
 def taken_in(text: str, store: SceneStore) -> None:
-    """Read a scene file, work out its motion and keep it."""
+    """Read a scene file, compute its motion and keep it."""
     one = parse(text)
     bake(one)
     store.create(one)

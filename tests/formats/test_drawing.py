@@ -85,7 +85,7 @@ def test_every_basic_shape(shape, box):
 
 
 def test_gradients_keep_their_bands_under_any_transform():
-    """Where a colour lies in the drawing is worked out from the definition, and compared with the ends that the object has."""
+    """Where a colour is in the drawing is computed from the definition, and compared with the ends that the object has."""
     svg = (
         '<defs><linearGradient id="g" gradientUnits="userSpaceOnUse" x1="10" y1="0" x2="30" y2="0" gradientTransform="skewX(30)">'
         '<stop offset="0" stop-color="#000"/><stop offset="1" stop-color="#fff"/></linearGradient></defs>'

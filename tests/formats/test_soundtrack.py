@@ -1,4 +1,4 @@
-"""What is heard with an export: read back by PyAV, every stroke lies within 10 ms of where it is in the scene."""
+"""What is heard with an export: read back by PyAV, every stroke is within 10 ms of where it is in the scene."""
 
 import av
 import numpy as np

@@ -25,7 +25,7 @@ _EDITS: TypeAdapter[list[AnyEdit]] = TypeAdapter(list[AnyEdit])
 
 @dataclass(frozen=True)
 class Changed:
-    """A scene after some edits, its motion as it was kept up with them, and the edits, to be told where something is wrong."""
+    """A scene after some edits, its motion unchanged kept up with them, and the edits, to be told where something is wrong."""
 
     scene: Scene
     motion: Motion

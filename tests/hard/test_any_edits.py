@@ -53,7 +53,7 @@ def test_any_sequence_of_edits(tmp_path, request, number):
             assert answer.json()["detail"], what
 
         def follow(scene_id, what):
-            """Have a page take up what is new, and compare what it holds then with what a page is sent that opens the scene."""
+            """Have a page adopt what is new, and compare what it holds then with what a page is sent that opens the scene."""
             since = {"since": held[scene_id]["revision"]} if scene_id in held else {}
             news, whole = (client.get(f"/api/scenes/{scene_id}/motion", params=params) for params in (since, {}))
             assert (news.status_code, whole.status_code) == (200, 200), what

@@ -12,7 +12,7 @@ from vine_swing.formats.engine.thread import ThreadEngine
 from vine_swing.formats.options import ExportOptions
 from vine_swing.motion import MotionError
 
-#: So many frames are exported, at this share of their size.
+#: This many frames are exported, at this share of their size.
 FRAMES, SCALE = 4, 0.1
 
 

@@ -1,4 +1,4 @@
-"""After whatever was edited, the motion a page is sent is that of the scene as it is now, baked from nothing."""
+"""After whatever was edited, the motion a page is sent is that of the scene in its current state, baked from nothing."""
 
 import json
 from typing import Any
@@ -12,7 +12,7 @@ from tests.service.following import described
 from vine_swing.motion import MotionError
 from vine_swing.service.motion import Motion
 
-#: How far numbers may be apart, px or degrees and as a share: what is worked out beside other things may be rounded otherwise.
+#: How far numbers may be apart, px or degrees and as a share: what is computed beside other objects may be rounded otherwise.
 CLOSE = {"atol": 0.01, "rtol": 1e-4}
 
 

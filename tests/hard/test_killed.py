@@ -28,7 +28,7 @@ SCHEMAS = sorted((Path(__file__).parents[1] / "store" / "schemas").glob("*.sql")
 
 
 class Client(Thread):
-    """Sets one object's values, one after the other, until the server is gone; `acknowledged` is the last one it was told is kept."""
+    """Sets one object's values, one after the other, until the server is missing; `acknowledged` is the last one it was told is kept."""
 
     def __init__(self, scene: str, thing: str, first: int) -> None:
         super().__init__(daemon=True)
@@ -83,7 +83,7 @@ def test_no_edit_of_two_clients_that_was_acknowledged_is_lost(tmp_path):
         for one in clients:
             # What was asked for last may have been kept without the answer having come.
             assert one.acknowledged <= kept[one.thing] <= one.asked
-        # And all of it can still be taken back, by a page that comes now.
+        # And all can still be taken back, by a page that comes now.
         revision = ask(scene)["revision"]
         assert ask(f"{scene}/undo", {"revision": revision})["revision"] == revision + 1
         assert ask(f"{scene}/redo", {"revision": revision + 1})["revision"] == revision + 2

@@ -1,4 +1,4 @@
-"""Fifty scenes open at once: what a server keeps in memory stays within its budget, and what is let go comes back as it was."""
+"""Fifty scenes open at once: what a server keeps in memory stays within its budget, and what is released comes back unchanged."""
 
 from fastapi.testclient import TestClient
 

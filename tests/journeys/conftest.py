@@ -16,7 +16,7 @@ from tests.journeys.scenes import opened
 from tests.journeys.servers import Prepared, Server
 from tests.journeys.workspace import Workspace
 
-#: Chromium's build without windows draws no frame of a browser around each page; where there is none, Chromium itself does.
+#: Chromium's build without windows draws no frame of a browser around each page; where it is missing, Chromium itself does.
 CHROMIUM = os.environ.get("CHROMIUM") or shutil.which("chromium-headless-shell") or shutil.which("chromium") or "/usr/bin/chromium"
 FLAGS = [
     "--no-sandbox",
@@ -98,7 +98,7 @@ def page(browser: Browser, request: pytest.FixtureRequest):
     for name in {"server", "demo_server"} & set(request.fixturenames):
         request.getfixturevalue(name)
     context = browser.new_context(viewport={"width": 1280, "height": 800}, accept_downloads=True)
-    # A machine that others share may stand still for seconds; what is waited for is the same.
+    # A machine that others share may be still for seconds; what is waited for is the same.
     context.set_default_timeout(90_000)
     expect.set_options(timeout=60_000)
     context.add_init_script(WITHOUT_TRANSITIONS)

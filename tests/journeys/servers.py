@@ -106,7 +106,7 @@ class Server:
         raise AssertionError("the server did not answer within 60 seconds")
 
     def stop(self, how: signal.Signals = signal.SIGINT) -> None:
-        """End the server by a signal and wait until it is gone."""
+        """End the server by a signal and wait until it is missing."""
         if self._process.pid is not None and self._process.is_alive():
             os.kill(self._process.pid, how)
         self._process.join(60)

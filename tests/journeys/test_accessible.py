@@ -23,7 +23,7 @@ SERIOUS = """async (within) => {
 
 
 def check(page: Page, where: str, within: Locator | None = None) -> None:
-    """No serious finding in what the page shows now, or in some part of it: looking through all of it takes seconds."""
+    """No serious finding in what the page shows now, or in some part of it: looking through all takes seconds."""
     if not page.evaluate("typeof axe === 'object'"):
         page.evaluate(AXE)
     found = page.evaluate(SERIOUS, within.element_handle() if within else None)
@@ -192,7 +192,7 @@ def test_every_dialog_and_menu_passes(page: Page, server: Server):
     shown(page, "cue")
 
 
-#: Whether what has the focus, or what it lies in, looks other than without the focus.
+#: Whether what has the focus, or what it is in, looks other than without the focus.
 SHOWS_FOCUS = """() => {
   const one = document.activeElement;
   if (one === document.body) return true;

@@ -1,4 +1,4 @@
-"""Hands that press, drag and type anything in the workspace: the page complains of nothing, the service fails nowhere, and undo takes all of it back.
+"""Hands that press, drag and type anything in the workspace: the page complains of nothing, the service fails nowhere, and undo takes all back.
 
 One round in CI; `make hard` runs many (`HANDS`), and `FIRST` begins at one that failed.
 """

@@ -143,7 +143,7 @@ def test_what_takes_long_is_told_after_the_shelf_was_read_late(page, server):
     expect(page.get_by_role("button", name="Scene settings")).to_contain_text("saved")
 
 
-#: Notes what is told of work while it is done, which may be for a moment only: its words, and how much is done.
+#: Notes what is informed of work while it is done, which may be for a moment only: its words, and how much is done.
 TOLD = """() => {
   window.__told = { words: new Set(), shares: new Set() };
   const look = () => {

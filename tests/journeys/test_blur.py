@@ -42,7 +42,7 @@ def test_a_chime_is_blurred_looked_at_and_exported(page: Page, server: Server):
     blurred = shown(page)
     share = blurred.shape[1] / 1280
     assert abs(lit(blurred) - (60 + 880 / 12 * 15 / 16) * share) < 4
-    # It is gone while the scene plays, or when it is not wanted.
+    # It is missing while the scene plays, or when it is not wanted.
     page.get_by_role("switch", name="blur").click()
     expect(page.get_by_test_id("blurred-frame")).to_have_count(0)
     page.get_by_role("switch", name="blur").click()

@@ -50,7 +50,7 @@ def test_a_stamp_comes_in_is_animated_and_leaves_as_animated_svg(page: Page, ser
         places.append(plain.evaluate("() => document.querySelector('[fill=\"#ffd700\"]').getCTM().e"))
     plain.close()
     assert places[1] - places[0] == end - start != 0 or abs(places[1] - places[0] - (end - start)) < 0.25
-    # All of it is taken out again by undo, the keys first.
+    # All of it is removed again by undo, the keys first.
     for _ in range(3):
         page.keyboard.press("Escape")
         page.keyboard.press("Control+z")
@@ -140,7 +140,7 @@ def test_a_drawing_that_takes_long_shows_its_progress_and_can_be_stopped(page: P
     expect(importing.get_by_text("Stopped. Nothing was changed.")).to_be_visible()
     importing.get_by_role("button", name="OK").click()
     expect(importing).to_have_count(0)
-    # The scene is as it was, and can be worked on.
+    # The scene is unchanged, and can be worked on.
     w.pick("Leaf")
     w.type_value("Travel x", "77")
     w.saved()

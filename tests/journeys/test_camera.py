@@ -1,4 +1,4 @@
-"""The camera: a walk through a layered valley, framed by hand, with things near and far."""
+"""The camera: a walk through a layered valley, framed by hand, with objects near and far."""
 
 from playwright.sync_api import Page, expect
 

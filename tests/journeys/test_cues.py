@@ -1,4 +1,4 @@
-"""Cues through the page: made, played live with keys and clicks, recorded and laid down."""
+"""Cues through the page: made, played live with keys and clicks, recorded and written as keys."""
 
 import re
 

@@ -82,7 +82,7 @@ def test_a_spline_answers_to_its_tension(curve):
     w.page.wait_for_timeout(100)
     assert [key["tension"] for key in w.channel("Kite", "rotation")["keys"]] == [1, 1, 1], "with no key picked, all are meant"
     assert w.value("Rotation turn") != smooth
-    # While the field is dragged the curve answers, and nothing is kept before the hand lets go.
+    # While the field is dragged the curve answers, and nothing is kept before the hand releases.
     w.page.locator(".stage").focus()
     curve = w.page.get_by_role("group", name="Curve of Rotation turn").locator("path.on")
     before, box = curve.get_attribute("d"), field.bounding_box()

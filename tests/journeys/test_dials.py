@@ -1,4 +1,4 @@
-"""Dials through the page: a wind for twelve leaves, keyed to a gust; one light for several things; names, ranges, what is deleted."""
+"""Dials through the page: a wind for twelve leaves, keyed to a gust; one light for several objects; names, ranges, what is deleted."""
 
 import re
 
@@ -32,7 +32,7 @@ def pick_dial(w, name):
 def takers(w, name):
     pick_dial(w, name)
     w.page.get_by_role("button", name="Link objects to it…").click()
-    return w.page.get_by_role("dialog", name=f"Let things take {name}")
+    return w.page.get_by_role("dialog", name=f"Link objects to {name}")
 
 
 def turn_of(w, name, frame):

@@ -105,7 +105,7 @@ def test_an_export_is_stopped_half_way_and_run_again(page: Page, server: Server)
 
 
 def test_a_disk_without_room_is_told_and_leaves_no_half_file(page: Page, server: Server):
-    """The limit on the size of files that the server and all it starts may write stands for a disk that is full."""
+    """The limit on the size of files that the server and all it starts may write represents a disk that is full."""
     opened(
         page,
         server.address,

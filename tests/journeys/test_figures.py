@@ -1,5 +1,5 @@
 """Figures through the page: from a starter to a walk across the picture, tuned, stopped, led uphill, acted on top, looped and exported; one with
-six legs; one of things that were there."""
+six legs; one of objects that were there."""
 
 import io
 import json
@@ -74,7 +74,7 @@ def test_from_a_starter_to_a_walk_across_the_picture_in_under_a_minute(workspace
     print(f"\na walk across the picture after {time.monotonic() - begun:.0f} s")
     one = kept(w)
     assert slides(one) <= 0.25
-    # The time sheet shows which foot is on the ground when, and the poses can be gone to.
+    # The time sheet shows which foot is on the ground when, and the poses can be removed to.
     lane = w.page.get_by_role("listitem", name="Near leg on the ground")
     assert int(lane.get_attribute("data-down")) >= 5
     w.go_to("0")

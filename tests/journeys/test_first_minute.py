@@ -1,4 +1,4 @@
-"""The first minute: ways to begin in an empty scene, and the guided first scene, followed by keyboard alone, left and taken up again."""
+"""The first minute: ways to begin in an empty scene, and the guided first scene, followed by keyboard alone, left and adopted again."""
 
 from playwright.sync_api import Page, expect
 
@@ -33,7 +33,7 @@ def test_an_empty_scene_offers_four_ways_to_begin(page: Page, server: Server):
 
 
 def tab_to(page: Page, label: str) -> None:
-    """Go on with Tab until what has the focus is called so."""
+    """Go on with Tab until what has the focus is named so."""
     for _ in range(40):
         if page.evaluate("document.activeElement.textContent.trim().toLowerCase()").startswith(label):
             return
@@ -61,7 +61,7 @@ def test_the_first_scene_is_followed_to_its_end_by_keyboard_alone(page: Page, se
     for _ in range(20):
         press("Shift+ArrowUp")
     expect(guide).to_contain_text("3 of 8")
-    # It can be left and taken up again, and is where it was after the page is opened anew.
+    # It can be left and adopted again, and is where it was after the page is opened again.
     press("F1")
     expect(guide).to_have_count(0)
     page.reload()

@@ -17,7 +17,7 @@ FIELDS = ("textbox", "spinbutton", "combobox")
 
 
 def walk(page: Path) -> tuple[str, list[str]]:
-    """The scene that a page's steps are taken in, and the steps."""
+    """The scene that a page's steps are accepted, and the steps."""
     text = page.read_text(encoding="utf-8")
     part = re.search(r"^## Try it\n\n(.+?)\n\n((?:\d+\. .+\n)+)", text, flags=re.MULTILINE)
     assert part is not None, f"{page.name} has no steps to try"
@@ -32,7 +32,7 @@ def control(page: Page, name: str) -> tuple[str, Locator]:
         for called in (name, beginning):
             for role in ROLES:
                 found = page.get_by_role(role, name=called, exact=True) if called is name else page.get_by_role(role, name=called)
-                # What came last lies on top.
+                # What came last is on top.
                 for n in reversed(range(found.count())):
                     if found.nth(n).is_visible():
                         return role, found.nth(n)

@@ -1,4 +1,4 @@
-"""Insets: a thing of parts made one, animated inside, sent across, shown many times, and its length followed."""
+"""Insets: an object of parts made one, animated inside, sent across, shown many times, and its length followed."""
 
 import re
 
@@ -61,7 +61,7 @@ def test_a_frog_of_parts_blinks_inside_and_crosses_on_its_raft(page: Page, serve
     page.mouse.dblclick(*w.on_screen(640, 440))
     inside(w, "Frog")
     expect(trail(w)).to_have_text(re.compile("Journey"))
-    # The picture is as it was, with the parts on a group in its middle.
+    # The picture is unchanged, with the parts on a group in its middle.
     assert colour(w, 640, 440) == GREEN
     assert colour(w, 640, 360) == DARK
     page.get_by_role("button", name="Show the parts of Frog parts").click()

@@ -19,7 +19,7 @@ def gears(page, server):
 
 
 def link_in_picture(w, start, end):
-    """Pull a thread between two things of the picture."""
+    """Pull a thread between two objects of the picture."""
     w.page.get_by_role("button", name="Link by hand").click()
     w.drag_in_picture(start, end)
     return w.page.get_by_role("dialog", name="Link by hand")
@@ -41,7 +41,7 @@ def test_two_gears_are_linked_by_hand(gears):
     dialog = link_in_picture(w, (440, 360), (680, 360))
     expect(dialog.get_by_label("What drives", exact=True)).to_have_value("great-gear")
     expect(dialog.get_by_label("Driven channel", exact=True)).to_have_value("small-gear")
-    # Two rotations are geared at first, by the sizes of the things themselves.
+    # Two rotations are geared at first, by the sizes of the objects themselves.
     expect(dialog.get_by_role("radio", name="geared")).to_have_attribute("aria-checked", "true")
     expect(dialog.get_by_label("Formula")).to_have_value("{Great gear.rotation} * -150 / 60 + 12")
     for label, teeth in (("Driver's radius or teeth", "24"), ("Its own radius or teeth", "9")):

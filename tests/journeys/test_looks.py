@@ -1,4 +1,4 @@
-"""Looks through the page: shadows keyed on, words behind a plate, a moving spotlight, fringes pulled outward, one look for six things, gradients."""
+"""Looks through the page: shadows keyed on, words behind a plate, a moving spotlight, fringes pulled outward, one look for six objects, gradients."""
 
 import re
 
@@ -68,7 +68,7 @@ def test_a_fade_is_slid_later_and_a_shadow_lies_there_only_while_it_stands(page:
     w.go_to("15")
     x = w.value("Travel x")
     assert not dark(w, x, below), "it moves and throws none"
-    # Every key of the setting stands on the time sheet, as any other.
+    # Every key of the setting is on the time sheet, as any other.
     expect(w.leaves("Token", "Shadow strength")).to_have_count(4)
 
 

@@ -113,7 +113,7 @@ def test_a_seam_is_found_closed_and_stays_closed(page: Page, server: Server):
     panel(page).get_by_role("button", name="Close the loop").click()
     w.saved()
     count(page, 0)
-    # After another change of the loop, and after the page is opened anew.
+    # After another change of the loop, and after the page is opened again.
     page.keyboard.press("Alt+n")
     w.pick("Leaf")
     w.go_to("12")

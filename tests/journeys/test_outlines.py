@@ -122,7 +122,7 @@ def test_points_are_moved_bent_added_cut_and_joined(page: Page, server: Server):
     page.mouse.click(x, y)
     w.saved()
     expect(page.get_by_test_id("outline-point-4")).to_be_visible()
-    # Two points of a box, nudged together, then taken out.
+    # Two points of a box, nudged together, then removed.
     page.keyboard.press("Escape")
     w.drag_in_picture((500, 400), (660, 500))
     expect(bar).to_contain_text("2 points")
@@ -214,7 +214,7 @@ def test_a_mouth_takes_three_shapes_on_twos_in_a_head_that_travels(page: Page, s
     w.saved()
     assert w.cards() == ["Keys", "Ends", "Steps", "Result"]
     assert object_named(w, "Mouth")["rules"][0]["channels"] == ["outline"]
-    # What the morph does with its points can be told: the lines to the next key are shown, and one is drawn anew.
+    # What the morph does with its points can be told: the lines to the next key are shown, and one is drawn again.
     w.go_to("0")
     page.get_by_test_id("outline-point-0").click()
     target = page.get_by_test_id("outline-then-1").bounding_box()

@@ -265,7 +265,7 @@ def test_a_cue_plays_a_parade(page, server):
 
 
 def row_of(*parts, arrange="row", **channels):
-    """A parade that is kept already, with what hangs on it."""
+    """A parade that is kept already, with its children."""
     row = {"id": "row", "name": "Row", "kind": "parade", "parade": {"arrange": arrange}, "channels": channels}
     return [row, *(part | {"parent": "row"} for part in parts)]
 

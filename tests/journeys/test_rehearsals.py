@@ -133,7 +133,7 @@ def test_a_variant_is_tried_and_left_or_taken(page: Page, server: Server):
     w.pick("Frog")
     w.go_to("10")
     w.type_value("Travel y", "60")
-    # It is still one after the page is loaded anew.
+    # It is still one after the page is loaded again.
     page.reload()
     w = Workspace(page, server.address)
     variant.get_by_role("button", name="compare").click()

@@ -28,7 +28,7 @@ def edges_are_free(w: Workspace) -> bool:
 
 
 def grown_to(w: Workspace, wide: float) -> None:
-    """Wait until the picture is wider than so many px: it takes its new place in a frame of the browser after panels made room."""
+    """Wait until the picture is wider than this many px: it takes its new place in a frame of the browser after panels made room."""
     w.page.wait_for_function("(wide) => document.querySelector('[data-testid=picture-canvas]').getBoundingClientRect().width > wide", arg=wide)
 
 

@@ -78,7 +78,7 @@ def test_a_breeze_is_put_on_set_keyed_and_switched_off(leaf):
     expect(w.page.get_by_role("spinbutton", name="amplitude", exact=True)).to_have_value("10.0")
     w.page.get_by_role("heading", name="Leaf at frame 30").click()
     expect(w.page.get_by_role("spinbutton", name="amplitude", exact=True)).to_be_hidden()
-    # The setting's keys lie on the time sheet like any others, and slide.
+    # The setting's keys are on the time sheet like any others, and slide.
     x, y = centre(w.leaf("Leaf", "Noise amplitude", 60))
     per_frame = (x - centre(w.leaf("Leaf", "Noise amplitude", 0))[0]) / 60
     w.drag((x, y), (x + 20 * per_frame, y))
@@ -293,7 +293,7 @@ def test_noise_on_y_only(hopper):
         w.go_to(str(frame))
         heights.add(w.value("Travel y"))
     assert len(heights) > 4
-    # All keys lie on x: with every keyed channel the vine goes back there.
+    # All keys are on x: with every keyed channel the vine goes back there.
     panel(w, "Noise")
     acts_on.get_by_role("checkbox", name="all keyed").check()
     w.saved()

@@ -106,7 +106,7 @@ def test_four_leaves_are_picked_one_by_one_spread_in_time_grouped_copied_and_del
     kept = w.kept()["scene"]["objects"]
     twig = next(one["id"] for one in kept if one["name"] == "Twig")
     assert sum(one["parent"] == twig for one in kept) == 4
-    # What hangs on different things is not grouped, and it says why.
+    # Children of different objects is not grouped, and it says why.
     w.add("Ellipse", "Stone")
     page.get_by_role("button", name="Show the parts of Twig").click()
     w.item("Leaf 1").click(modifiers=["Control"])

@@ -26,7 +26,7 @@ SCENE = {
     "insets": [BLINK],
     "cues": [{"id": "hop", "name": "Hop", "first": 0, "last": 20, "objects": ["frog"], "key": "r"}],
 }
-#: All that is seen on the page, and what has the focus; messages come and go by themselves.
+#: All that is seen on the page, and what has the focus; messages come and follow themselves.
 SEEN = """() => {
   const page = document.body.cloneNode(true);
   for (const one of page.querySelectorAll('.el-message, .latest')) one.remove();
@@ -229,7 +229,7 @@ def ready(page: Page, address: str) -> Workspace:
 
 
 def parts(count: int) -> list[list[Case]]:
-    """The lines in so many parts, each about as long, that begin on pages of their own."""
+    """The lines in this many parts, each about as long, that begin on pages of their own."""
     begin = [place for place, one in enumerate(CASES) if not one.goes_on]
     cuts = [begin[len(begin) * part // count] for part in range(count)] + [len(CASES)]
     return [CASES[first:last] for first, last in itertools.pairwise(cuts)]

@@ -78,7 +78,7 @@ def test_menus_stay_in_the_window_and_the_page_where_it_is(page, server):
     w = opened(page, server.address, objects=[shape("Leaf", x=keys((0, 0), (24, 300)))])
     for height in (800, 700, 420):
         w.page.set_viewport_size({"width": 1280, "height": height})
-        # A window so low that not all of it has room is scrolled, but by nobody's menu.
+        # A window so low that not all has room is scrolled, but by nobody's menu.
         beyond = 0 if height > 600 else 48 + 200 + 100 + 150 - height
         w.page.get_by_role("button", name="More for the time sheet").click()
         menu = w.page.get_by_role("menu")
@@ -124,5 +124,5 @@ def test_a_long_name_leaves_the_frame_its_room_and_is_read_from_its_beginning(pa
         heading = page.get_by_role("heading", name=f"{name} at frame 0")
         expect(heading.get_by_text("at frame 0")).to_be_in_viewport(ratio=1)
         for shown in (heading.get_by_text(name), w.item(name).get_by_text(name)):
-            # What is cut off is the end of the name, which lies to the right or, in scripts that go to the left, to the left.
+            # What is cut off is the end named, which lies to the right or, in scripts that go to the left, to the left.
             assert shown.evaluate("(one) => [getComputedStyle(one).direction, one.scrollWidth > one.clientWidth]") == [direction, True]

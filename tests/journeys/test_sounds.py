@@ -1,4 +1,4 @@
-"""Sounds through the page: a drum loop is heard in step, moved and trimmed; motion goes by it; a walk keeps step; the film is heard."""
+"""Sounds through the page: a drum loop is heard in step, moved and trimmed; motion follows it; a walk keeps step; the film is heard."""
 
 import io
 import json
@@ -77,7 +77,7 @@ def test_a_drum_loop_is_heard_in_step_at_play_scrub_and_loop_and_moved_on_the_sh
 
     page.get_by_role("button", name="Play", exact=True).click()
     page.wait_for_function("() => window.asked.length >= 3", timeout=180_000)
-    # Taken while it plays: afterwards the frame stands still, and what is heard goes on being counted.
+    # Taken while it plays: afterwards the frame is still, and what is heard goes on being counted.
     asked, seen = page.evaluate("[window.asked, window.seen]")
     page.get_by_role("button", name="Pause", exact=True).click()
     seen = np.array(seen)
@@ -91,7 +91,7 @@ def test_a_drum_loop_is_heard_in_step_at_play_scrub_and_loop_and_moved_on_the_sh
     seen_at, first, last = seen[playing, 1], np.floor(before[playing]) - 1, np.floor(after[playing]) + 1
     assert playing.sum() > 5
     assert ((seen_at - first) % 48 <= last - first).all(), np.stack([first, seen_at, last], axis=1)
-    # A frame that is gone to is heard too.
+    # A frame that is missing to is heard too.
     before = len(page.evaluate("window.asked"))
     w.go_to("24")
     page.wait_for_function(f"() => window.asked.length > {before}")

@@ -9,7 +9,7 @@ from playwright.sync_api import expect
 
 from tests.journeys.workspace import Workspace
 
-#: Times every drag step from the moment it is asked, over the WebSocket of looks, until the picture has been painted anew.
+#: Times every drag step from the moment it is asked, over the WebSocket of looks, until the picture has been painted again.
 WATCH = """() => {
   window.took = [];
   const send = WebSocket.prototype.send;

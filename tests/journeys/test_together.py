@@ -189,7 +189,7 @@ def test_a_group_goes_to_another_scene_with_its_dial(page: Page, server: Server)
     one.pick("Tree")
     page.keyboard.press("Control+c")
     expect(page.get_by_text("Tree is copied")).to_be_visible()
-    # Within the scene it is pasted beside itself, and goes by the same bird.
+    # Within the scene it is pasted beside itself, and follows the same bird.
     page.keyboard.press("Control+v")
     expect(one.item("Tree 2")).to_be_visible()
     one.saved()

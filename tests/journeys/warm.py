@@ -1,4 +1,4 @@
-"""Imported in the process that servers of journeys are forked from: what every server works out once and never changes is known before, and what
+"""Imported in the process that servers of journeys are forked from: what every server computes once and never changes is known before, and what
 takes long to load and is loaded by its first use, is there."""
 
 import scipy.ndimage

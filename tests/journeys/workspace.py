@@ -9,7 +9,7 @@ from dataclasses import dataclass
 from playwright.sync_api import Locator, Page, Request, WebSocket, expect
 
 #: Waits until all is saved and two frames of the browser have been painted since. It asks for a label alone, within the page: to look for a button by
-#: its role, the names of all elements are worked out, and this is asked more often than anything else.
+#: its role, the names of all elements are computed, and this is asked more often than anything else.
 SAVED = """() => new Promise((done, fail) => {
   const last = performance.now() + 60_000;
   let calm = 0;

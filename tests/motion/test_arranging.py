@@ -33,7 +33,7 @@ def edited(one, **edit):
 
 
 def several(drawn, **head):
-    """Some objects, every second of them hanging on a turned group."""
+    """Some objects, every second of them attached to a turned group."""
     group = {"id": "tray", "name": "Tray", "kind": "group", "channels": {"x": 200, "y": 100, "rotation": 30, "scale.x": 1.5}}
     made = [shape(f"s{n}", parent="tray" if n % 2 else None, **part) for n, part in enumerate(drawn)]
     return scene(group, *made, length=24, **head), [f"s{n}" for n in range(len(drawn))]

@@ -1,4 +1,4 @@
-"""A scene baked at one frame takes over from the version before it, and is what a fresh bake would be."""
+"""A scene baked at one frame copies from the version before it, and is what a fresh bake would be."""
 
 import numpy as np
 from hypothesis import given, settings

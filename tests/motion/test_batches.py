@@ -1,4 +1,4 @@
-"""Alike channels are worked out together, and nobody can tell: but for the last digit it is as if each were worked out alone."""
+"""Alike channels are computed together, and nobody can tell: but for the last digit it is as if each were computed alone."""
 
 from dataclasses import replace
 from types import SimpleNamespace
@@ -127,7 +127,7 @@ def test_the_graph_knows_paths_and_keyed_settings():
 
 @pytest.mark.parametrize("rule", [retime, steps], ids=lambda rule: rule.SPEC.kind)
 def test_rows_with_equal_settings_are_read_at_one_row_of_frames(rule):
-    """What is worked out of the frames alone, such as where a spring is in its swing, is then worked out once for all rows."""
+    """What is computed of the frames alone, such as where a spring is in its swing, is then computed once for all rows."""
     read = []
     source = SimpleNamespace(at=lambda t: read.append(t) or np.zeros((3, t.shape[1])))
     frames = np.arange(0, 9, 0.5)[None, :]

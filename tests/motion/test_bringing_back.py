@@ -85,7 +85,7 @@ def test_things_in_one_version_only_and_the_scene_s_own_fields_are_told(jump):
         ("Frog", "all", None, "kept"),
     ]
     assert {one.label for one in differences(bake(now), bake(jump)) if one.channel == "length"} == {"length: 30 was kept, 40 now"}
-    # A part that was taken out comes back with what hung on it, in its place.
+    # A part that was removed comes back with what attached to it, in its place.
     again = brought(now, jump, ("frog", "all", None), ("moth", "all", None))
     assert [thing.id for thing in again.objects] == ["frog", "hat", "stone"]
     assert again.by_id["hat"] == jump.by_id["hat"]
@@ -161,7 +161,7 @@ def test_with_every_difference_brought_back_none_is_left(number):
     while kept is None:
         try:
             drawn = from_data(anything.scene())
-            # What no server takes in is no version that was kept.
+            # What no server accepts is no version that was kept.
             bake(drawn)
             kept = drawn
         except MotionError:

@@ -1,4 +1,4 @@
-"""Cues, and laying down what was played with them: the keys laid down show exactly what the presses showed."""
+"""Cues, and laying down what was played with them: the keys written as keys show exactly what the presses showed."""
 
 import numpy as np
 import pytest

@@ -41,7 +41,7 @@ def test_each_copy_lies_right_in_front_of_its_original_and_hangs_where_that_does
     assert [one.name for one in after.objects] == ["Sky", "Cart", "Wheel", "Rope", "Load", "Cart 2", "Wheel 2", "Load 2", "Frog", "Frog 2"]
     assert [one.id for one in after.objects if one.name.endswith("2")] == ["c-2", "c-3", "c-4", "c-1"]
     assert [one.parent for one in after.objects if one.name in ("Wheel 2", "Load 2")] == ["c-2", "c-2"]
-    # A part alone stays a part of what it hung on.
+    # A part alone stays a part of what it attached to.
     assert duplicated(before, "wheel").by_id["c-1"].parent == "cart"
 
 

@@ -1,4 +1,4 @@
-"""Insets: a scene inside the scene, with its own time, shown any number of times; made of what there is, and opened again."""
+"""Insets: a scene inside the scene, with its own time, shown any number of times; built from what there is, and opened again."""
 
 import numpy as np
 import pytest

@@ -1,4 +1,4 @@
-"""Samples laid down as keys, and keys taken over from a file."""
+"""Samples written as keys as keys, and keys copied from a file."""
 
 import numpy as np
 import pytest

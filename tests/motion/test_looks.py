@@ -1,4 +1,4 @@
-"""How objects are painted: lines with ends, corners and dashes, and how they are laid onto what lies below."""
+"""How objects are painted: lines with ends, corners and dashes, and how they are composited onto what lies below."""
 
 import numpy as np
 import pytest
@@ -41,7 +41,7 @@ def test_dashes_lie_along_the_line_and_crawl():
     assert [bool(rows[0][x]) for x in (22, 28, 33, 38)] == [True, True, False, True]
     # Two px a frame: what was at 38 is at 30 after four.
     assert np.array_equal(rows[1][21:160], rows[0][29:168])
-    # An odd number of lengths is gone through twice, as SVG has it.
+    # An odd number of lengths is missing through twice, as SVG has it.
     (step,) = paint_list(bake(stage(line(line={"dash": [4, 2, 1]})))).steps
     assert isinstance(step, Stroke)
     assert step.dash == (4, 2, 1, 4, 2, 1)
@@ -69,7 +69,7 @@ def test_lines_and_blends_are_edited_kept_and_refused():
         edited(one, {"edit": "set-line", "id": "empty", "line": style})
     with pytest.raises(SceneFileError, match="dashes and gaps of no length"):
         stage(line(line={"dash": [0, 0]}))
-    # What is made of a line is as the line was drawn.
+    # What consists of a line is as the line was drawn.
     cut = edited(one, {"edit": "set-line", "id": "rope", "line": {"cap": "butt"}}, {"edit": "outline-line", "object": "rope", "frame": 0.0})
     assert (
         np.abs(painted(cut).astype(int) - painted(edited(one, {"edit": "set-line", "id": "rope", "line": {"cap": "butt"}})).astype(int)).mean() < 0.2

@@ -343,7 +343,7 @@ def test_what_grows_out_of_a_line_is_bent_and_a_frame_alone_is_that_of_the_whole
     for frame in (0, 1, 12, 23):
         alone = bake(one, np.array([float(frame)])).named("O").bent.at(0)
         assert np.isfinite(alone.points).all()
-        # Of how many pieces it is made goes by the frames that are bent together; where it lies does not, but for a line without any area.
+        # Of how many pieces it is made follows the frames that are bent together; where it lies does not, but for a line without any area.
         if frame:
             np.testing.assert_allclose(alone.extent(), whole.at(frame).extent(), atol=0.05)
 

@@ -1,4 +1,4 @@
-"""When objects are shown, and what hangs on them with that."""
+"""When objects are shown, and their children with that."""
 
 import numpy as np
 import pytest

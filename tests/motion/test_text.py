@@ -1,4 +1,4 @@
-"""Text against HarfBuzz's advances, fontTools' outlines, and what stands in Unicode's annexes."""
+"""Text against HarfBuzz's advances, fontTools' outlines, and what is in Unicode's annexes."""
 
 import numpy as np
 import pytest

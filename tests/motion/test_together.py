@@ -35,10 +35,10 @@ def change(about, turn, scale):
 @given(st.lists(parts, min_size=1, max_size=4), places, places, st.floats(-360, 360), factors, factors, st.booleans())
 @settings(max_examples=60)
 def test_things_turned_and_sized_together_go_as_one_picture(drawn, x, y, turn, wide, high, key):
-    """The picture of each is the old one times one matrix, whatever it hangs on."""
+    """The picture of each is the old one times one matrix, whatever it is attached to."""
     one, ids = several(drawn)
     after = edited(one, edit="transform-objects", objects=ids, about=[x, y], turn=turn, scale=[wide, high], frame=3.0, key=key)
-    # A thing slanted to nearly a right angle is drawn with the most that a skew can be.
+    # An object slanted to nearly a right angle is drawn with the most that a skew can be.
     assume(all(abs(bake(after, np.array([3.0])).objects[i].channels["skew"][0]) < 80 for i in ids))
     for was, now in zip(views(one, ids, 3), views(after, ids, 3), strict=True):
         wanted = change((x, y), turn, (wide, high)) @ was

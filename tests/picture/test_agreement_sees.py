@@ -10,7 +10,7 @@ from vine_swing.motion import bake, load
 from vine_swing.picture.paint import Painter
 from vine_swing.picture.paint_list import Copies, Group, Instance, leaves
 
-#: Edges are smoothed by two different programs. Of the pixels of two pictures, at most so many may differ by more than so much of 255: where an
+#: Edges are smoothed by two different programs. Of the pixels of two pictures, at most this many may differ by more than so much of 255: where an
 #: edge is nearly level, the two count what it covers differently.
 ALLOWED = ((20, 12), (2, 16), (0, 32))
 

@@ -17,7 +17,7 @@ def linear(pixels):
 
 
 def disc(speed, **blur):
-    """A white disc of 40 px on black that goes so many px a frame."""
+    """A white disc of 40 px on black that goes this many px a frame."""
     moving = dot(x=keyed((0, 100), (10, 100 + 10 * speed)), y=60.0, width=40.0, height=40.0, fill="#FFFFFF")
     return scene(moving, size=[640, 120], background="#000000", length=11, **({"blur": blur} if blur else {}))
 

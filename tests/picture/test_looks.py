@@ -1,4 +1,4 @@
-"""What looks do, against pictures that NumPy makes by their definitions, and how rules on looks stand in a scene."""
+"""What looks do, against pictures that NumPy makes by their definitions, and how rules on looks are in a scene."""
 
 import numpy as np
 import pytest

@@ -4,7 +4,7 @@ from typing import Any
 
 
 def taken_up(held: Any, message: Any) -> dict[str, Any]:
-    """The motion a page holds after one more message: what it says is new, None is gone, the rest as it was."""
+    """The motion a page holds after one more message: what it says is new, None is missing, the rest unchanged."""
     old = {} if message["whole"] else held["objects"]
     there = [*message["order"], *message["dials"], *message["copies"]]
     known = {owner: _object(old.get(owner, {}), message["objects"].get(owner, {})) for owner in there}
@@ -31,6 +31,6 @@ def overlaid(was: dict[str, Any], fresh: dict[str, Any]) -> dict[str, Any]:
 
 
 def described(motion: dict[str, Any]) -> dict[str, Any]:
-    """A motion without what tells nothing of it: empty groups, the revision, and whether all of it was sent."""
+    """A motion without what tells nothing of it: empty groups, the revision, and whether all was sent."""
     objects = {owner: {name: part for name, part in parts.items() if part != {}} for owner, parts in motion["objects"].items()}
     return {**motion, "objects": objects, "revision": None, "whole": None}

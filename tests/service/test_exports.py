@@ -154,7 +154,7 @@ def test_a_look_shows_a_frame_and_how_large_the_whole_will_be(client, format_nam
 
 
 def test_a_disk_without_room_is_told_in_a_sentence_and_no_half_file_stays(tmp_path):
-    """A limit on the size of files stands for a full disk: the system refuses to write on in the same way."""
+    """A limit on the size of files represents a full disk: the system refuses to write on in the same way."""
     code = (
         "import json, resource, sys\n"
         "resource.setrlimit(resource.RLIMIT_FSIZE, (30_000, 30_000))\n"

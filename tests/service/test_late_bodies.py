@@ -10,7 +10,7 @@ from vine_swing.motion.scene.scene_file import to_data
 from vine_swing.service.app import create_app
 from vine_swing.store import SceneStore
 
-#: Seconds between one part and the next: the watch for clients that are gone looks every quarter of a second.
+#: Seconds between one part and the next: the watch for clients that are missing looks every quarter of a second.
 LATE = 0.4
 
 

@@ -54,7 +54,7 @@ def test_a_channel_is_read_back_as_it_was_written():
 def test_keys_that_say_more_than_a_value_are_written_whole(more):
     (key,) = Channel.model_validate({"keys": [{"frame": 0, "value": 1.0, "ease": "hold"} | more]}).keys
     assert not is_plain(key)
-    # What is taken out of it again is still told, which does no harm.
+    # What is removed of it again is still told, which does no harm.
     assert not is_plain(key.copy_with(out=None, into=None))
 
 
@@ -64,7 +64,7 @@ def test_a_plain_key_takes_the_same_row_as_one_that_says_everything(tmp_path):
     assert [all(map(is_plain, one.keys)) for one in (short, whole)] == [True, False]
     # A point and words take more than the plain columns.
     assert not any(is_plain(key) for one in (channel((0, (1, 2))), channel((0, {"text": "Mail!"}))) for key in one.keys)
-    # Keys of both kinds lie in one channel, in the order of their frames.
+    # Keys of both kinds are in one channel, in the order of their frames.
     mixed = channel((0, 1), (5, 2), (9, 3)).copy_with(keys=(short.keys[0], whole.keys[1], short.keys[2]))
     one = scene({"id": "moth", "name": "Moth", "kind": "shape", "shape": {"type": "ellipse"}})
     (thing,) = one.objects

@@ -12,7 +12,7 @@ from vine_swing.motion import MotionError
 DEFAULT_DATA = Path.home() / ".local" / "share" / "vine-swing"
 DEFAULT_PORT = 8137
 #: How many objects are made between two looks for cycles, and looks of each kind before one of the next. A scene is very many small models without
-#: any cycles: with Python's own numbers, half of the time in which a large file is read goes into looking through them repeat the list.
+#: any cycles: with Python's own numbers, half of the time in which a large file is read goes into looking through them repeatedly.
 COLLECTING = 50_000, 20, 20
 
 

@@ -12,7 +12,7 @@ from vine_swing.cli.messages import loaded, say
 from vine_swing.formats.export import Progress
 from vine_swing.motion import MotionError, Scene
 
-#: Without a terminal, progress is said in so many lines.
+#: Without a terminal, progress is said in this many lines.
 _LINES = 10
 
 

@@ -1,6 +1,6 @@
-"""Ready elements: small animated things to put into a scene, alone or as parades with lists in place.
+"""Ready elements: small animated objects to put into a scene, alone or as parades with lists in place.
 
-The scenes are files beside this one, written by `python -m demo.make`; all of an element hangs on one object at the middle of its picture.
+The scenes are files beside this one, written by `python -m demo.make`; all of an element is attached to one object at the middle of its picture.
 """
 
 import json

@@ -1,4 +1,4 @@
-"""What the scenes with faults are made of. Each `made_…` takes whether the fault is in it."""
+"""What the scenes with faults consist of. Each `made_…` takes whether the fault is in it."""
 
 from typing import Any
 
@@ -80,13 +80,13 @@ def made_pop(fault: bool) -> SceneData:
 
 
 def made_seam(fault: bool) -> SceneData:
-    """A leaf that sways for ever, and ends other than it began."""
+    """A leaf that sways forever, and ends other than it began."""
     end = 14 if fault else -18
     return scene(shape("Leaf", width=150, height=60, x=320, y=160, fill=_LEAF, rotation=keys((0, -18), (12, 18), (24, end), after="loop")))
 
 
 def made_ends_early(fault: bool) -> SceneData:
-    """A hand that is gone before its arm."""
+    """A hand that is missing before its arm."""
     arm = shape("Arm", "rectangle", x=320, y=180, width=200, height=40, fill=_BARK, rotation=keys((0, -20), (47, 20)))
     hand = shape("Hand", parent="arm", x=110, y=0, width=60, height=60, fill=_MANGO, span={"first": 0, "last": 24} if fault else None)
     return scene(arm, hand)

@@ -48,7 +48,7 @@ class ExportFormat:
 
     @property
     def is_painted(self) -> bool:
-        """Whether it is made of pictures."""
+        """Whether it consists of pictures."""
         return self.family not in ("data", "sound")
 
     @property
@@ -250,7 +250,7 @@ def format_of(options: ExportOptions) -> ExportFormat:
     """The format that options ask for.
 
     Raises:
-        MotionError: if there is none of that name.
+        MotionError: if it is missing with this name.
     """
     found = EXPORTS.get(options.format)
     if found is None:
@@ -276,7 +276,7 @@ def film_of(scene: Scene, options: ExportOptions, engine: Engine | None = None) 
     """What a format is handed: a scene with what options ask for.
 
     Raises:
-        MotionError: if there is no such format or frame, or the pictures would be too many or too large.
+        MotionError: if the format does not exist or frame, or the pictures would be too many or too large.
     """
     chosen = format_of(options)
     if not chosen.is_painted:

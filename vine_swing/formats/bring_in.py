@@ -91,7 +91,7 @@ def _still_or_moving(image: Any, data: bytes, name: str, report: Report) -> Brou
     count = getattr(image, "n_frames", 1)
     _check(image.width, image.height, count, name)
     if count == 1 and image.format in _KEPT and _is_plain(image):
-        # Decoded once, so that a damaged file is told of now.
+        # Decoded once, so that a damaged file is informed of now.
         image.load()
         return BroughtIn((Page(data, image.width, image.height),), None)
     pages, durations = _Pages(name), []
@@ -137,7 +137,7 @@ def _png(image: Any) -> Page:
 
 def reduced(data: bytes, wide: int) -> bytes:
     """A picture halved as often as leaves it at least `wide` pixels wide, as PNG; the same data where that is never. Each pixel is the mean of
-    those it stands for, as in the smaller pictures that painters make for themselves."""
+    those it represents, as in the smaller pictures that painters make for themselves."""
     with Image.open(io.BytesIO(data), formats=_KEPT) as image:
         factor = 1
         while image.width // (2 * factor) >= wide and image.height // (2 * factor) >= 1:

@@ -1,7 +1,7 @@
 """Bundles: a scene with everything it needs in one ZIP file, whose parts any program can open.
 
-    scene.json                       the scene, without what lies beside it
-    pictures/<id>.png|jpg|webp       every kept picture, as it was brought in
+    scene.json                       the scene, without what is beside it
+    pictures/<id>.png|jpg|webp       every kept picture, unchanged brought in
     sounds/<id>.wav|mp3|ogg|flac|m4a every sound
     fonts/<id>.ttf|otf               every kept font file
     fonts/<id>.licence.txt           what allows its use

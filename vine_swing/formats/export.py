@@ -40,7 +40,7 @@ class Cancelled(Exception):
 
 
 def made_ahead(make: Callable[[_Of], _Made], of: Iterable[_Of], *, ahead: int = 3) -> Iterator[_Made]:
-    """What `make` makes of each of some things, in order, made in a thread of its own at most `ahead` of them before it is taken."""
+    """What `make` makes of each of some objects, in order, made in a thread of its own at most `ahead` of them before it is taken."""
     ready: Queue[_Made | _Failed | _End] = Queue(maxsize=ahead)
     stop = Event()
 
@@ -67,7 +67,7 @@ def made_ahead(make: Callable[[_Of], _Made], of: Iterable[_Of], *, ahead: int = 
     finally:
         stop.set()
         while thread.is_alive():
-            # A painter that waits for room in the queue is let go on, and sees that it is to stop.
+            # A painter that waits for room in the queue is released on, and sees that it is to stop.
             while not ready.empty():
                 ready.get_nowait()
             thread.join(0.05)

@@ -17,7 +17,7 @@ from vine_swing.formats.flipbook import png
 from vine_swing.formats.options import ExportOptions
 from vine_swing.motion.scene.model import Scene
 
-#: Pictures that stand for all when a size is estimated, and the first characters of a text that are shown.
+#: Pictures that represent all when a size is estimated, and the first characters of a text that are shown.
 TRIED, SHOWN = 6, 1200
 
 
@@ -52,7 +52,7 @@ class _Once:
             yield self._known[key]
 
     def close(self) -> None:
-        """There is nothing to let go of."""
+        """There is nothing to released."""
 
 
 def preview_export(scene: Scene, options: ExportOptions, frame: float) -> ExportPreview:

@@ -37,7 +37,7 @@ def write_gif(film: Film, path: Path, *, progress: Progress = never_cancelled) -
     _graph_kept, source, colours, sink = _graph(film)  # the graph must outlive its parts
     colours.push(palette)
     colours.push(None)
-    # How often it is repeated after it was played once; 0 for ever, -1 not at all.
+    # How often it is repeated after it was played once; 0 forever, -1 not at all.
     loops = {0: 0, 1: -1}.get(film.options.loops, film.options.loops - 1)
     with av.open(str(path), "w", format="gif", options={"loop": str(loops)}) as file:
         stream = file.add_stream("gif", rate=film.rate)
@@ -71,7 +71,7 @@ def _solid(pixels: Pixels) -> Pixels:
 
 
 def _frame(pixels: Pixels, start: int) -> av.VideoFrame:
-    """A picture that starts at so many hundredths of a second."""
+    """A picture that starts at this many hundredths of a second."""
     frame = av.VideoFrame.from_ndarray(pixels, format="rgba")
     frame.pts, frame.time_base = start, Fraction(1, _TICKS)
     return frame

@@ -25,10 +25,10 @@ class ExportOptions(Frozen):
     """What of a scene is written, and how.
 
     scale: its size as a share of the scene's. first, last: frames of the scene; the whole of it if left out. Formats of one picture take `first`.
-    fps: pictures a second; the scene's own if left out. What lies between its frames is worked out, not repeated.
+    fps: pictures a second; the scene's own if left out. What lies between its frames is computed, not repeated.
     background: the scene's own, `none`, a colour, or as is usual for the format. under: the colour beneath what can be seen through, in formats
     that cannot be.
-    loops: how often it plays, in formats that say so; 0 for ever. blur: motion blur as the scene has it, `off`, or so many moments a picture.
+    loops: how often it plays, in formats that say so; 0 forever. blur: motion blur as the scene has it, `off`, or this many moments a picture.
     quality: of formats that lose something. dither: how GIF mixes colours it has not. columns: pictures in a row of a contact sheet.
     every: frames between rows of a table. tolerance: how far from the exact place anything may be in animated SVG and HTML, px. sound: whether films
     are heard, in formats that can be.

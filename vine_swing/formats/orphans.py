@@ -1,4 +1,4 @@
-"""Ending a child process when the process that started it is gone."""
+"""Ending a child process when the process that started it is missing."""
 
 import multiprocessing
 import os

@@ -24,7 +24,7 @@ _MOST = 0.8
 
 @dataclass(frozen=True)
 class Column:
-    """One column. kind: numbers, colours as hex, moments as seconds since the first, or words. cells: one a row, None where there is none of the
+    """One column. kind: numbers, colours as hex, moments as seconds since the first, or words. cells: one a row, None where it is missing of the
     kind."""
 
     name: str
@@ -146,7 +146,7 @@ def _tell(remarks: list[str], name: str, cells: list[float | None] | list[str | 
 
 
 def _time_of(columns: tuple[Column, ...]) -> tuple[int | None, Unit]:
-    """The column that counts time: one that is called so, or the first whose numbers only rise."""
+    """The column that counts time: one that is named so, or the first whose numbers only rise."""
     for at, one in enumerate(columns):
         if one.kind == "moment":
             return at, "seconds"

@@ -1,4 +1,4 @@
-"""A contact sheet for print: frames in rows on landscape pages (PDF, ISO 32000), and beside them an exposure list: which keys lie on each frame.
+"""A contact sheet for print: frames in rows on landscape pages (PDF, ISO 32000), and beside them an exposure list: which keys are on each frame.
 
 The size of a page is A4 in points, 1/72 of an inch.
 """
@@ -20,13 +20,13 @@ MARGIN, GAP, LABEL = 30.0, 8.0, 11.0
 #: The share of the page's width that the list takes, and what one line of it takes, pt.
 LIST, LINE = 0.26, 9.5
 _INK, _PALE = skia.ColorBLACK, skia.Color(190, 186, 176)
-#: Pictures are painted so many times as large as they are printed, for 216 dots an inch.
+#: Pictures are painted this many times as large as they are printed, for 216 dots an inch.
 _SHARPER = 3.0
 
 
 @dataclass(frozen=True)
 class _Grid:
-    """Where pictures stand on a page: how many across and down, and the size of each, pt."""
+    """Where pictures are on a page: how many across and down, and the size of each, pt."""
 
     columns: int
     rows: int
@@ -35,7 +35,7 @@ class _Grid:
 
 
 def write_sheet(film: Film, path: Path, *, progress: Progress = never_cancelled) -> tuple[str, ...]:
-    """Paint every so many frames, as the options say, with their numbers.
+    """Paint every this many frames, as the options say, with their numbers.
 
     Raises:
         Cancelled: if `progress` returns False; the unfinished file is left for the caller to remove.
@@ -115,7 +115,7 @@ def _list(canvas: skia.Canvas, lines: list[tuple[float, str]]) -> None:
 
 
 def _wrapped(words: str, wide: float) -> list[str]:
-    """Words in lines of about so many points of width."""
+    """Words in lines of about this many points of width."""
     most = max(8, int(wide / 3.3))
     lines = [""]
     for word in words.split(" "):

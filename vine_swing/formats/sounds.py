@@ -1,4 +1,4 @@
-"""Sounds as tables: how loud they are, and their beats, frame by frame, to be laid down as keys."""
+"""Sounds as tables: how loud they are, and their beats, frame by frame, to be written as keys as keys."""
 
 from vine_swing.formats.samples import Column, Table
 from vine_swing.motion.sound import ATTACK, BANDS, RELEASE, beats_a_minute, level, onsets, pulses
@@ -9,7 +9,7 @@ MOST_ROWS = 20_000
 
 
 def sound_table(sound: Sound, fps: float) -> Table:
-    """How loud a sound is at each frame of a scene, 0…1, in all of it and in three bands; and `beats`, 1 where something begins, then falling."""
+    """How loud a sound is at each frame of a scene, 0…1, in all and in three bands; and `beats`, 1 where something begins, then falling."""
     columns = {
         "level" if band == "all" else band: level(sound.samples, sound.rate, fps, band=band, attack=ATTACK, release=RELEASE)[:MOST_ROWS]
         for band in BANDS

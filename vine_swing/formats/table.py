@@ -50,7 +50,7 @@ def write_csv(scene: Scene, file: TextIO, *, every: float = 1.0, world: bool = F
 
 
 def frames_of(scene: Scene, every: float) -> Array:
-    """The frames of a scene, so many apart, from 0 to length − 1.
+    """The frames of a scene, this many apart, from 0 to length − 1.
 
     Raises:
         MotionError: if `every` is not above 0, or makes too many rows.
@@ -70,7 +70,7 @@ def _copies(baked: Baked, parade: BakedParade, above: Array, at: NDArray[np.intp
     Args:
         above: from the parade's space to the scene, at the rows written.
         at: the rows of the parade's own frames that are written.
-        suffix: which copy it stands in itself.
+        suffix: which copy it is in itself.
     """
     columns = []
     for k in range(parade.count):

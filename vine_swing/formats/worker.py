@@ -31,7 +31,7 @@ class Order(BaseModel):
     """An export to make.
 
     folder: where the files lie; any text, as a path need not be UTF-8.
-    scene: the name of the bundle to export; it lies in the folder.
+    scene: the name of the bundle to export; it is in the folder.
     out: the name of the file to write.
     farm: the address of a scheduler whose machines paint.
     """
@@ -67,7 +67,7 @@ def _make(order: Order) -> None:
             _say(done=done)
         return True
 
-    # Names within the folder are plain text for every writer, whatever bytes the folder's own path is made of.
+    # Names within the folder are plain text for every writer, whatever bytes the folder's own path consists of.
     os.chdir(order.folder)
     out = Path(order.out)
     try:
@@ -84,7 +84,7 @@ def _make(order: Order) -> None:
     try:
         _say(remarks=list(written.remarks), size=written.size, still=in_text(written.still))
     except BrokenPipeError:
-        # The server is gone and will never ask for the file; the next one lists this export as stopped.
+        # The server is missing and will never ask for the file; the next one lists this export as stopped.
         out.unlink(missing_ok=True)
         raise
 

@@ -26,7 +26,7 @@ _CODES = np.arange(256) / 255
 _LIGHT = np.where(_CODES <= 0.04045, _CODES / 12.92, ((_CODES + 0.055) / 1.055) ** 2.4)
 #: From a code of sRGB to linear light: as a share of 1, and in steps of 1/65535, and from those back to the code.
 _LINEAR, _LINEAR_STEPS = _LIGHT.astype(np.float32), np.rint(_LIGHT * 65535).astype(np.uint64)
-#: Two codes at once, as they lie in memory, to the steps of both in the two halves of a number: half as many to look up.
+#: Two codes at once, as they are in memory, to the steps of both in the two halves of a number: half as many to look up.
 _PAIRS = np.ascontiguousarray(_LINEAR_STEPS[None, :] | (_LINEAR_STEPS[:, None] << np.uint64(32))).reshape(-1)
 _STEPS = np.arange(65536) / 65535
 _SRGB = np.rint(255 * np.where(_STEPS <= 0.0031308, _STEPS * 12.92, 1.055 * _STEPS ** (1 / 2.4) - 0.055)).astype(np.uint8)
@@ -129,7 +129,7 @@ def _light(pixels: Pixels) -> NDArray[np.float32]:
 
 
 def sharp_objects(scene: Scene) -> set[str]:
-    """The ids of the objects whose motion is not blurred: themselves, or something they hang on."""
+    """The ids of the objects whose motion is not blurred: themselves, or something they are attached to."""
     return {thing.id for thing in scene.objects if any(not one.blurred for one in scene.upwards(thing.id))}
 
 

@@ -1,6 +1,6 @@
 """What a painter needs of each baked object, whatever its kind: per-frame arrays and outlines.
 
-The paint list is made of them (listing.py).
+The paint list consists of them (listing.py).
 """
 
 from collections.abc import Mapping
@@ -49,7 +49,7 @@ def drawn(
 
     Args:
         objects: the baked objects.
-        old: drawables to take over where the object is the same.
+        old: drawables to copy where the object is the same.
         effort: counts the outlines that are drawn.
         rows: for objects of one copy of a parade, the rows (n,) it reads of the arrays that all copies share: those of `old`. An outline made from
             some of these and some of the copy's own must be read at the copy's rows.
@@ -90,7 +90,7 @@ class DrawnInset:
 
 @dataclass(frozen=True, eq=False)
 class DrawnElement:
-    """What hangs on a parade, or what differs of it in one copy: drawables, and those of the parades and insets among it."""
+    """Children of a parade, or what differs of it in one copy: drawables, and those of the parades and insets among it."""
 
     element: Element
     drawn: dict[str, Drawable]

@@ -1,7 +1,7 @@
 """Effects: what the rules on looks do to one picture. A group of the paint list has some, applied in order. docs/paint-list.md defines each exactly.
 
 Lengths are in px and directions in degrees of the space that `matrix` maps from (the scene, which a camera may turn and enlarge); without one, of the
-space the group stands in. A length is as many times longer in pixels as the root of the area that the whole transform makes of 1.
+space the group is in. A length is as many times longer in pixels as the root of the area that the whole transform makes of 1.
 """
 
 from collections.abc import Iterator
@@ -10,7 +10,7 @@ from typing import Any, Generic, Literal, TypeVar
 
 from vine_swing.picture.tracks import Track
 
-#: A step of the paint list, which stands on what is said here.
+#: A step of the paint list, which is on what is said here.
 S = TypeVar("S")
 
 
@@ -68,7 +68,7 @@ class Fringe(_Effect):
 
 @dataclass(frozen=True, eq=False, kw_only=True)
 class Mask(_Effect, Generic[S]):
-    """What is inside the picture of some steps, which stand in the space of the group, or outside it: their alpha, or their alpha times their
+    """What is inside the picture of some steps, which are in the space of the group, or outside it: their alpha, or their alpha times their
     lightness, blurred by `feather`, times the alpha of the picture."""
 
     steps: tuple[S, ...]

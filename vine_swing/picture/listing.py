@@ -1,7 +1,7 @@
 """From a bake to its paint list.
 
-Objects are painted in the scene's order, whatever hangs on what. What fades (is ever less than opaque) and is painted by more than one step
-becomes a group, so that it fades as one picture: a shape with a fill and a line, and whatever hangs on one. Where something else is painted
+Objects are painted in the scene's order, whatever is attached to what. What fades (is ever less than opaque) and is painted by more than one step
+becomes a group, so that it fades as one picture: a shape with a fill and a line, and whatever is attached to one. Where something else is painted
 between the parts of a group, the parts before and those after it are a group each.
 """
 
@@ -27,7 +27,7 @@ from vine_swing.picture.visible import Visible, arrays_of, visible_copies, visib
 
 Array = NDArray[Any]
 
-#: Groups that fade may stand in one another so many deep.
+#: Groups that fade may be in one another this many deep.
 MOST_NESTED = 12
 
 
@@ -38,7 +38,7 @@ def paint_list(baked: Baked) -> PaintList:
 
 
 def hidden(scene: Scene) -> list[str]:
-    """The ids of objects that are not shown: themselves, or something they hang on."""
+    """The ids of objects that are not shown: themselves, or something they are attached to."""
     shown: dict[str | None, bool] = {None: True}
     for thing in scene.objects:
         chain = [thing]
@@ -87,7 +87,7 @@ class _Layer:
     inside: dict[str, tuple[Step, ...]] = field(default_factory=dict)
 
     def steps(self, only: Collection[str] | None = None) -> tuple[Step, ...]:
-        """Its steps, the first at the back; or those of only some objects, without what those do that they hang on."""
+        """Its steps, the first at the back; or those of only some objects, without what those do that they are attached to."""
         nested, chains = _Nested(), _Chains(self, only)
         for object_id in self.objects:
             if object_id in self.skipped or (only is not None and object_id not in only):
@@ -107,7 +107,7 @@ class _Layer:
         return tuple(effect for look in one.look if (effect := effect_of(look, one, self.track, self._mask)) is not None)
 
     def _mask(self, object_id: str) -> tuple[Step, ...]:
-        """The picture of an object with all that hangs on it, whether it is itself shown or not."""
+        """The picture of an object with its descendants, whether it is itself shown or not."""
         if object_id not in self.objects:
             return ()
         below, absent = {object_id}, set[str]()
@@ -123,7 +123,7 @@ class _Layer:
 
     @cached_property
     def hung(self) -> dict[str, list[str]]:
-        """What hangs on each object of it."""
+        """Children of each object of it."""
         found: dict[str, list[str]] = {}
         for one, baked in self.objects.items():
             if baked.source.parent is not None:
@@ -259,7 +259,7 @@ class _Layer:
 
 @dataclass(frozen=True)
 class _Link:
-    """What an object does to itself and to all that hangs on it: its look, how it fades, and how it is laid onto what lies below."""
+    """What an object does to itself and to its descendants: its look, how it fades, and how it is composited onto what lies below."""
 
     owner: str
     fade: Track | None
@@ -268,7 +268,7 @@ class _Link:
 
 
 class _Chains:
-    """For each object, what fades, blends or has a look of its own among it and everything it hangs on in its layer, the outermost first. Each chain
+    """For each object, what fades, blends or has a look of its own among it and everything it is attached to in its layer, the outermost first. Each chain
     is made from its parent's."""
 
     def __init__(self, layer: _Layer, only: Collection[str] | None = None) -> None:
@@ -311,7 +311,7 @@ class _Nested:
 
     def __init__(self) -> None:
         self._steps: list[Step] = []
-        #: The groups that stand in one another around what is added next, the outermost first.
+        #: The groups that are in one another around what is added next, the outermost first.
         self._open: list[_Open] = []
 
     def add(self, chain: tuple[_Link, ...], steps: list[Step]) -> None:

@@ -31,7 +31,7 @@ def effect_of(look: BakedLook, one: BakedObject, track: MakeTrack, picture_of: C
         look: the rule.
         one: the object it is on.
         track: makes tracks.
-        picture_of: gives the steps of another object with all that hangs on it, by its id; none where there is no such object beside this one.
+        picture_of: gives the steps of another object with its descendants, by its id; none where the object does not exist beside this one.
     """
     rule, owner = look.rule, one.source.id
     rule_id, matrix = rule.id, track(owner, LENS, one.lens) if one.lens is not None else None

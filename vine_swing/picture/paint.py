@@ -45,7 +45,7 @@ _SMOOTH = skia.SamplingOptions(skia.FilterMode.kLinear, skia.MipmapMode.kLinear)
 _ENDLESS = 1e7
 #: Bytes of layers that are kept while they rest.
 _MOST_HELD = 300_000_000
-#: Layers go on so many px beyond what is needed of them: edges that are cut are not smoothed as others.
+#: Layers go on this many px beyond what is needed of them: edges that are cut are not smoothed as others.
 _ROOM = 8
 #: Gradients whose ends lie nearer, px, have no length.
 _NOWHERE = 1e-6
@@ -233,7 +233,7 @@ class _Interpreter:
         return layer
 
     def _extent(self, steps: tuple[Step, ...], frame: float) -> skia.Rect:
-        """The box that some steps can paint in, in the space they stand in."""
+        """The box that some steps can paint in, in the space they are in."""
         whole = skia.Rect.MakeEmpty()
         for step in steps:
             match step:

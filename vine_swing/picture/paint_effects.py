@@ -14,7 +14,7 @@ from vine_swing.picture.effects import Blur, Fringe, Glow, Mask, Recolour, Shado
 from vine_swing.picture.paint_list import Effect, Step
 
 Pixels = NDArray[np.uint8]
-#: So many standard deviations away from its edge, nothing of a blurred picture is left.
+#: This many standard deviations away from its edge, nothing of a blurred picture is left.
 _FAR = 3.0
 #: The largest standard deviation of a blur, px.
 MOST_SIGMA = 532.0
@@ -56,7 +56,7 @@ class Layer:
         yield surface.getCanvas()
 
     def draw(self, other: "Layer", brush: skia.Paint | None = None, *, dx: float = 0.0, dy: float = 0.0) -> None:
-        """Paint another layer on it, moved by so many px."""
+        """Paint another layer on it, moved by this many px."""
         with self.canvas() as canvas:
             canvas.drawImage(other.image, other.left - self.left + dx, other.top - self.top + dy, _SMOOTH, brush or skia.Paint())
 

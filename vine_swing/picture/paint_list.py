@@ -2,7 +2,7 @@
 
 `listing.py` makes it from a bake; the Skia painter and the page are two short interpreters of it that decide nothing themselves.
 
-A step paints with its tracks at the frame it is painted at. Transforms nest: a step's matrix maps into the space of what it stands in,
+A step paints with its tracks at the frame it is painted at. Transforms nest: a step's matrix maps into the space of what it is in,
 the outermost of which is the picture. All tracks of opacity of a step are multiplied, then clipped to 0…1.
 """
 
@@ -129,7 +129,7 @@ class Picture:
 @dataclass(frozen=True, eq=False)
 class Group:
     """Paint some steps, the first at the back, as one picture: with effects, an opacity below 1 or another blend mode than normal, they are painted
-    on a layer of their own. The effects are applied to it in order, then it is laid onto what lies below."""
+    on a layer of their own. The effects are applied to it in order, then it is composited onto what lies below."""
 
     id: str
     children: tuple["Step", ...]

@@ -15,7 +15,7 @@ MOST_SCALE = 16.0
 
 
 def still_frame(length: int) -> int:
-    """The frame that a still of a scene shows: a third of the way in, when things are under way."""
+    """The frame that a still of a scene shows: a third of the way in, when objects are under way."""
     return length // 3
 
 

@@ -18,7 +18,7 @@ _SHORT = 100_000
 
 class JsonRequest(Request):
     """A request whose JSON body is read without blocking others, and refused where it holds what no scene can: lone surrogates, NaN, or an object
-    with so many fields that a message about each of them would exhaust the memory."""
+    with this many fields that a message about each of them would exhaust the memory."""
 
     async def json(self) -> Any:
         """Return the parsed body.

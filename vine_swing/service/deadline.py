@@ -63,7 +63,10 @@ class Deadline:
         def report(share: float) -> None:
             self._read_share = part * share
 
+        began = self.clock()
         read = read_isolated(kind, data, name, watch=self.check, report=report)
+        # Reading has a limit of its own: what follows has the whole time.
+        self._end += self.clock() - began
         self._read_share = part
         return read
 

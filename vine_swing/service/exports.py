@@ -2,7 +2,7 @@
 
 Exports are made in a process of their own (`vine_swing/formats/worker.py`), which paints with as many more as there are cores: neither a long export
 nor one that goes wrong keeps anybody else waiting. The process is kept as long as exports wait, for most of a short one would be its start. A scene
-is written down as it was when its export was asked for, so that edits made meanwhile do not show. When the server ends, so do its processes, and
+is written down unchanged when its export was asked for, so that edits made meanwhile do not show. When the server ends, so do its processes, and
 what they had written; the next server says of these exports that they were stopped.
 """
 
@@ -79,7 +79,7 @@ class Exports:
         self._clear_up()
 
     def start(self, scene: Scene, options: ExportOptions, *, scene_id: str, revision: int, name: str = "") -> KeptExport:
-        """Ask for an export of a scene as it is now.
+        """Ask for an export of a scene in its current state.
 
         Raises:
             MotionError: if it cannot be, saying why.

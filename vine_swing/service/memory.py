@@ -46,7 +46,7 @@ class Trimmer:
 
 
 def _trim_of_the_system() -> Callable[[int], object] | None:
-    """Return the function of the GNU C library that gives freed memory back (`malloc_trim`); None where there is none."""
+    """Return the function of the GNU C library that gives freed memory back (`malloc_trim`), or None."""
     try:
         trim: Callable[[int], object] = ctypes.CDLL(None).malloc_trim
     except (OSError, AttributeError, TypeError):

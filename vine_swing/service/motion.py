@@ -64,7 +64,7 @@ class Motion:
         return cls(baked, drawn, painted, revision, own, parts, stamps, dict.fromkeys(parts, revision))
 
     def updated(self, scene: Scene, revision: int, *, effort: Effort | None = None) -> "Motion":
-        """The motion after a change; shares what did not change, and leaves this one as it was."""
+        """The motion after a change; shares what did not change, and leaves this one unchanged."""
         baked, drawn = _baked_and_drawn(scene, effort or Effort(), self)
         painted = self.painted.updated(self.baked, drawn, revision)
         own = _parts(drawn, self.own, self.baked)
@@ -98,7 +98,7 @@ class Motion:
             if since is None or self.newest[object_id] > since:
                 objects[object_id] = _packed(self._news(object_id, since), arrays)
                 if since is not None and self.came.get(object_id, 0) > since:
-                    # A page may know another that had its id and is gone.
+                    # A page may know another that had its id and is missing.
                     objects[object_id]["whole"] = True
         arrays.fill()
         head = {"revision": self.revision, "fps": scene.fps, "length": scene.length, "size": list(scene.size)}
@@ -115,7 +115,7 @@ class Motion:
         return wire.pack(head | {"objects": objects})
 
     def _news(self, object_id: str, since: int | None) -> Parts:
-        """What of an object has changed after a revision, None for what is gone; or, without a revision, everything there is."""
+        """What of an object has changed after a revision, None for what is missing; or, without a revision, everything there is."""
         parts, stamps = self.parts[object_id], self.stamps[object_id]
         if since is None:
             return {name: part for name, part in parts.items() if part is not None}
@@ -271,7 +271,7 @@ def _taken_over(was: Parts, path: tuple[str, ...], now: Any) -> Any:
 
 
 def _leads(baked: Baked) -> dict[str, BakedParade]:
-    """The parade that each object hangs in, by the object's id; only of objects that hang in one."""
+    """The parade that each object is in, by the object's id; only of objects that are in one."""
     return {one: parade for object_id, parade in baked.parades.items() for one in baked.plan.below({object_id}) - {object_id}}
 
 

@@ -19,7 +19,7 @@ class Notes:
         self._kept: OrderedDict[str, tuple[threading.Lock, FoundNotes | None]] = OrderedDict()
 
     def on(self, address: str, baked: Baked) -> FoundNotes:
-        """The notes on a scene as it was baked. One thread looks at a scene at a time; it holds nothing that edits wait for."""
+        """The notes on a scene unchanged baked. One thread looks at a scene at a time; it holds nothing that edits wait for."""
         with self._lock:
             looking, _ = self._kept.setdefault(address, (threading.Lock(), None))
             self._kept.move_to_end(address)

@@ -38,7 +38,7 @@ def _sent(file: Path, headers: dict[str, str], compressed: bool) -> Response:
 
 
 def _file(root: Path, path: str) -> Path | None:
-    """The file of the built page at a path; None if there is none, or if its name is none a file could have."""
+    """The file of the built page at a path, or None, or if its name is none a file could have."""
     try:
         file = (root / path).resolve()
         return file if path and file.is_relative_to(root) and file.is_file() else None

@@ -62,7 +62,7 @@ def _answer(problem: Problem) -> JSONResponse:
 
 
 def problem_of(error: BaseException) -> Problem:
-    """Return what the client is told of an error, in at most 500 characters. An error that no table knows is logged."""
+    """Return what the client is informed of an error, in at most 500 characters. An error that no table knows is logged."""
     problem = _problem_of(error)
     return problem.model_copy(update={"detail": shortened(problem.detail)})
 

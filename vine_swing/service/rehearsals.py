@@ -1,4 +1,4 @@
-"""Kept versions of scenes, baked to be compared with the scenes as they are now."""
+"""Kept versions of scenes, baked to be compared with the scenes in their current state."""
 
 import threading
 from collections import OrderedDict
@@ -24,7 +24,7 @@ class Rehearsals:
         self._held: OrderedDict[str, Motion] = OrderedDict()
 
     def keep(self, address: str, name: str | None, deadline: Deadline) -> Rehearsal:
-        """Keep a scene as it is now, the whole of it where the address is of one inside."""
+        """Keep a scene in its current state, the whole of it where the address is of one inside."""
         scene_id = whole_of(address)
         with self._sessions.use(scene_id, deadline) as used:
             stored, motion = used.stored, used.motion(deadline)
@@ -33,7 +33,7 @@ class Rehearsals:
         return kept
 
     def scene(self, address: str, rehearsal_id: str) -> Scene:
-        """A version as it was kept.
+        """A version unchanged kept.
 
         Raises:
             NoSuchThing: if the scene has no such version.
@@ -52,7 +52,7 @@ class Rehearsals:
         return held
 
     def differences(self, address: str, rehearsal_id: str, deadline: Deadline) -> tuple[int, list[Difference]]:
-        """How the scene as it is now differs from a version, and the revision it has now; raises as `scene`."""
+        """How the scene in its current state differs from a version, and the revision it has now; raises as `scene`."""
         kept = self.motion(address, rehearsal_id, deadline)
         with self._sessions.use(whole_of(address), deadline) as used:
             now, revision = used.motion(deadline), used.stored.revision

@@ -30,7 +30,7 @@ class Session:
     def __init__(self, stored: Stored) -> None:
         self.lock = threading.RLock()
         self.stored = stored
-        #: The motion of the whole (None) and of the inner scenes that are looked at, each as it was when it was last asked for.
+        #: The motion of the whole (None) and of the inner scenes that are looked at, each unchanged when it was last asked for.
         self._motions: dict[str | None, Motion] = {}
         self._inner_scenes: dict[str, Scene] = {}
         #: The scene at its last revisions, for pages that are a little behind.
@@ -39,10 +39,10 @@ class Session:
         self._look: tuple[Scene, Sequence[Edit], Scene, str, Motion] | None = None
 
     def seen(self, inset: str | None) -> Scene:
-        """The whole scene as it is now, or one inside it.
+        """The whole scene in its current state, or one inside it.
 
         Raises:
-            SceneNotFound: if there is no such inner scene, or no longer.
+            SceneNotFound: if the inner does not exist scene, or no longer.
         """
         if inset is None:
             return self.stored.scene
@@ -60,7 +60,7 @@ class Session:
         return past.inner_as_scene(inset) if inset in past.insets_by_id else None
 
     def motion(self, deadline: Deadline, inset: str | None = None) -> Motion:
-        """The baked motion of the scene, or of one inside it, as it is now; baked when first asked for."""
+        """The baked motion of the scene, or of one inside it, in its current state; baked when first asked for."""
         known, scene, revision = self._motions.get(inset), self.seen(inset), self.stored.revision
         if known is None:
             known = self._motions[inset] = Motion.of(scene, revision, effort=deadline.effort())
@@ -93,7 +93,7 @@ class Session:
         return motion
 
     def move_on(self, stored: Stored, motions: Mapping[str | None, Motion]) -> None:
-        """Take up a newer version, and the motions that are known of it; the others are worked out when they are asked for."""
+        """Take up a newer version, and the motions that are known of it; the others are computed when they are asked for."""
         self._take_up(stored)
         self._motions |= motions
 
@@ -105,7 +105,7 @@ class Session:
             try:
                 self.motion(deadline, inset)
             except (MotionError, SceneNotFound):
-                # Undo must never be refused: a motion that cannot be worked out now is asked for again by whoever wants to see it.
+                # Undo must never be refused: a motion that cannot be computed now is asked for again by whoever wants to see it.
                 del self._motions[inset]
 
     def catch_up(self, stored: Stored) -> None:
@@ -142,7 +142,7 @@ class InUse:
         return whole if self.inset is None else Stored(self.session.seen(self.inset), whole.revision, whole.history)
 
     def motion(self, deadline: Deadline) -> Motion:
-        """Its baked motion as it is now."""
+        """Its baked motion in its current state."""
         return self.session.motion(deadline, self.inset)
 
 
@@ -150,7 +150,7 @@ def with_inner(whole: Scene, inset: str, after: Scene) -> Scene:
     """A scene after one inside it was changed.
 
     Raises:
-        EditError: if the whole would not be a scene any more, as when it came to stand in itself.
+        EditError: if the whole would not be a scene any more, as when it came to be in itself.
     """
     try:
         return checked(whole.with_inner(inset, after), since=whole)

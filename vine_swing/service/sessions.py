@@ -24,7 +24,7 @@ from vine_swing.service.watching import How, News, PageWords, SceneChanged, Scen
 from vine_swing.store import Author, History, OldRevision, SceneStore, Stored
 from vine_swing.store.steps import Kind
 
-#: The scenes kept in memory may take this many bytes together; the one used longest ago is let go first, the one in use never.
+#: The scenes kept in memory may take this many bytes together; the one used longest ago is released first, the one in use never.
 MOST_BYTES = 1_500_000_000
 #: And no more of them than this: what each takes besides its arrays is not counted.
 MOST_SCENES = 48
@@ -35,14 +35,14 @@ INSIDE = "~"
 
 
 class SceneBusy(Exception):
-    """A scene is being worked on for so long, or by so many, that this request was not taken."""
+    """A scene is being worked on for so long, or by this many, that this request was not taken."""
 
     def __init__(self, scene_id: str) -> None:
         super().__init__(f"the scene '{scene_id}' is still being worked out for others; try again in a moment")
 
 
 class Sessions:
-    """The scenes in use, the least recently used let go first. A scene inside another is addressed by both ids, `whole~inner`."""
+    """The scenes in use, the least recently used released first. A scene inside another is addressed by both ids, `whole~inner`."""
 
     def __init__(self, store: SceneStore) -> None:
         self.store = store
@@ -50,7 +50,7 @@ class Sessions:
         self.watchers = Watchers()
         self._lock = threading.Lock()
         self._open: OrderedDict[str, Session] = OrderedDict()
-        #: How many threads use a session or wait for it: it must not be let go meanwhile, or two would live side by side.
+        #: How many threads use a session or wait for it: it must not be released meanwhile, or two would live side by side.
         self._users: dict[str, int] = {}
         #: How many of these are requests of their own, and which thread holds a scene now.
         self._waiting: dict[str, int] = {}
@@ -61,7 +61,7 @@ class Sessions:
         """A scene, held by one thread at a time, at the revision the file holds.
 
         Raises:
-            SceneNotFound: if there is no such scene.
+            SceneNotFound: if the scene does not exist.
             SceneBusy: if too many wait for it already, or it is not free in time.
         """
         scene_id, _, inset = address.partition(INSIDE)
@@ -133,7 +133,7 @@ class Sessions:
         """Take back the last step of a page, if there is one; steps of other pages that have the scene open are theirs.
 
         Raises:
-            InTheWay: if others have changed the same things since.
+            InTheWay: if others have changed the same objects since.
         """
         return self._step_back(address, "undo", revision, deadline, page)
 

@@ -28,7 +28,7 @@ class Arrays:
         self._waiting: list[tuple[dict[str, Any], NDArray[np.float64]]] = []
 
     def add(self, values: NDArray[np.float64]) -> dict[str, Any]:
-        """An array of shape (n,) or (n, w), as it stands in the message; its numbers come with `fill`."""
+        """An array of shape (n,) or (n, w), as it is in the message; its numbers come with `fill`."""
         place: dict[str, Any] = {"w": 1 if values.ndim == 1 else values.shape[1]}
         self._waiting.append((place, values))
         return place

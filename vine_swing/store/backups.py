@@ -1,8 +1,8 @@
 """Copies of the whole data file, made by SQLite's backup API while it is in use: one at the first change of a day, one before every migration, and
 one before another copy is brought back.
 
-They lie in the folder `backups` beside the data file, and are data files themselves. The newest seven are kept. Copies are numbered, and "newest"
-goes by that number: a clock that was wrong for a while must neither hide new copies nor push them out.
+They are in the folder `backups` beside the data file, and are data files themselves. The newest seven are kept. Copies are numbered, and "newest"
+follows that number: a clock that was wrong for a while must neither hide new copies nor push them out.
 """
 
 import contextlib
@@ -50,7 +50,7 @@ class Backups:
         return sorted(copies, key=lambda copy: (copy.number, copy.made, copy.name), reverse=True)
 
     def path_of(self, name: str) -> Path | None:
-        """Where a copy lies; None if there is none of this name."""
+        """Where a copy lies, or None with this name."""
         return next((self.folder / one.name for one in self.all() if one.name == name), None)
 
     def today(self) -> date:

@@ -102,7 +102,7 @@ class Database:
                 raise translated(error) from error
 
     def _copy_of_the_day(self) -> None:
-        """Before the first change of a day, copy everything as it was. A disk without room for a copy keeps nobody from working."""
+        """Before the first change of a day, copy everything unchanged. A disk without room for a copy keeps nobody from working."""
         today = self.backups.today()
         if self._day == today:
             return
@@ -119,7 +119,7 @@ class Database:
             prepare: called with the copy, in memory, and the current database, to carry over what is not part of a copy.
 
         Raises:
-            StoreError: if there is no such copy, or it is damaged or from a newer version; nothing is changed then.
+            StoreError: if the copy does not exist, or it is damaged or from a newer version; nothing is changed then.
         """
         path = self.backups.path_of(name)
         if path is None:

@@ -14,7 +14,7 @@ _FIELDS = "id, scene, revision, name, format, options, asked, state, done, total
 
 @dataclass(frozen=True)
 class KeptExport:
-    """One export. name: of its file. options: as JSON data. done, total: pictures. size: of the file, bytes. said: why there is none, if so.
+    """One export. name: of its file. options: as JSON data. done, total: pictures. size: of the file, bytes. said: why it is missing, if so.
     remarks: what could not be kept."""
 
     id: str

@@ -28,7 +28,7 @@ class FeelStore:
         return [OwnFeel(row["name"], [(u, p) for u, p in json.loads(row["points"])], bool(row["smooth"])) for row in found]
 
     def keep(self, feel: OwnFeel, now: str) -> None:
-        """Keep a feel; one that has its name already is drawn anew."""
+        """Keep a feel; one that has its name already is drawn again."""
         with self._database.transaction() as db:
             db.execute(
                 "INSERT INTO feel (name, points, smooth, made) VALUES (?, ?, ?, ?)"
@@ -37,6 +37,6 @@ class FeelStore:
             )
 
     def forget(self, name: str) -> bool:
-        """Let a feel go; False if there is none of this name. Keys that have it keep its curve."""
+        """Let a feel go; False if it is missing with this name. Keys that have it keep its curve."""
         with self._database.transaction() as db:
             return db.execute("DELETE FROM feel WHERE name = ?", (name,)).rowcount > 0

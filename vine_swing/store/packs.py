@@ -1,6 +1,6 @@
 """Old steps of undo, packed: many of them in one row, about a tenth as large as they were.
 
-The newest steps of a scene lie in tables, where they can be taken back at once. When there are many, the oldest of them become a pack; when all
+The newest steps of a scene are in tables, where they can be taken back at once. When there are many, the oldest of them become a pack; when all
 have been taken back, the newest pack is unpacked again. A pack tells the columns by name, so that one from before a column came can be unpacked
 after it.
 """
@@ -13,7 +13,7 @@ import msgpack
 
 from vine_swing.store import undo
 
-#: Steps in one pack. Twice as many lie in tables at most.
+#: Steps in one pack. Twice as many are in tables at most.
 STEPS = 64
 
 

@@ -10,13 +10,13 @@ class PreviewStore:
         self._database = database
 
     def find(self, scene_id: str, revision: int) -> bytes | None:
-        """The encoded picture of a scene at a revision; None if there is none, or one of another revision."""
+        """The encoded picture of a scene at a revision, or None, or one of another revision."""
         with self._database.reading() as db:
             row = db.execute("SELECT data FROM preview WHERE scene = ? AND revision = ?", (scene_id, revision)).fetchone()
         return bytes(row["data"]) if row is not None else None
 
     def keep(self, scene_id: str, revision: int, data: bytes) -> None:
-        """Keep a picture in the place of an older one; one that is older than what is kept is let go."""
+        """Keep a picture in the place of an older one; one that is older than what is kept is released."""
         with self._database.transaction() as db:
             db.execute(
                 "INSERT INTO preview (scene, revision, data) VALUES (?, ?, ?)"

@@ -28,7 +28,7 @@ def restore_file(path: Path, name: str, backups: Backups) -> str:
         name: the name of a copy, or "last" for the newest.
 
     Raises:
-        StoreError: if there is no such copy, or it is damaged; nothing is changed then.
+        StoreError: if the copy does not exist, or it is damaged; nothing is changed then.
         OSError: if the folder cannot be written to.
     """
     copies = backups.all()

@@ -87,7 +87,7 @@ class SceneStore:
         """Replace all scenes by those of a copy; exports stay as they are. Returns the copy of the state until now.
 
         Raises:
-            StoreError: if there is no such copy, or it is damaged; nothing is changed then.
+            StoreError: if the copy does not exist, or it is damaged; nothing is changed then.
         """
         return self._database.bring_back(name, _carry_over)
 
@@ -124,13 +124,13 @@ class SceneStore:
         """A scene as it is kept now.
 
         Raises:
-            SceneNotFound: if there is none of this id.
+            SceneNotFound: if it is missing of this id.
         """
         with self._database.reading() as db:
             return self._load(db, scene_id)
 
     def line(self, scene_id: str) -> tuple[str, int] | None:
-        """The name and the revision of a scene; None if there is none of this id."""
+        """The name and the revision of a scene, or None of this id."""
         with self._database.reading() as db:
             row = db.execute(f"SELECT name, revision FROM scene WHERE {_ON_SHELF}", (scene_id,)).fetchone()
         return (row["name"], row["revision"]) if row is not None else None
@@ -139,7 +139,7 @@ class SceneStore:
         """The revision a scene is at now.
 
         Raises:
-            SceneNotFound: if there is none of this id.
+            SceneNotFound: if it is missing of this id.
         """
         with self._database.reading() as db:
             return _revision(db, scene_id)
@@ -170,14 +170,14 @@ class SceneStore:
     def step_back(
         self, scene_id: str, kind: steps.Kind, *, revision: int, others: Collection[str] = (), check: Callable[[Scene], object] | None = None
     ) -> Stored | None:
-        """Take back the last step ("undo"), or do the last undone one again ("redo"); None if there is none.
+        """Take back the last step ("undo"), or do the last undone one again ("redo"), or None.
 
         Args:
             others: other pages that have the scene open: their steps are theirs to take back.
             check: is asked about the scene, where later steps of others were passed over and it is one nobody has seen yet.
 
         Raises:
-            InTheWay: if others have changed the same things since; nothing is changed then.
+            InTheWay: if others have changed the same objects since; nothing is changed then.
         """
         with self._database.transaction() as db:
             self._expect(db, scene_id, revision)
@@ -196,11 +196,11 @@ class SceneStore:
             return stored
 
     def undo(self, scene_id: str, *, revision: int) -> Stored | None:
-        """Take back the last step; None if there is none."""
+        """Take back the last step, or None."""
         return self.step_back(scene_id, "undo", revision=revision)
 
     def redo(self, scene_id: str, *, revision: int) -> Stored | None:
-        """Do the last undone step again; None if there is none."""
+        """Do the last undone step again, or None."""
         return self.step_back(scene_id, "redo", revision=revision)
 
     def history(self, scene_id: str, others: Collection[str] = ()) -> History:
@@ -216,7 +216,7 @@ class SceneStore:
         """How many bytes a scene takes, one that was deleted too.
 
         Raises:
-            SceneNotFound: if there is none of this id.
+            SceneNotFound: if it is missing of this id.
         """
         with self._database.reading() as db:
             self._expect_kept(db, scene_id)
@@ -279,7 +279,7 @@ def _revision(db: sqlite3.Connection, scene_id: str) -> int:
     """The revision of a scene on the Shelf.
 
     Raises:
-        SceneNotFound: if there is none of this id.
+        SceneNotFound: if it is missing of this id.
     """
     row = db.execute(f"SELECT revision FROM scene WHERE {_ON_SHELF}", (scene_id,)).fetchone()
     if row is None:

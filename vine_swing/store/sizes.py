@@ -1,4 +1,4 @@
-"""How many bytes a scene takes in the data file, and making that less: forgetting old steps of undo, and scenes that were deleted."""
+"""How many bytes a scene accepts the data file, and making that less: forgetting old steps of undo, and scenes that were deleted."""
 
 import json
 import sqlite3
@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 from vine_swing.store import packs, undo
 
-#: The file is written anew, without its free pages, where these are at least so many bytes and this share of it.
+#: The file is written again, without its free pages, where these are at least this many bytes and this share of it.
 _FREE_BYTES, _FREE_SHARE = 4_000_000, 0.2
 _SCENES = "SELECT id FROM scene WHERE id = :scene OR within = :scene"
 _OBJECTS = f"SELECT row FROM object WHERE scene IN ({_SCENES})"

@@ -26,14 +26,14 @@ class Author:
 
 @dataclass(frozen=True)
 class History:
-    """What undo and redo would do next; None where there is nothing."""
+    """What undo and redo would do next; None where nothing exists."""
 
     undo: str | None
     redo: str | None
 
 
 class InTheWay(Exception):
-    """A step cannot be taken back, because others have changed the same things since."""
+    """A step cannot be taken back, because others have changed the same objects since."""
 
     def __init__(self, kind: Kind, label: str, why: str) -> None:
         verb = "taken back" if kind == "undo" else "done again"

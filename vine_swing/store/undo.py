@@ -17,7 +17,7 @@ _RECORDING = "(SELECT step FROM recording)"
 
 
 def install(db: sqlite3.Connection) -> None:
-    """Make the tables of old rows and the triggers fit the recorded tables as they are now; to be called after every migration."""
+    """Make the tables of old rows and the triggers fit the recorded tables in their current state; to be called after every migration."""
     for table, key in RECORDED.items():
         columns = _columns(db, table)
         listed = ", ".join(map(_quoted, columns))

@@ -68,7 +68,7 @@ def test_equal_commands_go_straight_by_the_ease():
 def test_the_first_point_and_the_direction_with_the_least_way_are_found():
     match = matched(parse_path(BLOB.replace("Z", "L 0 -50 Z")), parse_path(SQUARE))
     assert len(match.first) == len(match.second)
-    # The curve lies on the lower side, evenly.
+    # The curve is on the lower side, evenly.
     square, turned = parse_path(SQUARE.replace("L 0 100", f"C {200 / 3} 100 {100 / 3} 100 0 100")), parse_path(TURNED)
     same = matched(square, turned)
     np.testing.assert_allclose(same.first, same.second, atol=1e-6, err_msg="the same square stays where it is")

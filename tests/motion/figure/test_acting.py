@@ -1,4 +1,4 @@
-"""Acting on top of a walk: keys as offsets, limbs set free, looking at things and holding on to them."""
+"""Acting on top of a walk: keys as offsets, limbs set free, looking at objects and holding on to them."""
 
 import numpy as np
 import pytest
@@ -56,7 +56,7 @@ def test_a_head_turns_no_further_than_its_limit():
     assert np.abs(baked["Walker", "head.turn"]).max() <= 30 + 1e-9
 
 
-@pytest.mark.parametrize("facing", ["as drawn", "the direction of travel"])
+@pytest.mark.parametrize("facing", ["as drawn", "the way it goes"])
 def test_a_hand_holds_on_while_it_walks(facing):
     # A rail that goes along: within the arm's reach all the time.
     x = channel((0, 900), (239, 300))

@@ -26,7 +26,7 @@ def test_the_end_gets_to_its_place_or_lies_on_the_way_to_it(l1, l2, root, place,
     assert np.hypot(*(end - root)[0]) == pytest.approx(got, abs=1e-6)
     if abs(l1 - l2) * 1.002 + 1e-3 < wanted < SOFT * (l1 + l2):
         np.testing.assert_allclose(end, place, atol=1e-6)
-        # The knee lies on the side it bends to: to the right of the way down, for 1.
+        # The knee is on the side it bends to: to the right of the way down, for 1.
         across = (place - root)[0, 0] * (middle - root)[0, 1] - (place - root)[0, 1] * (middle - root)[0, 0]
         assert across * bend <= 1e-6
 

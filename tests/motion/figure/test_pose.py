@@ -1,4 +1,4 @@
-"""Poses: at rest all is as drawn; bones keep their lengths; what hangs on them goes along; facing mirrors."""
+"""Poses: at rest all is as drawn; bones keep their lengths; their children goes along; facing mirrors."""
 
 import numpy as np
 import pytest

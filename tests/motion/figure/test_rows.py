@@ -1,4 +1,4 @@
-"""Legs and limbs that are worked out together, one a row, are where each would be alone."""
+"""Legs and limbs that are computed together, one a row, are where each would be alone."""
 
 import numpy as np
 import pytest

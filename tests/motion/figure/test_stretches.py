@@ -19,7 +19,7 @@ def test_between_stands_it_takes_a_whole_number_of_half_cycles():
     (one,) = walks(channel((20, 0, "slow-out-in"), (200, 873)))
     assert (one.begins, one.ends, one.sign) == (True, True, 1)
     assert one.total == 8.5
-    # In the middle the stride is the very stride; what is left over lies in the first and the last cycle.
+    # In the middle the stride is the very stride; what is left over is in the first and the last cycle.
     x = np.array([300.0, 400, 500, 600])
     at = np.interp(x, evaluate([channel((20, 0, "slow-out-in"), (200, 873))], T)[0][80:-60], T[80:-60])
     np.testing.assert_allclose(np.diff(one.phase_at(at)), 1, atol=2e-3)

@@ -28,7 +28,7 @@ def test_planted_feet_stay(preset, travel, ground):
     assert drift(walking(*things, frames=FINE)) <= 0.25
 
 
-@pytest.mark.parametrize("facing", ["as drawn", "the direction of travel"])
+@pytest.mark.parametrize("facing", ["as drawn", "the way it goes"])
 def test_planted_feet_stay_when_it_is_small_turned_or_hangs_on_something(facing):
     raft = {"id": "raft", "name": "Raft", "kind": "group", "channels": {"x": channel((0, 0), (200, 90)).model_dump(by_alias=True), "rotation": 6}}
     one = data(x=TRAVEL["reversing"], facing=facing, channels={"scale.x": 0.6, "scale.y": 0.6, "rotation": -4})
@@ -46,7 +46,7 @@ def test_planted_feet_stay_when_it_is_small_turned_or_hangs_on_something(facing)
             assert np.hypot(*np.ptp(local[middle], axis=0)) <= 0.25
 
 
-@pytest.mark.parametrize("facing", ["as drawn", "the direction of travel"])
+@pytest.mark.parametrize("facing", ["as drawn", "the way it goes"])
 def test_one_that_is_mirrored_walks_just_as_well(facing):
     x = channel((0, 900), (200, 100)).model_dump(by_alias=True)
     mirrored = walking(data(x=x, facing=facing, channels={"scale.x": -1.0}), frames=FINE)
@@ -235,7 +235,7 @@ def test_keyed_settings_are_the_same_at_any_frames_too(treadmill):
 
 
 def test_a_rule_that_reads_a_walk_reads_the_same():
-    """What is worked out together must be what the vine's chain of cards gives."""
+    """What is computed together must be what the vine's chain of cards gives."""
     follower = {
         "id": "bag",
         "name": "Bag",

@@ -73,13 +73,13 @@ def _shown(last: int) -> SceneData:
 
 
 def _said(every: int) -> SceneData:
-    """Three texts of several words, one after the other and over again, each for so many frames."""
+    """Three texts of several words, one after the other and over again, each for this many frames."""
     texts = ("Mail is in", "Ask the toucan", "Closed at noon", "Mail is in")
     return {"keys": [{"frame": n * every, "value": {"text": one}} for n, one in enumerate(texts)], "after": {"mode": "loop"}}
 
 
 def _comes_back(gone: int) -> SceneData:
-    """Clear for twelve frames and gone for so many, all the time."""
+    """Clear for twelve frames and gone for this many, all the time."""
     return keys((0, 1, "hold"), (12, 0, "hold"), (12 + gone, 1, "hold"), after="loop")
 
 
@@ -173,7 +173,7 @@ PAIRS: list[Pair] = [
     _pair("text-brief", "faded", lambda wrong: scene(_text(_LONG, channels={"opacity": _shown(10 if wrong else 76)}), length=96)),
     _pair(
         "text-brief",
-        "that flashes by repeat the list",
+        "that flashes by repeatedly",
         lambda wrong: scene(_text("Mail is in", channels={"text": _said(12 if wrong else 48)}), length=288),
     ),
     _pair(

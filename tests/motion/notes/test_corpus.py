@@ -64,7 +64,7 @@ def test_twice_the_frames_a_second_and_half_the_size_give_the_same_notes(kind, w
     for one in (fault, sound):
         told = [(note.kind, note.object, note.channel) for note in notes(one)]
         quick = SetFps(edit="set-fps", fps=2 * one.fps, keep="seconds").apply(one)
-        # Formulas go by frames, and are left out; so is what flashes at every so many of them.
+        # Formulas follow frames, and are left out; so is what flashes at every this many of them.
         if not any(rule.kind == "link" for thing in one.objects for rule in thing.rules):
             assert [(note.kind, note.object, note.channel) for note in notes(quick)] == told
         small = halved(one)

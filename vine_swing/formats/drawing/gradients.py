@@ -11,7 +11,7 @@ from vine_swing.formats.drawing.style import Sheets, colour, number, share
 from vine_swing.motion.basics.gradients import MOST_STOPS, end_names, stop_names
 
 Box = tuple[float, float, float, float]
-#: Gradients that take their stops from others do so over at most so many.
+#: Gradients that take their stops from others do so over at most this many.
 _CHAIN = 10
 _RADIAL = {"cx": "50%", "cy": "50%", "r": "50%"}
 _LINEAR = {"x1": "0%", "y1": "0%", "x2": "100%", "y2": "0%"}
@@ -19,7 +19,7 @@ _LINEAR = {"x1": "0%", "y1": "0%", "x2": "100%", "y2": "0%"}
 
 @dataclass(frozen=True)
 class Blend:
-    """A gradient as it lies in the picture: both ends, and places and colours of its stops."""
+    """A gradient as it is in the picture: both ends, and places and colours of its stops."""
 
     kind: Literal["linear", "radial"]
     ends: tuple[float, float, float, float]

@@ -29,9 +29,9 @@ from vine_swing.motion.curves.outline import Outline
 from vine_swing.motion.curves.svg_path import path_data
 from vine_swing.motion.scene.scene_file import from_data
 
-#: Objects that one drawing may become, and copies by reference that may stand in one another.
+#: Objects that one drawing may become, and copies by reference that may be in one another.
 MOST_OBJECTS, DEEPEST_USE = 3_000, 12
-#: Elements that may be gone through, counting those that are used several times as often as they are.
+#: Elements that may be removed through, counting those that are used several times as often as they are.
 MOST_VISITED = 150_000
 #: Characters of one path, and of all: what becomes of a longer path could not be kept in a scene.
 MOST_PATH, MOST_DRAWN = 4 * MAX_PATH_DATA, 12_000_000
@@ -90,7 +90,7 @@ def read_svg(data: bytes, name: str, *, report: Report = unreported) -> Drawing:
 
 
 def _viewport(root: Element) -> tuple[float, float, Affine]:
-    """The size of the picture, px, and how the drawing lies in it."""
+    """The size of the picture, px, and how the drawing is in it."""
     box = [float(part) for part in _NUMBER.findall((root.get("viewBox") or "")[:200])]
     if len(box) != 4 or not all(map(isfinite, box)) or box[2] <= 0 or box[3] <= 0:
         return number(root.get("width"), 300.0), number(root.get("height"), 150.0), Affine()
@@ -375,7 +375,7 @@ class _Reader:
 
 
 def _placed(part: _Part, parent: str | None, origin: tuple[float, float], found: list[dict[str, Any]]) -> None:
-    """Add a part, and those in it, with places in the space of what each hangs on."""
+    """Add a part, and those in it, with places in the space of each's parent."""
     x, y = (float(one) for one in part.box.mean(axis=0))
     part.data["parent"] = parent
     part.data["channels"] |= {"x": {"base": x - origin[0]}, "y": {"base": y - origin[1]}}

@@ -8,7 +8,7 @@ from defusedxml.ElementTree import DefusedXMLParser
 
 from vine_swing.motion import MotionError
 
-#: Bytes of a file, elements in it, and how deep they may stand in each other.
+#: Bytes of a file, elements in it, and how deep they may be in each other.
 MOST_BYTES, MOST_ELEMENTS, DEEPEST = 20_000_000, 60_000, 200
 #: Characters of texts and attributes together, once entities are expanded.
 MOST_CHARACTERS = 30_000_000

@@ -9,7 +9,7 @@ import svgelements
 
 from vine_swing.formats.drawing.safe import elements, tag_of
 
-#: What an element has from those it stands in, and what it is where nothing is said (SVG 2).
+#: What an element has from those it is in, and what it is where nothing is said (SVG 2).
 INHERITED = {
     "fill": "black",
     "fill-opacity": "1",
@@ -84,7 +84,7 @@ class Sheets:
         return cls(keyed, lost)
 
     def style(self, element: Element, above: dict[str, str]) -> dict[str, str]:
-        """Return the style of an element that stands in one with another style."""
+        """Return the style of an element that is in one with another style."""
         found = {name: above.get(name, usual) for name, usual in INHERITED.items()} | OWN
         known = found.keys()
         found |= {name: value.strip() for name, value in element.attrib.items() if name in known}

@@ -1,4 +1,4 @@
-"""The one thing that an engine does."""
+"""The one object that an engine does."""
 
 from collections.abc import Iterator, Sequence
 from typing import Protocol

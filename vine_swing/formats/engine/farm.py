@@ -34,7 +34,7 @@ class Farm:
         """Reach the scheduler at an address such as `tcp://10.0.0.5:8786`.
 
         Raises:
-            MotionError: if there is none, or Dask is not installed.
+            MotionError: if it is missing, or Dask is not installed.
         """
         try:
             from distributed import Client

@@ -1,6 +1,6 @@
 """Painting in several processes of this machine: the engine that needs nothing else.
 
-Pictures come back through shared memory, in blocks of a few; there are only so many blocks, so that painters never run far ahead of the encoder. The
+Pictures come back through shared memory, in blocks of a few; there are only this many blocks, so that painters never run far ahead of the encoder. The
 processes are forked where the system can, so that the scene and its pictures are in each of them without being sent.
 """
 
@@ -79,7 +79,7 @@ class Pool:
                 future.result()
                 pixels = np.ndarray((count, height, width, 4), np.uint8, block.buf)
                 yield from pixels
-                # The block cannot be let go of while an array looks into it.
+                # The block cannot be released while an array looks into it.
                 del pixels
                 free.append(block)
         finally:
@@ -88,7 +88,7 @@ class Pool:
                 _let_go(block)
 
     def close(self) -> None:
-        """There is nothing to let go of: processes end with what they paint."""
+        """There is nothing to released: processes end with what they paint."""
 
 
 def _begun(first: Pixels, rest: Iterator[Pixels]) -> Iterator[Pixels]:
@@ -142,7 +142,7 @@ _known_blocks: dict[str, SharedMemory] = {}
 
 
 def _attached(name: str) -> SharedMemory:
-    """A block that its maker lets go of, not this process."""
+    """A block that its maker releases, not this process."""
     if name not in _known_blocks:
         _known_blocks[name] = SharedMemory(name)
     return _known_blocks[name]

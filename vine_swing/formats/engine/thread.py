@@ -14,4 +14,4 @@ class ThreadEngine:
         return made_ahead(Windows(painting).paint, rows)
 
     def close(self) -> None:
-        """There is nothing to let go of."""
+        """There is nothing to released."""

@@ -67,7 +67,7 @@ def _read(kind: Kind, data: bytes, name: str, watch: Callable[[], object], repor
     theirs.close()
     end = time.monotonic() + LONGEST
     try:
-        # The child reads all of it before anything else; one that has ended by itself closes the pipe.
+        # The child reads all before anything else; one that has ended by itself closes the pipe.
         with contextlib.suppress(BrokenPipeError, ConnectionResetError):
             ours.send_bytes(data)
         while True:
@@ -130,7 +130,7 @@ def _child(connection: Connection, kind: Kind, name: str, size: int) -> None:
     except MotionError as error:
         packed = msgpack.packb({"error": str(error)}, unicode_errors="replace")
     except (MemoryError, RecursionError):
-        # Whatever filled the memory is gone with the frames of the error.
+        # Whatever filled the memory is missing with the frames of the error.
         packed = msgpack.packb({"error": _ended(name)}, unicode_errors="replace")
     except Exception as error:
         sentence = f"'{name}' cannot be read ({type(error).__name__}); it is damaged or of an unknown kind: save it again"

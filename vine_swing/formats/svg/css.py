@@ -1,4 +1,4 @@
-"""Elements as a page whose drawing changes by CSS keyframes (CSS Animations 1), eased by `linear()` (CSS Easing 2) where values lie on a line.
+"""Elements as a page whose drawing changes by CSS keyframes (CSS Animations 1), eased by `linear()` (CSS Easing 2) where values are on a line.
 
 What CSS cannot reach, such as the ends of gradients and the settings of filters, changes by SVG's own animation elements.
 """

@@ -171,7 +171,7 @@ class Drawing:
         pattern = Node("pattern", {"id": self.new_id("pattern"), "patternUnits": "userSpaceOnUse"})
         for attribute, values in (("x", -size[:, 0] / 2), ("y", -size[:, 1] / 2), ("width", size[:, 0]), ("height", size[:, 1])):
             self.series.put(pattern, attribute, values, self.series.tolerance)
-        # What stands in a pattern is measured from its corner.
+        # What is in a pattern is measured from its corner.
         inside = Node("use", {"href": f"#{name}"})
         self.series.transform(inside, _stretched(size / own, np.zeros_like(size)), float(np.hypot(*own)))
         pattern.children.append(inside)
@@ -185,7 +185,7 @@ class Drawing:
         return Node("g", children=[area])
 
     def _kept(self, content: bytes) -> str:
-        """The id of a picture, which stands in the file once."""
+        """The id of a picture, which is in the file once."""
         if id(content) not in self._pictures:
             width, height = self.size_of(content)
             kind = "jpeg" if content[:3] == b"\xff\xd8\xff" else "webp" if content[8:12] == b"WEBP" else "png"

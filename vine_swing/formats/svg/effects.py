@@ -250,7 +250,7 @@ def _merged(*names: str) -> Node:
 
 
 def _sum(one: str, other: str, result: str, times: int = 1) -> Node:
-    """One picture and another, so many times, added channel by channel and cut to 0…1."""
+    """One picture and another, this many times, added channel by channel and cut to 0…1."""
     return Node("feComposite", {"in": one, "in2": other, "operator": "arithmetic", "k2": "1", "k3": str(times), "result": result})
 
 

@@ -14,7 +14,7 @@ ENDLESS = 20_000.0
 
 
 def extent(steps: tuple[Step, ...], rows: Rows) -> Box | None:
-    """The box of some steps, in the space they stand in, without what effects add."""
+    """The box of some steps, in the space they are in, without what effects add."""
     boxes = [box for step in steps if (box := _of(step, rows)) is not None]
     if not boxes:
         return None

@@ -9,7 +9,7 @@ _NOTHING = 1e-9
 
 def taken_apart(matrices: Array) -> Array:
     """Matrices (n, 6) as x, y, angle°, skew°, scale across, scale down (n, 6), so that T(x, y) · R(angle) · SkewX(skew) · S(across, down) is the
-    matrix. The angle never jumps by half a turn or more: a thing that is turned over has negative scales instead."""
+    matrix. The angle never jumps by half a turn or more: an object that is turned over has negative scales instead."""
     a, b, c, d, e, f = (matrices[:, n] for n in range(6))
     across, down = np.hypot(a, b), np.hypot(c, d)
     # Of something without width, the height tells the angle.

@@ -13,7 +13,7 @@ Between = Literal["linear", "discrete"]
 
 @dataclass(frozen=True, eq=False)
 class Line:
-    """Values that all lie on the way from `begin` to `end`: how far along they are, (k,), at times (k,)."""
+    """Values that all are on the way from `begin` to `end`: how far along they are, (k,), at times (k,)."""
 
     begin: Array
     end: Array
@@ -26,7 +26,7 @@ class Moving:
     """One attribute of an element over time.
 
     name: of the attribute. times: (k,), shares of the whole, from 0 to 1. values: one text each. between: how it goes from one to the next.
-    line: where all values lie on one.
+    line: where all values are on one.
     """
 
     name: str
@@ -41,7 +41,7 @@ class Transforming:
     """A transform over time, T(x, y) · R(angle) · SkewX(skew) · S(across, down): each part with times of its own, and all of them together.
 
     parts: name of the function and its numbers, (k, w) at times (k,); only those that are not the identity throughout.
-    times, values: (k,) and (k, 6), all six together. line: where all lie on one.
+    times, values: (k,) and (k, 6), all six together. line: where all are on one.
     """
 
     parts: tuple[tuple[str, Array, Array], ...]
@@ -66,7 +66,7 @@ def is_still(values: Array, tolerance: float | Array) -> bool:
 
 def reduced(times: Array, values: Array, tolerance: float | Array) -> NDArray[np.intp]:
     """Which samples (n, w) at rising times to keep, so that straight lines between them pass all others within a tolerance (a number, or one for
-    each column): those at both ends, and repeat the list the one that is farthest off (D. H. Douglas and T. K. Peucker, 1973, by parameter)."""
+    each column): those at both ends, and repeatedly the one that is farthest off (D. H. Douglas and T. K. Peucker, 1973, by parameter)."""
     scaled = values / tolerance
     keep, waiting = {0, len(times) - 1}, [(0, len(times) - 1)]
     while waiting:
@@ -94,7 +94,7 @@ def changes(rows: list[str], clock: Clock) -> tuple[Array, tuple[str, ...]]:
 
 
 def line_of(times: Array, values: Array, tolerance: float | Array) -> Line | None:
-    """The line that all samples (n, w) lie on within a tolerance, if they do."""
+    """The line that all samples (n, w) are on within a tolerance, if they do."""
     scaled = values / tolerance
     middle = scaled[0]
     far = int(np.argmax(((scaled - middle) ** 2).sum(axis=1)))

@@ -7,7 +7,7 @@ from vine_swing.formats.svg.moving import Moving, Transforming
 
 @dataclass(eq=False)
 class Node:
-    """An element: its tag, attributes that stay, attributes and a transform that change, and what stands in it."""
+    """An element: its tag, attributes that stay, attributes and a transform that change, and what is in it."""
 
     tag: str
     attributes: dict[str, str] = field(default_factory=dict)
@@ -18,7 +18,7 @@ class Node:
 
 
 def number(value: float, digits: int = 3) -> str:
-    """A number as short as it goes, rounded to so many digits after the point."""
+    """A number as short as it goes, rounded to this many digits after the point."""
     text = f"{value:.{digits}f}"
     if "." in text:
         text = text.rstrip("0").rstrip(".")

@@ -68,7 +68,7 @@ class Series:
             node.moving.append(Moving(name, times, found, "discrete"))
 
     def transform(self, node: Node, matrices: Array, reach: float) -> None:
-        """Matrices (n, 6); what is drawn lies within `reach` of the origin."""
+        """Matrices (n, 6); what is drawn is within `reach` of the origin."""
         parts = taken_apart(matrices)
         allowed = tolerances(parts, reach, self.tolerance)
         if is_still(parts, allowed):

@@ -1,7 +1,7 @@
 """A scene baked at a single frame, as edits look at it.
 
-While something is dragged, or moved by a key pressed repeat the list, edits ask for the frame at hand of one version of a scene after the other: the
-last bakes are kept, and the next one takes over what has not changed.
+While something is dragged, or moved by a key pressed repeatedly, edits ask for the frame at hand of one version of a scene after the other: the
+last bakes are kept, and the next one copies what has not changed.
 """
 
 from collections import OrderedDict

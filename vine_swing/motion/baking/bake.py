@@ -1,6 +1,6 @@
 """Scene + frames → arrays.
 
-Everything a painter, a file or a test needs is worked out here, vectorised over frames. Handing in the bake of the scene
+Everything a painter, a file or a test needs is computed here, vectorised over frames. Handing in the bake of the scene
 before an edit makes the new one share every array that the edit cannot have changed; arrays are never written to
 again, so `is` tells what is new.
 """
@@ -34,13 +34,13 @@ Array = NDArray[np.float64]
 
 
 def bake(scene: Scene, frames: Array | None = None, *, previous: Baked | None = None, effort: Effort | None = None) -> Baked:
-    """Work out every channel and matrix of a scene.
+    """Compute every channel and matrix of a scene.
 
     Args:
         scene: what to bake.
         frames: any real frames in any order, shape (n,); the scene's own 0 … length−1 if left out.
         previous: a bake of an earlier version; what has not changed is taken from it (same frames and fps only).
-        effort: counts what is worked out, and stops it in time.
+        effort: counts what is computed, and stops it in time.
 
     Raises:
         LoopError: if channels read each other in a ring.
@@ -67,7 +67,7 @@ def bake(scene: Scene, frames: Array | None = None, *, previous: Baked | None = 
 def placed_at(scene: Scene, object_id: str, frame: float) -> BakedObject:
     """One object as it is at one frame, without baking the rest of the scene: arrays of a single row.
 
-    What it hangs on is worked out too; the last few objects asked for in one scene are kept, since edits ask for the same ones again.
+    What it is attached to is computed too; the last few objects asked for in one scene are kept, since edits ask for the same ones again.
     """
     kept: dict[tuple[str, float], BakedObject] = scene.__dict__.setdefault("_placed_at", {})
     if (object_id, frame) in kept:
@@ -124,7 +124,7 @@ def _with_values(previous: Baked, scene: Scene, changed: list[tuple[SceneObject,
         baker.add(thing)
     followers: set[Ref] = set()
     if plan.reads:
-        # What might follow is every reader of what is made anew; it is made only if something it reads is another array indeed.
+        # What might follow is every reader of what is made again; it is made only if something it reads is another array indeed.
         moved += [(thing.id, name) for _, thing in changed for name in (DRAWING, *baker.arrays[thing.id])]
         followers = plan.followers(moved)
         for object_id in {object_id for object_id, _ in followers} - baker.arrays.keys():
@@ -196,7 +196,7 @@ def _insets(scene: Scene, plan: Plan, objects: dict[str, BakedObject], previous:
 
 
 def _inner(effort: Effort, of: int, scene: Scene, frames: Array, previous: Baked | None) -> Baked:
-    """A scene inside another, one `of` so many at most, at the frames that are shown of it."""
+    """A scene inside another, one `of` this many at most, at the frames that are shown of it."""
     with effort.part(1 / of):
         return bake(scene, frames, previous=previous, effort=effort)
 
@@ -215,7 +215,7 @@ def _same_time(previous: Baked, scene: Scene, grid: Array) -> bool:
 
 
 def _kept(ref: Ref, objects: dict[str, BakedObject], old: dict[str, BakedObject]) -> bool:
-    """Whether a channel's array was taken over from an earlier bake."""
+    """Whether a channel's array was copied from an earlier bake."""
     object_id, name = ref
     return object_id in objects and objects[object_id].channels.get(name) is old[object_id].channels.get(name)
 

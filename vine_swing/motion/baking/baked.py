@@ -1,4 +1,4 @@
-"""What a bake gives: a whole scene, the parades in it with what hangs on them, and the insets in it with the scenes inside."""
+"""What a bake gives: a whole scene, the parades in it with their children, and the insets in it with the scenes inside."""
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
@@ -25,7 +25,7 @@ Array = NDArray[np.float64]
 
 @dataclass(frozen=True, eq=False)
 class Element:
-    """What hangs on a parade, in the parade's own space.
+    """Children of a parade, in the parade's own space.
 
     objects: by id, in drawing order; of a single copy, only those in which it differs from the others.
     parades: the copies of those of them that are parades.
@@ -47,7 +47,7 @@ class BakedParade:
     """A parade over m frames.
 
     source: the parade.
-    layout: at which frames its element is worked out, and at which row each copy begins.
+    layout: at which frames its element is computed, and at which row each copy begins.
     places: where copies stand, in the parade's own space.
     order: the copies from the back to the front, (m, n) or (1, n); None where they are painted as they are counted.
     element: what all copies share.
@@ -64,7 +64,7 @@ class BakedParade:
     element: Element
     own: tuple[Element, ...]
     around: Surroundings
-    #: The objects of the scene's own bake and the inner scenes that it was made from, and the ids of all that hangs on it in drawing order, to tell
+    #: The objects of the scene's own bake and the inner scenes that it was made from, and the ids of its descendants in drawing order, to tell
     #: later whether it still holds.
     made_from: Mapping[str, BakedObject] = field(default_factory=dict)
     shown_from: tuple[InnerScene, ...] = ()
@@ -86,7 +86,7 @@ class BakedParade:
 
     @property
     def lead(self) -> int | None:
-        """The copy that shows what hangs on it without delay: what hands and eyes take for the thing itself. None where there is no copy."""
+        """The copy that shows its children without delay: what hands and eyes take for the object itself. None where there is no copy."""
         return int(np.argmin(np.abs(self.lags[0]))) if self.count else None
 
     def lead_matrix(self) -> Array:
@@ -105,7 +105,7 @@ class BakedInset:
     rows: the same as rows of `inner`.
     there: (n,) or (1,), 0 where nothing is shown because the scene inside is over, else 1; None where something always is.
     size: (1, 2), of the picture inside, in px.
-    corner: (1, 6), from the space of the scene inside to that of the object: its middle lies on the object's origin.
+    corner: (1, 6), from the space of the scene inside to that of the object: its middle is on the object's origin.
     made_from: the inner scenes it was made from.
     """
 
@@ -130,9 +130,9 @@ class Baked:
     dials: dict[str, Array]
     plan: Plan
     reader: Reader
-    #: The copies of parades that hang in no other, by id.
+    #: The copies of parades that are in no other, by id.
     parades: dict[str, BakedParade] = field(default_factory=dict)
-    #: The insets that hang in no parade, by id.
+    #: The insets that are in no parade, by id.
     insets: dict[str, BakedInset] = field(default_factory=dict)
     #: Channels that reach too far to be shown, with the first frame at which they do; they are cut off there.
     beyond: dict[Ref, float] = field(default_factory=dict)
@@ -153,7 +153,7 @@ class Baked:
         """The object with this name.
 
         Raises:
-            MotionError: if there is none.
+            MotionError: if it is missing.
         """
         for one in self.objects.values():
             if one.source.name == name:

@@ -1,4 +1,4 @@
-"""The outlines of a bake: those of objects that keys or rules bend, taken over from an earlier bake where they are made from the same."""
+"""The outlines of a bake: those of objects that keys or rules bend, copied from an earlier bake where they are made from the same."""
 
 from collections.abc import Callable, Iterable, Mapping
 from dataclasses import replace
@@ -35,8 +35,8 @@ def with_outlines(
         scene, grid: what was baked, and its frames (n,).
         reader: reads outlines of the scene.
         old: objects of an earlier bake at the same frames; outlines made from the same are taken from them.
-        around: all objects of the bake, to find those that others hang on.
-        anew: whether an outline is to be worked out whatever is known of it.
+        around: all objects of the bake, to find those that others are attached to.
+        anew: whether an outline is to be computed whatever is known of it.
     """
     found = dict(objects)
     for object_id, one in objects.items():
@@ -57,13 +57,13 @@ def with_outlines(
 
 
 def bent_beside(scene: Scene, plan: Plan, object_ids: Iterable[str]) -> set[str]:
-    """What bends some objects from above, and all that hangs on it: how it bends one goes by the bounds of all."""
+    """What bends some objects from above, and its descendants: how it bends one follows the bounds of all."""
     above = {one.id for object_id in object_ids for one in scene.upwards(scene.by_id[object_id].parent) if one.rules_on(OUTLINE)}
     return plan.below(above)
 
 
 def _not_bent(one: BakedObject, reader: OutlineReader, was: BakedObject | None) -> BakedObject:
-    """An object that nothing bends; one that bends what hangs on it is another as soon as the bounds of that are."""
+    """An object that nothing bends; one that bends its children is another as soon as the bounds of that are."""
     box = Inputs((), (reader.box(one.source),)) if one.source.rules_on(OUTLINE) else None
     if box is not None and was is not None and box.same_as(was.bent_from):
         box = was.bent_from

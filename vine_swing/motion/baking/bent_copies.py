@@ -1,4 +1,4 @@
-"""Copies of a parade bent by rules on outlines of the parade, or of what it hangs on: each copy where it stands."""
+"""Copies of a parade bent by rules on outlines of the parade, or of its parent: each copy where it stands."""
 
 from collections.abc import Mapping, Sequence
 from dataclasses import replace
@@ -78,7 +78,7 @@ def _rows_near(values: Array, grid: Array, t: Array) -> Array:
 
 
 def _standing(objects: Mapping[str, BakedObject], rows: NDArray[np.intp], place: Array) -> dict[str, tuple[OutlineSeries, Array]]:
-    """The outline of each drawn object of a copy, and where it stands in the parade's space, at the copy's own rows."""
+    """The outline of each drawn object of a copy, and where it is in the parade's space, at the copy's own rows."""
     found = {}
     for object_id, one in objects.items():
         shape = one.source.drawn_shape
@@ -95,7 +95,7 @@ def _standing(objects: Mapping[str, BakedObject], rows: NDArray[np.intp], place:
 
 
 def _own_rows(values: Array, rows: NDArray[np.intp]) -> Array:
-    """Values at the rows of a copy. Some of what a copy has of its own is shared by all: such values stand for the frames of all copies, which are
+    """Values at the rows of a copy. Some of what a copy has of its own is shared by all: such values represent the frames of all copies, which are
     more than those of one unless all read the same."""
     return values if len(values) == len(rows) else rows_of(values, rows)
 

@@ -1,4 +1,4 @@
-"""Where things lie at one frame, in the picture or in the scene: the boxes around what is drawn of them."""
+"""Where objects lie at one frame, in the picture or in the scene: the boxes around what is drawn of them."""
 
 from collections.abc import Iterable
 
@@ -18,7 +18,7 @@ Array = NDArray[np.float64]
 
 
 def bounds_at(scene: Scene, ids: Iterable[str], frame: float, *, seen: bool = True) -> tuple[Baked, dict[str, Bounds]]:
-    """The scene baked at one frame, and the box of each of some objects with all that hangs on it: in the picture, or in the scene if it is not to be
+    """The scene baked at one frame, and the box of each of some objects with its descendants: in the picture, or in the scene if it is not to be
     as it is `seen`. Curves are measured themselves, lines without their width; what draws nothing is as large as the place of its pivot."""
     baked = baked_at(scene, frame)
     copied = baked.plan.below(set(baked.parades)) - baked.parades.keys()

@@ -51,7 +51,7 @@ def _in_scene(one: BakedObject) -> BakedObject:
 
 
 class _Lenses:
-    """How each object is seen, by how far away that is which it hangs on; the same array for all that are as far away."""
+    """How each object is seen, by how far away that is which it is attached to; the same array for all that are as far away."""
 
     def __init__(self, objects: Mapping[str, BakedObject], scene: Scene, old: Mapping[str, BakedObject]) -> None:
         assert scene.camera is not None

@@ -63,7 +63,7 @@ class ChannelBaker:
     was: Earlier | None = None
     arrays: Arrays = field(default_factory=dict)
     beyond: dict[Ref, float] = field(default_factory=dict)
-    #: Channels and settings that look at others and are to be made anew whatever those do.
+    #: Channels and settings that look at others and are to be made again whatever those do.
     _anew: set[Ref] = field(default_factory=set)
     _numbers: list[tuple[Ref, Channel]] = field(default_factory=list)
     _colours: list[tuple[Ref, Channel]] = field(default_factory=list)
@@ -201,7 +201,7 @@ class ChannelBaker:
         self._put_rows([(thing.id, name) for thing, name in rows], run(lambda: source.at(grid)))
 
     def _batches(self, waiting: Iterable[Row]) -> list[list[Row]]:
-        """Rows with one batch key together, so many at once that what is worked on stays in the processor's cache."""
+        """Rows with one batch key together, this many at once that what is worked on stays in the processor's cache."""
         groups: dict[Hashable, list[Row]] = {}
         for thing, name in waiting:
             groups.setdefault(batch_key(thing, name, self.reader.timing), []).append((thing, name))
@@ -273,7 +273,7 @@ class ChannelBaker:
         return ranges
 
     def _reads_changed(self, ref: Ref) -> bool:
-        """Whether a channel must be made anew because of what it reads: other channels than before, or any that was made anew."""
+        """Whether a channel must be made again because of what it reads: other channels than before, or any that was made again."""
         if self.was is None or ref[0] not in self.old:
             return True
         reads = self.plan.reads[ref]
@@ -294,7 +294,7 @@ class ChannelBaker:
 
     @staticmethod
     def _is_made_as(before: SceneObject, thing: SceneObject, name: str) -> bool:
-        """Whether a channel of a changed object is made just as it was."""
+        """Whether a channel of a changed object is made just unchanged."""
         if not (before.rules or thing.rules) and before.specs is thing.specs and thing.skeleton is None and not thing.is_running(name):
             # As below, for the many objects of which keys say all.
             keyed = (name, "path") if name in ("x", "y") else (name,)
@@ -302,7 +302,7 @@ class ChannelBaker:
         return name in before.specs and inputs_of_channel(thing, name).same_as(inputs_of_channel(before, name))
 
     def _prepare_keyed(self, due: list[Ref]) -> None:
-        """Work out together what the first rules of some channels read, where that is not known yet."""
+        """Compute together what the first rules of some channels read, where that is not known yet."""
         by_id = self.reader.scene.by_id
         keyed = [
             ref

@@ -1,7 +1,7 @@
-"""The copies of parades: what hangs on one, worked out at the frames its copies read, and where each copy stands.
+"""The copies of parades: the children of one, computed at the frames its copies read, and where each copy stands.
 
 All copies share the arrays of what is the same for them; `frames.py` of the parade room lays their frames out so that each reads a run of rows.
-What lists or formulas (`n`, `count`, `item`) make different is worked out for each copy, and only that.
+What lists or formulas (`n`, `count`, `item`) make different is computed for each copy, and only that.
 """
 
 from collections.abc import Mapping
@@ -37,7 +37,7 @@ from vine_swing.motion.scene.model import Scene
 from vine_swing.motion.scene.objects import SceneObject
 
 Array = NDArray[np.float64]
-#: Numbers that stand for one copy at one frame when effort is counted: its matrix, its opacity, and what is sent of them.
+#: Numbers that represent one copy at one frame when effort is counted: its matrix, its opacity, and what is sent of them.
 _A_COPY = 20.0
 #: About how much of the time of a parade goes into what all its copies share.
 _SHARED = 0.3
@@ -61,7 +61,7 @@ class CopyBaker:
     inner: BakeInner
 
     def top(self, reader: Reader, grid: Array, known: Mapping[str, BakedParade]) -> dict[str, BakedParade]:
-        """The parades that hang in no other, by id; from those `known` where nothing they are made from has changed."""
+        """The parades that are in no other, by id; from those `known` where nothing they are made from has changed."""
         found = {}
         top = [thing for thing in self.scene.objects if thing.copying is not None and not is_within_parade(self.scene, thing)]
         for thing in top:
@@ -77,7 +77,7 @@ class CopyBaker:
             thing: the parade.
             values: its channels at these frames.
             grid: the frames, (m,).
-            reader: reads the scene there, as one copy of the parade sees it that this one hangs in.
+            reader: reads the scene there, as one copy of the parade sees it that this one is in.
             was: the same parade in an earlier bake.
         """
         parade = thing.copying
@@ -103,7 +103,7 @@ class CopyBaker:
         lags = values["delay"][None, :] * ranked
         layout = laid_out(grid, lags)
         if not len(layout.frames):
-            # Nothing is shown, so nothing is worked out.
+            # Nothing is shown, so nothing is computed.
             element = Element({}, {})
         elif was is not None and same_parts and np.array_equal(layout.frames, was.layout.frames) and reader.is_plain:
             element = was.element
@@ -151,7 +151,7 @@ class CopyBaker:
             if not spec.has_array:
                 continue
             if (thing.id, name) in reader.varying:
-                # It is another in each copy of the parade that this one hangs in.
+                # It is another in each copy of the parade that this one is in.
                 found[name] = shrunk(read_values(reader, thing.id, name))
             elif not _moves(thing, name):
                 found[name] = now[name]
@@ -190,7 +190,7 @@ class CopyBaker:
     def _around(
         self, thing: SceneObject, parts: list[SceneObject], values: Mapping[str, Array], grid: Array, reader: Reader, was: BakedParade | None
     ) -> Surroundings:
-        """What the arrangement of a parade goes by."""
+        """What the arrangement of a parade follows."""
         parade = thing.copying
         assert parade is not None
         width = height = 0.0
@@ -207,7 +207,7 @@ class CopyBaker:
 
 
 def _same_made(was: BakedObject | None, now: BakedObject) -> bool:
-    """Whether an object is made as before, wherever what it hangs on may be now."""
+    """Whether an object is made as before, wherever its parent may be now."""
     if was is None or was.source is not now.source:
         return False
     return was.channels is now.channels or all(was.channels.get(name) is array for name, array in now.channels.items())

@@ -40,8 +40,8 @@ class CopyDifferences:
     """Works out what differs of the copies of one parade.
 
     scene, plan, effort: as of the bake.
-    bake_inner, copies_of: bake the scenes inside insets, and the parades that hang in this one.
-    parts: what hangs on the parade, without what hangs in a parade among it.
+    bake_inner, copies_of: bake the scenes inside insets, and the parades that are in this one.
+    parts: the children of the parade, without what is in a parade among it.
     element: what all copies share.
     layout: at which frames copies read.
     length: the frames of the parade.
@@ -142,7 +142,7 @@ class CopyDifferences:
         return asked or reworded or any(name in own for name in drawing_of(thing.drawn_shape).names)
 
     def _insets(self, own: Mapping[str, Mapping[str, Array]], rows: NDArray[np.intp]) -> dict[str, BakedInset]:
-        """Of the insets that hang in a parade, those that show other frames in a copy."""
+        """Of the insets that are in a parade, those that show other frames in a copy."""
         shown = {}
         for object_id, names in own.items():
             if INNER in names and self.element.objects[object_id].source.inset_of is not None:
@@ -152,7 +152,7 @@ class CopyDifferences:
         return baked_insets(shown, self.scene, self.bake_inner, {})
 
     def _parades(self, own: Mapping[str, Mapping[str, Array]], frames: Array, rows: NDArray[np.intp], mine: Reader) -> dict[str, BakedParade]:
-        """Of the parades that hang in this one, those in which a copy differs."""
+        """Of the parades that are in this one, those in which a copy differs."""
         found = {}
         for thing in self.parts:
             if thing.copying is None:
@@ -164,7 +164,7 @@ class CopyDifferences:
         return found
 
     def _is_below_any(self, thing: SceneObject, ids: set[str]) -> bool:
-        """Whether an object is one of some, or hangs on one."""
+        """Whether an object is one of some, or is attached to one."""
         return any(one.id in ids for one in self.scene.upwards(thing.id))
 
     def _carriers(self, affected: list[SceneObject]) -> list[str]:

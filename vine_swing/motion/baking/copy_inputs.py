@@ -49,8 +49,8 @@ def inputs_of_copies(scene: Scene, plan: Plan, parade: Parade, below: list[str],
     Args:
         scene, plan: where it stands.
         parade: what says it.
-        below: the ids of all that hangs on it, however deep.
-        parts: the same as objects, without what hangs in a parade among it: their formulas know which copy they are for.
+        below: the ids of its descendants, however deep.
+        parts: the same as objects, without what is in a parade among it: their formulas know which copy they are for.
         count: of copies.
     """
     inside = set(below)

@@ -1,4 +1,4 @@
-"""How two versions of a scene differ: which things are in one only, which channels have other values, how far apart they are, and where."""
+"""How two versions of a scene differ: which objects are in one only, which channels have other values, how far apart they are, and where."""
 
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
@@ -26,7 +26,7 @@ _SAME = 1e-9
 
 @dataclass(frozen=True)
 class Difference:
-    """One difference between the scene as it is and as it was kept.
+    """One difference between the scene as it is and unchanged kept.
 
     object: an id, or `dial:` and an id; None for the scene itself. channel: also a field of the scene, or `inset:` and an id. label: in words.
     most: how far apart the values are at most, in the channel's unit (points: px; colours: the largest part of 0…255); None where that is no
@@ -111,13 +111,13 @@ def _of_object(thing: SceneObject, now: Baked, kept: Baked) -> Iterator[Differen
 
 
 def made_of(thing: SceneObject, channel: str) -> tuple[Channel, tuple[object, ...]]:
-    """All that the values of a channel of an object are made of, besides what its rules look at: its keys, and the rules that act on it."""
+    """All that the values of a channel of an object consist of, besides what its rules look at: its keys, and the rules that act on it."""
     parts = tuple((rule.id, rule.kind, rule.on, rule.mode, rule.settings) for rule in thing.rules_for(channel))
     return thing.channels.get(channel, Channel()), parts
 
 
 def drawing_of(thing: SceneObject) -> Mapping[str, object]:
-    """All of an object but its motion: what it is drawn from, what it hangs on, whether and when it is shown."""
+    """All of an object but its motion: what it is drawn from, its parent, whether and when it is shown."""
     return {name: getattr(thing, name) for name in type(thing).model_fields if name not in ("id", "channels", "rules")}
 
 

@@ -1,4 +1,4 @@
-"""Channels that can be worked out at the frames of a bake directly, without a chain of cards: most links, and all joints of a figure that walks."""
+"""Channels that can be computed at the frames of a bake directly, without a chain of cards: most links, and all joints of a figure that walks."""
 
 from collections.abc import Mapping, Sequence
 
@@ -18,7 +18,7 @@ Array = NDArray[np.float64]
 
 
 class DirectReader:
-    """Reads what needs no chain; the channels that one rule works out together are kept."""
+    """Reads what needs no chain; the channels that one rule computes together are kept."""
 
     def __init__(self, reader: Reader) -> None:
         self._reader = reader
@@ -28,7 +28,7 @@ class DirectReader:
 
     def read(self, thing: SceneObject, name: str, reads: Sequence[Ref]) -> Array | None:
         """A channel at `grid`, where nothing keys it and a single rule acts on it whose work needs no chain of cards: a link that reads what is known
-        there, or a rule that works out all its channels together. None for any other; what is given is what the chain would give. `reads` is
+        there, or a rule that computes all its channels together. None for any other; what is given is what the chain would give. `reads` is
         all the channel looks at."""
         rules = thing.rules_on(name)
         if len(rules) != 1 or kind_of(thing, name) != "still" or thing.specs[name].is_colour:

@@ -12,7 +12,7 @@ class TooMuchWork(MotionError):
 
 
 class Effort:
-    """Counts the samples that are worked out and stops what goes on for too long.
+    """Counts the samples that are computed and stops what goes on for too long.
 
     share: how much of the work is done, from 0 to 1, as far as its parts are known to be alike; another thread may read it.
     """
@@ -20,7 +20,7 @@ class Effort:
     def __init__(self, most: float = MOST_SAMPLES, watch: Callable[[], None] | None = None) -> None:
         """
         Args:
-            most: how many samples may be worked out.
+            most: how many samples may be computed.
             watch: called every now and then; it may raise to stop the work, as when nobody waits for it any more.
         """
         self.spent = 0.0

@@ -1,4 +1,4 @@
-"""Placing and drawing what hangs on a parade, in the parade's own space."""
+"""Placing and drawing the children of a parade, in the parade's own space."""
 
 from collections.abc import Iterable, Mapping
 
@@ -17,7 +17,7 @@ from vine_swing.motion.scene.shapes import SaidText, TextShape
 Array = NDArray[np.float64]
 _ONE = np.ones(1)
 _NOWHERE = np.zeros((1, 2))
-#: In place of a parade for what hangs on it: its places are those in the parade's own space.
+#: In place of a parade for its children: its places are those in the parade's own space.
 _HERE = BakedObject(
     source=GroupObject(id="here", name="here", kind="group"),
     channels={},

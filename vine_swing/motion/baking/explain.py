@@ -47,7 +47,7 @@ class Step:
 def explain(scene: Scene, object_id: str, channel: str, *, effort: Effort | None = None, reader: Reader | None = None) -> list[Step]:
     """The steps that make a channel, each with the curve after it over frames 0 … length−1.
 
-    reader: one of the scene over these frames, that has read some of it already.
+    reader: one of the scene over these frames, that has read part already.
 
     Raises:
         NoSuchThing: if the scene has no such object or channel.
@@ -101,7 +101,7 @@ def explain(scene: Scene, object_id: str, channel: str, *, effort: Effort | None
 
 
 def _explain_outline(scene: Scene, thing: SceneObject, effort: Effort | None) -> list[Step]:
-    """The cards of an outline; of what is not drawn itself, of all that hangs on it as one outline."""
+    """The cards of an outline; of what is not drawn itself, of its descendants as one outline."""
     t = np.arange(scene.length, dtype=float)
     reader = Reader(scene, t, effort=effort)
     nothing = np.empty(0)

@@ -1,4 +1,4 @@
-"""What something is made from. Made from the same inputs, it is the same: so an array of an earlier bake is taken over, or made anew.
+"""What something is made from. Made from the same inputs, it is the same: so an array of an earlier bake is copied, or made again.
 
 What a channel reads of other channels is told by the graph (scene/graph.py) and compared array by array; here is the rest.
 """

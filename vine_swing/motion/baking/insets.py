@@ -1,7 +1,7 @@
 """Insets: which frames of the scene inside are shown, and the bake of that scene at just these frames.
 
 Insets that show the same scene beside each other share one bake of it, at all the frames that any of them shows: each reads its rows. Where these
-are whole frames of the scene, it is baked at all its frames, so that shifting an inset in time bakes nothing anew.
+are whole frames of the scene, it is baked at all its frames, so that shifting an inset in time bakes nothing again.
 """
 
 from collections.abc import Callable, Mapping

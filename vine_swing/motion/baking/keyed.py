@@ -66,7 +66,7 @@ def batch_key(thing: SceneObject, name: str, timing: Timing) -> Hashable:
     beside = {one for rule in rules for one in rule.spec.own_keys_read}
     keys = tuple((one, kind_of(thing, one), tuple(breaks_of(thing, one, timing))) for one in sorted(beside) if one in thing.specs)
     own = tuple((one, batch_key(thing, one, timing)) for _, one in sorted(others))
-    # Rules for certain channels may treat each of them in its own way.
+    # Rules for certain channels may treat each of them by itself.
     named = name if own or keys or kind_of(thing, name) == "along" or any(rule.spec.for_channels for rule in rules) else ""
     return kind_of(thing, name), tuple(breaks_of(thing, name, timing)), tuple(rule.batch_key for rule in rules), keys, own, named
 

@@ -1,7 +1,7 @@
 """The outlines that keys and rules on outlines make, at any frames.
 
 An object's outline is drawn from its channels, or comes from the keys of its channel `outline`; then its own rules bend it in its own space, then
-those of what it hangs on, in the space of each. What nothing bends is left to be drawn from its channels alone.
+those of its parent, in the space of each. What nothing bends is left to be drawn from its channels alone.
 """
 
 from collections.abc import Callable, Sequence
@@ -73,8 +73,8 @@ def is_bent(scene: Scene, thing: SceneObject) -> bool:
 
 
 def benders(scene: Scene, thing: SceneObject) -> list[SceneObject]:
-    """What an object hangs on, up to the first parade, that bends what hangs on it; the nearest first. A parade bends its copies one by one, each
-    where it stands, and so does what the parade hangs on."""
+    """What an object is attached to, up to the first parade, that bends its children; the nearest first. A parade bends its copies one by one, each
+    where it stands, and so does what the parade is attached to."""
     found: list[SceneObject] = []
     for one in scene.upwards(thing.parent):
         if one.copying is not None:
@@ -128,7 +128,7 @@ class OutlineReader:
 
     def __init__(self, reader: ChannelReader) -> None:
         self._reader = reader
-        #: Counts what is worked out for outlines, and how far that has come.
+        #: Counts what is computed for outlines, and how far that has come.
         self.effort = reader.effort
         self._own: dict[str, list[tuple[Rule | None, ReadOutlines]]] = {}
         self._boxes: dict[str, Box] = {}
@@ -150,7 +150,7 @@ class OutlineReader:
             thing: the object.
             t: the frames.
             shape: drawn instead of its own shape.
-            worlds: the matrices of objects at these frames, (n, 6) or (1, 6), by id; worked out if left out.
+            worlds: the matrices of objects at these frames, (n, 6) or (1, 6), by id; computed if left out.
         """
         read = self.cards(thing, shape)[-1][1]
         for above in benders(self._scene, thing):
@@ -161,7 +161,7 @@ class OutlineReader:
         return found
 
     def bent_by(self, above: SceneObject, read: ReadOutlines, there: Callable[[Array], Array], box: Callable[[], Box]) -> ReadOutlines:
-        """Outlines bent by what they hang on. `there` gives the matrices into its space at frames t (n,): (n, 6) or (1, 6)."""
+        """Outlines bent by their parent. `there` gives the matrices into its space at frames t (n,): (n, 6) or (1, 6)."""
         inside = self._chained(above, lambda t: _moved(read(t), there(t), len(t)), above.rules_on(OUTLINE), box)
 
         def bent(t: Array) -> OutlineSeries:
@@ -178,11 +178,11 @@ class OutlineReader:
         return read
 
     def _there(self, thing: SceneObject, above: SceneObject, grid: Array, worlds: Callable[[str], Array] | None, t: Array) -> Array:
-        """From the space of an object to that of what it hangs on at frames t; `worlds` are known at the frames `grid`."""
+        """From the space of an object to that of its parent at frames t; `worlds` are known at the frames `grid`."""
         return self._to(thing, above, t, worlds if t is grid else None)
 
     def gathered(self, above: SceneObject, upto: int, t: Array) -> OutlineSeries:
-        """All that hangs on something, as one outline in its space at frames t (n,), after the first `upto` of its own rules on outlines."""
+        """All that is attached to something, as one outline in its space at frames t (n,), after the first `upto` of its own rules on outlines."""
         rules = [rule for rule in above.rules_for(OUTLINE)[:upto] if rule.on]
         parts = []
         for part in self._below(above):
@@ -208,7 +208,7 @@ class OutlineReader:
         return self._boxes[thing.id]
 
     def _below(self, above: SceneObject) -> list[SceneObject]:
-        """The drawn objects that hang on something, however deep."""
+        """The drawn objects that are attached to something, however deep."""
         found, waiting = [], list(self._scene.children.get(above.id, ()))
         while waiting:
             one = self._scene.by_id[waiting.pop(0)]
@@ -218,12 +218,12 @@ class OutlineReader:
         return found
 
     def _to(self, thing: SceneObject, above: SceneObject, t: Array, worlds: Callable[[str], Array] | None) -> Array:
-        """From the space of an object to that of what it hangs on, (n, 6) or (1, 6)."""
+        """From the space of an object to that of its parent, (n, 6) or (1, 6)."""
         read = worlds or (lambda object_id: self._reader.filler.run(lambda: self._reader.places.world(object_id, t[None])))
         return shrunk(matrix.multiply(matrix.safe_inverse(read(above.id)), read(thing.id)))
 
     def _prepared(self, thing: SceneObject, shape: Shape | None) -> list[tuple[Rule | None, ReadOutlines]]:
-        # Known before it is finished: the box that rules go by is that of its first card.
+        # Known before it is finished: the box that rules follow is that of its first card.
         cards: list[tuple[Rule | None, ReadOutlines]] = [(None, self._before_rules(thing, shape))]
         if shape is None:
             self._own[thing.id] = cards
@@ -286,7 +286,7 @@ class OutlineReader:
                 contours = contours_of(block.verbs, block.points)
                 resting = [one.at(slice(1)) for one in contours]
             else:
-                # Taken apart together: how many pieces a contour has goes by whether it ends where it begins.
+                # Taken apart together: how many pieces a contour has follows whether it ends where it begins.
                 both = contours_of(block.verbs, np.concatenate([first.points[None], block.points]))
                 resting, contours = [one.at(slice(1)) for one in both], [one.at(slice(1, None)) for one in both]
             how = Bending(settings, frames[None], scene, fps, box, resting)

@@ -1,4 +1,4 @@
-"""What hangs on a parade, and what else of its scene it goes by."""
+"""Children of a parade, and what else of its scene it follows."""
 
 from vine_swing.motion.baking.plan import Plan
 from vine_swing.motion.scene.model import Scene
@@ -8,7 +8,7 @@ from vine_swing.motion.scene.timeline import InnerScene
 
 
 def parts_of_element(scene: Scene, parade: SceneObject) -> list[SceneObject]:
-    """What hangs on a parade, however deep, without what hangs in a parade among it; in drawing order."""
+    """Children of a parade, however deep, without what is in a parade among it; in drawing order."""
     found: set[str] = set()
     waiting = [parade.id]
     while waiting:
@@ -20,7 +20,7 @@ def parts_of_element(scene: Scene, parade: SceneObject) -> list[SceneObject]:
 
 
 def all_below(scene: Scene, plan: Plan, parade: SceneObject) -> list[str]:
-    """The ids of all that hangs on a parade, however deep, in drawing order."""
+    """The ids of all descendants of a parade, however deep, in drawing order."""
     return sorted(plan.below({parade.id}) - {parade.id}, key=scene.places.__getitem__)
 
 
@@ -30,7 +30,7 @@ def inner_scenes_of(scene: Scene, objects: list[str]) -> tuple[InnerScene, ...]:
 
 
 def guides_of(scene: Scene, thing: SceneObject) -> list[str]:
-    """What a parade stands along, and all that carries it and the parade: where it is goes by where they are."""
+    """What a parade stands along, and all that carries it and the parade: where it is follows where they are."""
     parade = thing.copying
     if parade is None or parade.guide is None or parade.guide not in scene.by_id:
         return []
@@ -38,7 +38,7 @@ def guides_of(scene: Scene, thing: SceneObject) -> list[str]:
 
 
 def is_within_parade(scene: Scene, thing: SceneObject) -> bool:
-    """Whether an object hangs on a parade, however deep."""
+    """Whether an object is attached to a parade, however deep."""
     return any(one.copying is not None for one in scene.upwards(thing.parent))
 
 

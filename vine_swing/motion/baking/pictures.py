@@ -35,7 +35,7 @@ def with_pictures(objects: Mapping[str, BakedObject], scene: Scene, old: Mapping
 
 
 def page_of(page: Array, count: int) -> NDArray[np.intp]:
-    """Which of so many pages is shown: the whole part of the channel, modulo their number."""
+    """Which of this many pages is shown: the whole part of the channel, modulo their number."""
     found: NDArray[np.intp] = limited(PICTURE_CHANNELS["page"], page).astype(np.int64) % count
     return found
 

@@ -48,7 +48,7 @@ class PlaceReader:
         return matrix.multiply(matrix.safe_inverse(self.world(to, t)), self.world(of, t))
 
     def pivot(self, object_id: str, seen_from: str | None) -> Callable[[Array], Array] | None:
-        """Where the pivot of an object is, as something sees it that hangs on `seen_from`: reads (n, 2) at frames t (1, n). None if it is gone."""
+        """Where the pivot of an object is, as something sees it that is attached to `seen_from`: reads (n, 2) at frames t (1, n). None if it is missing."""
         if object_id not in self._reader.scene.by_id:
             return None
 
@@ -59,7 +59,7 @@ class PlaceReader:
         return at
 
     def ground(self, object_id: str, seen_from: str | None) -> Ground | None:
-        """The upper edge of a shape, as something sees it that hangs on `seen_from`; where both are at frame 0. None of what is no shape."""
+        """The upper edge of a shape, as something sees it that is attached to `seen_from`; where both are at frame 0. None of what is no shape."""
         key = (object_id, seen_from)
         if key not in self._grounds:
             thing = self._reader.scene.by_id.get(object_id)

@@ -64,7 +64,7 @@ class BakedObject:
     look: tuple[BakedLook, ...] = ()
 
     def carrier(self, bone: str | None) -> Array:
-        """What carries that which hangs on it, or on one of its bones: (n, 6) or (1, 6) to the scene."""
+        """What carries that which is attached to it, or on one of its bones: (n, 6) or (1, 6) to the scene."""
         return self.world if bone is None else self.bones[bone]
 
 
@@ -74,7 +74,7 @@ def placed(
     """Some objects of a scene in their places, by id, parents first.
 
     Args:
-        things: the objects; of those that hang on others, the others are among them or are as they were.
+        things: the objects; of those that are attached to others, the others are among them or are as they were.
         scene: the scene.
         grid: frames, (n,).
         channels: the arrays of every channel of these objects, by object id and channel name.
@@ -113,7 +113,7 @@ def _levels(by_id: dict[str, SceneObject]) -> list[list[SceneObject]]:
 
 
 def _locals(things: Iterable[SceneObject], channels: dict[str, dict[str, Array]], old: dict[str, BakedObject]) -> Iterator[tuple[str, Array]]:
-    """The matrix of each object in its parent's space; objects that move in the same channels are worked out together."""
+    """The matrix of each object in its parent's space; objects that move in the same channels are computed together."""
     alike: dict[tuple[int, ...], list[str]] = {}
     for thing in things:
         arrays, before = channels[thing.id], old.get(thing.id)
@@ -138,7 +138,7 @@ class _Waiting:
         self.thing, self.arrays, self.local, self.above = thing, arrays, local, above
         before = self.before = old.get(thing.id)
         above_before = self.above_before = old.get(before.source.parent) if before is not None and before.source.parent is not None else None
-        #: What carries it; None of what hangs on nothing.
+        #: What carries it; None of the children of nothing.
         self.carrier = above.carrier(thing.bone) if above is not None else None
         self.is_same = (
             before is not None
@@ -221,6 +221,6 @@ def _bones(thing: SceneObject, arrays: dict[str, Array], world: Array, before: B
     was = before.bones if before is not None else {}
     found = {}
     for name, now in carried_by(world, bones(figure, arrays)).items():
-        # A limb with equal values keeps its array, so that what hangs on it is not placed again.
+        # A limb with equal values keeps its array, so that its children is not placed again.
         found[name] = was[name] if name in was and np.array_equal(was[name], now) else now
     return found

@@ -1,4 +1,4 @@
-"""What stays the same from bake to bake while only values change: who reads whom, in which order, and what hangs on what."""
+"""What stays the same from bake to bake while only values change: who reads whom, in which order, and the children of what."""
 
 from collections.abc import Hashable, Iterable, Mapping
 from dataclasses import dataclass
@@ -20,8 +20,8 @@ class Plan:
 
     reads: the channels and settings that look at others, each with what it looks at, in an order in which they can be made.
     readers: for each channel, setting or dial, who looks at it.
-    level: how many of `reads` each stands on: those of one level do not look at one another.
-    children: the ids of what hangs on each object.
+    level: how many of `reads` each is on: those of one level do not look at one another.
+    children: the ids of the children of each object.
     portions: how the time of a bake is divided.
     """
 
@@ -52,7 +52,7 @@ class Plan:
         return _reached(changed, self.readers)
 
     def below(self, object_ids: set[str]) -> set[str]:
-        """Some objects and all that hangs on them, however deep."""
+        """Some objects and their descendants, however deep."""
         return object_ids | _reached(object_ids, self.children)
 
 
@@ -88,5 +88,5 @@ def _same_structure(old: SceneObject, new: SceneObject) -> bool:
         return False
     if old.content is not new.content:
         return False
-    # Which channels a rule acts on may go by which have keys.
+    # Which channels a rule acts on may follow which have keys.
     return not (old.rules or new.rules) or (old.dependencies == new.dependencies and old.ruled == new.ruled)

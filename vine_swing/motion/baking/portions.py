@@ -1,4 +1,4 @@
-"""How the time of a bake is divided, roughly reckoned beforehand: for telling how far one has come."""
+"""How the time of a bake is divided, roughly reckoned in advance: for telling how far one has come."""
 
 from dataclasses import dataclass
 
@@ -34,5 +34,5 @@ class Portions:
 
 
 def _bends(thing: SceneObject) -> bool:
-    """Whether keys or rules of an object bend its outline or those of what hangs on it."""
+    """Whether keys or rules of an object bend its outline or those of its children."""
     return bool(thing.rules_on(OUTLINE)) or thing.is_keyed(OUTLINE)

@@ -51,7 +51,7 @@ class CopyView:
 
 
 class Reader:
-    """Reads the channels of one scene. What is known at the frames of a bake already is not worked out again there.
+    """Reads the channels of one scene. What is known at the frames of a bake already is not computed again there.
 
     before: values (n,) or (1,) at `grid` before a channel's rules, by object id and channel name.
     after: values at `grid` after all rules, by object id, then by channel name; those `waiting` are not made yet.
@@ -275,7 +275,7 @@ class Reader:
         return [one for one in order if one[0] in self.scene.by_id]
 
     def made(self, object_id: str, name: str) -> Source:
-        """As `final`, without a table of its own: what is read is worked out."""
+        """As `final`, without a table of its own: what is read is computed."""
         ref = (object_id, name)
         self.final(*ref)
         return self._made[ref]
@@ -339,7 +339,7 @@ class Reader:
         return at_or_near
 
     def _seed(self, ref: Ref, table: Table) -> bool:
-        """Put what is made of a channel at `grid` into its table; whether it is made."""
+        """Put what consists of a channel at `grid` into its table; whether it is made."""
         known = self.known(*ref) if self._run is not None else None
         if known is None or self._run is None:
             return False

@@ -1,4 +1,4 @@
-"""What the arrangement of a parade goes by: how large its element is, the points of a text's letters, the way it stands along."""
+"""What the arrangement of a parade follows: how large its element is, the points of a text's letters, the way it stands along."""
 
 from collections.abc import Mapping
 
@@ -26,12 +26,12 @@ Array = NDArray[np.float64]
 def surroundings_of(
     scene: Scene, thing: SceneObject, text: SceneObject | None, width: float, height: float, grid: Array, reader: Reader
 ) -> Surroundings:
-    """What a parade goes by at some frames (m,).
+    """What a parade follows at some frames (m,).
 
     Args:
         scene: where it stands.
         thing: the parade.
-        text: the text that hangs on it, if there is one.
+        text: the text that is attached to it, if there is one.
         width, height: of its element.
         grid: the frames.
         reader: reads the scene.
@@ -50,7 +50,7 @@ def surroundings_of(
     way = MeasuredWay.of_path(guide.channels["path"]) if guide.is_keyed("path") else _way_of_shape(guide, reader)
     if way is None:
         return Surroundings(width, height, points)
-    # A path lies in the space of what its object hangs on, an outline in the object's own.
+    # A path is in the space of what its object is attached to, an outline in the object's own.
     carrier = guide.parent if guide.is_keyed("path") else guide.id
     there = _between(carrier, thing.id, grid, reader)
 
@@ -65,7 +65,7 @@ def surroundings_of(
 
 
 def measured(element: Element) -> tuple[float, float, float, float]:
-    """left, top, right, bottom of what is drawn of an element, worked out at a single frame; curves are measured themselves, lines without their
+    """left, top, right, bottom of what is drawn of an element, computed at a single frame; curves are measured themselves, lines without their
     width."""
     drawn = drawn_outlines(element.objects, element.parades, element.insets, matrix.IDENTITY, 0)
     boxes = [moved.extent() for moved in drawn if len(moved.points)]

@@ -1,8 +1,8 @@
-"""Tables of values that are read often: worked out once, then looked up.
+"""Tables of values that are read often: computed once, then looked up.
 
-Rules that read the cards before them at other frames multiply when they stand in a row, and so do links that read links. Where a channel's
-`cost` says so, its values are kept: at whole frames exactly as they are worked out, and between them as the polynomial through the five
-Gauss–Legendre places of each frame (degree 4, the places at which springs read; no place lies on a whole frame, where values may jump).
+Rules that read the cards before them at other frames multiply when they are in a row, and so do links that read links. Where a channel's
+`cost` says so, its values are kept: at whole frames exactly as they are computed, and between them as the polynomial through the five
+Gauss–Legendre places of each frame (degree 4, the places at which springs read; no place is on a whole frame, where values may jump).
 For a sine of w radians a frame the polynomial is off by at most w⁵/5!·5!²/10! = w⁵/30,240 of its amplitude (the interpolation error with the
 monic Legendre polynomial): at 24 frames a second 4e-8 at 1 Hz, 1.3e-4 at 5 Hz. Where a value jumps between whole frames it is off within that frame.
 
@@ -84,7 +84,7 @@ class Table:
         Args:
             read: gives the values (r, n) at any frames (1, n).
             filler: what fills the tables of one bake.
-            between: whether readings between whole frames are looked up too, or worked out by `read`.
+            between: whether readings between whole frames are looked up too, or computed by `read`.
         """
         self._read, self._filler, self._between = read, filler, between
         self._whole, self._cells = _Run(self._read_whole), _Run(self._read_cells)
@@ -161,7 +161,7 @@ class _Run:
         return self.values is not None and self.first <= low and high < self.first + self.values.shape[-1]
 
     def extend(self, low: int, high: int, *, spare: bool = True) -> None:
-        """Work out what is missing from `low` to `high`, and, with `spare`, some more if it has been extended before."""
+        """Compute what is missing from `low` to `high`, and, with `spare`, some more if it has been extended before."""
         if self.values is None:
             self.values, self.first = self._read(low, high), low
             return

@@ -1,4 +1,4 @@
-"""Chance that is the same on every machine: hashed whole numbers, and gradient noise made of them.
+"""Chance that is the same on every machine: hashed whole numbers, and gradient noise built from them.
 
 K. Perlin, "Improving noise" (2002): at every whole place of a lattice stands a slope drawn by chance, and between two of them
 their straight lines are blended by 6x⁵ − 15x⁴ + 10x³, so that value, slope and bend go on smoothly. Chance is a hash of whole numbers
@@ -24,7 +24,7 @@ def gradient_noise(places: Array, seed: int) -> Array:
 
 
 def lattice_noise(place: Array, streams: Whole, ring: Lattice | None) -> Array:
-    """Noise within −1…1 at places (1 or r, n) of the lattices of some streams (1 or r, 1): (r, n). ring: after how many places each begins anew,
+    """Noise within −1…1 at places (1 or r, n) of the lattices of some streams (1 or r, 1): (r, n). ring: after how many places each begins again,
     (1 or r, 1)."""
     rows, samples = max(len(place), len(streams)), place.shape[1]
     noise = np.empty((rows, samples))
@@ -73,7 +73,7 @@ def _chance(places: Whole, streams: Whole) -> Array:
 
 
 def mixed(*parts: Whole) -> Whole:
-    """One whole number made of several, so that streams that differ in one of them have nothing to do with each other."""
+    """One whole number built from several, so that streams that differ in one of them have nothing to do with each other."""
     state = np.zeros((1, 1), np.uint64)
     with np.errstate(over="ignore"):
         for part in parts:

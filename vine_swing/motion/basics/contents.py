@@ -49,9 +49,9 @@ class Contents:
         """What a file says of a kept thing, with its content, given as base64 in `data`, kept here instead; anything else as it is.
 
         Args:
-            given: the fields of the thing as they were read.
+            given: the fields of the object as they were read.
             id_field: the field that holds the id of the content.
-            what: what errors call the thing.
+            what: what errors call the object.
 
         Raises:
             ValueError: if the data is no base64, or not the content that the id says.

@@ -24,7 +24,7 @@ def stop_names(of: Painted, stop: int) -> tuple[str, str]:
 
 @lru_cache(maxsize=64)
 def gradient_channels(of: Painted, stops: int) -> tuple[ChannelSpec, ...]:
-    """What each channel of a gradient with so many stops is."""
+    """What each channel of a gradient with this many stops is."""
     ends = []
     for name, end, default in zip(end_names(of), ("from", "from", "to", "to"), (0.0, -60.0, 0.0, 60.0), strict=True):
         row = (_ROWS[of] + end).capitalize()
@@ -44,7 +44,7 @@ def gradient_channels(of: Painted, stops: int) -> tuple[ChannelSpec, ...]:
 
 @lru_cache(maxsize=512)
 def shape_channels(shape: str, fill_stops: int, stroke_stops: int) -> dict[str, ChannelSpec]:
-    """The channels of a shape with gradients of so many stops; 0 for none. The same table for the same arguments."""
+    """The channels of a shape with gradients of this many stops; 0 for none. The same table for the same arguments."""
     own = SHAPE_CHANNELS[shape]
     more = [*(gradient_channels("fill", fill_stops) if fill_stops else ()), *(gradient_channels("stroke", stroke_stops) if stroke_stops else ())]
     return own | {spec.name: spec for spec in more} if more else own

@@ -1,6 +1,6 @@
 """What a scene may cost; limits on single values stand with the values (values.py, model.py)."""
 
-#: Numbers that one bake may work out: about fifteen seconds' worth on one core.
+#: Numbers that one bake may compute: about fifteen seconds' worth on one core.
 MOST_SAMPLES = 4e8
 #: Numbers that the motion of one scene may keep: about half a gigabyte.
 MOST_KEPT = 60_000_000

@@ -48,7 +48,7 @@ def multiply(left: Array, right: Array) -> Array:
 
 
 def products(lefts: Sequence[Array], rights: Sequence[Array]) -> list[Array]:
-    """left · right of as many pairs; pairs of equal lengths are worked out together, which gives the same numbers."""
+    """left · right of as many pairs; pairs of equal lengths are computed together, which gives the same numbers."""
     alike: dict[tuple[int, int], list[int]] = {}
     for place, (left, right) in enumerate(zip(lefts, rights, strict=True)):
         alike.setdefault((len(left), len(right)), []).append(place)
@@ -86,7 +86,7 @@ def linear_part(rotation: Array, skew: Array, sx: Array, sy: Array, stretch: Arr
     turn = np.radians(rotation)
     rc, rs = np.cos(turn), np.sin(turn)
     if (stretch == 1).all():
-        # Most things are never stretched.
+        # Most objects are never stretched.
         if not skew.any():
             return rc * sx, rs * sx, -rs * sy, rc * sy
         slant = np.tan(np.radians(skew))

@@ -7,12 +7,12 @@ import numpy as np
 from numpy.typing import NDArray
 
 _Number = TypeVar("_Number", bound=np.generic)
-#: Samples of float64 worked on at once where they are gone through repeat the list, so that they stay in the processor's cache.
+#: Samples of float64 worked on at once where they are missing through repeatedly, so that they stay in the processor's cache.
 CACHED_SAMPLES = 16_000
 
 
 def shrunk(array: NDArray[np.float64]) -> NDArray[np.float64]:
-    """An array (n, …) whose rows are all equal, as that one row (1, …); any other as it is. What follows from it alone is then worked out once."""
+    """An array (n, …) whose rows are all equal, as that one row (1, …); any other as it is. What follows from it alone is then computed once."""
     return array[:1] if len(array) > 1 and bool((array == array[:1]).all()) else array
 
 

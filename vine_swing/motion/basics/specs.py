@@ -80,7 +80,7 @@ def limited(spec: ChannelSpec, values: NDArray[np.float64]) -> NDArray[np.float6
 
 #: The name of the channel whose values are outlines.
 OUTLINE = "outline"
-#: The name of the channel that rules on looks act on: the picture of an object with all that hangs on it.
+#: The name of the channel that rules on looks act on: the picture of an object with its descendants.
 LOOK = "look"
 
 #: The name of the channel that says what a text says. Its values are words; its array tells by a number from 0 which of its keys' words are said.

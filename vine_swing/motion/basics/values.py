@@ -99,7 +99,7 @@ class Frozen(Bounded):
         """The same part with some fields changed. Nothing is checked again: callers hand in checked parts."""
         kind = type(self)
         copy = kind.__new__(kind)
-        # As Pydantic's own `model_copy`, at a third of its cost. What was worked out from the old fields must not follow them into the copy.
+        # As Pydantic's own `model_copy`, at a third of its cost. What was computed from the old fields must not follow them into the copy.
         fields = kind.__pydantic_fields__
         values = {name: value for name, value in self.__dict__.items() if name in fields}
         values.update(changes)
@@ -111,7 +111,7 @@ class Frozen(Bounded):
 
 
 class Words(Frozen):
-    """What a text says. In a file it stands in braces, `{"text": "Mail!"}`, so that it is told from a colour and from path data."""
+    """What a text says. In a file it is in braces, `{"text": "Mail!"}`, so that it is told from a colour and from path data."""
 
     text: Annotated[Text, Field(max_length=MAX_TEXT)]
 
@@ -141,9 +141,9 @@ PointNumber = Annotated[int, Field(strict=True, ge=0, le=100_000)]
 #: Frames per second of a scene, and how many frames it shows.
 Fps = Annotated[float, Field(strict=True, ge=1, le=240)]
 Length = Annotated[int, Field(strict=True, ge=1, le=MAX_LENGTH)]
-#: What ties things together inside a file; never shown to people.
+#: What ties objects together inside a file; never shown to people.
 Id = Annotated[str, Field(pattern=r"^[A-Za-z0-9_-]{1,64}$")]
 #: What owns a channel: an object by its id, or a dial as `dial:` and its id.
 Owner = Annotated[str, Field(pattern=r"^(?:dial:)?[A-Za-z0-9_-]{1,64}$")]
-#: What people call a thing. Braces and @ are kept free, since formulas write names inside braces.
+#: What people call an object. Braces and @ are kept free, since formulas write names inside braces.
 Name = Annotated[str, Field(min_length=1, max_length=80, pattern=r"^[^\x00-\x1f{}@]*[^\s\x00-\x1f{}@][^\x00-\x1f{}@]*$")]

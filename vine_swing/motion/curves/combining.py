@@ -44,7 +44,7 @@ def of_line(outline: Outline, width: float, cap: str = "round", join: str = "rou
 
 
 def skia_path(outline: Outline, scale: float = 1.0) -> skia.Path:
-    """An outline as Skia takes it, so many times as large."""
+    """An outline as Skia takes it, this many times as large."""
     path = skia.Path()
     for verb, points in outline.segments():
         taken = (points * scale).reshape(-1).tolist()

@@ -96,7 +96,7 @@ def _carried(change: Callable[[Array], Array], at: Array, handle: Array) -> Arra
 
 
 def _divided(piece: Array, parts: int) -> Array:
-    """Cubics (k, 4, 2), each cut into equal parts: (k, parts, 4, 2). Joints lie on the curve; the ends are those of the cubic."""
+    """Cubics (k, 4, 2), each cut into equal parts: (k, parts, 4, 2). Joints are on the curve; the ends are those of the cubic."""
     edges = np.linspace(0, 1, parts + 1)
     return sections(piece[:, None], np.broadcast_to(edges[:-1], (1, parts)), np.broadcast_to(edges[1:], (1, parts)))
 
@@ -214,7 +214,7 @@ def joined(contours: Sequence[Contour]) -> tuple[bytes, Array]:
 
 
 def area(contour: Contour) -> Array:
-    """The signed area of a contour, (k,), positive if it is gone clockwise on the screen; an open one is closed by a straight line.
+    """The signed area of a contour, (k,), positive if it is missing clockwise on the screen; an open one is closed by a straight line.
 
     Exact for cubics: Green's theorem, ½∮(x dy − y dx), with the products of Bernstein polynomials.
     """

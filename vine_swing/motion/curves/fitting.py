@@ -24,7 +24,7 @@ _HOPEFUL = 6.0
 def fitted(places: Array, tolerance: float, *, closed: bool = False) -> Outline:
     """The outline of cubics that passes every one of some places (n, 2) within `tolerance` px.
 
-    A closed one comes back to the first place. Places that lie on one another count once; of a single place an outline without any curve is made.
+    A closed one comes back to the first place. Places that are on one another count once; of a single place an outline without any curve is made.
     """
     kept = np.concatenate([[True], np.abs(np.diff(places, axis=0)).max(axis=1) > 1e-9]) if len(places) else np.empty(0, bool)
     way = places[kept]

@@ -150,7 +150,7 @@ def with_handle(outline: Outline, number: int, side: str, to: Point | None, *, b
 
 
 def smoothed(outline: Outline, numbers: Collection[int]) -> Outline:
-    """Joints made smooth: their handles lie in line with both neighbours, a third of the way to each."""
+    """Joints made smooth: their handles are in line with both neighbours, a third of the way to each."""
     _check(outline, numbers)
     picked, begin = set(numbers), 0
     found = []
@@ -187,7 +187,7 @@ def with_joint(outline: Outline, piece: int, share: float) -> Outline:
     """One more joint on a line or curve, which keeps its look. Pieces are counted as joints are: by the joint they leave.
 
     Raises:
-        MotionError: if there is no such piece.
+        MotionError: if the piece does not exist.
     """
     found, begin, done = [], 0, False
     for contour in contours_of(outline.verbs, outline.points[None]):
@@ -208,7 +208,7 @@ def with_joint(outline: Outline, piece: int, share: float) -> Outline:
 
 
 def without(outline: Outline, numbers: Collection[int]) -> Outline:
-    """Some joints taken out; lines and curves go on from the one before to the one after.
+    """Some joints removed; lines and curves go on from the one before to the one after.
 
     Raises:
         MotionError: if nothing would be left to draw.
@@ -232,7 +232,7 @@ def cut_open(outline: Outline, number: int) -> Outline:
     """An outline cut at a joint: a closed contour opens there, an open one becomes two.
 
     Raises:
-        MotionError: at the end of an open contour, where there is nothing to cut.
+        MotionError: at the end of an open contour, where nothing exists to cut.
     """
     _check(outline, [number])
     found, begin = [], 0

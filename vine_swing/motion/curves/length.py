@@ -125,7 +125,7 @@ def _speed(p: Array, u: Array) -> Array:
 
 
 def _places_in(ends: Array, lengths: Array) -> Index:
-    """For each row the interval of `ends` (k or 1, e) that each of `lengths` (k, q) lies in."""
+    """For each row the interval of `ends` (k or 1, e) that each of `lengths` (k, q) is in."""
     last = ends.shape[1] - 2
     if len(ends) == 1:
         only: Index = np.clip(np.searchsorted(ends[0], lengths, side="right") - 1, 0, last)

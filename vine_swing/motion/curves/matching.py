@@ -208,7 +208,7 @@ def _nearest(a: Contour, b: Contour, closed: bool, meeting: tuple[int, int] | No
 
 
 def _beginnings(b: Contour, closed: bool, alike: bool, joint: int | None) -> Iterator[Contour]:
-    """A contour as it may be gone: from each of its joints (its corners, if those of both are `alike`, or one joint), this way and that."""
+    """A contour as it may be removed: from each of its joints (its corners, if those of both are `alike`, or one joint), this way and that."""
     count = len(b.straight)
     if not (closed or b.closed):
         yield b

@@ -55,7 +55,7 @@ class Outline:
         return float(low[0]), float(low[1]), float(high[0]), float(high[1])
 
     def lines(self, *, parts: int = 16) -> list[Array]:
-        """Its lines and curves as polylines, (k, 2) each; every curve is cut into so many parts."""
+        """Its lines and curves as polylines, (k, 2) each; every curve is cut into this many parts."""
         found: list[list[Array]] = []
         share = np.linspace(0, 1, parts + 1)[1:, None]
         for verb, taken in self.segments():

@@ -26,7 +26,7 @@ class Places:
     closed: bool
 
     def pushed(self, by: Array, *, smooth: bool) -> Contour:
-        """The contour through the places moved along their normals by so many px (k or 1, q): in curves that bend only at corners, or in lines."""
+        """The contour through the places moved along their normals by this many px (k or 1, q): in curves that bend only at corners, or in lines."""
         # x and y apart, so that NumPy's inner loops go along the places and not over pairs of numbers.
         at = np.stack([self.points[..., axis] + self.normals[..., axis] * by for axis in (0, 1)])
         if not smooth:
@@ -35,7 +35,7 @@ class Places:
 
 
 def spread(contour: Contour, rest: Contour, count: int) -> Places:
-    """As `places_on`; what never changes is worked out once, however often the settings of what reads it are turned."""
+    """As `places_on`; what never changes is computed once, however often the settings of what reads it are turned."""
     if contour is not rest:
         return places_on(contour, rest, count)
     key = contour.pieces.tobytes(), contour.straight.tobytes(), contour.closed, count

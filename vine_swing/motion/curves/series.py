@@ -135,12 +135,12 @@ class OutlineSeries:
 
 #: About how many numbers of an outline are compared first.
 _TRIED = 24
-#: Places along an outline that stand for it where its points cannot.
+#: Places along an outline that represent it where its points cannot.
 _PLACES = 64
 
 
 def _along(outline: Outline) -> Array:
-    """So many of an outline's points, evenly along it as they are counted, its control points among them."""
+    """This many of an outline's points, evenly along it as they are counted, its control points among them."""
     points = outline.points
     if not len(points):
         return points

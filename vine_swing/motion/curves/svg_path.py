@@ -16,9 +16,9 @@ _SPACE = " \t\r\n\f,"
 _CLOSE = re.compile("[zZ]")
 #: Everything up to a close-path, or the rest.
 _CLOSED_PART = re.compile("[^zZ]*[zZ]?")
-#: Up to so many close-paths the data is read in one go.
+#: Up to this many close-paths the data is read in one go.
 _FEW_CLOSES = 50
-#: The most of a turn that one cubic stands for, in radians: a tenth, within 1e-5 of the radius.
+#: The most of a turn that one cubic represents, in radians: a tenth, within 1e-5 of the radius.
 _ARC_PART = math.tau / 10
 
 

@@ -27,13 +27,13 @@ Array = NDArray[np.float64]
 class Together(OfObjects):
     """An edit of several objects.
 
-    objects: which; what hangs on another of them goes along with that. frame: as they are there. key: whether those without keys get some too."""
+    objects: which; the children of another of them goes along with that. frame: as they are there. key: whether those without keys get some too."""
 
     frame: Frame = 0.0
     key: bool = False
 
     def _moved(self, scene: Scene, baked: Baked, by: Mapping[str, tuple[float, float]]) -> Scene:
-        """The scene with objects moved by so many px of the picture at the frame."""
+        """The scene with objects moved by this many px of the picture at the frame."""
         here = ValuesAtFrame((scene.by_id[one] for one in by), ("x", "y"), self.frame)
         moves = ((one, dx, dy) for one, (dx, dy) in by.items() if abs(dx) > NOTHING or abs(dy) > NOTHING)
         return scene.with_objects(moved_at(scene, baked, here, one, dx, dy, key=self.key) for one, dx, dy in moves)
@@ -109,7 +109,7 @@ class DistributeObjects(Together):
 
 
 class SpreadInTime(Together):
-    """Let each of some objects, with all that hangs on it, come so many frames after the one before: by shifting their keys, or by a rule Retime
+    """Let each of some objects, with its descendants, come this many frames after the one before: by shifting their keys, or by a rule Retime
     that leaves them where they are. The first stays."""
 
     edit: Literal["spread-in-time"]

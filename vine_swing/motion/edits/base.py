@@ -1,4 +1,4 @@
-"""What every edit is, and the small steps edits are made of."""
+"""What every edit is, and the small steps edits consist of."""
 
 from abc import ABC, abstractmethod
 from collections.abc import Callable, Sequence
@@ -50,7 +50,7 @@ class OfObjects(Edit):
     objects: Annotated[tuple[Id, ...], Field(min_length=1, max_length=MAX_OBJECTS)]
 
     def tops(self, scene: Scene) -> list[str]:
-        """The objects that hang on no other of them, each once."""
+        """The objects that are attached to no other of them, each once."""
         chosen = {object_in(scene, one).id for one in self.objects}
         return [one for one in dict.fromkeys(self.objects) if not any(above.id in chosen for above in scene.upwards(scene.by_id[one].parent))]
 
@@ -77,7 +77,7 @@ def shape_in(scene: Scene, object_id: str, has: str) -> ShapeObject:
     """The drawn object with this id; `has` says in an error what others lack.
 
     Raises:
-        NoSuchThing: if there is no such object.
+        NoSuchThing: if the object does not exist.
         EditError: if it is of another kind.
     """
     thing = object_in(scene, object_id)

@@ -21,7 +21,7 @@ from vine_swing.motion.timing.channel import MAX_KEYS, Channel, Key
 from vine_swing.motion.timing.ease import BezierEase
 
 Array = NDArray[np.float64]
-#: A thing thrown up and coming down: (1 − t)² and t² as cubic Bezier curves.
+#: An object thrown up and coming down: (1 − t)² and t² as cubic Bezier curves.
 _RISING, _FALLING = BezierEase(bezier=(1 / 3, 2 / 3, 2 / 3, 1.0)), BezierEase(bezier=(1 / 3, 0.0, 2 / 3, 1 / 3))
 #: Steps that would be shorter than this cannot be walked, px.
 _SHORTEST = 2.0
@@ -34,9 +34,9 @@ class KeysOnBeats(Edit):
         `hit`: on every beat it is at `struck` and falls back to `rest` within `fall` frames; it rises from there within `rise` frames.
         `turn`: it is at `struck` and at `rest` in turn, a beat each, gently at both ends.
         `bounce`: it is at `rest` on every beat and flies towards `struck` in between, as high as the longest flight allows: like what is thrown.
-        `poses`: the leaves it has, one on each beat, repeat the list; all other leaves of the channel go.
+        `poses`: the leaves it has, one on each beat, repeatedly; all other leaves of the channel go.
 
-    by: what the beats are. every, skip: every so many of them, after some that are left out.
+    by: what the beats are. every, skip: every this many of them, after some that are left out.
     """
 
     edit: Literal["keys-on-beats"]
@@ -109,7 +109,7 @@ class KeysOnBeats(Edit):
 
 
 class StepOnBeats(Edit):
-    """Have a figure set a foot down on every beat, or on every so many of them.
+    """Have a figure set a foot down on every beat, or on every this many of them.
 
     On the spot, its cycle gets as long as two beats. Where it goes somewhere, its stride is keyed from beat to beat: where it is does not change.
     """

@@ -1,4 +1,4 @@
-"""Bringing an earlier version of a scene back: whole, or some of it."""
+"""Bringing an earlier version of a scene back: whole, or part."""
 
 from collections.abc import Collection, Iterable
 from typing import Annotated, Literal
@@ -27,7 +27,7 @@ class BroughtPart(Frozen):
 
     object: an id, or `dial:` and an id; None for the scene itself. what: one `channel` (of the scene: a field such as `length`, or `inset:` and the
     id of a scene inside) with the rules on it; the `motion`: all channels and rules; the `drawing`: all but the motion; or `all`, which also brings
-    back what is there no longer, and takes out what was not there yet.
+    back what is there no longer, and removes what was not there yet.
     """
 
     object: Owner | None
@@ -36,7 +36,7 @@ class BroughtPart(Frozen):
 
 
 class BringBack(Edit):
-    """Make a scene, or parts of it, as it was in an earlier version. Nothing else changes."""
+    """Make a scene, or parts of it, unchanged in an earlier version. Nothing else changes."""
 
     edit: Literal["bring-back"]
     kept: Scene
@@ -130,7 +130,7 @@ def _with_thing(scene: Scene, kept: Scene, object_id: str, parts: list[BroughtPa
 
 
 def _with_added(scene: Scene, kept: Scene, object_id: str) -> Scene:
-    """The scene with an object that is there no longer, and all that hung on it and is gone too, each in front of what it was in front of."""
+    """The scene with an object that is there no longer, and all that attached to it and is missing too, each in front of what it was in front of."""
     wanted = set(with_parts((object_id,), kept.children)) - scene.by_id.keys()
     there = wanted | scene.by_id.keys()
     objects = list(scene.objects)

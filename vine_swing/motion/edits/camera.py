@@ -1,4 +1,4 @@
-"""Edits of the camera and of how far away things are."""
+"""Edits of the camera and of how far away objects are."""
 
 from typing import Annotated, Literal
 
@@ -36,7 +36,7 @@ class AddCamera(Edit):
 
 
 class SetDepths(Edit):
-    """Say how far away some objects are that hang on nothing. Those whose depth has keys keep them."""
+    """Say how far away some objects are that have no parent. Those whose depth has keys keep them."""
 
     edit: Literal["set-depths"]
     depths: Annotated[dict[Id, Depth], Field(min_length=1, max_length=MAX_OBJECTS)]
@@ -56,7 +56,7 @@ class SetDepths(Edit):
 
 
 class PinObject(Edit):
-    """Let an object that hangs on nothing keep to the picture wherever the camera looks, or not."""
+    """Let an object that has no parent keep to the picture wherever the camera looks, or not."""
 
     edit: Literal["pin-object"]
     id: Id

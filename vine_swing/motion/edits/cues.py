@@ -83,7 +83,7 @@ class Press(Frozen):
 class LayPresses(Edit):
     """Lay what was played down as keys, so that from the frame `start` on the scene shows what the presses showed: everything a cue
     moves waits at the pose of the frame `rest` until its first press, and stays where a run leaves it. Keys from `start` on give way; the scene
-    gets longer where it has to. Rules go on working on the keys laid down."""
+    gets longer where it has to. Rules go on working on the keys written as keys."""
 
     edit: Literal["lay-presses"]
     start: PlainFrame
@@ -110,7 +110,7 @@ class LayPresses(Edit):
         return f"lay down {len(self.presses)} {'press' if len(self.presses) == 1 else 'presses'}"
 
     def _by_object(self, scene: Scene) -> dict[str, list[Press]]:
-        """What moved each object, in order of time; what hangs on an object goes along with it."""
+        """What moved each object, in order of time; the children of an object goes along with it."""
         found: dict[str, list[Press]] = {}
         moved: dict[str, list[str]] = {}
         for press in sorted(self.presses, key=lambda one: one.at):
@@ -139,12 +139,12 @@ class LayPresses(Edit):
         return list(keys.values())
 
     def _before(self, thing: SceneObject, name: str) -> list[Key]:
-        """The keys before `start`, and what stands for the end that went on from them up to there."""
+        """The keys before `start`, and what represents the end that went on from them up to there."""
         channel = thing.channels[name]
         first, last = channel.keys[0].frame, channel.keys[-1].frame
         kept = [key for key in channel.keys if key.frame < self.start]
         if len(kept) > 1 and leaning(kept):
-            # Splines go by their neighbours, and get new ones: curves that go the same way stand for them.
+            # Splines follow their neighbours, and get new ones: curves that go the same way represent them.
             kept = stretch_keys(thing, name, first, kept[-1].frame)
         if channel.before.mode != "hold" and 0 < first < self.start:
             # More keys would make another turn of it.
@@ -166,7 +166,7 @@ class LayPresses(Edit):
 
 
 def _going_on(keys: list[Key], more: list[Key]) -> list[Key]:
-    """Some keys and those that go on from the last of them, which is arrived at as it was."""
+    """Some keys and those that go on from the last of them, which is arrived at unchanged."""
     return [*keys[:-1], more[0].copy_with(into=keys[-1].into), *more[1:]] if keys else more
 
 
@@ -174,7 +174,7 @@ def cue_in(scene: Scene, cue_id: str) -> Cue:
     """The cue with this id.
 
     Raises:
-        NoSuchThing: if there is none.
+        NoSuchThing: if it is missing.
     """
     for cue in scene.cues:
         if cue.id == cue_id:

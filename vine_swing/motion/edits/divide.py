@@ -11,7 +11,7 @@ from vine_swing.motion.timing.path import Curve, curves, pace_of, way_of
 def divided(path: Channel, frame: float) -> Channel | None:
     """A path with one more key, on it at a frame within it; None for frames outside its keys or with a key.
 
-    A curved stretch becomes two Bezier curves that lie on it exactly; both take over its ease.
+    A curved stretch becomes two Bezier curves that are on it exactly; both copy its ease.
     """
     keys = path.keys
     i = next((n for n in range(len(keys) - 1) if keys[n].frame < frame < keys[n + 1].frame), None)

@@ -14,11 +14,11 @@ from vine_swing.motion.scene.objects import SceneObject
 
 
 class DuplicateObjects(OfObjects):
-    """Copy objects with all that hangs on them. A copy hangs on what its original hangs on and lies right in front of it.
+    """Copy objects with their descendants. A copy is attached to what its original is attached to and lies right in front of it.
 
     What the copied ones name among themselves (parents, leaders, lists, formulas), the copies name among themselves; what else they name is the same.
 
-    objects: whose copies are wanted; one that hangs on another of them is copied with that. prefix: the copies get the ids `<prefix>-1`,
+    objects: whose copies are wanted; one that is attached to another of them is copied with that. prefix: the copies get the ids `<prefix>-1`,
     `<prefix>-2`, …: first those of `objects`, in their order here, and then those of their parts in drawing order.
     """
 
@@ -35,7 +35,7 @@ class DuplicateObjects(OfObjects):
         ids = {old: f"{self.prefix}-{n}" for n, old in enumerate(copied, 1)}
         check_free(scene, self.prefix, ids.values())
         copies = _copies(scene, ids)
-        # Each copy lies in front of the frontmost part of what is copied as a whole.
+        # Each copy is in front of the frontmost part of what is copied as a whole.
         front = {whole[-1]: [copies[one] for one in whole] for whole in wholes.values()}
         return scene.copy_with(objects=tuple(one for thing in scene.objects for one in (thing, *front.get(thing.id, ()))))
 

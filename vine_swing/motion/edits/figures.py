@@ -1,4 +1,4 @@
-"""Edits of figures: beginning with one, its joints, what hangs on its bones, how it walks, and freezing what it does."""
+"""Edits of figures: beginning with one, its joints, the children of its bones, how it walks, and freezing what it does."""
 
 from collections.abc import Collection
 from itertools import pairwise
@@ -93,8 +93,8 @@ def figure_in(scene: Scene, object_id: str) -> FigureObject:
 
 
 class SetFigure(Edit):
-    """Other joints for a figure. What hangs on a bone goes along with it: it turns with the bone, and grows with its length. Channels of
-    joints that are gone are let go, and so are the bones of what hung on them."""
+    """Other joints for a figure. Children of a bone goes along with it: it turns with the bone, and grows with its length. Channels of
+    joints that are missing are released, and so are the bones of what attached to them."""
 
     edit: Literal["set-figure"]
     id: Id
@@ -244,7 +244,7 @@ class SetGait(Edit):
 
 
 class TravelCycle(Edit):
-    """Have a figure go on for ever with the cycle it walks on the spot: one stride in as many frames as its treadmill takes. The treadmill
+    """Have a figure go on forever with the cycle it walks on the spot: one stride in as many frames as its treadmill takes. The treadmill
     is switched off; x is keyed from where it is, forward or back."""
 
     edit: Literal["travel-cycle"]

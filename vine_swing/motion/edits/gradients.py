@@ -141,7 +141,7 @@ def _renumbered(thing: ShapeObject, of: Painted, numbers: dict[int, int]) -> Sha
 
 
 def _between(places: Array, colours: list[str], place: float, after: int) -> str:
-    """The colour of a gradient at a place that lies after so many of its stops, blended as painters do: in sRGB."""
+    """The colour of a gradient at a place that lies after this many of its stops, blended as painters do: in sRGB."""
     if after == 0 or after == len(colours):
         return colours[max(0, after - 1)]
     one, other = (colour.parse_hex(colours[n]) for n in (after - 1, after))

@@ -24,13 +24,13 @@ from vine_swing.motion.timing.channel import Channel
 
 
 class MakeInset(Edit):
-    """Put some objects, with all that hangs on them, into a scene of its own that an inset shows in their place: it looks and moves as before.
+    """Put some objects, with their descendants, into a scene of its own that an inset shows in their place: it looks and moves as before.
 
     A single group becomes the inset itself, and keeps its place, its keys and its rules; anything else moves as it did inside an inset that
     stands where the first of it is at `frame`.
 
     id: of the new object: the inset or, where a group becomes one, the group inside that holds its parts. scene: the id of the new inner scene.
-    parts: the ids of the objects, which hang on the same thing.
+    parts: the ids of the objects, which are attached to the same object.
     """
 
     edit: Literal["make-inset"]
@@ -84,7 +84,7 @@ class MakeInset(Edit):
             inset=InsetUse(scene=self.scene),
             channels={"x": Channel(base=x), "y": Channel(base=y)},
         )
-        # In front of all of it, as what is painted together is painted where the foremost of it was.
+        # In front of all, as what is painted together is painted where the foremost of it was.
         place = max(scene.places[one.id] for one in parts) + 1
         return _without(scene.with_added(inset, place), inside, inner)
 
@@ -245,9 +245,7 @@ def _refuse_across(scene: Scene, inside: set[str]) -> None:
         for other in named_by(scene, thing):
             if other in scene.by_id and (thing.id in inside) != (other in inside):
                 where = "outside" if thing.id in inside else "inside"
-                raise EditError(
-                    f"'{thing.name}' reads '{scene.by_id[other].name}', which would be {where}; put both inside, or unlink them first"
-                )
+                raise EditError(f"'{thing.name}' reads '{scene.by_id[other].name}', which would be {where}; put both inside, or unlink them first")
 
 
 def _without(scene: Scene, inside: set[str], inner: InnerScene) -> Scene:

@@ -56,7 +56,7 @@ class SetValue(_ChannelEdit):
 class SetKey(_ChannelEdit):
     """Set a key at a frame: a new one, or a new value for the one that is there.
 
-    A new key between two others takes over the ease of the stretch it divides, unless an ease is given. Without a value,
+    A new key between two others copies the ease of the stretch it divides, unless an ease is given. Without a value,
     the key gets the very value the keys give the channel at that frame.
     """
 
@@ -304,7 +304,7 @@ def pick(channel: Channel, frames: tuple[float, ...], what: str) -> list[Key]:
     """The keys at these frames, in order of time.
 
     Raises:
-        NoSuchThing: if there is none at one of them.
+        NoSuchThing: if it is missing at one of them.
     """
     wanted = set(frames)
     picked = [key for key in channel.keys if key.frame in wanted]

@@ -22,7 +22,7 @@ Array = NDArray[np.float64]
 
 
 class SampledTrack(Frozen):
-    """Samples for one channel, setting or dial, as a table has them. Where two lie on one frame, the later counts.
+    """Samples for one channel, setting or dial, as a table has them. Where two are on one frame, the later counts.
 
     times, values: one a sample; colours as hex. scale, offset: a number becomes value · scale + offset.
     """
@@ -42,7 +42,7 @@ class SampledTrack(Frozen):
 
 
 class LaySamples(Edit):
-    """Lay samples down as keys, in place of those that lie within their stretch of time.
+    """Lay samples down as keys, in place of those that are within their stretch of time.
 
     first: the frame of time 0. pace: frames of one unit of time. tolerance: how far the motion may pass from any sample, in its own unit; 0
     for a key on every sample, joined evenly. With a tolerance, few keys with handles take their place.
@@ -72,7 +72,7 @@ class LaySamples(Edit):
         """The keys that a track becomes, in order.
 
         Raises:
-            NoSuchThing: if there is no such channel.
+            NoSuchThing: if the channel does not exist.
             EditError: if values are of another kind than the channel's, or make too many keys.
         """
         thing = owner_in(scene, track.object)
@@ -135,7 +135,7 @@ class BringKeys(Edit):
 
     @staticmethod
     def _owner(scene: Scene, track: KeyedTrack) -> str | None:
-        """Whose keys they are here; None where nothing is called so, or has no such channel."""
+        """Whose keys they are here; None where nothing is named so, or has no such channel."""
         thing: SceneObject | DialObject | None = scene.by_name.get(track.object)
         if thing is None and (dial := scene.dials_by_name.get(track.object)) is not None:
             thing = owner_in(scene, f"dial:{dial.id}")

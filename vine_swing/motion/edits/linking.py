@@ -21,7 +21,7 @@ def formula_by_hand(scene: Scene, driver: Ref, driven: Ref, how: ByHand, keep_at
         driver: a channel with numbers, or a dial as (`dial:` and its id, "value").
         driven: a channel with numbers, or a number setting of a rule, named `rule:setting`.
         how: the way it follows.
-        keep_at: the frame at which its value stays as it is now; None to take the driver's as it comes.
+        keep_at: the frame at which its value stays in its current state; None to take the driver's as it comes.
 
     Raises:
         NoSuchThing: if the scene has no such driver or driven.

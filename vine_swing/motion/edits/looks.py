@@ -1,4 +1,4 @@
-"""Edits of how objects are painted: their lines, and how they are laid onto what lies below."""
+"""Edits of how objects are painted: their lines, and how they are composited onto what lies below."""
 
 from typing import Literal
 
@@ -23,7 +23,7 @@ class SetLine(Edit):
 
 
 class SetBlend(Edit):
-    """Choose how an object, with all that hangs on it, is laid onto what lies below."""
+    """Choose how an object, with its descendants, is composited onto what lies below."""
 
     edit: Literal["set-blend"]
     id: Id

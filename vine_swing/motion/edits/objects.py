@@ -99,7 +99,7 @@ class ShowObject(_ObjectEdit):
 
 
 class DeleteObject(_ObjectEdit):
-    """Take an object out of the troupe, with everything that hangs on it."""
+    """Take an object out of the troupe, with all descendants of it."""
 
     edit: Literal["delete-object"]
 
@@ -113,7 +113,7 @@ class DeleteObject(_ObjectEdit):
 
 
 class SetShape(_ObjectEdit):
-    """Give a drawn object another shape. Channels the new shape does not have are let go, with the rules that act on nothing else."""
+    """Give a drawn object another shape. Channels the new shape does not have are released, with the rules that act on nothing else."""
 
     edit: Literal["set-shape"]
     shape: Shape
@@ -169,7 +169,7 @@ class MovePivot(_ObjectEdit):
 
 
 def cues_without(cues: Iterable[Cue], gone: Collection[str]) -> tuple[Cue, ...]:
-    """Cues that no longer name objects that are gone."""
+    """Cues that no longer name objects that are missing."""
     return tuple(
         cue.copy_with(objects=tuple(one for one in cue.objects if one not in gone), click=None if cue.click in gone else cue.click)
         if any(one in gone for one in (*cue.objects, cue.click))
@@ -179,14 +179,14 @@ def cues_without(cues: Iterable[Cue], gone: Collection[str]) -> tuple[Cue, ...]:
 
 
 def outlined(thing: ShapeObject, data: str) -> SceneObject:
-    """A drawn object with SVG path data as its shape, in the colours it has; what only its old shape had is let go."""
+    """A drawn object with SVG path data as its shape, in the colours it has; what only its old shape had is released."""
     # Shapes differ in what colours they have where none was chosen.
     paint = {name: Channel(base=thing.specs[name].default) for name in ("fill", "stroke", "stroke.width") if name not in thing.channels}
     return fitted(thing.copy_with(shape=OutlineShape(type="outline", d=data), channels=thing.channels | paint))
 
 
 def free_name(scene: Scene, wanted: str) -> str:
-    """The wanted name, with the first number that makes it the scene's only one of that name."""
+    """The wanted name, with the first number that makes it the scene's only one name."""
     return name_beside(scene.names, wanted)
 
 
@@ -199,7 +199,7 @@ def name_beside(taken: Collection[str], wanted: str) -> str:
 
 
 def fitted(thing: SceneObject) -> SceneObject:
-    """An object of which some channels are gone, without what it had on them: keys, and rules that act on nothing else."""
+    """An object of which some channels are missing, without what it had on them: keys, and rules that act on nothing else."""
     rules = (
         rule if rule.channels == "keyed" else rule.copy_with(channels=tuple(name for name in rule.channels if name in thing.specs))
         for rule in thing.rules

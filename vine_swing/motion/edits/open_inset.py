@@ -1,4 +1,4 @@
-"""Opening an inset: it becomes a group, and what was inside hangs on it, moving as it did."""
+"""Opening an inset: it becomes a group, and what was inside is attached to it, moving as it did."""
 
 from typing import Literal
 

@@ -1,4 +1,4 @@
-"""The drawing order of several objects, with all that hangs on them."""
+"""The drawing order of several objects, with their descendants."""
 
 from typing import Annotated, Literal
 
@@ -13,10 +13,10 @@ from vine_swing.motion.scene.model import Scene
 
 
 class OrderObjects(Edit):
-    """Move some objects, with all that hangs on them, within the drawing order; among themselves they keep theirs.
+    """Move some objects, with their descendants, within the drawing order; among themselves they keep theirs.
 
-    to: in front of or behind all others that hang on the same thing (`front`, `back`), past the nearest of those (`forward`, `backward`), or just
-    in front of or behind `other` with all that hangs on it (`before`, `behind`).
+    to: in front of or behind all others that are attached to the same object (`front`, `back`), past the nearest of those (`forward`, `backward`), or just
+    in front of or behind `other` with its descendants (`before`, `behind`).
     """
 
     edit: Literal["order-objects"]
@@ -46,7 +46,7 @@ class OrderObjects(Edit):
         return _moved(scene, block, with_parts((other,), scene.children), in_front=self.to == "before")
 
     def _among_siblings(self, scene: Scene, parent: str | None, tops: list[str]) -> Scene:
-        """Objects that hang on one thing are moved past others that do."""
+        """Objects that are attached to one object are moved past others that do."""
         siblings = [one.id for one in scene.objects if one.parent == parent]
         others = [one for one in siblings if one not in tops]
         if not others:

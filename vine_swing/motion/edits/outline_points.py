@@ -58,7 +58,7 @@ def written(outline: Outline, name: str) -> str:
 
 
 class _OutlineEdit(Edit):
-    """A change of an outline: with a frame, of its key there, which is made if there is none; without, of the shape itself."""
+    """A change of an outline: with a frame, of its key there, which is made if it is missing; without, of the shape itself."""
 
     object: Id
     frame: Frame | None = None
@@ -108,7 +108,7 @@ class _OutlineEdit(Edit):
 
 
 def keyed_with(channel: Channel, frame: float, value: str) -> Channel:
-    """A channel of outlines with a key at a frame; a new one divides the stretch it lies in and takes its ease."""
+    """A channel of outlines with a key at a frame; a new one divides the stretch it is in and takes its ease."""
     there = channel.key_at(frame)
     earlier = [key for key in channel.keys if key.frame < frame]
     later = [key for key in channel.keys if key.frame > frame]
@@ -238,7 +238,7 @@ class JoinEnds(_OutlineEdit):
 
 
 class ReverseOutline(_OutlineEdit):
-    """Let an outline be gone the other way."""
+    """Let an outline be removed the other way."""
 
     edit: Literal["reverse-outline"]
     _of_all_keys = True

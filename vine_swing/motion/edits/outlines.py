@@ -83,7 +83,7 @@ class RefitOutline(Edit):
 
 class CombineOutlines(Edit):
     """Make one outline of several objects as they are at a frame: unite them, cut the others out of the first, keep what all share, or leave out
-    what two share. The first keeps its name, colours and place; the others are let go."""
+    what two share. The first keeps its name, colours and place; the others are released."""
 
     edit: Literal["combine-outlines"]
     objects: Annotated[tuple[Id, ...], Field(min_length=2, max_length=_MOST_COMBINED)]
@@ -106,7 +106,7 @@ class CombineOutlines(Edit):
         gone = {one.id for one in others}
         changed = outlined(first, written(made, first.name))
         kept = with_object(scene, changed.copy_with(channels={name: one for name, one in changed.channels.items() if name != OUTLINE}))
-        # What hangs on those that go, hangs on the first from now on.
+        # Children of those that go, is attached to the first from now on.
         moved = tuple(
             thing.copy_with(parent=first.id, bone=None) if thing.parent in gone else thing for thing in kept.objects if thing.id not in gone
         )

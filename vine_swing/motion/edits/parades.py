@@ -19,7 +19,7 @@ from vine_swing.motion.timing.channel import Channel
 class MakeParade(Edit):
     """Hang some objects on a new parade. It stands where the first of them is at `frame`, and each looks the same as before where nothing copies it.
 
-    parts: the ids of the objects, which hang on the same thing. values: channels of the parade, by name.
+    parts: the ids of the objects, which are attached to the same object. values: channels of the parade, by name.
     """
 
     edit: Literal["make-parade"]
@@ -40,14 +40,14 @@ class MakeParade(Edit):
         if len(hangs_on) > 1:
             raise EditError(f"{_listed(parts)} have different parents; attach them to the same parent first, or group them")
         ((parent, bone),) = hangs_on
-        # Of the first, its own place in what it hangs on.
+        # Of the first, its own place in its parent.
         first = placed_at(scene, parts[0].id, self.frame)
         place = {name: Channel(base=float(first.channels[name][0])) for name in ("x", "y")}
         channels = place | {name: Channel(base=float(value)) for name, value in self.values.items()}
         made = ParadeObject(
             id=self.id, name=free_name(scene, self.name), kind="parade", parent=parent, bone=bone, parade=self.parade, channels=channels
         )
-        # In front of what hangs on it, so that it is painted where the foremost of it was.
+        # In front of its children, so that it is painted where the foremost of it was.
         last = max(scene.places[one.id] for one in parts)
         hung = scene.with_added(made, last + 1)
         for one in parts:
@@ -62,7 +62,7 @@ class MakeParade(Edit):
 
 
 class SetParade(Edit):
-    """Lay a parade out anew, with its lists and the values that single copies have."""
+    """Lay a parade out again, with its lists and the values that single copies have."""
 
     edit: Literal["set-parade"]
     id: Id
@@ -82,7 +82,7 @@ class SetParade(Edit):
 
 
 class OpenParade(Edit):
-    """Take a parade away and leave what hangs on it, once, where it is at a frame."""
+    """Take a parade away and leave its children, once, where it is at a frame."""
 
     edit: Literal["open-parade"]
     id: Id
@@ -107,7 +107,7 @@ def parade_in(scene: Scene, object_id: str) -> ParadeObject:
     """The parade with this id.
 
     Raises:
-        NoSuchThing: if there is no such object.
+        NoSuchThing: if the object does not exist.
         EditError: if it is no parade.
     """
     thing = object_in(scene, object_id)

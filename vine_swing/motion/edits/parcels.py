@@ -40,7 +40,7 @@ class LeftBehind:
 
 @dataclass(frozen=True)
 class Parcel:
-    """Some objects as a scene of their own, with all that hangs on them; the dials they read and the pictures, fonts and inner scenes they show come
+    """Some objects as a scene of their own, with their descendants; the dials they read and the pictures, fonts and inner scenes they show come
     along."""
 
     scene: Scene
@@ -48,11 +48,11 @@ class Parcel:
 
 
 def parcel_of(scene: Scene, ids: Sequence[str], frame: float) -> Parcel:
-    """Pack some objects of a scene. What hangs on something that stays behind is freed, and looks at `frame` as it did.
+    """Pack some objects of a scene. Children of something that stays behind is freed, and looks at `frame` as it did.
 
     Raises:
-        NoSuchThing: if there is no such object.
-        EditError: if what one hangs on is flat at that frame, so that it cannot be freed.
+        NoSuchThing: if the object does not exist.
+        EditError: if one's parent is flat at that frame, so that it cannot be freed.
     """
     chosen = set(with_parts(tuple(object_in(scene, one).id for one in ids), scene.children))
     things = [one for one in scene.objects if one.id in chosen]
@@ -92,8 +92,8 @@ class PlaceParcel(Edit):
     A dial of a name that the scene has already is the scene's own, if both hold the same kind of value; an inner scene that is the same as one here
     is that one. What the objects name among themselves stays theirs.
 
-    parcel: a scene that holds them, as `parcel_of` packs it. prefix: what their ids begin with here. hang: what copied objects shall hang on here, by
-    the ids they had; they look the same at `frame`. x, y: how far what hangs on nothing is moved, px.
+    parcel: a scene that holds them, as `parcel_of` packs it. prefix: what their ids begin with here. hang: what copied objects shall be attached to here, by
+    the ids they had; they look the same at `frame`. x, y: how far the children of nothing is moved, px.
     """
 
     edit: Literal["place-parcel"]

@@ -21,7 +21,7 @@ from vine_swing.motion.timing.fit import fit_keys
 from vine_swing.motion.timing.path import Curve, evaluate_path, points_of, way_of
 
 Array = NDArray[np.float64]
-#: How far, in pixels, joining and splitting may stray from the motion they take over, at any quarter of a frame.
+#: How far, in pixels, joining and splitting may stray from the motion they copy, at any quarter of a frame.
 TOLERANCE = 0.05
 _PER_FRAME = 4
 _FITTINGS = 200
@@ -157,7 +157,7 @@ class JoinPath(_PathEdit):
             ends = (moving[0].before, moving[0].after)
             pair = [channel.copy_with(before=HOLD, after=HOLD) for channel in pair]
         elif any(channel.before != HOLD or channel.after != HOLD for channel in moving):
-            # x and y go on differently past their keys, which one path cannot: what the scene shows of it is laid down.
+            # x and y go on differently past their keys, which one path cannot: what the scene shows of it is written as keys.
             frames |= {0.0, float(scene.length - 1)}
             for channel in moving:
                 frames |= set(channel.turns(scene.length))
@@ -230,7 +230,7 @@ def _one_ease(pair: list[Channel], first: float, last: float) -> Ease | None:
 
 
 def _traced(place: Callable[[Array], Array], first: float, last: float) -> list[Key]:
-    """Keys for a stretch that bends: Bezier curves that lie on the way, with a pace that is that of the motion."""
+    """Keys for a stretch that bends: Bezier curves that are on the way, with a pace that is that of the motion."""
     t = _between(first, last)
     points = place(t)
     ends = [Key(frame=first, value=_point(points[0]), way="straight"), Key(frame=last, value=_point(points[-1]))]
@@ -255,7 +255,7 @@ def _traced(place: Callable[[Array], Array], first: float, last: float) -> list[
 
 def _fitted(points: Array, share: Array) -> Curve:
     """The Bezier curve between the first and last of some points (n, 2) that passes the others most nearly: its inner control points
-    by least squares, then each point's parameter by a Newton step towards the nearest place of the curve, repeat the list."""
+    by least squares, then each point's parameter by a Newton step towards the nearest place of the curve, repeatedly."""
     start, end = points[0], points[-1]
     s = share
     controls = np.array([start, start + (end - start) / 3, end - (end - start) / 3, end])

@@ -21,7 +21,7 @@ _MOST_BYTES = 300_000_000
 
 
 class AddPicture(Edit):
-    """Put a picture into the troupe, or a flipbook of several, which turns its pages for ever; x and y are its middle."""
+    """Put a picture into the troupe, or a flipbook of several, which turns its pages forever; x and y are its middle."""
 
     edit: Literal["add-picture"]
     id: Id
@@ -65,7 +65,7 @@ class SetPicture(Edit):
 
 
 class TurnPages(Edit):
-    """Let a flipbook turn all its pages at a pace, for ever, from a frame on."""
+    """Let a flipbook turn all its pages at a pace, forever, from a frame on."""
 
     edit: Literal["turn-pages"]
     id: Id
@@ -83,7 +83,7 @@ class TurnPages(Edit):
 class LayBehind(Edit):
     """Make a background of a picture: behind everything else, in the middle of the scene.
 
-    `fill`: over all of it, cropped; `tile`: as high as the scene, and across repeat the list for ever; `stay`: as large as it is. What keys or rules
+    `fill`: over all, cropped; `tile`: as high as the scene, and across repeatedly forever; `stay`: as large as it is. What keys or rules
     say of its place and size stays.
     """
 
@@ -192,13 +192,13 @@ def with_kept(scene: Scene, pictures: tuple[KeptPicture, ...]) -> Scene:
 
 
 def turning(count: int, frames_a_page: float, first: float) -> Channel:
-    """The channel of a flipbook that turns so many pages, repeat the list."""
+    """The channel of a flipbook that turns this many pages, repeatedly."""
     keys = (Key(frame=first, value=0.0), Key(frame=first + count * frames_a_page, value=float(count)))
     return Channel(base=0.0, keys=keys, before=End(mode="loop"), after=End(mode="loop"))
 
 
 def _shown_size(pictures: tuple[KeptPicture, ...], scene: tuple[int, int]) -> tuple[float, float]:
-    """Its own size, or smaller, so that it lies within the picture."""
+    """Its own size, or smaller, so that it is within the picture."""
     width, height = max(one.width for one in pictures), max(one.height for one in pictures)
     share = min(1.0, scene[0] / width, scene[1] / height)
     return round(width * share, 2), round(height * share, 2)

@@ -21,14 +21,14 @@ from vine_swing.motion.scene.objects import CameraObject, ShapeObject
 from vine_swing.motion.scene.shapes import PlainShape
 from vine_swing.motion.timing.channel import Channel
 
-#: Of a shadow on the ground: its width as a share of the thing's, its height as one of its own width, and how much of it is left at the top.
+#: Of a shadow on the ground: its width as a share of the object's, its height as one of its own width, and how much of it is left at the top.
 _WIDE, _FLAT, _LEFT = 0.9, 0.16, 0.3
 #: By how much of a picture's height something falls that never leaves the ground.
 _USUAL_FALL = 0.5
 #: How fast fog thickens with depth.
 _THICKENS = 0.35
 _FOG = "fog"
-#: Half of how large a thing is taken for that draws nothing, px.
+#: Half of how large an object is taken for that draws nothing, px.
 _UNDRAWN = 40.0
 
 
@@ -91,7 +91,7 @@ class GroundShadow(Edit):
 
 
 class FogByDistance(Edit):
-    """Let some objects that hang on nothing go over to a colour, the more the farther away they are: by a rule Recolour whose share is linked to
+    """Let some objects that have no parent go over to a colour, the more the farther away they are: by a rule Recolour whose share is linked to
     their depth. One that has fog already takes the new colour."""
 
     edit: Literal["fog-by-distance"]

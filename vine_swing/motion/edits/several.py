@@ -23,7 +23,7 @@ class AddObjects(Edit):
     """Put several objects into the troupe, in front of all others. What they name among themselves (parents, leaders, lists, formulas) stays
     theirs, even where ids and names are taken here.
 
-    prefix: what their ids begin with here. x, y: how far what hangs on nothing is moved, px.
+    prefix: what their ids begin with here. x, y: how far the children of nothing is moved, px.
     """
 
     edit: Literal["add-objects"]
@@ -51,7 +51,7 @@ class AddObjects(Edit):
 
 
 def check_free(scene: Scene, prefix: str, ids: Collection[str]) -> None:
-    """Refuse ids for new objects, all with one prefix, that are taken in a scene or by one another.
+    """Refuse ids for new objects, all with one prefix, that are accepted a scene or by one another.
 
     Raises:
         EditError: naming the prefix.

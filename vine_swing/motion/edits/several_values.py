@@ -77,7 +77,7 @@ class ChangeValues(_OfSeveral):
 class KeyObjects(_OfSeveral):
     """Key some channels of all of some objects as they are at a frame, where they have no key there; each those of the channels that it has.
 
-    Named with x and y, `path` stands for them where an object follows one.
+    Named with x and y, `path` represents them where an object follows one.
     """
 
     edit: Literal["key-objects"]
@@ -94,7 +94,7 @@ class KeyObjects(_OfSeveral):
 
 
 class LockObjects(_OfSeveral):
-    """Lock objects against being picked and moved in the picture, or let go of them. What hangs on them is locked with them."""
+    """Lock objects against being picked and moved in the picture, or released them. Their children is locked with them."""
 
     edit: Literal["lock-objects"]
     locked: bool

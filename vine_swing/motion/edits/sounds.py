@@ -1,4 +1,4 @@
-"""Edits of sounds, and of the marks on the timeline that go by them."""
+"""Edits of sounds, and of the marks on the timeline that follow them."""
 
 from typing import Annotated, Any, Literal
 
@@ -86,7 +86,7 @@ class SetSound(Edit):
 
 
 class DeleteSound(Edit):
-    """Take a sound out of the scene. Dials that follow it go by their keys again."""
+    """Take a sound out of the scene. Dials that follow it follow their keys again."""
 
     edit: Literal["delete-sound"]
     id: Id
@@ -133,7 +133,7 @@ def sound_in(scene: Scene, sound_id: str) -> KeptSound:
     """The sound with this id.
 
     Raises:
-        NoSuchThing: if there is none.
+        NoSuchThing: if it is missing.
     """
     found = scene.sounds_by_id.get(sound_id)
     if found is None:

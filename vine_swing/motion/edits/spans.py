@@ -1,4 +1,4 @@
-"""Edits of when objects are shown, and of what hangs on them with that."""
+"""Edits of when objects are shown, and of their children with that."""
 
 from math import ceil, floor
 from typing import Literal
@@ -42,9 +42,9 @@ class SetSpan(Edit):
 
 
 class FitParts(Edit):
-    """Let all that hangs on an object follow a change of its span, from `first`…`last` (null: the scene's own) to the one it has
+    """Let all descendants of an object follow a change of its span, from `first`…`last` (null: the scene's own) to the one it has
     now. `extend`: what began or ended with it does so again, whatever was shown for a part of that time is left alone.
-    `stretch`: the keys and spans of all of it lie at the same share of the new span as of the old one."""
+    `stretch`: the keys and spans of all lie at the same share of the new span as of the old one."""
 
     edit: Literal["fit-parts"]
     id: Id
@@ -133,7 +133,7 @@ def _stretch(thing: SceneObject, was: Span, now: Span, length: int) -> TimeMap:
 
 
 def _extended(part: SceneObject, was: Span, now: Span, length: int) -> SceneObject:
-    """A part whose ends go on lying on those of what it hangs on; ends that are the scene's own, or lay elsewhere, stay."""
+    """A part whose ends go on lying on those of its parent; ends that are the scene's own, or lay elsewhere, stay."""
     if part.span == WHOLE:
         return part
     (was_first, was_last), (first, last) = was.within(length), part.span.within(length)
@@ -143,5 +143,5 @@ def _extended(part: SceneObject, was: Span, now: Span, length: int) -> SceneObje
     if ends is not None and last >= was_last:
         ends = now.last
     after = Span.model_construct(first=begins, last=ends).within(length)
-    # A part that began long before what it hangs on got shorter may have nothing left to be shown in.
+    # A part that began long before its parent got shorter may have nothing left to be shown in.
     return part if after[1] < after[0] else part.copy_with(span=Span(first=begins, last=ends))

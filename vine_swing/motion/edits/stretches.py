@@ -11,7 +11,7 @@ from vine_swing.motion.timing.channel import Channel, Key
 from vine_swing.motion.timing.fit import fit_keys
 from vine_swing.motion.timing.path import way_of
 
-#: How far keys that stand for a piece of a stretch may stray from it, as a share of how far it goes.
+#: How far keys that represent a piece of a stretch may stray from it, as a share of how far it goes.
 _STRAY = 1e-4
 
 
@@ -23,7 +23,7 @@ def posed(thing: SceneObject, name: str, frame: float) -> Key:
 
 
 def stretch_keys(thing: SceneObject, name: str, first: float, last: float) -> list[Key]:
-    """Keys from frame `first` to `last` of a keyed channel, the last on hold: its own where a stretch between two of them lies within, and
+    """Keys from frame `first` to `last` of a keyed channel, the last on hold: its own where a stretch between two of them is within, and
     fitted ones for what begins or ends between keys or depends on keys outside."""
     channel = thing.channels[name]
     stops = sorted({float(first), *(key.frame for key in channel.keys if first < key.frame < last), float(last)})

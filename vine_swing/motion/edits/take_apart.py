@@ -30,7 +30,7 @@ from vine_swing.motion.timing.channel import Channel, Key
 from vine_swing.motion.timing.fit import fit_colours, fit_keys
 
 Array = NDArray[np.float64]
-#: How far keys may lie from the motion they stand for: px, degrees, and shares of colours and factors.
+#: How far keys may lie from the motion they represent: px, degrees, and shares of colours and factors.
 _TOLERANCE = {"px": 0.05, "°": 0.02}
 _FINE = 0.0005
 
@@ -67,7 +67,7 @@ class _Apart:
         self._scene, self._thing, self._parade, self._frame = scene, thing, parade, frame
         self._frames = baked.frames
         below = baked.plan.below({thing.id}) - {thing.id}
-        #: All that hangs on the parade, parents first.
+        #: All that is attached to the parade, parents first.
         self._parts = sorted((scene.by_id[one] for one in below), key=self._depth)
         self._taken = dict.fromkeys(scene.by_id)
         self._names = set(scene.names)

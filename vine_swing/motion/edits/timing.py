@@ -187,7 +187,7 @@ class HoldHere(Edit):
             if spec.kind == "point" and not thing.is_keyed(name):
                 continue
             if spec.kind == "point":
-                # The stop lies on the path, which keeps its shape.
+                # The stop is on the path, which keeps its shape.
                 scene = with_channel(scene, self.object, name, lambda path: divided(path, self.frame) or path)
             value = keyed_value(owner_in(scene, self.object).channels.get(name, Channel()), spec, self.frame, thing)
             scene = with_channel(scene, self.object, name, lambda channel, value=value: self._held(channel, value))  # type: ignore[misc]

@@ -23,7 +23,7 @@ _CHANGED = ("x", "y", "rotation", "skew", "scale.x", "scale.y")
 
 
 class TransformObjects(Together):
-    """Turn and size some objects in the picture about a common pivot, as one picture. With factors that differ, things that are turned become
+    """Turn and size some objects in the picture about a common pivot, as one picture. With factors that differ, objects that are turned become
     slanted, as they would on a stretched sheet.
 
     about: the pivot, px of the picture. turn: degrees, clockwise. scale: factors across and down, which come before the turn.
@@ -105,7 +105,7 @@ def decomposed(linear: Array, *, near: float, flat: tuple[float, float]) -> tupl
     a, b, c, d = (float(part) for part in linear[0, :4])
     wide = float(np.hypot(a, b))
     if wide == 0:
-        # Flat as it was: nothing to be told of its turn.
+        # Flat unchanged: nothing to be told of its turn.
         return near, 0.0, *flat
     sign = -1.0 if flat[0] < 0 else 1.0
     wide *= sign

@@ -1,4 +1,4 @@
-"""Edits of whole moves: turning so many times between two keys, and flipping."""
+"""Edits of whole moves: turning this many times between two keys, and flipping."""
 
 import math
 from typing import Annotated, Any, Literal
@@ -13,7 +13,7 @@ from vine_swing.motion.timing.channel import Channel, Key
 
 
 class TurnTimes(Edit):
-    """Let an object turn so many whole times, clockwise or anticlockwise, from one key of its rotation to the next. It arrives as
+    """Let an object turn this many whole times, clockwise or anticlockwise, from one key of its rotation to the next. It arrives as
     it did; what follows is turned along by the same whole turns."""
 
     edit: Literal["turn-times"]

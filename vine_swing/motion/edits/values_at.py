@@ -15,7 +15,7 @@ from vine_swing.motion.timing.evaluate import evaluate
 
 #: Moves smaller than this, px, are none.
 NOTHING = 1e-9
-#: The channels that say where a thing is.
+#: The channels that say where an object is.
 PLACE = ("path", "x", "y")
 
 
@@ -45,7 +45,7 @@ def set_values(scene: Scene, thing: SceneObject, values: Mapping[str, Value], fr
 
 
 class ValuesAtFrame:
-    """What the keys of some channels of some objects say at a frame, before any rule: worked out together, as one by one would cost far more."""
+    """What the keys of some channels of some objects say at a frame, before any rule: computed together, as one by one would cost far more."""
 
     def __init__(self, things: Iterable[SceneObject], names: Iterable[str], frame: float) -> None:
         self.frame = frame

@@ -1,1 +1,1 @@
-"""Figures: jointed characters, the limbs that bend, the ground they stand on and the steps they take."""
+"""Figures: jointed characters, the limbs that bend, the ground they are on and the steps they take."""

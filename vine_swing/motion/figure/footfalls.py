@@ -61,7 +61,7 @@ class Footfalls:
         Args:
             stretch: the walk.
             middle: the phase at which the foot is in the middle of its stance, within one cycle.
-            stance_at: the stance share, at the stretch's own frames (m,) or for all of it.
+            stance_at: the stance share, at the stretch's own frames (m,) or for all.
             turn: of a leg's group, which it is and of how many: whose turn comes first in a walk of a single step.
         """
         total, first = stretch.total, float(stretch.phase[0])
@@ -217,7 +217,7 @@ def rolled(feet: Feet, tread: Tread, arrives: Array, leaves: Array, roll: Array,
 
 
 def ankle(feet: Feet, angle: Array, roll: Array, about: Array) -> tuple[Array, Array]:
-    """Where ankles are from the points of the ground their feet stand on, (k, n) each; the ground tilted by `angle`, feet rolled about `about`."""
+    """Where ankles are from the points of the ground their feet are on, (k, n) each; the ground tilted by `angle`, feet rolled about `about`."""
     a, r = np.radians(angle), np.radians(roll)
     cos, sin = np.cos(r), np.sin(r)
     rx, ry = about - cos * about - sin * feet.ankle, cos * feet.ankle - sin * about

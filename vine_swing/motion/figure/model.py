@@ -13,7 +13,7 @@ from pydantic import Field, model_validator
 
 from vine_swing.motion.basics.values import Frozen, Name, Point
 
-#: Bones every figure has besides those of its limbs and chains; no limb or chain may be called so.
+#: Bones every figure has besides those of its limbs and chains; no limb or chain may be named so.
 HIPS, SPINE, HEAD = "hips", "spine", "head"
 _TAKEN = {HIPS, SPINE, HEAD}
 MAX_LIMBS = 24
@@ -58,7 +58,7 @@ class Chain(Frozen):
 
 @dataclass(frozen=True)
 class Bone:
-    """A bone where it rests: from one joint to the next, and what it hangs on."""
+    """A bone where it rests: from one joint to the next, and its parent."""
 
     name: str
     label: str
@@ -76,7 +76,7 @@ class Figure(Frozen):
 
     @cached_property
     def bones(self) -> dict[str, Bone]:
-        """Every bone by the name parts hang on it by, in drawing order of nothing in particular: hips, spine, head, limbs, chains."""
+        """Every bone by the name parts are attached to it by, in drawing order of nothing in particular: hips, spine, head, limbs, chains."""
         hips = self.spine[0]
         found = [Bone(HIPS, "Hips", hips, hips)]
         found += _row(SPINE, "Spine", self.spine)

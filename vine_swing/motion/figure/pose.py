@@ -1,10 +1,10 @@
 """From the channels of a figure's joints to the matrices of its bones.
 
 The matrix of a bone takes what was drawn on it, where the figure rests, to where it is: T(joint now) · R(turned by) · T(−joint at rest). So at
-rest all of them are the identity, and what hangs on a bone keeps its place and its own pivot. `facing` mirrors the whole of it: x
+rest all of them are the identity, and the children of a bone keeps its place and its own pivot. `facing` mirrors the whole of it: x
 is multiplied by it, about the figure's origin.
 
-    hips ─ spine.1 ─ … ─ spine.m = chest ─ head.1 ─ …        limbs and chains hang on hips or chest
+    hips ─ spine.1 ─ … ─ spine.m = chest ─ head.1 ─ …        limbs and chains are attached to hips or chest
 """
 
 from collections.abc import Mapping, Sequence
@@ -25,7 +25,7 @@ _BONES = ("upper", "lower", "end")
 
 
 class Body:
-    """Hips and chest of a figure over time: what its limbs and chains hang on. Matrices are (n, 6) or (1, 6)."""
+    """Hips and chest of a figure over time: what its limbs and chains are attached to. Matrices are (n, 6) or (1, 6)."""
 
     def __init__(self, figure: Figure, channels: Mapping[str, Array]) -> None:
         """`channels`: arrays (n,) or (1,) of hips.x, hips.y, hips.turn and spine.turn."""
@@ -44,7 +44,7 @@ class Body:
         return self.hips if at == HIPS else self.spine[-1]
 
     def bases(self, limbs: Sequence[Limb]) -> Array:
-        """What each of some limbs hangs on, (k, n, 6) or (k, 1, 6)."""
+        """What each of some limbs is attached to, (k, n, 6) or (k, 1, 6)."""
         # Filled row by row, here and below: stacking what was broadcast takes NumPy ten times as long for rows so short.
         bases = [self.base(one.at) for one in limbs]
         found = np.empty((len(limbs), max(map(len, bases)), 6))
@@ -66,7 +66,7 @@ def bones(figure: Figure, channels: Mapping[str, Array]) -> dict[str, Array]:
     for n, joint in enumerate((figure.spine[-1], *figure.head)[:-1], start=1):
         above = matrix.multiply(above, turned(channels[f"{HEAD}.turn"] / len(figure.head), joint))
         found[f"{HEAD}.{n}"] = above
-    # Limbs are worked out together, those that move apart from those that do not, and those that reach apart from those that hang.
+    # Limbs are computed together, those that move apart from those that do not, and those that reach apart from those that hang.
     groups: dict[tuple[int, bool], list[Limb]] = {}
     for one in figure.limbs:
         own = [channels[f"{one.id}.{name}"] for name in LIMB_CHANNELS if name != "free"]

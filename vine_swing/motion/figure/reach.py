@@ -16,15 +16,15 @@ from vine_swing.motion.figure.style import Style
 from vine_swing.motion.figure.walk_plan import WalkInputs, WalkPlan
 
 Array = NDArray[np.float64]
-#: Planted feet keep this share of the reach at which a limb begins to give, and the hips are lowered softly within so many px of it.
+#: Planted feet keep this share of the reach at which a limb begins to give, and the hips are lowered softly within this many px of it.
 _SAFE, _SOFTLY = 0.998, 0.6
-#: Further apart than about this many px the softening is gone.
+#: Further apart than about this many px the softening is missing.
 _FAR = 3.0
 #: What is left to spare of a leg on level ground, as a share of it.
 _SPARE = 0.02
 #: A foot is never looked for further to the side than this share of the leg's reach.
 _ACROSS = 0.95
-#: Where settings change, the mean height of the hips is worked out at so many frames over the scene.
+#: Where settings change, the mean height of the hips is computed at this many frames over the scene.
 _SAMPLED = 65
 #: Phases of a cycle at which a steady walk is looked at.
 _PHASES = np.arange(48) / 48

@@ -114,7 +114,7 @@ def paw(c: Point, d: Point) -> str:
 
 
 def hoof(c: Point, d: Point) -> str:
-    """A short foot that stands on y = 0."""
+    """A short foot that is on y = 0."""
     length, down = d[0] - c[0], -c[1]
     return f"M{-length * 0.5:.2f} {-2:.2f} L{length * 0.55:.2f} {-2:.2f} L{length:.2f} {down:.2f} L{-length * 0.45:.2f} {down:.2f} Z"
 
@@ -259,7 +259,7 @@ STARTERS: dict[str, Starter] = {one.name: one for one in (_upright(), _four(), _
 
 
 def scaled(figure: Figure, factor: float) -> Figure:
-    """The figure with all its joints so many times as far from its origin."""
+    """The figure with all its joints this many times as far from its origin."""
 
     def points(joints: tuple[Point, ...]) -> tuple[Point, ...]:
         return tuple((round(x * factor, 3), round(y * factor, 3)) for x, y in joints)

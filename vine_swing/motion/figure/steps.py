@@ -1,6 +1,6 @@
 """Where the feet of a walking figure are: set down at the places of its footfalls, carried from one to the next.
 
-All legs are worked out together, one a row, in the order the figure has them.
+All legs are computed together, one a row, in the order the figure has them.
 """
 
 from dataclasses import dataclass
@@ -80,7 +80,7 @@ class WalkingFeet:
         heel, ball = (px + end[legs, 0] * size for end in (self.resting.heel, self.resting.ball))
         low, high = ground.height(facing * heel), ground.height(facing * ball)
         sole = ball - heel
-        # Both ends of the sole lie on the ground, whatever is between them.
+        # Both ends of the sole are on the ground, whatever is between them.
         share = np.divide(px - heel, sole, out=np.zeros_like(sole), where=sole != 0)
         return np.stack([px, low + (high - low) * share, np.where(sole != 0, np.degrees(np.arctan2(high - low, sole)), 0.0)])
 

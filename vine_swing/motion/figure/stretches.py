@@ -2,7 +2,7 @@
 
 The phase of the steps comes from the distance gone, never from time: so whatever moves the body, and however it speeds up or slows down, a
 foot that is down stays down. A stretch between two stands takes a whole number of half cycles: what is left over is shared out over its
-first and last cycle, so that the body sets off from both feet and comes to stand on both feet, and all steps between have the very stride.
+first and last cycle, so that the body sets off from both feet and comes to be on both feet, and all steps between have the very stride.
 A stretch that comes from beyond the frames looked at has its phase from frame 0.
 """
 
@@ -132,7 +132,7 @@ def _stretch(frames: Array, gone: Array, stride: Array, sign: int, begins: bool,
         phase = phase + (whole - total) * share
         phase[-1] = whole
     elif ends:
-        # It comes to stand on a half cycle, whatever it began with.
+        # It comes to be on a half cycle, whatever it began with.
         phase = phase - phase[-1] + np.ceil(total / UNIT) * UNIT
     elif not begins:
         phase = phase - np.interp(0.0, frames, phase) + start

@@ -50,7 +50,7 @@ def phases(figure: Figure, order: str) -> dict[str, float]:
     """By how much of a cycle each leg is ahead, 0…1, by the leg's id.
 
     Pairs of legs are ranked from the hindmost to the foremost. `alternate`: a leg and its neighbours, beside it and before it, take turns (two
-    legs walk, four trot, six go by tripods). `wave`: the pairs one after the other, each half a cycle from its other side (four legs
+    legs walk, four trot, six follow tripods). `wave`: the pairs one after the other, each half a cycle from its other side (four legs
     walk). `pace`: both legs of a side together. `bound`: both legs of a pair together, pair after pair. `together`: all at once.
     """
     legs = figure.legs

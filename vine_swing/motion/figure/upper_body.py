@@ -21,7 +21,7 @@ _SINK = 0.2
 def upper_body(plan: WalkPlan, t: Array, phase: Array, style: Style, sunk: Array) -> dict[str, Array]:
     """What is added to the channels of hips, back, arms, head and tails at frames t (n,), by name.
 
-    `phase` and `style` are those at these frames, and `sunk` (n,) or (1,) how far the hips are lowered on average, in px. All that hangs on the
+    `phase` and `style` are those at these frames, and `sunk` (n,) or (1,) how far the hips are lowered on average, in px. All that is attached to the
     hips drags behind by `overlap` frames and more.
     """
     figure, stance = plan.inputs.figure, style.stance

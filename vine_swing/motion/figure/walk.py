@@ -1,6 +1,6 @@
 """A figure's walk: planned once over the whole scene, then read at any frames.
 
-The plan (walk_plan.py), the feet (steps.py) and the rest of the body (upper_body.py, reach.py) are worked out in the space the figure moves in and
+The plan (walk_plan.py), the feet (steps.py) and the rest of the body (upper_body.py, reach.py) are computed in the space the figure moves in and
 brought into the figure's own space here, through the inverse of its matrix.
 
 The hips go up and down with the steps, lowest in `down` and highest in `up`. Where a leg could not get to its foot they

@@ -19,7 +19,7 @@ from vine_swing.motion.figure.stretches import Stretch, analysed, stretches
 from vine_swing.motion.figure.style import Style, phases
 
 Array = NDArray[np.float64]
-#: Slopes are taken over this share of a stride to both sides, and the hips follow the ground smoothed over as much.
+#: Slopes are copied this share of a stride to both sides, and the hips follow the ground smoothed over as much.
 _SMOOTHED = 0.3
 #: How much shorter steps get on slopes: by this share of the sine of the angle.
 _SHORTER = 0.3
@@ -36,7 +36,7 @@ class WalkInputs:
     matrix: the figure's matrix (n, 6) at frames t (1, n), in the space it moves in.
     style: the settings of its gait at frames t (1, n).
     facing: the way its keys have it face at frames t (1, n), (n,): 1 or −1.
-    ground: what it walks on, in the space it moves in; None for the direction of travel itself.
+    ground: what it walks on, in the space it moves in; None for its path itself.
     """
 
     figure: Figure
@@ -209,7 +209,7 @@ class WalkPlan:
         return np.asarray(np.array([one.turn for one in self.walked])[self.index(t)])
 
     def forward_at(self, t: Array) -> Array:
-        """The way it faces in the space it moves in, at frames t (n,), as it was planned: 1 to the right, or −1."""
+        """The way it faces in the space it moves in, at frames t (n,), unchanged planned: 1 to the right, or −1."""
         if self.walked:
             return np.asarray(np.array([one.facing for one in self.walked])[self.index(t)])
         return np.full_like(t, self.resting_forward)

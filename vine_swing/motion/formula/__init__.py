@@ -1,4 +1,4 @@
-"""Formulas: the language of links (design section 6). One expression over numbers, names and functions, read into a tree and worked out
+"""Formulas: the language of links (design section 6). One expression over numbers, names and functions, read into a tree and computed
 over whole arrays. No text is ever run."""
 
 from vine_swing.motion.formula.evaluate import ALONE, Copy, NoAnswer, evaluate, first_without_answer

@@ -34,7 +34,7 @@ class Same(_How):
 
 
 class Times(_How):
-    """So many times the driver's value."""
+    """This many times the driver's value."""
 
     how: Literal["times"]
     factor: Factor = 1.0
@@ -86,7 +86,7 @@ class _FromRange(_How):
 
 class Remapped(_FromRange):
     """From one range to another: where the driver goes from `low` to `high`, this goes from `to_low` to `to_high`, and no farther unless it
-    is let go on."""
+    is released on."""
 
     how: Literal["remapped"]
     to_low: Number = 0.0
@@ -111,7 +111,7 @@ class Later(_How):
 
 
 class Envelope(_FromRange):
-    """Its own motion, let through as the driver goes from `low`, where it is still, to `high`, where all of it shows."""
+    """Its own motion, let through as the driver goes from `low`, where it is still, to `high`, where all shows."""
 
     how: Literal["envelope"]
 
@@ -120,7 +120,7 @@ class Envelope(_FromRange):
 
 
 class Scaled(_How):
-    """Its own value times the driver's; as it is now where the driver is what it is now."""
+    """Its own value times the driver's; in its current state where the driver is what it is now."""
 
     how: Literal["scaled"]
     keeps: ClassVar[bool] = True
@@ -132,7 +132,7 @@ class Scaled(_How):
 
 
 class Added(_How):
-    """Its own value with so many times the driver's added; as it is now where the driver is what it is now."""
+    """Its own value with this many times the driver's added; in its current state where the driver is what it is now."""
 
     how: Literal["added"]
     factor: Factor = 1.0

@@ -24,14 +24,14 @@ class NoAnswer(MotionError):
 
 @dataclass(frozen=True)
 class Copy:
-    """Which copy of a parade something is worked out for: the `n`-th of `count`, from 0, with the number `item` of its list."""
+    """Which copy of a parade something is computed for: the `n`-th of `count`, from 0, with the number `item` of its list."""
 
     n: float = 0.0
     count: float = 1.0
     item: float = 0.0
 
 
-#: What hangs in no parade.
+#: What is in no parade.
 ALONE = Copy()
 
 

@@ -24,7 +24,7 @@ MAX_DEPTH = 60
 MAX_PARTS = 250
 #: What tells the copies of a parade apart: which it is, how many there are, and its number in the list.
 COPY_NAMES = ("n", "count", "item")
-#: What a name can stand for besides functions: seconds, the frame, what the card before made, and what tells copies apart.
+#: What a name can represent besides functions: seconds, the frame, what the card before made, and what tells copies apart.
 NAMES = ("t", "f", "value", *COPY_NAMES)
 
 
@@ -52,7 +52,7 @@ class Name:
 
 @dataclass(frozen=True)
 class Reference:
-    """`{Mill wheel.rotation @ -6f}` or `{Wind}`: what stands before the @, how much earlier or later it is read, and where it stands in
+    """`{Mill wheel.rotation @ -6f}` or `{Wind}`: what stands before the @, how much earlier or later it is read, and where it is in
     the text."""
 
     text: str

@@ -10,14 +10,14 @@ from vine_swing.motion.notes.measures import SceneMeasures
 from vine_swing.motion.notes.note import Mend, Note, NoteKind
 from vine_swing.motion.scene.objects import SceneObject
 
-#: From so many moving things on, of which at least this share begin and end together.
+#: From this many moving objects on, of which at least this share begin and end together.
 _LEAST, _SHARE = 4, 0.8
 #: Frames of film by which overlapping action usually follows.
 _LATER = 3
 
 
 def find(measures: SceneMeasures) -> Iterator[Note]:
-    """The first and last keys of things that hang on nothing and move once."""
+    """The first and last keys of objects that have no parent and move once."""
     spans: dict[tuple[float, float], list[SceneObject]] = {}
     for thing in measures.scene.objects:
         channels = moving(thing)

@@ -1,4 +1,4 @@
-"""A part that ends before what it hangs on, or anything that vanishes while it is still seen."""
+"""A part that ends before its parent, or anything that vanishes while it is still seen."""
 
 from collections.abc import Iterator
 

@@ -19,7 +19,7 @@ _SOFT = ("spring", "smooth", "overshoot", "wind-up", "retime", "steps", "gait", 
 
 
 def find(measures: SceneMeasures, thing: SceneObject) -> Iterator[Note]:
-    """A long move from rest to rest, in view, that starts and stops at its full speed. Only of what is made of parts: the rest may be machines."""
+    """A long move from rest to rest, in view, that starts and stops at its full speed. Only of what consists of parts: the rest may be machines."""
     alive = thing.content is None and len(measures.scene.children.get(thing.id, ())) >= 2
     names = [name for name in ("x", "y", "path") if thing.is_keyed(name) and changes(thing.channels[name])]
     if not alive or thing.parent is not None or not names or measures.rules_on(thing, *_SOFT):

@@ -28,7 +28,7 @@ class FoundNotes:
 def find_notes(baked: Baked, previous: FoundNotes | None = None) -> FoundNotes:
     """All notes on a scene that was baked at its own frames.
 
-    previous: the notes of an earlier version: objects of which nothing has changed, nor of what they hang on or what hangs on them, are not looked at
+    previous: the notes of an earlier version: objects of which nothing has changed, nor of their parent or their children, are not looked at
         again.
     """
     scene = baked.scene
@@ -56,7 +56,7 @@ def _is_same(before: _Basis, after: _Basis) -> bool:
 
 
 def _basis(baked: Baked, thing: SceneObject) -> _Basis:
-    """All that the notes of an object go by: itself, what hangs on it, and what it hangs on."""
+    """All that the notes of an object follow: itself, its children, and its parent."""
     objects, children = baked.objects, baked.scene.children
     found: list[BakedObject] = []
     waiting = [thing.id]

@@ -9,7 +9,7 @@ from vine_swing.motion.notes.note import Mend, Note, NoteKind
 from vine_swing.motion.rules.rule import Rule
 from vine_swing.motion.scene.objects import SceneObject
 
-#: How fast it must arrive: a share of the diagonal in a frame of film, and so many times the mean speed of its last stretch.
+#: How fast it must arrive: a share of the diagonal in a frame of film, and this many times the mean speed of its last stretch.
 _FAST, _RISING = 0.012, 1.4
 #: What keeps this share of its height at a bounce is no stone.
 _SPRINGY = 0.3

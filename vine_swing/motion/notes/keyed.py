@@ -12,7 +12,7 @@ from vine_swing.motion.timing.channel import Channel, Key
 Array = NDArray[np.float64]
 #: What tells one of a pair from the other in their names.
 _SIDES = re.compile(r"\b(left|right|near|far|front|back|fore|hind|first|second|upper|lower|other|one|two|a|b|[0-9]+)\b", re.IGNORECASE)
-#: Channels that say where, how turned, how large and how visible a thing is: of these notes speak.
+#: Channels that say where, how turned, how large and how visible an object is: of these notes speak.
 PLACES, TURNS, SIZES = ("x", "y", "path"), ("rotation", "skew"), ("scale.x", "scale.y")
 #: The row that channels share on the page, where one channel alone is no lone key.
 _ROWS = {"x": "travel", "y": "travel", "path": "travel", "scale.x": "size", "scale.y": "size", "pivot.x": "pivot", "pivot.y": "pivot"}

@@ -1,4 +1,4 @@
-"""Two things in lock-step."""
+"""Two objects in lock-step."""
 
 from collections.abc import Iterator
 
@@ -17,7 +17,7 @@ _CLOCKED = ("oscillator", "pendulum")
 
 
 def find(measures: SceneMeasures) -> Iterator[Note]:
-    """Things that hang on nothing, with the very same moves, or the same swing, at the same time. More than a pair are a pattern."""
+    """Objects that have no parent, with the very same moves, or the same swing, at the same time. More than a pair are a pattern."""
     alike: dict[tuple[object, ...], list[SceneObject]] = {}
     for thing in measures.scene.objects:
         if thing.parent is not None or not thing.shown or thing.kind == "camera":

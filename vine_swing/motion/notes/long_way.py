@@ -14,7 +14,7 @@ _WHOLE = 355.0
 
 
 def find(measures: SceneMeasures, thing: SceneObject) -> Iterator[Note]:
-    """Two keys of rotation between half a turn and a whole one apart. Whole turns, and turns that go on for ever, are meant."""
+    """Two keys of rotation between half a turn and a whole one apart. Whole turns, and turns that go on forever, are meant."""
     channel = thing.channels.get("rotation")
     if channel is None or goes_on(channel) or thing.rules_on("rotation"):
         return

@@ -1,4 +1,4 @@
-"""What notes look at: a baked scene, with the measures several kinds need, each worked out once."""
+"""What notes look at: a baked scene, with the measures several kinds need, each computed once."""
 
 from collections.abc import Collection
 from functools import cached_property
@@ -50,7 +50,7 @@ class SceneMeasures:
         return max(1, round(self.scene.fps / FILM))
 
     def film(self, count: float) -> float:
-        """So many frames of film as frames of the scene."""
+        """This many frames of film as frames of the scene."""
         return count * self.scene.fps / FILM
 
     @cached_property
@@ -60,7 +60,7 @@ class SceneMeasures:
 
     @cached_property
     def copied(self) -> set[str]:
-        """The ids of what hangs on parades: it is seen only in copies."""
+        """The ids of the children of parades: it is seen only in copies."""
         return self.baked.plan.below(set(self.baked.parades)) - self.baked.parades.keys()
 
     @cached_property
@@ -103,7 +103,7 @@ class SceneMeasures:
         return matrix.apply(self.row(one.lens), *self.row(one.place).T)
 
     def corners(self, thing: SceneObject) -> Array | None:
-        """The corners of the box of what is drawn of an object and of all that hangs on it, in the picture: (n, k, 2), or (1, k, 2) where it
+        """The corners of the box of what is drawn of an object and of its descendants, in the picture: (n, k, 2), or (1, k, 2) where it
         rests; None if nothing is."""
         if thing.id not in self._corners:
             own = self._own_corners(thing)
@@ -152,7 +152,7 @@ class SceneMeasures:
         return float(np.median(np.hypot(bounds[:, 2] - bounds[:, 0], bounds[:, 3] - bounds[:, 1])))
 
     def inside(self, thing: SceneObject) -> Mask:
-        """At which frames something of it lies in the picture, (n,)."""
+        """At which frames something of it is in the picture, (n,)."""
         bounds = self.bounds(thing)
         if bounds is None:
             return np.zeros(self.length, dtype=bool)
@@ -161,7 +161,7 @@ class SceneMeasures:
         return found
 
     def opacity(self, thing: SceneObject) -> Array:
-        """Its opacity with that of all it hangs on, 0 outside of its span, (n,)."""
+        """Its opacity with that of all it is attached to, 0 outside of its span, (n,)."""
         return self.row(self.one(thing).opacity)
 
     def seen(self, thing: SceneObject) -> Mask:

@@ -1,4 +1,4 @@
-"""A value left a little off what was meant: 3 % for 0, 357° for 360°, a level that is not level, a thing a pixel beside its like."""
+"""A value left a little off what was meant: 3 % for 0, 357° for 360°, a level that is not level, an object a pixel beside its like."""
 
 from collections.abc import Iterator
 
@@ -16,7 +16,7 @@ from vine_swing.motion.timing.channel import Channel, Key
 _SHARE = 0.045
 #: Degrees beside a whole turn, after at least half of one: what a hand leaves on a ring.
 _TURN = 5.0
-#: What a level travel may differ by, to its length; and how far two alike things may lie apart, to the picture's diagonal (4 px of 1280 × 720).
+#: What a level travel may differ by, to its length; and how far two alike objects may lie apart, to the picture's diagonal (4 px of 1280 × 720).
 _LEVEL, _BESIDE = 0.02, 0.0035
 
 
@@ -76,7 +76,7 @@ def _note(thing: SceneObject, channel: str, key: Key, text: str, value: float, l
 
 
 def find_beside(measures: SceneMeasures) -> Iterator[Note]:
-    """Alike things at rest that nearly share a line."""
+    """Alike objects at rest that nearly share a line."""
     alike: dict[tuple[object, ...], list[SceneObject]] = {}
     for thing in measures.scene.objects:
         shape = thing.drawn_shape

@@ -10,7 +10,7 @@ from vine_swing.motion.scene.objects import SceneObject
 
 
 def find(measures: SceneMeasures) -> Iterator[Note]:
-    """What no frame shows. It is looked for in the scene as a whole, as others may go by it."""
+    """What no frame shows. It is looked for in the scene as a whole, as others may follow it."""
     for thing in measures.scene.objects:
         yield from _unseen(measures, thing)
 
@@ -39,7 +39,7 @@ def _unseen(measures: SceneMeasures, thing: SceneObject) -> Iterator[Note]:
 
 
 def _is_shown(measures: SceneMeasures, thing: SceneObject) -> bool:
-    """Whether neither it nor what it hangs on is hidden, which is always meant."""
+    """Whether neither it nor its parent is hidden, which is always meant."""
     return all(one.shown for one in measures.scene.upwards(thing.id))
 
 

@@ -10,7 +10,7 @@ from vine_swing.motion.notes.note import Note, NoteKind
 _PLAIN = re.compile(
     r"^(?:\w+ )?(?:ellipse|rectangle|polygon|star|line|outline|group|text|object|shape|picture|parade|inset)(?: \d+)?$", re.IGNORECASE
 )
-#: From so many objects on it matters, and from so many plain names.
+#: From this many objects on it matters, and from this many plain names.
 _MANY, _LEAST = 10, 3
 
 

@@ -10,7 +10,7 @@ from vine_swing.motion.scene.objects import SceneObject
 
 
 def find(measures: SceneMeasures, thing: SceneObject) -> Iterator[Note]:
-    """A channel with several keys of one value, where nothing of its row moves and no rule goes by its keys."""
+    """A channel with several keys of one value, where nothing of its row moves and no rule follows its keys."""
     moves = {row_of(name) for name, channel in keyed(thing) if changes(channel)}
     by_keys = any(rule.channels == "keyed" for rule in thing.rules)
     rows: dict[str, list[str]] = {}

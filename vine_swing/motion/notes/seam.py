@@ -35,7 +35,7 @@ def find(measures: SceneMeasures, thing: SceneObject) -> Iterator[Note]:
         if off > _JUMP * reach:
             text = f"{thing.name}'s {name} jumps where its loop begins again: {values[-1]:.4g} at frame {last:g}, {values[0]:.4g} at frame {first:g}."
             mend = Mend("Close the loop", (CloseLoop(edit="close-loop", object=thing.id, channels=(name,)),))
-            # From one end to the other and back to the first at once: perhaps a thing that goes by repeat the list.
+            # From one end to the other and back to the first at once: perhaps an object that follows repeatedly.
             sure = 0.8 if off < 0.5 * reach else 0.45
             yield Note("seam", thing.id, name, (first, last), text, sure=sure, bad=0.8, mends=(mend,))
         elif off == 0 and len(channel.keys) > 2 and _kink(channel) > _KINK:

@@ -14,7 +14,7 @@ _LEAST, _MOST = 1.04, 2.0
 
 
 def find(measures: SceneMeasures) -> Iterator[Note]:
-    """Pairs that are called alike and hang on the same thing, with the same moves on a channel in other times."""
+    """Pairs that are called alike and are attached to the same object, with the same moves on a channel in other times."""
     pairs: dict[tuple[str, str | None], list[SceneObject]] = {}
     for thing in measures.scene.objects:
         pairs.setdefault((pair_name(thing), thing.parent), []).append(thing)

@@ -16,7 +16,7 @@ _DEEP = 0.2
 
 
 def grounds(measures: SceneMeasures) -> list[SceneObject]:
-    """What figures walk on and ground shadows lie on: things that rules name as their ground."""
+    """What figures walk on and ground shadows are on: objects that rules name as their ground."""
     named = {str(rule.settings["ground"]) for thing in measures.scene.objects for rule in thing.rules if isinstance(rule.settings.get("ground"), str)}
     return [thing for thing in measures.scene.objects if thing.id in named and measures.bounds(thing) is not None]
 

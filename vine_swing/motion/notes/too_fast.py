@@ -8,7 +8,7 @@ from vine_swing.motion.notes.measures import SceneMeasures
 from vine_swing.motion.notes.note import Note, NoteKind
 from vine_swing.motion.scene.objects import SceneObject
 
-#: How much of the picture's width or height a thing may pass in a frame of film: over a third, the eye loses it.
+#: How much of the picture's width or height an object may pass in a frame of film: over a third, the eye loses it.
 _SHARE = 1 / 3
 
 
@@ -30,7 +30,7 @@ def find(measures: SceneMeasures, thing: SceneObject) -> Iterator[Note]:
 
 
 def _begins_again(place: np.ndarray, step: int) -> np.ndarray:
-    """Where a thing jumps back against its own motion and goes on as before: it comes round again, as parcels on a belt do, (n − step,)."""
+    """Where an object jumps back against its own motion and goes on as before: it comes round again, as parcels on a belt do, (n − step,)."""
     jump = place[step:] - place[:-step]
     found = np.zeros(len(jump), dtype=bool)
     if len(jump) < 3:

@@ -47,7 +47,7 @@ class Drawing:
 
 
 def drawing_of(shape: Shape, *, fine: bool = False) -> Drawing:
-    """How a shape is drawn; `fine` where rules go by its outline, with round shapes within a millionth of their size."""
+    """How a shape is drawn; `fine` where rules follow its outline, with round shapes within a millionth of their size."""
     if isinstance(shape, OutlineShape):
         return Drawing((), lambda _: parse_path(shape.d))
     if isinstance(shape, TextShape):
@@ -63,7 +63,7 @@ def drawing_of(shape: Shape, *, fine: bool = False) -> Drawing:
 
 
 def typeset_text(shape: TextShape, values: Mapping[str, float]) -> Typeset:
-    """A text as it is set with certain values of its channels; `number` may be left out where none stands in it, `text` where it says one thing."""
+    """A text as it is set with certain values of its channels; `number` may be left out where none is in it, `text` where it says one object."""
     size = max(values["text.size"], _FINEST)
     wrap = None if shape.wrap is None else round(shape.wrap / size, 6)
     setting = Setting(shape.font, shape.weight, shape.align, wrap, round(values["tracking"], 6), round(values["leading"], 6))

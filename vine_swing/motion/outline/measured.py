@@ -11,7 +11,7 @@ from vine_swing.motion.timing.channel import Channel
 from vine_swing.motion.timing.path import evaluate_path
 
 Array = NDArray[np.float64]
-#: Straight pieces that stand for one curve, and for the stretch between two keys of a path.
+#: Straight pieces that represent one curve, and for the stretch between two keys of a path.
 _PARTS = 64
 #: Ends nearer than this, in px, are one point.
 _SAME = 1e-6
@@ -60,7 +60,7 @@ class MeasuredWay:
     def at(self, share: Array) -> tuple[Array, Array]:
         """Where it is after shares of its length (any shape): points and directions, each (…, 2); directions have length 1.
 
-        A closed way is gone round again beyond 0…1; an open one goes straight on at its ends.
+        A closed way is missing round again beyond 0…1; an open one goes straight on at its ends.
         """
         gone = (np.mod(share, 1.0) if self.closed else share) * self.length
         piece = np.clip(np.searchsorted(self.lengths, gone, side="right") - 1, 0, len(self.lengths) - 2)

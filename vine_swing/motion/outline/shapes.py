@@ -18,7 +18,7 @@ def ellipse(*, width: float, height: float) -> Outline:
 
 
 def fine_ellipse(*, width: float, height: float) -> Outline:
-    """As `ellipse`, of so many cubics that it is one within a billionth of its size."""
+    """As `ellipse`, of this many cubics that it is one within a billionth of its size."""
     turn = np.arange(_FINE_PIECES + 1) / _FINE_PIECES * 2 * np.pi
     at = np.stack([np.cos(turn), np.sin(turn)], axis=1)
     # The last point is the first, and not what rounding makes of it.
@@ -40,7 +40,7 @@ def rectangle(*, width: float, height: float, roundness: float) -> Outline:
 
 
 def polygon(*, width: float, height: float, points: float) -> Outline:
-    """So many corners, a whole number, spread evenly clockwise from the top."""
+    """This many corners, a whole number, spread evenly clockwise from the top."""
     n = int(points)
     return _corners(_on_ellipse(width, height, np.arange(n) / n))
 

@@ -17,7 +17,7 @@ from vine_swing.motion.parade.model import Parade
 from vine_swing.motion.timing.ease import EaseCurve, build
 
 Array = NDArray[np.float64]
-#: A turn of at least so many degrees is a closed ring.
+#: A turn of at least this many degrees is a closed ring.
 FULL_TURN = 360.0
 _STEP = 1e-5
 
@@ -28,7 +28,7 @@ class Surroundings:
 
     width, height: of the element, at the frame it is measured at.
     points: (n, 2) or, for each of m frames, (m, n, 2), where copies stand at points; None for other arrangements.
-    way: for shares of a way (n, m), the places x, y and the direction in degrees, each (n, m); None where there is none.
+    way: for shares of a way (n, m), the places x, y and the direction in degrees, each (n, m), or None.
     closed: whether the way is.
     way_length: of the way, px.
     """
@@ -67,8 +67,8 @@ def arranged(parade: Parade, values: Mapping[str, Array], counts: Array, most: i
         parade: how they are laid out.
         values: the parade's channels by name, each (m,) or (1,).
         counts: how many there are, whole numbers, (m,) or (1,). Copies beyond that have opacity 0.
-        most: for how many copies places are worked out.
-        around: what else it goes by.
+        most: for how many copies places are computed.
+        around: what else it follows.
     """
     n = counts[None, :]
     k = np.arange(most, dtype=float)[:, None]
@@ -158,7 +158,7 @@ def _at_points(parade: Parade, v: Mapping[str, Array], s: Array, around: Surroun
     at = moving[frames, low] * (1 - part) + moving[frames, high] * part
     if around.way is None or not around.way_length:
         return at[..., 0], at[..., 1], none
-    # A text along a way: what stands x px along its line stands so many px along the way, and as high above it.
+    # A text along a way: what stands x px along its line stands this many px along the way, and as high above it.
     x, y, direction = around.way(v["along.from"] + at[..., 0] / around.way_length)
     turn = np.radians(direction)
     return x - at[..., 1] * np.sin(turn), y + at[..., 1] * np.cos(turn), direction if parade.turned else none

@@ -14,7 +14,7 @@ Array = NDArray[np.float64]
 
 @dataclass(frozen=True)
 class Layout:
-    """frames: (rows,), at which the parts are worked out. offsets: (n,), the first row of each copy."""
+    """frames: (rows,), at which the parts are computed. offsets: (n,), the first row of each copy."""
 
     frames: Array
     offsets: NDArray[np.intp]

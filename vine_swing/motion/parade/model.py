@@ -1,4 +1,4 @@
-"""What a parade is told besides its channels, as it stands in the scene file."""
+"""What a parade is told besides its channels, as it is in the scene file."""
 
 import re
 from collections.abc import Mapping
@@ -29,8 +29,8 @@ _Words = Annotated[Text, Field(max_length=MAX_TEXT)]
 class ItemList(Frozen):
     """A value for each copy: of a channel of a part, of the words of a text (`text`), or for formulas (`item`, of no part).
 
-    object: the part; None for `item`. values: one a row; None leaves a copy use the object's own value.
-    fill: what copies beyond the last row get: the first rows again (`cycle`), the last one (`once`), or all rows are blend across all copies
+    object: the part; None for `item`. values: one a row; None leaves the object's own value.
+    fill: what copies beyond the last row get: the first rows again (`cycle`), the last one (`once`), or all rows, blended across all copies
         (`spread`; words are not blended).
     mode: whether the value takes the place of what the part has, is added to it, or multiplied with it.
     """

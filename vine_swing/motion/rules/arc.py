@@ -37,7 +37,7 @@ def prepare(source: Source, settings: Settings, mode: Mode) -> Read:
 
 @dataclass(frozen=True)
 class _Straight:
-    """The straight lines between keys that some frames lie on, each (r, n): from key to key by dx and dy, p of it gone; `inside`: between keys."""
+    """The straight lines between keys that some frames are on, each (r, n): from key to key by dx and dy, p of it gone; `inside`: between keys."""
 
     dx: Array
     dy: Array

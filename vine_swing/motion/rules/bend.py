@@ -1,4 +1,4 @@
-"""Bend: the middle line of the box along `direction` becomes an arc of `angle`° and keeps its length; what lies beside it keeps its distance."""
+"""Bend: the middle line of the box along `direction` becomes an arc of `angle`° and keeps its length; what is beside it keeps its distance."""
 
 import numpy as np
 

@@ -1,6 +1,6 @@
 """Blur: out of focus all round, or smeared in one direction or along the travel.
 
-Along the travel it is smeared by no more than half of what the object moves in a frame: what stands still is sharp.
+Along the travel it is smeared by no more than half of what the object moves in a frame: what is still is sharp.
 """
 
 import numpy as np

@@ -1,6 +1,6 @@
 """Bounce: dropped from rest, in exact parabolas, until it lies still.
 
-From `start` on, y is that of a thing let go at the height it has there, H above the floor. It first meets the floor after `fall` frames and
+From `start` on, y is that of an object released at the height it has there, H above the floor. It first meets the floor after `fall` frames and
 keeps the share `keep` of its height at every contact: bounce k rises H·keepᵏ and lasts 2·fall·√keepᵏ frames, so all of them take
 fall·(1 + 2r/(1 − r)) frames with r = √keep. With `gravity` given, in px/s², the fall follows from the height: √(2H/g) seconds.
 

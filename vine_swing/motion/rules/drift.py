@@ -36,7 +36,7 @@ def apply(source: Source, settings: Settings, mode: Mode, t: Array) -> Array:
 
 
 def _share(channel: str, settings: Settings, frames: Array) -> Array:
-    """How much of the speed goes into a channel: all of it, or on x and y what its direction says."""
+    """How much of the speed goes into a channel: all, or on x and y what its direction says."""
     if channel not in ("x", "y"):
         return np.ones((1, 1))
     angle = np.radians(number_of(settings, "angle", frames))

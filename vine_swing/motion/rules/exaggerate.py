@@ -11,7 +11,7 @@ _PER_FRAME = 4
 
 
 def prepare(source: Source, settings: Settings, mode: Mode) -> Read:
-    """The values, farther from their middle; the mean is worked out once."""
+    """The values, farther from their middle; the mean is computed once."""
     about: list[Array] = []
 
     def middle() -> Array:

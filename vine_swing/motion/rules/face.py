@@ -1,7 +1,7 @@
 """Face: turns towards where it goes, or towards another object.
 
-0° is to the right. The direction is unwrapped from frame 0 on, so that it never jumps at ±180°, and keeps its last value while it stands still. With
-`smooth` it is the mean over so many frames to both sides.
+0° is to the right. The direction is unwrapped from frame 0 on, so that it never jumps at ±180°, and keeps its last value while it is still. With
+`smooth` it is the mean over this many frames to both sides.
 """
 
 from collections.abc import Callable

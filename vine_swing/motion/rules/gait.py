@@ -21,7 +21,7 @@ _KEPT = 4
 
 
 def prepare(source: Source, settings: Settings, mode: Mode) -> Read:
-    """A joint's channel with its walk on it; as it was where there is no figure."""
+    """A joint's channel with its walk on it; unchanged where there is no figure."""
     figure = source.scene.figure
     if figure is None:
         return source.at
@@ -95,7 +95,7 @@ def walk_inputs(source: Source, settings: Settings) -> WalkInputs:
     return WalkInputs(
         source.scene.figure,
         settings.choice("order"),
-        settings.choice("facing") == "the direction of travel",
+        settings.choice("facing") == "the way it goes",
         float(number_of(settings, "phase", AT_START)[0, 0]) / 360,
         None if treadmill is None else float(treadmill[0, 0]),
         source.timing.length,
@@ -144,7 +144,7 @@ SPEC = RuleSpec(
     settings=by_name(
         SettingSpec("ground", "ground", "", "", about="What it walks on: a line, an outline, any shape; nothing for its way.", names="object"),
         SettingSpec("order", "legs", "", "alternate", choices=ORDERS, about="How the legs take turns."),
-        SettingSpec("facing", "faces", "", "as drawn", choices=("as drawn", "the direction of travel"), about="Whether it turns round to walk back."),
+        SettingSpec("facing", "faces", "", "as drawn", choices=("as drawn", "the way it goes"), about="Whether it turns round to walk back."),
         SettingSpec("stride", "stride", "px", 130.0, 1.0, 1e5, usual=(20.0, 320.0), step=1.0, about="From one footprint of a foot to its next."),
         SettingSpec(
             "stance", "stance", "", 0.6, 0.1, 0.95, usual=(0.2, 0.9), step=0.01, about="The share of a cycle a foot is down; below 0.5 it runs."

@@ -1,6 +1,6 @@
 """Hold on: a hand or foot stays at the pivot of another object, a rail or a parcel, while the figure walks.
 
-It acts on the place of a limb, x and y, and on its reach, so that the arm bends as it has to. With `share` keyed it takes hold and lets go. Beyond
+It acts on the place of a limb, x and y, and on its reach, so that the arm bends as it has to. With `share` keyed it takes hold and releases. Beyond
 the arm's length the hand gives way softly (see figure/limb.py).
 """
 

@@ -26,7 +26,7 @@ WAVES: dict[str, Callable[[Array], Array]] = {
 def apply(source: Source, settings: Settings, mode: Mode, t: Array) -> Array:
     """The values with the wave on them; before `start` they are as they were."""
     so_far, timing = source.at(t), source.timing
-    # What swings alike is worked out once.
+    # What swings alike is computed once.
     begin = shrunk(number_of(settings, "start", t))
     seconds = (t - begin) / timing.fps
     wave = shrunk(number_of(settings, "amplitude", t)) * WAVES[settings.choice("wave")](_turns(t, begin, settings, timing))

@@ -25,7 +25,7 @@ def apply(source: Source, settings: Settings, mode: Mode, t: Array) -> Array:
     moves = MoveTable.of(source.keys, float(t.min()) - float(frames.max()), float(t.max()), axis=axis)
     if not moves.end.size:
         return values
-    # Where moves settle never overlaps: a frame lies in the settling of the last move that has ended or in that of the next one.
+    # Where moves settle never overlaps: a frame is in the settling of the last move that has ended or in that of the next one.
     ended = moves.passed(moves.end, t)
     for move in (ended, ended + 1):
         n = np.clip(move, 0, np.maximum(moves.counts - 1, 0))

@@ -15,7 +15,7 @@ from vine_swing.motion.rules.spec import AT_START, Array, Mode, Read, RuleSpec, 
 
 #: The most steps a frame; the others divide it.
 _FINEST = 32
-#: Up to so many rows, plain Python floats are quicker than NumPy arrays.
+#: Up to this many rows, plain Python floats are quicker than NumPy arrays.
 _FEW_ROWS = 12
 _AHEAD = 0.25
 #: What a frame of a swing costs, counted in numbers read: some steps of a few dozen operations each.
@@ -74,7 +74,7 @@ class _Pendulum:
 
     @property
     def angle(self) -> Array:
-        """Where each row is let go, in radians, (r, 1)."""
+        """Where each row is released, in radians, (r, 1)."""
         return self._angle
 
     @property
@@ -87,7 +87,7 @@ class _Pendulum:
 class _States:
     """Angle and velocity of some swings at every step of theirs, `per_frame` (s,) steps a frame; swings (s) of (k, 2).
 
-    which: the swing of each row, (r,): rows let go alike with settings that never change swing alike.
+    which: the swing of each row, (r,): rows released alike with settings that never change swing alike.
     """
 
     frames: int
@@ -142,7 +142,7 @@ class _States:
 
 
 def _swings(angle: Array, stiff: Array, drag: Array, steps: int, h: float) -> Array:
-    """Angle and velocity (r, steps + 1, 2) of some rows let go at `angle` (r,); stiff and drag (r, 1), or (r, 2·steps + 1) at half steps."""
+    """Angle and velocity (r, steps + 1, 2) of some rows released at `angle` (r,); stiff and drag (r, 1), or (r, 2·steps + 1) at half steps."""
     if len(angle) <= _FEW_ROWS:
         width = 2 * steps + 1
         stiffs, drags = (np.broadcast_to(one, (len(angle), width)).tolist() for one in (stiff, drag))

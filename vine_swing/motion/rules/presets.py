@@ -7,7 +7,7 @@ from dataclasses import dataclass, field
 class Preset:
     """A kind of rule with some settings. Amounts are for the family of channels it is named for; the rest are defaults.
 
-    `moves` are settings with keys, as frames from where the rule is put on and values; with `loops` they start over for ever.
+    `moves` are settings with keys, as frames from where the rule is put on and values; with `loops` they start over forever.
     """
 
     name: str

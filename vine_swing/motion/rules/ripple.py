@@ -69,9 +69,9 @@ SPEC = RuleSpec(
     settings=by_name(
         SettingSpec("wave", "wave", "", "sine", choices=tuple(WAVES), about="The shape of one wave."),
         SettingSpec("amplitude", "amplitude", "px", 12.0, usual=(0.0, 100.0), step=1.0, about="How far it goes out and in."),
-        SettingSpec("waves", "waves", "", 6.0, 0.0, 500.0, usual=(0.0, 24.0), step=1.0, about="Number of waves there are on the whole way."),
+        SettingSpec("waves", "waves", "", 6.0, 0.0, 500.0, usual=(0.0, 24.0), step=1.0, about="Number of waves along the outline."),
         SettingSpec("phase", "phase", "°", 0.0, usual=(0.0, 360.0), step=1.0, about="Where in the wave the first point lies."),
-        SettingSpec("speed", "speed", "/s", 0.0, -240.0, 240.0, usual=(-3.0, 3.0), about="Number of waves pass in a second."),
+        SettingSpec("speed", "speed", "/s", 0.0, -240.0, 240.0, usual=(-3.0, 3.0), about="Number of waves that pass in a second."),
         SettingSpec("goes", "goes", "", "round", choices=("round", "through"), about="Along the outline, or straight through all of it."),
         SettingSpec("direction", "direction", "°", 0.0, usual=(-180.0, 180.0), step=1.0, about="Which way it goes through; 0° is to the right."),
         SettingSpec("grow", "grow", "", 0.0, 0.0, 1.0, usual=(0.0, 1.0), about="1 lets it begin with nothing, as a flag does at its pole."),

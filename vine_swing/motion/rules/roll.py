@@ -1,4 +1,4 @@
-"""Roll: turns as a wheel of some radius does on the direction of travel.
+"""Roll: turns as a wheel of some radius does along its path.
 
 Adds grip·360°·way/(2π·radius). The way is signed: + to the right (downwards where it goes straight up or down), or forward where it
 follows a path. It is summed up from chords, 16 a frame, from frame 0 on: exact on straight ways.
@@ -80,7 +80,7 @@ def _heading(path: Channel, t: Array) -> Array:
 SPEC = RuleSpec(
     kind="roll",
     label="Roll",
-    about="Turns by the direction of travel, never slipping unless you want it: nuts, wheels, barrels.",
+    about="Rotates with the distance travelled, never slipping unless you want it: nuts, wheels, barrels.",
     settings=by_name(
         SettingSpec("radius", "radius", "px", 50.0, 0.01, 1e6, usual=(5.0, 300.0), step=1.0, about="From its middle to where it touches the ground."),
         SettingSpec(

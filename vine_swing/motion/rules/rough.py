@@ -1,4 +1,4 @@
-"""Rough: noise along the outward normal, still or drawn anew so many times a second, as the line of a hand that draws every picture again."""
+"""Rough: noise along the outward normal, still or drawn again this many times a second, as the line of a hand that draws every picture again."""
 
 import numpy as np
 

@@ -1,4 +1,4 @@
-"""Round: corners become arcs of some radius, as far as what lies beside them is long enough."""
+"""Round: corners become arcs of some radius, as far as what is beside them is long enough."""
 
 import numpy as np
 
@@ -29,7 +29,7 @@ def _rounded(contour: Contour, rest: Contour, radius: Array) -> Contour:
     turn = np.clip(np.abs(np.arctan2(cross, (into * out).sum(axis=-1))), 0, _WIDEST)
     gone = ArcLengths.of(contour)
     lengths = np.diff(gone.at_joints, axis=1)
-    # Half of a piece at most, or all of it where its other end is no corner.
+    # Half of a piece at most, or all where its other end is no corner.
     after = np.roll(sharp, -1)
     if not contour.closed:
         after[-1] = False

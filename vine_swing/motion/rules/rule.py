@@ -1,4 +1,4 @@
-"""A rule as it stands in a scene, and reading its settings."""
+"""A rule as it is in a scene, and reading its settings."""
 
 import re
 from collections.abc import Callable, Hashable, Sequence
@@ -98,7 +98,7 @@ class Rule(Frozen):
         return [*seen, *(ref for refs in self.linked.values() for ref in refs)]
 
     def shifts(self, owner: str, channel: str) -> list[Shift]:
-        """The channels it looks at whose frames are known beforehand, and how much later than its own they are; see RuleSpec."""
+        """The channels it looks at whose frames are known in advance, and how much later than its own they are; see RuleSpec."""
         found = self.spec.shifts(self.word, self._unchanging, channel)
         return [((thing or owner, name), frames, seconds) for (thing, name), frames, seconds in found]
 
@@ -139,7 +139,7 @@ _ALONE = {"outline": OUTLINE, "look": LOOK}
 
 
 def _plain_colour(spec: SettingSpec | None, setting: Any) -> Any:
-    """A setting as it is kept: a colour stands for a channel that never changes."""
+    """A setting as it is kept: a colour represents a channel that never changes."""
     return {"base": setting} if spec is not None and spec.holds == "colour" and isinstance(setting, str) else setting
 
 
@@ -227,7 +227,7 @@ def _between_whole(setting: Channel) -> Array:
 
 
 def chained(source: Source, rules: Sequence[Sequence[Rule]], *, kept: Callable[[Source], Source] = lambda source: source) -> Source:
-    """Channels after some rules, in order; nothing is worked out until it is read.
+    """Channels after some rules, in order; nothing is computed until it is read.
 
     Args:
         source: r channels with one batch key.

@@ -18,9 +18,9 @@ _PER_FRAME = 8
 _FINE = 16
 #: Frames that lie farther apart than this many times the places they read are read each on its own.
 _SPARSE = 4
-#: How far frames lie past a place is rounded to whole numbers of so many parts of a step, 1e-10 of a frame.
+#: How far frames lie past a place is rounded to whole numbers of this many parts of a step, 1e-10 of a frame.
 _SHARES = 2.0**30
-#: At up to so many different shares of a step, the frames of one share are summed together.
+#: At up to this many different shares of a step, the frames of one share are summed together.
 _FEW_SHARES = 16
 #: Narrower bells than this, in frames, are read at places about each frame itself: between common ones there are too few.
 _NARROW = 1.0
@@ -102,7 +102,7 @@ def _step(width: Array) -> Array:
 
 
 def _weights(away: Array, width: Array, step: Array) -> Array:
-    """How much places count that lie so many frames away, (…, K); the outermost as far as the bell reaches, so that a keyed width changes nothing by
+    """How much places count that lie this many frames away, (…, K); the outermost as far as the bell reaches, so that a keyed width changes nothing by
     jumps, and those before and after so that their middle is the frame itself: a straight line stays one."""
     half = np.maximum(width, _LEAST)
     weights = np.exp(-2 * (away / half) ** 2) * np.clip((half - np.abs(away)) / step + 0.5, 0, 1)
@@ -118,7 +118,7 @@ def _read(source: Source, places: Array) -> Array:
     else:
         own, where = np.unique(places, return_inverse=True)
         values = source.at(own[None, :])[:, where.reshape(-1)]
-    # Laid out alike in memory whatever it was read from: how a sum is rounded goes by that.
+    # Laid out alike in memory whatever it was read from: how a sum is rounded follows that.
     return np.ascontiguousarray(values).reshape(len(values), *places.shape[1:])
 
 

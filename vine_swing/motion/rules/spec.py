@@ -16,11 +16,11 @@ from vine_swing.motion.timing.channel import Channel
 
 Array = NDArray[np.float64]
 Mode = Literal["add", "multiply", "replace"]
-#: What a rule does to contours at some frames. What it is told of them is a `Bending` (bending.py), which stands on what is said here.
+#: What a rule does to contours at some frames. What it is informed of them is a `Bending` (bending.py), which is on what is said here.
 Bend = Callable[[list[Contour], Any], list[Contour]]
 #: The same for rules whose contours differ in number and pieces from frame to frame: those of each frame.
 Redraw = Callable[[list[Contour], Any], list[list[Contour]]]
-#: In place of a channel, in what a rule looks at: all that says where an object is and how large, and what it hangs on.
+#: In place of a channel, in what a rule looks at: all that says where an object is and how large, and its parent.
 WHERE = "*where"
 
 
@@ -90,7 +90,7 @@ class Timing:
 
 @dataclass(frozen=True)
 class LookValues:
-    """What a rule on looks is told of n frames.
+    """What a rule on looks is informed of n frames.
 
     values: its settings by name, (n,) or (1,), of colours (n, 4) or (1, 4).
     word: its settings that are words.
@@ -121,9 +121,9 @@ class Source:
     own_keyed: reads another channel of the same objects as its keys give it.
     own_final: reads another channel of the same objects after all its rules.
     contacts: for each row the frames at which that object meets something, in order.
-    cost: about how many numbers are worked out for each one that is read.
-    spend: to be told of numbers that a rule works out without reading any, such as the steps of an integration.
-    memo: keeps what the rules of these objects have worked out for all of their channels.
+    cost: about how many numbers are computed for each one that is read.
+    spend: to be told of numbers that a rule computes without reading any, such as the steps of an integration.
+    memo: keeps what the rules of these objects have computed for all of their channels.
     scene: what else there is, for rules that look around.
     """
 
@@ -143,7 +143,7 @@ class Source:
     spend: Callable[[float], None] = lambda samples: None
 
     def reading(self, at: Read, *, cost: float | None = None) -> "Source":
-        """The same source read in another way. Chains are made of thousands of these: `dataclasses.replace` takes ten times as long."""
+        """The same source read in another way. Chains consist of thousands of these: `dataclasses.replace` takes ten times as long."""
         one = object.__new__(Source)
         one.__dict__.update(self.__dict__, at=at)
         if cost is not None:
@@ -153,9 +153,9 @@ class Source:
 
 @dataclass(frozen=True, kw_only=True)
 class SceneView:
-    """What a rule that looks around reads of the scene, seen from the object it is on; of rows that are worked out together, from the first.
+    """What a rule that looks around reads of the scene, seen from the object it is on; of rows that are computed together, from the first.
 
-    final: any channel after its own rules, by an object's id and a name; None where there is no such thing.
+    final: any channel after its own rules, by an object's id and a name; None where the object does not exist.
     named: the same for what formulas name, dials too.
     figure: the object's own figure, if it is one.
     surface: the upper edge of a shape as ground, by its id, in the space the object moves in.
@@ -183,7 +183,7 @@ def _unshifted(word: Callable[[str], str], number: Callable[[str], float | None]
 
 @dataclass(frozen=True, kw_only=True)
 class RuleSpec:
-    """A kind of rule. No row it works out may depend on the rows beside it.
+    """A kind of rule. No row it computes may depend on the rows beside it.
 
     What it is:
         kind, label, about: its name in scene files, in menus, and what it is good for in a sentence.
@@ -213,9 +213,9 @@ class RuleSpec:
         unbatched: whether it is handed one row at a time; so are rules that read other objects.
         reads: about how many frames of the card before one frame of this card reads; 0 where it works its input out once and keeps it.
         dependency_reads: the same of each of its dependencies.
-        dependencies_once: a setting that, where it is on, has it work out its dependencies once. Chains that would read too much are kept in
+        dependencies_once: a setting that, where it is on, has it compute its dependencies once. Chains that would read too much are kept in
             tables (tables.py).
-        shifts: where that is known beforehand, the other frames at which it reads its dependencies: how many frames and seconds later than its
+        shifts: where that is known in advance, the other frames at which it reads its dependencies: how many frames and seconds later than its
             own, from its settings that are words and those that are numbers (None for one that changes). Tables are filled by it.
 
     How it is shown:
@@ -263,7 +263,7 @@ class RuleSpec:
 
 
 def stateless(apply: Callable[[Source, Settings, Mode, Array], Array]) -> Callable[[Source, Settings, Mode], Read]:
-    """`prepare` for rules that have nothing to prepare: each reading is worked out on its own."""
+    """`prepare` for rules that have nothing to prepare: each reading is computed on its own."""
     return lambda source, settings, mode: partial(apply, source, settings, mode)
 
 

@@ -16,19 +16,19 @@ from vine_swing.motion.rules.spec import AT_START, Array, Mode, Read, RuleSpec, 
 
 Index = NDArray[np.intp]
 _DEGREE = len(PLACES) - 1
-#: Time is worked out as far as it is read, and this share farther, so that reading on and on costs no more than its sum.
+#: Time is computed as far as it is read, and this share farther, so that reading on and on costs no more than its sum.
 _AHEAD = 0.25
-#: Up to so many rows, stepping through time in plain Python floats is quicker than in NumPy arrays; both give the same bits.
+#: Up to this many rows, stepping through time in plain Python floats is quicker than in NumPy arrays; both give the same bits.
 _FEW_ROWS = 24
 
 
 def prepare(source: Source, settings: Settings, mode: Mode) -> Read:
-    """The values on the spring; cells once worked out are kept for later readings."""
+    """The values on the spring; cells once computed are kept for later readings."""
     return _Spring(source, settings).at
 
 
 class _Spring:
-    """The springs of some rows, worked out as far as anyone has read them."""
+    """The springs of some rows, computed as far as anyone has read them."""
 
     def __init__(self, source: Source, settings: Settings) -> None:
         self._source, self._settings = source, settings

@@ -7,7 +7,7 @@ near 0. Travel stretches by ln(1 + amount)·f(speed/full speed) with f(u) = u²(
 A hard stop or a contact is a frame at which the velocity jumps, found among the keys of x, y and path and what bounces report. It squashes
 along the jump by `impact`, over the frame before it and `recover` frames after it, while the stretch by travel steps back.
 
-With `breathe` b the area is let go by a share: what makes it longer makes it less thin, what flattens it less wide. A stretch by s is then
+With `breathe` b the area is let follow a share: what makes it longer makes it less thin, what flattens it less wide. A stretch by s is then
 s^(1 − b/2), with both scales times s^(b/2) by travel and s^(−b/2) by impacts.
 """
 
@@ -59,7 +59,7 @@ class _Pull:
 
 
 def _pull(source: Source, settings: Settings, travel: Travel, t: Array) -> _Pull:
-    """The pull at frames t (1 or r, n); what was worked out for the same frames for another channel is taken from there."""
+    """The pull at frames t (1 or r, n); what was computed for the same frames for another channel is taken from there."""
     key = f"{settings.key} pull"
     known = cast(list[tuple[Array, _Pull]], source.memo.get(key, []))
     for frames, pull in known:

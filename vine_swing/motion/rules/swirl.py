@@ -1,4 +1,4 @@
-"""Swirl: turns what lies within a radius about a centre, by angle · (1 − r/radius)²."""
+"""Swirl: turns what is within a radius about a centre, by angle · (1 − r/radius)²."""
 
 import numpy as np
 

@@ -1,4 +1,4 @@
-"""Tint: a colour dial colours what takes it, blended in OKLab (B. Ottosson, 2020); how see-through things are stays.
+"""Tint: a colour dial colours what takes it, blended in OKLab (B. Ottosson, 2020); how see-through objects are stays.
 
 With `neutral`, the dial's colour at which nothing changes, only what the dial moves away from it is added: so a tint put on never makes the
 picture jump. Without it the colours are mixed.

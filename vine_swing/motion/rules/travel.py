@@ -31,7 +31,7 @@ class Travel:
     def velocity(self, t: Array) -> tuple[Array, Array]:
         """In px/frame at frames t (1 or r, n), along x and y, each (r, n): just before or just after, whichever is slower.
 
-        So a thing that jumps from place to place has no speed, and one that turns round on the spot does not race.
+        So an object that jumps from place to place has no speed, and one that turns round on the spot does not race.
         """
         (x0, y0), (x1, y1), (x2, y2) = self._apart(t, (-_H, 0.0, _H))
         back_x, back_y, on_x, on_y = (x1 - x0) / _H, (y1 - y0) / _H, (x2 - x1) / _H, (y2 - y1) / _H

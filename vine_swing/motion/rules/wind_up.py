@@ -1,7 +1,7 @@
 """Wind-up: a dip against each keyed move before it starts, a share of the move in size.
 
 The dip is −size·change·(27/4)·τ²(1 − τ) over `frames` of the stillness before the move: it begins gently, is deepest after two thirds, and
-lets go right into the move. Where there is no stillness before a move, as at the first frame of a scene, the dip lies in
+releases right into the move. Where there is no stillness before a move, as at the first frame of a scene, the dip is in
 the move's beginning. At the keys themselves nothing changes.
 """
 
@@ -22,7 +22,7 @@ def apply(source: Source, settings: Settings, mode: Mode, t: Array) -> Array:
     moves = MoveTable.of(source.keys, float(t.min()), float(t.max()) + float(frames.max()), axis=axis)
     if not moves.start.size:
         return values
-    # Dips of different moves never overlap: a frame lies in that of the move under way or in that of the next one.
+    # Dips of different moves never overlap: a frame is in that of the move under way or in that of the next one.
     under_way = moves.passed(moves.start, t)
     for move in (under_way, under_way + 1):
         n = np.clip(move, 0, np.maximum(moves.counts - 1, 0))

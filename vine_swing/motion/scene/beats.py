@@ -38,10 +38,10 @@ def beat_frames(scene: Scene, by: str) -> Array:
 
 
 def whole_beats(scene: Scene, by: str, *, every: int = 1, skip: int = 0) -> list[int]:
-    """The nearest whole frames of every so many of them, after some that are skipped; each frame once.
+    """The nearest whole frames of every this many of them, after some that are skipped; each frame once.
 
     Raises:
-        MotionError: if there is none; saying what to do.
+        MotionError: if it is missing; saying what to do.
     """
     frames = beat_frames(scene, by)[skip::every]
     if not len(frames):

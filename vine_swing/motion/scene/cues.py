@@ -16,7 +16,7 @@ class Cue(Frozen):
     """A stretch of the timeline that a key press or a click starts while the picture waits.
 
     first, last: the stretch, in frames, both shown.
-    objects: the ids of those it moves; what hangs on them goes along.
+    objects: the ids of those it moves; their children goes along.
     key: the key that starts it, as W3C UI Events names keys, in small letters; None for none.
     click: the id of the object on which a click starts it; None for none.
     plays: "once"; "loop", until it is started again; "held", as long as the key is held down. The last two end with the round they are in.

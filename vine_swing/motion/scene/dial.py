@@ -19,7 +19,7 @@ DIAL_CHANNEL = "value"
 class Dial(Frozen):
     """A shared value of the scene that channels and settings of rules can read: a number, or a colour if its values are colours.
 
-    `low` and `high` are its range, where it has one: values lie within it, and eases that leave it are cut off there.
+    `low` and `high` are its range, where it has one: values are within it, and eases that leave it are cut off there.
     """
 
     id: Id

@@ -2,7 +2,7 @@
 
 The nodes are channels of objects and settings of rules (`rule:setting`). x and y read the path they follow; a channel reads the keyed
 settings of its rules; and some rules look at other channels, of their own object or of another. Only those last
-ones ask for an order: everything else is worked out channel by channel.
+ones ask for an order: everything else is computed channel by channel.
 """
 
 from collections.abc import Iterable, Iterator
@@ -26,7 +26,7 @@ DRAWING = "*drawing"
 
 
 def resolved(scene: Scene, ref: Ref) -> Ref | None:
-    """What a rule looks at: a channel of an object or of a dial, whichever way it was named; None if there is no such thing."""
+    """What a rule looks at: a channel of an object or of a dial, whichever way it was named, or None."""
     if ref[0] in scene.dials_by_id:
         return ref
     if ref[0] != NAMED:
@@ -49,7 +49,7 @@ def dependencies_of(scene: Scene, thing: SceneObject, name: str) -> tuple[Ref, .
 
 
 def _resolved_all(scene: Scene, parent: str | None, refs: tuple[Ref, ...]) -> tuple[Ref, ...]:
-    """What something that hangs on `parent` looks at."""
+    """What something that is attached to `parent` looks at."""
     found: dict[Ref, None] = {}
     for ref in refs:
         if ref[1] == WHERE:
@@ -60,7 +60,7 @@ def _resolved_all(scene: Scene, parent: str | None, refs: tuple[Ref, ...]) -> tu
 
 
 def _where(scene: Scene, object_id: str, seen_from: str | None) -> Iterator[Ref]:
-    """The channels that say where an object is and how large, as something sees it that hangs on `seen_from`, and how it is drawn and bent."""
+    """The channels that say where an object is and how large, as something sees it that is attached to `seen_from`, and how it is drawn and bent."""
     thing = scene.by_id.get(object_id)
     if thing is not None and thing.drawn_shape is not None:
         yield from ((object_id, spec.name) for spec in SHAPES[thing.drawn_shape.type])
@@ -94,7 +94,7 @@ def drives(scene: Scene) -> list[Drive]:
             if not rule.on:
                 continue
             acted = [name for name in thing.specs if rule in thing.rules_on(name)]
-            # A rule for joints is one thing that drives the whole figure, told by the first of its joints.
+            # A rule for joints is one object that drives the whole figure, told by the first of its joints.
             for name in acted[:1] if rule.spec.joints is not None else acted:
                 for ref in rule.spec.dependencies(rule.word, name):
                     driver = resolved(scene, (ref[0] or thing.id, ref[1]))
@@ -165,7 +165,7 @@ def _in_turn(waits: dict[Ref, list[Ref]]) -> bool:
 
 
 def followers_of(scene: Scene, changed: Iterable[Ref]) -> set[Ref]:
-    """Everything that is made anew when some channels or settings change: they themselves and all that reads them, however far."""
+    """Everything that is made again when some channels or settings change: they themselves and all that reads them, however far."""
     readers: dict[Ref, list[Ref]] = {}
     for reader, read in _edges(scene):
         readers.setdefault(read, []).append(reader)

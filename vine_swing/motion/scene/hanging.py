@@ -1,4 +1,4 @@
-"""What hangs on what: the parts of objects, and all that is below them."""
+"""Children of what: the parts of objects, and all that is below them."""
 
 from collections.abc import Iterable, Mapping, Sequence
 
@@ -15,7 +15,7 @@ def parts_of(objects: Iterable[SceneObject]) -> dict[str, list[str]]:
 
 
 def with_parts(objects: Sequence[str], parts: Mapping[str, list[str]]) -> list[str]:
-    """Some objects and all that hangs on them, each once."""
+    """Some objects and their descendants, each once."""
     found: dict[str, None] = {}
     waiting = list(reversed(objects))
     while waiting:

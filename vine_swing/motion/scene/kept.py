@@ -81,7 +81,7 @@ class PictureBook(Frozen):
 
     pictures: their ids, in the order of the pages.
     fit: whether a page lies inside the box or covers it, with its own proportions, or is stretched to fill it. What covers it is cropped.
-    tile: whether the page, stretched over the box, is repeated beside itself for ever: across, down, or both ways.
+    tile: whether the page, stretched over the box, is repeated beside itself forever: across, down, or both ways.
     smooth: whether pixels are blended where they are larger or smaller than the picture's own.
     """
 

@@ -22,8 +22,8 @@ class Kind:
     icon: the name of one of the page's drawings.
     model: what an object of the kind is read with.
     content: the field in which it keeps what only its kind has, and the column of the data file it is kept in; None if it has nothing of the sort.
-    is_whole: whether a click in the picture on something that hangs on it picks the whole.
-    is_drawn: whether something is painted for it, and not only for what hangs on it.
+    is_whole: whether a click in the picture on something that is attached to it picks the whole.
+    is_drawn: whether something is painted for it, and not only for its children.
     """
 
     name: str

@@ -108,12 +108,12 @@ class Scene(Timeline):
         return self.copy_with(sounds=(), **{name: getattr(inner, name) for name in Timeline.model_fields})
 
     def with_inner(self, inset_id: str, changed: "Scene") -> "Scene":
-        """This scene with an inner one of it, as `inner_as_scene` gives it, replaced by its changed version."""
+        """This scene with an inner one, as `inner_as_scene` gives it, replaced by its changed version."""
         inner = InnerScene.model_construct(id=inset_id, **{name: getattr(changed, name) for name in Timeline.model_fields})
         before = self.insets_by_id[inset_id]
         same = all(getattr(inner, name) is getattr(before, name) for name in Timeline.model_fields)
         insets = tuple((before if same else inner) if one.id == inset_id else one for one in changed.insets)
-        # What was let go inside may be in use outside.
+        # What was released inside may be in use outside.
         fonts, pictures = (_with_used(getattr(changed, name), getattr(self, name), self._used()) for name in ("fonts", "pictures"))
         return self.copy_with(
             fonts=fonts, pictures=pictures, palette=changed.palette, insets=_with_used(insets, self.insets, {inset_id, *self._used()})
@@ -143,7 +143,7 @@ class Scene(Timeline):
         return parts_of(self.objects)
 
     def upwards(self, object_id: str | None) -> Iterator[SceneObject]:
-        """An object, what it hangs on, what that hangs on, and so on; nothing for None."""
+        """An object, its parent, that's parent, and so on; nothing for None."""
         while object_id is not None:
             thing = self.by_id[object_id]
             yield thing
@@ -151,7 +151,7 @@ class Scene(Timeline):
 
     @cached_property
     def places(self) -> dict[str, int]:
-        """Where each object stands in the drawing order."""
+        """Where each object is in the drawing order."""
         return {thing.id: place for place, thing in enumerate(self.objects)}
 
     def with_object(self, changed: SceneObject) -> Self:

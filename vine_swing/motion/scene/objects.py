@@ -67,18 +67,18 @@ class _Object(Frozen):
     id: Id
     name: Name
     parent: Id | None = None
-    #: The bone of its parent it hangs on, where that is a figure; none for the figure as a whole.
+    #: The bone of its parent it is attached to, where that is a figure; none for the figure as a whole.
     bone: Annotated[Text, Field(max_length=80)] | None = None
     shown: bool = True
-    #: Whether it, with all that hangs on it, cannot be picked or moved in the picture.
+    #: Whether it, with its descendants, cannot be picked or moved in the picture.
     locked: bool = False
     #: The colour that marks it in lists, if any does.
     tag: Colour | None = None
-    #: Whether it keeps to the picture wherever the camera looks; of what hangs on nothing.
+    #: Whether it keeps to the picture wherever the camera looks; of the children of nothing.
     pinned: bool = False
     #: Whether its motion is blurred, where the scene's is.
     blurred: bool = True
-    #: How it, with all that hangs on it, is laid onto what lies below.
+    #: How it, with its descendants, is composited onto what lies below.
     blend: Blend = "normal"
     span: Span = WHOLE
     channels: dict[str, Channel] = Field(default_factory=dict)
@@ -116,7 +116,7 @@ class _Object(Frozen):
 
     @property
     def copying(self) -> Parade | None:
-        """How it shows copies of what hangs on it, if it is a parade."""
+        """How it shows copies of its children, if it is a parade."""
         return None
 
     @property
@@ -274,7 +274,7 @@ class GroupObject(_Object):
 
 
 class FigureObject(_Object):
-    """A jointed character. It is drawn by what hangs on its bones."""
+    """A jointed character. It is drawn by the children of its bones."""
 
     kind: Literal["figure"]
     figure: Figure
@@ -296,7 +296,7 @@ class FigureObject(_Object):
 
 
 class ParadeObject(_Object):
-    """What hangs on it is the element; it shows that many times, spaced and delayed."""
+    """Its children is the element; it shows that many times, spaced and delayed."""
 
     kind: Literal["parade"]
     parade: Parade = Parade()
@@ -353,7 +353,7 @@ class InsetObject(_Object):
 
 
 class CameraObject(_Object):
-    """What the picture is seen through: x and y are the middle of what is seen. A scene has at most one, which hangs on nothing."""
+    """What the picture is seen through: x and y are the middle of what is seen. A scene has at most one, which has no parent."""
 
     kind: Literal["camera"]
 

@@ -13,7 +13,7 @@ from vine_swing.motion.scene.objects import SceneObject
 
 
 def missing_references(scene: Scene) -> list[str]:
-    """One sentence for each thing that a rule switched on names and the scene does not have, in the order of the troupe."""
+    """One sentence for each object that a rule switched on names and the scene does not have, in the order of the troupe."""
     return list(dict.fromkeys(sentence for thing in scene.objects for sentence in missing_of(scene, thing)))
 
 

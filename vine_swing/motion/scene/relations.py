@@ -1,4 +1,4 @@
-"""How the objects of one timeline may relate: what hangs on what, the one camera, and which objects the lists of a parade name."""
+"""How the objects of one timeline may relate: the children of what, the one camera, and which objects the lists of a parade name."""
 
 from collections.abc import Mapping
 
@@ -7,7 +7,7 @@ from vine_swing.motion.scene.objects import SceneObject
 
 
 def check_lists(name: str, parade: Parade, objects: Mapping[str, SceneObject]) -> None:
-    """Refuse lists with values that the channel they are for cannot have. What they are for may be gone; then they wait.
+    """Refuse lists with values that the channel they are for cannot have. What they are for may be removed; then they wait.
 
     Raises:
         ValueError: naming the parade, the channel and the row.
@@ -27,7 +27,7 @@ def check_lists(name: str, parade: Parade, objects: Mapping[str, SceneObject]) -
 
 
 def check_camera(objects: tuple[SceneObject, ...]) -> None:
-    """Refuse a second camera, one that hangs on something, and what hangs on one.
+    """Refuse a second camera, one that is attached to something, and the children of one.
 
     Raises:
         ValueError: naming it.
@@ -44,7 +44,7 @@ def check_camera(objects: tuple[SceneObject, ...]) -> None:
 
 
 def check_bone(thing: SceneObject, parent: SceneObject | None) -> None:
-    """Refuse something that hangs on a bone its parent does not have.
+    """Refuse something that is attached to a bone its parent does not have.
 
     Raises:
         ValueError: naming the object, the bone and what there is.

@@ -161,7 +161,7 @@ def load(path: str | Path) -> Scene:
 def json_schema() -> dict[str, Any]:
     """The JSON Schema (draft 2020-12) of scene files."""
     schema = Scene.model_json_schema()
-    # A plain number or colour may stand for a whole channel; that is a reader's kindness the model itself does not show.
+    # A plain number or colour may represent a whole channel; that is a reader's kindness the model itself does not show.
     whole = schema["$defs"]["Channel"]
     value = whole["properties"]["base"]["anyOf"][0]
     schema["$defs"]["Channel"] = {"anyOf": [whole, value], "title": "Channel"}

@@ -70,7 +70,7 @@ class TextShape(Frozen):
 
 
 class SaidText(TextShape):
-    """A text that says several things in turn; made of one whose words are keyed, or of a copy with words of its own, and never kept.
+    """A text that says several objects in turn; built from one whose words are keyed, or of a copy with words of its own, and never kept.
 
     said: what it says where its channel `text` is 0, 1 …; the last where it is more.
     """
@@ -79,7 +79,7 @@ class SaidText(TextShape):
 
     @classmethod
     def of(cls, shape: TextShape, said: Sequence[str]) -> Self:
-        """A text set as another one that says these things."""
+        """A text set as another one that says these objects."""
         return cls(**shape.__dict__ | {"said": tuple(said)})
 
     @property

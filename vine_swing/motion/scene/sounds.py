@@ -1,4 +1,4 @@
-"""Sounds that are heard with a scene, what of a dial follows them, and the marks on the timeline that go by them."""
+"""Sounds that are heard with a scene, what of a dial follows them, and the marks on the timeline that follow them."""
 
 from typing import Annotated, Any, Literal, Self
 
@@ -85,7 +85,7 @@ class Marker(Frozen):
 
 
 class Beat(Frozen):
-    """An even beat: so many a minute, the first of a bar at the frame `first`, and how many beats a bar has."""
+    """An even beat: this many a minute, the first of a bar at the frame `first`, and how many beats a bar has."""
 
     minute: Annotated[float, Field(strict=True, ge=10, le=600)]
     first: Frame = 0.0

@@ -14,7 +14,7 @@ from vine_swing.motion.scene.objects import SceneObject
 from vine_swing.motion.scene.relations import check_bone, check_camera, check_lists, check_parents
 from vine_swing.motion.scene.sounds import MAX_MARKERS, Beat, Marker
 
-#: Inner scenes of one scene, and how many insets may stand in one another.
+#: Inner scenes of one scene, and how many insets may be in one another.
 MAX_INSETS, MAX_NESTED = 200, 8
 #: Notes that are hushed in one scene.
 MAX_HUSHED = 2_000
@@ -108,7 +108,7 @@ def times_shown(parts: Iterable[Timeline]) -> Counter[str]:
 
 
 def check_insets(scene: Timeline, insets: tuple[InnerScene, ...]) -> None:
-    """Refuse inner scenes that share an id, are not there, show each other in a ring, or stand in one another too deep.
+    """Refuse inner scenes that share an id, are not there, show each other in a ring, or are in one another too deep.
 
     Raises:
         ValueError: naming the object, or every scene of the ring.

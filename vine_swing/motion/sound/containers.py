@@ -23,7 +23,7 @@ SOUND_CODECS = (
     *("mp3", "mp3float", "mp2", "mp2float", "vorbis", "opus", "libopus", "flac", "aac", "alac"),
 )
 FILM_CODECS = ("h264", "hevc", "vp8", "vp9", "libdav1d", "av1", "mpeg4", "mjpeg", "prores", "png", "qtrle", "h263")
-#: Where the form type stands in a chunk-based file (RIFF, AIFF), and in an MPEG-4 file.
+#: Where the form type is in a chunk-based file (RIFF, AIFF), and in an MPEG-4 file.
 _FORM, _BRAND = slice(8, 12), slice(4, 8)
 
 

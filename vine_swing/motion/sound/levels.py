@@ -1,4 +1,4 @@
-"""How loud a sound is in each frame, in all of it or in a band of it."""
+"""How loud a sound is in each frame, in all or in a band of it."""
 
 import numpy as np
 from numpy.typing import NDArray
@@ -37,7 +37,7 @@ def level(samples: NDArray[np.floating], rate: float, fps: float, *, band: str =
     attack, release: the seconds in which it follows a rise and a fall by 1 − 1/e of the way (one-pole smoothing); 0 for at once.
 
     Raises:
-        KeyError: if there is no such band.
+        KeyError: if the band does not exist.
     """
     found = _followed(loudness(_cut(samples, rate, *BANDS[band]), rate, fps), fps, attack, release)
     most = found.max(initial=0.0)

@@ -10,7 +10,7 @@ _WINDOW, _HOP = 0.023, 0.005
 _AROUND, _SHARE, _GAP = 0.25, 0.1, 0.06
 #: How strongly quiet parts count: spectra are compared as log(1 + gain · magnitude), of a sound whose loudest sample is 1.
 _GAIN = 2.0
-#: Windows worked out together, so that a long sound takes little memory.
+#: Windows computed together, so that a long sound takes little memory.
 _AT_ONCE = 8192
 #: What is quieter than this, of full scale 1, is silence: −60 dB.
 _SILENCE = 1e-3

@@ -96,7 +96,7 @@ BY_EASE, BY_HANDLES, BY_SPLINE = 0.0, 1.0, 2.0
 
 def _bend(key: Key) -> tuple[float, ...]:
     shaped = {"handles": BY_HANDLES, "spline": BY_SPLINE}.get(key.ease, BY_EASE) if isinstance(key.ease, str) else BY_EASE
-    # Handles of points lie in the picture and shape the path, not the pace along it.
+    # Handles of points are in the picture and shape the path, not the pace along it.
     out, into = (None, None) if isinstance(key.value, tuple) else (key.out, key.into)
     return shaped, key.tension, key.continuity, key.bias, *(out or (np.nan, np.nan)), *(into or (np.nan, np.nan))
 
@@ -136,7 +136,7 @@ class Channel(Frozen):
     @model_validator(mode="before")
     @classmethod
     def _plain_value(cls, data: Any) -> Any:
-        """A plain number or colour stands for a channel that never changes."""
+        """A plain number or colour represents a channel that never changes."""
         return {"base": data} if isinstance(data, int | float | str) and not isinstance(data, bool) else data
 
     @field_validator("keys")
@@ -164,7 +164,7 @@ class Channel(Frozen):
 
     @property
     def as_numbers(self) -> "Channel":
-        """The channel as one that can be worked out: of words, which of its keys' words are said, counted from 0; any other is itself."""
+        """The channel as one that can be computed: of words, which of its keys' words are said, counted from 0; any other is itself."""
         return self._which_words if self.keys and isinstance(self.keys[0].value, Words) else self
 
     @cached_property
@@ -190,7 +190,7 @@ class Channel(Frozen):
 
     @cached_property
     def whole(self) -> bool:
-        """Whether all keys lie on whole frames."""
+        """Whether all keys are on whole frames."""
         return all(key.frame == round(key.frame) for key in self.keys)
 
     def turns(self, length: int) -> list[float]:

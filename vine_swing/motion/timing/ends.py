@@ -26,7 +26,7 @@ EndMode = Literal["hold", "coast", "loop", "climb", "ping-pong"]
 
 
 class End(Frozen):
-    """What happens past one end of the keys. `times` is the number of turns; none means for ever."""
+    """What happens past one end of the keys. `times` is the number of turns; none means forever."""
 
     mode: EndMode = "hold"
     times: Annotated[int, Field(strict=True, ge=0, le=1_000_000)] | None = None
@@ -50,7 +50,7 @@ ENDS: dict[str, EndAbout] = {
     for about in (
         EndAbout("hold", "Hold", "Stays on the end value."),
         EndAbout("coast", "Coast", "Goes on at the speed it had at the end.", for_words=False),
-        EndAbout("loop", "Loop", "Starts over from the first key, repeat the list."),
+        EndAbout("loop", "Loop", "Repeats from the first key."),
         EndAbout("climb", "Climb", "Starts over from where it got to, so that it keeps gaining.", for_words=False),
         EndAbout("ping-pong", "Ping-pong", "To and fro: there, back, there, back."),
     )
@@ -61,7 +61,7 @@ ENDS: dict[str, EndAbout] = {
 class Folded:
     """Where times outside the keys are read, all of one shape.
 
-    `local` lies within first…last; `turns` is how often last − first value is added (climb); `beyond` is how many frames
+    `local` is within first…last; `turns` is how often last − first value is added (climb); `beyond` is how many frames
     past the end the value coasts, negative before the first key.
     """
 

@@ -1,7 +1,7 @@
 """From keys to values: `value(t) = ends(keys)(t)`, design section 4.
 
 Many channels are evaluated together. Their keys stand end to end in flat arrays. A key owns the piece of time from its frame to the next key's;
-most pieces are alike (the same ease between the same two frames), so p is worked out once for each kind of piece and looked up by all
+most pieces are alike (the same ease between the same two frames), so p is computed once for each kind of piece and looked up by all
 that are of it. Past the keys, channels with the same two frames and the same ends are folded together. No sample's bits depend on what
 is evaluated beside it.
 """

@@ -11,7 +11,7 @@ from vine_swing.motion.timing.ends import End
 
 Array = NDArray[np.float64]
 Index = NDArray[np.intp]
-#: So many turns past each end are looked at; a scene of the greatest length with keys a frame apart has no more to show.
+#: This many turns past each end are looked at; a scene of the greatest length with keys a frame apart has no more to show.
 _MOST_TURNS = 2_000
 #: The frame of moves that only fill up a table: beyond any other, and finite, so that differences are.
 _NEVER = 1e18

@@ -32,7 +32,7 @@ class KeyedOutlines:
         self._alike = len(verbs) == 1 and all(key.meets is None for key in channel.keys)
         if not self._alike:
             channel = channel.copy_with(before=_looping(channel.before), after=_looping(channel.after))
-        # Every key stands for a number of its own, so that the value at a frame says how much of each key's outline there is in it.
+        # Every key represents a number of its own, so that the value at a frame says how much of each key's outline there is in it.
         self._weights = KeyedChannels([channel], np.eye(len(channel.keys)))
 
     def at(self, t: Array) -> OutlineSeries:
@@ -83,7 +83,7 @@ def _looping(end: End) -> End:
 
 
 def _stretches(weights: Array) -> tuple[NDArray[np.intp], Array]:
-    """For each row of weights (n, k) the stretch it lies in, by its first key, and how far along: between two neighbours as their weights say, and
+    """For each row of weights (n, k) the stretch it is in, by its first key, and how far along: between two neighbours as their weights say, and
     where splines mix more than two keys, by the place of the mean."""
     n, k = weights.shape
     there = np.abs(weights) > _NOTHING

@@ -1,1 +1,1 @@
-"""Routes: each parses, calls one thing, and shapes the answer."""
+"""Routes: each parses, calls one object, and shapes the answer."""

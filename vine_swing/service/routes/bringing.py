@@ -78,7 +78,7 @@ async def open_bundle(request: Request, name: FileName, sessions: SessionsDep, d
 
 @router.post("/tables", openapi_extra=FILE_BODY)
 async def bring_table(request: Request, name: FileName, deadline: DeadlineDep) -> TableWords:
-    """Read a table (CSV), to be laid down as keys."""
+    """Read a table (CSV), to be written as keys as keys."""
     return table_words(await run_in_threadpool(deadline.read, "table", await request.body(), plain_name(name)))
 
 

@@ -1,4 +1,4 @@
-"""Ready elements: their words, their motion for moving pictures, and what they are made of."""
+"""Ready elements: their words, their motion for moving pictures, and what they consist of."""
 
 from functools import cache
 

@@ -1,4 +1,4 @@
-"""Exports: a look beforehand, asking for some, the list of them, watching, stopping, fetching."""
+"""Exports: a look in advance, asking for some, the list of them, watching, stopping, fetching."""
 
 from typing import Annotated, Any
 
@@ -58,7 +58,7 @@ class ExportSize(BaseModel):
 
 class ExportReport(BaseModel):
     """One export: what was asked for and how far it is. place: in the queue, 0 for the one under way. left: seconds it will still take. size: of the
-    file, bytes. error: why there is none. current: whether the scene is still as it was exported; None if it is gone."""
+    file, bytes. error: why it is missing. current: whether the scene is still unchanged exported; None if it is missing."""
 
     id: str
     scene: str
@@ -108,7 +108,7 @@ def estimate_export(scene_id: SceneId, body: LookRequest, sessions: SessionsDep)
 
 @router.post("/scenes/{scene_id}/exports", status_code=202)
 def start_exports(scene_id: SceneId, body: ExportRequest, sessions: SessionsDep, exports: ExportsDep) -> list[ExportReport]:
-    """Ask for exports of a scene as it is now; they are made one after the other."""
+    """Ask for exports of a scene in its current state; they are made one after the other."""
     with sessions.use(scene_id) as session:
         stored = session.stored
     made = []

@@ -57,7 +57,7 @@ def look_at_feel(feel: DrawnFeel) -> FeelLook:
 
 @router.put("/feels/{name:path}")
 def keep_feel(name: Annotated[Name, Path()], feel: DrawnFeel, sessions: SessionsDep) -> KeptFeel:
-    """Keep a feel under a name, for all scenes; one of that name is drawn anew."""
+    """Keep a feel under a name, for all scenes; one name is drawn again."""
     _look(feel.points, feel.smooth)
     own = OwnFeel(name.strip(), feel.points, feel.smooth)
     sessions.store.keep_feel(own)

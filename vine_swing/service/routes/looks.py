@@ -17,7 +17,7 @@ from vine_swing.service.routes.watching import NOT_TEXT
 from vine_swing.service.sessions import Sessions
 
 router = api_router("motion")
-#: Looks that may wait for the one being worked out. A page sends the next one when it has been answered.
+#: Looks that may wait for the one being computed. A page sends the next one when it has been answered.
 _WAITING = 4
 
 
@@ -43,7 +43,7 @@ async def looks(socket: WebSocket, scene_id: Annotated[str, Path(max_length=130)
 
 
 async def _read(socket: WebSocket, coming: asyncio.Queue[str | None], gone: threading.Event) -> None:
-    """Pass on what comes; None, once nothing more does. `gone` is set then, so that nothing is worked out for nobody."""
+    """Pass on what comes; None, once nothing more does. `gone` is set then, so that nothing is computed for nobody."""
     while (message := await socket.receive())["type"] != "websocket.disconnect":
         text = message.get("text")
         if text is None:

@@ -43,7 +43,7 @@ def look(scene_id: SceneId, batch: EditBatch, sessions: SessionsDep, deadline: D
 
 @router.get("/scenes/{scene_id}/preview", response_class=Response, responses={200: {"content": {"image/webp": {}}, "description": "WebP"}})
 def scene_preview(scene_id: SceneId, sessions: SessionsDep, deadline: DeadlineDep, revision: Annotated[int | None, Query(ge=0)] = None) -> Response:
-    """A small still of a scene as it is now. A `revision` in the address lets the browser keep the picture for good."""
+    """A small still of a scene in its current state. A `revision` in the address lets the browser keep the picture for good."""
     previews = sessions.store.previews
     now = sessions.store.revision(whole_of(scene_id))
     data = previews.find(scene_id, now) if scene_id == whole_of(scene_id) else None

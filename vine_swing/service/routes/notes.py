@@ -70,7 +70,7 @@ class NoteKindWords(BaseModel):
 
 @router.get("/scenes/{scene_id}/notes")
 def read_notes(scene_id: SceneId, sessions: SessionsDep, notes: NotesDep, deadline: DeadlineDep) -> NotesState:
-    """What is remarked on the motion of a scene as it is now."""
+    """What is remarked on the motion of a scene in its current state."""
     with sessions.use(scene_id, deadline) as used:
         baked, revision = used.motion(deadline).baked, used.stored.revision
     found = notes.on(scene_id, baked)

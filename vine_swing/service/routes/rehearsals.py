@@ -26,7 +26,7 @@ _PICTURE: dict[int | str, dict[str, Any]] = {200: {"content": {"image/webp": {}}
 
 
 class RehearsalWords(BaseModel):
-    """A kept version. kept: when, in UTC; revision: of the scene then; size: bytes it takes in the data file; removed: when it was, if so."""
+    """A kept version. kept: when, in UTC; revision: of the scene then; size: bytes it accepts the data file; removed: when it was, if so."""
 
     id: str
     name: str
@@ -37,7 +37,7 @@ class RehearsalWords(BaseModel):
 
     @classmethod
     def of(cls, one: Rehearsal) -> "RehearsalWords":
-        """What is told of a version."""
+        """What is informed of a version."""
         return cls(**{name: getattr(one, name) for name in cls.model_fields})
 
 
@@ -83,7 +83,7 @@ class Differences(BaseModel):
 
 
 class BringingBack(BaseModel):
-    """What is to be brought back; all of it without parts."""
+    """What is to be brought back; all without parts."""
 
     model_config = ConfigDict(extra="forbid")
     revision: Revision
@@ -100,7 +100,7 @@ def list_rehearsals(scene_id: SceneId, sessions: SessionsDep) -> list[RehearsalW
 
 @router.post("/scenes/{scene_id}/rehearsals", status_code=201)
 def keep_rehearsal(scene_id: SceneId, body: NewRehearsal, rehearsals: RehearsalsDep, deadline: DeadlineDep) -> RehearsalWords:
-    """Keep the scene as it is now."""
+    """Keep the scene in its current state."""
     return RehearsalWords.of(rehearsals.keep(scene_id, body.name, deadline))
 
 
@@ -137,7 +137,7 @@ def rehearsal_motion(scene_id: SceneId, rehearsal_id: RehearsalId, rehearsals: R
 
 @router.get("/scenes/{scene_id}/rehearsals/{rehearsal_id}/differences")
 def rehearsal_differences(scene_id: SceneId, rehearsal_id: RehearsalId, rehearsals: RehearsalsDep, deadline: DeadlineDep) -> Differences:
-    """How the scene as it is now differs from a version."""
+    """How the scene in its current state differs from a version."""
     revision, found = rehearsals.differences(scene_id, rehearsal_id, deadline)
     return Differences(revision=revision, differences=[DifferenceWords.of(one) for one in found])
 
@@ -164,7 +164,7 @@ def bring_back(
 @router.post("/scenes/{scene_id}/beside", response_class=Response, responses=_PACKED)
 def beside(scene_id: SceneId, batch: EditBatch, sessions: SessionsDep, deadline: DeadlineDep) -> Response:
     """The scene as it would be after some edits, to be seen beside itself: `motion`, all arrays as msgpack, and `differences`, as JSON text, in which
-    what the edits would make stands for what was kept. Nothing is changed."""
+    what the edits would make represents what was kept. Nothing is changed."""
     now, then = sessions.beside(scene_id, batch.edits, revision=batch.revision, deadline=deadline)
     found = [DifferenceWords.of(one) for one in differences(now.baked, then.baked)]
     told = Differences(revision=batch.revision, differences=found).model_dump_json()

@@ -61,7 +61,7 @@ class Shelf(BaseModel):
 
 
 class HistoryState(BaseModel):
-    """What undo and redo would do next; null where there is nothing."""
+    """What undo and redo would do next; null where nothing exists."""
 
     undo: str | None
     redo: str | None
@@ -77,7 +77,7 @@ class OwnFontWords(BaseModel):
 
     @classmethod
     def of(cls, font: OwnFont) -> "OwnFontWords":
-        """What is told of a font file."""
+        """What is informed of a font file."""
         return cls(id=font.id, name=font.name, licence=font.licence, weights=list(faces_of(font.id)[0].weights))
 
 
@@ -103,7 +103,7 @@ class InnerWords(BaseModel):
 
     @classmethod
     def all(cls, scene: Scene) -> "tuple[InnerWords, ...]":
-        """What is told of the inner scenes of a scene."""
+        """What is informed of the inner scenes of a scene."""
         shown = times_shown(scene.timelines)
         return tuple(cls._of(inner, shown[inner.id]) for inner in scene.insets)
 
@@ -244,7 +244,7 @@ def download_scene_file(scene_id: SceneId, sessions: SessionsDep) -> Response:
 
 
 class LeftBehindWords(BaseModel):
-    """What a copied object leans on that was not copied along; `how` is "hangs on" or "goes by"."""
+    """What a copied object leans on that was not copied along; `how` is "is attached to" or "follows"."""
 
     object: str
     id: str
@@ -269,7 +269,7 @@ class Chosen(BaseModel):
 
 @router.post("/scenes/{scene_id}/parcel")
 def pack_objects(scene_id: SceneId, body: Chosen, sessions: SessionsDep) -> CopiedObjects:
-    """Objects with all that hangs on them, and what they use (dials, pictures, fonts, inner scenes), to be put into another scene."""
+    """Objects with their descendants, and what they use (dials, pictures, fonts, inner scenes), to be put into another scene."""
     with sessions.use(scene_id) as session:
         parcel = parcel_of(session.stored.scene, body.objects, body.frame)
     return CopiedObjects(scene=parcel.scene, behind=[LeftBehindWords(**vars(one)) for one in parcel.behind])
@@ -277,7 +277,7 @@ def pack_objects(scene_id: SceneId, body: Chosen, sessions: SessionsDep) -> Copi
 
 @router.post("/scenes/{scene_id}/copies", status_code=201)
 def duplicate_scene(scene_id: SceneId, body: NewName, sessions: SessionsDep, deadline: DeadlineDep) -> SceneState:
-    """Keep a copy of a scene under another name; its history starts anew."""
+    """Keep a copy of a scene under another name; its history starts again."""
     with sessions.use(scene_id) as session:
         scene = session.stored.scene
     taken = {line.name for line in sessions.store.summaries()}
@@ -317,14 +317,14 @@ def edit_scene(scene_id: SceneId, batch: EditBatch, sessions: SessionsDep, deadl
 
 @router.post("/scenes/{scene_id}/undo", responses=CHANGED, response_model=None)
 def undo(scene_id: SceneId, at: AtRevision, sessions: SessionsDep, deadline: DeadlineDep, accept: Accepted = "") -> Changed | Response:
-    """Take back the last step of a page. With nothing to undo, nothing changes; 422 if others have changed the same things since."""
+    """Take back the last step of a page. With nothing to undo, nothing changes; 422 if others have changed the same objects since."""
     work = partial(sessions.undo, scene_id, revision=at.revision, deadline=deadline, page=at.page)
     return changed_by(sessions, scene_id, at.page, deadline, accept, work)
 
 
 @router.post("/scenes/{scene_id}/redo", responses=CHANGED, response_model=None)
 def redo(scene_id: SceneId, at: AtRevision, sessions: SessionsDep, deadline: DeadlineDep, accept: Accepted = "") -> Changed | Response:
-    """Do the last undone step of a page again. With nothing to redo, nothing changes; 422 if others have changed the same things since."""
+    """Do the last undone step of a page again. With nothing to redo, nothing changes; 422 if others have changed the same objects since."""
     work = partial(sessions.redo, scene_id, revision=at.revision, deadline=deadline, page=at.page)
     return changed_by(sessions, scene_id, at.page, deadline, accept, work)
 
@@ -356,7 +356,7 @@ def changed_by(sessions: Sessions, scene_id: str, page: str | None, deadline: De
 def answered(
     sessions: Sessions, scene_id: str, used: InUse, before: Scene | None, since: int, page: str | None, deadline: Deadline, accept: str
 ) -> Changed | Response:
-    """What has changed in a scene since it was `before`, at the revision `since`; all of it, if it is not known how it was."""
+    """What has changed in a scene since it was `before`, at the revision `since`; all, if it is not known how it was."""
     after = used.stored
     was = before.by_id if before is not None else {}
     changed = Changed(

@@ -79,7 +79,7 @@ def ready_sounds() -> list[ReadySoundWords]:
 
 @router.get("/sounds/{file}", response_class=Response, responses={200: {"content": {kind: {} for kind in _KINDS.values()}}})
 def sound_file(file: str, sessions: SessionsDep, plain: bool = False) -> Response:
-    """A sound as it was brought in; with `plain`, as WAV (two channels, 16 bits), for browsers that do not know its kind."""
+    """A sound unchanged brought in; with `plain`, as WAV (two channels, 16 bits), for browsers that do not know its kind."""
     data = _known(file, sessions)
     if not plain:
         return Response(data, media_type=_KINDS[sound_ending(data)], headers=_LASTING)
@@ -97,7 +97,7 @@ def sound_peaks(file: str, sessions: SessionsDep) -> Response:
 
 @router.get("/sounds/{file}/table")
 def table_of_sound(file: str, sessions: SessionsDep, fps: Annotated[float, Query(ge=1, le=240)]) -> TableWords:
-    """How loud a sound is at each frame of a scene, in all of it and in three bands, and its beats, as a table to be laid down as keys."""
+    """How loud a sound is at each frame of a scene, in all and in three bands, and its beats, as a table to be written as keys as keys."""
     _known(file, sessions)
     return table_words(sound_table(sound_of(file), fps))
 

@@ -199,7 +199,7 @@ def vocabulary() -> Vocabulary:
     )
 
 
-#: In the words of joints, stands for the id and the name of a limb or chain.
+#: In the words of joints, represents the id and the name of a limb or chain.
 _PART = "PART"
 
 

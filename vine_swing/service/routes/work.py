@@ -12,7 +12,7 @@ router = api_router("work")
 
 
 class WorkState(BaseModel):
-    """How far a request has come. share: of what it works out, from 0 to 1; null before it has begun and once it is answered."""
+    """How far a request has come. share: of what it computes, from 0 to 1; null before it has begun and once it is answered."""
 
     share: float | None = Field(ge=0, le=1)
 

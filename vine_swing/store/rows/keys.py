@@ -65,7 +65,7 @@ def plain_values(key: Key) -> tuple[Any, ...]:
 def key_values(key: Key) -> tuple[Any, ...]:
     """What the columns `KEY` hold of a key."""
     ease = _ease_text(key.ease)
-    # A point takes two columns; whatever else a key holds takes the first, words as they stand in a file.
+    # A point takes two columns; whatever else a key holds takes the first, words as they are in a file.
     value, y = key.value if isinstance(key.value, tuple) else (key.value, None)
     if isinstance(value, Words):
         value = value.model_dump_json()

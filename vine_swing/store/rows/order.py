@@ -17,7 +17,7 @@ _OF_SCENE = {"scene": "{0} = :scene OR {0} LIKE :inside", "object": "{0} IN (SEL
 
 
 def renumber(db: sqlite3.Connection, scene_id: str) -> None:
-    """Number the rows of every list of a scene from 0 on without gaps, in their order: as if the list had been written anew."""
+    """Number the rows of every list of a scene from 0 on without gaps, in their order: as if the list had been written again."""
     for table, owner in _LISTED.items():
         key = "id" if table == "scene" else "row"
         within = _OF_SCENE["object" if owner == "object" else "scene"].format(owner)

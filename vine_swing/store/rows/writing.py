@@ -108,7 +108,7 @@ def _write_parts(
         owner: what the parts belong to, named by the column `within`.
         insert: writes a new part; takes (db, owner, part, position).
         update: writes what differs in one that both lists have; takes (db, row, (part, position) before, (part, position) after).
-        delete: deletes the row of one that is gone, where others belong to that row.
+        delete: deletes the row of one that is missing, where others belong to that row.
     """
     for change, was, now in _changes(before, after):
         if change is None:

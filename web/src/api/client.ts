@@ -135,7 +135,7 @@ export const api = {
   lookAtFeel: (feel: DrawnFeel) => json<FeelLook>(call("POST", "/feels/look", feel)),
   keepFeel: (name: string, feel: DrawnFeel) => json<KeptFeel>(call("PUT", `/feels/${encodeURIComponent(name)}`, feel)),
   forgetFeel: (name: string) => call("DELETE", `/feels/${encodeURIComponent(name)}`),
-  /** Progress of something that is being worked out, 0…1; null where that is not known. */
+  /** Progress of something that is being computed, 0…1; null where that is not known. */
   share: async (work: Work) => (await json<WorkState>(call("GET", `/work/${work.id}`))).share,
   createScene: (scene: Partial<Scene>, work?: Work) => json<SceneState>(call("POST", "/scenes", scene, "*/*", work)),
   openFile: (text: string, work?: Work) => json<SceneState>(call("POST", "/scene-files", text, "*/*", work)),

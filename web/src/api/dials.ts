@@ -1,4 +1,4 @@
-/** Dials as things with one channel, so that all that keys, eases and curves do works on them. */
+/** Dials as objects with one channel, so that all that keys, eases and curves do works on them. */
 import { plainObject } from "./plainObject";
 import type { ChannelWords, Dial, DialThing, Follow } from "./types";
 

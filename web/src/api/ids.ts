@@ -1,4 +1,4 @@
-/** Ids that tie things together inside a scene: drawn at random, and never shown to people. */
+/** Ids that tie objects together inside a scene: drawn at random, and never shown to people. */
 
 /** A new id of about nine to twelve letters and digits. */
 export const newId = (): string =>

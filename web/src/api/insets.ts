@@ -1,4 +1,4 @@
-/** Insets: what is told of the scenes inside them, and how long these last outside. */
+/** Insets: what is informed of the scenes inside them, and how long these last outside. */
 import { isInset } from "./kinds";
 import type { InnerWords, InsetThing, SceneHead, SceneObject } from "@/api/types";
 

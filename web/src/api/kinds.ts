@@ -1,4 +1,4 @@
-/** What kind a thing is of, which says what it has. Nothing else on the page tells kinds apart by their names. */
+/** What kind an object is of, which says what it has. Nothing else on the page tells kinds apart by their names. */
 import type {
   CameraThing,
   DialThing,

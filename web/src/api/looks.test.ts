@@ -69,7 +69,7 @@ describe("looks", () => {
     expect(Socket.made).toHaveLength(2);
   });
 
-  it("do not try for a connection repeat the list where none can be had", async () => {
+  it("do not try for a connection repeatedly where none can be had", async () => {
     await look();
     Socket.made[0]!.close();
     await look();

@@ -14,7 +14,7 @@ interface Asked {
   readonly fail: (error: Error) => void;
 }
 
-/** Where a connection could not be had, so many ms go by before it is tried again. */
+/** Where a connection could not be had, this many ms follow before it is tried again. */
 const RETRY = 10_000;
 
 /** The connection was closed before the answer came. */

@@ -24,7 +24,7 @@ it("takes up what is new, keeps the rest, and lets go of what is gone", () => {
   expect([leaf.turns, leaf.contacts, leaf.missing]).toEqual([{}, [], []]);
   expect(numberAt(leaf.fade, 0)).toBe(0);
   expect(leaf.view).toBe(first.objects.get("leaf")!.view);
-  // What one message lets go of is still there for whoever holds the motion before.
+  // What one message releases is still there for whoever holds the motion before.
   expect(first.objects.get("leaf")!.turns).toEqual({ x: [24, 48] });
 });
 

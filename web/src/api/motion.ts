@@ -1,6 +1,6 @@
 /**
  * Baked motion as it comes from the service: float32 arrays with one row per frame, or a single row where nothing
- * changes. The page reads these arrays and never works out motion itself.
+ * changes. The page reads these arrays and never computes motion itself.
  */
 import { decode } from "@msgpack/msgpack";
 import { type Known, resolved, type Step, type StepData } from "@/api/paintList";
@@ -37,7 +37,7 @@ export interface BakedObject {
   readonly view: Rows;
   /** The same to its parent's space. */
   readonly local: Rows;
-  /** Its own opacity, without that of what it hangs on. */
+  /** Its own opacity, without that of its parent. */
   readonly fade: Rows;
   /** Where the pivot is in the picture. */
   readonly place: Rows;
@@ -81,7 +81,7 @@ export interface Motion {
   readonly objects: ReadonlyMap<string, BakedObject>;
   /** What is painted, the first at the back. */
   readonly steps: readonly Step[];
-  /** The same as it was sent. */
+  /** The same unchanged sent. */
   readonly stepData: readonly StepData[];
 }
 
@@ -89,7 +89,7 @@ interface WireArray {
   w: number;
   d: Uint8Array;
 }
-/** What has changed of an object; null where there is no such thing any more. */
+/** What has changed of an object; null where the object does not exist any more. */
 interface WireObject {
   /** Whether it is another than the one of this id before, if there was one. */
   whole?: boolean;
@@ -155,7 +155,7 @@ export function readMotion(message: Uint8Array, before?: Motion): Motion {
   return { revision, fps, length, size, background, order, hidden: new Set(wire.hidden), objects, steps, stepData };
 }
 
-/** What the addresses of a paint list stand for among some objects. */
+/** What the addresses of a paint list represent among some objects. */
 export const knownIn = (objects: ReadonlyMap<string, BakedObject>): Known => ({
   track: ([owner, name, first]) => startingAt(trackOf(objects.get(owner), name), first),
   outline: (owner, first) => startingAt(objects.get(owner)?.outline, first),
@@ -195,7 +195,7 @@ function merged(was: BakedObject | undefined, fresh: WireObject): BakedObject {
 
 const asItIs = <T>(value: T): T => value;
 
-/** What there was, unless something else came, or word that it is gone. */
+/** What there was, unless something else came, or word that it is missing. */
 const newer = <W, T>(was: T | undefined, fresh: W | null | undefined, read: (value: W) => T): T | undefined =>
   fresh === undefined ? was : fresh === null ? undefined : read(fresh);
 

@@ -5,7 +5,7 @@ import type { Pages } from "@/api/pictures";
 interface Measured {
   /** The rule that asks for it. */
   readonly rule: string;
-  /** From the space it is measured in to that of its group; the same where there is none. */
+  /** From the space it is measured in to that of its group; the same where it is missing. */
   readonly matrix?: Rows;
 }
 export interface Shadow extends Measured {
@@ -26,14 +26,14 @@ export interface Glow extends Measured {
 export interface Blur extends Measured {
   readonly effect: "blur";
   readonly size: Rows;
-  /** The one direction it is blurred in; all round where there is none. */
+  /** The one direction it is blurred in; all round where it is missing. */
   readonly angle?: Rows;
 }
 export interface Fringe extends Measured {
   readonly effect: "fringe";
   readonly distance: Rows;
   readonly angle: Rows;
-  /** What colours are moved outward from; in one direction where there is none. */
+  /** What colours are moved outward from; in one direction where it is missing. */
   readonly middle?: Rows;
 }
 export interface Mask extends Measured {
@@ -166,7 +166,7 @@ export interface StepData {
   readonly each?: readonly (readonly StepData[])[];
 }
 
-/** What addresses stand for. */
+/** What addresses represent. */
 export interface Known {
   readonly track: (address: Address) => Rows | undefined;
   readonly outline: (owner: string, first: number) => Outlines | undefined;
@@ -295,7 +295,7 @@ export const endless = ({ tile }: Picture): readonly [across: boolean, down: boo
 export const isInside = (step: Step): step is Instance & { readonly frames: Rows } =>
   step.op === "instance" && step.frames !== undefined;
 
-/** Of some steps, those that paint certain objects, in what they stand in. */
+/** Of some steps, those that paint certain objects, in what they are in. */
 export function stepsOf(steps: readonly Step[], ids: ReadonlySet<string>): Step[] {
   const known = new Map<readonly Step[], Step[]>();
   const within = (some: readonly Step[]): Step[] => {
@@ -317,8 +317,8 @@ export function stepsOf(steps: readonly Step[], ids: ReadonlySet<string>): Step[
 }
 
 /**
- * The steps that paint something themselves and stand in no copies and inside no inset, in order, each with the opacity
- * of the groups it stands in.
+ * The steps that paint something themselves and are in no copies and inside no inset, in order, each with the opacity
+ * of the groups it is in.
  */
 export function leavesOf(steps: readonly Step[], above: readonly Rows[] = []): Leaf[] {
   return steps.flatMap((step): Leaf[] => {

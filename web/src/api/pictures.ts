@@ -7,11 +7,11 @@ import { shallowRef } from "vue";
 /** Pictures of an object, one a page. */
 export interface Pages {
   readonly length: number;
-  /** A page that is painted so many device pixels wide; the same picture, as large as that needs. */
+  /** A page that is painted this many device pixels wide; the same picture, as large as that needs. */
   readonly at: (page: number, wide: number) => ImageBitmap | undefined;
 }
 
-/** How many bytes decoded pictures may take together; those not painted for longest are let go first. */
+/** How many bytes decoded pictures may take together; those not painted for longest are released first. */
 const ROOM = 600_000_000;
 /** Changes whenever a picture arrives: what paints while it is missing paints again then. */
 export const arrived = shallowRef(0);
@@ -30,8 +30,8 @@ const sizeFor = (wide: number, own: number): number | undefined =>
   SIZES.find((size) => wide <= size && own >= 2 * size);
 
 /**
- * A picture that is painted so many device pixels wide, if it is there already; else it is asked for, and another size
- * of it stands in for it meanwhile.
+ * A picture that is painted this many device pixels wide, if it is there already; else it is asked for, and another size
+ * of it is in for it meanwhile.
  */
 export function pictureOf(id: string, wide: number, own: number): ImageBitmap | undefined {
   const wanted = pictureAddress(id, sizeFor(wide, own));

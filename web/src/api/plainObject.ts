@@ -1,5 +1,5 @@
 /**
- * What an object is like unless told otherwise: it hangs on nothing, is seen from the first frame to the last, and
+ * What an object is like unless told otherwise: it has no parent, is seen from the first frame to the last, and
  * nothing acts on it.
  */
 export const plainObject = () => ({

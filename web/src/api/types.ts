@@ -1,4 +1,4 @@
-/** The service's own words, from its OpenAPI document. `make types` writes schema.d.ts anew. */
+/** The service's own words, from its OpenAPI document. `make types` writes schema.d.ts again. */
 import type { components } from "./schema";
 
 type Schemas = components["schemas"];
@@ -72,7 +72,7 @@ export type BroughtPictures = Schemas["BroughtPictures"];
 export type KeptPicture = Schemas["KeptPicture"];
 export type PictureThing = Schemas["PictureObject"];
 export type InsetThing = Schemas["InsetObject"];
-/** A scene that insets show, and what is told of it outside. */
+/** A scene that insets show, and what is informed of it outside. */
 export type InnerWords = Schemas["InnerWords"];
 export type ShapeThing = Schemas["ShapeObject"];
 export type GroupThing = Schemas["GroupObject"];

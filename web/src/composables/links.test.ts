@@ -21,7 +21,7 @@ describe("the numbers of a link", () => {
     expect(reach(place("nobody", "x"))).toEqual({ least: 0, most: 1, now: 0 });
     const numbers = begun(place("wheel", "rotation"), place("leaf", "x"), 1);
     expect(numbers).toMatchObject({ low: -90, high: 270, to_low: 40, to_high: 140, factor: 1, own_size: 1 });
-    // What stands still has some range all the same.
+    // What is still has some range all the same.
     expect(begun(place("leaf", "x"), null, 0.01)).toMatchObject({ low: 40, high: 41, to_low: 0, to_high: 1 });
   });
 

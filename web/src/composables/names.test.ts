@@ -1,4 +1,4 @@
-/** What things are called in sentences and lists. */
+/** What objects are called in sentences and lists. */
 import { describe, expect, it } from "vitest";
 import type { Drive, Rule } from "@/api/types";
 import { useNames } from "@/composables/useNames";

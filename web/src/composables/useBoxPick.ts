@@ -50,7 +50,7 @@ export function useBoxPick(
       ]);
     };
     const end = (): void => {
-      // A mere click on an empty place lets go of what was picked.
+      // A mere click on an empty place releases what was picked.
       if (!shown.value && !event.shiftKey) picks.clear();
       shown.value = null;
     };

@@ -14,7 +14,7 @@ export function useFigure() {
   const playback = usePlayback();
   const vocabulary = useVocabulary();
 
-  /** The picked figure, or the one that the picked part hangs on. */
+  /** The picked figure, or the one that the picked part is attached to. */
   const figure = computed<FigureObject | null>(() => {
     const picked = selection.thing;
     if (isFigure(picked)) return picked;

@@ -22,7 +22,7 @@ export function useInsets() {
     return (scene.head?.inner ?? []).filter((one) => !around.has(one.id));
   });
 
-  /** Put an object, with all that hangs on it, into a scene of its own; a group becomes the inset itself. */
+  /** Put an object, with its descendants, into a scene of its own; a group becomes the inset itself. */
   async function makeOf(id: string): Promise<void> {
     const thing = scene.byId.get(id);
     if (!thing || isDial(thing)) return;

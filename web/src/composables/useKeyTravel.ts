@@ -27,7 +27,7 @@ export function useKeyTravel() {
     const own = (selection.row?.channels ?? []).flatMap((channel) =>
       selection.keysOf(channel.name).map((key) => key.frame),
     );
-    // The playhead stands on whole frames: a key between two counts as on the nearer one.
+    // The playhead is on whole frames: a key between two counts as on the nearer one.
     const list = (row ? [...new Set(own)].sort((a, b) => a - b) : frames.value).map(Math.round);
     const target = direction > 0 ? list.find((frame) => frame > at) : list.findLast((frame) => frame < at);
     if (target !== undefined) playback.goTo(target);

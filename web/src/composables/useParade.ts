@@ -8,7 +8,7 @@ import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
 
-/** What a new parade is told: which things, how they are laid out, and its values by channel. */
+/** What a new parade is told: which objects, how they are laid out, and its values by channel. */
 export interface NewParade {
   readonly id: string;
   readonly parts: readonly string[];
@@ -22,7 +22,7 @@ export function useParade() {
   const playback = usePlayback();
 
   const thing = computed(() => (isParade(selection.thing) ? selection.thing : null));
-  /** What hangs on it, however deep. */
+  /** Its children, however deep. */
   const parts = computed<SceneObject[]>(() =>
     thing.value
       ? withParts(thing.value.id, scene.parts)
@@ -56,7 +56,7 @@ export function useParade() {
     };
   }
 
-  /** Things that copies could stand along: with a path or an outline, and no part of the parade. */
+  /** Objects that copies could stand along: with a path or an outline, and no part of the parade. */
   const guidesFor = (own: readonly string[]): SceneObject[] =>
     scene.objects.filter(
       (one) =>

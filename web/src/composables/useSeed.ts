@@ -1,4 +1,4 @@
-/** A seed that travels over a small picture repeat the list: how far in its time it is, 0…1, while it runs. */
+/** A seed that travels over a small picture repeatedly: how far in its time it is, 0…1, while it runs. */
 import { useRafFn } from "@vueuse/core";
 import { ref } from "vue";
 

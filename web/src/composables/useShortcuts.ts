@@ -10,7 +10,7 @@ export interface Shortcut {
   readonly run: (key: string) => void;
 }
 
-/** How a key press is written in the table. Characters stand for themselves, so Shift is only named with other keys. */
+/** How a key press is written in the table. Characters represent themselves, so Shift is only named with other keys. */
 export function keyOf(event: KeyboardEvent): string {
   const letter = event.key.length === 1;
   const key = event.key === " " ? "Space" : letter ? event.key.toLowerCase() : event.key;
@@ -31,7 +31,7 @@ function belongsElsewhere(event: KeyboardEvent): boolean {
   const pressing =
     (event.key === " " || event.key === "Enter") &&
     target.closest("button, a, summary, [role=option], [role=treeitem], [role=switch]");
-  // Escape closes what lies on top before it does anything else.
+  // Escape closes what is on top before it does anything else.
   const onTop =
     event.key === "Escape" &&
     [...document.querySelectorAll<HTMLElement>(".el-popper, .el-overlay")].some(
@@ -43,7 +43,7 @@ function belongsElsewhere(event: KeyboardEvent): boolean {
 /** Obey a table of shortcuts for as long as the component lives, wherever on the page a key is pressed. */
 export function useShortcuts(shortcuts: readonly Shortcut[]): void {
   const byKey = new Map(shortcuts.flatMap((shortcut) => shortcut.keys.map((key) => [key, shortcut] as const)));
-  // Asked before anything hears of the key: a dialog that Escape closes is gone when it comes back up to the window.
+  // Asked before anything hears of the key: a dialog that Escape closes is missing when it comes back up to the window.
   let elsewhere = false;
   useEventListener(window, "keydown", (event: KeyboardEvent) => void (elsewhere = belongsElsewhere(event)), {
     capture: true,

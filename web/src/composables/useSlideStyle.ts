@@ -1,6 +1,6 @@
 /**
  * Moves all picked leaves while they are slid: one rule of a style sheet, so that a thousand of them are not drawn
- * anew one by one.
+ * again one by one.
  */
 import { onBeforeUnmount, watch } from "vue";
 

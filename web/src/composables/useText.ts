@@ -22,7 +22,7 @@ export function useText() {
   const playback = usePlayback();
   const changing = useChanging();
 
-  /** What a text says at the playhead: what its keys say there, or what stands in its shape. */
+  /** What a text says at the playhead: what its keys say there, or what is in its shape. */
   function saidBy(thing: SceneObject): string {
     const which = scene.kept?.objects.get(thing.id)?.channels[WORDS];
     const keys = keysOf(thing, WORDS);

@@ -1,4 +1,4 @@
-/** The troupe as a list: the foremost first, what hangs on another under it, folded until it is opened or picked. */
+/** The troupe as a list: the foremost first, the children of another under it, folded until it is opened or picked. */
 import { computed } from "vue";
 import { innerOf } from "@/api/insets";
 import type { InnerWords, SceneObject } from "@/api/types";

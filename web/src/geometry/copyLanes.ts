@@ -13,7 +13,7 @@ export interface CopyLane {
   readonly to: number;
 }
 
-/** So many copies have a lane of their own; of more, the first and the last. */
+/** This many copies have a lane of their own; of more, the first and the last. */
 export const MOST_LANES = 8;
 
 export function copyLanes(lags: readonly number[], delay: number, keys: readonly number[]): CopyLane[] {

@@ -36,6 +36,6 @@ export function where(one: DifferenceWords): string {
   return first === last ? `frame ${first}` : `frames ${first}–${last}`;
 }
 
-/** What to bring back so that some differences are gone. */
+/** What to bring back so that some differences are missing. */
 export const partsOf = (differences: readonly DifferenceWords[]): BroughtPart[] =>
   differences.map(({ object, what, channel }) => ({ object, what, channel }));

@@ -18,7 +18,7 @@ export interface Layout {
   readonly rows: number;
 }
 
-/** Things alike in what they read and what reads them, in the order they were given; `apart` are never put together. */
+/** Objects alike in what they read and what reads them, in the order they were given; `apart` are never put together. */
 function bundles(ids: readonly string[], edges: readonly Edge[], apart: (id: string) => boolean): string[][] {
   const found = new Map<string, string[]>();
   for (const id of ids) {
@@ -35,8 +35,8 @@ function bundles(ids: readonly string[], edges: readonly Edge[], apart: (id: str
 }
 
 /**
- * Columns by the longest way from what nobody drives; within a column, things near what drives them. Edges that close
- * a ring are passed over: rings are refused anyway, but two things may drive each other in different channels.
+ * Columns by the longest way from what nobody drives; within a column, objects near what drives them. Edges that close
+ * a ring are passed over: rings are refused anyway, but two objects may drive each other in different channels.
  */
 export function layoutOf(
   edges: readonly Edge[],

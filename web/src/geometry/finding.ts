@@ -1,4 +1,4 @@
-/** Finding things by typing some of their letters. */
+/** Finding objects by typing some of their letters. */
 
 /** One thing that can be found: what it is called, and what it is. */
 export interface Findable {
@@ -15,7 +15,7 @@ const plain = (text: string): string =>
 
 /**
  * How well a text fits what is typed, word by word; higher is better, 0 not at all. Each word must begin a word of the
- * text or stand in it; with `loosely`, three letters or more may also stand apart there, in order, from the beginning
+ * text or are in it; with `loosely`, three letters or more may also stand apart there, in order, from the beginning
  * of a word on.
  */
 export function fit(text: string, typed: string, loosely = false): number {

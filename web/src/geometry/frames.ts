@@ -27,7 +27,7 @@ export const spaced = (unit: string): string => (unit && unit !== "°" ? ` ${uni
 
 /** Whose something is: "Mango’s", "Near leaves’". */
 export const whose = (name: string): string => (/s$/i.test(name) ? `${name}’` : `${name}’s`);
-/** The verb after what is one thing or several: hips are, a radius is, and so is roundness. */
+/** The verb after what is one object or several: hips are, a radius is, and so is roundness. */
 export const isOrAre = (what: string): string => (/[^su]s$/.test(what) ? "are" : "is");
 
 /** The frames at which a ruler is labelled, so that labels stay at least `room` pixels apart. */

@@ -1,6 +1,6 @@
 /** What is heard when: the stretches of sounds that sound in a round of playing. */
 
-/** A sound as it lies in the scene. */
+/** A sound as it is in the scene. */
 export interface Placed {
   readonly id: string;
   readonly file: string;

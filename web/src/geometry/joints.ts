@@ -5,7 +5,7 @@ import { angleBetween, difference, type Point } from "@/geometry/matrix";
 type Pair = readonly [number, number];
 const point = ([x, y]: Pair): Point => ({ x, y });
 
-/** A joint of a figure: the list it stands in, and its place there. `of` is the id of a limb or chain. */
+/** A joint of a figure: the list it is in, and its place there. `of` is the id of a limb or chain. */
 export interface Joint {
   readonly of: string;
   readonly n: number;

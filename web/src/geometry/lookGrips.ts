@@ -19,10 +19,10 @@ export interface LookGripped {
 }
 
 const NOTHING: RuleDrawing = { lines: [], circles: [], grips: [] };
-/** How far apart a grip and what it stands for lie where that is next to nothing: a hand finds it beside the thing. */
+/** How far apart a grip and what it represents lie where that is next to nothing: a hand finds it beside the object. */
 const AWAY = 24;
 const HALF = 0.5;
-/** How far apart the grips of two rules lie on the screen, px. */
+/** How far apart the grips of two rules are on the screen, px. */
 const BELOW = 22;
 
 type Draw = (on: LookGripped) => RuleDrawing;

@@ -41,7 +41,7 @@ export function nearestOn(from: HandledPoint, to: HandledPoint, point: Point): n
   return Number(best.u.toFixed(3));
 }
 
-/** Of many places along a hand's way at most so many, evenly. */
+/** Of many places along a hand's way at most this many, evenly. */
 export function thinned<T>(places: readonly T[], most: number): readonly T[] {
   if (places.length <= most) return places;
   const step = (places.length - 1) / (most - 1);

@@ -17,7 +17,7 @@ export interface OutlineGripped {
 type Draw = (on: OutlineGripped) => RuleDrawing;
 const radians = (degrees: number): number => (degrees * Math.PI) / 180;
 const between = (value: number, low: number, high: number): number => Math.min(Math.max(value, low), high);
-/** Pixels that stand for one wave where waves are pulled out. */
+/** Pixels that represent one wave where waves are pulled out. */
 const A_WAVE = 6;
 const BESIDE = 26;
 

@@ -5,7 +5,7 @@ export interface Retime {
   readonly speed: number;
 }
 
-/** Where the frame of a key is seen: the rule reads at speed·(t − delay). Null where time stands still. */
+/** Where the frame of a key is seen: the rule reads at speed·(t − delay). Null where time is still. */
 export const playedAt = ({ delay, speed }: Retime, frame: number): number | null =>
   speed === 0 ? null : frame / speed + delay;
 

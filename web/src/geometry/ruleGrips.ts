@@ -27,7 +27,7 @@ export interface RuleGrip {
   readonly at: Point;
   /** What it stands at now, to be read beside it. */
   readonly says: string;
-  /** The settings it stands for when it is dragged to a point. */
+  /** The settings it represents when it is dragged to a point. */
   readonly drag: (to: Point) => Readonly<Record<string, number>>;
 }
 

@@ -13,7 +13,7 @@ export interface Target {
   readonly offset: number;
 }
 
-/** How the rows lie in time. column: which one says so, or null for one after the other. */
+/** How the rows are in time. column: which one says so, or null for one after the other. */
 export interface Timing {
   readonly column: number | null;
   readonly unit: Unit;

@@ -1,6 +1,6 @@
 /** What a dragged thing snaps to: the nearest of some places within reach. */
 
-/** The target nearest to a frame, if one lies within reach. */
+/** The target nearest to a frame, if one is within reach. */
 export function nearest<T extends { readonly frame: number }>(
   at: number,
   targets: readonly T[],
@@ -14,7 +14,7 @@ export function nearest<T extends { readonly frame: number }>(
   return best;
 }
 
-/** A line a thing can snap to, across the picture (at a height) or upright. */
+/** A line an object can snap to, across the picture (at a height) or upright. */
 export interface Guide {
   readonly at: number;
   /** What it is, such as "centre" or an object's name. */
@@ -45,13 +45,13 @@ export function pictureGuides(
 }
 
 export interface Snap {
-  /** How far to move so that one of the places lies on the guide. */
+  /** How far to move so that one of the places is on the guide. */
   readonly by: number;
   readonly guide: Guide;
 }
 
 /**
- * The guide that one of some places comes nearest to, if one lies within reach. Earlier guides win where two are as
+ * The guide that one of some places comes nearest to, if one is within reach. Earlier guides win where two are as
  * near.
  */
 export function snapTo(places: readonly number[], guides: readonly Guide[], reach: number): Snap | null {

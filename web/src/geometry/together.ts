@@ -1,4 +1,4 @@
-/** Several things as one: the box around them, what a drag of its handles means, and what is typed for all of them. */
+/** Several objects as one: the box around them, what a drag of its handles means, and what is typed for all of them. */
 import { calculate } from "@/geometry/arithmetic";
 import { angleBetween, difference, type Point, rounded } from "@/geometry/matrix";
 
@@ -42,7 +42,7 @@ export function beginTurning(pivot: Point, from: Point): (to: Point, steady: boo
   };
 }
 
-/** The least factor by which things can be made smaller with one drag: from nothing there is no way back. */
+/** The least factor by which objects can be made smaller with one drag: from nothing there is no way back. */
 const LEAST = 0.001;
 
 /** Sizing: the corner that was taken follows the pointer, the pivot stays; steady, the proportions stay too. */

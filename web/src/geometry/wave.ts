@@ -1,4 +1,4 @@
-/** Where the grips of an oscillator lie on its curve, and what dragging them means for its numbers. */
+/** Where the grips of an oscillator are on its curve, and what dragging them means for its numbers. */
 
 export interface WaveNumbers {
   readonly wave: string;

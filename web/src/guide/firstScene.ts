@@ -38,7 +38,7 @@ export const FIRST_SCENE: readonly GuideStep[] = [
     done: (seen) => seen.objects.length > 0,
   },
   {
-    title: "Start of the drawn part",
+    title: "First position",
     says: "Drag it to the top of the picture. This adds a leaf: a key that stores its position at this frame.",
     keys: "Shift+Up a few times",
     at: "[data-testid='picture-canvas']",

@@ -64,7 +64,7 @@ interface Section {
   readonly text: string;
 }
 
-/** A heading as it stands in an address. */
+/** A heading as it is in an address. */
 export const anchorOf = (heading: string): string =>
   heading
     .toLowerCase()

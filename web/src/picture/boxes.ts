@@ -1,4 +1,4 @@
-/** Where objects lie in the picture: their own boxes, and which of them a point hits. */
+/** Where objects are in the picture: their own boxes, and which of them a point hits. */
 import { isDial } from "@/api/kinds";
 import { type BakedObject, type Motion, numberAt, type Rows, valuesAt } from "@/api/motion";
 import type { SceneObject } from "@/api/types";
@@ -29,15 +29,15 @@ export const viewOf = (motion: Motion, id: string, frame: number): Matrix | null
   return thing ? toMatrix(valuesAt(thing.view, frame)) : null;
 };
 
-/** What carries an object: its parent, or the bone of it that it hangs on; nothing for what hangs on nothing. */
+/** What carries an object: its parent, or the bone of it that it is attached to; nothing for the children of nothing. */
 export function carrierOf(motion: Motion | null, thing: SceneObject | null, frame: number): Matrix {
   if (!thing || isDial(thing)) return IDENTITY;
   const parent = thing.parent ? motion?.objects.get(thing.parent) : undefined;
-  // What hangs on nothing is seen through the camera.
+  // Children of nothing is seen through the camera.
   if (!parent) return lensOf(motion, thing.id, frame);
   const carrier = toMatrix(valuesAt((thing.bone ? parent.bones[thing.bone] : undefined) ?? parent.view, frame));
   const lead = parent.channels["copies.lead"];
-  // What hangs on a parade is taken hold of where its lead stands.
+  // Children of a parade is taken hold of where its lead stands.
   return lead ? times(carrier, placeOfCopy(parent, numberAt(lead, frame), frame)) : carrier;
 }
 
@@ -50,7 +50,7 @@ export function placeOfCopy(parade: BakedObject, copy: number, frame: number): M
 /** What hangs directly on each object, by its id. */
 export type Parts = ReadonlyMap<string, readonly SceneObject[]>;
 
-/** Everything that hangs on an object, itself included. */
+/** Everything that is attached to an object, itself included. */
 export function withParts(id: string, parts: Parts): string[] {
   const found = [id];
   for (let i = 0; i < found.length; i++) found.push(...(parts.get(found[i]!) ?? []).map((one) => one.id));
@@ -58,7 +58,7 @@ export function withParts(id: string, parts: Parts): string[] {
 }
 
 /**
- * The box of an object in its own space; for a group, the box around its parts. Null if there is nothing to put one
+ * The box of an object in its own space; for a group, the box around its parts. Null if nothing exists to put one
  * around.
  */
 export function boxOf(motion: Motion, id: string, frame: number, parts: Parts): Box | null {
@@ -106,7 +106,7 @@ export function boxOf(motion: Motion, id: string, frame: number, parts: Parts): 
   return { left: Math.min(...xs), top: Math.min(...ys), right: Math.max(...xs), bottom: Math.max(...ys) };
 }
 
-/** The corners of an object's box as they lie in the picture; null if there is nothing to put one around. */
+/** The corners of an object's box as they are in the picture; null if nothing exists to put one around. */
 export function cornersOf(motion: Motion, id: string, frame: number, parts: Parts): Point[] | null {
   const [box, view] = [boxOf(motion, id, frame, parts), viewOf(motion, id, frame)];
   return box && view && corners(box).map((corner) => moved(view, corner));
@@ -121,7 +121,7 @@ function boxOfSize(size: Rows, frame: number): Box {
 let probe: CanvasRenderingContext2D | null = null;
 
 /**
- * Whether a point of the space a step stands in is on what it paints: in a fill, in a picture, or within `near` pixels
+ * Whether a point of the space a step is in is on what it paints: in a fill, in a picture, or within `near` pixels
  * of a line.
  */
 function hits(step: Leaf, matrix: Matrix, frame: number, point: Point, near: number): boolean {

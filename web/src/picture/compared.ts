@@ -19,15 +19,15 @@ export interface Place {
 
 /** The tints of what is now and of what was kept, also of their paths. */
 export const TINTS = { now: "#2f6b4f", kept: "#c1531b" } as const;
-/** What things are tinted with: paler, so that what is the same in both does not become black. */
+/** What objects are tinted with: paler, so that what is the same in both does not become black. */
 const PALE = { now: "#78c7a1", kept: "#f2a077" } as const;
-/** How much of a thing's own colour its tint takes. */
+/** How much of an object's own colour its tint takes. */
 const TINTED = 0.78;
 const PAPER = "#fcf9f2";
 /** Between two pictures beside each other, px. */
 export const GAP = 12;
 
-/** Where the picture of each version lies in a room of some size, fitted into it. */
+/** Where the picture of each version is in a room of some size, fitted into it. */
 export function placesOf(
   view: View,
   room: { width: number; height: number },

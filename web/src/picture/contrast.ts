@@ -1,4 +1,4 @@
-/** Whether something small can be told from what it lies on. */
+/** Whether something small can be told from what it is on. */
 import { luma } from "@/geometry/colour";
 
 /** What is less apart than this from paper, of 255, is hardly seen on it. */
@@ -10,7 +10,7 @@ const SPECKS = 0.5;
 type Ground = readonly [red: number, green: number, blue: number];
 
 /**
- * Whether anything is painted that is hardly seen on a ground of one colour, such as pale things on paper, or that is
+ * Whether anything is painted that is hardly seen on a ground of one colour, such as pale objects on paper, or that is
  * but a few specks which stand out twice as much on another ground. `pixels`: r g b α in turn, as a canvas has them.
  */
 export function hardlySeen(pixels: Uint8ClampedArray, ground: Ground, other: Ground): boolean {

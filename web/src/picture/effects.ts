@@ -23,7 +23,7 @@ export function emptyLayer(box: Extent): Layer {
   return { ctx: acquireCanvas(width, height), left, top, width, height };
 }
 
-/** Paint a layer on a canvas whose left top corner is at (left, top), moved by so many px. */
+/** Paint a layer on a canvas whose left top corner is at (left, top), moved by this many px. */
 export function lay(
   ctx: CanvasRenderingContext2D,
   layer: Layer,
@@ -257,7 +257,7 @@ function gaussian(ctx: CanvasRenderingContext2D, across: number, down: number, p
 const SVG = "http://www.w3.org/2000/svg";
 const filters = new Map<string, SVGFilterElement>();
 let sheet: SVGSVGElement | null = null;
-/** So many SVG filters are kept. */
+/** This many SVG filters are kept. */
 const MOST_FILTERS = 64;
 
 /** An SVG filter that blurs differently across and down, which no CSS filter does. */

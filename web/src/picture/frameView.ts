@@ -27,7 +27,7 @@ export const opacityAt = (step: Step, frame: number): number =>
     step.opacity.reduce((opacity, track) => opacity * numberAt(track, frame), 1),
   );
 
-/** Where a step is, in the space of what it stands in. */
+/** Where a step is, in the space of what it is in. */
 export const placeOf = (step: Extract<Step, { matrix: Rows }>, frame: number, view: FrameView): Matrix =>
   view.matrixOf?.(step) ?? toMatrix(valuesAt(step.matrix, frame));
 

@@ -1,4 +1,4 @@
-/** Layers with effects are kept as long as what is in them rests, and laid on again instead of being painted anew. */
+/** Layers with effects are kept as long as what is in them rests, and laid on again instead of being painted again. */
 import { arrived } from "@/api/pictures";
 import type { Effect, Group, Step } from "@/api/paintList";
 import type { Matrix } from "@/geometry/matrix";
@@ -13,9 +13,9 @@ interface Kept {
   readonly layer: Layer | null;
 }
 
-/** How many groups are remembered, and how many pixels kept layers may have together; the oldest are let go first. */
+/** How many groups are remembered, and how many pixels kept layers may have together; the oldest are released first. */
 const [MOST_GROUPS, ROOM] = [400, 24_000_000];
-/** Of one group so many pictures are remembered: it may be painted several times at once, as in copies. */
+/** Of one group this many pictures are remembered: it may be painted several times at once, as in copies. */
 const MOST_ALIKE = 2;
 const kept = new Map<Group, Kept[]>();
 let taken = 0;

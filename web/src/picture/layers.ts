@@ -1,4 +1,4 @@
-/** Layers: where some steps lie on the canvas, and spare canvases to paint them on. */
+/** Layers: where some steps are on the canvas, and spare canvases to paint them on. */
 import { numberAt, valuesAt } from "@/api/motion";
 import { IDENTITY, type Matrix, moved, times } from "@/geometry/matrix";
 import { effectsOf, inside, type FrameView, outlineAt, placeOf } from "@/picture/frameView";
@@ -84,7 +84,7 @@ export function withReach(box: Extent, step: Group, view: FrameView, frame: numb
   }, box);
 }
 
-/** A box with so many px more all round. */
+/** A box with this many px more all round. */
 export const grown = ({ left, top, width, height }: Extent, by: number): Extent => ({
   left: left - by,
   top: top - by,
@@ -115,7 +115,7 @@ export function acquireCanvas(width: number, height: number): CanvasRenderingCon
   return ctx;
 }
 
-/** So many spare canvases of one size are kept, and of so many sizes. */
+/** This many spare canvases of one size are kept, and of this many sizes. */
 const [MOST_ALIKE, MOST_SIZES] = [8, 24];
 
 /** Give a canvas back. */

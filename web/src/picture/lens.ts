@@ -11,7 +11,7 @@ export function lensOf(motion: Motion | null, id: string, frame: number): Matrix
   return lens ? toMatrix(valuesAt(lens, frame)) : IDENTITY;
 }
 
-/** What views are without a lens, by both: a look leaves most things as they are. */
+/** What views are without a lens, by both: a look leaves most objects as they are. */
 const homes = new WeakMap<Rows, { readonly lens: Rows; readonly home: Rows }>();
 function homeOf(view: Rows, lens: Rows): Rows {
   const known = homes.get(view);

@@ -11,7 +11,7 @@ export interface Live {
   readonly parentOf: (id: string) => string | null;
 }
 
-/** Where an object is in the picture when it and what it hangs on are at frames of their own. */
+/** Where an object is in the picture when it and its parent are at frames of their own. */
 export function viewLive(motion: Motion, live: Live, id: string): Matrix {
   const frame = live.frameOf(id);
   const thing = motion.objects.get(id);
@@ -26,7 +26,7 @@ export function viewLive(motion: Motion, live: Live, id: string): Matrix {
 
 const view = (motion: Motion, live: Live): FrameView => ({
   frameOf: live.frameOf,
-  // What stands in copies has a place of its own there.
+  // What is in copies has a place of its own there.
   matrixOf: (step) =>
     "matrix" in step && motion.objects.get(step.id)?.view === step.matrix ? viewLive(motion, live, step.id) : undefined,
 });

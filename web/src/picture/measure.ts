@@ -3,7 +3,7 @@ import { numberAt, valuesAt } from "@/api/motion";
 import type { Effect, Fringe } from "@/api/paintList";
 import { type Matrix, moved, type Point, times, toMatrix, turned } from "@/geometry/matrix";
 
-/** So many standard deviations away from its edge, nothing of a blurred picture is left. */
+/** This many standard deviations away from its edge, nothing of a blurred picture is left. */
 export const FAR = 3;
 
 /** From the space an effect is measured in to device pixels. */

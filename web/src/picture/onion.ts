@@ -46,7 +46,7 @@ const TINTS = { before: "208 54 91", after: "47 115 159" } as const;
 let sheet: CanvasRenderingContext2D | null = null;
 
 /**
- * Paint some steps at a frame as one ghost: a pale silhouette with a line around the whole, whatever lies within it.
+ * Paint some steps at a frame as one ghost: a pale silhouette with a line around the whole, whatever is within it.
  */
 export function paintGhost(
   ctx: CanvasRenderingContext2D,
@@ -74,7 +74,7 @@ export function paintGhost(
     context.lineWidth = 3 / size;
     context.stroke(path);
   });
-  // What lies within is taken away again, so that only the outermost line is left; then it is filled, thinly.
+  // What is within is taken away again, so that only the outermost line is left; then it is filled, thinly.
   sheet.globalCompositeOperation = "destination-out";
   sheet.fillStyle = "#000";
   each((context, path) => context.fill(path));

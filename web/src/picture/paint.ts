@@ -98,7 +98,7 @@ function paintGroup(
   releaseCanvas(layer);
 }
 
-/** Layers go on so many px beyond what is needed of them: edges that are cut are not smoothed as others. */
+/** Layers go on this many px beyond what is needed of them: edges that are cut are not smoothed as others. */
 const ROOM = 8;
 
 /** Paint a group on a layer of its own, apply its effects there, and lay it on. */
@@ -158,7 +158,7 @@ const isLeaf = (step: Step): boolean => step.op === "fill" || step.op === "strok
 const composite = (blend: string): GlobalCompositeOperation =>
   blend === "normal" ? "source-over" : (blend as GlobalCompositeOperation);
 
-/** The part of an extent that lies on a canvas, or not farther off than so many px, in whole pixels. */
+/** The part of an extent that is on a canvas, or not farther off than this many px, in whole pixels. */
 function within(extent: Extent | null, canvas: { width: number; height: number }, off = 0): Extent | null {
   if (!extent) return null;
   const [left, top] = [Math.max(-off, Math.floor(extent.left) - 1), Math.max(-off, Math.floor(extent.top) - 1)];

@@ -61,7 +61,7 @@ export const useDeleting = defineStore("deleting", () => {
     return [...frozen.values()];
   }
 
-  /** Take it out, with all that hangs on it, after some other edits; the message offers to bring it back. */
+  /** Take it out, with its descendants, after some other edits; the message offers to bring it back. */
   async function remove(thing: SceneObject, first: Edit[]): Promise<void> {
     asked.value = null;
     const parts = withParts(thing.id, scene.parts).length - 1;

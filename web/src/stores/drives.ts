@@ -16,7 +16,7 @@ export const useDrives = defineStore("drives", () => {
     () => [scene.id, scene.revision] as const,
     async ([id]) => {
       const isNewest = beginAsking();
-      // Only rules make one thing drive another.
+      // Only rules make one object drive another.
       if (!id || !scene.objects.some((one) => one.rules.length)) {
         all.value = [];
         return;
@@ -27,10 +27,10 @@ export const useDrives = defineStore("drives", () => {
     { immediate: true },
   );
 
-  /** Who moves whom: all but the ground that something stands on, which moves nobody. */
+  /** Who moves whom: all but the ground that something is on, which moves nobody. */
   const moving = computed(() => all.value.filter((one) => one.kind !== "gait" || one.setting));
 
-  /** What reads an object with all that hangs on it, or a dial, from outside. */
+  /** What reads an object with its descendants, or a dial, from outside. */
   function readersOf(id: string): readonly Drive[] {
     const own = new Set(withParts(id, scene.parts));
     return all.value.filter((one) => own.has(one.driver.object) && !own.has(one.driven.object));

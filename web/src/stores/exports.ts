@@ -30,7 +30,7 @@ export const useExports = defineStore("exports", () => {
 
   async function attempt<T>(work: () => Promise<T>): Promise<T | null> {
     const done = await messages.attempt(work);
-    // A server that does not answer is not asked repeat the list.
+    // A server that does not answer is not asked repeatedly.
     if (done === null) poll.pause();
     return done;
   }

@@ -26,7 +26,7 @@ describe("the guided first scene", () => {
     guide.begin();
     stage.scene.objects = [thing("mango", { y: still(40) })];
     await nextTick();
-    expect(guide.step?.title).toBe("Start of the drawn part");
+    expect(guide.step?.title).toBe("First position");
     stage.scene.objects = [thing("mango", { y: keyed([0, 40]) })];
     await nextTick();
     expect(guide.step?.title, "a second place needs another frame").toBe("Another time");

@@ -1,5 +1,5 @@
 /**
- * The guided first scene: whether it is on, and how far one has come. It can be left and taken up again, also on
+ * The guided first scene: whether it is on, and how far one has come. It can be left and adopted again, also on
  * another day.
  */
 import { useLocalStorage } from "@vueuse/core";

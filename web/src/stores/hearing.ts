@@ -14,7 +14,7 @@ import { useScene } from "@/stores/scene";
  * for.
  */
 const [LEAD, AHEAD] = [0.06, 1.5];
-/** What is heard of a frame that is gone to, seconds, and how it comes and goes. */
+/** What is heard of a frame that is missing to, seconds, and how it comes and goes. */
 const [GRAIN, EDGE] = [0.09, 0.008];
 
 /** What plays: from a frame on, over and over between two, or once. */
@@ -99,7 +99,7 @@ export const useHearing = defineStore("hearing", () => {
       gain.gain.setValueCurveAtTime(gains, Math.max(when, at.currentTime), one.duration);
     }
     source.connect(gain).connect(at.destination);
-    // What should have begun already is taken up where it would be by now.
+    // What should have begun already is adopted where it would be by now.
     const late = Math.max(0, at.currentTime - when);
     if (late >= one.duration) return [];
     source.start(when + late, one.offset + late, one.duration - late);
@@ -145,7 +145,7 @@ export const useHearing = defineStore("hearing", () => {
   }
 
   /**
-   * How many seconds of the run are heard by now; null where nothing is heard to go by. What is heard now was handed
+   * How many seconds of the run are heard by now; null where nothing is heard to follow. What is heard now was handed
    * over as long ago as the device takes.
    */
   function heard(): number | null {
@@ -154,7 +154,7 @@ export const useHearing = defineStore("hearing", () => {
     return Math.max(0, context.currentTime - (context.outputLatency || 0) - begun);
   }
 
-  /** Let a frame be heard that is gone to. */
+  /** Let a frame be heard that is missing to. */
   function hearFrame(frame: number, fps: number): void {
     if (run || !audible.value.length || !opened()) return;
     silence(grain);

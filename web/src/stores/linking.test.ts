@@ -3,7 +3,7 @@ import { beforeEach, describe, expect, it, vi } from "vitest";
 import { useLinking } from "@/stores/linking";
 import { handAt, withWindow } from "@/testing/pointer";
 
-/** What lies under the pointer: a value, the picture, or nothing. */
+/** What is under the pointer: a value, the picture, or nothing. */
 const under = { value: null as Record<string, string> | null, inPicture: false };
 const hit = {
   closest: (which: string) =>

@@ -21,9 +21,9 @@ export const useLinking = defineStore("linking", () => {
   const drag = shallowRef<Drag | null>(null);
   /** The link that is being made. */
   const asked = shallowRef<{ readonly from: Place; readonly to: Target } | null>(null);
-  /** The dial that things shall take. */
+  /** The dial that objects shall take. */
   const takers = ref<string | null>(null);
-  /** Finds what lies under a point of the picture; the picture sets it. */
+  /** Finds what is under a point of the picture; the picture sets it. */
   const finder = shallowRef<((event: PointerEvent) => string | null) | null>(null);
 
   function targetAt(event: PointerEvent): Target | null {
@@ -35,7 +35,7 @@ export const useLinking = defineStore("linking", () => {
   }
 
   /**
-   * Follow a press until it is let go; let go over something, the link is asked for. A press that does not move is a
+   * Follow a press until it is released; released over something, the link is asked for. A press that does not move is a
    * click.
    */
   function begin(event: PointerEvent, from: Place): void {

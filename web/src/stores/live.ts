@@ -30,7 +30,7 @@ export const useLive = defineStore("live", () => {
   const rest = ref(0);
   /** The frame each moved object is at, by id; the others are at rest. */
   const frames = shallowRef<ReadonlyMap<string, number>>(new Map());
-  /** What was played last, waiting to be laid down or forgotten. */
+  /** What was played last, waiting to be written as keys or forgotten. */
   const recorded = shallowRef<readonly Press[] | null>(null);
   const pressed = ref(0);
   /** The cues that run just now. */
@@ -117,7 +117,7 @@ export const useLive = defineStore("live", () => {
       frames.value = next;
   }
 
-  /** A click in the picture on an object: the cue of it, or of what it hangs on. */
+  /** A click in the picture on an object: the cue of it, or of its parent. */
   function click(id: string): void {
     for (let at: string | null | undefined = id; at; at = scene.byId.get(at)?.parent) {
       const cue = cues.value.find((one) => one.click === at);

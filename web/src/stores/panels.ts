@@ -6,7 +6,7 @@ import { useLocalStorage, useWindowSize } from "@vueuse/core";
 import { defineStore } from "pinia";
 import { computed, reactive, ref } from "vue";
 
-/** What can lie in the place of the values. */
+/** What can be in the place of the values. */
 export type Beside = "notes" | "rehearsals" | "sounds";
 export type Panel = "troupe" | "values" | "sheet" | "vine";
 
@@ -68,7 +68,7 @@ export const usePanels = defineStore("panels", () => {
     big.value = false;
     if (isFolded(panel)) fold(panel);
   }
-  /** What lies in the place of the values, if anything does. */
+  /** What is in the place of the values, if anything does. */
   const beside = ref<Beside | null>(null);
   /** Whether one of them lies there; setting it opens it in the place of any other, or closes it. */
   const besideOf = (which: Beside) =>

@@ -6,7 +6,7 @@ import { useHearing } from "@/stores/hearing";
 import { useScene } from "@/stores/scene";
 
 /**
- * While it plays, text that tells of the frame is brought up to date every so many milliseconds: nobody reads faster,
+ * While it plays, text that tells of the frame is brought up to date every this many milliseconds: nobody reads faster,
  * and layout is expensive.
  */
 const TEXT_EVERY = 100;
@@ -98,7 +98,7 @@ export const usePlayback = defineStore("playback", () => {
     range.value = low === 0 && high === last.value ? null : { from: low ?? 0, to: high ?? last.value };
   }
 
-  /** Begin anew for another scene. */
+  /** Begin again for another scene. */
   function reset(): void {
     pause();
     frame.value = 0;

@@ -53,7 +53,7 @@ export const useRehearsals = defineStore("rehearsals", () => {
     open.value = !open.value;
   }
 
-  /** Keep the scene as it is now. */
+  /** Keep the scene in its current state. */
   async function keep(name: string | null = null): Promise<RehearsalWords | null> {
     const kept = scene.id ? await messages.attempt(() => api.keepRehearsal(scene.id!, name)) : null;
     await read();
@@ -123,13 +123,13 @@ export const useRehearsals = defineStore("rehearsals", () => {
     [other.value, motion.value, differences.value, looking.value] = [null, null, [], false];
   }
 
-  /** Bring the kept version back: all of it, or what some differences tell of. */
+  /** Bring the kept version back: all, or what some differences tell of. */
   async function bringBack(chosen: readonly DifferenceWords[] | null): Promise<void> {
     const one = other.value;
     if (one?.kind === "kept") await scene.bringBack(one.id, chosen && partsOf(chosen));
   }
 
-  /** Go back to what a variant was made of. */
+  /** Go back to what a variant was built from. */
   async function leaveVariant(): Promise<void> {
     const kept = variantOf.value;
     if (!kept || !(await scene.bringBack(kept.id, null))) return;

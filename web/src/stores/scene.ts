@@ -24,7 +24,7 @@ export const useScene = defineStore("scene", () => {
   const messages = useMessages();
   const scene = useKeptScene();
   const { id, revision, history, head, objects, kept, whole, camera } = scene;
-  /** What the service is working out, if anything. */
+  /** What the service is computing, if anything. */
   const working = shallowRef<Work | null>(null);
   /** The scene to go out to, once the one at hand is no more: undo took it away, or somebody else did. */
   const goOutTo = ref<string | null>(null);
@@ -190,7 +190,7 @@ export const useScene = defineStore("scene", () => {
     });
   }
 
-  /** Make the scene, or parts of it, as it was in a rehearsal, as one step of undo. */
+  /** Make the scene, or parts of it, unchanged in a rehearsal, as one step of undo. */
   function bringBack(rehearsal: string, parts: readonly BroughtPart[] | null): Promise<boolean | undefined> {
     return inTurn(async () => {
       if (!id.value) return false;
@@ -207,7 +207,7 @@ export const useScene = defineStore("scene", () => {
   const undo = () => inTurn(() => ask(api.undo));
   const redo = () => inTurn(() => ask(api.redo));
 
-  /** Open a scene; false if there is none of this id. */
+  /** Open a scene; false if it is missing of this id. */
   async function open(sceneId: string): Promise<boolean> {
     close();
     try {
@@ -220,7 +220,7 @@ export const useScene = defineStore("scene", () => {
     }
   }
 
-  /** Let the scene go from the page; what is still being worked out for it is given up. */
+  /** Let the scene go from the page; what is still being computed for it is given up. */
   function close(): void {
     if (!id.value) working.value?.stop();
     scene.clear();

@@ -26,7 +26,7 @@ export const useSelection = defineStore("selection", () => {
 
   const tool = ref<Tool>("pick");
   const renaming = ref<string | null>(null);
-  /** What a parade is being made of. */
+  /** What a parade is being built from. */
   const parading = ref<string | null>(null);
   /** The copy of a parade that is meant by "this one", from 0. */
   const copy = ref(0);

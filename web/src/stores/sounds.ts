@@ -175,7 +175,7 @@ export const useSounds = defineStore("sounds", () => {
     void setBeat({ minute, first: Math.round(found.frames[0]!), bar: beat.value?.bar ?? 4 });
   }
 
-  /** Whether a dial goes by a sound. */
+  /** Whether a dial follows a sound. */
   const isHeard = (thing: DialThing): boolean => list.value.some((one) => one.id === thing.dial.follows?.sound);
   /** The first frame at which a sound is over. */
   const over = (one: KeptSound): number => Math.ceil(overAt(one, playback.fps));

@@ -153,7 +153,7 @@ export function baked(channels: Record<string, Record<string, Rows>>): void {
 }
 
 /**
- * Let the page know where some things lie, each a box of the picture about its pivot, and of further channels they
+ * Let the page know where some objects lie, each a box of the picture about its pivot, and of further channels they
  * have.
  */
 export function laid(

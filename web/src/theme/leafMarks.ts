@@ -8,7 +8,7 @@ const SHARPNESS = 3;
 
 /**
  * Add a style sheet in which `.sheet-leaf` has the picture of its lane's family, and `.sheet-leaf.picked` that of a
- * picked leaf. Plain rules, no custom properties: those would be read anew for every leaf.
+ * picked leaf. Plain rules, no custom properties: those would be read again for every leaf.
  */
 export function paintLeafMarks(): void {
   const colours = getComputedStyle(document.documentElement);

@@ -17,7 +17,7 @@ from vine_swing.motion.curves.outline import Outline, OutlineBuilder
 class Glyph:
     """One glyph of a shaped run.
 
-    index: which glyph of its face. cluster: the place in the text of the first character it stands for.
+    index: which glyph of its face. cluster: the place in the text of the first character it represents.
     advance: how far it moves the pen. dx, dy: where it is drawn, from the pen.
     """
 

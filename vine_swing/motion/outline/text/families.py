@@ -86,7 +86,7 @@ def faces_of(family: str) -> tuple[Face, ...]:
     """The faces in which the characters of a text are looked for, one after the other: the family's own, then those of others.
 
     Raises:
-        KeyError: if there is no such family.
+        KeyError: if the family does not exist.
     """
     if family.startswith(FONT_FILES.prefix):
         own: tuple[Face, ...] = (Face(family, FONT_FILES.data_of(family)),)

@@ -16,7 +16,7 @@ def with_number(text: str, number: float) -> str:
 
 
 def counts(text: str) -> bool:
-    """Whether a number stands in a text."""
+    """Whether a number is in a text."""
     return _FIELD.search(text) is not None
 
 

@@ -1,6 +1,6 @@
 """Setting a text: from characters to glyphs in lines, each with its letter, word and line.
 
-The first baseline lies on y = 0; x = 0 is where the text is aligned.
+The first baseline is on y = 0; x = 0 is where the text is aligned.
 """
 
 import re
@@ -84,7 +84,7 @@ def typeset(text: str, setting: Setting) -> Typeset:
     """Set a text. Lines are broken at line ends, and at spaces and hyphens where they would be wider than `wrap`.
 
     Raises:
-        KeyError: if there is no such font family.
+        KeyError: if the font does not exist family.
     """
     faces = faces_of(setting.font)
     inked: list[tuple[int, int, _Inked]] = []
@@ -111,7 +111,7 @@ def typeset(text: str, setting: Setting) -> Typeset:
 
 
 def _lines(text: str, setting: Setting) -> Iterator[tuple[int, str, int]]:
-    """Where each line begins in a text, what stands on it, and the direction of its paragraph."""
+    """Where each line begins in a text, what is on it, and the direction of its paragraph."""
     start = 0
     for paragraph in text.split("\n"):
         base = base_level(paragraph)

@@ -71,7 +71,7 @@ const edit = computed(() => layEdit(words, targets, timing, playback.fps, thin.v
 const count = computed(() => laid.value.reduce((sum, one) => sum + one.frames.length, 0));
 const samples = computed(() => edit.value?.tracks.reduce((sum, one) => sum + one.times.length, 0) ?? 0);
 
-/** The column as it is, and the keys that stand for it, in one small picture. */
+/** The column as it is, and the keys that represent it, in one small picture. */
 const pictures = computed(() => {
   const tracks = edit.value?.tracks ?? [];
   return new Map(

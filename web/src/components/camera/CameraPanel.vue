@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** What the picked camera can do at once: ready-made moves, made of keys and rules that stay open to change. */
+/** What the picked camera can do at once: ready-made moves, built from keys and rules that stay open to change. */
 import { computed, ref } from "vue";
 import { still } from "@/api/channels";
 import { writtenAt } from "@/api/motion";

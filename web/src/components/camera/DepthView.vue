@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** The scene from the side: the camera at the left, and how far away each thing is. Drag a thing nearer or farther. */
+/** The scene from the side: the camera at the left, and how far away each object is. Drag an object nearer or farther. */
 import { useElementSize } from "@vueuse/core";
 import { computed, ref } from "vue";
 import { isCamera } from "@/api/kinds";

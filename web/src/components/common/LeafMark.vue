@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** A key as a leaf: full where there is a key, an outline where there is none, pale where the key is elsewhere. */
+/** A key as a leaf: full where there is a key, an outline where it is missing, pale where the key is elsewhere. */
 defineProps<{ state: "here" | "elsewhere" | "none"; family: string }>();
 </script>
 

@@ -52,7 +52,7 @@ function keep(): void {
   wrong.value = false;
   const exact = Number((typed / props.shown).toPrecision(12));
   const value = props.asTyped ? exact : within(exact);
-  // What was typed is kept exactly; a field left as it was changes nothing.
+  // What was typed is kept exactly; a field left unchanged changes nothing.
   if (readable(value * props.shown, 6) !== readable(props.value * props.shown, props.digits)) emit("change", value);
 }
 
@@ -61,7 +61,7 @@ function leave(): void {
   if (wrong.value) drop();
 }
 
-/** Escape first gives up what was typed; with nothing typed it is for what the field lies in. */
+/** Escape first gives up what was typed; with nothing typed it is for what the field is in. */
 function leaveTyping(event: KeyboardEvent): void {
   if (draft.value !== null) event.stopPropagation();
   drop();

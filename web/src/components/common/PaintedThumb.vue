@@ -1,6 +1,6 @@
 <script lang="ts">
 const SIDE = 28;
-/** What thumbnails lie on, r g b: --paper-3, and --ink-2. */
+/** What thumbnails are on, r g b: --paper-3, and --ink-2. */
 const [PAPER, INK] = [[239, 231, 214] as const, [86, 96, 90] as const];
 /** One canvas paints all thumbnails: many canvases on a page cost every frame of playback, pictures cost nothing. */
 let painter: CanvasRenderingContext2D | null = null;
@@ -33,7 +33,7 @@ const scene = useScene();
 const image = ref<HTMLElement>();
 const seen = useElementVisibility(image);
 const source = ref("");
-/** Pale things lie on a dark ground. */
+/** Pale objects are on a dark ground. */
 const pale = ref(false);
 
 const painted = () => props.ids.map((id) => scene.kept?.objects.get(id));
@@ -77,7 +77,7 @@ function paint(): void {
   source.value = ctx.canvas.toDataURL();
 }
 
-/** What a thing is shows best without what is done to its look. */
+/** What an object is shows best without what is done to its look. */
 const plainAt = (frame: number) => ({ ...atFrame(frame), only: () => true, effectsOf: () => [] });
 
 watchDebounced([seen, painted, arrived], ([visible]) => visible && paint(), {

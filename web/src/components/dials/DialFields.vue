@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** The range and the unit of a dial, and letting things take it. */
+/** The range and the unit of a dial, and letting objects take it. */
 import { computed, ref, watch } from "vue";
 import { FOLLOWS, isColourDial } from "@/api/dials";
 import { numberAt } from "@/api/motion";

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** Export: choose formats and options, see the very frame beforehand, watch; and the list of all that was made. */
+/** Export: choose formats and options, see the very frame in advance, watch; and the list of all that was made. */
 import { ElDialog, ElProgress } from "element-plus";
 import { computed, ref, watch } from "vue";
 import { ServiceError } from "@/api/client";
@@ -31,7 +31,7 @@ watch(
   open,
   (now) => {
     if (!now) return;
-    // Frames are those of the scene at hand; everything else stays as it was left.
+    // Frames are those of the scene at hand; everything else stays unchanged left.
     Object.assign(options, { first: 0, last: playback.last });
     [name.value, refused.value] = ["", null];
     if (!busy.value) exports.settle();

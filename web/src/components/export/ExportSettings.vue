@@ -28,7 +28,7 @@ const sizes = computed(() =>
 const widest = computed(() => Math.min(8192, 8 * (scene.head?.size[0] ?? 0)));
 const width = computed(() => Math.round((scene.head?.size[0] ?? 0) * options.value.scale));
 const last = computed(() => options.value.last ?? playback.last);
-/** One cycle of the picked figure that walks on the spot, in whole frames; null where there is none. */
+/** One cycle of the picked figure that walks on the spot, in whole frames; null where it is missing. */
 const cycle = computed(() => {
   const frames = figure.number("treadmill");
   return frames === null ? null : Math.min(Math.round(frames), playback.last + 1);

@@ -102,16 +102,16 @@ async function freeze(): Promise<void> {
           title="What it walks on"
           @change="attempt(one.set('ground', ($event.target as HTMLSelectElement).value || null))"
         >
-          <option value="">the direction of travel</option>
+          <option value="">its own path</option>
           <option v-for="thing in grounds" :key="thing.id" :value="thing.id">{{ thing.name }}</option>
         </select>
       </label>
       <label class="line check" title="Walking back it faces back, instead of going backwards"
         ><input
           type="checkbox"
-          :checked="one.word('facing') === 'the direction of travel'"
+          :checked="one.word('facing') === 'the way it goes'"
           @change="
-            attempt(one.set('facing', ($event.target as HTMLInputElement).checked ? 'the direction of travel' : null))
+            attempt(one.set('facing', ($event.target as HTMLInputElement).checked ? 'the way it goes' : null))
           "
         />
         faces the direction of travel</label

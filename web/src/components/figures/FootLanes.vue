@@ -39,7 +39,7 @@ const barsOf = (leg: string): string =>
     })
     .join("");
 
-/** What each lane shows, made anew only with the steps and the zoom: names of lanes follow the playhead. */
+/** What each lane shows, made again only with the steps and the zoom: names of lanes follow the playhead. */
 const drawn = computed(
   () => new Map(legs.value.map(({ id }) => [id, { bars: barsOf(id), poses: posesOf(id) }] as const)),
 );

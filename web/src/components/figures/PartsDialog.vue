@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** Which things are drawn on which bones of a figure: said once for all, each stays where it lies now. */
+/** Which objects are drawn on which bones of a figure: said once for all, each stays where it lies now. */
 import { ElDialog, ElOption, ElSelect } from "element-plus";
 import { computed, ref } from "vue";
 import { bonesOf } from "@/api/figures";
@@ -13,7 +13,7 @@ const scene = useScene();
 const one = useFigure();
 const wrong = ref("");
 const bones = computed(() => bonesOf(props.thing.figure));
-/** What can hang on a bone: anything that is no figure, and that nothing but this figure carries. */
+/** What can be attached to a bone: anything that is no figure, and that nothing but this figure carries. */
 const things = computed(() =>
   scene.objects
     .filter((other) => other.id !== props.thing.id && (!other.parent || other.parent === props.thing.id))
@@ -35,7 +35,7 @@ const changed = computed(() => {
   for (const [bone, ids] of Object.entries(draft.value)) for (const id of ids) if (parts[id] === null) parts[id] = bone;
   return parts;
 });
-/** A thing hangs on one bone only: the last one it was put on. */
+/** An object is attached to one bone only: the last one it was put on. */
 function put(bone: string, ids: string[]): void {
   const next = { ...draft.value };
   for (const other of Object.keys(next))

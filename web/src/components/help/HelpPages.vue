@@ -17,7 +17,7 @@ const html = computed(() => {
   renderer.heading = ({ tokens, depth, text }) =>
     `<h${depth} id="${anchorOf(text)}" tabindex="-1">${renderer.parser.parseInline(tokens)}</h${depth}>`;
   renderer.image = ({ href, text }) => `<img src="${pictureAt(href) ?? ""}" alt="${text}" loading="lazy">`;
-  // Of what lies in the project's folder, only the guide itself is shipped.
+  // Of what is in the project's folder, only the guide itself is shipped.
   renderer.link = ({ href, tokens }) => {
     const [inner, slug] = [renderer.parser.parseInline(tokens), slugOf(href.replace(/#.*$/, ""))];
     return PAGES.some((one) => one.slug === slug) ? `<a href="#" data-page="${slug}">${inner}</a>` : inner;

@@ -43,7 +43,7 @@ const layout = computed(() =>
 const gap = computed(() =>
   Math.max(CARD + 60, Math.min(300, (width.value - 40 - CARD) / Math.max(1, layout.value.columns - 1))),
 );
-/** Short columns stand in the middle of what can be seen. */
+/** Short columns are in the middle of what can be seen. */
 const heights = computed(() =>
   Array.from({ length: layout.value.columns }, (_, c) => layout.value.nodes.filter((one) => one.column === c).length),
 );

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /**
- * Let many things take a dial in one step: channels or settings of rules that several objects have, or their colours.
+ * Let many objects take a dial in one step: channels or settings of rules that several objects have, or their colours.
  */
 import { holdsNumbers } from "@/api/channels";
 import { ElDialog } from "element-plus";

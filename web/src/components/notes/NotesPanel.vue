@@ -26,7 +26,7 @@ function step(event: KeyboardEvent, by: number): void {
   event.preventDefault();
   all[(at + by + all.length) % all.length]?.focus();
 }
-/** Once a note that was mended from the keyboard is gone, the focus is on the next. */
+/** Once a note that was mended from the keyboard is missing, the focus is on the next. */
 let going = false;
 function gone(): void {
   going = true;

@@ -51,7 +51,7 @@ const apart = (): void =>
 <template>
   <div v-if="one.thing.value && parade" class="parade" role="group" :aria-label="`Parade ${one.thing.value.name}`">
     <p v-if="!one.parts.value.length" class="empty">
-      Nothing hangs on it yet: drag something onto it in the troupe, and it is shown repeat the list.
+      Nothing hangs on it yet: drag something onto it in the troupe, and it is shown repeatedly.
     </p>
     <ArrangeChooser :arrange="parade.arrange" :has-text="hasText" :has-guides="guides.length > 0" @choose="arrange" />
     <div class="grid">

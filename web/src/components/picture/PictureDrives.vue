@@ -19,7 +19,7 @@ const playback = usePlayback();
 const drives = useDrives();
 const names = useNames();
 
-/** Threads between two things: one for all that goes between them. */
+/** Threads between two objects: one for all that goes between them. */
 const pairs = computed(() => {
   const found = new Map<string, { from: string; to: string; says: string[] }>();
   for (const one of drives.moving) {

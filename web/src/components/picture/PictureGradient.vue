@@ -53,7 +53,7 @@ const between = ([a, b]: readonly [Point, Point], share: number): Point => ({
   x: a.x + (b.x - a.x) * share,
   y: a.y + (b.y - a.y) * share,
 });
-/** Stops lie beside the line, so that hands find them and the ends apart. */
+/** Stops are beside the line, so that hands find them and the ends apart. */
 const BESIDE = 18;
 function beside(p: Point): Point {
   const [a, b] = (ends.value ?? []).map(stage);

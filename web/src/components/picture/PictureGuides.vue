@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** The grid, if there is one, and the guides that what is moved lies on. */
+/** The grid, if there is one, and the guides that what is moved is on. */
 import { computed } from "vue";
 import type { useSnapping } from "@/composables/picture/useSnapping";
 import type { PictureView } from "@/composables/picture/usePictureView";

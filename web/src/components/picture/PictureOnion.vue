@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** Onion skin: the picked object as it was and will be, tinted, over the picture. */
+/** Onion skin: the picked object unchanged and will be, tinted, over the picture. */
 import { useDevicePixelRatio } from "@vueuse/core";
 import { computed, ref, watchEffect } from "vue";
 import type { PictureView } from "@/composables/picture/usePictureView";

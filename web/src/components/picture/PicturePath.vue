@@ -31,7 +31,7 @@ function wayOf(place: Rows | undefined): Point[] {
   const still = found.every((p) => Math.abs(p.x - found[0]!.x) + Math.abs(p.y - found[0]!.y) < 0.01);
   return still ? [] : found;
 }
-/** The way lies in the scene, and is seen as the camera sees it now. */
+/** The way is in the scene, and is seen as the camera sees it now. */
 const lens = computed(() => lensOf(scene.motion, props.id, playback.frame));
 const onStage = computed(() => points.value.map((p) => props.view.onStage(lens.value, p)));
 const text = (p: Point) => `${p.x.toFixed(1)} ${p.y.toFixed(1)}`;

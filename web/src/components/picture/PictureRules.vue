@@ -149,7 +149,7 @@ const placeOf = (id: string): Point | null => {
   return props.view.onStage(lensOf(scene.motion, id, playback.frame), { x, y });
 };
 const own = computed(() => placeOf(thing.value?.id ?? ""));
-/** Where the line to the leader ends: at the leader, or beside the object where there is none yet. */
+/** Where the line to the leader ends: at the leader, or beside the object where it is missing yet. */
 const ends = computed(() =>
   followers.value.map((rule) => {
     const leader = String(rules.settingOf(rule, "leader") ?? "");

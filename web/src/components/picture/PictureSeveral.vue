@@ -41,7 +41,7 @@ const drawn = computed(() => {
 
 /** Handles are for what can be moved, with the tool that moves. */
 const handled = computed(() => selection.several && selection.tool === "pick" && !props.box && together.box.value);
-/** A little outside of what it goes around, so that the corners of the things themselves can be seen. */
+/** A little outside of what it goes around, so that the corners of the objects themselves can be seen. */
 const AIR = 7;
 /** How near to the edge of the stage the knob can come, px. */
 const INSET = 16;

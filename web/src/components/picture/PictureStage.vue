@@ -109,7 +109,7 @@ const matrix = computed(() =>
 );
 const dragged = useDragTag(drag, path, view, matrix, box, () => scene.look !== null);
 
-/** Show all of the picture, the picked things as large as there is room for, or every pixel as one of the screen. */
+/** Show all of the picture, the picked objects as large as there is room for, or every pixel as one of the screen. */
 function zoom(what: "fit" | "picked" | "whole"): void {
   if (what === "fit") return view.fit();
   if (what === "whole") return view.zoomTo(1 / pixelRatio.value);
@@ -283,7 +283,7 @@ defineExpose({ zoom, nudge, drawn, points: withPoints, pointAt });
 
 <style scoped>
 .stage-frame {
-  /* The chips stand in a row of their own, so that nothing lies over the picture's edges. */
+  /* The chips are in a row of their own, so that nothing lies over the picture's edges. */
   --chips: 38px;
   /* So does what guides through the first scene. */
   --guide: 0px;

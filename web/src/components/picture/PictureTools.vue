@@ -28,7 +28,7 @@ const offered = computed(() =>
 const [LARGE, SMALL, GAP] = [34, 24, 7];
 const bar = ref<HTMLElement>();
 const { height } = useElementSize(bar);
-/** With little height the buttons become smaller, then stand in two columns, so that none is cut off. */
+/** With little height the buttons become smaller, then are in two columns, so that none is cut off. */
 const grid = computed(() => {
   const count = offered.value.length + 1;
   // Before it is measured there is room.

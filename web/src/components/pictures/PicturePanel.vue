@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** The pages of a picture or flipbook: order, pace, more or fewer of them, and how they lie in their box. */
+/** The pages of a picture or flipbook: order, pace, more or fewer of them, and how they are in their box. */
 import { computed, ref } from "vue";
 import { keysOf } from "@/api/channels";
 import { numberAt } from "@/api/motion";
@@ -156,7 +156,7 @@ async function replace(files: FileList | null): Promise<void> {
           <option value="stretch">stretched</option>
         </select></label
       >
-      <label title="The box repeat the list beside itself, without end"
+      <label title="The box repeatedly beside itself, without end"
         >repeated
         <select aria-label="Repeated" :value="book.tile" @change="set({ tile: chosenIn($event) as 'none' })">
           <option value="none">no</option>

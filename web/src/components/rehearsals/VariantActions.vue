@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** While a variant is tried: compare it with what it was made of, and choose. */
+/** While a variant is tried: compare it with what it was built from, and choose. */
 import { useRehearsals } from "@/stores/rehearsals";
 
 const rehearsals = useRehearsals();

@@ -84,7 +84,7 @@ p {
 </style>
 
 <style>
-/* Dialogs that show what they do in the picture stand beside it. */
+/* Dialogs that show what they do in the picture are beside it. */
 .see-through {
   background: transparent;
 }

@@ -42,7 +42,7 @@ const picked = computed(
 /** Whether its object is picked, alone or among others. */
 const chosen = computed(() => selection.objectId === props.lane.thing.id || selection.also.has(props.lane.thing.id));
 const dial = computed(() => isDial(props.lane.thing));
-/** Its span before it was changed, until it is said what becomes of all that hangs on it. */
+/** Its span before it was changed, until it is said what becomes of its descendants. */
 const spanBefore = ref<Span | null>(null);
 /** What the words about an end take beside the last key, px: without room to its right they stand left of it. */
 const WORDS = 74;

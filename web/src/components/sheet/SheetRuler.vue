@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** The ruler: frames, the playhead one can drag, the play range, and where the view lies in the scene when zoomed. */
+/** The ruler: frames, the playhead one can drag, the play range, and where the view is in the scene when zoomed. */
 import { beginDrag } from "@/composables/useDrag";
 import { computed, ref } from "vue";
 import SheetMenu from "@/components/sheet/SheetMenu.vue";

@@ -18,7 +18,7 @@ const kept = computed(() => ({ first: props.thing.span?.first ?? 0, last: props.
 const span = computed(() => held.value ?? kept.value);
 const said = computed(() => `${props.thing.name} is shown from frame ${span.value.first} to ${span.value.last}`);
 
-/** An end that lies on the scene's own goes on with it when the scene gets longer. */
+/** An end that is on the scene's own goes on with it when the scene gets longer. */
 const edit = (to: { first: number; last: number }, stretch: boolean): Edit => ({
   edit: "set-span",
   id: props.thing.id,

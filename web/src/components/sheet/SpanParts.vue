@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /**
- * What a lane says of ends that do not fit: a part that stops being shown before what it hangs on, with a click to mend
- * it; and after a change of a span, what shall become of all that hangs on it.
+ * What a lane says of ends that do not fit: a part that stops being shown before its parent, with a click to mend
+ * it; and after a change of a span, what shall become of its descendants.
  */
 import { computed } from "vue";
 import { isInset } from "@/api/kinds";
@@ -13,7 +13,7 @@ import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
 
 /**
- * `lastKey`: the frame of the last leaf of the lane. `was`: the span before it was changed by hand, while what hangs on
+ * `lastKey`: the frame of the last leaf of the lane. `was`: the span before it was changed by hand, while the children of
  * the object has not followed.
  */
 const props = defineProps<{
@@ -36,7 +36,7 @@ const parts = computed(() =>
     .flatMap((id) => scene.byId.get(id) ?? []),
 );
 
-/** Of what it hangs on, that which is gone first, and its last frame. */
+/** Of its parent, that which is missing first, and its last frame. */
 const carrier = computed(() => {
   let found: { name: string; last: number } | null = null;
   for (let at = props.thing.parent; at;) {

@@ -62,7 +62,7 @@ function footLanes(lane: Lane): Steps | null {
   return !lane.row && isFigure(lane.thing) && near ? stepsOf(lane.thing.id) : null;
 }
 
-/** Lanes and lanes of feet are so high, and so many are there beyond both ends of what is seen. */
+/** Lanes and lanes of feet are so high, and this many are there beyond both ends of what is seen. */
 const [LANE, FOOT_LANE, BEYOND] = [24, 20, 40];
 const heights = computed(() =>
   lanes.value.map((lane) => LANE + FOOT_LANE * ((footLanes(lane) ? legsOf(lane) : 0) + copiesOf(lane))),

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** What a scene takes in the data file, and forgetting its old steps of undo. */
+/** What a scene accepts the data file, and forgetting its old steps of undo. */
 import { ElDialog } from "element-plus";
 import { computed, shallowRef, watch } from "vue";
 import { api } from "@/api/client";

@@ -42,7 +42,7 @@ const WAYS: readonly { name: Way; label: string; about: string; line: string }[]
   {
     name: "poses",
     label: "Its leaves",
-    about: "The leaves it has, one on each beat, repeat the list",
+    about: "The leaves it has, one on each beat, repeatedly",
     line: "M12 20H36V8H60V14H84V20H95",
   },
   {

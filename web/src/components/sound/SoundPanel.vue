@@ -42,7 +42,7 @@ function rename(one: KeptSound, name: string | null): void {
   renaming.value = null;
   if (name) void sounds.change(one, { name });
 }
-/** A dial that goes by a sound: what reads it moves with what is heard. */
+/** A dial that follows a sound: what reads it moves with what is heard. */
 const follow = (one: KeptSound): Promise<void> =>
   withDial({ name: `${one.name} level`, channel: still(0), follows: { ...FOLLOWS, sound: one.id } });
 /** A dial for the loudness of a sound, to be keyed. */

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** Choose what an object hangs on. */
+/** Choose what an object is attached to. */
 import { ElDialog, ElOption, ElSelect } from "element-plus";
 import { computed, ref, watch } from "vue";
 import { useSeveral } from "@/composables/several/useSeveral";

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** The objects of the scene, the foremost at the top, those that hang on another under it. */
+/** The objects of the scene, the foremost at the top, those that are attached to another under it. */
 import { ref } from "vue";
 import AddMenu from "@/components/troupe/AddMenu.vue";
 import InsideItem from "@/components/troupe/InsideItem.vue";
@@ -26,7 +26,7 @@ const hangMounted = useOnceTrue(() => hanging.value !== null);
 const dragged = ref<string | null>(null);
 const { entries } = useTroupeTree();
 
-/** Lines are so high, and so many of them are there beyond both ends of what is seen. */
+/** Lines are so high, and this many of them are there beyond both ends of what is seen. */
 const [LINE, BEYOND] = [36, 30];
 const { shown, containerProps, wrapperProps } = useRowsInView(() => entries.value, {
   heightOf: () => LINE,

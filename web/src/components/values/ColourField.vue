@@ -9,7 +9,7 @@ import { hexOf } from "@/geometry/colour";
 const props = defineProps<{
   rgba: ArrayLike<number>;
   label: string;
-  /** Whether it stands for several colours that differ. */
+  /** Whether it represents several colours that differ. */
   mixed?: boolean;
 }>();
 const emit = defineEmits<{ change: [hex: string] }>();

@@ -65,14 +65,14 @@ const leafHint = computed(() => {
   return `Key the ${what} as it is at frame ${playback.textFrame} (K)`;
 });
 
-/** The channel that a thread pulled from this row stands for. */
+/** The channel that a thread pulled from this row represents. */
 const drives = computed(() => {
   const numbers = fields.value.filter(holdsNumbers);
   const channel = numbers.find((one) => one.name === selection.channel?.name) ?? numbers[0];
   return channel ? { object: props.thing.id, channel: channel.name } : null;
 });
 const baked = (name: string) => scene.motion?.objects.get(props.thing.id)?.channels[name];
-/** The baked float32 as the decimal it stands for. */
+/** The baked float32 as the decimal it represents. */
 const shownValue = (channel: ChannelWords): number => {
   const array = baked(channel.name);
   return array ? asRead(channel, writtenAt(array, playback.textFrame)) : 0;

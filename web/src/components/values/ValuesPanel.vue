@@ -34,7 +34,7 @@ const rows = computed(() => {
   // What a sound says goes before what is typed.
   if (isDial(thing) && sounds.isHeard(thing)) return [];
   if (isCamera(thing)) return selection.rows.filter((row) => CAMERA_ROWS.has(row.name));
-  // Only a camera sees how far away a thing is, and what hangs on one is as far away as that.
+  // Only a camera sees how far away an object is, and the children of one is as far away as that.
   const deep = scene.camera !== null && !thing.parent && !thing.pinned;
   const dashed = isShape(thing) && thing.line.dash.length > 0;
   // What a gradient colours has no one colour.

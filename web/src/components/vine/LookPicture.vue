@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** The picture of an object with all that hangs on it, as some of the rules on its look leave it. */
+/** The picture of an object with its descendants, as some of the rules on its look leave it. */
 import { ref, watch } from "vue";
 import { arrived } from "@/api/pictures";
 import { type Group, stepsOf } from "@/api/paintList";

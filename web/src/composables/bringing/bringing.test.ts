@@ -1,4 +1,4 @@
-/** Files that are brought into the scene: what they become, and what is told of them. */
+/** Files that are brought into the scene: what they become, and what is informed of them. */
 import { beforeEach, describe, expect, it, vi } from "vitest";
 import { api } from "@/api/client";
 import type { KeptPicture, TableWords } from "@/api/types";

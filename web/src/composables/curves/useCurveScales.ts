@@ -1,4 +1,4 @@
-/** How curves lie in their view: how far each channel's scale reaches, and where frames and values come to lie. */
+/** How curves are in their view: how far each channel's scale reaches, and where frames and values come to lie. */
 import { useLocalStorage } from "@vueuse/core";
 import { computed, type Ref, shallowRef, watch } from "vue";
 import type { Key } from "@/api/types";
@@ -44,7 +44,7 @@ export function useCurveScales(
     const shared = normalised.value || !chosen.value.length ? null : reach(chosen.value);
     return new Map(curves.value.map((one) => [one.words.name, shared ?? reach([one])]));
   });
-  // The view finds its height anew when the hand lets go: a scale that slid along would carry the key away from under
+  // The view finds its height again when the hand releases: a scale that slid along would carry the key away from under
   // it.
   watch(
     () => ({ held: held(), to: now.value }),

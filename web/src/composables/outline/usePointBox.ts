@@ -13,7 +13,7 @@ export function usePointBox(
   /** Two opposite corners of the box, in the picture. */
   const box = shallowRef<{ readonly from: Point; readonly to: Point } | null>(null);
 
-  /** Pick what lies in the box; with Shift, besides what is picked already. */
+  /** Pick what is in the box; with Shift, besides what is picked already. */
   function beginBox(event: PointerEvent): void {
     const from = toPicture(event);
     const before = event.shiftKey ? [...outline.picked] : [];

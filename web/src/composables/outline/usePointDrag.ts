@@ -67,7 +67,7 @@ export function usePointDrag(
     snapping.end();
     if (!edits.length) return;
     if (keep) {
-      // The overlay stays where the hand let go until the kept points arrive.
+      // The overlay stays where the hand released until the kept points arrive.
       if (!(await make(edits))) pull.value = null;
     } else {
       pull.value = null;

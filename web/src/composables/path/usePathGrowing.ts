@@ -50,7 +50,7 @@ export function usePathGrowing(toPicture: (event: PointerEvent | MouseEvent) => 
       frame,
       value: [rounded(at.x, PIXEL), rounded(at.y, PIXEL)],
     });
-    // While a path is drawn, what is chosen next is meant for all of it.
+    // While a path is drawn, what is chosen next is meant for all.
     picks.clear();
   }
 

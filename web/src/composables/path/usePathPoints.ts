@@ -25,7 +25,7 @@ export function usePathPoints() {
   const playback = usePlayback();
 
   const keys = computed(() => selection.keysOf("path"));
-  /** From the space the path lies in to the picture, at the playhead. */
+  /** From the space the path is in to the picture, at the playhead. */
   const space = computed((): Matrix => carrierOf(scene.motion, selection.thing, playback.frame));
   const isPicked = (key: Key): boolean => picks.has(selection.objectId ?? "", "path", key.frame);
   const pointOf = (key: Key): Point =>

@@ -48,7 +48,7 @@ export function usePickedRow(
     set: (frames) => picks.set(thing.value ? keysAt(thing.value, names.value, frames) : []),
   });
 
-  /** Pick a row; picked keys of another are let go unless they are to be kept. */
+  /** Pick a row; picked keys of another are released unless they are to be kept. */
   function pickRow(name: string, channel: string | null = null, keepKeys = false): void {
     if (name !== rowName.value && !keepKeys) picks.clear();
     rowName.value = name;

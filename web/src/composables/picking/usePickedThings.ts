@@ -37,7 +37,7 @@ export function usePickedThings(scene: SceneStore, beforePick: (id: string | nul
 
   /** What was picked before what is picked now. */
   let pickedBefore: readonly string[] = [];
-  // Undo may take away what is picked, such as a copy that was made of something: that is picked again then.
+  // Undo may take away what is picked, such as a copy that was built from something: that is picked again then.
   scene.$onAction(({ name, after }) => {
     if ((name !== "undo" && name !== "redo") || !picked.value.length) return;
     after(() => {
@@ -45,7 +45,7 @@ export function usePickedThings(scene: SceneStore, beforePick: (id: string | nul
     });
   });
 
-  /** Pick an object; picked keys are let go unless they are to be kept. */
+  /** Pick an object; picked keys are released unless they are to be kept. */
   function pick(id: string | null, keepKeys = false): void {
     if (id !== objectId.value && picked.value.length) pickedBefore = picked.value;
     beforePick(id, keepKeys);
@@ -53,7 +53,7 @@ export function usePickedThings(scene: SceneStore, beforePick: (id: string | nul
     if (also.value.size) also.value = new Set();
   }
 
-  /** Pick an object together with those that are picked, or let go of it alone. */
+  /** Pick an object together with those that are picked, or released it alone. */
   function toggle(id: string): void {
     if (objectId.value === null || isDial(scene.byId.get(objectId.value))) pick(id);
     else if (id === objectId.value) pickAll([...also.value]);

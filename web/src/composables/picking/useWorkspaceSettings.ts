@@ -6,7 +6,7 @@ export type SheetTab = (typeof SHEET_TABS)[number];
 
 export function useWorkspaceSettings() {
   const keyAsIMove = useLocalStorage("key-as-i-move", true);
-  /** Grid, guides and other objects that dragged things snap to. */
+  /** Grid, guides and other objects that dragged objects snap to. */
   const snap = useLocalStorage("snap", { on: true, across: 0, down: 0 });
   /**
    * Onion skin: how many before and after, every how many frames, or on keys only; and whose besides the picked one's.

@@ -139,7 +139,7 @@ describe("snapping", () => {
     expect(one.snapping.begin("post"), "off").toBeNull();
     one.selection.snap = { on: true, across: 0, down: 0 };
     const snap = one.snapping.begin("post")!;
-    // Its left edge, 20 px left of its middle, comes to lie on the leaf's, at 380.
+    // Its left edge, 20 px left of its middle, comes to be on the leaf's, at 380.
     expect(snap({ x: 100, y: 60 }, { x: 403, y: 61 }, false)).toEqual({ x: 400, y: 61 });
     expect(one.snapping.shown.value.upright).toMatchObject({ at: 380, says: "Leaf" });
     expect(snap({ x: 100, y: 60 }, { x: 403, y: 60 }, true), "sideways").toEqual({ x: 400, y: 60 });
@@ -150,7 +150,7 @@ describe("snapping", () => {
   });
 });
 
-/** What a press meets: things under it are told, so that no picture need be painted. */
+/** What a press meets: objects under it are told, so that no picture need be painted. */
 function pressing(under: string | null) {
   const picking = { ...usePicturePicking(at, () => 1), foremost: () => under, underPointer: () => under };
   const heard: string[] = [];

@@ -1,4 +1,4 @@
-/** What things in the picture snap to: lines of the picture, and those of other objects. */
+/** What objects in the picture snap to: lines of the picture, and those of other objects. */
 import { type Guides, pictureGuides } from "@/geometry/snapping";
 import { cornersOf, withParts } from "@/picture/boxes";
 import { usePlayback } from "@/stores/playback";
@@ -30,7 +30,7 @@ export function useGuides() {
     return { xs: three(points.map((p) => p.x)), ys: three(points.map((p) => p.y)) };
   }
 
-  /** The guides for an object: those of what it hangs on and of its own parts are none. */
+  /** The guides for an object: those of its parent and of its own parts are none. */
   function guidesFor(id: string | null): Guides {
     const picture = pictureGuides(scene.motion?.size ?? [1280, 720], selection.snap);
     const own = new Set(id === null ? [] : withParts(id, scene.parts));

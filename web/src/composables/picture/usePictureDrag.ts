@@ -1,4 +1,4 @@
-/** Dragging in the picture: what is grabbed, what it would change, and making the change when it is let go. */
+/** Dragging in the picture: what is grabbed, what it would change, and making the change when it is released. */
 import { ref, shallowRef } from "vue";
 import { isCamera } from "@/api/kinds";
 import { type Grip, ROW, useGrips } from "@/composables/picture/useGrips";

@@ -42,7 +42,7 @@ export function usePicturePicking(at: (event: PointerEvent | MouseEvent) => Poin
   /** Whether an object belongs to what is picked already, so that a drag moves that. */
   const onPicked = (found: string): boolean => selection.objectId !== null && isOn(found, selection.objectId);
 
-  /** Whether an object is another, or hangs on it. */
+  /** Whether an object is another, or is attached to it. */
   function isOn(found: string, other: string): boolean {
     for (let id: string | null = found; id; id = scene.parentOf(id)) if (id === other) return true;
     return false;

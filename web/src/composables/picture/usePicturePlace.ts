@@ -1,4 +1,4 @@
-/** Where the picture lies on its stage, and where its points are there. */
+/** Where the picture is on its stage, and where its points are there. */
 import { computed, type Ref, ref } from "vue";
 import { type Matrix, moved, type Point } from "@/geometry/matrix";
 import { useScene } from "@/stores/scene";

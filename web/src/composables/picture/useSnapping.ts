@@ -1,5 +1,5 @@
 /**
- * Snapping in the picture: what is moved comes to lie on thirds, quarters, centre, edges, the grid, or in line with
+ * Snapping in the picture: what is moved comes to be on thirds, quarters, centre, edges, the grid, or in line with
  * other objects.
  */
 import { shallowRef } from "vue";
@@ -19,7 +19,7 @@ export function useSnapping(scale: () => number) {
   const selection = useSelection();
   const playback = usePlayback();
   const { extentOf, guidesFor } = useGuides();
-  /** The guides something lies on at the moment. */
+  /** The guides something is on at the moment. */
   const shown = shallowRef<{ upright: Guide | null; level: Guide | null }>({ upright: null, level: null });
 
   /**
@@ -55,7 +55,7 @@ export function useSnapping(scale: () => number) {
     };
   }
 
-  /** Where a single point comes to lie; things other than its own object's guide it. */
+  /** Where a single point comes to lie; objects other than its own object's guide it. */
   function point(at: Point, id: string | null): Point {
     if (!selection.snap.on) return at;
     const guides = guidesFor(id);

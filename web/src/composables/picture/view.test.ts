@@ -1,4 +1,4 @@
-/** How the picture lies on its stage: fitted, zoomed about a point, moved, pinched with two fingers. */
+/** How the picture is on its stage: fitted, zoomed about a point, moved, pinched with two fingers. */
 import { beforeEach, describe, expect, it, vi } from "vitest";
 import { ref } from "vue";
 import { usePictureView } from "@/composables/picture/usePictureView";

@@ -1,4 +1,4 @@
-/** Edits that put rules on objects whose settings are known beforehand. */
+/** Edits that put rules on objects whose settings are known in advance. */
 import { still } from "@/api/channels";
 import { newRuleId } from "@/api/ids";
 import type { Edit, Rule, SceneObject } from "@/api/types";

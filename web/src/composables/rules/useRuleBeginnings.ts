@@ -13,7 +13,7 @@ export function useRuleBeginnings() {
   const scene = useScene();
   const playback = usePlayback();
 
-  /** A tint begins with the first colour dial, as it is now: so nothing changes until the dial does. */
+  /** A tint begins with the first colour dial, in its current state: so nothing changes until the dial does. */
   function begunTint(): Settings {
     const dial = scene.dials.find((one) => isColourDial(one.dial));
     const rows = dial && scene.motion?.objects.get(dial.id)?.channels.value;
@@ -22,7 +22,7 @@ export function useRuleBeginnings() {
   }
 
   /**
-   * What a rule begins with where the object itself says it: its floor lies in the picture below it, its radius is its
+   * What a rule begins with where the object itself says it: its floor is in the picture below it, its radius is its
    * own.
    */
   function begun(words: RuleWords, thing: SceneObject): Settings {

@@ -4,7 +4,7 @@ import { nextTick, type Ref, shallowRef, watch } from "vue";
 
 /** Milliseconds from one value to the next while the source is busy: at least, and at most where the page is slow. */
 const [LEAST, MOST] = [100, 1000];
-/** The pause is so many times what the page took to follow: the picture is painted on time in all but few looks. */
+/** The pause is this many times what the page took to follow: the picture is painted on time in all but few looks. */
 const FACTOR = 20;
 
 /**

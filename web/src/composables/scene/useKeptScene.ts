@@ -19,7 +19,7 @@ export function useKeptScene() {
   const parts = useSceneParts(head, objects);
   const ids = computed<ReadonlySet<string>>(() => new Set(parts.byId.value.keys()));
 
-  /** Show a scene as it was read. */
+  /** Show a scene unchanged read. */
   function show(sceneId: string, found: SceneState, message: Uint8Array): void {
     id.value = sceneId;
     revision.value = found.revision;

@@ -1,4 +1,4 @@
-/** Looks: the picture as it would be after edits that are shown but not made, until they are kept or let go. */
+/** Looks: the picture as it would be after edits that are shown but not made, until they are kept or released. */
 import { shallowRef } from "vue";
 import { api, ServiceError } from "@/api/client";
 import { type Motion, readMotion } from "@/api/motion";

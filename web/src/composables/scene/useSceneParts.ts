@@ -1,4 +1,4 @@
-/** The things of a scene by what is asked for: dials, things by id, what hangs on what, and what is locked. */
+/** The objects of a scene by what is asked for: dials, objects by id, the children of what, and what is locked. */
 import { computed, type Ref } from "vue";
 import { dialThing } from "@/api/dials";
 import { isCamera } from "@/api/kinds";
@@ -6,20 +6,20 @@ import type { DialThing, SceneHead, SceneObject, TroupeObject } from "@/api/type
 
 export function useSceneParts(head: Readonly<Ref<SceneHead | null>>, objects: Readonly<Ref<readonly TroupeObject[]>>) {
   const camera = computed(() => objects.value.find((thing) => isCamera(thing)) ?? null);
-  /** The dials, as things with one channel. */
+  /** The dials, as objects with one channel. */
   const dials = computed<readonly DialThing[]>(() => (head.value?.dials ?? []).map(dialThing));
   /** Objects by id, and dials by `dial:` and their id. */
   const byId = computed(
     () => new Map<string, SceneObject>([...objects.value, ...dials.value].map((thing) => [thing.id, thing])),
   );
-  /** What an object hangs on, by its id. */
+  /** What an object is attached to, by its id. */
   const parentOf = (object: string): string | null => byId.value.get(object)?.parent ?? null;
   /** What hangs directly on each object, by its id, in drawing order. */
   const parts = computed(() => Map.groupBy(objects.value, (thing) => thing.parent ?? ""));
-  /** What hangs on nothing, without the camera. */
+  /** Children of nothing, without the camera. */
   const wholes = computed(() => objects.value.filter((thing) => !thing.parent && !isCamera(thing)));
   /**
-   * The objects that are locked against picking and moving in the picture: by themselves, or with what they hang on.
+   * The objects that are locked against picking and moving in the picture: by themselves, or with their parent.
    */
   const locked = computed(() => {
     const found = new Set<string>();

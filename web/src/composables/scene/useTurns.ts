@@ -1,4 +1,4 @@
-/** Doing one thing after the other, so that each begins with what the one before left. */
+/** Doing one object after the other, so that each begins with what the one before left. */
 import { ref } from "vue";
 
 /** `failed` is told what goes wrong; `done` when something went well. */

@@ -2,7 +2,7 @@
 import type { CopiedObjects } from "@/api/types";
 
 export interface KeptCopies extends CopiedObjects {
-  /** The scene they were copied in, and what each of the topmost hung on there, by its id. */
+  /** The scene they were copied in, and what each of the topmost attached to there, by its id. */
   readonly from: string;
   readonly hung: Readonly<Record<string, string>>;
 }

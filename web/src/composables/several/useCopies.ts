@@ -1,5 +1,5 @@
 /**
- * Copying objects, within a scene and from one to another: with all that hangs on them, and the dials, pictures, fonts
+ * Copying objects, within a scene and from one to another: with their descendants, and the dials, pictures, fonts
  * and inner scenes they use.
  */
 import { ref } from "vue";

@@ -14,7 +14,7 @@ export function useGrouping() {
   const { tops } = usePicked();
 
   /**
-   * Make a group of them; they stay where they are. Only what hangs on the same can be grouped: else the answer says
+   * Make a group of them; they stay where they are. Only the children of the same can be grouped: else the answer says
    * so.
    */
   async function group(): Promise<string | null> {
@@ -35,7 +35,7 @@ export function useGrouping() {
     return null;
   }
 
-  /** Hang all of them on another object or on nothing, where it is none of them and hangs on none of them. */
+  /** Hang all of them on another object or on nothing, where it is none of them and is attached to none of them. */
   const hangOn = (parent: string | null) =>
     scene.attempt(
       tops().map((one): Edit => ({ edit: "reparent-object", id: one.id, parent, keep_at: playback.frame })),

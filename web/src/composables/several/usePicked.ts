@@ -13,7 +13,7 @@ export function usePicked() {
 
   /** Which they are, where the playhead is, and whether what has no keys shall get some. */
   const together = () => ({ objects: [...selection.picked], frame: playback.frame, key: selection.keyAsIMove });
-  /** The picked ones that hang on no other of them. */
+  /** The picked ones that are attached to no other of them. */
   function tops(): SceneObject[] {
     const under = new Set(selection.picked.flatMap((id) => withParts(id, scene.parts).slice(1)));
     return selection.picked.flatMap((id) => (under.has(id) ? [] : (scene.byId.get(id) ?? [])));

@@ -30,7 +30,7 @@ export function useTogether() {
   const pivot = computed(() => selection.commonPivot ?? (box.value && middleOf(box.value)));
   /** What a drag does right now, for showing it beside the pointer. */
   const doing = shallowRef<Change | null>(null);
-  /** While something is dragged, the box and the pivot stay as they were: the look of it moves what they go by. */
+  /** While something is dragged, the box and the pivot stay as they were: the look of it moves what they follow. */
   const held = shallowRef<{ pivot: Point } | null>(null);
 
   /** Turn or size all of them about the pivot, as one step. */

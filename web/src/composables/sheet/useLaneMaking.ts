@@ -10,14 +10,14 @@ import { type Family, namesOf, type Row, useVocabulary } from "@/stores/vocabula
 export interface Lane {
   readonly key: string;
   readonly thing: SceneObject;
-  /** How many objects it hangs on, one after the other. */
+  /** How many objects it is attached to, one after the other. */
   readonly depth: number;
   /** Null for the lane of a whole object. */
   readonly row: Row | null;
   /** Of the lane of a figure's limb, under which its rows are folded: the limb. */
   readonly part: string | null;
   readonly family: Family;
-  /** Channels with keys that the lane stands for. */
+  /** Channels with keys that the lane represents. */
   readonly channels: readonly string[];
   /** Frames of its leaves, in order. */
   readonly frames: readonly number[];

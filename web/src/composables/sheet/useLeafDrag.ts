@@ -1,4 +1,4 @@
-/** Sliding picked leaves along the time sheet, by pointer or keyboard, over as many lanes as they lie on. */
+/** Sliding picked leaves along the time sheet, by pointer or keyboard, over as many lanes as they are on. */
 import { beginDrag } from "@/composables/useDrag";
 import { ref } from "vue";
 import type { Edit } from "@/api/types";

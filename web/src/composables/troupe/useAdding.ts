@@ -22,7 +22,7 @@ export function useAdding() {
     else selection.renaming = id;
   }
 
-  /** Pick the camera; where there is none, add one. */
+  /** Pick the camera; where it is missing, add one. */
   async function addCamera(): Promise<void> {
     if (scene.camera) return selection.pick(scene.camera.id);
     const id = newId();

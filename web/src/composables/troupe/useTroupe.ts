@@ -15,7 +15,7 @@ export function useTroupe() {
   const playback = usePlayback();
   const deleting = useDeleting();
 
-  /** Copy objects with all that hangs on them, in one step, and pick the copies; dials are not copied. */
+  /** Copy objects with their descendants, in one step, and pick the copies; dials are not copied. */
   async function duplicate(ids: readonly string[]): Promise<void> {
     const objects = ids.filter((id) => !isDial(id));
     const prefix = newId();
@@ -23,7 +23,7 @@ export function useTroupe() {
       selection.pickAll(objects.map((_, n) => `${prefix}-${n + 1}`));
   }
 
-  /** Take an object out, with all that hangs on it, or a dial. What others read is asked about first. */
+  /** Take an object out, with its descendants, or a dial. What others read is asked about first. */
   async function remove(id: string): Promise<void> {
     const thing = scene.byId.get(id);
     if (thing) await deleting.ask(thing);
@@ -39,7 +39,7 @@ export function useTroupe() {
   const tag = (ids: readonly string[], colour: string | null) =>
     scene.edit([{ edit: "tag-objects", objects: [...ids], tag: colour }]);
 
-  /** Move objects, with all that hangs on them, within the drawing order. */
+  /** Move objects, with their descendants, within the drawing order. */
   const order = (
     ids: readonly string[],
     to: Extract<Edit, { edit: "order-objects" }>["to"],
