@@ -27,7 +27,7 @@ def drawn(width: int, height: int, paint, background=(0, 0, 0, 0)) -> Data:
 
 
 class _Pen:
-    """Draws in px of the picture as it is seen."""
+    """Draws in px of the visible frame."""
 
     def __init__(self, draw: ImageDraw.ImageDraw) -> None:
         self._draw = draw

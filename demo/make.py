@@ -63,7 +63,7 @@ MAKERS = {
 
 
 def take_texts() -> dict[str, str]:
-    """File name → text of every rehearsal of a shipped scene; what follows two dashes is the rehearsal's name."""
+    """File name → text of every rehearsal of a shipped scene; the part after two dashes is the rehearsal's name."""
     return {f"{scene}--{name}.json": dump(from_data(make())) + "\n" for scene, (name, make) in takes.TAKES.items()}
 
 

@@ -38,7 +38,7 @@ def gear_path(teeth: int) -> str:
 
 
 def meshed(driver: tuple[float, float, float, int], direction: float, teeth: int) -> tuple[float, float, float]:
-    """Where a gear stands that meshes with another, and how far it is turned there: x, y, degrees.
+    """Return the position and rotation (x, y, degrees) of a gear that meshes with another one.
 
     A tooth of the one comes upon a gap of the other where they touch, so their shares of a tooth there add up to a half.
     """

@@ -17,7 +17,7 @@ _LINES = 10
 
 
 def add_options(export: argparse.ArgumentParser) -> None:
-    """What can be said of an export; as in the dialog of the page."""
+    """Add the options of an export, named as in the export dialog."""
     export.add_argument("scene", type=Path, help="a scene file (.json) or a bundle (.vine)")
     export.add_argument("out", type=Path, help="the ending of its name chooses the format; - for standard output, with --format")
     export.add_argument("--format", help="the format by its name, such as flipbook or png, where the ending does not tell")

@@ -13,7 +13,7 @@ _OTHERS = (".svg", ".vine", ".json")
 
 
 def add_options(bring: argparse.ArgumentParser) -> None:
-    """What can be said of what is brought in."""
+    """Add the options of an import."""
     bring.add_argument(
         "file",
         type=Path,
@@ -36,7 +36,7 @@ def add_options(bring: argparse.ArgumentParser) -> None:
 
 
 def import_file(options: argparse.Namespace) -> int:
-    """Bring a file in; what could not be kept is told on standard error."""
+    """Import a file; prints on standard error which parts could not be kept."""
     brought = _brought(options)
     for sentence in brought.lost:
         say(f"{options.file}: left out: {sentence}")

@@ -1,4 +1,4 @@
-"""`bake`, `check` and `notes`: what a scene file says and does, in numbers and sentences."""
+"""`bake`, `check` and `notes`: the values, faults and notes of a scene file."""
 
 import argparse
 import sys

@@ -28,12 +28,12 @@ def _closed_output_ignored(stream: str) -> Iterator[None]:
     try:
         yield
     except (OSError, ValueError):
-        # Python flushes its outputs once more when it ends; what is left in this one must not fail then.
+        # Python flushes its outputs once more when it ends; text left in this one must not fail then.
         setattr(sys, stream, Path(os.devnull).open("w", encoding="utf-8"))  # noqa: SIM115
 
 
 def loaded(path: Path) -> Scene:
-    """The scene in a scene file or bundle; what keeps its rules from their work is told on standard error."""
+    """Return the scene in a scene file or bundle; prints missing references of its rules on standard error."""
     from vine_swing.motion.scene.references import missing_references
 
     scene = read(path)

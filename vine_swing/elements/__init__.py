@@ -16,7 +16,7 @@ from vine_swing.motion.scene.scene_file import from_data
 
 @dataclass(frozen=True)
 class Element:
-    """One ready element: what it is called, what it is for, and the scene it is taken from."""
+    """A ready element: its name, its purpose, and the scene it is taken from."""
 
     name: str
     label: str

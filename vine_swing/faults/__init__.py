@@ -1,4 +1,4 @@
-"""Small scenes with one fault each, beside the same scene without it: what the guide shows of each kind of note, and what the notes are tested on.
+"""Pairs of small scenes, with and without one fault: the examples of the guide to notes, and the tests of the notes.
 
 All are at the Canopy Post: mangoes, leaves, parcels and those who carry them.
 """

@@ -1,4 +1,4 @@
-"""What the scenes with faults consist of. Each `made_…` takes whether the fault is in it."""
+"""Parts of the scenes with faults. Each `made_…` function takes whether to include the fault."""
 
 from typing import Any
 
@@ -215,7 +215,7 @@ def made_idle_rule(fault: bool) -> SceneData:
 
 
 def made_dead_link(fault: bool) -> SceneData:
-    """A link to something that is spelled otherwise."""
+    """A link with a misspelled name."""
     link = {"id": "link", "kind": "link", "channels": ["x"], "settings": {"formula": f"{{{'Papaja' if fault else 'Papaya'}.x}} + 200"}}
     papaya = shape("Papaya", x=keys((4, 80), (40, 320)), y=100, width=60, height=80, fill="#D0365B")
     return scene(papaya, mango(y=230, rules=[link]))

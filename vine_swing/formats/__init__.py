@@ -22,9 +22,9 @@ class Writer(Protocol):
 
 @dataclass(frozen=True)
 class ExportFormat:
-    """A format to export to, and what to say about it.
+    """An export format with its description.
 
-    load: gives what writes it. takes: the options that change something in it, besides the frames.
+    load: returns its writer. takes: the options that affect it, apart from the frames.
     opaque: whether nothing can be seen through its pictures, so that a see-through background needs a colour under it.
     single: whether it is one picture. ending: of file names, where several formats share a suffix.
     """
@@ -273,14 +273,14 @@ def format_by_name(name: str) -> ExportFormat:
 
 
 def film_of(scene: Scene, options: ExportOptions, engine: Engine | None = None) -> Film:
-    """What a format is handed: a scene with what options ask for.
+    """Return the input of a format: a scene prepared by the options.
 
     Raises:
-        MotionError: if the format does not exist or frame, or the pictures would be too many or too large.
+        MotionError: if the format or frame does not exist, or the frames would be too many or too large.
     """
     chosen = format_of(options)
     if not chosen.is_painted:
-        # What is not painted is the scene as it is.
+        # Formats that do not paint take the unchanged scene.
         options = options.copy_with(background="own", blur="own", scale=1.0, fps=None)
     if chosen.single:
         options = options.copy_with(last=options.first or 0, fps=None)

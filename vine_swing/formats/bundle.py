@@ -143,7 +143,7 @@ def _data_of(book: zipfile.ZipFile) -> Any:
 
 
 def _checked(book: zipfile.ZipFile) -> dict[str, zipfile.ZipInfo]:
-    """What is in the file, by name; nothing is unpacked yet."""
+    """Return the entries of the file by name, without unpacking them."""
     parts = book.infolist()
     if len(parts) > MOST_PARTS:
         raise MotionError(f"this bundle has {len(parts)} parts; at most {MOST_PARTS} are read")
@@ -168,7 +168,7 @@ def _read(book: zipfile.ZipFile, part: zipfile.ZipInfo) -> bytes:
 
 
 def sound_ending(content: bytes) -> str:
-    """What the name of a sound file ends with, by how it begins."""
+    """Return the file name suffix of a sound, by its first bytes."""
     if content[4:8] == b"ftyp":
         return "m4a"
     return {b"RIFF": "wav", b"OggS": "ogg", b"fLaC": "flac"}.get(content[:4], "mp3")

@@ -40,7 +40,7 @@ class Cancelled(Exception):
 
 
 def made_ahead(make: Callable[[_Of], _Made], of: Iterable[_Of], *, ahead: int = 3) -> Iterator[_Made]:
-    """What `make` makes of each of some objects, in order, made in a thread of its own at most `ahead` of them before it is taken."""
+    """Yield `make(item)` for each item in order, computed by another thread at most `ahead` items in advance."""
     ready: Queue[_Made | _Failed | _End] = Queue(maxsize=ahead)
     stop = Event()
 

@@ -23,7 +23,7 @@ TRIED, SHOWN = 6, 1200
 
 @dataclass(frozen=True)
 class ExportPreview:
-    """What an export will be. pictures: how many. seconds: how long it plays; 0 for one picture. picture: a frame of it as PNG or SVG; or text: how
+    """An export preview. pictures: their number. seconds: duration; 0 for one picture. picture: a frame of it as PNG or SVG; or text: how
     it begins. remarks: what cannot be kept."""
 
     width: int
@@ -120,5 +120,5 @@ def _picture(chosen: ExportFormat, file: Path, film: Film, row: int) -> tuple[by
             with Image.open(file) as image:
                 image.convert("RGBA").save(packed, "PNG")
         return packed.getvalue(), "image/png"
-    # What a browser or a printer will make of the others is what is painted.
+    # Other formats look in a browser or in print as they are painted here.
     return png(next(iter(film.pictures([row])))), "image/png"

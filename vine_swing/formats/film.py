@@ -1,4 +1,4 @@
-"""What a format is handed to write: a scene, the moments of it that become pictures, and what paints them."""
+"""The input of a format: a scene, the moments to render, and the engine that renders them."""
 
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, field
@@ -17,7 +17,7 @@ from vine_swing.motion.scene.model import Scene
 
 @dataclass(frozen=True, eq=False)
 class Film:
-    """A scene as it is to be exported.
+    """A scene prepared for export.
 
     scene: with the background and blur that were asked for. frames: the moments of it, (n,). size: of the pictures, px.
     """

@@ -27,7 +27,7 @@ def write_gif(film: Film, path: Path, *, progress: Progress = never_cancelled) -
     """Paint every picture and encode them.
 
     GIF counts time in hundredths of a second; each picture starts at the nearest one, so that the whole keeps its pace. Of those that would start at
-    the same one, only the first is there. Browsers show none for less than two hundredths, so faster ones are told.
+    the same one, only the first is there. Browsers show none for less than two hundredths, so faster ones are listed in the remarks.
 
     Raises:
         Cancelled: if `progress` returns False; the unfinished file is left for the caller to remove.

@@ -1,4 +1,4 @@
-"""H.264 in MP4 (ISO/IEC 14496-10 and -14), 4:2:0, colours tagged as BT.709; what is heard as AAC (ISO/IEC 14496-3)."""
+"""H.264 in MP4 (ISO/IEC 14496-10 and -14), 4:2:0, colours tagged as BT.709; sound as AAC (ISO/IEC 14496-3)."""
 
 from pathlib import Path
 
@@ -16,7 +16,7 @@ _CRF = {"small": 26, "good": 16, "best": 8}
 
 def write_mp4(film: Film, path: Path, *, progress: Progress = never_cancelled) -> tuple[str, ...]:
     """Paint every picture and encode them. Players expect colours at half the size (4:2:0), which needs even sides: an odd one is made longer by
-    repeating its last row or column, which is told.
+    repeating its last row or column, which is listed in the remarks.
 
     Raises:
         Cancelled: if `progress` returns False; the unfinished file is left for the caller to remove.

@@ -1,4 +1,4 @@
-"""How a scene is to be exported: what the dialog, the command line and a kept result all say in the same words."""
+"""How a scene is to be exported: one model for the dialog, the command line and stored results."""
 
 from typing import Annotated, Literal
 
@@ -22,7 +22,7 @@ WholeFrame = Annotated[int, Field(strict=True, ge=0, le=MAX_LENGTH)]
 
 
 class ExportOptions(Frozen):
-    """What of a scene is written, and how.
+    """The exported range of a scene, and its settings.
 
     scale: its size as a share of the scene's. first, last: frames of the scene; the whole of it if left out. Formats of one picture take `first`.
     fps: pictures a second; the scene's own if left out. What lies between its frames is computed, not repeated.

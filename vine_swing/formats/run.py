@@ -28,7 +28,7 @@ _STILL = 192
 
 @dataclass(frozen=True)
 class Written:
-    """What an export gave: sentences about what could not be kept, how large the file is, and a small PNG picture from its middle."""
+    """The result of an export: remarks, the size of the file in bytes, and a PNG thumbnail from its middle."""
 
     remarks: tuple[str, ...]
     size: int

@@ -34,7 +34,7 @@ class Column:
 
 @dataclass(frozen=True)
 class Table:
-    """A table. time: the column that looks like time, if any does, and what it counts in. remarks: what was odd about it."""
+    """A table. time: the column that looks like time, if any does, and what it counts in. remarks: irregularities."""
 
     columns: tuple[Column, ...]
     rows: int
@@ -84,7 +84,7 @@ def read_table(data: bytes, name: str) -> Table:
 
 
 def _delimiter(text: str) -> str:
-    """What stands between cells: what the first lines have most evenly."""
+    """Return the delimiter: the character that the first lines have most evenly."""
     lines = [line for line in text.splitlines()[:20] if line.strip()]
     counts = {mark: [line.count(mark) for line in lines] for mark in ("\t", ";", ",", "|")}
     even = {mark: min(found) for mark, found in counts.items() if found and min(found) > 0}

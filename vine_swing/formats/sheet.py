@@ -126,7 +126,7 @@ def _wrapped(words: str, wide: float) -> list[str]:
 
 
 def _write(canvas: skia.Canvas, words: str, x: float, y: float, size: float, *, bold: bool = False) -> None:
-    """Words as outlines, so that any alphabet is printed as it is seen in the scene."""
+    """Draw text as outlines, so that every script prints as in the scene."""
     setting = Setting("figtree", 700 if bold else 400, "left", None, 0.0, 1.2)
     text = typeset(words, setting)
     canvas.save()

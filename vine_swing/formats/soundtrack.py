@@ -1,4 +1,4 @@
-"""What is heard with a film: the mix of a scene's sounds beside its pictures, or alone as WAV (RIFF WAVE, PCM of 16 bits)."""
+"""The sound of a film: the mix of a scene's sounds, in a film or alone as WAV (RIFF WAVE, PCM of 16 bits)."""
 
 import struct
 from collections.abc import Iterator
@@ -34,7 +34,7 @@ def heard(scene: Scene) -> list[KeptSound]:
 
 
 def mix_of(film: Film) -> tuple[NDArray[np.float32], tuple[str, ...]]:
-    """What is heard while a film is seen, (2, n) samples at HEARING_RATE, and what was done to it.
+    """Return the mix for a film, (2, n) samples at HEARING_RATE, and remarks.
 
     Raises:
         MotionError: if a sound cannot be read.
@@ -114,7 +114,7 @@ def write_wav(film: Film, path: Path, *, progress: Progress = never_cancelled) -
 
 
 def wav(samples: NDArray[np.float32]) -> bytes:
-    """Samples at HEARING_RATE, left and right, (2, n), as a WAV file of 16 bits; what is beyond −1…1 is cut off."""
+    """Samples at HEARING_RATE, left and right, (2, n), as a WAV file of 16 bits; samples beyond −1…1 are clipped."""
     return b"".join(wav_parts(samples))
 
 

@@ -1,7 +1,7 @@
 """A process that makes exports for a server, one after the other: `python -m vine_swing.formats.worker`.
 
-It reads what to make from standard input, a line of JSON for each, and says how far it is in lines of JSON on standard output: `{"done": 12}` and at
-the end of each `{"remarks": […], "size": …, "still": "…"}`, or `{"error": "…"}`. It ends with its input; if nobody reads what it says any more, it
+It reads orders from standard input, one JSON line each, and reports progress as JSON lines on standard output: `{"done": 12}` and at
+the end of each `{"remarks": […], "size": …, "still": "…"}`, or `{"error": "…"}`. It ends with its input; if nobody reads its output any more, it
 stops and leaves no file.
 """
 
@@ -45,7 +45,7 @@ class Order(BaseModel):
 
 def main() -> int:
     """Make whatever is asked for, until nothing more comes."""
-    # To be stopped is to be cancelled: what was written is removed on the way out.
+    # A stop is a cancellation: unfinished files are removed on the way out.
     signal.signal(signal.SIGTERM, _stopped)
     try:
         for line in sys.stdin:

@@ -26,7 +26,7 @@ class Blend:
     stops: tuple[tuple[float, str], ...]
 
     def paint(self) -> dict[str, Any]:
-        """What the object says of it."""
+        """Return the gradient as the object's paint."""
         return {"kind": self.kind, "stops": len(self.stops)}
 
     def channels(self, of: Literal["fill", "stroke"], x: float, y: float) -> dict[str, Any]:
@@ -93,7 +93,7 @@ def blend_of(
 
 
 def _line(whole: Affine, sides: dict[str, float]) -> tuple[float, float, float, float]:
-    """Both ends of a linear gradient after a transform. What was square to it need not be any more, so that the last end goes along the bands of
+    """Both ends of a linear gradient after a transform. A perpendicular need not stay one, so the last end is moved along the bands of
     one colour until the line is square to them again."""
     x0, y0 = whole.point(sides["x1"], sides["y1"])
     x1, y1 = whole.point(sides["x2"], sides["y2"])

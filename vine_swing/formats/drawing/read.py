@@ -1,4 +1,4 @@
-"""From an SVG file to a scene: groups become groups, what is drawn becomes outlines, named as they were; what cannot be kept is told.
+"""From an SVG file to a scene: groups become groups, drawn elements become outlines with their names; the rest is listed.
 
 Every transform goes into the points, so that each part stands upright in its own middle and can be animated at once.
 """
@@ -104,7 +104,7 @@ def _viewport(root: Element) -> tuple[float, float, Affine]:
 
 @dataclass
 class _Part:
-    """An object that is being made: what it says, and the box of all it draws, in the picture."""
+    """An object under construction: its data, and its bounds in the picture."""
 
     data: dict[str, Any]
     box: Array
@@ -149,7 +149,7 @@ class _Reader:
         return _Part(data, box, parts)
 
     def _of(self, element: Element, above: dict[str, str], matrix: Affine) -> list[_Part]:
-        """What an element becomes: nothing, one object, or several."""
+        """Return the objects that an element becomes: none, one or several."""
         tag = tag_of(element)
         self._visited += 1
         if self._visited > MOST_VISITED:
@@ -211,7 +211,7 @@ class _Reader:
         return [group] if group is not None else []
 
     def _used(self, element: Element, style: dict[str, str], inner: Affine) -> list[_Part]:
-        """What is drawn once more by reference."""
+        """Return the objects of a `use` element."""
         address = reference_of(element)
         target = self.known.get(address.removeprefix("#")) if address.startswith("#") else None
         if target is None or address in self._using or len(self._using) >= DEEPEST_USE:
@@ -369,7 +369,7 @@ class _Reader:
         return data
 
     def _named(self, element: Element, usual: str) -> str:
-        """What an element is called: by its title, label or id, or by what it is."""
+        """Return an element's name: its title, label or id, or its kind."""
         title = next((child.text for child in element if tag_of(child) == "title" and child.text), None)
         return _plain(title or element.get("aria-label") or (element.get("id") or "").replace("_", " ").replace("-", " ")) or _plain(usual) or "Part"
 

@@ -106,7 +106,7 @@ def tag_of(element: Element) -> str:
 
 
 def reference_of(element: Element) -> str:
-    """What an element refers to, by either attribute."""
+    """Return the reference of an element, from either attribute."""
     return element.get("href") or element.get(f"{{{XLINK}}}href") or ""
 
 

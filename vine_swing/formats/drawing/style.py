@@ -1,4 +1,4 @@
-"""What an element looks like: presentation attributes, style sheets by tag, class and id, and the style attribute, in the order of CSS."""
+"""Styles of elements: presentation attributes, style sheets by tag, class and id, and the style attribute, in the order of CSS."""
 
 import re
 from collections.abc import Iterator

@@ -2,7 +2,7 @@
 
 The scene with its pictures and fonts goes to the machines once, as the bytes of a scene file; after that each task is a few numbers, and what comes
 back are pictures packed by zlib at its quickest, which flat colours shrink twenty times and more. Workers paint the same windows as the processes
-of one machine, so the bytes are the same. What a lost worker had is painted again by another: the scheduler sees to it.
+of one machine, so the bytes are the same. The scheduler has another worker repeat the tasks of a lost one.
 """
 
 import hashlib

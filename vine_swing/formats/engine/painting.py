@@ -1,4 +1,4 @@
-"""What is painted, and painting it a window of frames at a time, so that memory does not grow with the length of a scene."""
+"""A painting task, and painting it in windows of frames, so that memory does not grow with the length of a scene."""
 
 from dataclasses import dataclass
 
@@ -31,7 +31,7 @@ class Painting:
 
     @property
     def bytes_each(self) -> int:
-        """What one picture takes."""
+        """Bytes of one rendered frame."""
         width, height = self.size
         return 4 * width * height
 

@@ -171,7 +171,7 @@ class Drawing:
         pattern = Node("pattern", {"id": self.new_id("pattern"), "patternUnits": "userSpaceOnUse"})
         for attribute, values in (("x", -size[:, 0] / 2), ("y", -size[:, 1] / 2), ("width", size[:, 0]), ("height", size[:, 1])):
             self.series.put(pattern, attribute, values, self.series.tolerance)
-        # What is in a pattern is measured from its corner.
+        # Contents of a pattern are measured from its corner.
         inside = Node("use", {"href": f"#{name}"})
         self.series.transform(inside, _stretched(size / own, np.zeros_like(size)), float(np.hypot(*own)))
         pattern.children.append(inside)

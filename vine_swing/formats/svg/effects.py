@@ -35,7 +35,7 @@ class Effects:
         for effect in group.effects:
             box = _grown(box, self._reach(effect, rows, box))
             node = self._around(effect, node, rows, box)
-        # What lies around it may be blended or fade; that must not come between effects.
+        # Surrounding layers may blend or fade; that must not happen between effects.
         return Node("g", children=[node]) if node.attributes.get("mask") else node
 
     def _around(self, effect: Effect, node: Node, rows: Rows, box: Box) -> Node:
@@ -172,7 +172,7 @@ class Effects:
             room = _grown(box, 3 * _FAR * float(sigma.max()))
             content = Node("g", {"filter": f"url(#{self._filter([self._gaussian('SourceGraphic', sigma)], room)})"}, children=[content])
         if effect.reads == "lightness":
-            # What is not there is black, so that it hides.
+            # Empty areas are black, so that they hide.
             values = "0.2126 0.7152 0.0722 0 0  0.2126 0.7152 0.0722 0 0  0.2126 0.7152 0.0722 0 0  0 0 0 1 0"
         else:
             values = "0 0 0 0 1  0 0 0 0 1  0 0 0 0 1  0 0 0 1 0"
@@ -262,7 +262,7 @@ def _light_of(colour: str, result: str) -> list[Node]:
     values = " ".join(" ".join(part) for part in (*only, bright))
     return [
         Node("feColorMatrix", {"in": "SourceGraphic", "type": "matrix", "values": values, "result": f"{colour}-light"}),
-        # What is hardly there is hardly seen: times the alpha of the picture.
+        # Nearly transparent areas stay so: multiply by the alpha of the picture.
         Node("feComposite", {"in": f"{colour}-light", "in2": "SourceAlpha", "operator": "in", "result": result}),
     ]
 

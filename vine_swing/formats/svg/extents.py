@@ -1,4 +1,4 @@
-"""The box that some steps paint in over all samples: filters and masks need to be told theirs."""
+"""Bounds of paint operations over all samples, as filters and masks require them."""
 
 import numpy as np
 

@@ -1,4 +1,4 @@
-"""Puts quantities over time on elements: as a plain attribute where they stay, as something that moves where they do not."""
+"""Writes values over time onto elements: as an attribute where they are constant, else as an animation."""
 
 from dataclasses import dataclass
 
@@ -68,7 +68,7 @@ class Series:
             node.moving.append(Moving(name, times, found, "discrete"))
 
     def transform(self, node: Node, matrices: Array, reach: float) -> None:
-        """Matrices (n, 6); what is drawn is within `reach` of the origin."""
+        """Matrices (n, 6); the drawn points are within `reach` of the origin."""
         parts = taken_apart(matrices)
         allowed = tolerances(parts, reach, self.tolerance)
         if is_still(parts, allowed):

@@ -59,7 +59,7 @@ def write_html(film: Film, path: Path, *, progress: Progress = never_cancelled) 
     repeat = "indefinite" if film.options.loops == 0 else str(film.options.loops)
     timing = f'dur="{number(clock.seconds, 6)}s" repeatCount="{repeat}" fill="freeze"'
     sheet = Sheet(timing, f"{number(clock.seconds, 6)}s {often} both")
-    # What is referred to is shown as copies, which have CSS animations of their own, but follow SVG's.
+    # Referenced elements are shown as copies: these have their own CSS animations, but share SVG's.
     body = [*_head(film), "<defs>", *written(drawing.defs, timing), "</defs>", *sheet.written(nodes), "</svg>"]
     page = [
         "<!doctype html>",

@@ -1,6 +1,6 @@
-"""A scene baked at a single frame, as edits look at it.
+"""A scene baked at a single frame, for edits.
 
-While something is dragged, or moved by a key pressed repeatedly, edits ask for the frame at hand of one version of a scene after the other: the
+During a drag or repeated key presses, edits read the current frame of successive versions of a scene: the
 last bakes are kept, and the next one copies what has not changed.
 """
 
@@ -22,7 +22,7 @@ _lock = Lock()
 
 def baked_at(scene: Scene, frame: float) -> Baked:
     """A scene baked at one frame: arrays of a single row. Raises as `bake`."""
-    # Only versions of one scene have something in common: they are told by their objects.
+    # Only versions of one scene share objects, which identify them.
     key = float(frame), tuple(scene.by_id)
     with _lock:
         previous = _kept.get(key)

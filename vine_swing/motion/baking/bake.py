@@ -2,7 +2,7 @@
 
 Everything a painter, a file or a test needs is computed here, vectorised over frames. Handing in the bake of the scene
 before an edit makes the new one share every array that the edit cannot have changed; arrays are never written to
-again, so `is` tells what is new.
+again, so `is` identifies new arrays.
 """
 
 from functools import partial
@@ -39,8 +39,8 @@ def bake(scene: Scene, frames: Array | None = None, *, previous: Baked | None = 
     Args:
         scene: what to bake.
         frames: any real frames in any order, shape (n,); the scene's own 0 … length−1 if left out.
-        previous: a bake of an earlier version; what has not changed is taken from it (same frames and fps only).
-        effort: counts what is computed, and stops it in time.
+        previous: a bake of an earlier version; unchanged arrays are taken from it (same frames and fps only).
+        effort: counts the work and stops it in time.
 
     Raises:
         LoopError: if channels read each other in a ring.
@@ -65,9 +65,9 @@ def bake(scene: Scene, frames: Array | None = None, *, previous: Baked | None = 
 
 
 def placed_at(scene: Scene, object_id: str, frame: float) -> BakedObject:
-    """One object as it is at one frame, without baking the rest of the scene: arrays of a single row.
+    """Bake one object at one frame, without the rest of the scene: arrays of a single row.
 
-    What it is attached to is computed too; the last few objects asked for in one scene are kept, since edits ask for the same ones again.
+    Its parents are computed, too; the last few objects asked for in one scene are kept, since edits ask for the same ones again.
     """
     kept: dict[tuple[str, float], BakedObject] = scene.__dict__.setdefault("_placed_at", {})
     if (object_id, frame) in kept:
@@ -165,7 +165,7 @@ def _drawn(
     everything: dict[str, BakedObject],
     portion: float,
 ) -> dict[str, BakedObject]:
-    """Some placed objects with what painters need besides: bent outlines, sizes of pictures, and looks.
+    """Return placed objects with bent outlines, picture sizes and looks for painters.
 
     everything: all objects of the scene. portion: the share of the bake's time that outlines take.
     """

@@ -1,4 +1,4 @@
-"""What a bake gives: a whole scene, the parades in it with their children, and the insets in it with the scenes inside."""
+"""Results of a bake: the scene, its parades with their children, and its insets with their inner scenes."""
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
@@ -51,8 +51,8 @@ class BakedParade:
     places: where copies stand, in the parade's own space.
     order: the copies from the back to the front, (m, n) or (1, n); None where they are painted as they are counted.
     element: what all copies share.
-    own: for each copy what differs of it; empty where nothing ever does.
-    around: what the arrangement went by.
+    own: per-copy differences; empty where copies never differ.
+    around: the inputs of the arrangement.
     """
 
     source: SceneObject

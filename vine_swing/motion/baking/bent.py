@@ -36,7 +36,7 @@ def with_outlines(
         reader: reads outlines of the scene.
         old: objects of an earlier bake at the same frames; outlines made from the same are taken from them.
         around: all objects of the bake, to find those that others are attached to.
-        anew: whether an outline is to be computed whatever is known of it.
+        anew: whether to recompute all outlines.
     """
     found = dict(objects)
     for object_id, one in objects.items():

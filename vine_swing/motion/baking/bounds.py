@@ -19,7 +19,7 @@ Array = NDArray[np.float64]
 
 def bounds_at(scene: Scene, ids: Iterable[str], frame: float, *, seen: bool = True) -> tuple[Baked, dict[str, Bounds]]:
     """The scene baked at one frame, and the box of each of some objects with its descendants: in the picture, or in the scene if it is not to be
-    as it is `seen`. Curves are measured themselves, lines without their width; what draws nothing is as large as the place of its pivot."""
+    as it is `seen`. Curves are measured themselves, lines without their width; objects without a drawing are a point at their pivot."""
     baked = baked_at(scene, frame)
     copied = baked.plan.below(set(baked.parades)) - baked.parades.keys()
     return baked, {one: _bounds(baked, baked.plan.below({one}) - copied, baked.objects[one], seen) for one in ids}

@@ -1,4 +1,4 @@
-"""Seeing a scene through its camera: what is farther away moves less, what is nearer moves more.
+"""Camera view of a scene: far objects move less, near objects move more.
 
 Something at depth d follows the camera by f = 1/(1 + d). With the picture's middle as home, where a camera changes nothing, it is seen by
 T(home) · R(-rotation · f) · S(zoom^f) · T(-(home + (camera - home) · f)).
@@ -21,7 +21,7 @@ _NEAREST, _LEAST_ZOOM = -0.9, 0.01
 
 
 def through_camera(objects: Mapping[str, BakedObject], scene: Scene, old: Mapping[str, BakedObject]) -> dict[str, BakedObject]:
-    """All objects of a scene as they are seen in the picture.
+    """Return all objects of a scene transformed by the camera.
 
     Args:
         objects: in the scene, by id.

@@ -52,8 +52,8 @@ class ChannelBaker:
 
     reader, plan: of the scene that is baked.
     old: the objects of an earlier bake at the same frames.
-    was: what that bake was of; None where there was none.
-    arrays: what is made so far.
+    was: the scene of that bake, or None.
+    arrays: computed so far.
     beyond: channels that are not finite or reach too far, with the first such frame; they are cut off.
     """
 
@@ -209,7 +209,7 @@ class ChannelBaker:
         return [group[start : start + at_once] for group in groups.values() for start in range(0, len(group), at_once)]
 
     def _make_looking(self, candidates: Collection[Ref]) -> None:
-        """Make the channels and settings that look at others, level by level: what one level looks at is made before it."""
+        """Evaluate channels and settings that read others, level by level: a level reads only earlier ones."""
         reader, direct = self.reader, DirectReader(self.reader)
         levels: dict[int, list[Ref]] = {}
         for ref in sorted(candidates, key=self.plan.level.__getitem__):
@@ -344,7 +344,7 @@ class ChannelBaker:
 
 
 def _on_path(path: Array, name: str) -> Array:
-    """x or y of something that follows its path."""
+    """Return x or y of an object that follows its path."""
     return path[:, 0 if name == "x" else 1].copy()
 
 

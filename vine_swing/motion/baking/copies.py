@@ -49,7 +49,7 @@ class CopyBaker:
 
     scene, plan: what is baked.
     main: the objects of the scene's own bake.
-    before: the same of an earlier bake; what has not changed is taken from it.
+    before: the same of an earlier bake; unchanged arrays are taken from it.
     inner: bakes the scenes inside insets.
     """
 
@@ -71,7 +71,7 @@ class CopyBaker:
         return found
 
     def copies_of(self, thing: SceneObject, values: Mapping[str, Array], grid: Array, reader: Reader, was: BakedParade | None) -> BakedParade:
-        """The copies of one parade at some frames.
+        """Bake the copies of one parade at some frames.
 
         Args:
             thing: the parade.
@@ -190,7 +190,7 @@ class CopyBaker:
     def _around(
         self, thing: SceneObject, parts: list[SceneObject], values: Mapping[str, Array], grid: Array, reader: Reader, was: BakedParade | None
     ) -> Surroundings:
-        """What the arrangement of a parade follows."""
+        """Return the inputs of a parade's arrangement."""
         parade = thing.copying
         assert parade is not None
         width = height = 0.0

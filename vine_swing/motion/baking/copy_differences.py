@@ -106,7 +106,7 @@ class CopyDifferences:
                 for thing in affected
             }
             objects = placed_in_element(self.scene, affected, frames, channels, gathered)
-            # What is not the copy's own is read where all copies read it.
+            # Shared values are read where all copies read them.
             objects = {one: replace(made, channels=element.objects[one].channels | own.get(one, {})) for one, made in objects.items()}
         for one in ((own.keys() | shapes.keys()) & element.objects.keys()) - objects.keys():
             objects[one] = replace(element.objects[one], channels=element.objects[one].channels | own.get(one, {}))

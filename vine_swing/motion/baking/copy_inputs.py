@@ -44,10 +44,10 @@ class CopyInputs:
 
 
 def inputs_of_copies(scene: Scene, plan: Plan, parade: Parade, below: list[str], parts: list[SceneObject], count: int) -> CopyInputs:
-    """What the copies of a parade are given.
+    """Return the per-copy inputs of a parade.
 
     Args:
-        scene, plan: where it stands.
+        scene, plan: of the parade.
         parade: what says it.
         below: the ids of its descendants, however deep.
         parts: the same as objects, without what is in a parade among it: their formulas know which copy they are for.

@@ -1,4 +1,4 @@
-"""What keeping the motion of a scene would cost, reckoned before anything is baked."""
+"""Estimate of the memory for a scene's motion, computed before baking."""
 
 from vine_swing.motion.baking.effort import TooMuchWork
 from vine_swing.motion.basics.limits import MOST_KEPT
@@ -56,6 +56,6 @@ def _channels_that_move(thing: SceneObject) -> int:
 
 
 def _at_most(scene: Scene) -> int:
-    """A coarse bound, reckoned at once: most scenes are far below the limit by it, and are not looked at closely."""
+    """Return a coarse upper bound: most scenes are far below the limit and need no exact estimate."""
     a_frame = sum(len(thing.channels) + 8 * len(thing.rules) + _MOVED for part in scene.timelines for thing in part.objects)
     return a_frame * scene.length * (1 + times_shown(scene.timelines).total())

@@ -26,7 +26,7 @@ _SAME = 1e-9
 
 @dataclass(frozen=True)
 class Difference:
-    """One difference between the scene as it is and unchanged kept.
+    """A difference between the current scene and a rehearsal.
 
     object: an id, or `dial:` and an id; None for the scene itself. channel: also a field of the scene, or `inset:` and an id. label: in words.
     most: how far apart the values are at most, in the channel's unit (points: px; colours: the largest part of 0…255); None where that is no
@@ -111,13 +111,13 @@ def _of_object(thing: SceneObject, now: Baked, kept: Baked) -> Iterator[Differen
 
 
 def made_of(thing: SceneObject, channel: str) -> tuple[Channel, tuple[object, ...]]:
-    """All that the values of a channel of an object consist of, besides what its rules look at: its keys, and the rules that act on it."""
+    """Return the sources of a channel's values, apart from channels that its rules read: its keys and its rules."""
     parts = tuple((rule.id, rule.kind, rule.on, rule.mode, rule.settings) for rule in thing.rules_for(channel))
     return thing.channels.get(channel, Channel()), parts
 
 
 def drawing_of(thing: SceneObject) -> Mapping[str, object]:
-    """All of an object but its motion: what it is drawn from, its parent, whether and when it is shown."""
+    """Return an object without its motion: its drawing, parent, visibility and span."""
     return {name: getattr(thing, name) for name in type(thing).model_fields if name not in ("id", "channels", "rules")}
 
 

@@ -1,4 +1,4 @@
-"""What a bake may cost, counted while it works, and how far it has come."""
+"""Work of a bake: counted, limited, and reported as progress."""
 
 from collections.abc import Callable, Iterator
 from contextlib import contextmanager
@@ -45,17 +45,17 @@ class Effort:
 
     @contextmanager
     def part(self, of: float) -> Iterator[None]:
-        """A part of the work at hand, which takes about this share `of` it; within, `advance` and `part` speak of the part alone."""
+        """Enter a part of the current work that takes about the share `of` it; within, `advance` and `part` refer to that part."""
         outer = self._width, self._end
         self._width = outer[0] * of
         end = self._end = min(outer[1], self.share + self._width)
         try:
             yield
         finally:
-            # What was known already, and so not done, counts as done.
+            # Reused results count as done.
             self.share = end
             self._width, self._end = outer
 
     def advance(self, by: float) -> None:
-        """This share more of the part at hand is done."""
+        """Report another share of the current part as done."""
         self.share = min(self._end, self.share + self._width * by)

@@ -126,7 +126,7 @@ def _explain_outline(scene: Scene, thing: SceneObject, effort: Effort | None) ->
 
 
 def _explain_look(scene: Scene, thing: SceneObject) -> list[Step]:
-    """The cards of a look; painters show what each makes of the picture."""
+    """Return the cards of a look, each with its effect on the picture."""
     nothing = np.empty(0)
     cards = []
     for rule in thing.rules_for(LOOK):
@@ -136,7 +136,7 @@ def _explain_look(scene: Scene, thing: SceneObject) -> list[Step]:
 
 
 def _card(reader: Reader, before: Source, rule: Rule, grid: Array) -> tuple[Array, str | None, Source]:
-    """What a card makes at some frames (1, n), its remark, and the channel after it."""
+    """Return a card's values at frames (1, n), its remark, and the channel after it."""
     remark = rule.spec.remark(before, RuleSettings([rule], before), grid) if rule.spec.remark is not None else None
     after = reader.after_card(before, rule)
     value = after.at(grid)

@@ -1,6 +1,6 @@
-"""What something is made from. Made from the same inputs, it is the same: so an array of an earlier bake is copied, or made again.
+"""Inputs of results. Equal inputs give equal results, so an array of an earlier bake is either reused or computed again.
 
-What a channel reads of other channels is told by the graph (scene/graph.py) and compared array by array; here is the rest.
+Reads of other channels are listed by the graph (scene/graph.py) and compared array by array; this module has all other inputs.
 """
 
 from dataclasses import dataclass
@@ -31,7 +31,7 @@ class Inputs:
 
 
 def inputs_of_channel(thing: SceneObject, name: str) -> Inputs:
-    """What a channel of an object is made from besides what its rules read of other channels: keys, limits, and the rules themselves."""
+    """Return the inputs of a channel, apart from reads of other channels: keys, limits and rules."""
     rules = thing.rules_on(name)
     keyed = [name, *(other for rule in rules for other in rule.spec.own_keys_read), *(("path",) if name in ("x", "y") else ())]
     parts = [thing.channels.get(one) for one in keyed]
@@ -41,5 +41,5 @@ def inputs_of_channel(thing: SceneObject, name: str) -> Inputs:
 
 
 def inputs_of_drawing(thing: SceneObject) -> Inputs:
-    """What an object is drawn from besides its channels: its shape, and the keys and rules of its outline."""
+    """Return the inputs of a drawing, apart from channels: the shape, and the keys and rules of its outline."""
     return Inputs((thing.channels.get(OUTLINE),), (thing.drawn_shape, thing.rules_on(OUTLINE)))

@@ -16,7 +16,7 @@ class BakedLook:
     """One rule on a look.
 
     values: its settings by name, (n,) or (1,), colours (n, 4) or (1, 4), sRGB with alpha 0…1.
-    derived: what its kind makes of them, by name; see `RuleSpec.derived`.
+    derived: values computed from them, by name; see `RuleSpec.derived`.
     made_from: the place of its object that `derived` was made from; None where nothing was.
     """
 

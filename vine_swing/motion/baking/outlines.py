@@ -166,7 +166,7 @@ class OutlineReader:
 
         def bent(t: Array) -> OutlineSeries:
             matrices = there(t)
-            # What is squashed flat cannot be brought back from where it is bent.
+            # A flat matrix has no inverse to return from the bent space.
             flat = (np.abs(matrix.determinant(matrices)) < _FLAT).any()
             return read(t) if flat else _moved(inside(t), matrix.safe_inverse(matrices), len(t))
 

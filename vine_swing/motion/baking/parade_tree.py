@@ -30,7 +30,7 @@ def inner_scenes_of(scene: Scene, objects: list[str]) -> tuple[InnerScene, ...]:
 
 
 def guides_of(scene: Scene, thing: SceneObject) -> list[str]:
-    """What a parade stands along, and all that carries it and the parade: where it is follows where they are."""
+    """Return the guide of a parade, and the parents of both: their positions determine the guide's."""
     parade = thing.copying
     if parade is None or parade.guide is None or parade.guide not in scene.by_id:
         return []

@@ -49,5 +49,5 @@ def _inside(box: Array, pages: list[KeptPicture], shown: NDArray[np.intp]) -> Ar
 
 
 def _inputs(one: BakedObject) -> Inputs:
-    """What the size shown is made from."""
+    """Return the inputs of the displayed size."""
     return Inputs(tuple(one.channels[name] for name in ("width", "height", "page")), (one.source.pictured,))

@@ -1,4 +1,4 @@
-"""How the time of a bake is divided, roughly reckoned in advance: for telling how far one has come."""
+"""Rough estimate of how a bake's time is divided, for progress."""
 
 from dataclasses import dataclass
 

@@ -34,7 +34,7 @@ _LOOKED_UP = 3.0
 
 @dataclass(frozen=True)
 class CopyView:
-    """What is different for one copy of a parade.
+    """Differences of one copy of a parade.
 
     base: reads what is the same for all copies.
     copy: which copy it is.
@@ -51,7 +51,7 @@ class CopyView:
 
 
 class Reader:
-    """Reads the channels of one scene. What is known at the frames of a bake already is not computed again there.
+    """Reads the channels of one scene. Values known at the bake's frames are not computed again.
 
     before: values (n,) or (1,) at `grid` before a channel's rules, by object id and channel name.
     after: values at `grid` after all rules, by object id, then by channel name; those `waiting` are not made yet.
@@ -252,13 +252,13 @@ class Reader:
         if self._view is not None and ref not in self._view.varying:
             return self._view.base.final(object_id, name)
         if ref not in self._final:
-            # What it looks at is prepared first, without recursion: chains of links and followers may be thousands long.
+            # Dependencies are prepared first, without recursion: chains of links and followers may be thousands long.
             for needed in self._unprepared(ref):
                 self._final[needed] = self._prepared(*needed)
         return self._final[ref]
 
     def _unprepared(self, ref: Ref) -> list[Ref]:
-        """A channel or setting and all that it looks at, however far, that are not prepared yet; what is looked at first."""
+        """A channel or setting and all that it looks at, however far, that are not prepared yet, dependencies first."""
         order: list[Ref] = []
         seen: set[Ref] = set()
         waiting: list[tuple[Ref, bool]] = [(ref, False)]
@@ -275,7 +275,7 @@ class Reader:
         return [one for one in order if one[0] in self.scene.by_id]
 
     def made(self, object_id: str, name: str) -> Source:
-        """As `final`, without a table of its own: what is read is computed."""
+        """As `final`, without a table of its own: reads are computed."""
         ref = (object_id, name)
         self.final(*ref)
         return self._made[ref]
@@ -297,7 +297,7 @@ class Reader:
         """A setting of a rule, named `rule:setting`: its formula over what its keys say."""
         rule_id, _, setting = name.partition(SETTING)
         rule = next(one for one in thing.rules if one.id == rule_id)
-        # What a setting reads is the same whichever channel its rule acts on.
+        # A setting reads the same channels whichever channel its rule acts on.
         source = self.keyed([(thing, "x")])
         settings = RuleSettings([rule], source)
         cost = 1.0 + sum(found.cost for _, text in rule.linked.get(setting, ()) if (found := self.named(text)) is not None)
@@ -363,7 +363,7 @@ def _with_cache(read: Read) -> Read:
 
 
 def _spread(values: Array, n: int) -> Array:
-    """What is known of a channel, (n,) or (1,), as a row of n that is not to be written to."""
+    """Return channel values, (n,) or (1,), as a read-only row of n."""
     row = values[None] if len(values) == n else np.repeat(values[None], n, axis=1)
     row.flags.writeable = False
     return row

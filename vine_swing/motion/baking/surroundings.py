@@ -1,4 +1,4 @@
-"""What the arrangement of a parade follows: how large its element is, the points of a text's letters, the way it stands along."""
+"""Inputs of a parade's arrangement: its element's size, the positions of a text's letters, its guide."""
 
 from collections.abc import Mapping
 
@@ -26,10 +26,10 @@ Array = NDArray[np.float64]
 def surroundings_of(
     scene: Scene, thing: SceneObject, text: SceneObject | None, width: float, height: float, grid: Array, reader: Reader
 ) -> Surroundings:
-    """What a parade follows at some frames (m,).
+    """Return the inputs of an arrangement at frames (m,).
 
     Args:
-        scene: where it stands.
+        scene: of the parade.
         thing: the parade.
         text: the text that is attached to it, if there is one.
         width, height: of its element.

@@ -32,7 +32,7 @@ _MOST_STARTS = 1_000_000
 
 
 class Pending(Exception):
-    """A table is to be filled before the work at hand can go on."""
+    """A table must be filled before the current work can continue."""
 
     def __init__(self, fill: Callable[[], None]) -> None:
         self.fill = fill
@@ -60,7 +60,7 @@ class TableFiller:
             self._filling = False
 
     def run(self, work: Callable[[], _Result]) -> _Result:
-        """The result of some work; what it needs filled is filled first.
+        """Return the result of some work, after filling the tables it needs.
 
         Every start finds at least one table fuller than the one before, so `work` must read the same tables each time it is started.
         """
@@ -95,7 +95,7 @@ class Table:
             self._whole.first, self._whole.values = first, values[None]
 
     def prepare(self, low: float, high: float, *, between: bool) -> None:
-        """Fill the table from a frame to another, and between whole frames if asked and if it is read there: what is known to be read soon."""
+        """Fill the table from a frame to another, and between whole frames if asked and if it is read there: values that will be read soon."""
         first, last = int(np.floor(low)), int(np.ceil(high))
         for run in (self._whole, self._cells) if between and self._between else (self._whole,):
             if not run.covers(first, last):

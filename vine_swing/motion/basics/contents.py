@@ -46,7 +46,7 @@ class Contents:
         return self._known[content_id]
 
     def taken_from(self, given: Any, id_field: str, what: str) -> Any:
-        """What a file says of a kept thing, with its content, given as base64 in `data`, kept here instead; anything else as it is.
+        """Return the fields of a stored file with its base64 `data` moved into this store; other values are returned unchanged.
 
         Args:
             given: the fields of the object as they were read.

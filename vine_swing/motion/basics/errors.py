@@ -1,4 +1,4 @@
-"""What the core says when it cannot do what was asked.
+"""Errors of the core.
 
 MotionError            anything the core refuses; catch this at the edge
 ├── SceneFileError     a scene file breaks the format (its text names the location)
@@ -31,7 +31,7 @@ class NotJson(SceneFileError):
 
 
 class EditError(MotionError):
-    """The edit is well formed but does not fit the scene as it is."""
+    """The edit is well formed but does not fit the current scene."""
 
 
 class NoSuchThing(EditError):
@@ -39,6 +39,6 @@ class NoSuchThing(EditError):
 
 
 def shortened(message: str) -> str:
-    """Return a message as it is shown: at most 500 characters, on one line, without control characters or lone surrogates."""
+    """Return a message for display: at most 500 characters, on one line, without control characters or lone surrogates."""
     plain = "".join(one if one.isprintable() else " " for one in message[: 2 * MOST_CHARACTERS])
     return plain if len(plain) <= MOST_CHARACTERS else plain[: MOST_CHARACTERS - 1].rstrip() + "…"

@@ -24,7 +24,7 @@ def check_fields(data: Any) -> None:
 
 
 def checked_object(fields: dict[str, Any]) -> dict[str, Any]:
-    """Return a JSON object as it is: an `object_hook` for `json.loads`.
+    """Return a JSON object unchanged: an `object_hook` for `json.loads`.
 
     Raises:
         ValueError: if it has too many fields.

@@ -1,4 +1,4 @@
-"""What a scene may cost; limits on single values stand with the values (values.py, model.py)."""
+"""Limits on the cost of a scene; limits on single values are beside the values (values.py, model.py)."""
 
 #: Numbers that one bake may compute: about fifteen seconds' worth on one core.
 MOST_SAMPLES = 4e8

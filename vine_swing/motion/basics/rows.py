@@ -12,7 +12,7 @@ CACHED_SAMPLES = 16_000
 
 
 def shrunk(array: NDArray[np.float64]) -> NDArray[np.float64]:
-    """An array (n, …) whose rows are all equal, as that one row (1, …); any other as it is. What follows from it alone is then computed once."""
+    """An array (n, …) whose rows are all equal, as that one row (1, …); other arrays unchanged. Dependent values are then computed once."""
     return array[:1] if len(array) > 1 and bool((array == array[:1]).all()) else array
 
 

@@ -66,7 +66,7 @@ class ChannelSpec:
 
 
 def within(spec: ChannelSpec, value: float) -> float:
-    """A value as it is read: cut off at the limits of its channel, and whole where that counts."""
+    """Return a value clamped to its channel's limits, and rounded where the channel counts."""
     value = min(max(value, spec.low if spec.low is not None else value), spec.high if spec.high is not None else value)
     return value if spec.whole is None else float(round(value) if spec.whole == "nearest" else floor(value))
 

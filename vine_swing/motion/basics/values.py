@@ -99,7 +99,7 @@ class Frozen(Bounded):
         """The same part with some fields changed. Nothing is checked again: callers hand in checked parts."""
         kind = type(self)
         copy = kind.__new__(kind)
-        # As Pydantic's own `model_copy`, at a third of its cost. What was computed from the old fields must not follow them into the copy.
+        # As Pydantic's own `model_copy`, at a third of its cost. Cached values of the old fields must not be copied.
         fields = kind.__pydantic_fields__
         values = {name: value for name, value in self.__dict__.items() if name in fields}
         values.update(changes)
@@ -111,7 +111,7 @@ class Frozen(Bounded):
 
 
 class Words(Frozen):
-    """What a text says. In a file it is in braces, `{"text": "Mail!"}`, so that it is told from a colour and from path data."""
+    """The words of a text. In a file they are in braces, `{"text": "Mail!"}`, to distinguish them from colours and path data."""
 
     text: Annotated[Text, Field(max_length=MAX_TEXT)]
 

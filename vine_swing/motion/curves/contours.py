@@ -48,7 +48,7 @@ class Contour:
         return Contour(self.pieces[frames], self.straight, self.closed)
 
     def reversed(self) -> "Contour":
-        """The same, gone the other way."""
+        """Return the contour reversed."""
         return Contour(self.pieces[:, ::-1, ::-1], self.straight[::-1], self.closed)
 
     def turned(self, first: int) -> "Contour":
@@ -88,7 +88,7 @@ MOST_PARTS = 64
 
 
 def _carried(change: Callable[[Array], Array], at: Array, handle: Array) -> Array:
-    """What a map makes of small steps `handle` at some points: its derivative along them, times their length."""
+    """Return a map's directional derivative at some points, along and times the vectors `handle`."""
     length = np.linalg.norm(handle, axis=-1, keepdims=True)
     way = np.divide(handle, length, out=np.zeros_like(handle), where=length > 0)
     found: Array = (change(at + _STEP * way) - change(at - _STEP * way)) * (length / (2 * _STEP))
@@ -113,7 +113,7 @@ def sections(pieces: Array, start: Array, end: Array) -> Array:
         found: Array = r0 + (r1 - r0) * w
         return found
 
-    # Ends are the cubic's own, not what rounding makes of them.
+    # Ends are exactly the cubic's own, without rounding.
     first, last = np.where(a == 0, p0, blossom(a, a, a)), np.where(b == 1, p3, blossom(b, b, b))
     return np.stack([first, blossom(a, a, b), blossom(a, b, b), last], axis=-2)
 
@@ -151,7 +151,7 @@ def contours_of(verbs: bytes, points: Array) -> list[Contour]:
             taken = sum(POINTS_TAKEN[verb] for verb in drawn)
             found.append(_contour(drawn, begin, points[:, at : at + taken], closed=closed))
             at += taken
-            # What follows a close without a move begins where the closed part began; what else follows begins with a move.
+            # A part after a close without a move begins where the closed part began; other parts begin with a move.
         verbs = verbs[match.end() :] if match.end() else b""
     return found
 

@@ -45,7 +45,7 @@ class Joint:
         return Joint((self.at[0] + dx, self.at[1] + dy), one(self.into), one(self.out))
 
     def swapped(self) -> "Joint":
-        """The joint as it is passed the other way."""
+        """Return the joint of the reversed contour."""
         return Joint(self.at, self.out, self.into)
 
 
@@ -297,7 +297,7 @@ def _reversed(strand: Strand) -> Strand:
 
 
 def way_reversed(outline: Outline) -> Outline:
-    """The outline gone the other way: each contour from the same first joint if it is closed, from its last if it is open."""
+    """Return the outline reversed: each contour from the same first joint if it is closed, from its last if it is open."""
     found = []
     for strand in strands_of(outline):
         turned = _reversed(strand)

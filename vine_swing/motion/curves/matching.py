@@ -78,7 +78,7 @@ Numbered = tuple[int, Contour]
 
 
 def _pairs(a: list[Contour], b: list[Contour], meeting: tuple[int, int] | None) -> Iterator[tuple[Numbered, Numbered]]:
-    """The contours of two outlines two by two, by least travel; what one has more comes out of points, numbered −1."""
+    """The contours of two outlines two by two, by least travel; extra contours grow out of points, numbered −1."""
     # Imported where it is used: loading scipy.optimize takes a fifth of a second.
     from scipy.optimize import linear_sum_assignment
 
@@ -128,7 +128,7 @@ class _Way:
     def shares(self) -> Array:
         at = self.lengths.at_joints[0]
         joints = len(self.contour.straight)
-        # What has no length counts its joints instead.
+        # Contours without length count their joints instead.
         found: Array = at / at[-1] if at[-1] > 0 else np.arange(joints + 1) / joints
         return found
 

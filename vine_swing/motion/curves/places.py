@@ -77,7 +77,7 @@ def places_on(contour: Contour, rest: Contour, count: int) -> Places:
         sharp, first_piece = np.append(sharp, True), np.append(first_piece, joints - 1)
     piece, u = gone.places(lengths)
     at_joint = np.append(inner == 0, [] if contour.closed else [False]).astype(bool)
-    # A place at a joint is the start of the piece that leaves it, whatever rounding makes of its length.
+    # A place at a joint is the start of the piece that leaves it, regardless of rounding.
     piece = np.where(at_joint, first_piece, piece)
     u = np.where(at_joint, 0.0, u)
     if not contour.closed:

@@ -113,7 +113,7 @@ class OutlineSeries:
         return OutlineSeries(tuple(blocks), which[:1] if (which == which[0]).all() else which)
 
     def travelled(self) -> Array:
-        """How far its points have gone up to each frame, in px, their mean: (n,), or (1,) for one that never changes.
+        """Return the mean distance its points have travelled up to each frame, in px: (n,), or (1,) for one that never changes.
 
         From a frame to one whose outline has other points, they are told by as many of both, evenly along them.
         """

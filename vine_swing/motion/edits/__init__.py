@@ -227,7 +227,7 @@ def apply_labelled(scene: Scene, edits: Sequence[Edit]) -> tuple[Scene, str]:
             labels[edit.label(after)] = None
             after = edit.apply(after)
         except ValidationError as error:
-            # What an edit computes (a coasted value, a shifted key) can lie beyond the limits of the model.
+            # Computed values of an edit (a coasted value, a shifted key) can be beyond the limits of the model.
             raise EditError(f"that would go out of reach: {'; '.join(faults(error))}") from error
     try:
         after = checked(after, since=scene)

@@ -87,7 +87,7 @@ def shape_in(scene: Scene, object_id: str, has: str) -> ShapeObject:
 
 
 def spec_of(thing: SceneObject | DialObject, channel: str) -> ChannelSpec:
-    """What the channel of an object is."""
+    """Return the spec of an object's channel."""
     if SETTING in channel:
         return _setting_spec(thing, channel)
     spec = thing.specs.get(channel)
@@ -217,7 +217,7 @@ def _saying(thing: SceneObject | DialObject, words: Words) -> ShapeObject:
 
 
 def in_time(channel: Channel, factor: float, about: float = 0.0, to: float = 0.0) -> Channel:
-    """A channel with the time of its keys stretched: what was at the frame `about` comes to lie at `to`."""
+    """A channel with the time of its keys stretched: the frame `about` moves to `to`."""
     if not channel.keys:
         return channel
     # Without the last digits of the arithmetic: a key that was on a whole frame shall not come to lie just beside one.
@@ -249,7 +249,7 @@ def check_new(scene: Scene, object_id: str) -> None:
 
 
 def check_traced(first: float, last: float) -> None:
-    """Refuse to turn the motion of a very long stretch into other keys.
+    """Refuse to convert the motion of a very long range to keys.
 
     Raises:
         EditError: saying how long it is and what would work.

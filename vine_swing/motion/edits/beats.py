@@ -1,4 +1,4 @@
-"""Timing motion to beats: leaves laid on them, and walks that keep step with them."""
+"""Edits that time motion to beats: keys on beats, and walks in step."""
 
 from itertools import pairwise
 from typing import Annotated, Literal

@@ -23,7 +23,7 @@ MAX_PARTS = 5_000
 
 
 class BroughtPart(Frozen):
-    """What is brought back of an earlier version.
+    """The part of an earlier version to restore.
 
     object: an id, or `dial:` and an id; None for the scene itself. what: one `channel` (of the scene: a field such as `length`, or `inset:` and the
     id of a scene inside) with the rules on it; the `motion`: all channels and rules; the `drawing`: all but the motion; or `all`, which also brings

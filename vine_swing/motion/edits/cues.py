@@ -1,4 +1,4 @@
-"""Edits of cues, and laying down on the timeline what was played with them."""
+"""Edits of cues, and of performances kept as keys."""
 
 from itertools import pairwise
 from typing import Annotated, Literal

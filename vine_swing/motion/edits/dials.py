@@ -90,7 +90,7 @@ class SetDial(_DialEdit):
 
 
 class DeleteDial(_DialEdit):
-    """Take a dial out of the scene. What reads it stays as its card before made it."""
+    """Delete a dial. Channels that read it keep the value of their previous card."""
 
     edit: Literal["delete-dial"]
 

@@ -116,7 +116,7 @@ class SetFigure(Edit):
 
 
 def _carried(part: SceneObject, before: Bone, after: Bone) -> SceneObject:
-    """A part that lies to a bone as it lay to the bone where it rested before."""
+    """Return a part moved with its bone from the old rest position to the new one."""
     if before == after:
         return part
     old, new = (np.array(bone.end) - np.array(bone.start) for bone in (before, after))
@@ -163,7 +163,7 @@ class HangOnBones(Edit):
             check_parents(hung.objects)
         except ValueError as error:
             raise EditError(str(error)) from error
-        # Where each lay before, seen from the figure as it is with all of them on it.
+        # Earlier positions, in the space of the figure with all parts attached.
         kept = [kept_object(scene, hung, object_id, float(self.frame)) for object_id in self.parts]
         for changed in kept:
             hung = with_object(hung, changed)
@@ -296,7 +296,7 @@ class FreezeWalk(Edit):
         # Other rules on its joints go on acting on what is frozen, and must not be frozen with it.
         alone = with_object(scene, _gait_alone(thing, rule))
         values = bake(alone, frames).objects[self.id].channels
-        # What the keys alone say just outside, where the gait goes on.
+        # Values of the keys alone just outside, where the gait continues.
         share = rule.settings.get("share")
         still = with_object(scene, _gait_alone(thing, rule, on=False))
         without = bake(still, np.array([first - 1.0, last + 1.0])).objects[self.id].channels
@@ -330,7 +330,7 @@ class FreezeWalk(Edit):
 
 
 def _gait_alone(thing: FigureObject, gait: Rule, *, on: bool = True) -> FigureObject:
-    """A figure whose joints no other rule than its gait acts on; what moves the whole of it goes on."""
+    """Return a figure whose joints have no rule but its gait; rules on the whole figure stay."""
     rules = []
     for rule in thing.rules:
         acted = tuple(name for name in GROUP_CHANNELS if rule in thing.rules_for(name))

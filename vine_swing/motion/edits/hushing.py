@@ -11,9 +11,9 @@ from vine_swing.motion.scene.timeline import Hushed
 
 
 class HushNote(Edit):
-    """Hush a note, or let it be told again: of a kind on one object or dial (`dial:` and its id) and channel, or of the kind wherever it is.
+    """Hush a note, or show it again: of a kind on one object or dial (`dial:` and its id) and channel, or of the kind wherever it is.
 
-    To be told again, what is given must be what was hushed.
+    To show it again, give the same fields as when it was hushed.
     """
 
     edit: Literal["hush-note"]

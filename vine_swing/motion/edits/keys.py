@@ -293,7 +293,7 @@ def keyed_value(channel: Channel, spec: ChannelSpec, frame: float, thing: SceneO
 
 
 def _words_at(channel: Channel, frame: float, thing: SceneObject | DialObject) -> Words:
-    """What a text says at a frame."""
+    """Return the words of a text at a frame."""
     if channel.keys:
         return Words(text=channel.said[int(evaluate([channel.as_numbers], np.array([frame]))[0, 0])])
     assert isinstance(thing.drawn_shape, TextShape), "only texts have words"

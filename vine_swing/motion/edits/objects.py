@@ -217,7 +217,7 @@ def kept_at(before: Scene, after: Scene, object_id: str, frame: float) -> Scene:
 def kept_object(before: Scene, after: Scene, object_id: str, frame: float) -> SceneObject:
     """The object of `kept_at` alone."""
     with np.errstate(all="ignore"):
-        # Where numbers come to an end, so does the look: that is told below.
+        # Errors of numeric limits are reported below.
         return _kept_object(before, after, object_id, frame)
 
 

@@ -22,7 +22,7 @@ from vine_swing.motion.timing.channel import Channel
 
 
 class OpenInset(Edit):
-    """Turn an inset into a group on which what was inside hangs. Its time must run through the inside once: what keys, rules or repeats do with it
+    """Convert an inset to a group with the same objects. Its time must run through the inside once: what keys, rules or repeats do with it
     cannot be told by the keys of the parts."""
 
     edit: Literal["open-inset"]

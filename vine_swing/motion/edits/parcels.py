@@ -27,9 +27,9 @@ from vine_swing.motion.scene.timeline import InnerScene
 
 @dataclass(frozen=True)
 class LeftBehind:
-    """Something that a copied object leans on and that was not copied along.
+    """A missing dependency of a copied object.
 
-    object: the name of the copied object. id, name: of what it leans on. how: `hangs on` or `goes by`.
+    object: the name of the copied object. id, name: of the dependency. how: `hangs on` or `goes by`.
     """
 
     object: str
@@ -48,7 +48,7 @@ class Parcel:
 
 
 def parcel_of(scene: Scene, ids: Sequence[str], frame: float) -> Parcel:
-    """Pack some objects of a scene. Children of something that stays behind is freed, and looks at `frame` as it did.
+    """Pack some objects of a scene. Objects whose parent stays behind are detached and keep their look at `frame`.
 
     Raises:
         NoSuchThing: if the object does not exist.
@@ -93,7 +93,7 @@ class PlaceParcel(Edit):
     is that one. What the objects name among themselves stays theirs.
 
     parcel: a scene that holds them, as `parcel_of` packs it. prefix: what their ids begin with here. hang: what copied objects shall be attached to here, by
-    the ids they had; they look the same at `frame`. x, y: how far the children of nothing is moved, px.
+    the ids they had; they look the same at `frame`. x, y: offset of objects without a parent, px.
     """
 
     edit: Literal["place-parcel"]

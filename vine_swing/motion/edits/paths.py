@@ -157,7 +157,7 @@ class JoinPath(_PathEdit):
             ends = (moving[0].before, moving[0].after)
             pair = [channel.copy_with(before=HOLD, after=HOLD) for channel in pair]
         elif any(channel.before != HOLD or channel.after != HOLD for channel in moving):
-            # x and y go on differently past their keys, which one path cannot: what the scene shows of it is written as keys.
+            # x and y go on differently past their keys, which one path cannot: the visible range is written as keys.
             frames |= {0.0, float(scene.length - 1)}
             for channel in moving:
                 frames |= set(channel.turns(scene.length))
@@ -262,7 +262,7 @@ def _fitted(points: Array, share: Array) -> Curve:
     for _ in range(_FITTINGS):
         first, second = 3 * (1 - s) ** 2 * s, 3 * (1 - s) * s**2
         rest = points - ((1 - s) ** 2 * (1 + 2 * s))[:, None] * start - (s**2 * (3 - 2 * s))[:, None] * end
-        # What is sought are the arms of both handles: B = … + first·(a − start) + second·(b − end).
+        # Unknowns are the arms of both handles: B = … + first·(a − start) + second·(b − end).
         arms, *_ = np.linalg.lstsq(np.stack([first, second], axis=1), rest, rcond=None)
         controls = np.array([start, start + arms[0], end + arms[1], end])
         place, slope, bend = _bezier(controls, s)

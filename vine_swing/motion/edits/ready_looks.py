@@ -50,7 +50,7 @@ class GroundShadow(Edit):
         lowest = int(np.argmax(y))
         left, _, right, bottom = bounds_at(scene, (thing.id,), float(baked.frames[lowest]), seen=False)[1][thing.id]
         if left == right:
-            # What draws nothing itself gets room for a small thing.
+            # Objects without a drawing get a small size.
             left, right, bottom = left - _UNDRAWN, right + _UNDRAWN, bottom + _UNDRAWN
         x = float(baked.spread(baked.objects[thing.id].channels["x"])[lowest])
         fall = float(np.ptp(y)) if np.ptp(y) > 1 else _USUAL_FALL * scene.size[1]

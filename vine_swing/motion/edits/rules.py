@@ -94,7 +94,7 @@ class MoveRule(_RuleEdit):
 
 
 class SetRule(_RuleEdit):
-    """Switch a rule on or off, and say which channels it acts on and how. What is not given stays."""
+    """Switch a rule on or off, and say which channels it acts on and how. Omitted fields stay unchanged."""
 
     edit: Literal["set-rule"]
     on: bool | None = None
@@ -232,7 +232,7 @@ class FreezeChannel(Edit):
             data = path_data(bent.at(frame))
             if not data:
                 raise EditError(f"'{thing.name}' shows nothing at frame {frame}, which no key can say; fade it there instead")
-            # What changes at every frame goes on evenly; what is held for some, jumps.
+            # Values that change at every frame are interpolated; held values jump.
             keys.append(Key(frame=float(frame), value=data, ease="linear" if frame + 1 in changes else "hold"))
         return keys
 

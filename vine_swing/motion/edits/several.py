@@ -23,7 +23,7 @@ class AddObjects(Edit):
     """Put several objects into the troupe, in front of all others. What they name among themselves (parents, leaders, lists, formulas) stays
     theirs, even where ids and names are taken here.
 
-    prefix: what their ids begin with here. x, y: how far the children of nothing is moved, px.
+    prefix: what their ids begin with here. x, y: offset of objects without a parent, px.
     """
 
     edit: Literal["add-objects"]

@@ -58,7 +58,7 @@ class ChangeValues(_OfSeveral):
         if spec.high is not None:
             wanted = min(wanted, spec.high)
         if self.how != "set" and thing.skeleton is not None and thing.rules:
-            # What a gait does to a joint stays under what is added to it.
+            # The gait's part of a joint stays below the added value.
             return (
                 PoseJoints(edit="pose-joints", id=thing.id, frame=self.frame, by={self.channel: wanted - before}, key=self.key)
                 .apply(scene)

@@ -153,7 +153,7 @@ def check_sound(sound: KeptSound) -> None:
 
 
 def check_heard(scene: Scene, *, since: Scene | None = None) -> None:
-    """Refuse a scene with a sound that cannot be read; what was in an earlier version of it is known to be good.
+    """Refuse a scene with a sound that cannot be read; files of an earlier version are known to be good.
 
     Raises:
         MotionError: naming the sound.

@@ -222,7 +222,7 @@ class _Apart:
         return Channel(base=before.base, keys=tuple(keys))
 
     def _renamed_within(self, thing: SceneObject, ids: Mapping[str, str]) -> SceneObject:
-        """What a parade among the parts names, as the copy calls it."""
+        """Return the references of an inner parade, renamed for the copy."""
         parade = thing.copying
         if parade is None:
             return thing

@@ -74,7 +74,7 @@ class TransformObjects(Together):
         return matrix.multiply(there, matrix.columns(np.ones(1), zero, zero, np.ones(1), -x, -y))
 
     def _shares(self, change: Array, now: dict[str, float]) -> tuple[float, float, float, float]:
-        """What a change of the space an object moves in (1, 6) adds to its rotation and skew (degrees), and the factors of its size."""
+        """Return how a change of parent space (1, 6) changes an object: rotation and skew in degrees, and scale factors."""
         a, b, c, d = (float(part) for part in change[0, :4])
         factor = self.scale[0]
         even = factor == self.scale[1] and abs(a - d) < NOTHING and abs(b + c) < NOTHING

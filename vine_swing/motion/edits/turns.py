@@ -34,7 +34,7 @@ class TurnTimes(Edit):
                 raise EditError(f"the turn of '{name}' at frame {self.frame:g} is its last key; set another one where the turning should end")
             start, end = here.number, later[0].number
             sign = 1 if self.clockwise else -1
-            # What is left beside whole turns, going the way that is asked for.
+            # The remainder after full rotations, in the requested direction.
             rest = (sign * (end - start)) % 360
             rest = 0.0 if math.isclose(rest, 360, abs_tol=1e-9) else rest
             by = start + sign * (rest + 360 * self.times) - end

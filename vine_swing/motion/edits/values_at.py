@@ -45,7 +45,7 @@ def set_values(scene: Scene, thing: SceneObject, values: Mapping[str, Value], fr
 
 
 class ValuesAtFrame:
-    """What the keys of some channels of some objects say at a frame, before any rule: computed together, as one by one would cost far more."""
+    """Values of keys at one frame, before all rules, for several channels at once: far cheaper than one by one."""
 
     def __init__(self, things: Iterable[SceneObject], names: Iterable[str], frame: float) -> None:
         self.frame = frame
@@ -56,7 +56,7 @@ class ValuesAtFrame:
         self._known = {(thing.id, name): value for (thing, name), value in zip(pairs, values, strict=True)}
 
     def number(self, thing: SceneObject, name: str) -> float:
-        """What the keys of a channel of numbers say, or its plain value."""
+        """Return the keyed value of a number channel, or its base."""
         known = self._known.get((thing.id, name))
         if known is not None:
             return float(known)

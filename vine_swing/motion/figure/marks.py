@@ -1,4 +1,4 @@
-"""What a walk shows on the time sheet: when each leg is on the ground, and the poses of its steps.
+"""Marks of a walk on the time sheet: ground contact of each leg, and the poses of its footsteps.
 
 A step begins with `contact`, where the foot lands; in `down` the weight is taken and the hips are lowest; in `passing` the other leg comes by,
 and the foot is in the middle of its stance; in `up` the hips are highest.

@@ -1,4 +1,4 @@
-"""What a figure is: joints where they rest, in the figure's own space.
+"""The skeleton of a figure: joints in their rest positions, in the figure's own space.
 
 Its origin is the point on the ground below the hips; x points where it faces, y down. Lengths are the distances between joints, so a joint
 that is dragged makes a limb longer or shorter, and nothing else has to be said.

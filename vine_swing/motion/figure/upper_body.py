@@ -1,4 +1,4 @@
-"""What a walk makes of hips, back, arms, head and tails: on level ground, before the hips follow the ground and the feet."""
+"""Motion of hips, back, arms, head and tails in a walk on level ground, before the hips follow the ground and the feet."""
 
 from collections.abc import Callable
 from functools import cache
@@ -19,7 +19,7 @@ _SINK = 0.2
 
 
 def upper_body(plan: WalkPlan, t: Array, phase: Array, style: Style, sunk: Array) -> dict[str, Array]:
-    """What is added to the channels of hips, back, arms, head and tails at frames t (n,), by name.
+    """Return the offsets of hip, back, arm, head and tail channels at frames t (n,), by name.
 
     `phase` and `style` are those at these frames, and `sunk` (n,) or (1,) how far the hips are lowered on average, in px. All that is attached to the
     hips drags behind by `overlap` frames and more.

@@ -31,7 +31,7 @@ class Walk:
         self._sinking = mean_sinking(self.plan)
 
     def at(self, row: Array) -> dict[str, Array]:
-        """What the gait adds to each channel of the figure's joints at frames (1, n); `facing` is what it is multiplied by."""
+        """Return the gait's offset of each joint channel at frames (1, n); `facing` multiplies it."""
         # Settings and places are asked for by the row itself: what is known at the frames of a bake is found by its identity.
         plan, t = self.plan, row[0]
         style, turned, phase = plan.inputs.style(row), plan.turned_at(t), plan.phase_at(t)

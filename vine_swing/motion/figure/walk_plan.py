@@ -31,7 +31,7 @@ _LEAST = 1e-3
 
 @dataclass(frozen=True)
 class WalkInputs:
-    """What a walk is made from.
+    """Inputs of a walk.
 
     matrix: the figure's matrix (n, 6) at frames t (1, n), in the space it moves in.
     style: the settings of its gait at frames t (1, n).
@@ -143,7 +143,7 @@ class WalkPlan:
         frames = self.frames
         m, style = self._matrices, self.style
         x, y, size = m[:, 4], m[:, 5], size_of(m)
-        # What is flattened to nothing takes no steps that could be counted.
+        # A flat figure takes no countable footsteps.
         stride_scale = size
         if self.inputs.ground is not None:
             y = self.inputs.ground.even(x, self.smoothed_over)

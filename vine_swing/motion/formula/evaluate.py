@@ -63,7 +63,7 @@ def first_without_answer(
         return None
     for inner in node.arguments if isinstance(node, Call) else ():
         found = first_without_answer(inner, t, fps, value, read, copy)
-        # What is chosen between may have no answer where it is not chosen.
+        # Branches may be undefined where they are not chosen.
         if found is not None and not (isinstance(node, Call) and node.function == "if"):
             return found
     bad = ~np.isfinite(evaluate(node, t, fps, value, read, copy))[0]

@@ -1,4 +1,4 @@
-"""The functions and operators of formulas: what each takes, and what it does to whole arrays.
+"""Functions and operators of formulas on arrays.
 
 Maths functions by their standard names, angles in degrees; clamp, mix, step and smoothstep as the shading standards (GLSL ES 3.0, section 8.3)
 have them. What has no answer (a root of less than 0, a division by 0) gives NaN, for whoever evaluates to find.

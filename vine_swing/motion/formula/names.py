@@ -1,4 +1,4 @@
-"""What the names in formulas mean in a scene, and keeping them true when objects are renamed."""
+"""Names in formulas: resolving them in a scene, and updating them when objects are renamed."""
 
 import re
 from collections.abc import Collection, Iterable, Mapping

@@ -101,7 +101,7 @@ class Parade(Frozen):
 
 
 def fault_of(value: float | str | None, kind: str) -> str | None:
-    """What is wrong with the value of a list for a channel of a kind, in words; None if it fits."""
+    """Return why a list value does not fit a kind of channel, or None."""
     if value is None:
         return None
     if kind == "number" and isinstance(value, str):

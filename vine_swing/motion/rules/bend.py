@@ -1,4 +1,4 @@
-"""Bend: the middle line of the box along `direction` becomes an arc of `angle`° and keeps its length; what is beside it keeps its distance."""
+"""Bend: the middle line of the box along `direction` becomes an arc of `angle`° and keeps its length; points beside it keep their distance."""
 
 import numpy as np
 
@@ -25,7 +25,7 @@ def bend(contours: list[Contour], how: Bending) -> list[Contour]:
         bent = np.abs(turn) > _STRAIGHT
         curvature = np.where(bent, turn, 1.0) / np.where(length > 0, length, 1.0)
         way = np.where(bent, curvature * from_held, 0.0)
-        # An arc that turns clockwise goes to the right of its way, and what lies to the right of it is nearer its centre.
+        # Points on the right of a clockwise arc are nearer its centre.
         ahead = np.where(bent, np.sin(way) / curvature, from_held) - beside * np.sin(way)
         aside = np.where(bent, (1 - np.cos(way)) / curvature, 0.0) + beside * np.cos(way)
         return across.put(held * length + ahead, aside)

@@ -1,4 +1,4 @@
-"""What rules on outlines work with: the contours of some frames, and what is known there."""
+"""Input of outline rules: contours at some frames, with their context."""
 
 from collections.abc import Callable
 from dataclasses import dataclass
@@ -45,7 +45,7 @@ class Bending:
         return float(np.abs(number_of(self.settings, name, self.scene)).max())
 
     def run(self, name: str) -> Array:
-        """What a setting that counts by the second has come to, from the first frame of the scene: (n, 1), or (1, 1) where it is 0."""
+        """Return the integral of a per-second setting from the scene's first frame: (n, 1), or (1, 1) where it is 0."""
         breaks = self.settings.breaks(name)
         if breaks is None:
             pace = number_of(self.settings, name, self.t)

@@ -1,4 +1,4 @@
-"""What rules on a figure's joints need of its body: places of the picture in the figure's own space."""
+"""Body of a figure for rules on its joints: positions in the figure's own space."""
 
 from collections.abc import Callable
 

@@ -1,6 +1,6 @@
 """Draw-on: only a part of an outline, from one share of its length to another, moved on by `shift`: a line that draws itself.
 
-The contours of an outline are drawn one after the other. What is moved past the end comes in again at the beginning.
+The contours of an outline are drawn one after the other. Parts moved past the end continue at the beginning.
 """
 
 import numpy as np
@@ -16,7 +16,7 @@ _SAME = 1e-9
 
 
 def redraw(contours: list[Contour], how: Bending) -> list[list[Contour]]:
-    """What is drawn of the contours at each of k frames."""
+    """Return the visible part of the contours at each of k frames."""
     frames = how.t.shape[1]
     ends = np.sort(np.stack([_column(how, "from", frames), _column(how, "to", frames)]), axis=0)
     gone = [ArcLengths.of(one) for one in contours]
@@ -28,7 +28,7 @@ def redraw(contours: list[Contour], how: Bending) -> list[list[Contour]]:
     found: list[list[Contour]] = [[] for _ in range(frames)]
     begin = np.zeros(frames)
     for contour, one, length in zip(contours, gone, lengths, strict=True):
-        # What is shown of it in this round, and what comes in again from the end.
+        # The visible part in this pass, and the part that wraps around.
         low, high = (np.stack([edge - begin, edge - begin - whole], axis=1) for edge in (first, last))
         low, high = np.maximum(low, 0.0), np.minimum(high, length[:, None])
         places, parameters = one.places(np.concatenate([low, high], axis=1))

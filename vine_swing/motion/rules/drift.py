@@ -18,7 +18,7 @@ def apply(source: Source, settings: Settings, mode: Mode, t: Array) -> Array:
     half_life = None if friction is None else float(friction[0, 0]) * fps
 
     def speed(frames: Array) -> Array:
-        """What is gained in a frame."""
+        """Return the gain per frame."""
         along = number_of(settings, "speed", frames) / fps * _share(source.channel, settings, frames)
         return along if half_life is None else along * 2.0 ** (-np.maximum(frames - start, 0) / half_life)
 

@@ -29,7 +29,7 @@ def _mean(source: Source) -> Array:
 
 
 def _base(source: Source) -> Array:
-    """What the channels are without keys, or at their first key where that is not written down."""
+    """Return the bases of the channels, or their first key's values without a base."""
     bases = [channel.base if isinstance(channel.base, int | float) else None for channel in source.keys]
     starts = source.at(np.zeros((1, 1)))
     return np.array([[start if base is None else float(base)] for base, start in zip(bases, starts[:, 0].tolist(), strict=True)])

@@ -73,7 +73,7 @@ class _Directions:
         frames = grid(last, _PER_FRAME)
         angle, known = self._raw(frames[None, :])
         if frames[-1] < self._length and not known.any(axis=1).all():
-            # What has not moved yet faces where it will go: that must not depend on how far one looks.
+            # Before it moves, the object faces its later direction, regardless of the evaluated range.
             frames = grid(self._length, _PER_FRAME)
             angle, known = self._raw(frames[None, :])
         # Both at once: reading may break off until a table is filled, and begin again (baking/tables.py).

@@ -41,7 +41,7 @@ def prepare(source: Source, settings: Settings, mode: Mode) -> Read:
 
 
 def together(source: Source, settings: Settings, t: Array) -> Mapping[str, Array]:
-    """What it adds to each of its channels where no limb is free, at frames t (1, n)."""
+    """Return the offset of each channel where no limb is free, at frames t (1, n)."""
     return _walked(source, settings).at(t) if source.scene.figure is not None else {}
 
 
@@ -62,7 +62,7 @@ class _Walked:
         self._read: list[tuple[Array, dict[str, Array]]] = []
 
     def at(self, t: Array) -> dict[str, Array]:
-        """What it adds to each channel at frames t (1, n)."""
+        """Return the offset of each channel at frames t (1, n)."""
         for known, values in self._read:
             if known is t:
                 return values
@@ -72,7 +72,7 @@ class _Walked:
 
 
 def walk_inputs(source: Source, settings: Settings) -> WalkInputs:
-    """What a walk is made from, as the rule's source and settings give it."""
+    """Return the inputs of a walk from the rule's source and settings."""
     assert source.scene.figure is not None
     placed = own_matrix(source)
     treadmill = settings.number("treadmill", AT_START)

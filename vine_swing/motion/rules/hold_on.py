@@ -48,7 +48,7 @@ def _held(figure: Figure, word: Callable[[str], str]) -> tuple[str, ...]:
 
 
 def remark(source: Source, settings: Settings, t: Array) -> str | None:
-    """Whether there is nothing to hold on to."""
+    """True if the target is missing."""
     target = settings.choice("target")
     if not target:
         return "it holds on to nothing yet: choose what"

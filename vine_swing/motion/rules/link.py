@@ -28,7 +28,7 @@ def computed(source: Source, formula: str, before: Read, mode: Mode = "replace")
 
 
 def put_together(node: Node, t: Array, timing: Timing, so_far: Array, look: Callable[[Reference], Array], mode: Mode) -> Array:
-    """What a formula makes at frames t (1, n) of what the card before made, (1, n); `look` gives what it reads there."""
+    """Evaluate a formula at frames t (1, n) on the previous card's values (1, n); `look` reads other channels."""
     worked = evaluate(node, t, timing.fps, lambda: so_far, look, timing.copy)
     made = combined(mode, so_far, worked)
     # The least of them is no number as soon as one is none, and cheaper to ask.
@@ -36,7 +36,7 @@ def put_together(node: Node, t: Array, timing: Timing, so_far: Array, look: Call
 
 
 def remark(source: Source, settings: Settings, t: Array) -> str | None:
-    """What the formula names that is not there, or the first frame at which part of it has no answer."""
+    """Return the formula's missing reference, or the first frame at which it is undefined."""
     formula = settings.choice("formula")
     node = tree_of(formula)
     if node is None:
@@ -81,7 +81,7 @@ def _dependencies(word: Callable[[str], str], channel: str) -> tuple[tuple[str, 
 
 
 def named_in(formula: str) -> tuple[tuple[str, str], ...]:
-    """What a formula reads, as pairs of NAMED and what it is called."""
+    """Return a formula's references, as pairs of NAMED and the name."""
     return tuple((NAMED, one.text) for one in references_in(formula))
 
 

@@ -1,4 +1,4 @@
-"""What the rules on looks have in common."""
+"""Shared parts of look rules."""
 
 from vine_swing.motion.rules.spec import Mode, Read, Settings, Source
 

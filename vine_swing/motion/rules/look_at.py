@@ -49,7 +49,7 @@ def prepare(source: Source, settings: Settings, mode: Mode) -> Read:
 
 
 def remark(source: Source, settings: Settings, t: Array) -> str | None:
-    """Whether there is nothing to look at."""
+    """True if the target is missing."""
     target = settings.choice("target")
     if not target:
         return "it looks at nobody yet: choose whom"

@@ -1,4 +1,4 @@
-"""A rule as it is in a scene, and reading its settings."""
+"""A rule of a scene, and access to its settings."""
 
 import re
 from collections.abc import Callable, Hashable, Sequence
@@ -109,7 +109,7 @@ class Rule(Frozen):
 
     @cached_property
     def linked(self) -> dict[str, tuple[tuple[str, str], ...]]:
-        """What the settings with a formula read, by setting."""
+        """References of settings with a formula, by setting."""
         formulas = {name: one.formula for name, one in self.settings.items() if isinstance(one, Channel) and one.formula is not None}
         return {name: named_in(formula) for name, formula in formulas.items()}
 
@@ -139,7 +139,7 @@ _ALONE = {"outline": OUTLINE, "look": LOOK}
 
 
 def _plain_colour(spec: SettingSpec | None, setting: Any) -> Any:
-    """A setting as it is kept: a colour represents a channel that never changes."""
+    """Return a stored setting; a colour represents a constant channel."""
     return {"base": setting} if spec is not None and spec.holds == "colour" and isinstance(setting, str) else setting
 
 
@@ -190,7 +190,7 @@ class RuleSettings:
 
     @property
     def source(self) -> Source:
-        """What the rules read."""
+        """Return the channels that the rules read."""
         return self._source
 
     @property
@@ -232,7 +232,7 @@ def chained(source: Source, rules: Sequence[Sequence[Rule]], *, kept: Callable[[
     Args:
         source: r channels with one batch key.
         rules: for each card the rules of the r channels, which have one batch key.
-        kept: what is done with a card's values before the next card reads them, such as keeping them in a table.
+        kept: wraps a card's values before the next card reads them, for example in a table.
     """
     for number, card in enumerate(rules):
         spec, settings = card[0].spec, RuleSettings(card, source)

@@ -1,4 +1,4 @@
-"""What a rule is to the rest of the core: its settings, what to call it, and the function that does it."""
+"""The interface of a rule kind: its settings, its names, and its functions."""
 
 from collections.abc import Callable, Collection, Mapping, Sequence
 from dataclasses import dataclass, field
@@ -81,7 +81,7 @@ class Settings(Protocol):
 
 @dataclass(frozen=True)
 class Timing:
-    """What a rule knows of the scene: frames per second, the length in frames, and which copy of a parade it works for."""
+    """A rule's view of the scene: frames per second, the length in frames, and which copy of a parade it works for."""
 
     fps: float
     length: int
@@ -90,7 +90,7 @@ class Timing:
 
 @dataclass(frozen=True)
 class LookValues:
-    """What a rule on looks is informed of n frames.
+    """Input of a look rule at n frames.
 
     values: its settings by name, (n,) or (1,), of colours (n, 4) or (1, 4).
     word: its settings that are words.
@@ -110,7 +110,7 @@ Read = Callable[[Array], Array]
 
 @dataclass(frozen=True, kw_only=True)
 class Source:
-    """What a rule reads: channels with one batch key, one a row, as the cards before the rule make them, and where they stand.
+    """Input of a rule: channels with one batch key, one per row, after the previous cards, with their context.
 
     at: the values (r, n) at frames (1 or r, n).
     breaks: (k,), the frames between whole ones at which a value may jump or bend; at whole frames it always may.
@@ -153,7 +153,7 @@ class Source:
 
 @dataclass(frozen=True, kw_only=True)
 class SceneView:
-    """What a rule that looks around reads of the scene, seen from the object it is on; of rows that are computed together, from the first.
+    """Access to other objects for a rule, relative to the object of its first row.
 
     final: any channel after its own rules, by an object's id and a name; None where the object does not exist.
     named: the same for what formulas name, dials too.
@@ -183,9 +183,9 @@ def _unshifted(word: Callable[[str], str], number: Callable[[str], float | None]
 
 @dataclass(frozen=True, kw_only=True)
 class RuleSpec:
-    """A kind of rule. No row it computes may depend on the rows beside it.
+    """A kind of rule. Rows must not depend on each other.
 
-    What it is:
+    Identity:
         kind, label, about: its name in scene files, in menus, and what it is good for in a sentence.
         settings: by name.
         modes: the ways it can be combined with what it read; none for rules to which that means nothing.
@@ -193,7 +193,7 @@ class RuleSpec:
         for_channels: the channels it is for; none if it is for any.
         joints: of a rule that sits on figures only, the channels it acts on unless told, from the figure and the settings that are words.
 
-    What it does:
+    Functions:
         prepare: does once what needs doing once, and gives the function that reads the channels after the rule. A time rule reads elsewhere, a
             value rule changes what it read.
         together: what the rule adds to each channel of its object at frames (1, n), (n,) each, for rules that work all of them out at once: so a
@@ -206,7 +206,7 @@ class RuleSpec:
         contacts: the frames (k,) at which what it makes of a channel meets something.
         remark: a sentence about what keeps it from doing its work at frames (1, n); None where all is well.
 
-    What it reads besides the card before:
+    Dependencies apart from the previous card:
         dependencies: the other channels that a rule on a channel reads, from its settings that are words and that channel: pairs of an object's
             id, "" for the rule's own object, and a channel.
         own_keys_read: the channels of its own object whose keys it reads.
@@ -218,7 +218,7 @@ class RuleSpec:
         shifts: where that is known in advance, the other frames at which it reads its dependencies: how many frames and seconds later than its
             own, from its settings that are words and those that are numbers (None for one that changes). Tables are filled by it.
 
-    How it is shown:
+    Display:
         summary: a rule in one line, in parts divided by " · ", with `{setting}` for a number with its unit and `{one|other}` for the first that is
             on; parts with nothing on are left out.
         example: settings that show on a small picture what it does, of rules for joints on the channel `example_channel`.

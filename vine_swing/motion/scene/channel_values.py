@@ -1,4 +1,4 @@
-"""What the values of a channel must be for the kind of channel it is."""
+"""Checks that values fit the kind of their channel."""
 
 from typing import Any, Literal
 

@@ -1,4 +1,4 @@
-"""Who reads whom: what each channel is made from besides its own keys, in which order to work it out, what an edit touches.
+"""Dependency graph: the inputs of each channel, the order of evaluation, and what an edit affects.
 
 The nodes are channels of objects and settings of rules (`rule:setting`). x and y read the path they follow; a channel reads the keyed
 settings of its rules; and some rules look at other channels, of their own object or of another. Only those last
@@ -26,7 +26,7 @@ DRAWING = "*drawing"
 
 
 def resolved(scene: Scene, ref: Ref) -> Ref | None:
-    """What a rule looks at: a channel of an object or of a dial, whichever way it was named, or None."""
+    """Return the channel of an object or dial that a reference names, or None."""
     if ref[0] in scene.dials_by_id:
         return ref
     if ref[0] != NAMED:
@@ -49,7 +49,7 @@ def dependencies_of(scene: Scene, thing: SceneObject, name: str) -> tuple[Ref, .
 
 
 def _resolved_all(scene: Scene, parent: str | None, refs: tuple[Ref, ...]) -> tuple[Ref, ...]:
-    """What something that is attached to `parent` looks at."""
+    """Resolve a child's dependencies to concrete channels."""
     found: dict[Ref, None] = {}
     for ref in refs:
         if ref[1] == WHERE:
@@ -117,7 +117,7 @@ class LoopError(MotionError):
 
 
 def reads_of(scene: Scene, thing: SceneObject, name: str) -> tuple[Ref, ...]:
-    """All that a channel reads besides its own keys: its path, the keyed settings of its rules, and what those look at."""
+    """Return all reads of a channel apart from its keys: its path, keyed settings of its rules, and their dependencies."""
     along = ((thing.id, "path"),) if name in ("x", "y") and thing.is_keyed("path") and not thing.is_keyed(name) else ()
     settings = (f"{rule.id}{SETTING}{one}" for rule in thing.rules_on(name) for one in rule.settings)
     keyed = tuple((thing.id, one) for one in settings if one in thing.moving_settings)
@@ -155,7 +155,7 @@ def in_order(scene: Scene) -> dict[Ref, tuple[Ref, ...]]:
 
 
 def _in_turn(waits: dict[Ref, list[Ref]]) -> bool:
-    """Whether the order at hand already satisfies all dependencies."""
+    """True if the current order satisfies all dependencies."""
     done: set[Ref] = set()
     for ref, reads in waits.items():
         if reads and not done.issuperset(reads):

@@ -66,7 +66,7 @@ class KeptPicture(Frozen):
     @model_validator(mode="before")
     @classmethod
     def _content_kept(cls, given: Any) -> Any:
-        """What a file holds of a picture's content goes where contents are looked up."""
+        """Move the picture's content from the file into the content store."""
         return PICTURE_FILES.taken_from(given, "id", "picture")
 
     @model_validator(mode="after")

@@ -113,7 +113,7 @@ class Scene(Timeline):
         before = self.insets_by_id[inset_id]
         same = all(getattr(inner, name) is getattr(before, name) for name in Timeline.model_fields)
         insets = tuple((before if same else inner) if one.id == inset_id else one for one in changed.insets)
-        # What was released inside may be in use outside.
+        # Files removed inside may be used outside.
         fonts, pictures = (_with_used(getattr(changed, name), getattr(self, name), self._used()) for name in ("fonts", "pictures"))
         return self.copy_with(
             fonts=fonts, pictures=pictures, palette=changed.palette, insets=_with_used(insets, self.insets, {inset_id, *self._used()})
@@ -202,6 +202,6 @@ _Kept = TypeVar("_Kept", OwnFont, KeptPicture, InnerScene)
 
 
 def _with_used(now: tuple[_Kept, ...], before: tuple[_Kept, ...], used: Collection[str]) -> tuple[_Kept, ...]:
-    """What is kept now, and of what was kept before what is in use."""
+    """Return the current files, and earlier ones that are still used."""
     there = {one.id for one in now}
     return now + tuple(one for one in before if one.id not in there and one.id in used)

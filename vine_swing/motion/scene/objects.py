@@ -1,4 +1,4 @@
-"""The objects of a scene, a class for each kind: what it is, its channels, and its rules."""
+"""The objects of a scene: a class for each kind, with its channels and rules."""
 
 from collections.abc import Collection
 from functools import cached_property
@@ -353,7 +353,7 @@ class InsetObject(_Object):
 
 
 class CameraObject(_Object):
-    """What the picture is seen through: x and y are the middle of what is seen. A scene has at most one, which has no parent."""
+    """The camera: x and y are the centre of the view. A scene has at most one, which has no parent."""
 
     kind: Literal["camera"]
 
@@ -370,7 +370,7 @@ class DialObject(_Object):
 
     @classmethod
     def of(cls, dial: Dial) -> "DialObject":
-        """The dial with this id, as something that has channels. Nothing is checked again."""
+        """Return the dial with this id as an owner of channels. Nothing is checked again."""
         return cls.model_construct(id=f"{DIAL}{dial.id}", name=dial.name, channels={DIAL_CHANNEL: dial.channel}, dial=dial)
 
     @property

@@ -1,4 +1,4 @@
-"""What the rules and formulas of a scene name that is not there, with the nearest name that is."""
+"""Missing references of rules and formulas, each with the nearest existing name."""
 
 from collections.abc import Iterator
 from difflib import get_close_matches
@@ -40,7 +40,7 @@ def missing_of(scene: Scene, thing: SceneObject) -> Iterator[str]:
 
 
 def _names(scene: Scene, text: str) -> list[str]:
-    """What a formula could have meant: the channels of the object it names, or all objects with the same channel, and dials."""
+    """Return candidates for a missing reference: channels of the named object, or all objects with the channel, and dials."""
     parts = split(text, scene.by_name)
     if parts is not None:
         return [f"{parts[0]}.{name}" for name in scene.by_name[parts[0]].specs]

@@ -7,7 +7,7 @@ from vine_swing.motion.scene.objects import SceneObject
 
 
 def check_lists(name: str, parade: Parade, objects: Mapping[str, SceneObject]) -> None:
-    """Refuse lists with values that the channel they are for cannot have. What they are for may be removed; then they wait.
+    """Refuse lists with values that the channel they are for cannot have. Lists for removed objects are kept unused.
 
     Raises:
         ValueError: naming the parade, the channel and the row.
@@ -44,7 +44,7 @@ def check_camera(objects: tuple[SceneObject, ...]) -> None:
 
 
 def check_bone(thing: SceneObject, parent: SceneObject | None) -> None:
-    """Refuse something that is attached to a bone its parent does not have.
+    """Refuse an object attached to a bone that its parent does not have.
 
     Raises:
         ValueError: naming the object, the bone and what there is.
