@@ -4,7 +4,7 @@ import { defineConfig } from "vite";
 /** Builds the painter of case files as one script, into the folder given with --outDir. */
 export default defineConfig({
   publicDir: false,
-  // Nothing stands in for the process of a server in a page.
+  // Web pages have no substitute for a server's process.
   define: { "process.env.NODE_ENV": JSON.stringify("production") },
   resolve: { alias: { "@": fileURLToPath(new URL("./src", import.meta.url)) } },
   build: {

@@ -77,7 +77,7 @@ class BlurredPainter:
             grid = np.concatenate([[*moments(frame, self._blur), frame] for frame in frames])
             listed = paint_list(bake(self._baked.scene, grid))
             if self._sharp:
-                # What is to stay sharp is painted as it is at the frame itself, the last of its moments.
+                # Sharp objects are painted at the frame itself, the last of its moments.
                 rows = np.arange(len(grid))
                 listed = replace(listed, steps=_sharpened(listed.steps, self._sharp, rows - rows % each + self._blur.samples))
             self._painter = Painter(listed, scale=self._scale, background=self._background)
@@ -96,7 +96,7 @@ def mean_of(pictures: Iterable[Pixels]) -> Pixels:
     for pixels in pictures:
         count += 1
         if (pixels[..., 3] == 255).all():
-            # What can nowhere be seen through, as most pictures, is summed in whole steps: half the work.
+            # Opaque pixels, as in most pictures, are summed in whole numbers: half the work.
             steps = np.take(_PAIRS, pixels.view("<u2"), out=steps, mode="clip")
             solid = steps.copy() if solid is None else np.add(solid, steps, out=solid)
         else:

@@ -57,7 +57,7 @@ class Fingerprints:
         values = track.values
         if len(values) < 2:
             return 0
-        # Views of the same part of an array may be different objects, so they are told by where they are in memory.
+        # Views of the same part of an array may be different objects, so they are identified by their memory address.
         key = values.__array_interface__["data"][0], values.shape, values.strides
         runs = self._runs.get(key)
         if runs is None:

@@ -197,7 +197,7 @@ class _Interpreter:
         measures = [Measure(skia.Matrix.Concat(total, _matrix(effect.matrix.at(frame))) if effect.matrix else total) for effect in step.effects]
         box = total.mapRect(self._extent(step.children, frame))
         reach = sum(reach_of(effect, frame, measure, box) for effect, measure in zip(step.effects, measures, strict=True))
-        # What lies farther off the canvas than effects reach is never seen.
+        # Objects farther off the canvas than effects reach are never visible.
         room = ceil(reach) + _ROOM
         around = self._canvas.getDeviceClipBounds().makeOutset(room, room)
         if not box.intersect(skia.Rect.Make(around)):

@@ -65,7 +65,7 @@ class Deadline:
 
         began = self.clock()
         read = read_isolated(kind, data, name, watch=self.check, report=report)
-        # Reading has a limit of its own: what follows has the whole time.
+        # Reading has its own limit: the rest of the request has the whole time.
         self._end += self.clock() - began
         self._read_share = part
         return read

@@ -37,7 +37,7 @@ class ExportProcess:
         """Give it an order, a line of JSON; gives the lines it says, until it is stopped or nobody wants more."""
         assert self._process.stdin is not None
         assert self._process.stdout is not None
-        # A process that has just ended is told by its having nothing to say.
+        # A process that has just ended is recognised by its empty output.
         with suppress(BrokenPipeError):
             self._process.stdin.write(order + "\n")
             self._process.stdin.flush()

@@ -241,7 +241,7 @@ class Exports:
         out = self._folder / f"{job.id}{EXPORTS[job.options.format].ends_with}"
         try:
             scene.write_bytes(bundle(job.scene))
-            # What is written down needs no memory any more.
+            # The stored bundle replaces the scene in memory.
             job.scene = None
             asked = {
                 "folder": str(self._folder.absolute()),

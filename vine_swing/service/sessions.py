@@ -154,7 +154,7 @@ class Sessions:
             stored = self.store.step_back(whole, kind, revision=revision, others=others, check=lambda scene: _checked_motion(scene, deadline))
             if stored is not None:
                 used.session.step(stored, deadline)
-                # What was undone is what could be redone now, and the other way.
+                # The undone step can now be redone, and vice versa.
                 what = stored.history.redo if kind == "undo" else stored.history.undo
                 self._tell(whole, stored.revision, what or "", how, self.watchers.author(whole, page))
             return used

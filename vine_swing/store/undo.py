@@ -32,7 +32,7 @@ def install(db: sqlite3.Connection) -> None:
             for column in columns:
                 if column not in kept:
                     db.execute(f"ALTER TABLE {before} ADD COLUMN {_quoted(column)} ANY")
-            # What was kept before a column came has its default: a row without one could not be put back.
+            # Rows stored before a column existed get its default: a row without one could not be restored.
             for column, default in defaults(db, table):
                 db.execute(f"UPDATE {before} SET {_quoted(column)} = {default} WHERE {_quoted(column)} IS NULL")
         keep_old = f"INSERT INTO {before} (inverse, {listed}) VALUES (last_insert_rowid(), {', '.join(f'old.{_quoted(c)}' for c in columns)});"

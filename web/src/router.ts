@@ -20,6 +20,6 @@ export const router = createRouter({
  * opens at once.
  */
 router.afterEach((to) => {
-  // A failure is told when the scene is opened, by the same import.
+  // A failure is reported when the scene is opened, by the same import.
   if (to.name !== "workspace") window.setTimeout(() => workspace().catch(() => undefined), 400);
 });

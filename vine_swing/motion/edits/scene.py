@@ -73,7 +73,7 @@ def _stretched(scene: Scene, factor: float) -> Scene:
     time = TimeMap(factor)
     dials = tuple(dial.copy_with(channel=time.channel(dial.channel)) for dial in scene.dials)
     markers = tuple({(frame := round(one.frame * factor)): one.copy_with(frame=frame) for one in scene.markers}.values())
-    # A sound is as long as it is: it begins at its new frame, and the beat keeps its seconds.
+    # A sound keeps its duration: it begins at its new frame, and the beat keeps its seconds.
     sounds = tuple(one.copy_with(first=round(one.first * factor)) for one in scene.sounds)
     beat = scene.beat.copy_with(first=scene.beat.first * factor) if scene.beat is not None else None
     return scene.copy_with(objects=tuple(map(time.whole, scene.objects)), dials=dials, markers=markers, sounds=sounds, beat=beat)

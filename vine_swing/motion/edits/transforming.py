@@ -105,7 +105,7 @@ def decomposed(linear: Array, *, near: float, flat: tuple[float, float]) -> tupl
     a, b, c, d = (float(part) for part in linear[0, :4])
     wide = float(np.hypot(a, b))
     if wide == 0:
-        # Flat unchanged: nothing to be told of its turn.
+        # A flat object has no rotation.
         return near, 0.0, *flat
     sign = -1.0 if flat[0] < 0 else 1.0
     wide *= sign

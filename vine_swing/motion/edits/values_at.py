@@ -89,6 +89,6 @@ def keyed_at_frame(scene: Scene, here: ValuesAtFrame, thing: SceneObject, names:
 
 
 def _with_key(thing: SceneObject, name: str, channel: Channel, frame: float, value: Value | None) -> Channel:
-    # Its fields are checked already: the edit at hand has been.
+    # Its fields were checked with the edit.
     edit = SetKey.model_construct(edit="set-key", object=thing.id, channel=name, frame=frame, value=value, ease=None)
     return edit.changed(channel, thing.specs[name], thing, [])

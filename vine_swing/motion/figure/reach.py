@@ -41,7 +41,7 @@ def mean_sinking(plan: WalkPlan) -> tuple[Array, Array]:
     if style.is_steady:
         return frames[:1], np.array([_sinking(figure, order, tuple(float(getattr(style, name)[0]) for name in Style.names()))])
     rows = np.stack([np.broadcast_to(getattr(style, name), frames.shape) for name in Style.names()], axis=-1)
-    # Between its keys a style stays as it is.
+    # Between its keys a style is constant.
     distinct, which = np.unique(rows, axis=0, return_inverse=True)
     sunk = [_sinking(figure, order, tuple(row)) for row in distinct.tolist()]
     return frames, np.array(sunk)[which.reshape(-1)]

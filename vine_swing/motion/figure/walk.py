@@ -32,7 +32,7 @@ class Walk:
 
     def at(self, row: Array) -> dict[str, Array]:
         """Return the gait's offset of each joint channel at frames (1, n); `facing` multiplies it."""
-        # Settings and places are asked for by the row itself: what is known at the frames of a bake is found by its identity.
+        # Settings and positions are requested with the same row array: values known at the bake's frames are found by its identity.
         plan, t = self.plan, row[0]
         style, turned, phase = plan.inputs.style(row), plan.turned_at(t), plan.phase_at(t)
         m, facing = plan.inputs.matrix(row), plan.inputs.facing(row) * turned

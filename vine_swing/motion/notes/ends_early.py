@@ -40,7 +40,7 @@ def _ended(measures: SceneMeasures, thing: SceneObject) -> Iterator[Note]:
             "ends-early", thing.id, None, (last, end), text, sure=0.8, bad=0.8, mends=(Mend(f"Let it last as long as {parent.name}", (edit,)),)
         )
     elif thing.span.first is None or thing.span.first <= 0:
-        # What comes and goes at frames of its own is shown for that time.
+        # An object that appears and disappears at its own frames is shown for that time.
         text = f"{thing.name} vanishes after frame {last} while it is in full view."
         yield Note("ends-early", thing.id, None, (last, last + 1), text, sure=0.4, bad=0.6, mends=(Mend("Let it last to the end", (edit,)),))
 

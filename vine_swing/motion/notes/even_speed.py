@@ -26,7 +26,7 @@ def find(measures: SceneMeasures, thing: SceneObject) -> Iterator[Note]:
         return
     channels = {name: thing.channels[name] for name in names}
     if any(_turns_back(one) for name, one in channels.items() if name != "path"):
-        # What comes back the way it went bounces or swings, and is hard where it turns.
+        # A motion that returns along its path bounces or swings, and reverses hard.
         return
     if any(goes_on(one) or any(key.ease not in ("linear", "even") for key in one.keys[:-1]) for one in channels.values()):
         return

@@ -91,7 +91,7 @@ def find_beside(measures: SceneMeasures) -> Iterator[Note]:
 
 def _beside(measures: SceneMeasures, things: list[SceneObject], along: str, across: str) -> Iterator[Note]:
     if len(things) < 3:
-        # Of two, nobody can tell which line was meant.
+        # Of two rows, the intended line is unknown.
         return
     at = np.array([float(measures.value(thing, along)[0]) for thing in things])
     line = float(np.median(at))

@@ -24,7 +24,7 @@ def find(measures: SceneMeasures, thing: SceneObject) -> Iterator[Note]:
     fast = (moved.max(axis=1) > _SHARE) & seen[measures.step :] & seen[: -measures.step] & ~_begins_again(place, measures.step)
     if fast.any():
         at = int(np.argmax(np.where(fast, moved.max(axis=1), 0.0)))
-        # A loop that begins again, out of its keys, is told as a seam.
+        # A loop that restarts from its keys is reported as a seam.
         text = f"{thing.name} passes {100 * moved[at].max():.0f} % of the picture from frame {at} to {at + measures.step}: the eye cannot follow."
         yield Note("too-fast", thing.id, "x" if moved[at][0] >= moved[at][1] else "y", (at, at + measures.step), text, sure=0.6, bad=0.6)
 

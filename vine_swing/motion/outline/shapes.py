@@ -21,7 +21,7 @@ def fine_ellipse(*, width: float, height: float) -> Outline:
     """As `ellipse`, of this many cubics that it is one within a billionth of its size."""
     turn = np.arange(_FINE_PIECES + 1) / _FINE_PIECES * 2 * np.pi
     at = np.stack([np.cos(turn), np.sin(turn)], axis=1)
-    # The last point is the first, and not what rounding makes of it.
+    # The last point is exactly the first, without rounding.
     at[-1] = at[0]
     reach = 4 / 3 * np.tan(np.pi / _FINE_PIECES / 2)
     way = reach * np.stack([-at[:, 1], at[:, 0]], axis=1)

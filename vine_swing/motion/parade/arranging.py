@@ -119,7 +119,7 @@ def _standing(
         case "free":
             return s * v["spread.x"], s * v["spread.y"], none
         case "ring":
-            # In a closed ring the last copy does not lie on the first.
+            # In a closed ring the last copy must not overlap the first.
             step = v["arc"] / np.where(np.abs(v["arc"]) >= FULL_TURN, np.maximum(n, 1.0), np.maximum(n - 1, 1.0))
             turn = s * step
             angle = np.radians(turn)
@@ -137,7 +137,7 @@ def _along(parade: Parade, v: Mapping[str, Array], s: Array, u: Array, n: Array,
     if around.way is None:
         return np.zeros((1, 1)), np.zeros((1, 1)), np.zeros((1, 1))
     span = v["along.to"] - v["along.from"]
-    # On a closed way gone round whole, the last copy does not lie on the first.
+    # On a whole closed path, the last copy must not overlap the first.
     share = np.where(around.closed & (np.abs(span) >= 1 - 1e-9), s / np.maximum(n, 1.0), u)
     x, y, direction = around.way(v["along.from"] + span * share)
     return x, y, direction if parade.turned else np.zeros((1, 1))
@@ -158,7 +158,7 @@ def _at_points(parade: Parade, v: Mapping[str, Array], s: Array, around: Surroun
     at = moving[frames, low] * (1 - part) + moving[frames, high] * part
     if around.way is None or not around.way_length:
         return at[..., 0], at[..., 1], none
-    # A text along a way: what stands x px along its line stands this many px along the way, and as high above it.
+    # A text along a path: a letter at x px of its line is x px along the path, at the same height above it.
     x, y, direction = around.way(v["along.from"] + at[..., 0] / around.way_length)
     turn = np.radians(direction)
     return x - at[..., 1] * np.sin(turn), y + at[..., 1] * np.cos(turn), direction if parade.turned else none

@@ -165,7 +165,7 @@ def json_schema() -> dict[str, Any]:
     whole = schema["$defs"]["Channel"]
     value = whole["properties"]["base"]["anyOf"][0]
     schema["$defs"]["Channel"] = {"anyOf": [whole, value], "title": "Channel"}
-    # A word may look like a colour: what a setting is, its rule says.
+    # A word may look like a colour: the rule declares the kind of each setting.
     setting = schema["$defs"]["Rule"]["properties"]["settings"]["additionalProperties"]
     setting["anyOf"] = setting.pop("oneOf")
     return {"$schema": "https://json-schema.org/draft/2020-12/schema", **schema, "title": "Vine Swing scene"}

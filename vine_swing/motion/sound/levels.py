@@ -21,7 +21,7 @@ def loudness(samples: NDArray[np.floating], rate: float, fps: float) -> Array:
         return np.zeros(0)
     count = max(1, int(np.ceil(len(samples) * fps / rate - 1e-9)))
     edges = np.minimum(np.round(np.arange(count + 1) * rate / fps).astype(np.int64), len(samples))
-    # The zero at the end lets a last frame begin behind the last sample, where its begin is rounded up, and takes nothing from the frame before it.
+    # The zero at the end lets a last frame begin after the last sample, where rounding moved it there, without affecting the frame before it.
     squares = np.zeros(len(samples) + 1)
     np.square(samples, out=squares[:-1], dtype=np.float64)
     sums = np.add.reduceat(squares, edges[:-1])
@@ -41,7 +41,7 @@ def level(samples: NDArray[np.floating], rate: float, fps: float, *, band: str =
     """
     found = _followed(loudness(_cut(samples, rate, *BANDS[band]), rate, fps), fps, attack, release)
     most = found.max(initial=0.0)
-    # What is 120 dB below full scale is silence.
+    # Levels 120 dB below full scale are silence.
     return found / most if most > 1e-6 else np.zeros_like(found)
 
 

@@ -109,7 +109,7 @@ def velocity(key: Key, i: int, frames: Array, values: Array, *, leaving: bool) -
     t, c, b = key.tension, key.continuity if leaving else -key.continuity, key.bias
     mixed = (1 - t) * ((1 + c) * (1 + b) * rise_before + (1 - c) * (1 - b) * rise_after)
     span = span_before + span_after
-    # Knots of a path that are too near for their distance to be told apart have no velocity.
+    # Path knots that are too close to distinguish have no velocity.
     result: Array = mixed / span if span > 0 else np.zeros_like(mixed)
     return result
 

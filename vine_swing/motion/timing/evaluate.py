@@ -152,7 +152,7 @@ class KeyedChannels:
                 out += np.repeat(low[some, column], size)
                 flat[here, column] = out
             if exact and (done := p == 1).any():
-                # Where the change is done, the value is the key's own and not what rounding makes of it.
+                # After the change, the value is exactly the key's own, without rounding.
                 flat[here][done] = np.repeat(high[some], size, axis=0)[done]
             if self._cubics is not None:
                 bent = np.repeat(self._cubics.is_cubic[keys[some]] & ~resting[some], size)

@@ -45,7 +45,7 @@ class KeyedOutlines:
     def _all_alike(self, weights: Array) -> OutlineSeries:
         points = np.stack([outline.points for outline in self._outlines])
         mixed = (weights @ points.reshape(len(points), -1)).reshape(len(weights), *points.shape[1:])
-        # At a key, and where it is held, the outline is the key's own and not what rounding makes of it.
+        # At a key, and where it is held, the outline is exactly the key's own, without rounding.
         row, key = np.nonzero(weights == 1)
         mixed[row] = points[key]
         return OutlineSeries((Block(self._outlines[0].verbs, mixed),), np.arange(len(weights)))

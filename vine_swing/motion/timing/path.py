@@ -51,7 +51,7 @@ class Curve:
         k3, k2, k1, k0 = self._k
         at = s[:, None]
         points: Array = ((k3 * at + k2) * at + k1) * at + k0
-        # The ends are the keys' own points and not what rounding makes of them.
+        # The ends are exactly the keys' own points, without rounding.
         points[s == 0], points[s == 1] = self.controls[0], self.controls[3]
         return points
 

@@ -41,7 +41,7 @@ export const still = (base: number | string): Channel => ({
 
 export const isSetting = (name: string): boolean => name.includes(":");
 
-/** A channel as it is written down; undefined where it was never touched. */
+/** A channel in the file; undefined where it was never changed. */
 export function channelOf(thing: SceneObject, name: string): Channel | undefined {
   if (!isSetting(name)) return thing.channels?.[name];
   const [id, setting = ""] = name.split(":");

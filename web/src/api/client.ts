@@ -1,4 +1,4 @@
-/** Calls to the service. Every failure becomes a ServiceError whose message can be shown as it is. */
+/** Calls to the service. Every failure becomes a ServiceError with a message for the user. */
 import { decode } from "@msgpack/msgpack";
 import { thisPage } from "./page";
 import { ServiceError, STOPPED } from "./errors";
@@ -57,10 +57,10 @@ async function call(method: string, path: string, body?: unknown, accept = "*/*"
   });
 }
 
-/** By what a request can be asked how far it has come. */
+/** The header that identifies a request for progress queries. */
 const called = (work?: Work): Record<string, string> => (work ? { "x-work": work.id } : {});
 
-/** Send a file as it is. */
+/** Send the bytes of a file. */
 const send = (path: string, file: Blob, work?: Work): Promise<Response> =>
   answered(path, {
     method: "POST",
@@ -135,7 +135,7 @@ export const api = {
   lookAtFeel: (feel: DrawnFeel) => json<FeelLook>(call("POST", "/feels/look", feel)),
   keepFeel: (name: string, feel: DrawnFeel) => json<KeptFeel>(call("PUT", `/feels/${encodeURIComponent(name)}`, feel)),
   forgetFeel: (name: string) => call("DELETE", `/feels/${encodeURIComponent(name)}`),
-  /** Progress of something that is being computed, 0…1; null where that is not known. */
+  /** The progress of a request, 0…1; null where it is not known. */
   share: async (work: Work) => (await json<WorkState>(call("GET", `/work/${work.id}`))).share,
   createScene: (scene: Partial<Scene>, work?: Work) => json<SceneState>(call("POST", "/scenes", scene, "*/*", work)),
   openFile: (text: string, work?: Work) => json<SceneState>(call("POST", "/scene-files", text, "*/*", work)),

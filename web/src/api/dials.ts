@@ -2,7 +2,7 @@
 import { plainObject } from "./plainObject";
 import type { ChannelWords, Dial, DialThing, Follow } from "./types";
 
-/** In place of an object's id: what follows is the id of a dial. */
+/** Prefix of a dial's id where an object's id is expected. */
 const DIAL = "dial:";
 export const isDial = (id: string | null | undefined): boolean => id?.startsWith(DIAL) ?? false;
 export const dialOwner = (dial: Dial): string => DIAL + dial.id;

@@ -37,7 +37,7 @@ export function partOf(figure: Figure, channel: string): string | null {
   return [...figure.limbs, ...figure.chains].find((one) => one.id === id)?.name ?? null;
 }
 
-/** Whether a channel is one of a figure's joints, which a gait may move besides its keys. */
+/** True if a channel belongs to one of a figure's joints, which a gait moves in addition to its keys. */
 export const isJoint = (figure: Figure, channel: string): boolean => {
   const part = channel.split(".")[0] ?? "";
   return (

@@ -1,4 +1,4 @@
-/** Insets: what is informed of the scenes inside them, and how long these last outside. */
+/** Insets: descriptions of their inner scenes, and their duration outside. */
 import { isInset } from "./kinds";
 import type { InnerWords, InsetThing, SceneHead, SceneObject } from "@/api/types";
 
@@ -10,7 +10,7 @@ export const PAST: readonly { readonly past: InsetThing["inset"]["past"]; readon
   { past: "gone", label: "is gone" },
 ];
 
-/** The scene inside an object, as it is told outside. */
+/** The inner scene of an inset, as described outside. */
 export const innerOf = (head: SceneHead | null, thing: SceneObject | null): InnerWords | null =>
   isInset(thing) ? (head?.inner.find((one) => one.id === thing.inset.scene) ?? null) : null;
 

@@ -53,7 +53,7 @@ export interface BakedObject {
   readonly bones: Readonly<Record<string, Rows>>;
   /** Of a figure that walks: its steps. */
   readonly steps: Steps;
-  /** Of something that shows pictures: its pages. */
+  /** The pages of a picture object. */
   readonly pages?: Pages;
   /** Of something whose outline rules bend: left, top, right, bottom of it at rest. */
   readonly rest?: readonly [number, number, number, number];
@@ -138,7 +138,7 @@ export const valuesAt = (array: Rows, frame: number): Float32Array => {
   return array.data.subarray(start, start + array.width);
 };
 
-/** Read a message of the service; what it leaves out is taken from the motion before. */
+/** Read a message of the service; omitted parts are taken from the previous motion. */
 export function readMotion(message: Uint8Array, before?: Motion): Motion {
   const wire = decode(message) as WireMotion;
   const old = wire.whole ? undefined : before;

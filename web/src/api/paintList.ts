@@ -1,4 +1,4 @@
-/** The paint list: what is painted at every frame, as a tree of steps. docs/paint-list.md describes it. */
+/** The paint list: all paint operations of every frame, as a tree. See docs/paint-list.md. */
 import { type Outlines, type Rows, valuesAt } from "@/api/motion";
 import type { Pages } from "@/api/pictures";
 
@@ -122,13 +122,13 @@ export type Step = Leaf | Group | Instance | Copies;
 
 /** Where a track is found: whose it is, its name, and the frame of its first row where that is not 0. */
 export type Address = readonly [owner: string, name: string, first?: number];
-/** An effect as it is sent, with addresses instead of tracks. */
+/** An effect in a message, with addresses instead of tracks. */
 export interface EffectData {
   readonly effect: Effect["effect"];
   readonly steps?: readonly StepData[];
   readonly [name: string]: unknown;
 }
-/** A step as it is sent, with addresses instead of tracks; what is as usual is left out. */
+/** A paint operation in a message, with addresses instead of tracks; defaults are omitted. */
 export interface StepData {
   readonly op: Step["op"];
   readonly id: string;

@@ -12,7 +12,7 @@ export interface Arrangement {
   readonly icon: string;
   /** The rows of values that only some arrangements read. */
   readonly rows: readonly string[];
-  /** What it needs besides the element: something to stand along, or a text among its parts. */
+  /** What an arrangement needs in addition to the element: a guide, or a text among its children. */
   readonly needs?: "guide" | "text";
   /** Whether there are as many copies as it finds places for, however many are asked for. */
   readonly counts?: boolean;

@@ -1,4 +1,4 @@
-/** Something that was asked of the service and may take long: it can be stopped, and asked how far it has come. */
+/** A request that may take long: it can be stopped, and its progress queried. */
 import { newId } from "./ids";
 
 export class Work {

@@ -42,7 +42,7 @@ export function useChanging() {
     await scene.lookAt(merged(edits), `${whose(thing.name)} ${[...rows].join(" and ")} at frame ${playback.frame}`);
   }
 
-  /** A look goes on from the one before: what it changes again is replaced, the rest stays. */
+  /** A preview continues the previous one: repeated changes are replaced, others stay. */
   function merged(edits: Edit[]): Edit[] {
     if (!scene.look?.said) return edits;
     const place = (edit: Edit): string => JSON.stringify({ ...edit, value: null });

@@ -2,14 +2,14 @@
 
 export interface Drag {
   readonly move: (event: PointerEvent) => void;
-  /** `kept` is false if the drag was called off: what it showed must not stay then. */
+  /** `kept` is false if the drag was cancelled: its preview must then be removed. */
   readonly end?: (kept: boolean) => void;
 }
 
 /** How far the pointer goes before a press becomes a drag, px of the screen. */
 export const SLACK = 3;
 
-/** Follow a press. What was pressed keeps the pointer; other pointers are not heard meanwhile. */
+/** Follow a press. The pressed element captures the pointer; other pointers are ignored meanwhile. */
 export function beginDrag(press: PointerEvent, { move, end }: Drag): void {
   const target = press.currentTarget as Element;
   target.setPointerCapture(press.pointerId);

@@ -1,4 +1,4 @@
-/** What is told beside something while it is dragged in the picture: the values it would have. */
+/** The label beside a dragged object: the values it would have. */
 import { computed, type Ref, shallowRef, watch } from "vue";
 import type { PathEdit } from "@/composables/path/usePathEdit";
 import type { PictureDrag } from "@/composables/picture/usePictureDrag";

@@ -30,7 +30,7 @@ export function useFigure() {
   });
 
   const word = (name: string): string => String(gait.value?.settings?.[name] ?? "");
-  /** A number setting of the gait as it is written down; null where it is left out. */
+  /** A stored number setting of the gait; null where it is omitted. */
   const number = (name: string): number | null => {
     const setting = gait.value?.settings?.[name] as Channel | string | undefined;
     return typeof setting === "object" && typeof setting.base === "number" ? setting.base : null;

@@ -85,7 +85,7 @@ export function useFindables(shortcuts: readonly Shortcut[], open: (what: "setti
     shortcuts.flatMap((one) =>
       one.keys.map((key): Found => ({
         id: `command ${one.says} ${key}`,
-        // Of keys that do the same to either side, each is told by itself.
+        // Keys for both directions are listed separately.
         name: one.keys.length > 1 ? `${one.says}: ${keyWords(key).join(" ")}` : one.says,
         kind: one.group.toLowerCase(),
         keys: keyWords(key),

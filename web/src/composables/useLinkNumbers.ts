@@ -1,4 +1,4 @@
-/** What the numbers of a link by hand begin with: read off the scene as it is. */
+/** The initial numbers of a link, read from the current scene. */
 import { numberAt } from "@/api/motion";
 import type { How, Place } from "@/api/types";
 import type { Numbers } from "@/components/links/LinkHow.vue";

@@ -1,4 +1,4 @@
-/** Whether something has ever been true: what a dialog needs to be mounted when it is first opened, and to stay. */
+/** True once a value has been true: a dialog is mounted when it is first opened, and stays mounted. */
 import { whenever } from "@vueuse/core";
 import { readonly, type Ref, ref } from "vue";
 

@@ -8,7 +8,7 @@ import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
 
-/** What a new parade is told: which objects, how they are laid out, and its values by channel. */
+/** The description of a new parade: its objects, arrangement, and values by channel. */
 export interface NewParade {
   readonly id: string;
   readonly parts: readonly string[];

@@ -10,7 +10,7 @@ export interface Entry {
   readonly depth: number;
   /** How many objects hang directly on it, or are inside it. */
   readonly parts: number;
-  /** Of a line for an object inside an inset, that object; `thing` is the inset. */
+  /** For a row of an object inside an inset: that object; `thing` is the inset. */
   readonly inside?: InnerWords["parts"][number];
 }
 

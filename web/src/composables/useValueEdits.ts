@@ -35,7 +35,7 @@ export function useValueEdits() {
     return baked ? writtenAt(baked, playback.frame) : null;
   }
 
-  /** Of a joint that rules move: what they do to it stays under what is added to it. */
+  /** For a joint moved by rules: their part stays below the added value. */
   function jointEdit(thing: SceneObject, channel: string, value: Placed[string], moving: boolean): Edit | null {
     if (!isFigure(thing) || typeof value !== "number") return null;
     if (!thing.rules.length || !isJoint(thing.figure, channel)) return null;

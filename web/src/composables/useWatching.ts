@@ -43,7 +43,7 @@ export function useWatching(sceneId: Ref<string | undefined>): void {
 
   const first = { capture: true, passive: true };
   useEventListener(window, "pointerdown", () => scene.press(true), first);
-  // A drag ends with an edit that is made while this event is told: it still counts as pressed.
+  // A drag ends with an edit made during this event: it still counts as pressed.
   useEventListener(window, ["pointerup", "pointercancel"], () => setTimeout(() => scene.press(false)), first);
   watch(
     () => others.name,

@@ -6,7 +6,7 @@ export interface Edge {
 }
 
 export interface Node {
-  /** One thing, or several that are driven by the same and drive the same: they share a place. */
+  /** A driver or several with equal links: they share a position. */
   readonly ids: readonly string[];
   readonly column: number;
   readonly row: number;

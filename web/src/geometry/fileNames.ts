@@ -1,4 +1,4 @@
-/** What is told by the names of files, and what objects from files are called. */
+/** File names: their numbers and extensions, and names for imported objects. */
 
 /** Whether a file is a drawing or a scene. */
 export const isScene = (name: string): boolean => /\.(svg|json|vine)$/i.test(name);

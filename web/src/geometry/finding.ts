@@ -1,6 +1,6 @@
 /** Finding objects by typing some of their letters. */
 
-/** One thing that can be found: what it is called, and what it is. */
+/** A search entry: its name and its kind. */
 export interface Findable {
   readonly name: string;
   /** What it is, such as "dial"; it can be typed too. */

@@ -50,7 +50,7 @@ export interface Piece {
   readonly text: string;
 }
 
-/** One group for each kind that is told apart, in this order. */
+/** Groups by kind, in this order. */
 const PIECES =
   /(\{[^{}]*\}?)|([A-Za-z][A-Za-z0-9_]*(?=\s*\())|((?:\d+\.?\d*|\.\d+)(?:[eE][+-]?\d+)?)|([A-Za-z][A-Za-z0-9_]*)/g;
 const OWN = new Set(["t", "f", "n", "value", "if", "else"]);

@@ -1,6 +1,6 @@
 /** What is heard when: the stretches of sounds that sound in a round of playing. */
 
-/** A sound as it is in the scene. */
+/** A sound of the scene. */
 export interface Placed {
   readonly id: string;
   readonly file: string;
@@ -24,7 +24,7 @@ export interface Sounding<T extends Placed> {
   readonly sound: T;
   /** Seconds after the round begins. */
   readonly when: number;
-  /** Seconds of the file at which it begins, and how long it is heard. */
+  /** The start and the duration in the file, in seconds. */
   readonly offset: number;
   readonly duration: number;
   /** The frames of the scene between which it is heard. */

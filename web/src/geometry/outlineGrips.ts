@@ -8,7 +8,7 @@ export interface OutlineGripped {
   readonly kind: string;
   readonly number: (name: string) => number;
   readonly word: (name: string) => string;
-  /** left, top, right, bottom of what is bent, as it is at rest. */
+  /** left, top, right, bottom of the bent outline at rest. */
   readonly box: readonly [number, number, number, number];
   /** The point at a share of the outline that comes to the rule, and the share nearest to a point. */
   readonly along?: { readonly at: (share: number) => Point; readonly nearest: (to: Point) => number };

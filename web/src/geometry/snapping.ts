@@ -1,4 +1,4 @@
-/** What a dragged thing snaps to: the nearest of some places within reach. */
+/** Snapping of a dragged object: the nearest position within reach. */
 
 /** The target nearest to a frame, if one is within reach. */
 export function nearest<T extends { readonly frame: number }>(

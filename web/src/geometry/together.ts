@@ -56,7 +56,7 @@ export function beginSizing(pivot: Point, corner: Point): (to: Point, steady: bo
   };
 }
 
-/** A pivot on an edge of the box leaves what lies along that edge as it is. */
+/** A pivot on an edge of the box leaves points on that edge in place. */
 const share = (reach: number, arm: number): number => (Math.abs(arm) > 1e-6 ? reach / arm : 1);
 
 /** What a text typed for several values does to each of them. */

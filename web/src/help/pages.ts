@@ -64,7 +64,7 @@ interface Section {
   readonly text: string;
 }
 
-/** A heading as it is in an address. */
+/** A heading in a URL. */
 export const anchorOf = (heading: string): string =>
   heading
     .toLowerCase()

@@ -1,4 +1,4 @@
-/** Whether something small can be told from what it is on. */
+/** True if a small mark contrasts enough with its background. */
 import { luma } from "@/geometry/colour";
 
 /** What is less apart than this from paper, of 255, is hardly seen on it. */

@@ -1,4 +1,4 @@
-/** Layers with effects are kept as long as what is in them rests, and laid on again instead of being painted again. */
+/** Layers with effects are cached while their contents rest, and composited again instead of being painted again. */
 import { arrived } from "@/api/pictures";
 import type { Effect, Group, Step } from "@/api/paintList";
 import type { Matrix } from "@/geometry/matrix";

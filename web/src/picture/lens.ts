@@ -30,7 +30,7 @@ function combined(one: Rows, other: Rows, make: (a: Matrix, b: Matrix) => Matrix
   return { width: 6, rows, data };
 }
 
-/** The motion as it is on the whole stage, which no camera looks at: everything where it is in the scene. */
+/** The motion without the camera: everything at its position in the scene. */
 export function onStage(motion: Motion): Motion {
   const objects = new Map(motion.objects);
   for (const [id, thing] of motion.objects) {

@@ -31,7 +31,7 @@ const view = (motion: Motion, live: Live): FrameView => ({
     "matrix" in step && motion.objects.get(step.id)?.view === step.matrix ? viewLive(motion, live, step.id) : undefined,
 });
 
-/** Paint one frame of a scene in which objects are at frames of their own, as cues let them be. */
+/** Paint one frame of a scene in which cues put objects at frames of their own. */
 export function paintLive(
   ctx: CanvasRenderingContext2D,
   motion: Motion,

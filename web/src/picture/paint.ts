@@ -130,7 +130,7 @@ function paintWithEffects(
     paintSteps(layer.ctx, steps, seen, times([1, 0, 0, 1, -layer.left, -layer.top], base), earlier);
     return layer;
   };
-  // A shadow that comes last is cast by the layer as it is laid on.
+  // A shadow that comes last is cast when the layer is composited.
   const casts = whole && last?.effect === "shadow" ? last : undefined;
   const applies = casts ? effects.slice(0, -1) : effects;
   const paintAll = (): Layer => {

@@ -63,7 +63,7 @@ export const useExports = defineStore("exports", () => {
     link.click();
   }
 
-  /** Ask for a scene in some formats. What is refused is thrown: whoever asks says it beside the question. */
+  /** Request exports of a scene in some formats. Throws refusals, for the dialog to show. */
   async function start(scene: string, formats: readonly string[], options: ExportOptions, name: string | null) {
     const made = await api.startExports(scene, formats, options, name);
     for (const one of made) mine.add(one.id);

@@ -1,4 +1,4 @@
-/** Going into the scenes inside insets, and back out: the trail to the scene at hand, and what lies around it. */
+/** Entering inner scenes and leaving them: the trail to the current scene, and its surroundings. */
 import { useLocalStorage, useSessionStorage } from "@vueuse/core";
 import { defineStore } from "pinia";
 import { computed, shallowRef, watch } from "vue";
@@ -9,7 +9,7 @@ import { type Motion, numberAt, readMotion } from "@/api/motion";
 import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
 
-/** A scene gone through: the inset through which it was left, at which frame, and the address of what is inside. */
+/** A scene on the trail: the inset it was left through, the frame, and the address of the inner scene. */
 export interface Crumb {
   readonly from: string;
   readonly name: string;
@@ -30,7 +30,7 @@ export const useInside = defineStore("inside", () => {
   /** Where the page begins in a scene that it goes to: at which frame, with what picked. */
   let arrival: { readonly to: string; readonly frame: number; readonly pick: string | null } | null = null;
 
-  /** The scenes that lead to the one at hand, the outermost first; none where that is inside of no other. */
+  /** The scenes around the current one, the outermost first; empty for an outermost scene. */
   const trail = computed<readonly Crumb[]>(() => {
     const whole = scene.whole;
     if (!scene.id || !whole) return [];
@@ -61,7 +61,7 @@ export const useInside = defineStore("inside", () => {
     void router.push({ name: "workspace", params: { id: crumb.from } });
   }
 
-  /** Where to begin in a scene that has been gone to; null for one that was opened in another way. */
+  /** The initial frame of an entered scene; null for a scene opened otherwise. */
   function arrived(address: string) {
     const found = arrival?.to === address ? arrival : null;
     arrival = null;

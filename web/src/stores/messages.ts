@@ -27,7 +27,7 @@ export const useMessages = defineStore("messages", () => {
         return null;
       }
     },
-    /** A message with a button that takes back what it tells of. */
+    /** A message with an undo button. */
     withUndo(message: string, label: string, undo: () => void): void {
       const shown = ElMessage({
         type: "success",

@@ -75,7 +75,7 @@ export const usePicks = defineStore("picks", () => {
     lines.value = next;
   }
 
-  /** The same keys, once each has gone to another frame. */
+  /** The same keys after they were moved to other frames. */
   const moved = (to: (frame: number) => number): Picked[] =>
     keys.value.map((one) => ({ ...one, frames: one.frames.map(to) }));
 

@@ -1,4 +1,4 @@
-/** Kept versions of the scene at hand, and the one that it is compared with. */
+/** Stored versions of the current scene, and the one it is compared with. */
 import { useLocalStorage } from "@vueuse/core";
 import { defineStore } from "pinia";
 import { computed, ref, shallowRef, watch } from "vue";
@@ -10,7 +10,7 @@ import { usePanels } from "@/stores/panels";
 import { useMessages } from "@/stores/messages";
 import { useScene } from "@/stores/scene";
 
-/** What the scene is compared with: a kept version, or what some edits would make of it. */
+/** The other side of a comparison: a stored version, or the result of some edits. */
 export type Other =
   | { readonly kind: "kept"; readonly id: string; readonly name: string }
   | { readonly kind: "edits"; readonly edits: Edit[]; readonly now: string; readonly name: string };
@@ -60,7 +60,7 @@ export const useRehearsals = defineStore("rehearsals", () => {
     return kept;
   }
 
-  /** Keep the scene as it is, and go on with a variant of it. */
+  /** Store the scene as a rehearsal, and continue with a variant. */
   async function tryVariant(): Promise<void> {
     const kept = await keep();
     if (!kept) return;
@@ -69,7 +69,7 @@ export const useRehearsals = defineStore("rehearsals", () => {
     messages.info(`${kept.name} is kept. Change what you like, then compare the two.`);
   }
 
-  /** Go on with the variant as the scene. What it was a variant of stays kept. */
+  /** Continue with the variant as the scene. The original stays among the rehearsals. */
   function endVariant(): void {
     tried.value = Object.fromEntries(Object.entries(tried.value).filter(([id]) => id !== scene.id));
   }
@@ -123,7 +123,7 @@ export const useRehearsals = defineStore("rehearsals", () => {
     [other.value, motion.value, differences.value, looking.value] = [null, null, [], false];
   }
 
-  /** Bring the kept version back: all, or what some differences tell of. */
+  /** Restore the stored version: all of it, or some differences. */
   async function bringBack(chosen: readonly DifferenceWords[] | null): Promise<void> {
     const one = other.value;
     if (one?.kind === "kept") await scene.bringBack(one.id, chosen && partsOf(chosen));

@@ -1,4 +1,4 @@
-/** The scene at work: what the server keeps, its baked motion, and the edits on their way. */
+/** The open scene: the server's state, its baked motion, and the edits on their way. */
 import { defineStore } from "pinia";
 import { computed, ref, shallowRef } from "vue";
 import { api, type ChangedMotion, ServiceError, STOPPED } from "@/api/client";
@@ -26,7 +26,7 @@ export const useScene = defineStore("scene", () => {
   const { id, revision, history, head, objects, kept, whole, camera } = scene;
   /** What the service is computing, if anything. */
   const working = shallowRef<Work | null>(null);
-  /** The scene to go out to, once the one at hand is no more: undo took it away, or somebody else did. */
+  /** The scene to leave to once the current one was deleted, by undo or by another page. */
   const goOutTo = ref<string | null>(null);
 
   const { unreachable, lost, answered } = useServerReturn(
@@ -89,7 +89,7 @@ export const useScene = defineStore("scene", () => {
     if (scene.take(change)) letGo();
   }
 
-  /** Take up what others changed, and tell what that was. What is looked at is looked at again. */
+  /** Apply the changes of others, and report them. Previews are requested again. */
   function takeOthers(change: ChangedMotion, who: string): ReadonlySet<string> {
     if (!head.value || change.changed.revision === revision.value) {
       history.value = change.changed.history;
@@ -103,7 +103,7 @@ export const useScene = defineStore("scene", () => {
     return touched;
   }
 
-  /** Ask what others changed after the revision at hand, and take it up; the ids of what they touched. */
+  /** Fetch and apply the changes of others since the current revision; returns the ids they touched. */
   async function takeNews(who = ANOTHER): Promise<ReadonlySet<string>> {
     return id.value ? takeOthers(await api.changes(id.value, revision.value), who) : new Set();
   }
@@ -220,7 +220,7 @@ export const useScene = defineStore("scene", () => {
     }
   }
 
-  /** Let the scene go from the page; what is still being computed for it is given up. */
+  /** Close the scene on the page; pending work for it is cancelled. */
   function close(): void {
     if (!id.value) working.value?.stop();
     scene.clear();

@@ -99,7 +99,7 @@ export const useSounds = defineStore("sounds", () => {
       });
     return found;
   });
-  /** What leaves snap to besides each other. */
+  /** Positions that keys snap to, in addition to other keys. */
   const snaps = computed(() => [
     ...markers.value.map((one) => ({ frame: one.frame, to: one.name || "a marker" })),
     ...beatFrames.value.map((one) => ({ frame: Math.round(one.frame), to: "the beat" })),

@@ -1,4 +1,4 @@
-/** What a scene of unit tests is besides its objects: two seconds of an empty gorge. */
+/** A minimal scene for unit tests: two seconds of an empty gorge. */
 export const HEAD = {
   name: "Gorge",
   fps: 24,

@@ -9,7 +9,7 @@ export class Pressed extends EventTarget {
   }
 }
 
-/** What a pointer does besides moving to a place: the keys that are held with it, and its number. */
+/** Options of a pointer event in tests: modifier keys, and the pointer's number. */
 export type Held = Partial<
   Pick<PointerEvent, "shiftKey" | "altKey" | "ctrlKey" | "metaKey" | "button" | "pointerId" | "pointerType">
 >;

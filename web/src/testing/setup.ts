@@ -1,4 +1,4 @@
-/** For all unit tests: what the page says is heard, and not shown. */
+/** For all unit tests: record the page's messages instead of showing them. */
 import { beforeEach, vi } from "vitest";
 import { hush } from "./said";
 

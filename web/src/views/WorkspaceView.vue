@@ -117,7 +117,7 @@ async function open(id: string): Promise<void> {
   selection.reset();
   playback.reset();
   const [found] = await Promise.all([scene.open(id), vocabulary.load()]);
-  // Meanwhile somebody may have gone on to another scene.
+  // Meanwhile somebody may have moved on to another scene.
   if (id !== props.id) return;
   missing.value = !found;
   watched.value = found ? id.split("~")[0] : undefined;

@@ -95,7 +95,7 @@ def typeset(text: str, setting: Setting) -> Typeset:
         shift = {"left": 0.0, "middle": -width / 2, "right": -width}[setting.align]
         down = line_number * setting.leading
         inked += [(line_number, start, _Inked(one.outline, one.x + shift, one.y + down, start + one.place)) for one in glyphs]
-    # In reading order: what the hand would write first comes first.
+    # In reading order: letters written first come first.
     inked.sort(key=lambda one: one[2].place)
     places = [one.place for _, _, one in inked]
     word_of = {at: number for number, match in enumerate(re.finditer(r"\S+", text)) for at in range(*match.span())}

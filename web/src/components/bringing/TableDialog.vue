@@ -71,7 +71,7 @@ const edit = computed(() => layEdit(words, targets, timing, playback.fps, thin.v
 const count = computed(() => laid.value.reduce((sum, one) => sum + one.frames.length, 0));
 const samples = computed(() => edit.value?.tracks.reduce((sum, one) => sum + one.times.length, 0) ?? 0);
 
-/** The column as it is, and the keys that represent it, in one small picture. */
+/** The original column and the keys that represent it, in a small picture. */
 const pictures = computed(() => {
   const tracks = edit.value?.tracks ?? [];
   return new Map(
@@ -138,7 +138,8 @@ async function lay(): Promise<void> {
   >
     <p class="hint">
       <template v-if="waiting?.sound"
-        >The loudness at each frame, 0 to 1, in all and in three bands, and the beats. Choose the channels to key. The keys do not follow the sound when it is moved later.</template
+        >The loudness at each frame, 0 to 1, in all and in three bands, and the beats. Choose the channels to key. The
+        keys do not follow the sound when it is moved later.</template
       ><template v-else
         >{{ words.rows }} rows. Choose where each column goes; the picture shows it before it is taken.</template
       >

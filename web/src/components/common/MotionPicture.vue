@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** Baked motion in a small canvas: still at a telling frame, or looping while it is told to play. */
+/** Baked motion in a small canvas: still at a representative frame, or looping. */
 import { useRafFn } from "@vueuse/core";
 import { computed, ref, watch } from "vue";
 import type { Motion } from "@/api/motion";

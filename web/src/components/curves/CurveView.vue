@@ -32,7 +32,7 @@ const picks = usePicks();
 const time = useTimeView();
 const area = ref<HTMLElement>();
 const { height } = useElementSize(area);
-/** Channels shown with their keys, besides the picked one. */
+/** Channels shown with their keys, in addition to the selected one. */
 const more = ref<ReadonlySet<string>>(new Set());
 watch(
   () => selection.objectId,

@@ -154,7 +154,8 @@ const says = (value: number): string =>
         <span class="dot" />{{ one.name }}
       </button>
       <p v-if="row" class="about">
-        Drag a ring up to leave or arrive faster, down to slow down; at the bottom the motion stops. The distance stays the same, so the middle compensates.
+        Drag a ring up to leave or arrive faster, down to slow down; at the bottom the motion stops. The distance stays
+        the same, so the middle compensates.
       </p>
     </div>
     <div ref="area" class="area">

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** Find anything by typing some letters of its name: what there is, and what can be done, with its keys. */
+/** Find objects and commands by typing letters of their name; commands show their keys. */
 import { ElDialog } from "element-plus";
 import { computed, nextTick, ref, watch } from "vue";
 import { type Found, useFindables } from "@/composables/useFindables";

@@ -22,9 +22,7 @@ const readers = computed(() => [...new Set((deleting.asked?.readers ?? []).map((
     <ul>
       <li v-for="one in readers" :key="one">{{ one }}</li>
     </ul>
-    <p>
-      Freeze them to keep their current motion as keys. Or leave them: they keep the value of the previous card.
-    </p>
+    <p>Freeze them to keep their current motion as keys. Or leave them: they keep the value of the previous card.</p>
     <template #footer>
       <button class="plain" @click="deleting.letBe()">Cancel</button>
       <button class="plain" @click="deleting.leaveThem()">Delete without freezing</button>

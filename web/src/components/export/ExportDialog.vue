@@ -31,7 +31,7 @@ watch(
   open,
   (now) => {
     if (!now) return;
-    // Frames are those of the scene at hand; everything else stays unchanged left.
+    // Frames are those of the current scene; all other options stay.
     Object.assign(options, { first: 0, last: playback.last });
     [name.value, refused.value] = ["", null];
     if (!busy.value) exports.settle();

@@ -90,7 +90,8 @@ async function freeze(): Promise<void> {
       <p v-if="!one.gaits.value.length">This figure has no legs, so it cannot walk.</p>
     </div>
     <p v-if="standing" class="hint">
-      The figure stands still: key Travel here, go to another frame and move it, and it walks there. Or make it walk in place.
+      The figure stands still: key Travel here, go to another frame and move it, and it walks there. Or make it walk in
+      place.
     </p>
     <template v-if="one.gait.value">
       <label class="line"
@@ -110,9 +111,7 @@ async function freeze(): Promise<void> {
         ><input
           type="checkbox"
           :checked="one.word('facing') === 'the way it goes'"
-          @change="
-            attempt(one.set('facing', ($event.target as HTMLInputElement).checked ? 'the way it goes' : null))
-          "
+          @change="attempt(one.set('facing', ($event.target as HTMLInputElement).checked ? 'the way it goes' : null))"
         />
         faces the direction of travel</label
       >

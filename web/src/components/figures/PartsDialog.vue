@@ -52,7 +52,8 @@ async function done(): Promise<void> {
 <template>
   <ElDialog v-model="open" :title="`Parts of ${thing.name}`" width="520" append-to-body>
     <p>
-      Choose the bone for each object. Objects keep their position at this frame, then move with their bone, about their own pivot.
+      Choose the bone for each object. Objects keep their position at this frame, then move with their bone, about their
+      own pivot.
     </p>
     <div class="bones">
       <template v-for="bone in bones" :key="bone.name">

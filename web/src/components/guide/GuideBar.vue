@@ -43,7 +43,8 @@ useIntervalFn(place, 500);
     </template>
     <template v-else>
       <p aria-live="polite">
-        <strong>That is a scene.</strong> Two keys and three choices. You can change each choice at any time, or undo it with Ctrl+Z.
+        <strong>That is a scene.</strong> Two keys and three choices. You can change each choice at any time, or undo it
+        with Ctrl+Z.
       </p>
       <button class="chip small" @click="guide.leave()">Done</button>
     </template>

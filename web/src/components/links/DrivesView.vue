@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** Who drives whom in the whole scene: drivers left, driven right. What is alike shares a place until it is opened. */
+/** All links of the scene: drivers left, driven channels right. Equal ones share a row until it is opened. */
 import { useElementSize } from "@vueuse/core";
 import { computed, ref } from "vue";
 import { isDial } from "@/api/dials";
@@ -124,9 +124,7 @@ function press(node: Node): void {
       </button>
       <button v-if="opened.size" class="chip small fold" @click="opened = new Set()">Merge equal parts</button>
     </div>
-    <p v-else>
-      No links yet. Drag from one object to another with the link tool, or drag a dial onto a value.
-    </p>
+    <p v-else>No links yet. Drag from one object to another with the link tool, or drag a dial onto a value.</p>
   </div>
 </template>
 

@@ -99,7 +99,7 @@ const allDriven = computed((): Place[] => {
   );
   return [driven.value, ...others.map((id) => ({ object: id, channel }))];
 });
-/** The formula of each, as they were drafted; what is typed is that of all. */
+/** The formula of each link as drafted; typing replaces all of them. */
 const drafts = ref<readonly string[]>([]);
 const formulas = (): string[] => allDriven.value.map((_, i) => drafts.value[i] ?? formula.value);
 /**

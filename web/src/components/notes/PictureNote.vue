@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** Where the note that is pointed at is in the picture: a ring around its object, as it is at the playhead. */
+/** The note under the pointer, in the picture: a ring around its object at the playhead. */
 import { computed } from "vue";
 import type { PictureView } from "@/composables/picture/usePictureView";
 import { IDENTITY } from "@/geometry/matrix";

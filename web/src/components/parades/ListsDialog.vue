@@ -167,7 +167,8 @@ async function keep(): Promise<void> {
 <template>
   <ElDialog v-model="open" :title="`Lists of ${thing.name}`" width="680" append-to-body>
     <p v-if="!columns.length">
-      A list gives each copy its own value: a text, a colour, a height. Choose a channel, then type values or paste a table column.
+      A list gives each copy its own value: a text, a colour, a height. Choose a channel, then type values or paste a
+      table column.
     </p>
     <div class="table">
       <table v-if="columns.length">

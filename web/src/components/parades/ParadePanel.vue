@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** How the picked parade is laid out, besides its values: figure, order, what is in front, its lists. */
+/** The arrangement of the selected parade, apart from its values: figure, order, painting order and lists. */
 import { computed, ref } from "vue";
 import { type Arrange, arrangementOf, ORDERS, paradeOf } from "@/api/parades";
 import type { Parade } from "@/api/types";

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** Says that what is seen is not kept, with one click to key it or let it go. */
+/** Says that a trial change is not stored, with buttons to key or cancel it. */
 import { useScene } from "@/stores/scene";
 
 const scene = useScene();

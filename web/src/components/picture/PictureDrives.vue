@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** Who drives the picked thing, and whom it drives, as threads through the picture. Dials hang at the left edge. */
+/** Links of the selected object, as threads through the picture. Dials are at the left edge. */
 import { computed } from "vue";
 import { valuesAt } from "@/api/motion";
 import { isDial } from "@/api/dials";

@@ -78,7 +78,7 @@ const rest = computed(() =>
   })),
 );
 
-/** Its drawn parts as they rest, pale: what is painted is the pose of this frame. */
+/** A figure's parts in the rest pose, pale, over the pose of this frame. */
 const ghosts = computed(() =>
   selection.tool !== "joints"
     ? []

@@ -78,7 +78,7 @@ function bracket(at: Point, index: number): string {
     <g class="pivot" :class="{ tool: selection.tool === 'pivot' }">
       <circle class="disc" :cx="pivot.x" :cy="pivot.y" r="5.500" />
       <path :d="`M${pivot.x - 9} ${pivot.y}h18M${pivot.x} ${pivot.y - 9}v18`" />
-      <!-- Only under its own tool: the middle of a thing is where a hand takes it to move it. -->
+      <!-- Only under its own tool: the centre of an object is where it is grabbed to move it. -->
       <circle
         v-if="selection.tool === 'pivot'"
         class="grab"

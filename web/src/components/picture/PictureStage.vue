@@ -102,7 +102,7 @@ const box = computed(() =>
   scene.motion && selection.object ? boxOf(scene.motion, selection.object.id, playback.frame, scene.parts) : null,
 );
 const matrix = computed(() =>
-  // The camera is taken hold of on the whole stage: what it sees fills the picture.
+  // The camera is dragged on the whole stage: its own view fills the picture.
   scene.motion && selection.object && (!isCamera(selection.object) || onStage.value)
     ? viewOf(scene.motion, selection.object.id, playback.frame)
     : null,

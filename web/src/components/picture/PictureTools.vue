@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** The tools at the left of the picture: what a press in it does. */
+/** The tools at the left of the picture: they decide what a press does. */
 import { useElementSize } from "@vueuse/core";
 import { computed, ref } from "vue";
 import { isFigure } from "@/api/kinds";

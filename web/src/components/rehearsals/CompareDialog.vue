@@ -42,7 +42,7 @@ const VIEWS: readonly { view: View; says: string; about: string; key: string }[]
   },
   { view: "wipe", says: "Wipe", about: "One on each side of a line that you drag", key: "3" },
 ];
-/** The objects that differ themselves, and the one at hand. */
+/** The objects that differ, and the current one. */
 const paths = computed(() => {
   const found = rehearsals.differences.flatMap((one) => (one.object && one.what === "channel" ? [one.object] : []));
   return showsPaths.value ? [...new Set([...found, ...(selection.objectId ? [selection.objectId] : [])])] : [];

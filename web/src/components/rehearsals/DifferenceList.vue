@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** Differences between two versions, thing by thing; what is ticked can be brought back. */
+/** Differences between two versions, by object; ticked ones can be restored. */
 import { computed } from "vue";
 import type { DifferenceWords } from "@/api/types";
 import { apart, differenceKey, grouped, where } from "@/geometry/differences";

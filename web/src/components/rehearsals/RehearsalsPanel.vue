@@ -61,7 +61,8 @@ const stillOf = (one: RehearsalWords): string => `/api/scenes/${scene.id}/rehear
         </div>
         <VariantActions class="variant" />
         <p v-if="!rehearsals.list.length" class="none">
-          Save a version before you change the scene, then compare both: side by side, overlaid, or with a wipe. You can restore the whole version, one object or one channel.
+          Save a version before you change the scene, then compare both: side by side, overlaid, or with a wipe. You can
+          restore the whole version, one object or one channel.
         </p>
         <ul>
           <li v-for="one in rehearsals.list" :key="one.id" class="card">

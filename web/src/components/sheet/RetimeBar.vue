@@ -102,7 +102,7 @@ function nudge(side: "all" | "end", by: number): void {
   if (wanted.length) void scene.edit(wanted);
 }
 
-/** Play it as it is keyed again. */
+/** Play the keys at their own pace again. */
 const reset = (): void => void scene.edit(edits(PLAIN));
 const name = computed(() => `${props.lane.thing.name}${props.lane.row ? ` ${props.lane.row.name.toLowerCase()}` : ""}`);
 </script>

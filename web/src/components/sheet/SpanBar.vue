@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** When an object is shown: what lies outside its span is hatched, and its ends can be dragged. */
+/** The span of an object: frames outside it are hatched, and its ends can be dragged. */
 import { beginDrag } from "@/composables/useDrag";
 import { computed, ref } from "vue";
 import { type Span, spanOf } from "@/api/spans";

@@ -72,7 +72,7 @@ function copiesOf(lane: Lane): number {
   const near = opened.value.has(lane.thing.id) || selection.objectId === lane.thing.id;
   if (lane.row || !isParade(lane.thing) || !near || !selection.copyLanes) return 0;
   const baked = scene.calmMotion?.objects.get(lane.thing.id)?.channels;
-  // Where nothing is keyed and nothing is later, there is nothing to see.
+  // Without keys and delays, the lane is empty.
   const parts = withParts(lane.thing.id, scene.parts).slice(1);
   const keyed = parts.some((id) => Object.values(scene.byId.get(id)?.channels ?? {}).some((one) => one.keys.length));
   if (!keyed && !baked?.["copies.lag"]?.data.some((lag) => lag !== 0)) return 0;

@@ -13,7 +13,7 @@ const scene = useScene();
 const apart = computed(() => (sounds.beat ? (playback.fps * 60) / sounds.beat.minute : 0));
 const set = (change: Partial<Beat>): void =>
   void sounds.setBeat({ minute: 120, first: 0, bar: 4, ...sounds.beat, ...change });
-/** Of a loop: as many whole bars as are nearest to how long it is now. */
+/** For a loop: the whole number of bars nearest to its current length. */
 const bars = computed(() => {
   if (!sounds.beat) return null;
   const bar = apart.value * sounds.beat.bar;

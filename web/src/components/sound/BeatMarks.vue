@@ -14,7 +14,7 @@ const time = useTimeView();
 const held = ref<{ from: number; to: number } | null>(null);
 const x = (frame: number): number => AIR + frame * time.perFrame - time.scroll;
 const seen = (frame: number): boolean => x(frame) >= 0 && x(frame) <= time.room + 2 * AIR;
-/** Beats that lie too near one another to be told apart are not drawn. */
+/** Beats that are too close to distinguish are not drawn. */
 const beats = computed(() => {
   const near = sounds.beatFrames.filter((one) => seen(one.frame));
   return near.length * 4 < time.room ? near : near.filter((one) => one.bar);

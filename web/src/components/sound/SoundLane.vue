@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** A sound on the time sheet: what it looks like, moved by its middle and trimmed by its ends. */
+/** A sound on the time sheet: its waveform, moved by its middle and trimmed by its ends. */
 import { useElementSize } from "@vueuse/core";
 import { computed, ref, watchEffect } from "vue";
 import type { Edit, KeptSound } from "@/api/types";

@@ -42,7 +42,7 @@ function rename(one: KeptSound, name: string | null): void {
   renaming.value = null;
   if (name) void sounds.change(one, { name });
 }
-/** A dial that follows a sound: what reads it moves with what is heard. */
+/** A dial that follows a sound: channels that read it move with the loudness. */
 const follow = (one: KeptSound): Promise<void> =>
   withDial({ name: `${one.name} level`, channel: still(0), follows: { ...FOLLOWS, sound: one.id } });
 /** A dial for the loudness of a sound, to be keyed. */
@@ -171,7 +171,8 @@ const asLong = (one: KeptSound): void =>
         </template>
       </article>
       <p v-if="!sounds.list.length" class="none">
-        Drop a sound file on the page (WAV, MP3, Ogg, FLAC), or use a shipped one. It is stored with the scene, plays in sync with the playhead, and is included in exported films.
+        Drop a sound file on the page (WAV, MP3, Ogg, FLAC), or use a shipped one. It is stored with the scene, plays in
+        sync with the playhead, and is included in exported films.
       </p>
       <div class="buttons">
         <button class="chip" @click="chooser?.click()">Choose a file…</button>

@@ -43,9 +43,7 @@ async function keep(): Promise<void> {
 
 <template>
   <ElDialog v-model="open" title="Own font file" width="420" append-to-body>
-    <p>
-      A TrueType or OpenType file (.ttf, .otf) of at most 6 MB. It is stored with the scene.
-    </p>
+    <p>A TrueType or OpenType file (.ttf, .otf) of at most 6 MB. It is stored with the scene.</p>
     <input type="file" accept=".ttf,.otf" aria-label="Font file" @change="choose" />
     <label
       >Licence

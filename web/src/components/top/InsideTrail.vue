@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** The scenes that lead to the one at hand: a click goes back out. */
+/** The scenes around the current one: a click goes back out. */
 import { useInside } from "@/stores/inside";
 
 const inside = useInside();

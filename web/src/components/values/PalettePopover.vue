@@ -22,7 +22,7 @@ function choose(hex: string): void {
   if (hex !== props.hex) emit("choose", hex);
 }
 
-/** Keep the colour with the scene, or let it go. */
+/** Add the colour to the scene's palette, or remove it. */
 function keep(): void {
   const colours = kept.value ? palette.value.filter((one) => one !== props.hex) : [...palette.value, props.hex];
   void scene.edit([{ edit: "set-palette", colours }]);

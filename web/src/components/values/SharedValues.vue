@@ -25,7 +25,7 @@ const look = (one: SharedChannel, wish: TypedChange | null): void =>
 const recolour = (one: SharedChannel, hex: string) =>
   scene.edit([several.wish(one.words.name, { how: "set", value: hex })]);
 
-/** Two lengths side by side are told apart by their names; a lone one says its unit. */
+/** Two lengths side by side are distinguished by their names; a single one shows its unit. */
 const unitOf = (row: SharedRow, one: SharedChannel): string =>
   row.channels.filter((other) => other.words.unit === "px").length > 1 ? one.words.label : one.words.unit;
 const digitsOf = ({ words }: SharedChannel): number =>

@@ -87,10 +87,10 @@ function digits(channel: ChannelWords): number {
   if (channel.step < 0.1 && channel.shown === 1) return 2;
   return channel.step >= 1 && channel.unit === "" ? 0 : 1;
 }
-/** Two lengths side by side are told apart by their names; a lone one says its unit. */
+/** Two lengths side by side are distinguished by their names; a single one shows its unit. */
 const unitOf = (channel: ChannelWords): string =>
   props.row.channels.filter((one) => one.unit === "px").length > 1 ? channel.label : channel.unit;
-/** A number as it is given: what counts goes from one whole number to another. */
+/** A number for display: counts change in whole numbers. */
 const given = (channel: ChannelWords, value: number): number => (channel.whole ? Math.round(value) : value);
 const scrub = (channel: ChannelWords, value: number | null): void =>
   value === null ? scene.letGo() : changing.show(props.thing, { [channel.name]: given(channel, value) }, false);

@@ -108,7 +108,8 @@ function flip(axis: "x" | "y"): void {
       </template>
     </div>
     <p v-else class="empty">
-      Select an object in the picture or the Troupe to edit its values at this frame. Click the leaf beside a value to key it.
+      Select an object in the picture or the Troupe to edit its values at this frame. Click the leaf beside a value to
+      key it.
     </p>
   </section>
 </template>

@@ -168,7 +168,7 @@ function leave(): void {
   if (scene.look && !scene.look.said) scene.letGo();
 }
 
-/** See the move as it is beside the move with another feel. */
+/** Compare the current move with another feel. */
 function compare(feel: Choice): void {
   leave();
   const now = feels.value.find((one) => one.name === current.value)?.label ?? "what it is now";

@@ -126,7 +126,8 @@ const taken = computed(() => vocabulary.ownFeels.some((feel) => feel.name === na
     @closed="emit('leave')"
   >
     <p>
-      Click to add a point, drag to move it, double-click to remove it. The first key is on the left, the next on the right; the two lines are their values.
+      Click to add a point, drag to move it, double-click to remove it. The first key is on the left, the next on the
+      right; the two lines are their values.
     </p>
     <svg
       ref="area"

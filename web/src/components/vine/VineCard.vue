@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** One card of the vine: the curve as it is after a step, and what can be done to that step. */
+/** A card of the vine: the curve after it, and its commands. */
 import { computed } from "vue";
 import LeafMark from "@/components/common/LeafMark.vue";
 import { curvePath } from "@/geometry/curves";

@@ -15,23 +15,23 @@ export interface Progress {
 export const progress = shallowRef<Progress | null>(null);
 /** Sentences about what came of it. */
 export const said = shallowRef<readonly string[]>([]);
-/** What came of a drawing or a scene that was brought in, for as long as it is looked at. */
+/** The result of importing a drawing or scene, while its dialog is open. */
 export interface Report {
   readonly name: string;
   readonly parts: readonly { readonly id: string; readonly name: string; readonly depth: number }[];
   readonly lost: readonly string[];
 }
 export const report = shallowRef<Report | null>(null);
-/** A table that waits to be told which of its columns goes where. */
+/** A table that waits until its columns are assigned. */
 export const table = shallowRef<{
   readonly name: string;
   readonly words: TableWords;
   readonly sound: KeptSound | null;
 } | null>(null);
-/** Files dropped before their scene was open: it takes them as soon as it is. */
+/** Files dropped before their scene was open: they are imported once it is. */
 export const later = shallowRef<readonly File[]>([]);
 
-/** Say one more thing. */
+/** Add a message. */
 export const say = (sentence: string): void => void (said.value = [...said.value, sentence]);
 /** Say what is wrong with a file. */
 export const sayWrong = (file: File, error: unknown): void =>

@@ -20,7 +20,7 @@ export type CurveGrip = { readonly channel: string; readonly key: Key } & (
 );
 export type HandleGrip = Extract<CurveGrip, { kind: "out" | "in" }>;
 
-/** Of picked keys and handles; `scale` tells how pixels are frames and values. */
+/** Edits of the selected keys and handles; `scale` converts pixels to frames and values. */
 export function useCurveEdits(scale: () => CurveScale) {
   const scene = useScene();
   const selection = useSelection();

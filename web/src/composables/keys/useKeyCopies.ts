@@ -89,7 +89,7 @@ export function useKeyCopies() {
     return at(channel);
   }
 
-  /** Paste onto the picked object, as it is. */
+  /** Paste onto the selected object. */
   async function paste(): Promise<void> {
     if (selection.objectId)
       await scene.edit(pasteEdits({ replace: false, place: "exact", delay: 0, onto: [selection.objectId] }));

@@ -13,7 +13,7 @@ export function usePointBox(
   /** Two opposite corners of the box, in the picture. */
   const box = shallowRef<{ readonly from: Point; readonly to: Point } | null>(null);
 
-  /** Pick what is in the box; with Shift, besides what is picked already. */
+  /** Select the points in the box; with Shift, add them to the selection. */
   function beginBox(event: PointerEvent): void {
     const from = toPicture(event);
     const before = event.shiftKey ? [...outline.picked] : [];

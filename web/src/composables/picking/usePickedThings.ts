@@ -7,7 +7,7 @@ import type { useScene } from "@/stores/scene";
 
 type SceneStore = ReturnType<typeof useScene>;
 
-/** `beforePick` is told which object is to be picked, and whether picked keys are to be kept. */
+/** `beforePick` is called with the object about to be selected, and whether selected keys are kept. */
 export function usePickedThings(scene: SceneStore, beforePick: (id: string | null, keepKeys: boolean) => void) {
   const objectId = ref<string | null>(null);
   /** What is picked together with it. */

@@ -8,14 +8,14 @@ import { useScene } from "@/stores/scene";
 import { useSelection } from "@/stores/selection";
 
 const PIXEL = 0.1;
-/** A place in the picture as it is kept. */
+/** A stored position in the picture. */
 export const rounder = (p: Point): Point => ({ x: rounded(p.x, PIXEL), y: rounded(p.y, PIXEL) });
 
 export function useDrawnOutline() {
   const scene = useScene();
   const selection = useSelection();
 
-  /** Add it and pick it: what is closed is filled, what is open is a line. */
+  /** Add the outline and select it: closed ones are filled, open ones are lines. */
   async function keep(what: Pick<Extract<Edit, { edit: "draw-outline" }>, "d" | "hand">, closed: boolean) {
     const { hex, name } = nextColour(scene.objects.length);
     const id = newId();

@@ -17,7 +17,7 @@ export function useGrips() {
   const selection = useSelection();
   const playback = usePlayback();
 
-  /** The picked object as it is at the playhead. */
+  /** The selected object at the playhead. */
   function held(): Held | null {
     const motion = scene.motion;
     const thing = selection.object;

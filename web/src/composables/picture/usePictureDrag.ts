@@ -1,4 +1,4 @@
-/** Dragging in the picture: what is grabbed, what it would change, and making the change when it is released. */
+/** Dragging in the picture: the grabbed object, the preview, and the edit on release. */
 import { ref, shallowRef } from "vue";
 import { isCamera } from "@/api/kinds";
 import { type Grip, ROW, useGrips } from "@/composables/picture/useGrips";

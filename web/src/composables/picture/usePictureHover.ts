@@ -1,4 +1,4 @@
-/** What is told under the pointer while nothing is pressed. */
+/** Tooltips under the pointer while nothing is pressed. */
 import { ref } from "vue";
 import type { Drawing } from "@/composables/picture/useDrawing";
 import type { PictureDrag } from "@/composables/picture/usePictureDrag";

@@ -29,11 +29,11 @@ export function usePicturePicking(at: (event: PointerEvent | MouseEvent) => Poin
 
   const reach = (): number => NEAR / scale();
 
-  /** The foremost thing at a point of the picture; what is locked is looked through. */
+  /** The foremost object at a point of the picture; locked objects are skipped. */
   const foremost = (point: Point): string | null =>
     scene.motion ? topmostAt(scene.motion, playback.frame, point, reach(), scene.locked) : null;
 
-  /** The thing under the pointer, as a click would pick it. */
+  /** The object under the pointer, as a click would select it. */
   function underPointer(event: PointerEvent | MouseEvent): string | null {
     const found = foremost(at(event));
     return found && (onPicked(found) ? selection.objectId : pickable(found));

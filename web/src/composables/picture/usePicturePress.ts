@@ -1,4 +1,4 @@
-/** What a press in the picture does, by the tool at hand. */
+/** A press in the picture, by the current tool. */
 import type { Ref } from "vue";
 import { holdsNumbers } from "@/api/channels";
 import { isParade } from "@/api/kinds";
@@ -59,7 +59,7 @@ export function usePicturePress({ stage, canvas, at, view, picking, drag, boxing
     pressObjects(event);
   }
 
-  /** With the tool for points: another object's outline, or a box around some points of the one at hand. */
+  /** With the point tool: another object's outline, or a box around points of the current one. */
   function pressPoints(event: PointerEvent): void {
     const other = picking.underPointer(event);
     if (other && other !== selection.objectId) selection.pick(other);

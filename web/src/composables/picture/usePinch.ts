@@ -3,7 +3,7 @@ import { distance, type Point } from "@/geometry/matrix";
 
 const middle = ([a, b]: readonly Point[]): Point => ({ x: (a!.x + b!.x) / 2, y: (a!.y + b!.y) / 2 });
 
-/** `pinched` is told where the middle of the fingers was and is on the screen, and by how much they went apart. */
+/** `pinched` receives the old and new centre of the fingers on the screen, and the change of their distance. */
 export function usePinch(pinched: (was: Point, is: Point, factor: number) => void) {
   const fingers = new Map<number, Point>();
   const isPinching = (): boolean => fingers.size > 1;

@@ -1,4 +1,4 @@
-/** Reading the rules of the picked object: what they act on, and what their settings are at the playhead. */
+/** Rules of the selected object: their channels, and their settings at the playhead. */
 import { writtenAt, valuesAt } from "@/api/motion";
 import type { Channel, Rule, RuleWords, SceneObject, SettingWords } from "@/api/types";
 import { rgbaOf } from "@/geometry/colour";
@@ -28,7 +28,7 @@ export function useRuleReading() {
   const onChannel = (thing: SceneObject, channel: string): Rule[] =>
     thing.rules.filter((rule) => acts(thing, rule, channel));
 
-  /** A setting as it is written down: a word, or a channel. */
+  /** A stored setting: a word or a channel. */
   const settingOf = (rule: Rule, name: string): Channel | string | undefined =>
     rule.settings?.[name] as Channel | string | undefined;
   const keysOf = (rule: Rule, name: string) => {

@@ -22,7 +22,7 @@ export function useRuleSummary({ wordsOf, settingOf, numberOf }: ReturnType<type
     return names === "formula" ? String(written ?? setting.default) : null;
   }
 
-  /** The rule in one line, as it is at the playhead. */
+  /** The rule in one line, at the playhead. */
   function summaryOf(rule: Rule, channel: ChannelWords): string {
     const words = wordsOf(rule);
     if (!words) return "";

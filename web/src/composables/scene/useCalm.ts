@@ -1,4 +1,4 @@
-/** Following what changes often at a calmer pace: what is read beside the picture leaves the picture its time. */
+/** Follow frequent changes at a slower pace, so that panels leave the picture its time. */
 import { useTimeoutFn } from "@vueuse/core";
 import { nextTick, type Ref, shallowRef, watch } from "vue";
 

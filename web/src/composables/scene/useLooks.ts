@@ -12,7 +12,7 @@ export interface Look {
 }
 
 export interface LooksOptions {
-  /** Whether others have changed what some edits are of, so that there is nothing to look at. */
+  /** True if others have changed the objects of some edits, so that no preview is possible. */
   readonly isOvertaken: (edits: Edit[]) => boolean;
   /** Whether an edit of this page is on its way. */
   readonly isSaving: () => boolean;
@@ -75,7 +75,7 @@ export function useLooks(
    */
   const ownEditSince = (asked: number): boolean => isSaving() || revision.value !== asked;
 
-  /** Go back to the picture as it is kept. */
+  /** Return to the stored state of the picture. */
   function letGo(): void {
     look.value = null;
     looked.value = null;

@@ -20,7 +20,7 @@ export function useOvertaking(ids: () => ReadonlySet<string>) {
     if (dragging) overtaking = { who, touched };
   }
 
-  /** Who changed, during the drag at hand, what some edits are of; null if nobody did. */
+  /** Who changed the objects of some edits during the current drag; null if nobody did. */
   const whoOvertook = (edits: readonly object[]): string | null =>
     overtaking && concern(edits, overtaking.touched, ids()) ? overtaking.who : null;
 

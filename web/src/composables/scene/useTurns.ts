@@ -1,7 +1,7 @@
 /** Doing one object after the other, so that each begins with what the one before left. */
 import { ref } from "vue";
 
-/** `failed` is told what goes wrong; `done` when something went well. */
+/** `failed` receives the error; `done` is called on success. */
 export function useTurns(failed: (error: unknown) => Promise<void>, done: () => void) {
   /** How many of those that save something wait or are under way. */
   const waiting = ref(0);

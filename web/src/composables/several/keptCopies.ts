@@ -18,7 +18,7 @@ export function keepCopies(copied: KeptCopies): void {
   try {
     localStorage.setItem(PLACE, JSON.stringify(copied));
   } catch {
-    // There is no room for it there; what was kept before must not be taken for it.
+    // There is no room for it; the earlier copy must not be mistaken for it.
     localStorage.removeItem(PLACE);
   }
 }

@@ -54,7 +54,7 @@ export function useCopies() {
     if (await copy()) await several.remove();
   }
 
-  /** Put what was copied into this scene, and tell what it leans on that is not here. */
+  /** Paste the copied objects into this scene, and report their missing dependencies. */
   async function paste(): Promise<void> {
     const copied = keptCopies();
     if (!copied) {

@@ -18,7 +18,7 @@ export function usePicked() {
     const under = new Set(selection.picked.flatMap((id) => withParts(id, scene.parts).slice(1)));
     return selection.picked.flatMap((id) => (under.has(id) ? [] : (scene.byId.get(id) ?? [])));
   }
-  /** Those that are not locked, and no camera: what can be moved, turned and sized. */
+  /** Selected objects that can be moved, rotated and scaled: neither locked nor a camera. */
   const free = (): string[] => selection.picked.filter((id) => !scene.locked.has(id) && !isCamera(scene.byId.get(id)));
   /** The same as `together`, of those that are free. */
   const handled = () => ({ ...together(), objects: free() });

@@ -33,7 +33,7 @@ export function useSharedKeys() {
       .map((one) => one.name)
       .filter((name) => name !== "outline" && name !== "look");
 
-  /** Key a row of all of them that have it as it is, or take those keys away if all have one here. */
+  /** Key a shared row at its current value, or remove its keys if all have one at this frame. */
   async function toggleKeys(row: string): Promise<void> {
     const frame = playback.frame;
     const all = selection.picked.flatMap((id) => {

@@ -28,7 +28,7 @@ export const KINDS: readonly Kind[] = [
   { kind: "figure", label: "Figure that walks…", icon: "figure" },
 ];
 
-/** Colours that new objects take in turn, so that two of them can be told apart. */
+/** Colours of new objects in turn, so that neighbours differ. */
 const COLOURS = [
   { hex: "#F2932B", name: "Orange" },
   { hex: "#3F8F63", name: "Green" },
@@ -42,7 +42,7 @@ export const isGivenName = (name: string): boolean =>
   COLOURS.some((one) => name.replace(/ \d+$/, "") === `${one.name} text`);
 const PLAIN_LINE = { cap: "round" as const, join: "round" as const, dash: [] as number[] };
 const NEW_TEXT: TextShape = { type: "text", text: "Text", font: "figtree", weight: 600, align: "middle", wrap: null };
-/** The colour, with its name, of the next new thing where there are this many already. */
+/** The colour and its name for the next object, by the number of existing ones. */
 export const nextColour = (count: number): { readonly hex: string; readonly name: string } =>
   COLOURS[count % COLOURS.length] ?? COLOURS[0];
 
