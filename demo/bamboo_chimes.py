@@ -32,8 +32,8 @@ def clapper() -> list[Data]:
     """The disc in the middle, and the leaf below it that catches the wind."""
     # It turns to the right for an object that hangs to go to the left.
     knocks = [(float(frame), -side * REACH, "slow-out-in") for frame, side in KNOCKS]
-    way = keys((0, 0.0, "slow-out-in"), (16, 6.0, "slow-in"), *knocks, (164, 4.0, "slow-out-in"), (LENGTH - 1, 0.0))
-    hung = group("Clapper", parent="Chimes", y=14.0, rotation=way)
+    direction = keys((0, 0.0, "slow-out-in"), (16, 6.0, "slow-in"), *knocks, (164, 4.0, "slow-out-in"), (LENGTH - 1, 0.0))
+    hung = group("Clapper", parent="Chimes", y=14.0, rotation=direction)
     string = box("Clapper string", 3, 430, parent="Clapper", y=215.0, fill="#6E5A3C")
     disc = ellipse("Clapper disc", 74, 60, parent="Clapper", y=214.0, fill="#8A5A2C", stroke="#5B3A1A", stroke_width=3)
     leaf = outline("Wind leaf", "M0 -70 C52 -40 46 40 0 86 C-46 40 -52 -40 0 -70 Z", parent="Clapper", y=468.0, fill=PALETTE["leaf"])
@@ -74,5 +74,5 @@ def make() -> Data:
     beam = blended(box("Beam", 720, 44, 0.4, parent="Chimes", y=0.0, fill="#8A5A2C"), "linear", (0, -22, 0, 22), (0, "#A8733E"), (1, "#6B4320"))
     whole = ruled(group("Chimes", x=640.0, y=110.0), look("shadow", dx=26, dy=34, blur=16, colour="#5B4A2A", opacity=0.28))
     parts = [part for side in (-1, 1) for number in (1, 0) for part in tube(side, number)]
-    made = scene("Bamboo chimes", LENGTH, [sky, sun, hills, *leaves(), whole, *clapper(), *parts, beam], "#F6D9A8")
-    return made | {"blur": {"samples": 12, "shutter": 180}}
+    created = scene("Bamboo chimes", LENGTH, [sky, sun, hills, *leaves(), whole, *clapper(), *parts, beam], "#F6D9A8")
+    return created | {"blur": {"samples": 12, "shutter": 180}}

@@ -69,17 +69,17 @@ def rule(kind: str, *channels: str, **settings: Any) -> Data:
     return {"id": f"{kind}-{'-'.join(channels).replace('.', '-')}", "kind": kind, "channels": list(channels), "settings": settings}
 
 
-def ruled(thing: Data, *rules: Data) -> Data:
+def ruled(obj: Data, *rules: Data) -> Data:
     """The object with rules on it."""
-    return thing | {"rules": list(rules)}
+    return obj | {"rules": list(rules)}
 
 
-def blended(thing: Data, kind: str, ends: tuple[float, float, float, float], *stops: tuple[float, str]) -> Data:
+def blended(obj: Data, kind: str, ends: tuple[float, float, float, float], *stops: tuple[float, str]) -> Data:
     """The shape with a gradient for its fill: x and y of both ends in its own space, and the place and colour of each stop."""
     channels = dict(zip(("fill.from.x", "fill.from.y", "fill.to.x", "fill.to.y"), ends, strict=True))
     for number, (place, colour) in enumerate(stops, 1):
         channels |= {f"fill.{number}.place": place, f"fill.{number}.colour": colour}
-    return thing | {"paints": {"fill": {"kind": kind, "stops": len(stops)}}, "channels": thing["channels"] | channels}
+    return obj | {"paints": {"fill": {"kind": kind, "stops": len(stops)}}, "channels": obj["channels"] | channels}
 
 
 def look(kind: str, **settings: Any) -> Data:

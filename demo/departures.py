@@ -14,7 +14,7 @@ def plate() -> list[Data]:
     falls = keys((6, -420.0), (7, -420.0))
     hung = group("Board", x=PLATE_X, y=falls)
     planks = [box(f"Plank {n}", 460, 84, 0.12, parent="Board", y=(n - 2) * 88.0, fill="#7A5330") for n in (1, 2, 3)]
-    shaded = [blended(one, "linear", (0, -42, 0, 42), (0, "#94683D"), (0.5, "#7D5530"), (1, "#694424")) for one in planks]
+    shaded = [blended(plank, "linear", (0, -42, 0, 42), (0, "#94683D"), (0.5, "#7D5530"), (1, "#694424")) for plank in planks]
     ropes = [box(f"Rope {side}", 9, 700, parent="Board", x=x, y=-440.0, fill="#C9B187") for side, x in (("left", -170.0), ("right", 170.0))]
     nails = [
         ellipse(f"Nail {n}", 13, 13, parent="Board", x=x, y=y, fill="#3B2A18")

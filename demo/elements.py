@@ -235,9 +235,9 @@ WORDS: tuple[tuple[str, str, Any], ...] = (
 
 def texts() -> dict[str, str]:
     """File name → text of every element."""
-    found = {}
+    result = {}
     for n, (label, about, make) in enumerate(WORDS, start=1):
         name = label.lower().replace(" ", "-")
         data = {"name": name, "label": label, "about": about, "scene": small(label, *make())}
-        found[f"{n:02}-{name}.json"] = json.dumps(data, ensure_ascii=False, indent=1) + "\n"
-    return found
+        result[f"{n:02}-{name}.json"] = json.dumps(data, ensure_ascii=False, indent=1) + "\n"
+    return result

@@ -97,7 +97,7 @@ def backdrop() -> Data:
 
 def picture(name: str, pictures: list[Data], width: float, height: float, **channels) -> Data:
     """An object that shows some pictures."""
-    content = {"pictures": [one["id"] for one in pictures]}
+    content = {"pictures": [item["id"] for item in pictures]}
     return {
         "id": name.lower().replace(" ", "-"),
         "name": name,
@@ -126,4 +126,4 @@ def make() -> Data:
         PALETTE["sky"],
     )
     # The wings go up as they came down: such pages are one picture, kept once.
-    return whole | {"pictures": list({one["id"]: one for one in (*pages, morning)}.values())}
+    return whole | {"pictures": list({item["id"]: item for item in (*pages, morning)}.values())}

@@ -25,7 +25,7 @@ def blossom() -> str:
 
 
 def make() -> Data:
-    one = outline("Blossom", blossom(), parent="Rings", fill=PALETTE["hibiscus"])
+    item = outline("Blossom", blossom(), parent="Rings", fill=PALETTE["hibiscus"])
     rings = parade(
         "Rings",
         {
@@ -45,4 +45,4 @@ def make() -> Data:
         to_rotation=216,
         shift=keys((0, 0.0), (LENGTH, 2.0), after="climb"),
     )
-    return scene("Hypnotic hibiscus", LENGTH, [one, rings, ellipse("Pollen", 14, 14, x=640, y=360, fill=PALETTE["mango"])], PALETTE["hibiscus"])
+    return scene("Hypnotic hibiscus", LENGTH, [item, rings, ellipse("Pollen", 14, 14, x=640, y=360, fill=PALETTE["mango"])], PALETTE["hibiscus"])

@@ -38,7 +38,7 @@ def clearing() -> list[Data]:
 
 def lanterns() -> list[Data]:
     """Three lanterns: how bright they are is how loud the drum is."""
-    found = []
+    result = []
     for n, (x, y, size) in enumerate(((250, 210, 54), (645, 150, 66), (1030, 220, 54)), 1):
         string = box(f"Lantern {n} string", 3, y - 40, x=x, y=(y + 40) / 2 - size / 2, fill="#23382F")
         glow = look(
@@ -46,8 +46,8 @@ def lanterns() -> list[Data]:
         )
         lit = rule("link", "opacity", formula="0.45 + 0.55 * {Drum}")
         lamp = ellipse(f"Lantern {n}", size, size * 1.2, x=x, y=y, fill="#FFC860", stroke="#8A5A2C", stroke_width=3)
-        found += [string, ruled(lamp, lit, glow)]
-    return found
+        result += [string, ruled(lamp, lit, glow)]
+    return result
 
 
 def log() -> list[Data]:
@@ -82,15 +82,15 @@ def coati() -> list[Data]:
 
 def arms() -> list[Data]:
     """In front of the log, each with a stick."""
-    found = []
-    for side, x, way in (("Left", -50.0, 1), ("Right", 54.0, -1)):
+    result = []
+    for side, x, direction in (("Left", -50.0, 1), ("Right", 54.0, -1)):
         arm = f"Coati {side.lower()} arm"
-        found += [
+        result += [
             group(arm, parent="Coati", x=x, y=-100.0),
-            box(f"Coati {side.lower()} stick", 9, 74, 1.0, parent=arm, x=-8.0 * way, y=66, rotation=14.0 * way, fill="#E7C890"),
+            box(f"Coati {side.lower()} stick", 9, 74, 1.0, parent=arm, x=-8.0 * direction, y=66, rotation=14.0 * direction, fill="#E7C890"),
             box(f"Coati {side.lower()} sleeve", 27, 62, 1.0, parent=arm, y=20, fill="#8E4F24"),
         ]
-    return found
+    return result
 
 
 def frog() -> list[Data]:
@@ -120,8 +120,8 @@ def make() -> Data:
     follow = {"sound": "drum", "attack": 0.01, "release": 0.25}
     strokes = [
         {"edit": "keys-on-beats", "object": f"coati-{side}-arm", "channel": "rotation", "by": "sound:drum", "every": 2, "skip": skip}
-        | {"rest": 112.0 * way, "struck": 40.0 * way, "rise": 4, "fall": 7}
-        for side, skip, way in (("left", 0, 1), ("right", 1, -1))
+        | {"rest": 112.0 * direction, "struck": 40.0 * direction, "rise": 4, "fall": 7}
+        for side, skip, direction in (("left", 0, 1), ("right", 1, -1))
     ]
     edits = [
         {"edit": "add-sound", "sound": sound},

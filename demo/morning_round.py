@@ -139,14 +139,14 @@ def below() -> list[Data]:
         {"edit": "set-key", "object": "tapir", "channel": "x", "frame": float(LENGTH - 1), "value": 420.0},
     ]
     for n in range(6):
-        one = f"ant-{n + 1}"
+        item = f"ant-{n + 1}"
         edits += [
-            {"edit": "add-figure", "id": one, "name": f"Ant {n + 1}", "starter": "six-legs", "x": -60.0, "y": 690.0, "height": 38.0},
-            {"edit": "set-gait", "id": one, "preset": "tripod"},
-            {"edit": "set-setting", "object": one, "rule": "gait", "setting": "phase", "value": 57.0 * n},
-            {"edit": "set-key", "object": one, "channel": "x", "frame": 0.0, "value": 60.0 + 92.0 * n, "ease": "linear"},
-            {"edit": "set-key", "object": one, "channel": "x", "frame": float(LENGTH - 1), "value": 560.0 + 92.0 * n},
-            {"edit": "set-ends", "object": one, "channel": "x", "before": {"mode": "coast"}, "after": {"mode": "coast"}},
+            {"edit": "add-figure", "id": item, "name": f"Ant {n + 1}", "starter": "six-legs", "x": -60.0, "y": 690.0, "height": 38.0},
+            {"edit": "set-gait", "id": item, "preset": "tripod"},
+            {"edit": "set-setting", "object": item, "rule": "gait", "setting": "phase", "value": 57.0 * n},
+            {"edit": "set-key", "object": item, "channel": "x", "frame": 0.0, "value": 60.0 + 92.0 * n, "ease": "linear"},
+            {"edit": "set-key", "object": item, "channel": "x", "frame": float(LENGTH - 1), "value": 560.0 + 92.0 * n},
+            {"edit": "set-ends", "object": item, "channel": "x", "before": {"mode": "coast"}, "after": {"mode": "coast"}},
         ]
     return edits
 
@@ -191,8 +191,8 @@ def make() -> Data:
         fill=PALETTE["canopy"],
     )
     begun = from_data(scene("Morning round", LENGTH, [*hills, *branch(), canopy], "#DDEBE2"))
-    made = apply_all(begun, _EDITS.validate_python([*below(), *postie()]))
-    data = to_data(made)
+    created = apply_all(begun, _EDITS.validate_python([*below(), *postie()]))
+    data = to_data(created)
     tints = [(who, part) for who in COATS for part in data["objects"] if part["id"].startswith(who)]
     for who, part in tints:
         fill = part.get("channels", {}).get("fill")
@@ -200,7 +200,7 @@ def make() -> Data:
             part["channels"]["fill"] = {"base": COATS[who][fill["base"]]}
     objects = data["objects"]
     # The near arm lies over the satchel.
-    at = next(n for n, one in enumerate(objects) if one["id"] == "postie-near-arm-hand")
+    at = next(n for n, obj in enumerate(objects) if obj["id"] == "postie-near-arm-hand")
     strap, *bag = satchel()
     data["objects"] = [*objects[:at], strap, *bag, *cap(), *objects[at:]]
     # Written as the files of people are: in the order of the model.

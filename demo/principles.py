@@ -236,9 +236,9 @@ WORDS: tuple[tuple[str, str, str, str, Any], ...] = (
 
 def texts() -> dict[str, str]:
     """File name → text of every principle."""
-    found = {}
+    result = {}
     for n, (label, about, ours, beware, make) in enumerate(WORDS, start=1):
         name = label.lower().replace(" ", "-")
         data = {"name": name, "label": label, "about": about, "ours": ours, "beware": beware, "scene": make()}
-        found[f"{n:02}-{name}.json"] = json.dumps(data, ensure_ascii=False, indent=1) + "\n"
-    return found
+        result[f"{n:02}-{name}.json"] = json.dumps(data, ensure_ascii=False, indent=1) + "\n"
+    return result

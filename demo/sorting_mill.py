@@ -90,8 +90,8 @@ def gear(name: str, at: tuple[float, float, float], formula: str, tint: str) -> 
 
 def parcel(n: int, tint: str) -> list[Data]:
     name = f"Parcel {n + 1}"
-    way = f"{{Left roller.rotation}} * {number(math.pi * ROLLER / 180)}"
-    travels = link(f"{number(ENTRY)} + ({number(n * PLACE)} + {way}) % {number(PARCELS * PLACE)}", "x")
+    direction = f"{{Left roller.rotation}} * {number(math.pi * ROLLER / 180)}"
+    travels = link(f"{number(ENTRY)} + ({number(n * PLACE)} + {direction}) % {number(PARCELS * PLACE)}", "x")
     stamped = link(f"step({CAM_X + 2:g}, {{{name}.x}})", "opacity")
     return [
         ruled(group(name, y=BELT_Y), travels),

@@ -7,9 +7,9 @@ from demo.build import Data
 def soft_flags() -> Data:
     """The signal tree with flags that are let down softly: nothing in it comes to a hard stop."""
     scene = signal_tree.make()
-    for thing in scene["objects"]:
-        if thing["name"] in ("Red flag", "Green flag"):
-            for key in thing["channels"]["y"]["keys"]:
+    for obj in scene["objects"]:
+        if obj["name"] in ("Red flag", "Green flag"):
+            for key in obj["channels"]["y"]["keys"]:
                 if key["frame"] == 24:
                     key["ease"] = "slow-out-in"
     return scene

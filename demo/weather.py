@@ -7,10 +7,10 @@ LENGTH = 240
 DAY = "#FFF3D6"
 
 
-def tinted(thing: Data, share: float = 0.7) -> Data:
+def tinted(obj: Data, share: float = 0.7) -> Data:
     """The object with its fill taking the dial Light."""
     tint = rule("tint", "fill", dial="light", share=share, neutral=DAY)
-    return thing | {"rules": [*thing.get("rules", []), tint]}
+    return obj | {"rules": [*obj.get("rules", []), tint]}
 
 
 def blown(base: float) -> Data:
@@ -67,7 +67,7 @@ def make() -> Data:
     wind = keys((0, 0.2, "slow-out-in"), (60, 0.25, "slow-out"), (92, 1.0, "slow-in"), (150, 0.3, "slow-out-in"), (239, 0.2))
     dusk = keys((48, 0.0, "slow-out-in"), (190, 1.0))
     light = keys((48, DAY, "slow-out-in"), (120, "#F7C08A", "slow-out-in"), (190, "#7C86C4"))
-    made = scene(
+    created = scene(
         "Weather",
         LENGTH,
         [
@@ -82,7 +82,7 @@ def make() -> Data:
         ],
         "#CFE6D8",
     )
-    return made | {
+    return created | {
         "dials": [
             {"id": "wind", "name": "Wind", "low": 0.0, "high": 1.0, "channel": wind},
             {"id": "dusk", "name": "Dusk", "unit": "%", "low": 0.0, "high": 1.0, "channel": dusk},

@@ -35,13 +35,13 @@ def stroke(pitch: float, hard: float) -> Array:
 def log_drum() -> Array:
     """Four bars that loop without a seam."""
     beat = 60 / PACE
-    found = np.zeros(round(BARS * 4 * beat * RATE))
+    result = np.zeros(round(BARS * 4 * beat * RATE))
     for bar in range(BARS):
         for at, end, hard in FILL if bar == BARS - 1 else PATTERN:
-            one = stroke(98.0 if end == "low" else 165.0, hard)
-            rows = (round((bar * 4 + at) * beat * RATE) + np.arange(len(one))) % len(found)
-            found[rows] += one
-    return found
+            item = stroke(98.0 if end == "low" else 165.0, hard)
+            rows = (round((bar * 4 + at) * beat * RATE) + np.arange(len(item))) % len(result)
+            result[rows] += item
+    return result
 
 
 def rain() -> Array:
@@ -51,17 +51,17 @@ def rain() -> Array:
     dice, count = np.random.default_rng(5), 10 * RATE
     hiss = sosfilt(butter(2, (900, 7000), "bandpass", fs=RATE, output="sos"), dice.normal(size=count)) * 0.12
     gusts = 0.8 + 0.2 * np.sin(2 * np.pi * np.arange(count) / count * 3)
-    found: Array = hiss * gusts
+    result: Array = hiss * gusts
     for at in dice.integers(0, count, 260):
         t = np.arange(round(0.05 * RATE)) / RATE
         drop = np.sin(2 * np.pi * dice.uniform(700, 2600) * t * (1 + 3 * t)) * np.exp(-t * 110) * dice.uniform(0.05, 0.35)
-        found[(at + np.arange(len(drop))) % count] += drop
-    return found
+        result[(at + np.arange(len(drop))) % count] += drop
+    return result
 
 
 def bird_calls() -> Array:
     """Two birds: one calls three notes that fall, the other answers with two that rise. Eight seconds."""
-    found = np.zeros(8 * RATE)
+    result = np.zeros(8 * RATE)
 
     def sing(at: float, notes: tuple[tuple[float, float, float, float], ...], loud: float) -> None:
         for begin, long, low, high in notes:
@@ -69,13 +69,13 @@ def bird_calls() -> Array:
             pitch = low + (high - low) * t / long + 60 * np.sin(2 * np.pi * 28 * t)
             shape = np.sin(np.pi * t / long) ** 0.6
             row = round((at + begin) * RATE)
-            found[row : row + len(t)] += loud * shape * np.sin(2 * np.pi * np.cumsum(pitch) / RATE)
+            result[row : row + len(t)] += loud * shape * np.sin(2 * np.pi * np.cumsum(pitch) / RATE)
 
     for at in (0.3, 4.2):
         sing(at, ((0.0, 0.22, 3100, 2500), (0.3, 0.22, 2900, 2300), (0.62, 0.4, 2600, 1900)), 0.5)
     for at in (2.3, 6.2):
         sing(at, ((0.0, 0.16, 3600, 4400), (0.24, 0.3, 3800, 4900)), 0.32)
-    return found
+    return result
 
 
 def write(name: str, samples: Array, codec: str, **options: str) -> None:

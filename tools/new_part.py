@@ -37,9 +37,9 @@ def make(part: str, name: str, root: Path = ROOT) -> list[Path]:
     heading, example = PARTS[part]
     guide = (root / "docs" / "extending.md").read_text(encoding="utf-8")
     section = re.split(r"^## ", guide, flags=re.MULTILINE)
-    (told,) = [one for one in section if one.startswith(f"{heading}\n")]
+    (report,) = [item for item in section if item.startswith(f"{heading}\n")]
     written: dict[Path, str] = {}
-    for place, kind, block in _blocks(_renamed(told, example, name)):
+    for place, kind, block in _blocks(_renamed(report, example, name)):
         path = root / place
         if kind == "python":
             if path.exists():
@@ -65,15 +65,15 @@ def _renamed(text: str, example: str, name: str) -> str:
 
 def _blocks(section: str) -> list[tuple[str, str, str]]:
     """The blocks of a section: the file each is about, "python" for a whole one or "diff" for lines to add, and its text."""
-    found, place = [], ""
+    result, place = [], ""
     for part in re.split(r"(```\w+\n.*?```)", section, flags=re.DOTALL):
         block = re.fullmatch(r"```(python|diff)\n(.*?)```", part, flags=re.DOTALL)
         if block is not None:
-            found.append((place, block[1], block[2]))
+            result.append((place, block[1], block[2]))
         else:
             named = re.findall(r"(?:\*\*New file\*\*|In) `([\w./-]+)`", part)
             place = named[-1] if named else place
-    return found
+    return result
 
 
 def _changed(before: str, block: str, place: str) -> str:
@@ -91,11 +91,11 @@ def main() -> int:
     parser.add_argument("name")
     options = parser.parse_args()
     try:
-        made = make(options.part, options.name)
+        created = make(options.part, options.name)
     except Refused as refusal:
         print(refusal, file=sys.stderr)
         return 1
-    for path in made:
+    for path in created:
         print(path.relative_to(ROOT))
     print("now: make types, then make test; docs/extending.md says what each file is for")
     return 0

@@ -75,19 +75,19 @@ def _options(options: argparse.Namespace, scene: Scene) -> Any:
     from vine_swing.formats.options import ExportOptions
 
     name = options.format or format_by_name(options.out.name).name
-    given: dict[str, Any] = {"format": name, "scale": options.scale, "background": options.background, "under": options.under}
+    values: dict[str, Any] = {"format": name, "scale": options.scale, "background": options.background, "under": options.under}
     if options.width is not None:
-        given["scale"] = options.width / scene.size[0]
+        values["scale"] = options.width / scene.size[0]
     if options.frames is not None:
         first, _, last = options.frames.partition("-")
         if not first.isdigit() or not (last or first).isdigit():
             raise MotionError(f"--frames is '{options.frames}'; give the first and the last frame, such as 0-47")
-        given |= {"first": int(first), "last": int(last or first)}
-    given |= {name: getattr(options, name) for name in ("fps", "loops", "quality", "dither", "columns", "every", "tolerance")}
-    given["sound"] = not options.silent
-    given["blur"] = int(options.blur) if options.blur.isdigit() else options.blur
+        values |= {"first": int(first), "last": int(last or first)}
+    values |= {name: getattr(options, name) for name in ("fps", "loops", "quality", "dither", "columns", "every", "tolerance")}
+    values["sound"] = not options.silent
+    values["blur"] = int(options.blur) if options.blur.isdigit() else options.blur
     try:
-        return ExportOptions.model_validate(given)
+        return ExportOptions.model_validate(values)
     except ValidationError as error:
         fault = error.errors(include_url=False)[0]
         raise MotionError(f"--{fault['loc'][0]} is {fault['input']}; it {fault['msg'].removeprefix('Input ')}") from error

@@ -64,7 +64,7 @@ def _brought(options: argparse.Namespace) -> _Brought:
         return _Brought(_with_table(into, options))
     if suffix == ".svg":
         drawing = read_svg(options.file.read_bytes(), options.file.name)
-        found, lost = drawing.scene, drawing.lost
+        result, lost = drawing.scene, drawing.lost
     elif suffix not in _OTHERS:
         raise MotionError(
             f"{options.file}: '{suffix}' is no file to bring in here; take {', '.join((*_OTHERS, *_TABLES, *_SOUNDS))} (pictures come in by the page)"
@@ -72,12 +72,12 @@ def _brought(options: argparse.Namespace) -> _Brought:
     elif (keyed := _with_keys(into, options.file)) is not None:
         return _Brought(keyed)
     else:
-        found, lost = read(options.file), ()
+        result, lost = read(options.file), ()
     if into is None:
-        return _Brought(found, lost)
-    x, y = ((ours - theirs) / 2 for ours, theirs in zip(into.size, found.size, strict=True))
-    prefix = next(f"in-{number}" for number in range(1, 10_000) if not any(one.startswith(f"in-{number}-") for one in into.by_id))
-    return _Brought(apply_all(into, [PlaceParcel(edit="place-parcel", parcel=found, prefix=prefix, x=x, y=y)]), lost)
+        return _Brought(result, lost)
+    x, y = ((ours - theirs) / 2 for ours, theirs in zip(into.size, result.size, strict=True))
+    prefix = next(f"in-{number}" for number in range(1, 10_000) if not any(item.startswith(f"in-{number}-") for item in into.by_id))
+    return _Brought(apply_all(into, [PlaceParcel(edit="place-parcel", parcel=result, prefix=prefix, x=x, y=y)]), lost)
 
 
 def _with_sound(into: Scene | None, options: argparse.Namespace) -> Scene:
@@ -131,30 +131,30 @@ def _with_table(into: Scene | None, options: argparse.Namespace) -> Scene:
     data, name = options.file.read_bytes(), options.file.name
     listens = options.file.suffix.lower() in _SOUNDS
     table = sound_table(read_sound(data, name), into.fps if into is not None else 24.0) if listens else read_table(data, name)
-    names = [one.name for one in table.columns]
+    names = [column.name for column in table.columns]
     if into is None or not options.column:
         raise MotionError(f"a table needs a scene and columns: --into SCENE --column 'NAME=OBJECT.CHANNEL'; it has {', '.join(names)}")
     time = table.time if options.time is None else _at(names, options.time)
     seconds = (options.unit or table.unit) == "seconds"
     tracks = []
-    for asked in options.column:
-        name, _, place = asked.partition("=")
+    for requested in options.column:
+        name, _, place = requested.partition("=")
         called, _, channel = place.rpartition(".")
         # Channels have dots in their names too: the longest name that an object has is the object's.
-        owner = next((one for one in sorted(into.by_name, key=len, reverse=True) if place.startswith(f"{one}.")), called)
+        owner = next((item for item in sorted(into.by_name, key=len, reverse=True) if place.startswith(f"{item}.")), called)
         channel = place[len(owner) + 1 :] if owner in into.by_name else channel
         dial = into.dials_by_name.get(place)
         if owner not in into.by_name and dial is None:
-            raise MotionError(f"--column '{asked}': there is no '{owner or place}' in the scene; write NAME=OBJECT.CHANNEL, or NAME=DIAL")
+            raise MotionError(f"--column '{requested}': there is no '{owner or place}' in the scene; write NAME=OBJECT.CHANNEL, or NAME=DIAL")
         target = (into.by_name[owner].id, channel) if owner in into.by_name else (f"dial:{dial.id if dial else ''}", "value")
         cells = table.columns[_at(names, name)].cells
         when = table.columns[time].cells if time is not None else tuple(float(row) for row in range(table.rows))
         samples = [(moment, value) for moment, value in zip(when, cells, strict=True) if isinstance(moment, float) and value is not None]
-        times, values = [one for one, _ in samples], [one for _, one in samples]
+        times, values = [sample for sample, _ in samples], [sample for _, sample in samples]
         tracks.append({"object": target[0], "channel": target[1], "times": times, "values": values})
     pace = into.fps if time is not None and seconds else 1.0
-    given = {"edit": "lay-samples", "tracks": tracks, "first": options.first, "pace": pace, "tolerance": options.tolerance}
-    return apply_all(into, [LaySamples.model_validate(given)])
+    supplied = {"edit": "lay-samples", "tracks": tracks, "first": options.first, "pace": pace, "tolerance": options.tolerance}
+    return apply_all(into, [LaySamples.model_validate(supplied)])
 
 
 def _at(names: list[str], name: str) -> int:

@@ -61,17 +61,22 @@ def notes(options: argparse.Namespace) -> int:
     from vine_swing.motion.notes import find_notes
 
     scene = read(options.scene)
-    told: list[dict[str, object]] = []
+    report: list[dict[str, object]] = []
     for part, inside in ((scene, None), *((scene.inner_as_scene(inner.id), inner.name) for inner in scene.insets)):
-        names = {thing.id: thing.name for thing in part.objects} | {owner: dial.name for owner, dial in part.dials_by_id.items()}
+        names = {obj.id: obj.name for obj in part.objects} | {owner: dial.name for owner, dial in part.dials_by_id.items()}
         for note in find_notes(baked(part)).notes:
-            one: dict[str, object] = {"kind": note.kind, "object": names.get(note.object or ""), "channel": note.channel, "frames": list(note.frames)}
-            told.append(one | {"text": note.text, "sure": note.sure} | ({} if inside is None else {"inside": inside}))
+            item: dict[str, object] = {
+                "kind": note.kind,
+                "object": names.get(note.object or ""),
+                "channel": note.channel,
+                "frames": list(note.frames),
+            }
+            report.append(item | {"text": note.text, "sure": note.sure} | ({} if inside is None else {"inside": inside}))
     if options.json:
-        print(json.dumps(told, ensure_ascii=False, indent=1))
+        print(json.dumps(report, ensure_ascii=False, indent=1))
     else:
-        for one in told:
-            print(f"{one['kind']}: {one['text']}")
-        if not told:
+        for item in report:
+            print(f"{item['kind']}: {item['text']}")
+        if not report:
             print(f"{options.scene}: nothing to remark on '{scene.name}'")
-    return 1 if told else 0
+    return 1 if report else 0

@@ -28,7 +28,7 @@ class Element:
 def elements() -> Mapping[str, Element]:
     """All of them by name, in the order they are shown in."""
     files = sorted((file for file in resources.files(__name__).iterdir() if file.name.endswith(".json")), key=lambda file: file.name)
-    return {one.name: one for one in (_read(json.loads(file.read_text(encoding="utf-8"))) for file in files)}
+    return {item.name: item for item in (_read(json.loads(file.read_text(encoding="utf-8"))) for file in files)}
 
 
 def _read(data: dict[str, Any]) -> Element:

@@ -26,7 +26,7 @@ class FaultPair:
 @cache
 def faults() -> Mapping[str, FaultPair]:
     """A pair for each kind of note, by its name."""
-    return {name: FaultPair(name, *map(from_data, made())) for name, made in _MADE.items()}
+    return {name: FaultPair(name, *map(from_data, created())) for name, created in _MADE.items()}
 
 
 def _pair(make: Callable[[bool], SceneData]) -> Callable[[], tuple[Any, Any]]:

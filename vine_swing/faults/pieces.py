@@ -9,22 +9,22 @@ _LEAF, _MANGO, _BARK, _SKY = "#3D8B5F", "#F2932B", "#7A5B3A", "#2F739F"
 
 def keys(*stops: tuple[Any, ...], after: str = "hold") -> SceneData:
     """A channel from (frame, value[, ease]) stops."""
-    made = [dict(zip(("frame", "value", "ease"), stop, strict=False)) for stop in stops]
-    return {"keys": made, "after": {"mode": after}}
+    created = [dict(zip(("frame", "value", "ease"), stop, strict=False)) for stop in stops]
+    return {"keys": created, "after": {"mode": after}}
 
 
 def shape(name: str, kind: str = "ellipse", *, rules: Any = (), parent: str | None = None, span: Any = None, **channels: Any) -> SceneData:
     """A drawn object; channel names are written with `_` for the dot."""
     named = {key.replace("_", "."): value for key, value in channels.items()}
-    made = {"id": name.lower().replace(" ", "-"), "name": name, "kind": "shape", "shape": {"type": kind}, "parent": parent}
-    return made | {"channels": named, "rules": list(rules)} | ({"span": span} if span else {})
+    created = {"id": name.lower().replace(" ", "-"), "name": name, "kind": "shape", "shape": {"type": kind}, "parent": parent}
+    return created | {"channels": named, "rules": list(rules)} | ({"span": span} if span else {})
 
 
 def scene(*objects: SceneData, **head: Any) -> SceneData:
     """A small scene; `head` is what differs from the others."""
     ground = shape("Ground", "rectangle", x=_WIDE / 2, y=330, width=_WIDE, height=60, fill="#A8C69F")
-    made = {"format": "vine-swing-scene", "version": 1, "name": "Fault", "fps": 24, "length": _LENGTH, "size": [_WIDE, _HIGH]}
-    return made | {"objects": [ground, *objects]} | head
+    created = {"format": "vine-swing-scene", "version": 1, "name": "Fault", "fps": 24, "length": _LENGTH, "size": [_WIDE, _HIGH]}
+    return created | {"objects": [ground, *objects]} | head
 
 
 def mango(**channels: Any) -> SceneData:
@@ -69,8 +69,8 @@ def _walker(stride: float, x: SceneData) -> list[SceneData]:
 def _limb(name: str, bone: str, start: tuple[int, int], end: tuple[int, int], width: float, stroke: str) -> SceneData:
     """A thick line along a bone, where the figure rests."""
     line = {"type": "outline", "d": f"M {start[0]} {start[1]} L {end[0]} {end[1]}"}
-    made = {"id": name.lower().replace(" ", "-"), "name": name, "kind": "shape", "shape": line, "parent": "postie", "bone": bone}
-    return made | {"channels": {"fill": "#00000000", "stroke": stroke, "stroke.width": width}}
+    created = {"id": name.lower().replace(" ", "-"), "name": name, "kind": "shape", "shape": line, "parent": "postie", "bone": bone}
+    return created | {"channels": {"fill": "#00000000", "stroke": stroke, "stroke.width": width}}
 
 
 def made_pop(fault: bool) -> SceneData:
@@ -122,9 +122,9 @@ def made_second_leg(fault: bool) -> SceneData:
 
 def made_cut_corner(fault: bool) -> SceneData:
     """A parcel on a belt, with round corners or sharp ones."""
-    way = "spline" if fault else "straight"
+    direction = "spline" if fault else "straight"
     stops = [(0, [100, 90]), (16, [500, 90]), (32, [500, 270]), (47, [140, 270])]
-    path = {"keys": [{"frame": frame, "value": value, "way": way, "ease": "linear"} for frame, value in stops]}
+    path = {"keys": [{"frame": frame, "value": value, "way": direction, "ease": "linear"} for frame, value in stops]}
     return scene(shape("Parcel", "rectangle", width=60, height=50, fill="#C98A4B", path=path))
 
 

@@ -76,8 +76,8 @@ def _written(module: str, name: str) -> Callable[[], Writer]:
     def load() -> Writer:
         from importlib import import_module
 
-        found: Writer = getattr(import_module(f"vine_swing.formats.{module}"), name)
-        return found
+        result: Writer = getattr(import_module(f"vine_swing.formats.{module}"), name)
+        return result
 
     return load
 
@@ -243,7 +243,7 @@ _ALL = [
         family="data",
     ),
 ]
-EXPORTS: dict[str, ExportFormat] = {one.name: one for one in _ALL}
+EXPORTS: dict[str, ExportFormat] = {item.name: item for item in _ALL}
 
 
 def format_of(options: ExportOptions) -> ExportFormat:
@@ -252,10 +252,10 @@ def format_of(options: ExportOptions) -> ExportFormat:
     Raises:
         MotionError: if it is missing with this name.
     """
-    found = EXPORTS.get(options.format)
-    if found is None:
+    result = EXPORTS.get(options.format)
+    if result is None:
         raise MotionError(f"there is no export format '{options.format[:40]}'; there are {', '.join(EXPORTS)}")
-    return found
+    return result
 
 
 def format_by_name(name: str) -> ExportFormat:
@@ -265,9 +265,9 @@ def format_by_name(name: str) -> ExportFormat:
         MotionError: if it asks for none.
     """
     lower = name.lower()
-    fitting = [one for one in EXPORTS.values() if lower.endswith(one.ends_with)]
+    fitting = [entry for entry in EXPORTS.values() if lower.endswith(entry.ends_with)]
     if not fitting:
-        endings = dict.fromkeys(one.ends_with for one in EXPORTS.values())
+        endings = dict.fromkeys(entry.ends_with for entry in EXPORTS.values())
         raise MotionError(f"'{Path(name).suffix}' is no format to export to; name the file with {' or '.join(endings)}")
     return max(fitting, key=lambda one: len(one.ends_with))
 

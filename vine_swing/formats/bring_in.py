@@ -1,7 +1,7 @@
 """Pictures brought in: still ones, and moving ones taken apart into pages.
 
-PNG, JPEG and WebP files are kept as they are where nothing needs to be done to them; what is turned by EXIF, coloured by a profile, or moves, becomes
-PNG pages in sRGB. Sizes are looked at before anything is decoded, so that no file can ask for more than it may.
+PNG, JPEG and WebP files are stored unchanged where possible. Files with an EXIF rotation, a colour profile or several pages become PNG pages in
+sRGB. Sizes are read before pixels are decoded, so that no file can ask for more than it may.
 """
 
 import io
@@ -79,12 +79,12 @@ def check_picture(data: bytes, name: str, size: tuple[int, int]) -> None:
     """
     try:
         with Image.open(io.BytesIO(data), formats=_KEPT) as image:
-            found = image.size
+            result = image.size
     except Exception as error:
         raise MotionError(f"'{name}' is no picture that can be read; {_STILL_READ}") from error
-    if found != size:
-        raise MotionError(f"the picture '{name}' should have {size[0]} × {size[1]} pixels, but its file has {found[0]} × {found[1]}; keep it again")
-    _check(*found, 1, name)
+    if result != size:
+        raise MotionError(f"the picture '{name}' should have {size[0]} × {size[1]} pixels, but its file has {result[0]} × {result[1]}; keep it again")
+    _check(*result, 1, name)
 
 
 def _still_or_moving(image: Any, data: bytes, name: str, report: Report) -> BroughtIn:

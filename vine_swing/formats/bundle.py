@@ -64,9 +64,9 @@ def bundle(scene: Scene) -> bytes:
         written["data"] = f"{FONT_FOLDER}/{font.id}.{ending}"
         parts[written["data"]] = font.content
         parts[f"{FONT_FOLDER}/{font.id}.licence.txt"] = font.licence.encode()
-    for family in sorted({thing.drawn_shape.font for part in scene.timelines for thing in part.objects if isinstance(thing.drawn_shape, TextShape)}):
+    for family in sorted({obj.drawn_shape.font for part in scene.timelines for obj in part.objects if isinstance(obj.drawn_shape, TextShape)}):
         if family in FAMILIES:
-            for part in sorted((FONTS / family).iterdir(), key=lambda one: one.name):
+            for part in sorted((FONTS / family).iterdir(), key=lambda item: item.name):
                 parts[f"{FONT_FOLDER}/shipped/{family}/{part.name}"] = part.read_bytes()
     packed = io.BytesIO()
     with zipfile.ZipFile(packed, "w") as book:
@@ -125,12 +125,12 @@ def _data_of(book: zipfile.ZipFile) -> Any:
     except (ValueError, RecursionError) as error:
         raise MotionError(f"the '{SCENE}' of this bundle is not JSON that can be read") from error
     for kind, most in _MOST_FILES.items():
-        kept = data.get(kind) if isinstance(data, dict) else None
-        if isinstance(kept, list) and len(kept) > most:
-            raise MotionError(f"this bundle has {len(kept)} {kind}; a scene keeps at most {most}")
+        stored = data.get(kind) if isinstance(data, dict) else None
+        if isinstance(stored, list) and len(stored) > most:
+            raise MotionError(f"this bundle has {len(stored)} {kind}; a scene keeps at most {most}")
         named: set[str] = set()
-        for one in kept if isinstance(kept, list) else ():
-            name = one.get("data") if isinstance(one, dict) else None
+        for item in stored if isinstance(stored, list) else ():
+            name = item.get("data") if isinstance(item, dict) else None
             if not isinstance(name, str) or not name.startswith(f"{kind}/"):
                 continue
             if name not in parts:
@@ -138,7 +138,7 @@ def _data_of(book: zipfile.ZipFile) -> Any:
             if name in named:
                 raise MotionError(f"'{name}' stands twice in the {kind} of this bundle; keep it once")
             named.add(name)
-            one["data"] = base64.b64encode(_read(book, parts[name])).decode()
+            item["data"] = base64.b64encode(_read(book, parts[name])).decode()
     return data
 
 
@@ -147,15 +147,15 @@ def _checked(book: zipfile.ZipFile) -> dict[str, zipfile.ZipInfo]:
     parts = book.infolist()
     if len(parts) > MOST_PARTS:
         raise MotionError(f"this bundle has {len(parts)} parts; at most {MOST_PARTS} are read")
-    for one in parts:
-        if one.filename.startswith(("/", "\\")) or ".." in Path(one.filename.replace("\\", "/")).parts or ":" in one.filename:
-            raise MotionError(f"the part '{one.filename[:80]}' of this bundle leads out of it; nothing was read")
-        too_dense = one.file_size > 1_000_000 and one.file_size > _MOST_RATIO * max(1, one.compress_size)
-        if one.file_size > (MOST_TEXT if one.filename == SCENE else MOST_PART) or too_dense:
-            raise MotionError(f"the part '{one.filename[:80]}' of this bundle would unpack to {one.file_size / 1e6:.0f} MB; nothing was read")
-    if sum(one.file_size for one in parts) > MOST_UNPACKED:
+    for item in parts:
+        if item.filename.startswith(("/", "\\")) or ".." in Path(item.filename.replace("\\", "/")).parts or ":" in item.filename:
+            raise MotionError(f"the part '{item.filename[:80]}' of this bundle leads out of it; nothing was read")
+        too_dense = item.file_size > 1_000_000 and item.file_size > _MOST_RATIO * max(1, item.compress_size)
+        if item.file_size > (MOST_TEXT if item.filename == SCENE else MOST_PART) or too_dense:
+            raise MotionError(f"the part '{item.filename[:80]}' of this bundle would unpack to {item.file_size / 1e6:.0f} MB; nothing was read")
+    if sum(part.file_size for part in parts) > MOST_UNPACKED:
         raise MotionError(f"this bundle would unpack to more than {MOST_UNPACKED / 1e6:.0f} MB; nothing was read")
-    return {one.filename: one for one in parts}
+    return {part.filename: part for part in parts}
 
 
 def _read(book: zipfile.ZipFile, part: zipfile.ZipInfo) -> bytes:

@@ -46,10 +46,10 @@ def made_ahead(make: Callable[[_Of], _Made], of: Iterable[_Of], *, ahead: int = 
 
     def work() -> None:
         try:
-            for one in of:
+            for entry in of:
                 if stop.is_set():
                     return
-                ready.put(make(one))
+                ready.put(make(entry))
             ready.put(_END)
         except BaseException as error:  # handed over: the reader raises it
             ready.put(_Failed(error))

@@ -65,12 +65,12 @@ def preview_export(scene: Scene, options: ExportOptions, frame: float) -> Export
     row = int(abs(film.frames - frame).argmin())
     count, seconds = len(film.frames), 0.0 if format_of(options).single else len(film.frames) / film.fps
     with tempfile.TemporaryDirectory() as folder:
-        one = Path(folder) / "one"
-        remarks = chosen.write(film if not chosen.is_painted else film.part(slice(row, row + 1)), one)
+        item = Path(folder) / "one"
+        remarks = chosen.write(film if not chosen.is_painted else film.part(slice(row, row + 1)), item)
         if not chosen.is_painted:
-            text = None if chosen.name in ("bundle", "wav") else one.read_text(encoding="utf-8")[:SHOWN]
+            text = None if chosen.name in ("bundle", "wav") else item.read_text(encoding="utf-8")[:SHOWN]
             return ExportPreview(*film.size, count, seconds, remarks, None, "", text)
-        picture, media_type = _picture(chosen, one, film, row)
+        picture, media_type = _picture(chosen, item, film, row)
         return ExportPreview(*film.size, count, seconds, remarks, picture, media_type, None)
 
 
@@ -84,15 +84,15 @@ def estimated(scene: Scene, options: ExportOptions, frame: float) -> int:
     # Without blur, which takes many times as long and changes sizes little.
     film = replace(film, scene=film.scene.copy_with(blur=None))
     with tempfile.TemporaryDirectory() as folder:
-        one, few = Path(folder) / "one", Path(folder) / "few"
+        item, few = Path(folder) / "one", Path(folder) / "few"
         if not chosen.is_painted or chosen.family == "page":
-            chosen.write(film, one)
-            return one.stat().st_size
+            chosen.write(film, item)
+            return item.stat().st_size
         row = int(abs(film.frames - frame).argmin())
         first = max(0, min(row - TRIED // 2, len(film.frames) - TRIED))
         part = film.part(slice(first, first + TRIED))
-        chosen.write(part.part(slice(0, 1)), one)
-        size = one.stat().st_size
+        chosen.write(part.part(slice(0, 1)), item)
+        size = item.stat().st_size
         if len(part.frames) == 1:
             return size
         chosen.write(part, few)

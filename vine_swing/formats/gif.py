@@ -55,10 +55,10 @@ def write_gif(film: Film, path: Path, *, progress: Progress = never_cancelled) -
         source.push(None)
         _encode(file, stream, sink)
         file.mux(stream.encode(None))
-    told = [f"GIF plays at most 50 pictures a second, not {film.fps:g}; many players slow it down"] if film.fps > 50 else []
+    report = [f"GIF plays at most 50 pictures a second, not {film.fps:g}; many players slow it down"] if film.fps > 50 else []
     if film.sees_through:
-        told.append("a pixel of a GIF is either seen through or not: soft edges and shadows have hard edges in it")
-    return tuple(told)
+        report.append("a pixel of a GIF is either seen through or not: soft edges and shadows have hard edges in it")
+    return tuple(report)
 
 
 def _solid(pixels: Pixels) -> Pixels:

@@ -13,9 +13,9 @@ def keys_data(scene: Scene) -> dict[str, Any]:
     """The keys as plain data: `tracks` is a list of `{"object", "channel", "keys": [{"frame", "value", "ease"}, …], "before", "after"}`, the ends as
     in scene files; settings of rules are called `rule:setting`, dials have the name of the dial as their object and `value` as their channel."""
     tracks = []
-    for thing in scene.objects:
-        for name, channel in (*thing.channels.items(), *thing.moving_settings.items()):
-            tracks += _track(thing.name, name, channel)
+    for obj in scene.objects:
+        for name, channel in (*obj.channels.items(), *obj.moving_settings.items()):
+            tracks += _track(obj.name, name, channel)
     for dial in scene.dials:
         tracks += _track(dial.name, "value", dial.channel)
     return {"format": KEYS_FORMAT, "version": 1, "name": scene.name, "fps": scene.fps, "length": scene.length, "tracks": tracks}
@@ -29,6 +29,6 @@ def keys_text(scene: Scene) -> str:
 def _track(owner: str, name: str, channel: Channel) -> list[dict[str, Any]]:
     if not channel.keys:
         return []
-    keys = [one.model_dump(mode="json", by_alias=True, exclude_defaults=True) for one in channel.keys]
+    keys = [key.model_dump(mode="json", by_alias=True, exclude_defaults=True) for key in channel.keys]
     ends = {"before": channel.before.model_dump(mode="json"), "after": channel.after.model_dump(mode="json")}
     return [{"object": owner, "channel": name, "keys": keys} | ends]

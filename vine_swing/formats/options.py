@@ -25,7 +25,7 @@ class ExportOptions(Frozen):
     """The exported range of a scene, and its settings.
 
     scale: its size as a share of the scene's. first, last: frames of the scene; the whole of it if left out. Formats of one picture take `first`.
-    fps: pictures a second; the scene's own if left out. What lies between its frames is computed, not repeated.
+    fps: pictures a second; the scene's own if left out. Moments between its frames are computed, not repeated.
     background: the scene's own, `none`, a colour, or as is usual for the format. under: the colour beneath what can be seen through, in formats
     that cannot be.
     loops: how often it plays, in formats that say so; 0 forever. blur: motion blur as the scene has it, `off`, or this many moments a picture.
@@ -94,10 +94,10 @@ class ExportOptions(Frozen):
 
     def changed(self, scene: Scene) -> Scene:
         """The scene with the background and the motion blur that are asked for."""
-        asked = self.background
-        if asked == "usual":
-            asked = "none" if self.format in WITHOUT_BACKGROUND else "own"
-        background = {"own": scene.background, "none": "#00000000"}.get(asked, asked)
+        requested = self.background
+        if requested == "usual":
+            requested = "none" if self.format in WITHOUT_BACKGROUND else "own"
+        background = {"own": scene.background, "none": "#00000000"}.get(requested, requested)
         blur = scene.blur
         if self.blur == "off":
             blur = None

@@ -28,13 +28,13 @@ def write_outlines(scene: Scene, file: TextIO, *, every: float = 1.0, places: in
     if not 1 <= places <= 1000:
         raise MotionError(f"--places is {places}; it must be between 1 and 1000")
     baked = bake(scene, frames_of(scene, every))
-    found: dict[str, list[list[list[float]]]] = {}
+    result: dict[str, list[list[list[float]]]] = {}
     written = 0
-    for one in drawables(baked).values():
-        points = [np.concatenate([*outline.lines(parts=places), np.empty((0, 2))]).tolist() for outline in one.outline.outlines]
-        frames = [points[one.outline.index_at(row)] for row in range(len(baked.frames))]
+    for drawable in drawables(baked).values():
+        points = [np.concatenate([*outline.lines(parts=places), np.empty((0, 2))]).tolist() for outline in drawable.outline.outlines]
+        frames = [points[drawable.outline.index_at(row)] for row in range(len(baked.frames))]
         written += sum(map(len, frames))
         if written > MAX_POINTS:
             raise MotionError(f"that would be more than {MAX_POINTS} points; take larger steps, or fewer places on a curve")
-        found[one.baked.source.name] = frames
-    json.dump({"frames": baked.frames.tolist(), "outlines": found}, file)
+        result[drawable.baked.source.name] = frames
+    json.dump({"frames": baked.frames.tolist(), "outlines": result}, file)

@@ -87,7 +87,7 @@ def _delimiter(text: str) -> str:
     """Return the delimiter: the character that the first lines have most evenly."""
     lines = [line for line in text.splitlines()[:20] if line.strip()]
     counts = {mark: [line.count(mark) for line in lines] for mark in ("\t", ";", ",", "|")}
-    even = {mark: min(found) for mark, found in counts.items() if found and min(found) > 0}
+    even = {mark: min(count) for mark, count in counts.items() if count and min(count) > 0}
     return max(even, key=lambda mark: even[mark]) if even else ","
 
 
@@ -118,21 +118,21 @@ def _moment(cell: str) -> float | None:
 
 def _column(head: list[str], body: list[list[str]], at: int, decimal_comma: bool, remarks: list[str]) -> Column:
     written = [line[at] if at < len(line) else "" for line in body]
-    said = head[at].strip()[:60] if at < len(head) else ""
-    name = said or f"Column {at + 1}"
+    message = head[at].strip()[:60] if at < len(head) else ""
+    name = message or f"Column {at + 1}"
     filled = sum(bool(cell.strip()) for cell in written) or 1
     numbers = [_number(cell, decimal_comma) for cell in written]
-    if sum(one is not None for one in numbers) >= _MOST * filled:
+    if sum(number is not None for number in numbers) >= _MOST * filled:
         _tell(remarks, name, numbers, written, "numbers")
         return Column(name, "number", tuple(numbers))
     colours = [cell.strip().upper() if _COLOUR.fullmatch(cell.strip()) else None for cell in written]
-    if sum(one is not None for one in colours) >= _MOST * filled:
+    if sum(colour is not None for colour in colours) >= _MOST * filled:
         _tell(remarks, name, colours, written, "colours")
         return Column(name, "colour", tuple(colours))
     moments = [_moment(cell) for cell in written]
-    if sum(one is not None for one in moments) >= _MOST * filled:
-        begin = next(one for one in moments if one is not None)
-        return Column(name, "moment", tuple(None if one is None else one - begin for one in moments))
+    if sum(moment is not None for moment in moments) >= _MOST * filled:
+        begin = next(moment for moment in moments if moment is not None)
+        return Column(name, "moment", tuple(None if moment is None else moment - begin for moment in moments))
     return Column(name, "words", tuple(cell.strip()[:80] or None for cell in written))
 
 
@@ -146,19 +146,19 @@ def _tell(remarks: list[str], name: str, cells: list[float | None] | list[str | 
 
 
 def _time_of(columns: tuple[Column, ...]) -> tuple[int | None, Unit]:
-    """The column that counts time: one that is named so, or the first whose numbers only rise."""
-    for at, one in enumerate(columns):
-        if one.kind == "moment":
+    """Return the time column: one with a name such as "time", or the first whose numbers only rise."""
+    for at, column in enumerate(columns):
+        if column.kind == "moment":
             return at, "seconds"
-    for at, one in enumerate(columns):
-        word = one.name.lower()
-        if one.kind == "number" and re.search(r"\b(frame|frames|f)\b", word):
+    for at, column in enumerate(columns):
+        word = column.name.lower()
+        if column.kind == "number" and re.search(r"\b(frame|frames|f)\b", word):
             return at, "frames"
-        if one.kind == "number" and re.search(r"\b(time|seconds?|secs?|s|t)\b", word):
+        if column.kind == "number" and re.search(r"\b(time|seconds?|secs?|s|t)\b", word):
             return at, "seconds"
     first = columns[0]
-    numbers = [float(one) for one in first.cells if isinstance(one, float)]
+    numbers = [float(cell) for cell in first.cells if isinstance(cell, float)]
     if len(columns) > 1 and first.kind == "number" and len(numbers) > 2 and all(b > a for a, b in pairwise(numbers)):
-        whole = all(one == int(one) for one in numbers)
+        whole = all(number == int(number) for number in numbers)
         return 0, "frames" if whole else "seconds"
     return None, "rows"

@@ -74,12 +74,12 @@ def write_sheet(film: Film, path: Path, *, progress: Progress = never_cancelled)
 
 def exposures(scene: Scene) -> list[tuple[float, str]]:
     """For each frame with keys, in order, which channels of which objects have them there."""
-    found: dict[float, dict[str, list[str]]] = {}
-    for thing in scene.objects:
-        for name, channel in thing.channels.items():
+    result: dict[float, dict[str, list[str]]] = {}
+    for obj in scene.objects:
+        for name, channel in obj.channels.items():
             for key in channel.keys:
-                found.setdefault(key.frame, {}).setdefault(thing.name, []).append(name)
-    return [(frame, "; ".join(f"{name}: {', '.join(which)}" for name, which in found[frame].items())) for frame in sorted(found)]
+                result.setdefault(key.frame, {}).setdefault(obj.name, []).append(name)
+    return [(frame, "; ".join(f"{name}: {', '.join(which)}" for name, which in result[frame].items())) for frame in sorted(result)]
 
 
 def _grid(film: Film) -> _Grid:

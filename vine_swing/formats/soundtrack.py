@@ -30,7 +30,7 @@ _HEADER = struct.Struct("<4sI4s4sIHHIIHH4sI")
 
 def heard(scene: Scene) -> list[KeptSound]:
     """The sounds of a scene that are not silent."""
-    return [one for one in scene.sounds if one.on and one.gain > 0]
+    return [sound for sound in scene.sounds if sound.on and sound.gain > 0]
 
 
 def mix_of(film: Film) -> tuple[NDArray[np.float32], tuple[str, ...]]:
@@ -40,7 +40,7 @@ def mix_of(film: Film) -> tuple[NDArray[np.float32], tuple[str, ...]]:
         MotionError: if a sound cannot be read.
     """
     scene = film.scene
-    placed = [_placed(scene, one) for one in heard(scene)]
+    placed = [_placed(scene, item) for item in heard(scene)]
     samples, quieter = within_full_scale(mixed(placed, HEARING_RATE, float(film.frames[0]) / scene.fps, len(film.frames) / film.fps))
     # A tenth of a dB nobody hears.
     return samples, () if quieter < 0.1 else (f"the sounds together were {quieter:.1f} dB too loud, and are turned down by that",)
@@ -89,8 +89,8 @@ class SoundTrack:
     def _encode(self, count: int) -> None:
         assert self._samples is not None
         part = np.ascontiguousarray(self._samples[:, self._done : self._done + count])
-        wanted = self._stream.codec_context.format.name
-        if wanted == "flt":
+        requested = self._stream.codec_context.format.name
+        if requested == "flt":
             frame = AudioFrame.from_ndarray(part.T.reshape(1, -1), format="flt", layout="stereo")
         else:
             frame = AudioFrame.from_ndarray(part, format="fltp", layout="stereo")

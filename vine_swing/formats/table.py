@@ -36,12 +36,12 @@ def write_csv(scene: Scene, file: TextIO, *, every: float = 1.0, world: bool = F
     """
     baked = bake(scene, frames_of(scene, every) if frames is None else frames)
     columns = [("frame", [_number(frame) for frame in baked.frames])]
-    for one in baked.objects.values():
-        columns += _channels(baked, one)
+    for obj in baked.objects.values():
+        columns += _channels(baked, obj)
         if world:
-            columns += _world(baked, one)
+            columns += _world(baked, obj)
         if view:
-            columns += _view(baked, one)
+            columns += _view(baked, obj)
     for object_id, parade in baked.parades.items():
         columns += _copies(baked, parade, baked.objects[object_id].world, np.arange(len(baked.frames)), "", world)
     writer = csv.writer(file)
@@ -78,24 +78,24 @@ def _copies(baked: Baked, parade: BakedParade, above: Array, at: NDArray[np.intp
         carrier = matrix.multiply(above, _rows(parade.places.matrices[k], at))
         own = parade.own[k] if parade.own else None
         for object_id, shared in parade.element.objects.items():
-            one = own.objects.get(object_id, shared) if own is not None else shared
-            seen = at + int(parade.layout.offsets[k])
+            item = own.objects.get(object_id, shared) if own is not None else shared
+            visited = at + int(parade.layout.offsets[k])
 
-            def rows(array: Array, common: Array, seen: NDArray[np.intp] = seen) -> Array:
-                return _rows(array, seen if array is common else at)
+            def rows(array: Array, common: Array, visited: NDArray[np.intp] = visited) -> Array:
+                return _rows(array, visited if array is common else at)
 
-            spread = {name: baked.spread(rows(array, shared.channels[name])) for name, array in one.channels.items()}
-            columns += _moving(one.source, spread, called)
-            inside = matrix.multiply(carrier, rows(one.world, shared.world))
+            spread = {name: baked.spread(rows(array, shared.channels[name])) for name, array in item.channels.items()}
+            columns += _moving(item.source, spread, called)
+            inside = matrix.multiply(carrier, rows(item.world, shared.world))
             if world:
                 x, y = spread["pivot.x"], spread["pivot.y"]
-                columns += _placed(f"{one.source.name}{called}", matrix.apply(inside, x, y), baked.spread(inside))
+                columns += _placed(f"{item.source.name}{called}", matrix.apply(inside, x, y), baked.spread(inside))
             inner = parade.element.parades.get(object_id)
             mine = own.parades.get(object_id) if own is not None else None
             if mine is not None:
                 columns += _copies(baked, mine, inside, at, called, world)
             elif inner is not None:
-                columns += _copies(baked, inner, inside, seen, called, world)
+                columns += _copies(baked, inner, inside, visited, called, world)
     return columns
 
 
@@ -103,38 +103,38 @@ def _rows(array: Array, rows: NDArray[np.intp]) -> Array:
     return array if len(array) == 1 else array[rows]
 
 
-def _channels(baked: Baked, one: BakedObject) -> list[tuple[str, list[str]]]:
-    return _moving(one.source, {name: baked.spread(array) for name, array in one.channels.items()}, "")
+def _channels(baked: Baked, item: BakedObject) -> list[tuple[str, list[str]]]:
+    return _moving(item.source, {name: baked.spread(array) for name, array in item.channels.items()}, "")
 
 
-def _moving(thing: SceneObject, values: dict[str, Array], called: str) -> list[tuple[str, list[str]]]:
+def _moving(obj: SceneObject, values: dict[str, Array], called: str) -> list[tuple[str, list[str]]]:
     """The columns of the channels of an object that move, from their values with a row a frame."""
     columns = []
-    on_path = thing.is_keyed("path")
-    for name, spec in thing.specs.items():
+    on_path = obj.is_keyed("path")
+    for name, spec in obj.specs.items():
         if not spec.has_array:
             # A path is written as the x and y it gives.
             continue
-        if thing.is_keyed(name) or thing.rules_on(name) or (on_path and name in ("x", "y")):
-            columns.append((f"{thing.name}{called}.{name}", _cells(thing, name, values[name])))
+        if obj.is_keyed(name) or obj.rules_on(name) or (on_path and name in ("x", "y")):
+            columns.append((f"{obj.name}{called}.{name}", _cells(obj, name, values[name])))
     return columns
 
 
-def _cells(thing: SceneObject, name: str, values: Array) -> list[str]:
+def _cells(obj: SceneObject, name: str, values: Array) -> list[str]:
     """The values of a channel as they are written: numbers, colours, or what a text says."""
-    shape = thing.drawn_shape
+    shape = obj.drawn_shape
     if name == WORDS and isinstance(shape, TextShape):
         return [shape.saying(value) for value in values]
-    return [colour.to_hex(value) if thing.specs[name].is_colour else _number(value) for value in values]
+    return [colour.to_hex(value) if obj.specs[name].is_colour else _number(value) for value in values]
 
 
-def _world(baked: Baked, one: BakedObject) -> list[tuple[str, list[str]]]:
-    return _placed(one.source.name, baked.spread(one.place), baked.spread(one.world))
+def _world(baked: Baked, item: BakedObject) -> list[tuple[str, list[str]]]:
+    return _placed(item.source.name, baked.spread(item.place), baked.spread(item.world))
 
 
-def _view(baked: Baked, one: BakedObject) -> list[tuple[str, list[str]]]:
-    pivot = baked.spread(matrix.apply(one.view, one.channels["pivot.x"], one.channels["pivot.y"]))
-    return [(f"{one.source.name}.view.{part}", _numbers(pivot[:, n])) for n, part in enumerate("xy")]
+def _view(baked: Baked, item: BakedObject) -> list[tuple[str, list[str]]]:
+    pivot = baked.spread(matrix.apply(item.view, item.channels["pivot.x"], item.channels["pivot.y"]))
+    return [(f"{item.source.name}.view.{part}", _numbers(pivot[:, n])) for n, part in enumerate("xy")]
 
 
 def _placed(name: str, place: Array, world: Array) -> list[tuple[str, list[str]]]:

@@ -268,7 +268,7 @@ class _Link:
 
 
 class _Chains:
-    """For each object, what fades, blends or has a look of its own among it and everything it is attached to in its layer, the outermost first. Each chain
+    """For each object, the fades, blends and looks of itself and its parents in its layer, the outermost first. Each chain
     is made from its parent's."""
 
     def __init__(self, layer: _Layer, only: Collection[str] | None = None) -> None:

@@ -19,7 +19,7 @@ _LINEAR = {"x1": "0%", "y1": "0%", "x2": "100%", "y2": "0%"}
 
 @dataclass(frozen=True)
 class Blend:
-    """A gradient as it is in the picture: both ends, and places and colours of its stops."""
+    """A gradient in the picture: both ends, and positions and colours of its stops."""
 
     kind: Literal["linear", "radial"]
     ends: tuple[float, float, float, float]
@@ -45,13 +45,13 @@ Stops = dict[tuple[Element, float], list[tuple[float, str]]]
 
 
 def blend_of(
-    element: Element, known: dict[str, Element], sheets: Sheets, read: Stops, matrix: Affine, box: Box, opacity: float, lost: Any
+    element: Element, cached: dict[str, Element], sheets: Sheets, read: Stops, matrix: Affine, box: Box, opacity: float, lost: Any
 ) -> Blend | str | None:
     """Return the gradient of a fill or stroke, a plain colour where it has a single stop, or None where it has none.
 
     Args:
         element: the gradient.
-        known: all elements by id.
+        cached: all elements by id.
         sheets: the style sheets of the file.
         read: the stops of gradients that were read before; those of this one are added.
         matrix: from the space of the shape to the picture.
@@ -59,8 +59,8 @@ def blend_of(
         opacity: of the fill or stroke.
         lost: called with what cannot be kept.
     """
-    chain = _chain(element, known)
-    owner = next((one for one in chain if any(tag_of(child) == "stop" for child in one)), element)
+    chain = _chain(element, cached)
+    owner = next((item for item in chain if any(tag_of(child) == "stop" for child in item)), element)
     if (owner, opacity) not in read:
         read[owner, opacity] = _stops(owner, sheets, opacity)
     stops = read[owner, opacity]
@@ -69,13 +69,13 @@ def blend_of(
     if len(stops) > MOST_STOPS:
         lost(f"gradients with more than {MOST_STOPS} stops keep as many")
         picked = [round(n * (len(stops) - 1) / (MOST_STOPS - 1)) for n in range(MOST_STOPS)]
-        stops = [stops[one] for one in picked]
+        stops = [stops[item] for item in picked]
     kind: Literal["linear", "radial"] = "linear" if tag_of(element) == "linearGradient" else "radial"
 
     def said(name: str, usual: str) -> str:
-        return next((one.attrib[name] for one in chain if name in one.attrib and tag_of(one) == tag_of(element)), usual)
+        return next((item.attrib[name] for item in chain if name in item.attrib and tag_of(item) == tag_of(element)), usual)
 
-    if next((one.attrib["spreadMethod"] for one in chain if "spreadMethod" in one.attrib), "pad") != "pad":
+    if next((item.attrib["spreadMethod"] for item in chain if "spreadMethod" in item.attrib), "pad") != "pad":
         lost("gradients that repeat end with their last colour")
     in_box = said("gradientUnits", "objectBoundingBox") == "objectBoundingBox"
     left, top, right, bottom = box
@@ -105,15 +105,15 @@ def _line(whole: Affine, sides: dict[str, float]) -> tuple[float, float, float, 
     return x0, y0, x1, y1
 
 
-def _chain(element: Element, known: dict[str, Element]) -> list[Element]:
+def _chain(element: Element, cached: dict[str, Element]) -> list[Element]:
     """A gradient and those it takes from, each once."""
-    found = [element]
-    while len(found) < _CHAIN:
-        other = known.get(reference_of(found[-1]).removeprefix("#"))
-        if other is None or other in found or not tag_of(other).endswith("Gradient"):
+    result = [element]
+    while len(result) < _CHAIN:
+        other = cached.get(reference_of(result[-1]).removeprefix("#"))
+        if other is None or other in result or not tag_of(other).endswith("Gradient"):
             break
-        found.append(other)
-    return found
+        result.append(other)
+    return result
 
 
 def _stops(element: Element, sheets: Sheets, opacity: float) -> list[tuple[float, str]]:

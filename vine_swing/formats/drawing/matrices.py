@@ -31,10 +31,10 @@ class Affine:
         try:
             m = svgelements.Matrix(text)
             m.render(ppi=96, width=1000, height=1000)
-            found = cls(*(float(part) for part in (m.a, m.b, m.c, m.d, m.e, m.f)))
+            result = cls(*(float(part) for part in (m.a, m.b, m.c, m.d, m.e, m.f)))
         except (ValueError, TypeError, AttributeError, IndexError):
             return cls()
-        return found if all(isfinite(part) and abs(part) < 1e7 for part in found.parts) else cls()
+        return result if all(isfinite(part) and abs(part) < 1e7 for part in result.parts) else cls()
 
     @property
     def parts(self) -> tuple[float, float, float, float, float, float]:
@@ -55,8 +55,8 @@ class Affine:
 
     def points(self, points: Array) -> Array:
         """Points (n, 2) after it."""
-        found: Array = points @ np.array([[self.a, self.b], [self.c, self.d]]) + [self.e, self.f]
-        return found
+        result: Array = points @ np.array([[self.a, self.b], [self.c, self.d]]) + [self.e, self.f]
+        return result
 
     def point(self, x: float, y: float) -> tuple[float, float]:
         """One point after it."""

@@ -135,15 +135,15 @@ class _Reader:
         group = self._group(root, self.sheets.style(root, {}), matrix, title)
         if group is None:
             raise MotionError("there is nothing in this drawing that can be brought in; what was left out: " + ("; ".join(self.lost) or "nothing"))
-        found: list[dict[str, Any]] = []
-        _placed(group, None, (0.0, 0.0), found)
-        return found
+        result: list[dict[str, Any]] = []
+        _placed(group, None, (0.0, 0.0), result)
+        return result
 
     def _group(self, element: Element, style: dict[str, str], matrix: Affine, name: str) -> _Part | None:
         parts = [part for child in element for part in self._of(child, style, matrix)]
         if not parts:
             return None
-        corners = np.concatenate([one.box for one in parts])
+        corners = np.concatenate([part.box for part in parts])
         box = np.stack([corners.min(axis=0), corners.max(axis=0)])
         data = self._object(name, style) | {"kind": "group"}
         return _Part(data, box, parts)
@@ -223,13 +223,13 @@ class _Reader:
             if tag_of(target) == "symbol":
                 group = self._group(target, self.sheets.style(target, style), placed, self._named(element, self._named(target, "Symbol")))
                 return [group] if group is not None else []
-            found = self._of(target, style, placed)
+            result = self._of(target, style, placed)
         finally:
             self._using.pop()
-        if share(style["opacity"]) < 1 and found:
-            for one in found:
-                one.data["channels"]["opacity"] = {"base": share(style["opacity"]) * one.data["channels"].get("opacity", {"base": 1})["base"]}
-        return found
+        if share(style["opacity"]) < 1 and result:
+            for item in result:
+                item.data["channels"]["opacity"] = {"base": share(style["opacity"]) * item.data["channels"].get("opacity", {"base": 1})["base"]}
+        return result
 
     def _text(self, element: Element, style: dict[str, str], inner: Affine) -> list[_Part]:
         x, y = number(element.get("x"), 0.0), number(element.get("y"), 0.0)
@@ -247,10 +247,10 @@ class _Reader:
         parts: list[_Part] = []
         for text, own, place in pieces:
             words = " ".join(text.split())
-            found = text_outline(words, own) if words else None
-            if found is None:
+            result = text_outline(words, own) if words else None
+            if result is None:
                 continue
-            outline, font = found
+            outline, font = result
             if font is not None:
                 self.lose(f"the font {font[:40]}: its texts are set in Figtree")
             parts += self._drawn(element, own, inner.then(Affine(e=place[0], f=place[1])), outline, words[:40])
@@ -308,7 +308,7 @@ class _Reader:
                 data["channels"]["dash.offset"] = {"base": offset}
         else:
             data["channels"] |= {"stroke.width": {"base": 0.0}, "stroke": {"base": _CLEAR}}
-        if any(style[one] != "none" for one in ("marker-start", "marker-mid", "marker-end")):
+        if any(style[item] != "none" for item in ("marker-start", "marker-mid", "marker-end")):
             self.lose("markers on lines")
         return [_Part(data, np.array([[left, top], [right, bottom]]))]
 
@@ -318,7 +318,9 @@ class _Reader:
             "cap": style["stroke-linecap"] if style["stroke-linecap"] in caps else "butt",
             "join": style["stroke-linejoin"] if style["stroke-linejoin"] in joins else "miter",
         }
-        dash = [number(one, 0.0) * matrix.scale for one in re.split(r"[\s,]+", style["stroke-dasharray"][:1_000].strip()) if one and one != "none"]
+        dash = [
+            number(item, 0.0) * matrix.scale for item in re.split(r"[\s,]+", style["stroke-dasharray"][:1_000].strip()) if item and item != "none"
+        ]
         if dash and sum(dash) >= 0.1 and min(dash) >= 0:
             if len(dash) > 8:
                 self.lose("dashes of more than eight lengths keep the first eight")
@@ -332,22 +334,22 @@ class _Reader:
         if reference is not None:
             target = self.known.get(reference[1])
             if target is not None and tag_of(target) in ("linearGradient", "radialGradient"):
-                found = blend_of(target, self.known, self.sheets, self._stops, matrix, own, opacity, self.lose)
-                if isinstance(found, Blend):
-                    data["paints"][of] = found.paint()
-                    data["channels"] |= found.channels(of, float(middle[0]), float(middle[1]))
+                result = blend_of(target, self.known, self.sheets, self._stops, matrix, own, opacity, self.lose)
+                if isinstance(result, Blend):
+                    data["paints"][of] = result.paint()
+                    data["channels"] |= result.channels(of, float(middle[0]), float(middle[1]))
                     return
-                written, opacity = (found, 1.0) if found is not None else ("none", 1.0)
+                written, opacity = (result, 1.0) if result is not None else ("none", 1.0)
             else:
                 self.lose("patterns and other fills by reference")
                 written = reference[2] or "#888888"
         if written == "none":
             data["channels"][of] = {"base": _CLEAR}
             return
-        known = colour(written, style["color"], opacity)
-        if known is None:
+        cached = colour(written, style["color"], opacity)
+        if cached is None:
             self.lose("colours that are not known: they are grey")
-        data["channels"][of] = {"base": known or "#888888"}
+        data["channels"][of] = {"base": cached or "#888888"}
 
     def _object(self, name: str, style: dict[str, str]) -> dict[str, Any]:
         self._made += 1
@@ -374,16 +376,16 @@ class _Reader:
         return _plain(title or element.get("aria-label") or (element.get("id") or "").replace("_", " ").replace("-", " ")) or _plain(usual) or "Part"
 
 
-def _placed(part: _Part, parent: str | None, origin: tuple[float, float], found: list[dict[str, Any]]) -> None:
+def _placed(part: _Part, parent: str | None, origin: tuple[float, float], result: list[dict[str, Any]]) -> None:
     """Add a part, and those in it, with places in the space of each's parent."""
-    x, y = (float(one) for one in part.box.mean(axis=0))
+    x, y = (float(item) for item in part.box.mean(axis=0))
     part.data["parent"] = parent
     part.data["channels"] |= {"x": {"base": x - origin[0]}, "y": {"base": y - origin[1]}}
-    found.append(part.data)
+    result.append(part.data)
     for child in part.children:
-        _placed(child, part.data["id"], (x, y), found)
+        _placed(child, part.data["id"], (x, y), result)
 
 
 def _plain(name: str) -> str:
     """A name that objects may have."""
-    return " ".join("".join(one for one in name if one.isprintable() and one not in "{}@").split())[:70]
+    return " ".join("".join(item for item in name if item.isprintable() and item not in "{}@").split())[:70]

@@ -112,7 +112,7 @@ def reference_of(element: Element) -> str:
 
 def by_id(root: Element) -> dict[str, Element]:
     """All elements that have an id."""
-    return {one.attrib["id"]: one for one in elements(root) if "id" in one.attrib}
+    return {element.attrib["id"]: element for element in elements(root) if "id" in element.attrib}
 
 
 def elements(root: Element) -> Iterator[Element]:

@@ -58,15 +58,15 @@ def text_outline(text: str, style: dict[str, str]) -> tuple[Outline, str | None]
     """A text as the outlines of its letters, with its beginning at the origin; and the name of its font where that is none that is shipped.
     None for one without ink."""
     size = number(style["font-size"], 16.0)
-    asked = [one.strip().strip("'\"") for one in style["font-family"].split(",") if one.strip()]
-    family = next((name for one in asked for name, known in FAMILIES.items() if known.label.lower() == one.lower()), None)
+    requested = [item.strip().strip("'\"") for item in style["font-family"].split(",") if item.strip()]
+    family = next((name for item in requested for name, cached in FAMILIES.items() if cached.label.lower() == item.lower()), None)
     weight = style["font-weight"]
     thick = _WEIGHTS.get(weight, int(weight) if weight.isdigit() else 400)
     tracking = number(style["letter-spacing"], 0.0) / size if size else 0.0
     setting = Setting(family or "figtree", min(max(thick, 1), 1000), _ALIGN.get(style["text-anchor"], "left"), None, tracking, 1.2)  # type: ignore[arg-type]
-    found = typeset(text, setting)
-    inked = [(one, place) for one, place in zip(found.outlines, found.places, strict=True) if len(one.points)]
+    result = typeset(text, setting)
+    inked = [(outline, place) for outline, place in zip(result.outlines, result.places, strict=True) if len(outline.points)]
     if not inked or size <= 0:
         return None
-    points = np.concatenate([(one.points + place) * size for one, place in inked])
-    return Outline(b"".join(one.verbs for one, _ in inked), points), (asked[0] if asked and family is None else None)
+    points = np.concatenate([(item.points + place) * size for item, place in inked])
+    return Outline(b"".join(item.verbs for item, _ in inked), points), (requested[0] if requested and family is None else None)

@@ -68,7 +68,7 @@ class Sheets:
     @classmethod
     def of(cls, root: Element) -> "Sheets":
         """Return the sheets of a file. Selectors of one element, by tag, classes and id, are read; `lost` says that there are others."""
-        text = " ".join(_without_comments(one.text or "") for one in elements(root) if tag_of(one) == "style")
+        text = " ".join(_without_comments(element.text or "") for element in elements(root) if tag_of(element) == "style")
         keyed: dict[str, list[tuple[int, Rule]]] = {}
         lost, count = "@" in text, 0
         for selectors, body in _blocks(text):
@@ -85,15 +85,15 @@ class Sheets:
 
     def style(self, element: Element, above: dict[str, str]) -> dict[str, str]:
         """Return the style of an element that is in one with another style."""
-        found = {name: above.get(name, usual) for name, usual in INHERITED.items()} | OWN
-        known = found.keys()
-        found |= {name: value.strip() for name, value in element.attrib.items() if name in known}
-        found |= self._declarations(element)
-        found |= {name: value for name, value in declared(element.get("style") or "").items() if name in known}
-        for name, value in found.items():
+        result = {name: above.get(name, usual) for name, usual in INHERITED.items()} | OWN
+        cached = result.keys()
+        result |= {name: value.strip() for name, value in element.attrib.items() if name in cached}
+        result |= self._declarations(element)
+        result |= {name: value for name, value in declared(element.get("style") or "").items() if name in cached}
+        for name, value in result.items():
             if value == "inherit":
-                found[name] = above.get(name, INHERITED.get(name, OWN.get(name, "")))
-        return found
+                result[name] = above.get(name, INHERITED.get(name, OWN.get(name, "")))
+        return result
 
     def _declarations(self, element: Element) -> dict[str, str]:
         """Return what the rules declare for an element; elements that no rule tells apart share the result."""
@@ -103,10 +103,10 @@ class Sheets:
         key = (tag_of(element), own_id if f"#{own_id}" in self.keyed else "", frozenset(classes))
         if key not in self._known:
             tag, own_id, chosen = key
-            names = ("", tag, f"#{own_id}", *(f".{one}" for one in sorted(chosen)))
-            matching = [one for name in names for one in self.keyed.get(name, ()) if one[1].matches(tag, own_id, chosen)]
+            names = ("", tag, f"#{own_id}", *(f".{item}" for item in sorted(chosen)))
+            matching = [item for name in names for item in self.keyed.get(name, ()) if item[1].matches(tag, own_id, chosen)]
             merged: dict[str, str] = {}
-            for _, rule in sorted(matching, key=lambda one: (one[1].weight, one[0])):
+            for _, rule in sorted(matching, key=lambda entry: (entry[1].weight, entry[0])):
                 merged |= rule.declarations
             self._known[key] = merged
         return self._known[key]
@@ -114,25 +114,25 @@ class Sheets:
 
 def _rule(selector: str, declarations: dict[str, str]) -> Rule | None:
     """Return the rule with a selector; None if it is not of one element by tag, classes and id."""
-    found = _SIMPLE.match(selector[:_LONGEST_VALUE])
-    if found is None or not selector or len(selector) > _LONGEST_VALUE:
+    result = _SIMPLE.match(selector[:_LONGEST_VALUE])
+    if result is None or not selector or len(selector) > _LONGEST_VALUE:
         return None
-    parts = _PART.findall(found["parts"])
-    classes, ids = frozenset(one[1:] for one in parts if one[0] == "."), [one[1:] for one in parts if one[0] == "#"]
-    tag = "" if found["tag"] in (None, "*") else found["tag"]
+    parts = _PART.findall(result["parts"])
+    classes, ids = frozenset(part[1:] for part in parts if part[0] == "."), [part[1:] for part in parts if part[0] == "#"]
+    tag = "" if result["tag"] in (None, "*") else result["tag"]
     return Rule((len(ids), len(classes) * 2 + bool(tag)), tag, classes, ids[0] if ids else "", declarations)
 
 
 def _without_comments(text: str) -> str:
     """Return a style sheet without its comments; one that is not closed goes to the end (CSS Syntax 3, 4.3.2)."""
-    kept, at = [], 0
+    stored, at = [], 0
     while (start := text.find("/*", at)) >= 0:
-        kept.append(text[at:start])
+        stored.append(text[at:start])
         end = text.find("*/", start + 2)
         if end < 0:
-            return " ".join(kept)
+            return " ".join(stored)
         at = end + 2
-    return " ".join([*kept, text[at:]])
+    return " ".join([*stored, text[at:]])
 
 
 def _blocks(text: str) -> Iterator[tuple[str, str]]:
@@ -145,7 +145,7 @@ def _blocks(text: str) -> Iterator[tuple[str, str]]:
 
 def declared(text: str) -> dict[str, str]:
     """The declarations of a style attribute or the body of a rule."""
-    parts = (one.partition(":") for one in text[:_LONGEST].split(";"))
+    parts = (item.partition(":") for item in text[:_LONGEST].split(";"))
     return {name.strip().lower(): value.replace("!important", "").strip() for name, colon, value in parts if colon}
 
 
@@ -154,10 +154,10 @@ def number(text: str | None, usual: float, *, of: float = 100.0) -> float:
     if text is None or len(text) > _LONGEST_VALUE or not text.strip():
         return usual
     try:
-        found = float(svgelements.Length(text.strip()).value(ppi=96, relative_length=of))
+        result = float(svgelements.Length(text.strip()).value(ppi=96, relative_length=of))
     except (ValueError, TypeError, AttributeError):
         return usual
-    return found if abs(found) < 1e7 else usual
+    return result if abs(result) < 1e7 else usual
 
 
 def share(text: str | None, usual: float = 1.0) -> float:
@@ -175,12 +175,12 @@ def colour(text: str, current: str, opacity: float) -> str | None:
     if len(word) > _LONGEST_VALUE:
         return None
     try:
-        found = svgelements.Color(word)
-        parts = (found.red, found.green, found.blue)
-        if any(one is None for one in parts):
+        result = svgelements.Color(word)
+        parts = (result.red, result.green, result.blue)
+        if any(part is None for part in parts):
             return None
-        alpha = (255 if found.alpha is None else found.alpha) / 255 * opacity
+        alpha = (255 if result.alpha is None else result.alpha) / 255 * opacity
     except (ValueError, TypeError, AttributeError):
         return None
-    text = "#" + "".join(f"{int(one):02X}" for one in parts)
+    text = "#" + "".join(f"{int(part):02X}" for part in parts)
     return text if alpha >= 1 else f"{text}{round(alpha * 255):02X}"

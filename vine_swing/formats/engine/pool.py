@@ -1,6 +1,6 @@
 """Painting in several processes of this machine: the engine that needs nothing else.
 
-Pictures come back through shared memory, in blocks of a few; there are only this many blocks, so that painters never run far ahead of the encoder. The
+Pictures come back through shared memory, in blocks of a few; their number is limited, so that painters never run far ahead of the encoder. The
 processes are forked where the system can, so that the scene and its pictures are in each of them without being sent.
 """
 
@@ -64,7 +64,7 @@ class Pool:
         blocks = [SharedMemory(f"{own_blocks()}{secrets.token_hex(4)}", create=True, size=size) for _ in range(min(most, len(parts)))]
         method = "fork" if "fork" in multiprocessing.get_all_start_methods() else "spawn"
         context = multiprocessing.get_context(method)
-        held = {one.id: PICTURE_FILES.data_of(one.id) for one in painting.scene.pictures}
+        held = {picture.id: PICTURE_FILES.data_of(picture.id) for picture in painting.scene.pictures}
         executor = ProcessPoolExecutor(self._processes, context, initializer=_begin, initargs=(painting, held))
         waiting: deque[tuple[Future[None], SharedMemory, int]] = deque()
         free, left = deque(blocks), iter(parts)

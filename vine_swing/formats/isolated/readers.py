@@ -107,8 +107,8 @@ def _packed(scene: Scene, lost: tuple[str, ...]) -> dict[str, Any]:
     check_contents(scene)
     return {
         "scene": to_data(scene, contents=False),
-        "pictures": list({one.id: one.content for one in scene.pictures}.values()),
-        "sounds": list({one.file: one.content for one in scene.sounds}.values()),
+        "pictures": list({picture.id: picture.content for picture in scene.pictures}.values()),
+        "sounds": list({sound.file: sound.content for sound in scene.sounds}.values()),
         "lost": list(lost),
     }
 
@@ -125,13 +125,13 @@ def _unpacked_scene(result: Any) -> ReadScene:
 
 
 def _read_pictures(data: bytes, name: str, report: Report) -> dict[str, Any]:
-    found = bring_in(data, name, report=report)
-    return {"seconds": found.seconds, "pages": [asdict(page) for page in found.pages]}
+    result = bring_in(data, name, report=report)
+    return {"seconds": result.seconds, "pages": [asdict(page) for page in result.pages]}
 
 
 def _unpacked_pictures(result: Any) -> ReadPictures:
-    found = BroughtIn(tuple(Page(**page) for page in result["pages"]), result["seconds"])
-    return ReadPictures(tuple(PICTURE_FILES.keep(page.data, checked=True) for page in found.pages), found.pages, found.seconds)
+    results = BroughtIn(tuple(Page(**page) for page in result["pages"]), result["seconds"])
+    return ReadPictures(tuple(PICTURE_FILES.keep(page.data, checked=True) for page in results.pages), results.pages, results.seconds)
 
 
 def _read_picture(data: bytes, name: str, report: Report) -> None:
@@ -152,7 +152,7 @@ def _read_table(data: bytes, name: str, report: Report) -> dict[str, Any]:
 
 
 def _unpacked_table(result: Any) -> Table:
-    columns = tuple(Column(one["name"], one["kind"], tuple(one["cells"])) for one in result["columns"])
+    columns = tuple(Column(item["name"], item["kind"], tuple(item["cells"])) for item in result["columns"])
     return Table(columns, result["rows"], result["time"], result["unit"], tuple(result["remarks"]))
 
 

@@ -46,11 +46,11 @@ class Sheet:
     def _written(self, node: Node) -> Iterator[str]:
         inside: list[str] = []
         uses = []
-        for one in node.moving:
-            if one.name in _PROPERTIES:
-                uses.append(self._attribute(one))
+        for item in node.moving:
+            if item.name in _PROPERTIES:
+                uses.append(self._attribute(item))
             else:
-                inside.append(animation(one, self.timing))
+                inside.append(animation(item, self.timing))
         if node.transforming is not None:
             uses.append(self._transform(node.transforming))
         if uses:
@@ -58,22 +58,24 @@ class Sheet:
         inside += self.written(node.children)
         return element(node, inside)
 
-    def _attribute(self, one: Moving) -> str:
-        unit = _PROPERTIES[one.name]
+    def _attribute(self, moving: Moving) -> str:
+        unit = _PROPERTIES[moving.name]
 
         def declared(value: str) -> str:
-            return f'{one.name}:path("{value}")' if one.name == "d" else f"{one.name}:{value}{unit}"
+            return f'{moving.name}:path("{value}")' if moving.name == "d" else f"{moving.name}:{value}{unit}"
 
-        if one.line is not None and len(one.line.times) >= _FEW:
-            ends = (declared(number(float(end[0]), 4)) for end in (one.line.begin, one.line.end))
-            return self._eased(one.line, *ends)
-        timing = "step-end" if one.between == "discrete" else "linear"
-        return self._keyed(one.times, [declared(value) for value in one.values], timing)
+        if moving.line is not None and len(moving.line.times) >= _FEW:
+            ends = (declared(number(float(end[0]), 4)) for end in (moving.line.begin, moving.line.end))
+            return self._eased(moving.line, *ends)
+        timing = "step-end" if moving.between == "discrete" else "linear"
+        return self._keyed(moving.times, [declared(value) for value in moving.values], timing)
 
-    def _transform(self, one: Transforming) -> str:
-        if one.line is not None and len(one.line.times) >= _FEW:
-            return self._eased(one.line, f"transform:{_transform(one.line.begin)}", f"transform:{_transform(one.line.end)}")
-        return self._keyed(one.times, [f"transform:{_transform(row)}" for row in one.values], "linear")
+    def _transform(self, transforming: Transforming) -> str:
+        if transforming.line is not None and len(transforming.line.times) >= _FEW:
+            return self._eased(
+                transforming.line, f"transform:{_transform(transforming.line.begin)}", f"transform:{_transform(transforming.line.end)}"
+            )
+        return self._keyed(transforming.times, [f"transform:{_transform(row)}" for row in transforming.values], "linear")
 
     def _keyed(self, times: Array, declarations: list[str], timing: str) -> str:
         stops = "".join(f"{number(float(time) * 100, 4)}%{{{text}}}" for time, text in zip(times, declarations, strict=True))
@@ -90,7 +92,7 @@ class Sheet:
 
 
 def _transform(row: Array) -> str:
-    x, y, angle, skew, across, down = (float(one) for one in row)
+    x, y, angle, skew, across, down = (float(item) for item in row)
     parts = [f"translate({number(x)}px,{number(y)}px)", f"rotate({number(angle, 4)}deg)"]
     parts += [f"skewX({number(skew, 4)}deg)", f"scale({number(across, 6)},{number(down, 6)})"]
     return " ".join(parts)

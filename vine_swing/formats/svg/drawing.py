@@ -38,15 +38,15 @@ class Drawing:
 
     def all(self, steps: tuple[Step, ...], rows: Rows) -> list[Node]:
         """The elements of those of some steps that are ever seen."""
-        found: list[Node] = []
+        result: list[Node] = []
         for step in steps:
             if not step.shown:
                 continue
             opacity = self._opacity(step.opacity, rows)
-            if opacity.max() <= _SEEN or (found and isinstance(step, Stroke) and self._joins(step, rows, opacity, found[-1])):
+            if opacity.max() <= _SEEN or (result and isinstance(step, Stroke) and self._joins(step, rows, opacity, result[-1])):
                 continue
-            found += self._one(step, rows, opacity)
-        return found
+            result += self._one(step, rows, opacity)
+        return result
 
     def new_id(self, prefix: str) -> str:
         """A name for an element that others refer to."""
@@ -99,7 +99,7 @@ class Drawing:
         self.series.put(node, "stroke-width", np.maximum(read(step.width, rows), 0), self.series.tolerance / 4)
         node.attributes |= {"stroke-linecap": step.cap, "stroke-linejoin": step.join, "stroke-miterlimit": "10"}
         if step.dash:
-            node.attributes["stroke-dasharray"] = " ".join(number(one) for one in step.dash)
+            node.attributes["stroke-dasharray"] = " ".join(number(item) for item in step.dash)
             if step.offset is not None:
                 self.series.put(node, "stroke-dashoffset", read(step.offset, rows), self.series.tolerance / 2)
 
@@ -145,7 +145,7 @@ class Drawing:
         pages = np.floor(read(step.page, rows)).astype(int) % len(step.pictures)
         for page in sorted(set(pages.tolist())):
             shown = self._page(step, page, rows)
-            self.series.words(shown, "visibility", ["visible" if one == page else "hidden" for one in pages.tolist()])
+            self.series.words(shown, "visibility", ["visible" if item == page else "hidden" for item in pages.tolist()])
             if shown.attributes.get("visibility") == "visible":
                 del shown.attributes["visibility"]
             node.children.append(shown)
@@ -208,27 +208,27 @@ class Drawing:
 
     def _copies(self, step: Copies, rows: Rows, opacity: Array) -> list[Node]:
         orders = None if step.order is None else read(step.order, rows).astype(int)
-        found = [self._one(one, rows, self._opacity(one.opacity, rows)) for one in step.instances]
+        result = [self._one(instance, rows, self._opacity(instance.opacity, rows)) for instance in step.instances]
         if orders is None:
-            group = [node for nodes in found for node in nodes]
+            group = [node for nodes in result for node in nodes]
         else:
             kinds = list(dict.fromkeys(map(tuple, orders.tolist())))
             if len(kinds) > MOST_ORDERS:
                 self.lost[f"the copies of a parade change their order {len(kinds)} times; they keep the first one"] = None
                 kinds = kinds[:1]
-            group = self._ordered(found, kinds, orders)
+            group = self._ordered(result, kinds, orders)
         if opacity.min() >= 1:
             return group
         node = Node("g", children=group)
         self._fade(node, opacity)
         return [node]
 
-    def _ordered(self, found: list[list[Node]], kinds: list[tuple[int, ...]], orders: Array) -> list[Node]:
+    def _ordered(self, result: list[list[Node]], kinds: list[tuple[int, ...]], orders: Array) -> list[Node]:
         """Copies in each of their orders, which take turns."""
         if len(kinds) == 1:
-            return [node for k in kinds[0] for node in found[k]]
+            return [node for k in kinds[0] for node in result[k]]
         names = []
-        for nodes in found:
+        for nodes in result:
             names.append(self.new_id("copy"))
             self.defs.append(Node("g", {"id": names[-1]}, children=nodes))
         layers = []
@@ -243,10 +243,10 @@ class Drawing:
             self.series.put(node, "opacity", opacity, _SEEN, digits=4)
 
     def _opacity(self, tracks: tuple[Track, ...], rows: Rows) -> Array:
-        found = np.ones(len(rows))
+        result = np.ones(len(rows))
         for track in tracks:
-            found = found * read(track, rows)
-        return np.clip(found, 0, 1)
+            result = result * read(track, rows)
+        return np.clip(result, 0, 1)
 
 
 def _stretched(scale: Array, size: Array) -> Array:

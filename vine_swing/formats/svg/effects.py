@@ -104,12 +104,12 @@ class Effects:
         distance, angle = read(effect.distance, rows), np.radians(read(effect.angle, rows))
         dx, dy = self._moved(effect, distance * np.cos(angle), distance * np.sin(angle), rows)
         steps: list[Node] = []
-        for colour, way in (("red", 1.0), ("green", 0.0), ("blue", -1.0)):
+        for colour, direction in (("red", 1.0), ("green", 0.0), ("blue", -1.0)):
             steps += [*_light_of(colour, f"{colour}-own"), _third(f"{colour}-third")]
             for part in ("own", "third"):
                 offset = Node("feOffset", {"in": f"{colour}-{part}", "result": f"{colour}-{part}-there"})
-                self.series.put(offset, "dx", way * dx, self.series.tolerance)
-                self.series.put(offset, "dy", way * dy, self.series.tolerance)
+                self.series.put(offset, "dx", direction * dx, self.series.tolerance)
+                self.series.put(offset, "dy", direction * dy, self.series.tolerance)
                 steps.append(offset)
         for part in ("own", "third"):
             steps.append(_sum(f"red-{part}-there", f"green-{part}-there", f"{part}-two"))
@@ -138,11 +138,11 @@ class Effects:
         layers = []
         for part in ("third", "own"):
             layer = Node("g", style={"isolation": "isolate"})
-            for colour, way in (("red", 1.0), ("green", 0.0), ("blue", -1.0)):
+            for colour, direction in (("red", 1.0), ("green", 0.0), ("blue", -1.0)):
                 steps = [_third("only")] if part == "third" else _light_of(colour, "only")
                 use = Node("use", {"href": f"#{name}"})
                 filtered = Node("g", {"filter": f"url(#{self._filter(steps, box)})"}, children=[use])
-                scale, zero = 1 + way * share, np.zeros(len(rows))
+                scale, zero = 1 + direction * share, np.zeros(len(rows))
                 scaled = Node("g", children=[filtered], style={"mix-blend-mode": "plus-lighter"})
                 self.series.transform(scaled, np.stack([scale, zero, zero, scale, x * (1 - scale), y * (1 - scale)], axis=1), reach)
                 layer.children.append(scaled)
@@ -202,8 +202,8 @@ class Effects:
     def _lengths(self, effect: Effect, track: Track, rows: Rows) -> Array:
         """A length in the space of the group."""
         m = _matrix(effect, rows)
-        found: Array = read(track, rows) * np.sqrt(np.abs(m[:, 0] * m[:, 3] - m[:, 1] * m[:, 2]))
-        return found
+        result: Array = read(track, rows) * np.sqrt(np.abs(m[:, 0] * m[:, 3] - m[:, 1] * m[:, 2]))
+        return result
 
     def _moved(self, effect: Effect, dx: Array, dy: Array, rows: Rows) -> tuple[Array, Array]:
         """A move in the space of the group."""
@@ -249,16 +249,16 @@ def _merged(*names: str) -> Node:
     return Node("feMerge", children=[Node("feMergeNode", {"in": name}) for name in names])
 
 
-def _sum(one: str, other: str, result: str, times: int = 1) -> Node:
+def _sum(item: str, other: str, result: str, times: int = 1) -> Node:
     """One picture and another, this many times, added channel by channel and cut to 0…1."""
-    return Node("feComposite", {"in": one, "in2": other, "operator": "arithmetic", "k2": "1", "k3": str(times), "result": result})
+    return Node("feComposite", {"in": item, "in2": other, "operator": "arithmetic", "k2": "1", "k3": str(times), "result": result})
 
 
 def _light_of(colour: str, result: str) -> list[Node]:
-    """Of the source, light of one colour that covers as much as it is bright."""
+    """Return filter nodes that turn a source's lightness into coverage of one colour."""
     place = ("red", "green", "blue").index(colour)
-    bright = ["1" if one == place else "0" for one in range(5)]
-    only = [["0", "0", "0", "0", "1"] if one == place else ["0"] * 5 for one in range(3)]
+    bright = ["1" if item == place else "0" for item in range(5)]
+    only = [["0", "0", "0", "0", "1"] if item == place else ["0"] * 5 for item in range(3)]
     values = " ".join(" ".join(part) for part in (*only, bright))
     return [
         Node("feColorMatrix", {"in": "SourceGraphic", "type": "matrix", "values": values, "result": f"{colour}-light"}),

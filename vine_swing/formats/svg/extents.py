@@ -38,7 +38,7 @@ def _of(step: Step, rows: Rows) -> Box | None:
             wide, high = ENDLESS if across else float(half[0]), ENDLESS if down else float(half[1])
             return _mapped((-wide, -high, wide, high), read(step.matrix, rows))
         case Fill() | Stroke():
-            bounds = np.array([one.bounds() for one in step.outline.outlines])
+            bounds = np.array([outline.bounds() for outline in step.outline.outlines])
             room = float(max(0.0, read(step.width, rows).max())) / 2 * step.reach if isinstance(step, Stroke) else 0.0
             low, high = bounds[:, :2].min(axis=0) - room, bounds[:, 2:].max(axis=0) + room
             return _mapped((float(low[0]), float(low[1]), float(high[0]), float(high[1])), read(step.matrix, rows))
@@ -51,7 +51,7 @@ def reach_of(step: Step, rows: Rows) -> float:
             return float(np.hypot(*read(step.size, rows).max(axis=0))) / 2
         case Fill() | Stroke():
             room = float(max(0.0, read(step.width, rows).max())) / 2 if isinstance(step, Stroke) else 0.0
-            return max((float(np.hypot(*one.points.T).max()) for one in step.outline.outlines if len(one.points)), default=0.0) + room
+            return max((float(np.hypot(*outline.points.T).max()) for outline in step.outline.outlines if len(outline.points)), default=0.0) + room
         case Instance():
             box = extent(step.children, own_rows(step, rows))
             return 0.0 if box is None else float(np.hypot(max(abs(box[0]), abs(box[2])), max(abs(box[1]), abs(box[3]))))

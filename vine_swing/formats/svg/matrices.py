@@ -16,9 +16,9 @@ def taken_apart(matrices: Array) -> Array:
     flat = across < _NOTHING
     angle = np.degrees(np.where(flat, np.arctan2(-c, d), np.arctan2(b, a)))
     # Of something without either, the angle is the one before.
-    gone = flat & (down < _NOTHING)
-    if gone.any() and not gone.all():
-        there = np.flatnonzero(~gone)
+    travelled = flat & (down < _NOTHING)
+    if travelled.any() and not travelled.all():
+        there = np.flatnonzero(~travelled)
         angle = np.interp(np.arange(len(angle)), there, np.unwrap(angle[there], period=180))
     turned = np.unwrap(angle, period=180)
     sign = np.where(np.rint((turned - angle) / 180) % 2 == 0, 1.0, -1.0)
@@ -32,8 +32,8 @@ def put_together(parts: Array) -> Array:
     """The matrices (n, 6) of such parts (n, 6)."""
     x, y, angle, skew, across, down = (parts[:, n] for n in range(6))
     cos, sin, lean = np.cos(np.radians(angle)), np.sin(np.radians(angle)), np.tan(np.radians(skew))
-    found: Array = np.stack([across * cos, across * sin, down * (lean * cos - sin), down * (lean * sin + cos), x, y], axis=1)
-    return found
+    result: Array = np.stack([across * cos, across * sin, down * (lean * cos - sin), down * (lean * sin + cos), x, y], axis=1)
+    return result
 
 
 def tolerances(parts: Array, reach: float, tolerance: float) -> Array:

@@ -85,12 +85,12 @@ def reduced(times: Array, values: Array, tolerance: float | Array) -> NDArray[np
 
 def changes(rows: list[str], clock: Clock) -> tuple[Array, tuple[str, ...]]:
     """The times at which texts, one a sample, change, and what they change to; only whole frames count."""
-    at, found = [0.0], [rows[0]]
+    at, result = [0.0], [rows[0]]
     for time, whole, text in zip(clock.times, clock.whole, rows, strict=True):
-        if whole and text != found[-1]:
+        if whole and text != result[-1]:
             at.append(float(time))
-            found.append(text)
-    return np.array(at), tuple(found)
+            result.append(text)
+    return np.array(at), tuple(result)
 
 
 def line_of(times: Array, values: Array, tolerance: float | Array) -> Line | None:
@@ -105,5 +105,5 @@ def line_of(times: Array, values: Array, tolerance: float | Array) -> Line | Non
     progress = (scaled - middle) @ along / length
     if np.abs(middle + progress[:, None] * along - scaled).max() > 0.5:
         return None
-    kept = reduced(times, progress[:, None], 0.5 / float(np.abs(along).max()))
-    return Line(values[0], values[far], times[kept], progress[kept])
+    stored = reduced(times, progress[:, None], 0.5 / float(np.abs(along).max()))
+    return Line(values[0], values[far], times[stored], progress[stored])

@@ -21,8 +21,8 @@ _HALF_SHADE = 0.5 / 255
 def read(track: Track, rows: Rows) -> Array:
     """The values of a track at some rows: (n,) or (n, w)."""
     values = track.values
-    found: Array = values[np.clip(np.floor(rows - track.first + 0.5).astype(np.intp), 0, len(values) - 1)]
-    return found
+    result: Array = values[np.clip(np.floor(rows - track.first + 0.5).astype(np.intp), 0, len(values) - 1)]
+    return result
 
 
 @dataclass(frozen=True)
@@ -42,30 +42,30 @@ class Series:
         places = self.digits if digits is None else digits
 
         def text(row: Array) -> str:
-            return " ".join(number(float(one), places) for one in row)
+            return " ".join(number(float(item), places) for item in row)
 
         if is_still(table, tolerance):
             node.attributes[name] = text(table[0])
             return
-        kept = reduced(self.clock.times, table, tolerance)
+        stored = reduced(self.clock.times, table, tolerance)
         line = line_of(self.clock.times, table, tolerance) if table.shape[1] == 1 else None
-        node.moving.append(Moving(name, self.clock.times[kept], tuple(text(row) for row in table[kept]), line=line))
+        node.moving.append(Moving(name, self.clock.times[stored], tuple(text(row) for row in table[stored]), line=line))
 
     def colour(self, node: Node, name: str, rgb: Array) -> None:
         """A colour, (n, 3) in sRGB, 0…1."""
         if is_still(rgb, _HALF_SHADE):
             node.attributes[name] = _hex(rgb[0])
             return
-        kept = reduced(self.clock.times, rgb, 2 * _HALF_SHADE)
-        node.moving.append(Moving(name, self.clock.times[kept], tuple(_hex(row) for row in rgb[kept])))
+        stored = reduced(self.clock.times, rgb, 2 * _HALF_SHADE)
+        node.moving.append(Moving(name, self.clock.times[stored], tuple(_hex(row) for row in rgb[stored])))
 
     def words(self, node: Node, name: str, texts: list[str]) -> None:
         """Words that change from frame to frame."""
-        times, found = changes(texts, self.clock)
-        if len(found) == 1:
-            node.attributes[name] = found[0]
+        times, result = changes(texts, self.clock)
+        if len(result) == 1:
+            node.attributes[name] = result[0]
         else:
-            node.moving.append(Moving(name, times, found, "discrete"))
+            node.moving.append(Moving(name, times, result, "discrete"))
 
     def transform(self, node: Node, matrices: Array, reach: float) -> None:
         """Matrices (n, 6); the drawn points are within `reach` of the origin."""
@@ -74,18 +74,18 @@ class Series:
         if is_still(parts, allowed):
             m = matrices[0]
             if not np.allclose(m, [1, 0, 0, 1, 0, 0], atol=1e-12):
-                node.attributes["transform"] = "matrix(" + " ".join(number(float(one), 8) for one in m) + ")"
+                node.attributes["transform"] = "matrix(" + " ".join(number(float(item), 8) for item in m) + ")"
             return
-        found = []
+        result = []
         for name, columns in (("translate", [0, 1]), ("rotate", [2]), ("skewX", [3]), ("scale", [4, 5])):
             own = parts[:, columns]
             if is_still(own, allowed[columns] * 1e-3) and np.allclose(own[0], _IDENTITY[columns], atol=1e-12):
                 continue
             still = is_still(own, allowed[columns])
-            kept = np.array([0, len(own) - 1]) if still else reduced(self.clock.times, own, allowed[columns])
-            found.append((name, self.clock.times[kept], own[kept[[0, 0]] if still else kept]))
-        kept = reduced(self.clock.times, parts, allowed)
-        node.transforming = Transforming(tuple(found), self.clock.times[kept], parts[kept], line_of(self.clock.times, parts, allowed))
+            stored = np.array([0, len(own) - 1]) if still else reduced(self.clock.times, own, allowed[columns])
+            result.append((name, self.clock.times[stored], own[stored[[0, 0]] if still else stored]))
+        stored = reduced(self.clock.times, parts, allowed)
+        node.transforming = Transforming(tuple(result), self.clock.times[stored], parts[stored], line_of(self.clock.times, parts, allowed))
 
     def outline(self, node: Node, track: OutlineTrack, rows: Rows) -> None:
         """The outline of a track as path data."""
@@ -97,23 +97,23 @@ class Series:
             node.attributes["d"] = self.path(outlines[shown[0]])
             return
         first = outlines[shown[0]]
-        if all(outlines[one].verbs == first.verbs for one in shown):
-            points = np.stack([outlines[one].points.reshape(-1) for one in shown])[np.searchsorted(shown, places)]
+        if all(outlines[item].verbs == first.verbs for item in shown):
+            points = np.stack([outlines[item].points.reshape(-1) for item in shown])[np.searchsorted(shown, places)]
             if is_still(points, self.tolerance / 4):
                 node.attributes["d"] = self.path(first)
                 return
-            kept = reduced(self.clock.times, points, self.tolerance / 2)
-            data = tuple(self.path(Outline(first.verbs, row.reshape(-1, 2))) for row in points[kept])
-            node.moving.append(Moving("d", self.clock.times[kept], data))
+            stored = reduced(self.clock.times, points, self.tolerance / 2)
+            data = tuple(self.path(Outline(first.verbs, row.reshape(-1, 2))) for row in points[stored])
+            node.moving.append(Moving("d", self.clock.times[stored], data))
             return
-        texts = {one: self.path(outlines[one]) for one in shown}
-        self.words(node, "d", [texts[one] for one in places.tolist()])
+        texts = {item: self.path(outlines[item]) for item in shown}
+        self.words(node, "d", [texts[item] for item in places.tolist()])
 
     def path(self, outline: Outline) -> str:
         """An outline as path data."""
         parts = []
         for verb, points in outline.segments():
-            parts.append(_LETTERS[verb] + " ".join(number(float(one), self.digits) for one in points.reshape(-1)))
+            parts.append(_LETTERS[verb] + " ".join(number(float(item), self.digits) for item in points.reshape(-1)))
         # SVG has no data for nothing at all: a move alone paints nothing.
         return "".join(parts) or "M0 0"
 

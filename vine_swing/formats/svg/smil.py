@@ -12,26 +12,28 @@ _DIGITS = {"translate": 3, "rotate": 4, "skewX": 4, "scale": 6}
 
 def times_text(times: Array) -> str:
     """Shares of the whole, as `keyTimes` has them."""
-    return ";".join(number(float(one), 6) for one in times)
+    return ";".join(number(float(time), 6) for time in times)
 
 
 def animations(node: Node, timing: str) -> Iterator[str]:
     """What changes of an element, as elements in it."""
-    for one in node.moving:
-        yield animation(one, timing)
+    for item in node.moving:
+        yield animation(item, timing)
     if node.transforming is not None:
         yield from transform_animations(node.transforming, timing)
 
 
-def animation(one: Moving, timing: str) -> str:
+def animation(moving: Moving, timing: str) -> str:
     """One attribute."""
-    mode = ' calcMode="discrete"' if one.between == "discrete" else ""
-    return f'<animate attributeName="{one.name}" {timing}{mode} keyTimes="{times_text(one.times)}" values={quoteattr(";".join(one.values))}/>'
+    mode = ' calcMode="discrete"' if moving.between == "discrete" else ""
+    return (
+        f'<animate attributeName="{moving.name}" {timing}{mode} keyTimes="{times_text(moving.times)}" values={quoteattr(";".join(moving.values))}/>'
+    )
 
 
-def transform_animations(one: Transforming, timing: str) -> Iterator[str]:
+def transform_animations(transforming: Transforming, timing: str) -> Iterator[str]:
     """A transform: each function is put after those before it."""
-    for place, (name, times, values) in enumerate(one.parts):
+    for place, (name, times, values) in enumerate(transforming.parts):
         text = ";".join(" ".join(number(float(part), _DIGITS[name]) for part in row) for row in values)
         add = ' additive="sum"' if place else ""
         yield f'<animateTransform attributeName="transform" type="{name}" {timing}{add} keyTimes="{times_text(times)}" values="{text}"/>'

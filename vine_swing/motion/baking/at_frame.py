@@ -28,10 +28,10 @@ def baked_at(scene: Scene, frame: float) -> Baked:
         previous = _kept.get(key)
     if previous is not None and previous.scene is scene:
         return previous
-    found = bake(scene, np.array([float(frame)]), previous=previous)
+    result = bake(scene, np.array([float(frame)]), previous=previous)
     with _lock:
-        _kept[key] = found
+        _kept[key] = result
         _kept.move_to_end(key)
         while len(_kept) > _MOST:
             _kept.popitem(last=False)
-    return found
+    return result

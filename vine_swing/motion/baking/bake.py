@@ -54,14 +54,14 @@ def bake(scene: Scene, frames: Array | None = None, *, previous: Baked | None = 
     effort = effort or Effort()
     if previous is not None and _same_time(previous, scene, grid):
         changed = changed_values(previous.scene, scene)
-        made = _whole(scene, grid, previous, effort) if changed is None else _with_values(previous, scene, changed, effort)
+        created = _whole(scene, grid, previous, effort) if changed is None else _with_values(previous, scene, changed, effort)
     else:
-        made = _whole(scene, grid, None, effort)
-    if made.painted > MOST_COPIES:
+        created = _whole(scene, grid, None, effort)
+    if created.painted > MOST_COPIES:
         raise TooMuchWork(
-            f"this scene would paint {made.painted} copies and insets; at most {MOST_COPIES} are painted, so reduce the number of copies"
+            f"this scene would paint {created.painted} copies and insets; at most {MOST_COPIES} are painted, so reduce the number of copies"
         )
-    return made
+    return created
 
 
 def placed_at(scene: Scene, object_id: str, frame: float) -> BakedObject:
@@ -69,25 +69,25 @@ def placed_at(scene: Scene, object_id: str, frame: float) -> BakedObject:
 
     Its parents are computed, too; the last few objects asked for in one scene are kept, since edits ask for the same ones again.
     """
-    kept: dict[tuple[str, float], BakedObject] = scene.__dict__.setdefault("_placed_at", {})
-    if (object_id, frame) in kept:
-        return kept[object_id, frame]
+    stored: dict[tuple[str, float], BakedObject] = scene.__dict__.setdefault("_placed_at", {})
+    if (object_id, frame) in stored:
+        return stored[object_id, frame]
     grid = np.array([float(frame)])
     reader = Reader(scene, grid)
-    things = [scene.by_id[object_id]]
-    while (parent := things[-1].parent) is not None and (parent, frame) not in kept:
-        things.append(scene.by_id[parent])
+    objects = [scene.by_id[object_id]]
+    while (parent := objects[-1].parent) is not None and (parent, frame) not in stored:
+        objects.append(scene.by_id[parent])
     channels: dict[str, dict[str, Array]] = {}
-    for thing in things:
+    for thing in objects:
         values = channels[thing.id] = {}
         for name, spec in thing.specs.items():
             if spec.has_array and not spec.is_colour:
                 source = reader.filler.run(lambda thing=thing, name=name: reader.final(thing.id, name))  # type: ignore[misc]
                 values[name] = reader.filler.run(lambda source=source: source.at(reader.grid))[0]  # type: ignore[misc]
-    above = {parent: one for (parent, at), one in kept.items() if at == frame}
-    found = placed(things, scene, grid, channels, above)
-    kept.update({(one, frame): placed_object for one, placed_object in found.items()})
-    return found[object_id]
+    above = {parent: item for (parent, at), item in stored.items() if at == frame}
+    result = placed(objects, scene, grid, channels, above)
+    stored.update({(item, frame): placed_object for item, placed_object in result.items()})
+    return result[object_id]
 
 
 def _whole(scene: Scene, grid: Array, previous: Baked | None, effort: Effort) -> Baked:
@@ -95,8 +95,8 @@ def _whole(scene: Scene, grid: Array, previous: Baked | None, effort: Effort) ->
     plan, reader = Plan.of(scene), Reader(scene, grid, effort=effort)
     old = previous.objects if previous is not None else {}
     baker = ChannelBaker(reader, plan, old, Earlier(previous.scene, previous.plan) if previous is not None else None)
-    for thing in scene.objects:
-        baker.add(thing)
+    for obj in scene.objects:
+        baker.add(obj)
     with effort.part(plan.portions.channels):
         baker.make()
     with effort.part(plan.portions.placing):
@@ -106,7 +106,7 @@ def _whole(scene: Scene, grid: Array, previous: Baked | None, effort: Effort) ->
     beyond = {ref: frame for ref, frame in previous.beyond.items() if _kept(ref, objects, old)} if previous is not None else {}
     parades = _parades(scene, plan, objects, reader, previous, effort)
     insets = _insets(scene, plan, objects, previous, effort)
-    objects = {thing.id: objects[thing.id] for thing in scene.objects}
+    objects = {obj.id: objects[obj.id] for obj in scene.objects}
     return Baked(scene, grid, objects, dials, plan, reader, parades, insets, beyond | baker.beyond)
 
 
@@ -120,12 +120,12 @@ def _with_values(previous: Baked, scene: Scene, changed: list[tuple[SceneObject,
         moved += [(f"{DIAL}{dial.id}", DIAL_CHANNEL) for dial in turned]
     reader = Reader(scene, grid, effort=effort)
     baker = ChannelBaker(reader, plan, old, Earlier(previous.scene, plan))
-    for _, thing in changed:
-        baker.add(thing)
+    for _, obj in changed:
+        baker.add(obj)
     followers: set[Ref] = set()
     if plan.reads:
         # What might follow is every reader of what is made again; it is made only if something it reads is another array indeed.
-        moved += [(thing.id, name) for _, thing in changed for name in (DRAWING, *baker.arrays[thing.id])]
+        moved += [(obj.id, name) for _, obj in changed for name in (DRAWING, *baker.arrays[obj.id])]
         followers = plan.followers(moved)
         for object_id in {object_id for object_id, _ in followers} - baker.arrays.keys():
             baker.arrays[object_id] = dict(old[object_id].channels)
@@ -136,13 +136,13 @@ def _with_values(previous: Baked, scene: Scene, changed: list[tuple[SceneObject,
     with effort.part(plan.portions.channels):
         baker.make(followers)
     new = {object_id for object_id, arrays in baker.arrays.items() if arrays is not old[object_id].channels}
-    things = [scene.by_id[object_id] for object_id in plan.below(new)]
-    channels = {thing.id: baker.arrays.get(thing.id, old[thing.id].channels) for thing in things}
+    members = [scene.by_id[object_id] for object_id in plan.below(new)]
+    channels = {obj.id: baker.arrays.get(obj.id, old[obj.id].channels) for obj in members}
     with effort.part(plan.portions.placing):
-        replaced = placed(things, scene, grid, channels, old)
+        replaced = placed(members, scene, grid, channels, old)
     objects = {**old, **replaced}
     drawn = replaced.keys() | bent_beside(scene, plan, replaced)
-    objects |= _drawn({one: objects[one] for one in drawn}, scene, grid, reader, old, objects, plan.portions.outlines)
+    objects |= _drawn({item: objects[item] for item in drawn}, scene, grid, reader, old, objects, plan.portions.outlines)
     if scene.camera is not None:
         objects = through_camera(objects, scene, _seen_alike(previous, scene))
     beyond = {ref: frame for ref, frame in previous.beyond.items() if _kept(ref, objects, old)}
@@ -177,7 +177,7 @@ def _drawn(
 def _parades(
     scene: Scene, plan: Plan, objects: dict[str, BakedObject], reader: Reader, previous: Baked | None, effort: Effort
 ) -> dict[str, BakedParade]:
-    if not any(thing.copying is not None for thing in scene.objects):
+    if not any(obj.copying is not None for obj in scene.objects):
         return {}
     baker = CopyBaker(scene, plan, objects, previous.objects if previous is not None else {}, effort, partial(_inner, effort, 1))
     with effort.part(plan.portions.copies):
@@ -185,11 +185,11 @@ def _parades(
 
 
 def _insets(scene: Scene, plan: Plan, objects: dict[str, BakedObject], previous: Baked | None, effort: Effort) -> dict[str, BakedInset]:
-    shown = {object_id: one for object_id, one in objects.items() if one.source.inset_of is not None}
+    shown = {object_id: obj for object_id, obj in objects.items() if obj.source.inset_of is not None}
     if not shown:
         return {}
-    copied = plan.below({thing.id for thing in scene.objects if thing.copying is not None})
-    here = {object_id: one for object_id, one in shown.items() if object_id not in copied}
+    copied = plan.below({obj.id for obj in scene.objects if obj.copying is not None})
+    here = {object_id: item for object_id, item in shown.items() if object_id not in copied}
     inside = partial(_inner, effort, len(here) or 1)
     with effort.part(plan.portions.insets):
         return baked_insets(here, scene, inside, previous.insets if previous is not None else {})
@@ -204,11 +204,11 @@ def _inner(effort: Effort, of: int, scene: Scene, frames: Array, previous: Baked
 def _same_time(previous: Baked, scene: Scene, grid: Array) -> bool:
     """Whether arrays of an earlier bake can still stand: rules may read the fps and the length, not only the frames, insets run as fast as the
     fps of the scenes inside say, and dials may follow sounds."""
-    if previous.scene.insets is not scene.insets and {i: one.fps for i, one in previous.scene.insets_by_id.items()} != {
-        i: one.fps for i, one in scene.insets_by_id.items()
+    if previous.scene.insets is not scene.insets and {i: item.fps for i, item in previous.scene.insets_by_id.items()} != {
+        i: item.fps for i, item in scene.insets_by_id.items()
     }:
         return False
-    if previous.scene.sounds is not scene.sounds and any(followed(one, dial) for one in (previous.scene, scene) for dial in one.dials):
+    if previous.scene.sounds is not scene.sounds and any(followed(item, dial) for item in (previous.scene, scene) for dial in item.dials):
         # Dials that follow a sound change with it, and all that reads them.
         return False
     return previous.scene.fps == scene.fps and previous.scene.length == scene.length and np.array_equal(previous.frames, grid)

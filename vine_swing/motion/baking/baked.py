@@ -100,7 +100,7 @@ class BakedInset:
 
     source: the object.
     inner: the scene inside, at the frames that this inset and others beside it show of it.
-    owner: the id of the first of these insets, by which the arrays of `inner` are told from those of other bakes of the same scene.
+    owner: the id of the first of these insets, which distinguishes the arrays of `inner` from those of other bakes of the same scene.
     frames: (n,) or (1,), which frame of the scene inside is shown.
     rows: the same as rows of `inner`.
     there: (n,) or (1,), 0 where nothing is shown because the scene inside is over, else 1; None where something always is.
@@ -139,10 +139,10 @@ class Baked:
 
     def __getitem__(self, key: tuple[str, str]) -> Array:
         name, channel = key
-        one = self.named(name)
-        if channel not in one.channels:
-            raise MotionError(f"'{name}' has no channel '{channel}'; it has {', '.join(one.channels)}")
-        return self.spread(one.channels[channel])
+        item = self.named(name)
+        if channel not in item.channels:
+            raise MotionError(f"'{name}' has no channel '{channel}'; it has {', '.join(item.channels)}")
+        return self.spread(item.channels[channel])
 
     @cached_property
     def painted(self) -> int:
@@ -155,9 +155,9 @@ class Baked:
         Raises:
             MotionError: if it is missing.
         """
-        for one in self.objects.values():
-            if one.source.name == name:
-                return one
+        for obj in self.objects.values():
+            if obj.source.name == name:
+                return obj
         raise MotionError(f"there is no object '{name}'; there are {', '.join(o.source.name for o in self.objects.values()) or 'none'}")
 
     def spread(self, array: Array) -> Array:
@@ -166,5 +166,5 @@ class Baked:
 
 
 def _painted(parades: Mapping[str, BakedParade], insets: Mapping[str, BakedInset]) -> int:
-    copies = sum(one.count * one.element.painted for one in parades.values())
-    return max(1, copies + sum(one.inner.painted for one in insets.values()))
+    copies = sum(parade.count * parade.element.painted for parade in parades.values())
+    return max(1, copies + sum(inset.inner.painted for inset in insets.values()))

@@ -31,58 +31,58 @@ def with_outlines(
     """Some baked objects with the outlines that keys and rules make of them.
 
     Args:
-        objects: by id; those nothing bends are given back as they are.
+        objects: by id; unbent objects are returned unchanged.
         scene, grid: what was baked, and its frames (n,).
         reader: reads outlines of the scene.
         old: objects of an earlier bake at the same frames; outlines made from the same are taken from them.
         around: all objects of the bake, to find those that others are attached to.
         anew: whether to recompute all outlines.
     """
-    found = dict(objects)
-    for object_id, one in objects.items():
+    result = dict(objects)
+    for object_id, obj in objects.items():
         reader.effort.advance(1 / len(objects))
-        if not is_bent(scene, one.source):
-            found[object_id] = _not_bent(one, reader, old.get(object_id))
+        if not is_bent(scene, obj.source):
+            result[object_id] = _not_bent(obj, reader, old.get(object_id))
             continue
-        inputs = _inputs(one, scene, reader, around)
+        inputs = _inputs(obj, scene, reader, around)
         was = old.get(object_id)
         if was is not None and not anew(object_id) and inputs.same_as(was.bent_from):
-            if one is not was:
-                found[object_id] = replace(one, bent=was.bent, bent_from=was.bent_from)
+            if obj is not was:
+                result[object_id] = replace(obj, bent=was.bent, bent_from=was.bent_from)
             continue
-        shape = one.source.drawn_shape if one.source is not scene.by_id[object_id] else None
+        shape = obj.source.drawn_shape if obj.source is not scene.by_id[object_id] else None
         bent = reader.seen(scene.by_id[object_id], grid, shape=shape, worlds=lambda other: around[other].world)
-        found[object_id] = replace(one, bent=bent, bent_from=inputs)
-    return found
+        result[object_id] = replace(obj, bent=bent, bent_from=inputs)
+    return result
 
 
 def bent_beside(scene: Scene, plan: Plan, object_ids: Iterable[str]) -> set[str]:
     """What bends some objects from above, and its descendants: how it bends one follows the bounds of all."""
-    above = {one.id for object_id in object_ids for one in scene.upwards(scene.by_id[object_id].parent) if one.rules_on(OUTLINE)}
+    above = {upward.id for object_id in object_ids for upward in scene.upwards(scene.by_id[object_id].parent) if upward.rules_on(OUTLINE)}
     return plan.below(above)
 
 
-def _not_bent(one: BakedObject, reader: OutlineReader, was: BakedObject | None) -> BakedObject:
+def _not_bent(baked: BakedObject, reader: OutlineReader, was: BakedObject | None) -> BakedObject:
     """An object that nothing bends; one that bends its children is another as soon as the bounds of that are."""
-    box = Inputs((), (reader.box(one.source),)) if one.source.rules_on(OUTLINE) else None
+    box = Inputs((), (reader.box(baked.source),)) if baked.source.rules_on(OUTLINE) else None
     if box is not None and was is not None and box.same_as(was.bent_from):
         box = was.bent_from
-    return one if one.bent is None and one.bent_from is box else replace(one, bent=None, bent_from=box)
+    return baked if baked.bent is None and baked.bent_from is box else replace(baked, bent=None, bent_from=box)
 
 
-def _inputs(one: BakedObject, scene: Scene, reader: OutlineReader, around: Mapping[str, BakedObject]) -> Inputs:
-    thing = one.source
-    shape = thing.drawn_shape
+def _inputs(baked: BakedObject, scene: Scene, reader: OutlineReader, around: Mapping[str, BakedObject]) -> Inputs:
+    obj = baked.source
+    shape = obj.drawn_shape
     assert shape is not None
-    parts: list[object] = [thing.channels.get(OUTLINE)]
-    parts += [one.channels[name] for name in drawing_of(shape).names]
+    parts: list[object] = [obj.channels.get(OUTLINE)]
+    parts += [baked.channels[name] for name in drawing_of(shape).names]
     boxes = []
-    for owner in (one, *(around[above.id] for above in benders(scene, thing))):
+    for owner in (baked, *(around[above.id] for above in benders(scene, obj))):
         rules = owner.source.rules_on(OUTLINE)
         parts += rules
         ids = {rule.id for rule in rules}
         parts += [values for name, values in owner.channels.items() if SETTING in name and name.partition(SETTING)[0] in ids]
-        if owner is not one and owner.world is not None:
-            parts += [owner.world, one.world]
+        if owner is not baked and owner.world is not None:
+            parts += [owner.world, baked.world]
             boxes.append(reader.box(owner.source))
     return Inputs(tuple(parts), (shape, boxes))

@@ -47,26 +47,26 @@ def with_bent_copies(
     before = own or (Element({}, {}),) * count
     standing = [_standing({**element.objects, **before[k].objects}, layout.rows(k, len(grid)), places.matrices[k]) for k in range(count)]
     above = ([parade] if parade.rules_on(OUTLINE) else []) + benders(scene, parade)
-    spaces = [(one, reader.filler.run(partial(reader.places.between, parade.id, one.id, grid[None]))) for one in above]
-    boxes = {one.id: partial(_box_of, standing) if one is parade else partial(reader.outlines.box, one) for one in above}
-    found = []
+    spaces = [(item, reader.filler.run(partial(reader.places.between, parade.id, item.id, grid[None]))) for item in above]
+    boxes = {item.id: partial(_box_of, standing) if item is parade else partial(reader.outlines.box, item) for item in above}
+    result = []
     for k in range(count):
         objects = dict(before[k].objects)
         for object_id, (series, there) in standing[k].items():
             read: ReadOutlines = partial(_nearest, series, grid)
-            for one, space in spaces:
-                read = reader.outlines.bent_by(one, read, partial(_rows_near, matrix.multiply(space, there), grid), boxes[one.id])
+            for entry, space in spaces:
+                read = reader.outlines.bent_by(entry, read, partial(_rows_near, matrix.multiply(space, there), grid), boxes[entry.id])
             bent = read(grid)
             base = objects.get(object_id, element.objects[object_id])
             objects[object_id] = replace(base, bent=bent.compact(), bent_from=None)
-        found.append(Element(objects, before[k].parades))
-    return tuple(found)
+        result.append(Element(objects, before[k].parades))
+    return tuple(result)
 
 
 def _row_near(grid: Array, t: Array) -> NDArray[np.intp]:
     """The rows of `grid` (m,) whose frames are nearest to frames t (n,): rules of timing read a copy where it is known."""
-    found: NDArray[np.intp] = np.argmin(np.abs(t[:, None] - grid[None]), axis=1)
-    return found
+    result: NDArray[np.intp] = np.argmin(np.abs(t[:, None] - grid[None]), axis=1)
+    return result
 
 
 def _nearest(series: OutlineSeries, grid: Array, t: Array) -> OutlineSeries:
@@ -79,19 +79,19 @@ def _rows_near(values: Array, grid: Array, t: Array) -> Array:
 
 def _standing(objects: Mapping[str, BakedObject], rows: NDArray[np.intp], place: Array) -> dict[str, tuple[OutlineSeries, Array]]:
     """The outline of each drawn object of a copy, and where it is in the parade's space, at the copy's own rows."""
-    found = {}
-    for object_id, one in objects.items():
-        shape = one.source.drawn_shape
+    result = {}
+    for object_id, obj in objects.items():
+        shape = obj.source.drawn_shape
         if shape is None:
             continue
-        if one.bent is not None:
-            series = one.bent if len(one.bent.which) == len(rows) else one.bent.read(rows)
+        if obj.bent is not None:
+            series = obj.bent if len(obj.bent.which) == len(rows) else obj.bent.read(rows)
         else:
             drawing = drawing_of(shape, fine=True)
-            values = [limited(one.source.specs[name], _own_rows(one.channels[name], rows)) for name in drawing.names]
-            series = drawn_series(drawing, values, one.source.name)
-        found[object_id] = series, matrix.multiply(place, _own_rows(one.world, rows))
-    return found
+            values = [limited(obj.source.specs[name], _own_rows(obj.channels[name], rows)) for name in drawing.names]
+            series = drawn_series(drawing, values, obj.source.name)
+        result[object_id] = series, matrix.multiply(place, _own_rows(obj.world, rows))
+    return result
 
 
 def _own_rows(values: Array, rows: NDArray[np.intp]) -> Array:

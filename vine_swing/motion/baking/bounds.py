@@ -18,21 +18,21 @@ Array = NDArray[np.float64]
 
 
 def bounds_at(scene: Scene, ids: Iterable[str], frame: float, *, seen: bool = True) -> tuple[Baked, dict[str, Bounds]]:
-    """The scene baked at one frame, and the box of each of some objects with its descendants: in the picture, or in the scene if it is not to be
-    as it is `seen`. Curves are measured themselves, lines without their width; objects without a drawing are a point at their pivot."""
+    """The scene baked at one frame, and the box of each of some objects with its descendants: in the picture, or in the scene unless `seen`.
+    Curves are measured themselves, lines without their width; objects without a drawing are a point at their pivot."""
     baked = baked_at(scene, frame)
     copied = baked.plan.below(set(baked.parades)) - baked.parades.keys()
-    return baked, {one: _bounds(baked, baked.plan.below({one}) - copied, baked.objects[one], seen) for one in ids}
+    return baked, {item: _bounds(baked, baked.plan.below({item}) - copied, baked.objects[item], seen) for item in ids}
 
 
-def _bounds(baked: Baked, below: set[str], top: BakedObject, seen: bool) -> Bounds:
-    lens = top.lens if seen and top.lens is not None else matrix.IDENTITY
-    objects = {one: baked.objects[one] for one in baked.objects if one in below}
-    boxes = [one.extent() for one in drawn_outlines(objects, baked.parades, baked.insets, lens, 0) if len(one.points)]
-    for one in objects.values():
-        if one.shown_size is not None and one.source.shown:
-            wide, high = one.shown_size[0] / 2
-            corners = matrix.apply(one.view if seen else one.world, np.array([-wide, wide, wide, -wide]), np.array([-high, -high, high, high]))
+def _bounds(baked: Baked, below: set[str], top: BakedObject, visited: bool) -> Bounds:
+    lens = top.lens if visited and top.lens is not None else matrix.IDENTITY
+    objects = {obj: baked.objects[obj] for obj in baked.objects if obj in below}
+    boxes = [drawn_outline.extent() for drawn_outline in drawn_outlines(objects, baked.parades, baked.insets, lens, 0) if len(drawn_outline.points)]
+    for item in objects.values():
+        if item.shown_size is not None and item.source.shown:
+            wide, high = item.shown_size[0] / 2
+            corners = matrix.apply(item.view if visited else item.world, np.array([-wide, wide, wide, -wide]), np.array([-high, -high, high, high]))
             boxes.append((*corners.min(axis=0), *corners.max(axis=0)))
     if not boxes:
         x, y = matrix.apply(lens, *top.place.T)[0]

@@ -26,28 +26,28 @@ def through_camera(objects: Mapping[str, BakedObject], scene: Scene, old: Mappin
     Args:
         objects: in the scene, by id.
         scene: the scene.
-        old: the objects of an earlier bake; what has not changed is taken from them.
+        old: the objects of an earlier bake; unchanged arrays are taken from them.
     """
     if scene.camera is None:
-        return {one: _in_scene(thing) if thing.lens is not None else thing for one, thing in objects.items()}
-    lenses, found = _Lenses(objects, scene, old), dict[str, BakedObject]()
-    for object_id, one in objects.items():
+        return {item: _in_scene(obj) if obj.lens is not None else obj for item, obj in objects.items()}
+    lenses, result = _Lenses(objects, scene, old), dict[str, BakedObject]()
+    for object_id, entry in objects.items():
         lens, was = lenses.of(object_id), old.get(object_id)
-        if lens is one.lens:
-            found[object_id] = one
+        if lens is entry.lens:
+            result[object_id] = entry
         elif lens is None:
-            found[object_id] = _in_scene(one)
-        elif was is not None and was.lens is lens and was.world is one.world and was.bones is one.bones:
-            found[object_id] = replace(one, view=was.view, lens=lens, seen_bones=was.seen_bones)
+            result[object_id] = _in_scene(entry)
+        elif was is not None and was.lens is lens and was.world is entry.world and was.bones is entry.bones:
+            result[object_id] = replace(entry, view=was.view, lens=lens, seen_bones=was.seen_bones)
         else:
-            bones = {name: matrix.multiply(lens, bone) for name, bone in one.bones.items()}
-            found[object_id] = replace(one, view=matrix.multiply(lens, one.world), lens=lens, seen_bones=bones)
-    return found
+            bones = {name: matrix.multiply(lens, bone) for name, bone in entry.bones.items()}
+            result[object_id] = replace(entry, view=matrix.multiply(lens, entry.world), lens=lens, seen_bones=bones)
+    return result
 
 
-def _in_scene(one: BakedObject) -> BakedObject:
+def _in_scene(baked: BakedObject) -> BakedObject:
     """An object that no camera moves."""
-    return replace(one, view=one.world, lens=None, seen_bones={})
+    return replace(baked, view=baked.world, lens=None, seen_bones={})
 
 
 class _Lenses:
@@ -65,13 +65,13 @@ class _Lenses:
     def of(self, object_id: str) -> Array | None:
         """The lens for an object; None for what is in the picture where it is in the scene."""
         root = self._root(object_id)
-        thing = self._objects[root]
-        if thing.source.pinned or thing is self._camera:
+        obj = self._objects[root]
+        if obj.source.pinned or obj is self._camera:
             return None
-        depth, was = thing.channels["depth"], self._old.get(root)
+        depth, was = obj.channels["depth"], self._old.get(root)
         if id(depth) not in self._by_depth:
-            kept = self._same_camera and was is not None and was.channels.get("depth") is depth and not was.source.pinned
-            self._by_depth[id(depth)] = was.lens if kept and was is not None else lens(self._camera.channels, depth, self._scene.size)
+            stored = self._same_camera and was is not None and was.channels.get("depth") is depth and not was.source.pinned
+            self._by_depth[id(depth)] = was.lens if stored and was is not None else lens(self._camera.channels, depth, self._scene.size)
         return self._by_depth[id(depth)]
 
     def _root(self, object_id: str) -> str:
@@ -97,6 +97,6 @@ def lens(camera: Mapping[str, Array], depth: Array, size: tuple[int, int]) -> Ar
     scale, turn = np.maximum(zoom, _LEAST_ZOOM) ** f, np.radians(-rotation * f)
     a, b = scale * np.cos(turn), scale * np.sin(turn)
     px, py = home[0] + (x - home[0]) * f, home[1] + (y - home[1]) * f
-    found = np.stack(np.broadcast_arrays(a, b, -b, a, home[0] - (a * px - b * py), home[1] - (b * px + a * py)), axis=-1)
-    found = shrunk(found)
-    return None if len(found) == 1 and (found[0] == (1, 0, 0, 1, 0, 0)).all() else found
+    result = np.stack(np.broadcast_arrays(a, b, -b, a, home[0] - (a * px - b * py), home[1] - (b * px + a * py)), axis=-1)
+    result = shrunk(result)
+    return None if len(result) == 1 and (result[0] == (1, 0, 0, 1, 0, 0)).all() else result

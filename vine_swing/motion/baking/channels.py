@@ -69,20 +69,21 @@ class ChannelBaker:
     _colours: list[tuple[Ref, Channel]] = field(default_factory=list)
     _ruled: list[Row] = field(default_factory=list)
 
-    def add(self, thing: SceneObject) -> None:
+    def add(self, obj: SceneObject) -> None:
         """Register an object: arrays that cannot have changed are reused, the others are queued for `make`."""
-        before = self.old.get(thing.id)
+        before = self.old.get(obj.id)
         if before is None:
-            self.arrays[thing.id] = {}
-            self._add_new(thing)
-        elif before.source is thing:
-            self.arrays[thing.id] = dict(before.channels) if thing.dependencies else before.channels
+            self.arrays[obj.id] = {}
+            self._add_new(obj)
+        elif before.source is obj:
+            self.arrays[obj.id] = dict(before.channels) if obj.dependencies else before.channels
         else:
-            self.arrays[thing.id] = {}
-            self._add_changed(thing, before)
+            self.arrays[obj.id] = {}
+            self._add_changed(obj, before)
 
     def make(self, candidates: Iterable[Ref] | None = None) -> None:
-        """Evaluate everything that is queued. `candidates` are the channels that read others and may have changed besides those of added objects;
+        """Evaluate everything that is queued. `candidates` are the channels that read others and may have changed, in addition to those of added
+        objects;
         None for all."""
         effort = self.reader.effort
         looking = [] if not self.plan.reads else list(self.plan.reads if candidates is None else {*self._anew, *candidates})
@@ -98,83 +99,83 @@ class ChannelBaker:
 
     # -- before rules
 
-    def _add_new(self, thing: SceneObject) -> None:
+    def _add_new(self, obj: SceneObject) -> None:
         """A new object: channels without values, keys or rules share the default arrays of its kind."""
-        arrays, specs = self.arrays[thing.id], thing.specs
-        if thing.is_keyed("path"):
-            arrays["path"] = evaluate_path(thing.channels["path"], self._grid)
-        arrays |= _untouched(thing)
+        arrays, specs = self.arrays[obj.id], obj.specs
+        if obj.is_keyed("path"):
+            arrays["path"] = evaluate_path(obj.channels["path"], self._grid)
+        arrays |= _untouched(obj)
         if "path" in arrays:
             for name in ("x", "y"):
-                if not thing.is_keyed(name):
+                if not obj.is_keyed(name):
                     arrays[name] = _on_path(arrays["path"], name)
-        for name, channel in thing.channels.items():
+        for name, channel in obj.channels.items():
             if not specs[name].has_array:
                 continue
             if channel.keys:
-                self._wait((thing.id, name), channel, specs[name])
+                self._wait((obj.id, name), channel, specs[name])
             elif channel.base is not None and ("path" not in arrays or name not in ("x", "y")):
                 arrays[name] = _constant(channel.base)
-        if thing.is_running(INNER):
-            arrays[INNER] = self._running(thing)
-        for name in thing.ruled:
-            self._wait_for_rules(thing, name)
-        self._add_settings(thing, None)
+        if obj.is_running(INNER):
+            arrays[INNER] = self._running(obj)
+        for name in obj.ruled:
+            self._wait_for_rules(obj, name)
+        self._add_settings(obj, None)
 
-    def _add_changed(self, thing: SceneObject, before: BakedObject) -> None:
+    def _add_changed(self, obj: SceneObject, before: BakedObject) -> None:
         """A changed object: channels with the same inputs as before keep their arrays."""
-        arrays = self.arrays[thing.id]
-        for name, spec in thing.specs.items():
-            channel = thing.channels.get(name)
+        arrays = self.arrays[obj.id]
+        for name, spec in obj.specs.items():
+            channel = obj.channels.get(name)
             if spec.kind == "point":
-                if thing.is_keyed(name):
-                    kept = self._is_made_as(before.source, thing, name)
-                    arrays[name] = before.channels[name] if kept else evaluate_path(thing.channels[name], self._grid)
+                if obj.is_keyed(name):
+                    stored = self._is_made_as(before.source, obj, name)
+                    arrays[name] = before.channels[name] if stored else evaluate_path(obj.channels[name], self._grid)
                 continue
             if not spec.has_array:
                 continue
-            if self._is_made_as(before.source, thing, name):
+            if self._is_made_as(before.source, obj, name):
                 arrays[name] = before.channels[name]
                 continue
-            if thing.rules_on(name):
-                self._wait_for_rules(thing, name)
+            if obj.rules_on(name):
+                self._wait_for_rules(obj, name)
             if channel is not None and channel.keys:
                 # The place is taken now so that every object lists its channels in the same order.
                 arrays[name] = np.empty(0)
-                self._wait((thing.id, name), channel, spec)
-            elif thing.is_running(name):
-                arrays[name] = self._running(thing)
+                self._wait((obj.id, name), channel, spec)
+            elif obj.is_running(name):
+                arrays[name] = self._running(obj)
             else:
                 arrays[name] = _on_path(arrays["path"], name) if name in ("x", "y") and "path" in arrays else _still(channel, spec)
-        self._add_settings(thing, before)
+        self._add_settings(obj, before)
 
-    def _running(self, thing: SceneObject) -> Array:
+    def _running(self, obj: SceneObject) -> Array:
         """The inner frame of an inset that nothing keys."""
-        row: Array = before_rules([(thing, INNER)], self.reader.scene)(self.reader.grid)[0]
+        row: Array = before_rules([(obj, INNER)], self.reader.scene)(self.reader.grid)[0]
         return row
 
-    def _add_settings(self, thing: SceneObject, before: BakedObject | None) -> None:
-        for name, setting in thing.moving_settings.items() if thing.rules else ():
+    def _add_settings(self, obj: SceneObject, before: BakedObject | None) -> None:
+        for name, setting in obj.moving_settings.items() if obj.rules else ():
             if before is not None and before.source.moving_settings.get(name) is setting:
-                self.arrays[thing.id][name] = before.channels[name]
+                self.arrays[obj.id][name] = before.channels[name]
                 continue
-            self.arrays[thing.id][name] = np.empty(0)
-            if (thing.id, name) in self.plan.reads:
-                self._anew.add((thing.id, name))
+            self.arrays[obj.id][name] = np.empty(0)
+            if (obj.id, name) in self.plan.reads:
+                self._anew.add((obj.id, name))
             elif setting.keys:
-                (self._colours if setting.keys_colours else self._numbers).append(((thing.id, name), setting))
+                (self._colours if setting.keys_colours else self._numbers).append(((obj.id, name), setting))
             else:
                 # A formula of nothing but time.
-                self._put((thing.id, name), self._evaluated(thing.id, name))
+                self._put((obj.id, name), self._evaluated(obj.id, name))
 
     def _wait(self, ref: Ref, channel: Channel, spec: ChannelSpec) -> None:
         (self._colours if spec.is_colour else self._numbers).append((ref, channel.as_numbers))
 
-    def _wait_for_rules(self, thing: SceneObject, name: str) -> None:
-        if (thing.id, name) in self.plan.reads:
-            self._anew.add((thing.id, name))
-        elif thing.specs[name].has_array:
-            self._ruled.append((thing, name))
+    def _wait_for_rules(self, obj: SceneObject, name: str) -> None:
+        if (obj.id, name) in self.plan.reads:
+            self._anew.add((obj.id, name))
+        elif obj.specs[name].has_array:
+            self._ruled.append((obj, name))
 
     def _make_keyed(self) -> None:
         """Evaluate channels from their keys and ends, before any rule."""
@@ -187,8 +188,8 @@ class ChannelBaker:
 
     def _make_ruled(self) -> None:
         """Apply rules to the channels that read no other channels."""
-        for thing, name in self._ruled:
-            self.reader.before[thing.id, name] = self.arrays[thing.id][name]
+        for obj, name in self._ruled:
+            self.reader.before[obj.id, name] = self.arrays[obj.id][name]
         for rows in self._batches(self._ruled):
             self._make_rows(rows)
             self.reader.effort.advance(len(rows) / len(self._ruled))
@@ -198,13 +199,13 @@ class ChannelBaker:
         run, grid = self.reader.filler.run, self.reader.grid
         # The chain is made once: its tables must outlast the starts that fill them.
         source = run(lambda: self.reader.ruled(rows))
-        self._put_rows([(thing.id, name) for thing, name in rows], run(lambda: source.at(grid)))
+        self._put_rows([(obj.id, name) for obj, name in rows], run(lambda: source.at(grid)))
 
     def _batches(self, waiting: Iterable[Row]) -> list[list[Row]]:
         """Rows with one batch key together, this many at once that what is worked on stays in the processor's cache."""
         groups: dict[Hashable, list[Row]] = {}
-        for thing, name in waiting:
-            groups.setdefault(batch_key(thing, name, self.reader.timing), []).append((thing, name))
+        for obj, name in waiting:
+            groups.setdefault(batch_key(obj, name, self.reader.timing), []).append((obj, name))
         at_once = max(1, _SAMPLES_AT_ONCE // max(1, self._grid.size))
         return [group[start : start + at_once] for group in groups.values() for start in range(0, len(group), at_once)]
 
@@ -239,11 +240,11 @@ class ChannelBaker:
                 self._put(ref, self._evaluated(*ref))
                 reader.effort.advance(1 / len(due))
                 continue
-            known = reader.filler.run(lambda thing=thing, ref=ref: direct.read(thing, ref[1], self.plan.reads[ref]))  # type: ignore[misc]
-            if known is None:
+            cached = reader.filler.run(lambda thing=thing, ref=ref: direct.read(thing, ref[1], self.plan.reads[ref]))  # type: ignore[misc]
+            if cached is None:
                 rows.append((thing, ref[1]))
             else:
-                self._put(ref, known)
+                self._put(ref, cached)
                 reader.effort.advance(1 / len(due))
         for some in self._batches(rows):
             if len(some) == 1:
@@ -268,8 +269,8 @@ class ChannelBaker:
                     shift = frames + seconds * scene.fps
                     other = resolved(scene, looked_at) if shift or between or low < first or high > last else None
                     if other in refs:
-                        known = ranges.get(other, (first, last, False))
-                        ranges[other] = min(known[0], low + shift), max(known[1], high + shift), known[2] or between or shift != np.floor(shift)
+                        cached = ranges.get(other, (first, last, False))
+                        ranges[other] = min(cached[0], low + shift), max(cached[1], high + shift), cached[2] or between or shift != np.floor(shift)
         return ranges
 
     def _reads_changed(self, ref: Ref) -> bool:
@@ -277,7 +278,7 @@ class ChannelBaker:
         if self.was is None or ref[0] not in self.old:
             return True
         reads = self.plan.reads[ref]
-        return reads != self.was.plan.reads.get(ref) or any(self._is_new(*one) for one in reads)
+        return reads != self.was.plan.reads.get(ref) or any(self._is_new(*read) for read in reads)
 
     def _is_new(self, owner: str, name: str) -> bool:
         """Whether a channel, a dial or how an object is drawn is another than in the earlier bake."""
@@ -288,18 +289,18 @@ class ChannelBaker:
         if before is None:
             return True
         if name == DRAWING:
-            thing = scene.by_id[owner]
-            return before.source is not thing and not inputs_of_drawing(thing).same_as(inputs_of_drawing(before.source))
+            obj = scene.by_id[owner]
+            return before.source is not obj and not inputs_of_drawing(obj).same_as(inputs_of_drawing(before.source))
         return self.arrays[owner][name] is not before.channels.get(name)
 
     @staticmethod
-    def _is_made_as(before: SceneObject, thing: SceneObject, name: str) -> bool:
+    def _is_made_as(before: SceneObject, obj: SceneObject, name: str) -> bool:
         """Whether a channel of a changed object is made just unchanged."""
-        if not (before.rules or thing.rules) and before.specs is thing.specs and thing.skeleton is None and not thing.is_running(name):
+        if not (before.rules or obj.rules) and before.specs is obj.specs and obj.skeleton is None and not obj.is_running(name):
             # As below, for the many objects of which keys say all.
             keyed = (name, "path") if name in ("x", "y") else (name,)
-            return all(before.channels.get(one) is thing.channels.get(one) for one in keyed)
-        return name in before.specs and inputs_of_channel(thing, name).same_as(inputs_of_channel(before, name))
+            return all(before.channels.get(item) is obj.channels.get(item) for item in keyed)
+        return name in before.specs and inputs_of_channel(obj, name).same_as(inputs_of_channel(before, name))
 
     def _prepare_keyed(self, due: list[Ref]) -> None:
         """Compute together what the first rules of some channels read, where that is not known yet."""
@@ -364,12 +365,12 @@ def _constant(value: Any) -> Array:
 _UNTOUCHED: dict[int, tuple[Any, dict[str, Array]]] = {}
 
 
-def _untouched(thing: SceneObject) -> dict[str, Array]:
+def _untouched(obj: SceneObject) -> dict[str, Array]:
     """The default arrays of an object without values, keys or rules, in channel order; paths have none."""
-    specs = thing.specs
-    if thing.skeleton is not None:
+    specs = obj.specs
+    if obj.skeleton is not None:
         return {name: _constant(spec.default) for name, spec in specs.items() if spec.has_array}
-    found = _UNTOUCHED.get(id(specs))
-    if found is None:
-        found = _UNTOUCHED[id(specs)] = specs, {name: _constant(spec.default) for name, spec in specs.items() if spec.has_array}
-    return found[1]
+    result = _UNTOUCHED.get(id(specs))
+    if result is None:
+        result = _UNTOUCHED[id(specs)] = specs, {name: _constant(spec.default) for name, spec in specs.items() if spec.has_array}
+    return result[1]

@@ -60,39 +60,39 @@ class CopyBaker:
     effort: Effort
     inner: BakeInner
 
-    def top(self, reader: Reader, grid: Array, known: Mapping[str, BakedParade]) -> dict[str, BakedParade]:
-        """The parades that are in no other, by id; from those `known` where nothing they are made from has changed."""
-        found = {}
-        top = [thing for thing in self.scene.objects if thing.copying is not None and not is_within_parade(self.scene, thing)]
-        for thing in top:
-            values = {name: self.main[thing.id].channels[name] for name in NAMES}
+    def top(self, reader: Reader, grid: Array, cached: Mapping[str, BakedParade]) -> dict[str, BakedParade]:
+        """The parades that are in no other, by id; from those `cached` where nothing they are made from has changed."""
+        result = {}
+        top = [obj for obj in self.scene.objects if obj.copying is not None and not is_within_parade(self.scene, obj)]
+        for obj in top:
+            values = {name: self.main[obj.id].channels[name] for name in NAMES}
             with self.effort.part(1 / len(top)):
-                found[thing.id] = self.copies_of(thing, values, grid, reader, known.get(thing.id))
-        return found
+                result[obj.id] = self.copies_of(obj, values, grid, reader, cached.get(obj.id))
+        return result
 
-    def copies_of(self, thing: SceneObject, values: Mapping[str, Array], grid: Array, reader: Reader, was: BakedParade | None) -> BakedParade:
+    def copies_of(self, obj: SceneObject, values: Mapping[str, Array], grid: Array, reader: Reader, was: BakedParade | None) -> BakedParade:
         """Bake the copies of one parade at some frames.
 
         Args:
-            thing: the parade.
+            obj: the parade.
             values: its channels at these frames.
             grid: the frames, (m,).
             reader: reads the scene there, as one copy of the parade sees it that this one is in.
             was: the same parade in an earlier bake.
         """
-        parade = thing.copying
+        parade = obj.copying
         assert parade is not None
-        parts, below = parts_of_element(self.scene, thing), all_below(self.scene, self.plan, thing)
-        above = [one.id for one in self.scene.upwards(thing.parent)] if bends_copies(self.scene, thing) else []
-        made_from = {one: self.main[one] for one in (thing.id, *below, *guides_of(self.scene, thing), *above)}
+        parts, below = parts_of_element(self.scene, obj), all_below(self.scene, self.plan, obj)
+        above = [upward.id for upward in self.scene.upwards(obj.parent)] if bends_copies(self.scene, obj) else []
+        made_from = {item: self.main[item] for item in (obj.id, *below, *guides_of(self.scene, obj), *above)}
         same_frames = was is not None and np.array_equal(was.grid, grid)
         shown = inner_scenes_of(self.scene, below)
         same_below = was is not None and same_scenes(was.shown_from, shown) and was.hanging == below
         same_things = was is not None and same_frames and same_below and reader.is_plain and made_from.keys() == was.made_from.keys()
-        if was is not None and same_things and all(was.made_from[one] is now for one, now in made_from.items()):
+        if was is not None and same_things and all(was.made_from[item] is now for item, now in made_from.items()):
             return was
-        same_parts = was is not None and same_below and all(_same_made(was.made_from.get(one), self.main[one]) for one in below)
-        around = self._around(thing, parts, values, grid, reader, was if same_parts else None)
+        same_parts = was is not None and same_below and all(_same_made(was.made_from.get(item), self.main[item]) for item in below)
+        around = self._around(obj, parts, values, grid, reader, was if same_parts else None)
         counts = limited(PARADE_CHANNELS["count"], values["count"])
         if around.points is not None:
             counts = np.array([float(min(around.points.shape[-2], MAX_COPIES))])
@@ -113,57 +113,57 @@ class CopyBaker:
         if most * element.painted > MOST_COPIES:
             copies = most * element.painted
             raise TooMuchWork(
-                f"'{thing.name}' would show {copies} copies; at most {MOST_COPIES} are painted; reduce the number of copies, or of copies inside it"
+                f"'{obj.name}' would show {copies} copies; at most {MOST_COPIES} are painted; reduce the number of copies, or of copies inside it"
             )
         with self.effort.part(1 - _SHARED):
-            own = () if not element.objects else self._own(thing, parts, element, layout, len(grid), most, reader, was if same_parts else None)
-        if element.objects and most and bends_copies(self.scene, thing):
-            own = with_bent_copies(self.scene, thing, element, own, layout, places, grid, reader)
-        return BakedParade(thing, parade, grid, layout, places, _order(parade, places, was), element, own, around, made_from, shown, below)
+            own = () if not element.objects else self._own(obj, parts, element, layout, len(grid), most, reader, was if same_parts else None)
+        if element.objects and most and bends_copies(self.scene, obj):
+            own = with_bent_copies(self.scene, obj, element, own, layout, places, grid, reader)
+        return BakedParade(obj, parade, grid, layout, places, _order(parade, places, was), element, own, around, made_from, shown, below)
 
     def _element(self, parts: list[SceneObject], frames: Array, reader: Reader, was: BakedParade | None) -> Element:
         """What all copies share, at some frames."""
         old = was.element.objects if was is not None and np.array_equal(frames, was.layout.frames) else {}
-        channels = {thing.id: self._channels(thing, reader, old.get(thing.id)) for thing in parts}
+        channels = {obj.id: self._channels(obj, reader, old.get(obj.id)) for obj in parts}
         objects = placed_in_element(self.scene, parts, frames, channels, old)
         for object_id in objects.keys() & reader.words.keys():
             shape = with_words(self.scene.by_id[object_id], reader.words[object_id])
             if shape is not None:
                 objects[object_id] = replace(objects[object_id], source=objects[object_id].source.copy_with(shape=shape))
         objects = with_looks(drawn_in_element(self.scene, objects, frames, reader), frames, partial(read_setting, self.scene, reader), old)
-        known = was.element if was is not None else Element({}, {})
-        insets = baked_insets(objects, self.scene, self.inner, known.insets)
-        return Element(objects, self._inner(objects, frames, reader, known.parades), insets)
+        cached = was.element if was is not None else Element({}, {})
+        insets = baked_insets(objects, self.scene, self.inner, cached.insets)
+        return Element(objects, self._inner(objects, frames, reader, cached.parades), insets)
 
     def _inner(self, objects: Mapping[str, BakedObject], frames: Array, reader: Reader, was: Mapping[str, BakedParade]) -> dict[str, BakedParade]:
         return {
-            object_id: self.copies_of(one.source, {name: one.channels[name] for name in NAMES}, frames, reader, was.get(object_id))
-            for object_id, one in objects.items()
-            if one.source.copying is not None
+            object_id: self.copies_of(obj.source, {name: obj.channels[name] for name in NAMES}, frames, reader, was.get(object_id))
+            for object_id, obj in objects.items()
+            if obj.source.copying is not None
         }
 
-    def _channels(self, thing: SceneObject, reader: Reader, old: BakedObject | None) -> dict[str, Array]:
+    def _channels(self, obj: SceneObject, reader: Reader, old: BakedObject | None) -> dict[str, Array]:
         """The channels of an object at the reader's grid. What never changes keeps the array of the scene's own bake; so does, of `old`, what is
         made from the same."""
-        now, before = self.main[thing.id].channels, self.before[thing.id].channels if thing.id in self.before else {}
-        found = {}
-        for name, spec in thing.specs.items():
+        now, before = self.main[obj.id].channels, self.before[obj.id].channels if obj.id in self.before else {}
+        result = {}
+        for name, spec in obj.specs.items():
             if not spec.has_array:
                 continue
-            if (thing.id, name) in reader.varying:
+            if (obj.id, name) in reader.varying:
                 # It is another in each copy of the parade that this one is in.
-                found[name] = shrunk(read_values(reader, thing.id, name))
-            elif not _moves(thing, name):
-                found[name] = now[name]
+                result[name] = shrunk(read_values(reader, obj.id, name))
+            elif not _moves(obj, name):
+                result[name] = now[name]
             elif old is not None and before.get(name) is now[name]:
-                found[name] = old.channels[name]
+                result[name] = old.channels[name]
             else:
-                found[name] = read_values(reader, thing.id, name)
-        return found
+                result[name] = read_values(reader, obj.id, name)
+        return result
 
     def _own(
         self,
-        thing: SceneObject,
+        obj: SceneObject,
         parts: list[SceneObject],
         element: Element,
         layout: Layout,
@@ -173,14 +173,14 @@ class CopyBaker:
         was: BakedParade | None,
     ) -> tuple[Element, ...]:
         """Differences of each copy; nothing where all are alike."""
-        parade = thing.copying
+        parade = obj.copying
         assert parade is not None
-        inputs = inputs_of_copies(self.scene, self.plan, parade, all_below(self.scene, self.plan, thing), parts, count)
+        inputs = inputs_of_copies(self.scene, self.plan, parade, all_below(self.scene, self.plan, obj), parts, count)
         shown_by = parade.text_part
         if not inputs.varying and not any(inputs.words) and shown_by is None:
             return ()
         same_rows = was is not None and np.array_equal(was.layout.frames, layout.frames) and np.array_equal(was.layout.offsets, layout.offsets)
-        same_own = same_rows and was is not None and was.parade == parade and len(was.own) == count and not bends_copies(self.scene, thing)
+        same_own = same_rows and was is not None and was.parade == parade and len(was.own) == count and not bends_copies(self.scene, obj)
         if was is not None and same_own and reader.is_plain and was.element is element:
             return was.own
         copies_of = partial(self.copies_of, was=None)
@@ -188,10 +188,10 @@ class CopyBaker:
         return differences.of_each(shown_by)
 
     def _around(
-        self, thing: SceneObject, parts: list[SceneObject], values: Mapping[str, Array], grid: Array, reader: Reader, was: BakedParade | None
+        self, obj: SceneObject, parts: list[SceneObject], values: Mapping[str, Array], grid: Array, reader: Reader, was: BakedParade | None
     ) -> Surroundings:
         """Return the inputs of a parade's arrangement."""
-        parade = thing.copying
+        parade = obj.copying
         assert parade is not None
         width = height = 0.0
         if parade.is_measured:
@@ -203,7 +203,7 @@ class CopyBaker:
                     self._element(parts, frames, Reader(self.scene, frames, effort=self.effort, view=reader.view), None)
                 )
                 width, height = right - left, bottom - top
-        return surroundings_of(self.scene, thing, text_among(parts), width, height, grid, reader)
+        return surroundings_of(self.scene, obj, text_among(parts), width, height, grid, reader)
 
 
 def _same_made(was: BakedObject | None, now: BakedObject) -> bool:
@@ -213,9 +213,9 @@ def _same_made(was: BakedObject | None, now: BakedObject) -> bool:
     return was.channels is now.channels or all(was.channels.get(name) is array for name, array in now.channels.items())
 
 
-def _moves(thing: SceneObject, name: str) -> bool:
+def _moves(obj: SceneObject, name: str) -> bool:
     """Whether a channel changes over time."""
-    return thing.is_keyed(name) or thing.is_running(name) or bool(thing.rules_on(name)) or (name in ("x", "y") and thing.is_keyed("path"))
+    return obj.is_keyed(name) or obj.is_running(name) or bool(obj.rules_on(name)) or (name in ("x", "y") and obj.is_keyed("path"))
 
 
 def _kept(places: Places, was: BakedParade | None) -> Places:

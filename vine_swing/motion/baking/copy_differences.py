@@ -64,17 +64,17 @@ class CopyDifferences:
     def of_each(self, shown_by: TextPartName | None) -> tuple[Element, ...]:
         """Differences of each copy; `shown_by` says which part of their text copies show, one each."""
         text = text_among(self.parts) if shown_by is not None else None
-        found = []
+        result = []
         for k in range(self.inputs.count):
-            shapes = {one: with_words(self.scene.by_id[one], words) for one, words in self.inputs.words[k].items()}
+            shapes = {word: with_words(self.scene.by_id[word], words) for word, words in self.inputs.words[k].items()}
             if text is not None and shown_by is not None:
-                said = shapes.get(text.id, text.drawn_shape)
-                assert isinstance(said, TextShape)
-                fields = said.__dict__ | {"said": said.texts}
+                message = shapes.get(text.id, text.drawn_shape)
+                assert isinstance(message, TextShape)
+                fields = message.__dict__ | {"said": message.texts}
                 shapes[text.id] = TextPart.model_construct(**fields, by=shown_by, which=k)
             with self.effort.part(1 / self.inputs.count):
-                found.append(self._of(k, {one: shape for one, shape in shapes.items() if shape is not None}))
-        return tuple(found)
+                result.append(self._of(k, {item: shape for item, shape in shapes.items() if shape is not None}))
+        return tuple(result)
 
     def _of(self, k: int, shapes: Mapping[str, TextShape]) -> Element:
         """Differences of one copy, whose texts have the shapes given."""
@@ -87,7 +87,7 @@ class CopyDifferences:
             self.reader, Copy(float(k), float(inputs.count), inputs.items[k]), inputs.varying | self.reader.varying, inputs.changes[k], words
         )
         mine = Reader(self.scene, frames, effort=self.effort, view=view)
-        ids = {thing.id for thing in self.parts}
+        ids = {obj.id for obj in self.parts}
         for object_id, name in sorted(inputs.varying):
             if object_id in ids and name in element.objects[object_id].channels:
                 change = inputs.changes[k].get((object_id, name))
@@ -96,27 +96,27 @@ class CopyDifferences:
                     own.setdefault(object_id, {})[name] = shrunk(read_values(mine, object_id, name))
                 elif change is not None:
                     own.setdefault(object_id, {})[name] = shrunk(change(rows_of(shared, rows)[None])[0])
-        moved = {one for one, names in own.items() if any(_places_it(self.scene.by_id[one], name) for name in names)}
-        affected = [thing for thing in self.parts if self._is_below_any(thing, moved)]
+        moved = {item for item, names in own.items() if any(_places_it(self.scene.by_id[item], name) for name in names)}
+        affected = [obj for obj in self.parts if self._is_below_any(obj, moved)]
         objects: dict[str, BakedObject] = {}
         if affected:
-            gathered = {one: _gathered(element.objects[one], rows) for one in self._carriers(affected)}
+            gathered = {carrier: _gathered(element.objects[carrier], rows) for carrier in self._carriers(affected)}
             channels = {
-                thing.id: {name: rows_of(array, rows) for name, array in element.objects[thing.id].channels.items()} | own.get(thing.id, {})
-                for thing in affected
+                obj.id: {name: rows_of(array, rows) for name, array in element.objects[obj.id].channels.items()} | own.get(obj.id, {})
+                for obj in affected
             }
             objects = placed_in_element(self.scene, affected, frames, channels, gathered)
             # Shared values are read where all copies read them.
-            objects = {one: replace(made, channels=element.objects[one].channels | own.get(one, {})) for one, made in objects.items()}
-        for one in ((own.keys() | shapes.keys()) & element.objects.keys()) - objects.keys():
-            objects[one] = replace(element.objects[one], channels=element.objects[one].channels | own.get(one, {}))
-        for one, shape in shapes.items():
-            if one in objects:
-                objects[one] = replace(objects[one], source=objects[one].source.copy_with(shape=shape))
-        redrawn = {thing.id for thing in self.parts if self._is_redrawn(thing, own.get(thing.id, {}), thing.id in shapes)}
-        for one in redrawn - objects.keys():
-            objects[one] = element.objects[one]
-        plain = {one: replace(objects[one], bent=None, bent_from=None, shown_size=None) for one in redrawn}
+            objects = {obj: replace(created, channels=element.objects[obj].channels | own.get(obj, {})) for obj, created in objects.items()}
+        for entry in ((own.keys() | shapes.keys()) & element.objects.keys()) - objects.keys():
+            objects[entry] = replace(element.objects[entry], channels=element.objects[entry].channels | own.get(entry, {}))
+        for entry, shape in shapes.items():
+            if entry in objects:
+                objects[entry] = replace(objects[entry], source=objects[entry].source.copy_with(shape=shape))
+        redrawn = {obj.id for obj in self.parts if self._is_redrawn(obj, own.get(obj.id, {}), obj.id in shapes)}
+        for entry in redrawn - objects.keys():
+            objects[entry] = element.objects[entry]
+        plain = {item: replace(objects[item], bent=None, bent_from=None, shown_size=None) for item in redrawn}
         objects |= drawn_in_element(self.scene, plain, frames, mine, element.objects | objects)
         objects |= self._looks(objects, frames, rows, mine)
         insets = self._insets(own, rows)
@@ -124,22 +124,22 @@ class CopyDifferences:
 
     def _looks(self, objects: Mapping[str, BakedObject], frames: Array, rows: NDArray[np.intp], mine: Reader) -> dict[str, BakedObject]:
         """The objects whose looks differ in a copy: by their settings, or because they move otherwise in it."""
-        looks = {one: looked.look for one, looked in self.element.objects.items() if looked.look}
-        asked = {one for one in looks if any((one, name) in self.inputs.varying for name in (LOOK, *self.scene.by_id[one].moving_settings))}
-        own = {one: objects[one] for one in looks.keys() & objects.keys() if objects[one].place is not self.element.objects[one].place}
-        for one in asked - own.keys():
-            now = objects.get(one, self.element.objects[one])
-            own[one] = replace(now, place=rows_of(now.place, rows))
+        looks = {obj: looked.look for obj, looked in self.element.objects.items() if looked.look}
+        requested = {look for look in looks if any((look, name) in self.inputs.varying for name in (LOOK, *self.scene.by_id[look].moving_settings))}
+        own = {item: objects[item] for item in looks.keys() & objects.keys() if objects[item].place is not self.element.objects[item].place}
+        for entry in requested - own.keys():
+            now = objects.get(entry, self.element.objects[entry])
+            own[entry] = replace(now, place=rows_of(now.place, rows))
         return with_looks(own, frames, partial(read_setting, self.scene, mine), self.element.objects)
 
-    def _is_redrawn(self, thing: SceneObject, own: Mapping[str, Array], reworded: bool) -> bool:
+    def _is_redrawn(self, obj: SceneObject, own: Mapping[str, Array], reworded: bool) -> bool:
         """Whether an object is drawn otherwise in a copy, in which some of its channels are its own: bent by keys or rules, or another page."""
-        if thing.pictured is not None:
+        if obj.pictured is not None:
             return any(name in own for name in ("width", "height", "page"))
-        if not is_bent(self.scene, thing) or thing.drawn_shape is None:
+        if not is_bent(self.scene, obj) or obj.drawn_shape is None:
             return False
-        asked = any((one.id, OUTLINE) in self.inputs.varying for one in self.scene.upwards(thing.id))
-        return asked or reworded or any(name in own for name in drawing_of(thing.drawn_shape).names)
+        requested = any((upward.id, OUTLINE) in self.inputs.varying for upward in self.scene.upwards(obj.id))
+        return requested or reworded or any(name in own for name in drawing_of(obj.drawn_shape).names)
 
     def _insets(self, own: Mapping[str, Mapping[str, Array]], rows: NDArray[np.intp]) -> dict[str, BakedInset]:
         """Of the insets that are in a parade, those that show other frames in a copy."""
@@ -153,33 +153,33 @@ class CopyDifferences:
 
     def _parades(self, own: Mapping[str, Mapping[str, Array]], frames: Array, rows: NDArray[np.intp], mine: Reader) -> dict[str, BakedParade]:
         """Of the parades that are in this one, those in which a copy differs."""
-        found = {}
-        for thing in self.parts:
-            if thing.copying is None:
+        result = {}
+        for obj in self.parts:
+            if obj.copying is None:
                 continue
-            below = {thing.id, *all_below(self.scene, self.plan, thing)}
-            if any(one in below for words in self.inputs.words for one in words) or any(one in below for one, _ in self.inputs.varying):
-                values = {name: own.get(thing.id, {}).get(name, rows_of(self.element.objects[thing.id].channels[name], rows)) for name in NAMES}
-                found[thing.id] = self.copies_of(thing, values, frames, mine)
-        return found
+            below = {obj.id, *all_below(self.scene, self.plan, obj)}
+            if any(word in below for words in self.inputs.words for word in words) or any(item in below for item, _ in self.inputs.varying):
+                values = {name: own.get(obj.id, {}).get(name, rows_of(self.element.objects[obj.id].channels[name], rows)) for name in NAMES}
+                result[obj.id] = self.copies_of(obj, values, frames, mine)
+        return result
 
-    def _is_below_any(self, thing: SceneObject, ids: set[str]) -> bool:
+    def _is_below_any(self, obj: SceneObject, ids: set[str]) -> bool:
         """Whether an object is one of some, or is attached to one."""
-        return any(one.id in ids for one in self.scene.upwards(thing.id))
+        return any(upward.id in ids for upward in self.scene.upwards(obj.id))
 
     def _carriers(self, affected: list[SceneObject]) -> list[str]:
         """What carries some objects and is not among them nor a parade."""
-        ids = {thing.id for thing in affected}
-        parents = dict.fromkeys(thing.parent for thing in affected if thing.parent is not None and thing.parent not in ids)
-        return [one for one in parents if self.scene.by_id[one].copying is None]
+        ids = {obj.id for obj in affected}
+        parents = dict.fromkeys(obj.parent for obj in affected if obj.parent is not None and obj.parent not in ids)
+        return [parent for parent in parents if self.scene.by_id[parent].copying is None]
 
 
-def _places_it(thing: SceneObject, name: str) -> bool:
+def _places_it(obj: SceneObject, name: str) -> bool:
     """Whether a channel says where an object is or how much of it can be seen, or bends its joints."""
-    return name in GEOMETRY or name == "opacity" or (thing.skeleton is not None and "." in name)
+    return name in GEOMETRY or name == "opacity" or (obj.skeleton is not None and "." in name)
 
 
-def _gathered(one: BakedObject, rows: NDArray[np.intp]) -> BakedObject:
+def _gathered(baked: BakedObject, rows: NDArray[np.intp]) -> BakedObject:
     """What carries something, at the rows of a copy."""
-    bones = {name: rows_of(bone, rows) for name, bone in one.bones.items()}
-    return replace(one, world=rows_of(one.world, rows), opacity=rows_of(one.opacity, rows), bones=bones)
+    bones = {name: rows_of(bone, rows) for name, bone in baked.bones.items()}
+    return replace(baked, world=rows_of(baked.world, rows), opacity=rows_of(baked.opacity, rows), bones=bones)

@@ -57,38 +57,38 @@ def inputs_of_copies(scene: Scene, plan: Plan, parade: Parade, below: list[str],
     changes: list[dict[Ref, Change]] = [{} for _ in range(count)]
     words: list[dict[str, str]] = [{} for _ in range(count)]
     items = [0.0] * count
-    for one in parade.lists:
-        if one.channel == ITEM and one.object is None:
-            items = [0.0 if value is None else value for value in numbers_for(one, count)]
-        elif one.object in inside:
-            _from_list(scene.by_id[one.object], one, count, changes, words)
+    for item in parade.lists:
+        if item.channel == ITEM and item.object is None:
+            items = [0.0 if value is None else value for value in numbers_for(item, count)]
+        elif item.object in inside:
+            _from_list(scene.by_id[item.object], item, count, changes, words)
     for overrule in parade.overrules:
         if overrule.object in inside and overrule.copy_ < count:
             single = ItemList(object=overrule.object, channel=overrule.channel, values=(overrule.value,), fill="once")
             _from_list(scene.by_id[overrule.object], single, 1, [changes[overrule.copy_]], [words[overrule.copy_]])
-    listed = {ref for one in changes for ref in one}
-    told_apart = {(thing.id, name) for thing in parts for name in _asks(thing)}
+    listed = {ref for change in changes for ref in change}
+    told_apart = {(obj.id, name) for obj in parts for name in _asks(obj)}
     start = listed | told_apart
     varying = {ref for ref in start | plan.followers(list(start)) if ref[0] in inside} if start else set()
     return CopyInputs(count, frozenset(varying), tuple(changes), tuple(words), tuple(items), varying == listed)
 
 
-def _asks(thing: SceneObject) -> list[str]:
+def _asks(obj: SceneObject) -> list[str]:
     """The channels of an object whose rules ask which copy they are for, and the settings of its look that do."""
-    asking = [rule for rule in thing.rules if rule.on and any(_tells_apart(formula) for formula in _formulas(rule))]
+    asking = [rule for rule in obj.rules if rule.on and any(_tells_apart(formula) for formula in _formulas(rule))]
     settings = [
         f"{rule.id}{SETTING}{name}"
         for rule in asking
         if rule.spec.value_kind == "look"
-        for name, one in rule.settings.items()
-        if isinstance(one, Channel) and one.formula is not None and _tells_apart(one.formula)
+        for name, setting in rule.settings.items()
+        if isinstance(setting, Channel) and setting.formula is not None and _tells_apart(setting.formula)
     ]
-    return settings + [name for name in thing.specs if asking and any(rule in asking for rule in thing.rules_on(name))]
+    return settings + [name for name in obj.specs if asking and any(rule in asking for rule in obj.rules_on(name))]
 
 
 def _formulas(rule: Rule) -> list[str]:
     own = [rule.word("formula")] if "formula" in rule.spec.settings else []
-    return own + [one.formula for one in rule.settings.values() if isinstance(one, Channel) and one.formula is not None]
+    return own + [setting.formula for setting in rule.settings.values() if isinstance(setting, Channel) and setting.formula is not None]
 
 
 def _tells_apart(formula: str) -> bool:
@@ -96,21 +96,21 @@ def _tells_apart(formula: str) -> bool:
     return node is not None and tells_copies_apart(node)
 
 
-def _from_list(thing: SceneObject, one: ItemList, count: int, changes: list[dict[Ref, Change]], words: list[dict[str, str]]) -> None:
+def _from_list(obj: SceneObject, item_list: ItemList, count: int, changes: list[dict[Ref, Change]], words: list[dict[str, str]]) -> None:
     """Add what one list gives to each copy."""
-    if one.channel == WORDS and isinstance(thing.drawn_shape, TextShape):
-        for k, said in enumerate(words_for(one, count)):
-            if said is not None:
-                words[k][thing.id] = said
+    if item_list.channel == WORDS and isinstance(obj.drawn_shape, TextShape):
+        for k, message in enumerate(words_for(item_list, count)):
+            if message is not None:
+                words[k][obj.id] = message
         return
-    spec = thing.specs.get(one.channel)
+    spec = obj.specs.get(item_list.channel)
     if spec is None or not spec.has_array:
         return
-    values: list[float | None] | list[Array | None] = colours_for(one, count) if spec.is_colour else numbers_for(one, count)
+    values: list[float | None] | list[Array | None] = colours_for(item_list, count) if spec.is_colour else numbers_for(item_list, count)
     for k, value in enumerate(values):
         if value is not None:
-            before = changes[k].get((thing.id, one.channel))
-            changes[k][thing.id, one.channel] = _change(one.mode, np.asarray(value, float), before)
+            before = changes[k].get((obj.id, item_list.channel))
+            changes[k][obj.id, item_list.channel] = _change(item_list.mode, np.asarray(value, float), before)
 
 
 def _change(mode: str, row: Array, before: Change | None) -> Change:
@@ -118,7 +118,7 @@ def _change(mode: str, row: Array, before: Change | None) -> Change:
         so_far = before(values) if before is not None else values
         if mode == "replace":
             return np.broadcast_to(row, so_far.shape).copy()
-        made = so_far + row if mode == "add" else so_far * row
-        return np.clip(made, 0.0, 1.0) if row.ndim else made
+        created = so_far + row if mode == "add" else so_far * row
+        return np.clip(created, 0.0, 1.0) if row.ndim else created
 
     return change

@@ -42,20 +42,20 @@ def kept_numbers(scene: Scene) -> int:
 
 def _a_frame(timeline: Timeline) -> int:
     """Numbers that change from frame to frame in a timeline."""
-    own = {thing.id: _channels_that_move(thing) for thing in timeline.objects}
+    own = {obj.id: _channels_that_move(obj) for obj in timeline.objects}
     moved = with_parts([object_id for object_id, count in own.items() if count], parts_of(timeline.objects))
     return sum(own.values()) + _MOVED * len(moved)
 
 
-def _channels_that_move(thing: SceneObject) -> int:
-    names = {name for name, channel in thing.channels.items() if len(channel.keys) > 1 or channel.formula is not None}
-    for rule in thing.rules:
+def _channels_that_move(obj: SceneObject) -> int:
+    names = {name for name, channel in obj.channels.items() if len(channel.keys) > 1 or channel.formula is not None}
+    for rule in obj.rules:
         if rule.channels != "keyed":
             names.update(rule.channels)
-    return len(names) + len(thing.rules)
+    return len(names) + len(obj.rules)
 
 
 def _at_most(scene: Scene) -> int:
     """Return a coarse upper bound: most scenes are far below the limit and need no exact estimate."""
-    a_frame = sum(len(thing.channels) + 8 * len(thing.rules) + _MOVED for part in scene.timelines for thing in part.objects)
+    a_frame = sum(len(obj.channels) + 8 * len(obj.rules) + _MOVED for part in scene.timelines for obj in part.objects)
     return a_frame * scene.length * (1 + times_shown(scene.timelines).total())

@@ -46,83 +46,83 @@ class Difference:
     only: Literal["now", "kept"] | None = None
 
 
-def differences(now: Baked, kept: Baked) -> list[Difference]:
+def differences(now: Baked, stored: Baked) -> list[Difference]:
     """All differences, the scene's own first, then object by object in drawing order, the foremost first.
 
     Both must be baked over their whole frames, one row a frame; they are compared at the frames that both have.
     """
-    found = list(_of_scene(now.scene, kept.scene))
-    for owner in dict.fromkeys([*now.scene.dials_by_id, *kept.scene.dials_by_id]):
-        found += _of_dial(owner, now, kept)
-    order = [*reversed(now.scene.objects), *(thing for thing in reversed(kept.scene.objects) if thing.id not in now.scene.by_id)]
-    for thing in order:
-        found += _of_object(thing, now, kept)
-    return found
+    result = list(_of_scene(now.scene, stored.scene))
+    for owner in dict.fromkeys([*now.scene.dials_by_id, *stored.scene.dials_by_id]):
+        result += _of_dial(owner, now, stored)
+    order = [*reversed(now.scene.objects), *(obj for obj in reversed(stored.scene.objects) if obj.id not in now.scene.by_id)]
+    for obj in order:
+        result += _of_object(obj, now, stored)
+    return result
 
 
-def _of_scene(now: Scene, kept: Scene) -> Iterator[Difference]:
+def _of_scene(now: Scene, stored: Scene) -> Iterator[Difference]:
     for field in SCENE_FIELDS:
-        if getattr(now, field) != getattr(kept, field):
-            yield Difference("channel", None, "the scene", field, _said(field, getattr(kept, field), getattr(now, field)))
-    for inset_id in dict.fromkeys([*now.insets_by_id, *kept.insets_by_id]):
-        ours, theirs = now.insets_by_id.get(inset_id), kept.insets_by_id.get(inset_id)
+        if getattr(now, field) != getattr(stored, field):
+            yield Difference("channel", None, "the scene", field, _said(field, getattr(stored, field), getattr(now, field)))
+    for inset_id in dict.fromkeys([*now.insets_by_id, *stored.insets_by_id]):
+        ours, theirs = now.insets_by_id.get(inset_id), stored.insets_by_id.get(inset_id)
         # A scene inside that is in one version only comes and goes with the insets that show it.
         if ours is not None and theirs is not None and ours != theirs:
             yield Difference("channel", None, "the scene", f"{INSET}{inset_id}", f"the scene inside: {theirs.name}")
 
 
-def _said(field: str, kept: object, now: object) -> str:
-    if isinstance(kept, str | int | float) and isinstance(now, str | int | float):
-        return f"{field}: {kept} was kept, {now} now"
+def _said(field: str, stored: object, now: object) -> str:
+    if isinstance(stored, str | int | float) and isinstance(now, str | int | float):
+        return f"{field}: {stored} was kept, {now} now"
     return field
 
 
-def _of_dial(owner: str, now: Baked, kept: Baked) -> Iterator[Difference]:
-    ours, theirs = now.scene.dials_by_id.get(owner), kept.scene.dials_by_id.get(owner)
+def _of_dial(owner: str, now: Baked, stored: Baked) -> Iterator[Difference]:
+    ours, theirs = now.scene.dials_by_id.get(owner), stored.scene.dials_by_id.get(owner)
     if ours is None or theirs is None:
-        one = ours or theirs
-        assert one is not None
-        yield Difference("all", owner, one.name, None, "the dial", only="now" if theirs is None else "kept")
+        item = ours or theirs
+        assert item is not None
+        yield Difference("all", owner, item.name, None, "the dial", only="now" if theirs is None else "kept")
     elif ours != theirs:
-        values, values_kept = now.dials[ours.id], kept.dials[ours.id]
-        yield _measured(owner, ours.name, ours.spec, DIAL_CHANNEL, values, values_kept, _shared(now, kept))
+        values, values_kept = now.dials[ours.id], stored.dials[ours.id]
+        yield _measured(owner, ours.name, ours.spec, DIAL_CHANNEL, values, values_kept, _shared(now, stored))
 
 
-def _of_object(thing: SceneObject, now: Baked, kept: Baked) -> Iterator[Difference]:
-    ours, theirs = now.scene.by_id.get(thing.id), kept.scene.by_id.get(thing.id)
+def _of_object(obj: SceneObject, now: Baked, stored: Baked) -> Iterator[Difference]:
+    ours, theirs = now.scene.by_id.get(obj.id), stored.scene.by_id.get(obj.id)
     if ours is None or theirs is None:
-        yield Difference("all", thing.id, thing.name, None, f"the {thing.kind}", only="now" if theirs is None else "kept")
+        yield Difference("all", obj.id, obj.name, None, f"the {obj.kind}", only="now" if theirs is None else "kept")
         return
-    count = _shared(now, kept)
-    ours_baked, theirs_baked = now.objects[thing.id].channels, kept.objects[thing.id].channels
+    count = _shared(now, stored)
+    ours_baked, theirs_baked = now.objects[obj.id].channels, stored.objects[obj.id].channels
     for name, spec in ours.specs.items():
         if name not in theirs.specs:
             # What only one of two drawings has goes with the drawing.
             continue
         # Which of its words a text says tells nothing of how far two texts are apart.
         if spec.kind != "words" and name in ours_baked and name in theirs_baked:
-            one = _measured(thing.id, ours.name, spec, name, ours_baked[name], theirs_baked[name], count)
-            if one.most or made_of(ours, name) != made_of(theirs, name):
-                yield one
+            item = _measured(obj.id, ours.name, spec, name, ours_baked[name], theirs_baked[name], count)
+            if item.most or made_of(ours, name) != made_of(theirs, name):
+                yield item
         elif made_of(ours, name) != made_of(theirs, name):
-            yield Difference("channel", thing.id, ours.name, name, spec.label or name)
+            yield Difference("channel", obj.id, ours.name, name, spec.label or name)
     if drawing_of(ours) != drawing_of(theirs):
-        yield Difference("drawing", thing.id, ours.name, None, "how it is drawn, hung or shown")
+        yield Difference("drawing", obj.id, ours.name, None, "how it is drawn, hung or shown")
 
 
-def made_of(thing: SceneObject, channel: str) -> tuple[Channel, tuple[object, ...]]:
+def made_of(obj: SceneObject, channel: str) -> tuple[Channel, tuple[object, ...]]:
     """Return the sources of a channel's values, apart from channels that its rules read: its keys and its rules."""
-    parts = tuple((rule.id, rule.kind, rule.on, rule.mode, rule.settings) for rule in thing.rules_for(channel))
-    return thing.channels.get(channel, Channel()), parts
+    parts = tuple((rule.id, rule.kind, rule.on, rule.mode, rule.settings) for rule in obj.rules_for(channel))
+    return obj.channels.get(channel, Channel()), parts
 
 
-def drawing_of(thing: SceneObject) -> Mapping[str, object]:
+def drawing_of(obj: SceneObject) -> Mapping[str, object]:
     """Return an object without its motion: its drawing, parent, visibility and span."""
-    return {name: getattr(thing, name) for name in type(thing).model_fields if name not in ("id", "channels", "rules")}
+    return {name: getattr(obj, name) for name in type(obj).model_fields if name not in ("id", "channels", "rules")}
 
 
-def _shared(now: Baked, kept: Baked) -> int:
-    return min(len(now.frames), len(kept.frames))
+def _shared(now: Baked, stored: Baked) -> int:
+    return min(len(now.frames), len(stored.frames))
 
 
 def _measured(

@@ -32,24 +32,24 @@ _HERE = BakedObject(
 
 
 def placed_in_element(
-    scene: Scene, things: Iterable[SceneObject], frames: Array, channels: dict[str, dict[str, Array]], old: Mapping[str, BakedObject]
+    scene: Scene, objects: Iterable[SceneObject], frames: Array, channels: dict[str, dict[str, Array]], old: Mapping[str, BakedObject]
 ) -> dict[str, BakedObject]:
     """Some objects of an element in their places in the parade's space; see `placed`."""
-    some = list(things)
-    here = {parent: _HERE for thing in some if (parent := thing.parent) is not None and scene.by_id[parent].copying is not None}
-    made = placed(some, scene, frames, channels, {**old, **here})
-    return {thing.id: made[thing.id] for thing in some}
+    some = list(objects)
+    here = {parent: _HERE for obj in some if (parent := obj.parent) is not None and scene.by_id[parent].copying is not None}
+    created = placed(some, scene, frames, channels, {**old, **here})
+    return {obj.id: created[obj.id] for obj in some}
 
 
 def drawn_in_element(
     scene: Scene, objects: dict[str, BakedObject], frames: Array, reader: Reader, around: Mapping[str, BakedObject] | None = None
 ) -> dict[str, BakedObject]:
-    """Some objects of an element with the outlines that keys and rules make of them within it, and with the sizes of pictures."""
+    """Return objects of an element with their keyed or bent outlines, and with picture sizes."""
     everything = {**(around or {}), **objects}
     return with_pictures(with_outlines(objects, scene, frames, reader.outlines, {}, everything), scene, {})
 
 
-def with_words(thing: SceneObject, words: str) -> TextShape | None:
+def with_words(obj: SceneObject, words: str) -> TextShape | None:
     """The shape of a text that says other words, whatever its keys say; None of what is no text."""
-    shape = thing.drawn_shape
+    shape = obj.drawn_shape
     return SaidText.of(shape.copy_with(text=words), [words]) if isinstance(shape, TextShape) else None

@@ -55,33 +55,33 @@ def explain(scene: Scene, object_id: str, channel: str, *, effort: Effort | None
     dial = scene.dials_by_id.get(object_id)
     if dial is not None and channel == DIAL_CHANNEL:
         return _explain_dial(scene, dial)
-    thing = scene.by_id.get(object_id)
-    if thing is not None and SETTING in channel:
-        return _explain_setting(scene, thing, channel, effort)
-    if thing is None or channel not in thing.specs:
+    obj = scene.by_id.get(object_id)
+    if obj is not None and SETTING in channel:
+        return _explain_setting(scene, obj, channel, effort)
+    if obj is None or channel not in obj.specs:
         raise NoSuchThing(f"there is no channel '{channel}' of an object '{object_id}' in this scene")
     if channel == OUTLINE:
-        return _explain_outline(scene, thing, effort)
+        return _explain_outline(scene, obj, effort)
     if channel == LOOK:
-        return _explain_look(scene, thing)
-    spec, source = thing.specs[channel], thing.channels.get(channel, Channel())
+        return _explain_look(scene, obj)
+    spec, source = obj.specs[channel], obj.channels.get(channel, Channel())
     t = np.arange(scene.length, dtype=float)
 
-    path = thing.channels.get("path", Channel())
+    path = obj.channels.get("path", Channel())
 
-    def read(one: Channel) -> Array:
+    def read(item: Channel) -> Array:
         if spec.kind == "point":
-            return evaluate_path(one, t) if one.keys else np.zeros((len(t), 2))
-        if not one.keys and channel in ("x", "y") and path.keys:
-            whole = evaluate_path(path.copy_with(before=one.before, after=one.after) if one is keys_only else path, t)
+            return evaluate_path(item, t) if item.keys else np.zeros((len(t), 2))
+        if not item.keys and channel in ("x", "y") and path.keys:
+            whole = evaluate_path(path.copy_with(before=item.before, after=item.after) if item is keys_only else path, t)
             return whole[:, 0 if channel == "x" else 1]
-        if one.keys:
-            rows: Array = (evaluate_colours if spec.is_colour else evaluate)([one.as_numbers], t)[0]
+        if item.keys:
+            rows: Array = (evaluate_colours if spec.is_colour else evaluate)([item.as_numbers], t)[0]
             return rows
-        if thing.is_running(channel):
-            running: Array = before_rules([(thing, channel)], scene)(t[None])[0]
+        if obj.is_running(channel):
+            running: Array = before_rules([(obj, channel)], scene)(t[None])[0]
             return running
-        base: Any = spec.default if one.base is None else one.base
+        base: Any = spec.default if item.base is None else item.base
         return np.tile(colour.parse_hex(base), (len(t), 1)) if spec.is_colour else np.full(len(t), float(base))
 
     keys_only = source.copy_with(before=HOLD, after=HOLD)
@@ -89,9 +89,9 @@ def explain(scene: Scene, object_id: str, channel: str, *, effort: Effort | None
     steps = [Step("keys", "Keys", None, True, value)]
     value = read(source)
     steps.append(Step("ends", "Ends", None, True, value))
-    rules = thing.rules_for(channel)
+    rules = obj.rules_for(channel)
     reader, grid = reader or Reader(scene, effort=effort), t[None, :]
-    chain = reader.keyed([(thing, channel)]) if rules else None
+    chain = reader.keyed([(obj, channel)]) if rules else None
     for rule in rules:
         remark = None
         if rule.on and chain is not None:
@@ -100,37 +100,37 @@ def explain(scene: Scene, object_id: str, channel: str, *, effort: Effort | None
     return [*steps, Step("result", "Result", None, True, value)]
 
 
-def _explain_outline(scene: Scene, thing: SceneObject, effort: Effort | None) -> list[Step]:
+def _explain_outline(scene: Scene, obj: SceneObject, effort: Effort | None) -> list[Step]:
     """The cards of an outline; of what is not drawn itself, of its descendants as one outline."""
     t = np.arange(scene.length, dtype=float)
     reader = Reader(scene, t, effort=effort)
     nothing = np.empty(0)
-    acting = thing.rules_for(OUTLINE)
-    if thing.drawn_shape is None:
-        made = [reader.outlines.gathered(thing, upto, t) for upto in range(len(acting) + 1)]
-        first = Step("parts", "Parts", None, True, nothing, outlines=made[0])
-        cards = [Step(rule.kind, rule.spec.label, rule.id, rule.on, nothing, outlines=one) for rule, one in zip(acting, made[1:], strict=True)]
-        return [first, *cards, Step("result", "Result", None, True, nothing, outlines=made[-1])]
-    read = reader.outlines.cards(thing)
+    acting = obj.rules_for(OUTLINE)
+    if obj.drawn_shape is None:
+        created = [reader.outlines.gathered(obj, upto, t) for upto in range(len(acting) + 1)]
+        first = Step("parts", "Parts", None, True, nothing, outlines=created[0])
+        cards = [Step(rule.kind, rule.spec.label, rule.id, rule.on, nothing, outlines=item) for rule, item in zip(acting, created[1:], strict=True)]
+        return [first, *cards, Step("result", "Result", None, True, nothing, outlines=created[-1])]
+    read = reader.outlines.cards(obj)
     so_far = read[0][1](t)
     steps = [Step("shape", "Shape", None, True, nothing, outlines=so_far)]
-    if thing.is_keyed(OUTLINE):
-        keyed = thing.channels[OUTLINE]
+    if obj.is_keyed(OUTLINE):
+        keyed = obj.channels[OUTLINE]
         held = KeyedOutlines(keyed.copy_with(before=HOLD, after=HOLD)).at(t)
         steps = [Step("keys", "Keys", None, True, nothing, outlines=held), Step("ends", "Ends", None, True, nothing, outlines=so_far)]
     after = {rule.id: reading for rule, reading in read if rule is not None}
     for rule in acting:
         so_far = after[rule.id](t) if rule.id in after else so_far
         steps.append(Step(rule.kind, rule.spec.label, rule.id, rule.on, nothing, outlines=so_far.compact()))
-    return [*steps, Step("result", "Result", None, True, nothing, outlines=reader.outlines.seen(thing, t))]
+    return [*steps, Step("result", "Result", None, True, nothing, outlines=reader.outlines.seen(obj, t))]
 
 
-def _explain_look(scene: Scene, thing: SceneObject) -> list[Step]:
+def _explain_look(scene: Scene, obj: SceneObject) -> list[Step]:
     """Return the cards of a look, each with its effect on the picture."""
     nothing = np.empty(0)
     cards = []
-    for rule in thing.rules_for(LOOK):
-        remark = remark_on_mask(scene, thing, rule) if rule.on and rule.kind == "mask" else None
+    for rule in obj.rules_for(LOOK):
+        remark = remark_on_mask(scene, obj, rule) if rule.on and rule.kind == "mask" else None
         cards.append(Step(rule.kind, rule.spec.label, rule.id, rule.on, nothing, remark))
     return [Step("drawn", "Drawn", None, True, nothing), *cards, Step("result", "Result", None, True, nothing)]
 
@@ -148,23 +148,23 @@ def _seen(source: Source, grid: Array, values: Array) -> Source:
     return source.reading(lambda t: values[None, :].copy() if t is grid else source.at(t))
 
 
-def _explain_setting(scene: Scene, thing: SceneObject, name: str, effort: Effort | None) -> list[Step]:
+def _explain_setting(scene: Scene, obj: SceneObject, name: str, effort: Effort | None) -> list[Step]:
     """The steps of a rule's setting, named `rule:setting`: no rules act on it."""
     rule_id, _, setting = name.partition(SETTING)
-    rule = next((one for one in thing.rules if one.id == rule_id), None)
+    rule = next((rule for rule in obj.rules if rule.id == rule_id), None)
     if rule is None or setting not in rule.spec.settings or rule.spec.settings[setting].is_word:
-        raise NoSuchThing(f"there is no setting '{name}' of '{thing.name}' that changes over time")
+        raise NoSuchThing(f"there is no setting '{name}' of '{obj.name}' that changes over time")
     t = np.arange(scene.length, dtype=float)
     written = rule.settings.get(setting)
     channel = written if isinstance(written, Channel) else Channel()
     default = rule.spec.settings[setting].default
 
-    def read(one: Channel) -> Array:
+    def read(item: Channel) -> Array:
         is_colour = rule.spec.settings[setting].holds == "colour"
-        if one.keys:
-            row: Array = (evaluate_colours if is_colour else evaluate)([one], t)[0]
+        if item.keys:
+            row: Array = (evaluate_colours if is_colour else evaluate)([item], t)[0]
             return row
-        base: Any = one.base if one.base is not None else default
+        base: Any = item.base if item.base is not None else default
         if is_colour:
             return np.tile(colour.parse_hex(base), (len(t), 1))
         return np.full(len(t), float(base) if base is not None else 0.0)
@@ -173,7 +173,7 @@ def _explain_setting(scene: Scene, thing: SceneObject, name: str, effort: Effort
     steps = [Step("keys", "Keys", None, True, read(channel.copy_with(before=HOLD, after=HOLD))), Step("ends", "Ends", None, True, values)]
     if channel.formula is not None:
         reader = Reader(scene, effort=effort)
-        source = reader.filler.run(lambda: reader.final(thing.id, name))
+        source = reader.filler.run(lambda: reader.final(obj.id, name))
         steps.append(Step("formula", "Formula", None, True, reader.filler.run(lambda: source.at(t[None, :]))[0]))
     return [*steps, Step("result", "Result", None, True, steps[-1].values)]
 

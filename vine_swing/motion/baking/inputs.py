@@ -30,16 +30,16 @@ class Inputs:
         )
 
 
-def inputs_of_channel(thing: SceneObject, name: str) -> Inputs:
+def inputs_of_channel(obj: SceneObject, name: str) -> Inputs:
     """Return the inputs of a channel, apart from reads of other channels: keys, limits and rules."""
-    rules = thing.rules_on(name)
+    rules = obj.rules_on(name)
     keyed = [name, *(other for rule in rules for other in rule.spec.own_keys_read), *(("path",) if name in ("x", "y") else ())]
-    parts = [thing.channels.get(one) for one in keyed]
-    skeleton = thing.skeleton if name not in GROUP_CHANNELS else None
-    running = (thing.span, thing.inset_of) if thing.is_running(name) else ()
-    return Inputs((*parts, skeleton), (thing.specs.get(name), rules, running))
+    parts = [obj.channels.get(item) for item in keyed]
+    skeleton = obj.skeleton if name not in GROUP_CHANNELS else None
+    running = (obj.span, obj.inset_of) if obj.is_running(name) else ()
+    return Inputs((*parts, skeleton), (obj.specs.get(name), rules, running))
 
 
-def inputs_of_drawing(thing: SceneObject) -> Inputs:
+def inputs_of_drawing(obj: SceneObject) -> Inputs:
     """Return the inputs of a drawing, apart from channels: the shape, and the keys and rules of its outline."""
-    return Inputs((thing.channels.get(OUTLINE),), (thing.drawn_shape, thing.rules_on(OUTLINE)))
+    return Inputs((obj.channels.get(OUTLINE),), (obj.drawn_shape, obj.rules_on(OUTLINE)))

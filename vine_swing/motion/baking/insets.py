@@ -23,46 +23,46 @@ BakeInner = Callable[[Scene, Array, Baked | None], Baked]
 
 
 def baked_insets(objects: Mapping[str, BakedObject], scene: Scene, bake: BakeInner, was: Mapping[str, BakedInset]) -> dict[str, BakedInset]:
-    """The scenes inside those of some objects that are insets, by the id of the object.
+    """Bake the inner scenes of those objects that are insets, by object id.
 
     Args:
         objects: baked objects that are painted in one space.
         scene: the scene they are of.
         bake: bakes what is inside.
-        was: the same of an earlier bake; what has not changed is taken from it.
+        was: the same of an earlier bake; unchanged arrays are taken from it.
     """
     uses: dict[str, list[BakedObject]] = {}
-    for one in objects.values():
-        if one.source.inset_of is not None:
-            uses.setdefault(one.source.inset_of.scene, []).append(one)
-    return {object_id: one for inset_id, some in uses.items() for object_id, one in _of_one_scene(inset_id, some, scene, bake, was).items()}
+    for obj in objects.values():
+        if obj.source.inset_of is not None:
+            uses.setdefault(obj.source.inset_of.scene, []).append(obj)
+    return {object_id: item for inset_id, some in uses.items() for object_id, item in _of_one_scene(inset_id, some, scene, bake, was).items()}
 
 
 def _of_one_scene(inset_id: str, uses: list[BakedObject], scene: Scene, bake: BakeInner, was: Mapping[str, BakedInset]) -> dict[str, BakedInset]:
     """The insets that show one scene."""
     inside = scene.inner_as_scene(inset_id)
-    shown = [shown_frames(one.channels[INNER], inside.length, one.source.inset_of.past) for one in uses if one.source.inset_of is not None]
+    shown = [shown_frames(use.channels[INNER], inside.length, use.source.inset_of.past) for use in uses if use.source.inset_of is not None]
     grid = _grid([frames for frames, _ in shown], inside.length)
     made_from = scene.reached((inset_id,))
     owner = uses[0].source.id
-    known = next((old for one in uses if (old := was.get(one.source.id)) is not None and old.made_from[0].id == inset_id), None)
-    if known is not None and np.array_equal(known.inner.frames, grid) and same_scenes(known.made_from, made_from):
-        inner = known.inner
+    cached = next((old for use in uses if (old := was.get(use.source.id)) is not None and old.made_from[0].id == inset_id), None)
+    if cached is not None and np.array_equal(cached.inner.frames, grid) and same_scenes(cached.made_from, made_from):
+        inner = cached.inner
     else:
-        inner = bake(inside, grid, known.inner if known is not None else None)
+        inner = bake(inside, grid, cached.inner if cached is not None else None)
     size = np.array([inside.size], float)
     corner = np.array([[1.0, 0.0, 0.0, 1.0, -size[0, 0] / 2, -size[0, 1] / 2]])
-    found = {}
-    for one, (frames, there) in zip(uses, shown, strict=True):
-        old = was.get(one.source.id)
+    result = {}
+    for item, (frames, there) in zip(uses, shown, strict=True):
+        old = was.get(item.source.id)
         same = old is not None and _equal(old, frames, there) and np.array_equal(old.inner.frames, grid) and np.array_equal(old.size, size)
         if old is not None and same:
-            kept = old.inner is inner and old.source is one.source and old.owner == owner
-            found[one.source.id] = old if kept else replace(old, source=one.source, inner=inner, owner=owner, made_from=made_from)
+            stored = old.inner is inner and old.source is item.source and old.owner == owner
+            result[item.source.id] = old if stored else replace(old, source=item.source, inner=inner, owner=owner, made_from=made_from)
         else:
             rows = np.searchsorted(grid, frames).astype(float)
-            found[one.source.id] = BakedInset(one.source, inner, owner, frames, rows, there, size, corner, made_from)
-    return found
+            result[item.source.id] = BakedInset(item.source, inner, owner, frames, rows, there, size, corner, made_from)
+    return result
 
 
 def shown_frames(inner: Array, length: int, past: Literal["hold", "loop", "ping-pong", "gone"]) -> tuple[Array, Array | None]:
@@ -92,7 +92,7 @@ def _grid(shown: list[Array], length: int) -> Array:
 
 def same_scenes(some: tuple[InnerScene, ...], others: tuple[InnerScene, ...]) -> bool:
     """Whether inner scenes are the very same, one by one."""
-    return len(some) == len(others) and all(one is other for one, other in zip(some, others, strict=True))
+    return len(some) == len(others) and all(item is other for item, other in zip(some, others, strict=True))
 
 
 def _equal(old: BakedInset, frames: Array, there: Array | None) -> bool:

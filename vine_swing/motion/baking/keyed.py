@@ -49,66 +49,66 @@ def _heard(scene: Scene, dial: Dial, t: Array) -> Array:
     assert follows is not None
     sound = scene.sounds_by_id[follows.sound]
     levels = level_of(sound.file, sound.begin, sound.until, scene.fps, follows.band, follows.attack, follows.release)
-    found: Array = np.interp(t, sound.first + np.arange(-1, len(levels) + 1), np.concatenate([[0.0], levels, [0.0]]))
-    return found if dial.low is None or dial.high is None else dial.low + (dial.high - dial.low) * found
+    result: Array = np.interp(t, sound.first + np.arange(-1, len(levels) + 1), np.concatenate([[0.0], levels, [0.0]]))
+    return result if dial.low is None or dial.high is None else dial.low + (dial.high - dial.low) * result
 
 
-def batch_key(thing: SceneObject, name: str, timing: Timing) -> Hashable:
+def batch_key(obj: SceneObject, name: str, timing: Timing) -> Hashable:
     """Channels with equal batch keys are evaluated together, one row each: they and what they look at differ in nothing but numbers."""
-    rules = thing.rules_on(name)
+    rules = obj.rules_on(name)
     if not rules:
-        return kind_of(thing, name), tuple(breaks_of(thing, name, timing)), ()
+        return kind_of(obj, name), tuple(breaks_of(obj, name, timing)), ()
     if any(rule.spec.unbatched for rule in rules):
-        return thing.id, name
-    others = {ref for rule in rules for ref in rule.dependencies(thing.id, name)}
-    if any(owner != thing.id or other not in thing.specs for owner, other in others) or thing.specs[name].is_colour:
-        return thing.id, name
-    beside = {one for rule in rules for one in rule.spec.own_keys_read}
-    keys = tuple((one, kind_of(thing, one), tuple(breaks_of(thing, one, timing))) for one in sorted(beside) if one in thing.specs)
-    own = tuple((one, batch_key(thing, one, timing)) for _, one in sorted(others))
+        return obj.id, name
+    others = {ref for rule in rules for ref in rule.dependencies(obj.id, name)}
+    if any(owner != obj.id or other not in obj.specs for owner, other in others) or obj.specs[name].is_colour:
+        return obj.id, name
+    beside = {item for rule in rules for item in rule.spec.own_keys_read}
+    keys = tuple((item, kind_of(obj, item), tuple(breaks_of(obj, item, timing))) for item in sorted(beside) if item in obj.specs)
+    own = tuple((other, batch_key(obj, other, timing)) for _, other in sorted(others))
     # Rules for certain channels may treat each of them by itself.
-    named = name if own or keys or kind_of(thing, name) == "along" or any(rule.spec.for_channels for rule in rules) else ""
-    return kind_of(thing, name), tuple(breaks_of(thing, name, timing)), tuple(rule.batch_key for rule in rules), keys, own, named
+    named = name if own or keys or kind_of(obj, name) == "along" or any(rule.spec.for_channels for rule in rules) else ""
+    return kind_of(obj, name), tuple(breaks_of(obj, name, timing)), tuple(rule.batch_key for rule in rules), keys, own, named
 
 
-def kind_of(thing: SceneObject, name: str) -> str:
+def kind_of(obj: SceneObject, name: str) -> str:
     """What makes a channel before its rules: its own keys ("keyed"), the path it goes along ("along"), time itself ("running"), or nothing
     ("still")."""
-    if thing.is_keyed(name):
+    if obj.is_keyed(name):
         return "keyed"
-    if thing.is_running(name):
+    if obj.is_running(name):
         return "running"
-    return "along" if name in ("x", "y") and thing.is_keyed("path") else "still"
+    return "along" if name in ("x", "y") and obj.is_keyed("path") else "still"
 
 
-def moving_channel(thing: SceneObject, name: str) -> Channel:
+def moving_channel(obj: SceneObject, name: str) -> Channel:
     """The channel whose keys move another: itself, or the path it follows."""
-    return thing.channels.get("path" if kind_of(thing, name) == "along" else name, _NEVER_TOUCHED)
+    return obj.channels.get("path" if kind_of(obj, name) == "along" else name, _NEVER_TOUCHED)
 
 
 def before_rules(rows: Sequence[Row], scene: Scene) -> Callable[[Array], Array]:
     """A function that reads channels of a scene with one batch key, one a row, at any frames (1 or r, n)."""
     if rows[0][0].specs[rows[0][1]].is_colour:
-        return lambda t: np.stack([_colours(thing, name, t[n % len(t)]) for n, (thing, name) in enumerate(rows)])
+        return lambda t: np.stack([_colours(obj, name, t[n % len(t)]) for n, (obj, name) in enumerate(rows)])
     match kind_of(*rows[0]):
         case "keyed":
-            return KeyedChannels([thing.channels[name].as_numbers for thing, name in rows]).at
+            return KeyedChannels([obj.channels[name].as_numbers for obj, name in rows]).at
         case "along":
-            return lambda t: np.stack([_along(thing.channels["path"], name, t[n % len(t)]) for n, (thing, name) in enumerate(rows)])
+            return lambda t: np.stack([_along(obj.channels["path"], name, t[n % len(t)]) for n, (obj, name) in enumerate(rows)])
         case "running":
-            starts, firsts, paces = (np.array(column)[:, None] for column in zip(*(run_of(thing, scene) for thing, _ in rows), strict=True))
+            starts, firsts, paces = (np.array(column)[:, None] for column in zip(*(run_of(obj, scene) for obj, _ in rows), strict=True))
             return lambda t: starts + (t - firsts) * paces
         case _:
-            values = np.array([plain_value(thing, name) for thing, name in rows])[:, None]
+            values = np.array([plain_value(obj, name) for obj, name in rows])[:, None]
             return lambda t: np.repeat(values, t.shape[1], axis=1)
 
 
-def run_of(thing: SceneObject, scene: Scene) -> tuple[float, float, float]:
+def run_of(obj: SceneObject, scene: Scene) -> tuple[float, float, float]:
     """How an inset runs where nothing keys it: its inner frame at the first frame of its span, that frame, and inner frames a frame."""
-    use = thing.inset_of
+    use = obj.inset_of
     assert use is not None
-    first, _ = thing.span.within(scene.length)
-    return plain_value(thing, INNER), float(first), scene.insets_by_id[use.scene].fps / scene.fps
+    first, _ = obj.span.within(scene.length)
+    return plain_value(obj, INNER), float(first), scene.insets_by_id[use.scene].fps / scene.fps
 
 
 def _along(path: Channel, name: str, t: Array) -> Array:
@@ -116,26 +116,26 @@ def _along(path: Channel, name: str, t: Array) -> Array:
     return column
 
 
-def _colours(thing: SceneObject, name: str, t: Array) -> Array:
+def _colours(obj: SceneObject, name: str, t: Array) -> Array:
     """A colour channel as its keys give it at frames t (n,): (n, 4)."""
-    channel = thing.channels.get(name, _NEVER_TOUCHED)
+    channel = obj.channels.get(name, _NEVER_TOUCHED)
     if channel.keys:
         rows: Array = evaluate_colours([channel], t)[0]
         return rows
-    return np.tile(parse_hex(str(channel.base if channel.base is not None else thing.specs[name].default)), (len(t), 1))
+    return np.tile(parse_hex(str(channel.base if channel.base is not None else obj.specs[name].default)), (len(t), 1))
 
 
-def plain_value(thing: SceneObject, name: str) -> float:
+def plain_value(obj: SceneObject, name: str) -> float:
     """A number channel without keys."""
-    base = thing.channels.get(name, _NEVER_TOUCHED).base
-    value = base if base is not None else thing.specs[name].default
+    base = obj.channels.get(name, _NEVER_TOUCHED).base
+    value = base if base is not None else obj.specs[name].default
     assert isinstance(value, int | float)
     return float(value)
 
 
-def breaks_of(thing: SceneObject, name: str, timing: Timing) -> Array:
+def breaks_of(obj: SceneObject, name: str, timing: Timing) -> Array:
     """Frames between whole ones at which a keyed channel may jump or bend: its keys, and where its turns begin."""
-    channel = moving_channel(thing, name)
+    channel = moving_channel(obj, name)
     if channel.whole:
         return np.empty(0)
     frames = {key.frame for key in channel.keys}
@@ -146,7 +146,7 @@ def breaks_of(thing: SceneObject, name: str, timing: Timing) -> Array:
         if repeating and marks:
             # Within a turn lie the keys again, forwards and backwards.
             inner = [key.frame - first for key in channel.keys]
-            frames |= {mark + way for mark in marks for offset in inner for way in (offset, last - first - offset)}
+            frames |= {mark + direction for mark in marks for offset in inner for direction in (offset, last - first - offset)}
         frames |= set(marks)
     return np.array(sorted(frame for frame in frames if frame != round(frame)), dtype=float)
 

@@ -31,41 +31,41 @@ def with_looks(
         objects: by id.
         frames: (n,).
         setting: gives a setting that has keys or a formula, by the object's id and `rule:setting`.
-        old: the objects of an earlier bake; what has not changed is taken from them.
+        old: the objects of an earlier bake; unchanged arrays are taken from them.
     """
-    found = dict(objects)
-    for object_id, one in objects.items():
-        rules = one.source.rules_on(LOOK)
+    result = dict(objects)
+    for object_id, obj in objects.items():
+        rules = obj.source.rules_on(LOOK)
         was = old.get(object_id)
-        if one is was or (not rules and not one.look):
+        if obj is was or (not rules and not obj.look):
             continue
         before = {look.rule.id: look for look in was.look} if was is not None else {}
-        looks = tuple(_baked(rule, one, frames, setting, before.get(rule.id)) for rule in rules)
+        looks = tuple(_baked(rule, obj, frames, setting, before.get(rule.id)) for rule in rules)
         same = was is not None and len(was.look) == len(looks) and all(a is b for a, b in zip(was.look, looks, strict=True))
-        found[object_id] = replace(one, look=was.look if was is not None and same else looks)
-    return found
+        result[object_id] = replace(obj, look=was.look if was is not None and same else looks)
+    return result
 
 
-def _baked(rule: Rule, one: BakedObject, frames: Array, setting: Callable[[str, str], Array], was: BakedLook | None) -> BakedLook:
+def _baked(rule: Rule, baked: BakedObject, frames: Array, setting: Callable[[str, str], Array], was: BakedLook | None) -> BakedLook:
     values = {}
     for name, spec in rule.spec.settings.items():
         if spec.is_word:
             continue
         called = f"{rule.id}{SETTING}{name}"
-        if called in one.source.moving_settings:
-            array = setting(one.source.id, called)
+        if called in baked.source.moving_settings:
+            array = setting(baked.source.id, called)
             values[name] = np.clip(array, spec.low, spec.high) if spec.low is not None or spec.high is not None else array
-            known = was.values[name] if was is not None else None
-            if known is not None and np.array_equal(known, values[name]):
-                values[name] = known
+            cached = was.values[name] if was is not None else None
+            if cached is not None and np.array_equal(cached, values[name]):
+                values[name] = cached
         elif was is not None and was.rule is rule:
             values[name] = was.values[name]
         else:
             values[name] = colour.parse_hex(rule.colour(name))[None] if spec.holds == "colour" else np.array([rule.plain(name) or 0.0])
-    place = one.place if rule.spec.derived is not None else None
+    place = baked.place if rule.spec.derived is not None else None
     if was is not None and was.rule is rule and was.made_from is place and all(was.values[name] is array for name, array in values.items()):
         return was
-    derived = rule.spec.derived(LookValues(values, rule.word, one.place, frames)) if rule.spec.derived is not None else {}
+    derived = rule.spec.derived(LookValues(values, rule.word, baked.place, frames)) if rule.spec.derived is not None else {}
     return BakedLook(rule, values, derived, place)
 
 
@@ -75,7 +75,7 @@ def check_masks(scene: Scene) -> None:
     Raises:
         MotionError: naming the ring.
     """
-    masked = {thing.id: masks for thing in scene.objects if thing.rules and (masks := _masks(scene, thing))}
+    masked = {obj.id: masks for obj in scene.objects if obj.rules and (masks := _masks(scene, obj))}
     if not masked:
         return
     #: What the picture of an object takes: by whom each mask in it is asked for, and what masks.
@@ -95,18 +95,18 @@ def check_masks(scene: Scene) -> None:
             pictures = [picture for _, picture in path]
             if step[1] in pictures:
                 ring = [*path[pictures.index(step[1]) + 1 :], step]
-                said = ", ".join(f"'{scene.by_id[one].name}' by '{scene.by_id[mask].name}'" for one, mask in ring)
-                raise MotionError(f"these mask each other, or something they are part of, in a ring: {said}; choose another mask for one of them")
+                message = ", ".join(f"'{scene.by_id[item].name}' by '{scene.by_id[mask].name}'" for item, mask in ring)
+                raise MotionError(f"these mask each other, or something they are part of, in a ring: {message}; choose another mask for one of them")
             if step[1] not in done:
                 path.append(step)
                 waiting += [None, *takes.get(step[1], ())]
 
 
-def _masks(scene: Scene, thing: SceneObject) -> list[str]:
-    return [by for rule in thing.rules_on(LOOK) if rule.kind == "mask" and (by := rule.word("by")) in scene.by_id]
+def _masks(scene: Scene, obj: SceneObject) -> list[str]:
+    return [by for rule in obj.rules_on(LOOK) if rule.kind == "mask" and (by := rule.word("by")) in scene.by_id]
 
 
-def remark_on_mask(scene: Scene, thing: SceneObject, rule: Rule) -> str | None:
+def remark_on_mask(scene: Scene, obj: SceneObject, rule: Rule) -> str | None:
     """What keeps a mask from doing its work, in a sentence; None where all is well."""
     by = rule.word("by")
     if not by:
@@ -116,10 +116,10 @@ def remark_on_mask(scene: Scene, thing: SceneObject, rule: Rule) -> str | None:
         return "the object it was masked by is gone; all of it is seen"
     if other.kind == "camera":
         return "a camera has no picture to mask by; choose another object"
-    if _parade_of(scene, thing) != _parade_of(scene, other):
+    if _parade_of(scene, obj) != _parade_of(scene, other):
         return f"'{other.name}' is not in the same parade; put the mask on the parade, or both into it"
     return None
 
 
-def _parade_of(scene: Scene, thing: SceneObject) -> str | None:
-    return next((above.id for above in scene.upwards(thing.parent) if above.copying is not None), None)
+def _parade_of(scene: Scene, obj: SceneObject) -> str | None:
+    return next((above.id for above in scene.upwards(obj.parent) if above.copying is not None), None)

@@ -67,21 +67,21 @@ class ChannelReader(Protocol):
         ...
 
 
-def is_bent(scene: Scene, thing: SceneObject) -> bool:
+def is_bent(scene: Scene, obj: SceneObject) -> bool:
     """Whether keys or rules on outlines make what is seen of a drawn object."""
-    return thing.drawn_shape is not None and (thing.is_keyed(OUTLINE) or bool(thing.rules_on(OUTLINE)) or bool(benders(scene, thing)))
+    return obj.drawn_shape is not None and (obj.is_keyed(OUTLINE) or bool(obj.rules_on(OUTLINE)) or bool(benders(scene, obj)))
 
 
-def benders(scene: Scene, thing: SceneObject) -> list[SceneObject]:
-    """What an object is attached to, up to the first parade, that bends its children; the nearest first. A parade bends its copies one by one, each
-    where it stands, and so does what the parade is attached to."""
-    found: list[SceneObject] = []
-    for one in scene.upwards(thing.parent):
-        if one.copying is not None:
+def benders(scene: Scene, obj: SceneObject) -> list[SceneObject]:
+    """Return the parents of an object, up to the first parade, that bend their children; the nearest first. A parade bends its copies one by one,
+    each at its position, and so do the parade's parents."""
+    result: list[SceneObject] = []
+    for upward in scene.upwards(obj.parent):
+        if upward.copying is not None:
             break
-        if one.rules_on(OUTLINE):
-            found.append(one)
-    return found
+        if upward.rules_on(OUTLINE):
+            result.append(upward)
+    return result
 
 
 def drawn_series(drawing: Drawing, values: Sequence[Array], name: str, effort: Effort | None = None) -> OutlineSeries:
@@ -97,14 +97,14 @@ def drawn_series(drawing: Drawing, values: Sequence[Array], name: str, effort: E
     outlines: dict[int, Outline] = {}
     points, order = 0, []
     for row in distinct:
-        one = drawing.draw(dict(zip(drawing.names, map(float, row), strict=True)))
+        item = drawing.draw(dict(zip(drawing.names, map(float, row), strict=True)))
         # Different values may give the very same outline, as those of a number that is shown rounded.
-        if id(one) not in outlines:
-            outlines[id(one)] = one
-            points += len(one.points)
+        if id(item) not in outlines:
+            outlines[id(item)] = item
+            points += len(item.points)
             check_points(points, name)
-            effort.spend(len(one.points))
-        order.append(id(one))
+            effort.spend(len(item.points))
+        order.append(id(item))
         effort.advance(1 / len(distinct))
     places = {key: place for place, key in enumerate(outlines)}
     return OutlineSeries.of(list(outlines.values()), np.array([places[key] for key in order], np.intp)[which.reshape(-1)])
@@ -124,7 +124,7 @@ def check_points(points: int, name: str) -> None:
 
 
 class OutlineReader:
-    """Reads outlines of one scene at any frames; what has been prepared for one reading serves the next."""
+    """Reads outlines of one scene at any frames; preparations are reused between reads."""
 
     def __init__(self, reader: ChannelReader) -> None:
         self._reader = reader
@@ -137,28 +137,28 @@ class OutlineReader:
     def _scene(self) -> Scene:
         return self._reader.scene
 
-    def cards(self, thing: SceneObject, shape: Shape | None = None) -> list[tuple[Rule | None, ReadOutlines]]:
-        """How a drawn object's outline is made: as it is drawn or keyed (no rule), then after each rule of its own that is switched on."""
-        if shape is not None or thing.id not in self._own:
-            return self._prepared(thing, shape)
-        return self._own[thing.id]
+    def cards(self, obj: SceneObject, shape: Shape | None = None) -> list[tuple[Rule | None, ReadOutlines]]:
+        """Return the cards of a drawn object's outline: drawn or keyed (no rule), then after each active rule of its own."""
+        if shape is not None or obj.id not in self._own:
+            return self._prepared(obj, shape)
+        return self._own[obj.id]
 
-    def seen(self, thing: SceneObject, t: Array, *, shape: Shape | None = None, worlds: Callable[[str], Array] | None = None) -> OutlineSeries:
+    def seen(self, obj: SceneObject, t: Array, *, shape: Shape | None = None, worlds: Callable[[str], Array] | None = None) -> OutlineSeries:
         """The outline of a drawn object at frames t (n,), after all rules, in its own space.
 
         Args:
-            thing: the object.
+            obj: the object.
             t: the frames.
             shape: drawn instead of its own shape.
             worlds: the matrices of objects at these frames, (n, 6) or (1, 6), by id; computed if left out.
         """
-        read = self.cards(thing, shape)[-1][1]
-        for above in benders(self._scene, thing):
-            there = partial(self._there, thing, above, t, worlds)
+        read = self.cards(obj, shape)[-1][1]
+        for above in benders(self._scene, obj):
+            there = partial(self._there, obj, above, t, worlds)
             read = self.bent_by(above, read, there, partial(self.box, above))
-        found = read(t).compact()
-        check_points(found.size, thing.name)
-        return found
+        result = read(t).compact()
+        check_points(result.size, obj.name)
+        return result
 
     def bent_by(self, above: SceneObject, read: ReadOutlines, there: Callable[[Array], Array], box: Callable[[], Box]) -> ReadOutlines:
         """Outlines bent by their parent. `there` gives the matrices into its space at frames t (n,): (n, 6) or (1, 6)."""
@@ -177,9 +177,9 @@ class OutlineReader:
             read = partial(self._after, owner, rule, box, None, read)
         return read
 
-    def _there(self, thing: SceneObject, above: SceneObject, grid: Array, worlds: Callable[[str], Array] | None, t: Array) -> Array:
+    def _there(self, obj: SceneObject, above: SceneObject, grid: Array, worlds: Callable[[str], Array] | None, t: Array) -> Array:
         """From the space of an object to that of its parent at frames t; `worlds` are known at the frames `grid`."""
-        return self._to(thing, above, t, worlds if t is grid else None)
+        return self._to(obj, above, t, worlds if t is grid else None)
 
     def gathered(self, above: SceneObject, upto: int, t: Array) -> OutlineSeries:
         """All that is attached to something, as one outline in its space at frames t (n,), after the first `upto` of its own rules on outlines."""
@@ -190,68 +190,68 @@ class OutlineReader:
             placed = partial(self._placed_in, part, above, read)
             parts.append(self._chained(above, placed, rules, partial(self.box, above))(t))
         rows = [[part.at(row) for part in parts] for row in range(len(t))]
-        outlines = [Outline(b"".join(one.verbs for one in row), np.concatenate([np.empty((0, 2)), *(one.points for one in row)])) for row in rows]
+        outlines = [Outline(b"".join(item.verbs for item in row), np.concatenate([np.empty((0, 2)), *(item.points for item in row)])) for row in rows]
         return OutlineSeries.of(outlines, np.arange(len(t))).compact()
 
     def _placed_in(self, part: SceneObject, above: SceneObject, read: ReadOutlines, t: Array) -> OutlineSeries:
         return _moved(read(t), self._to(part, above, t, None), len(t))
 
-    def box(self, thing: SceneObject) -> Box:
+    def box(self, obj: SceneObject) -> Box:
         """The bounds, in its own space, of what an object's rules bend, as that is at the first frame of the scene before any of them."""
-        if thing.id not in self._boxes:
-            if thing.drawn_shape is not None:
-                self._boxes[thing.id] = self.cards(thing)[0][1](_FIRST).at(0).extent()
+        if obj.id not in self._boxes:
+            if obj.drawn_shape is not None:
+                self._boxes[obj.id] = self.cards(obj)[0][1](_FIRST).at(0).extent()
             else:
-                self._boxes[thing.id] = _around(
-                    [_moved(self.cards(one)[-1][1](_FIRST), self._to(one, thing, _FIRST, None), 1) for one in self._below(thing)]
+                self._boxes[obj.id] = _around(
+                    [_moved(self.cards(item)[-1][1](_FIRST), self._to(item, obj, _FIRST, None), 1) for item in self._below(obj)]
                 )
-        return self._boxes[thing.id]
+        return self._boxes[obj.id]
 
     def _below(self, above: SceneObject) -> list[SceneObject]:
         """The drawn objects that are attached to something, however deep."""
-        found, waiting = [], list(self._scene.children.get(above.id, ()))
+        result, waiting = [], list(self._scene.children.get(above.id, ()))
         while waiting:
-            one = self._scene.by_id[waiting.pop(0)]
-            if one.drawn_shape is not None:
-                found.append(one)
-            waiting += self._scene.children.get(one.id, ())
-        return found
+            item = self._scene.by_id[waiting.pop(0)]
+            if item.drawn_shape is not None:
+                result.append(item)
+            waiting += self._scene.children.get(item.id, ())
+        return result
 
-    def _to(self, thing: SceneObject, above: SceneObject, t: Array, worlds: Callable[[str], Array] | None) -> Array:
+    def _to(self, obj: SceneObject, above: SceneObject, t: Array, worlds: Callable[[str], Array] | None) -> Array:
         """From the space of an object to that of its parent, (n, 6) or (1, 6)."""
         read = worlds or (lambda object_id: self._reader.filler.run(lambda: self._reader.places.world(object_id, t[None])))
-        return shrunk(matrix.multiply(matrix.safe_inverse(read(above.id)), read(thing.id)))
+        return shrunk(matrix.multiply(matrix.safe_inverse(read(above.id)), read(obj.id)))
 
-    def _prepared(self, thing: SceneObject, shape: Shape | None) -> list[tuple[Rule | None, ReadOutlines]]:
+    def _prepared(self, obj: SceneObject, shape: Shape | None) -> list[tuple[Rule | None, ReadOutlines]]:
         # Known before it is finished: the box that rules follow is that of its first card.
-        cards: list[tuple[Rule | None, ReadOutlines]] = [(None, self._before_rules(thing, shape))]
+        cards: list[tuple[Rule | None, ReadOutlines]] = [(None, self._before_rules(obj, shape))]
         if shape is None:
-            self._own[thing.id] = cards
+            self._own[obj.id] = cards
         box = cache(partial(_box_of, cards[0][1]))
-        for rule in thing.rules_on(OUTLINE):
+        for rule in obj.rules_on(OUTLINE):
             read = cards[-1][1]
             rest = cache(partial(_first_of, read))
-            cards.append((rule, partial(self._after, thing, rule, box, rest, read)))
+            cards.append((rule, partial(self._after, obj, rule, box, rest, read)))
         return cards
 
-    def _before_rules(self, thing: SceneObject, shape: Shape | None) -> ReadOutlines:
-        if thing.is_keyed(OUTLINE) and shape is None:
-            return KeyedOutlines(thing.channels[OUTLINE]).at
-        drawn = shape if shape is not None else thing.drawn_shape
+    def _before_rules(self, obj: SceneObject, shape: Shape | None) -> ReadOutlines:
+        if obj.is_keyed(OUTLINE) and shape is None:
+            return KeyedOutlines(obj.channels[OUTLINE]).at
+        drawn = shape if shape is not None else obj.drawn_shape
         assert drawn is not None, "only what is drawn has an outline"
-        drawing = drawing_of(drawn, fine=bool(thing.rules_on(OUTLINE)) or bool(benders(self._scene, thing)))
+        drawing = drawing_of(drawn, fine=bool(obj.rules_on(OUTLINE)) or bool(benders(self._scene, obj)))
 
         def read(t: Array) -> OutlineSeries:
-            return drawn_series(drawing, [self._values(thing, name, t) for name in drawing.names], thing.name)
+            return drawn_series(drawing, [self._values(obj, name, t) for name in drawing.names], obj.name)
 
         return read
 
-    def _values(self, thing: SceneObject, name: str, t: Array) -> Array:
+    def _values(self, obj: SceneObject, name: str, t: Array) -> Array:
         """A channel of an object at frames t (n,), within its limits: (n,), or (1,) where it never changes."""
         reader = self._reader
         frames = reader.grid if len(t) == reader.grid.shape[1] and (t == reader.grid[0]).all() else t[None]
-        row: Array = reader.filler.run(lambda: reader.final(thing.id, name).at(frames))[0]
-        return shrunk(limited(thing.specs[name], row))
+        row: Array = reader.filler.run(lambda: reader.final(obj.id, name).at(frames))[0]
+        return shrunk(limited(obj.specs[name], row))
 
     # -- rules
 
@@ -270,13 +270,13 @@ class OutlineReader:
             return self._points_after(rule, settings, before, t)
         scene = np.arange(self._scene.length, dtype=float)[None]
         fps = self._scene.fps
-        moves = any(settings.breaks(name) is not None for name, one in spec.settings.items() if not one.is_word)
+        moves = any(settings.breaks(name) is not None for name, setting in spec.settings.items() if not setting.is_word)
         still = not moves and spec.still(settings, _FIRST[None])
 
-        found = before(t)
-        self._reader.effort.spend(sum(block.points.size for block in found.blocks))
+        result = before(t)
+        self._reader.effort.spend(sum(block.points.size for block in result.blocks))
         if spec.redraw is not None:
-            return self._redrawn(found, spec.redraw, settings, t, lambda frames: Bending(settings, frames[None], scene, fps, box, []))
+            return self._redrawn(result, spec.redraw, settings, t, lambda frames: Bending(settings, frames[None], scene, fps, box, []))
         assert spec.bend is not None, "what acts on outlines bends or draws them, or reads them at other times"
         bend = spec.bend
 
@@ -284,24 +284,24 @@ class OutlineReader:
             first = rest() if rest is not None else None
             if first is None or first.verbs != block.verbs:
                 contours = contours_of(block.verbs, block.points)
-                resting = [one.at(slice(1)) for one in contours]
+                resting = [contour.at(slice(1)) for contour in contours]
             else:
                 # Taken apart together: how many pieces a contour has follows whether it ends where it begins.
                 both = contours_of(block.verbs, np.concatenate([first.points[None], block.points]))
-                resting, contours = [one.at(slice(1)) for one in both], [one.at(slice(1, None)) for one in both]
+                resting, contours = [item.at(slice(1)) for item in both], [item.at(slice(1, None)) for item in both]
             how = Bending(settings, frames[None], scene, fps, box, resting)
             return Block(*joined(self._reader.filler.run(lambda: bend(contours, how))))
 
         if still:
-            return found.changed(lambda block: bent(block, _FIRST))
-        return found.changed_by_frame(len(t), lambda block, rows: bent(block, t[rows]))
+            return result.changed(lambda block: bent(block, _FIRST))
+        return result.changed_by_frame(len(t), lambda block, rows: bent(block, t[rows]))
 
-    def _redrawn(self, found: OutlineSeries, redraw: Redraw, settings: RuleSettings, t: Array, how: Callable[[Array], Bending]) -> OutlineSeries:
+    def _redrawn(self, result: OutlineSeries, redraw: Redraw, settings: RuleSettings, t: Array, how: Callable[[Array], Bending]) -> OutlineSeries:
         """The outlines after a rule that draws other points at every frame; those that come of the same numbers are made once."""
-        names = [name for name, one in settings.spec.settings.items() if not one.is_word]
+        names = [name for name, setting in settings.spec.settings.items() if not setting.is_word]
         numbers = self._reader.filler.run(lambda: [settings.number(name, t[None]) for name in names])
-        table = np.concatenate([np.broadcast_to(one, (1, len(t))) for one in numbers if one is not None] or [np.zeros((1, len(t)))])
-        series = OutlineSeries(found.blocks, np.broadcast_to(found.which, (len(t),)))
+        table = np.concatenate([np.broadcast_to(number, (1, len(t))) for number in numbers if number is not None] or [np.zeros((1, len(t)))])
+        series = OutlineSeries(result.blocks, np.broadcast_to(result.which, (len(t),)))
         outlines: list[Outline] = []
         which = np.empty(len(t), np.intp)
         for block, frames, rows in series.parts():
@@ -311,9 +311,9 @@ class OutlineReader:
             _, first, back = np.unique(distinct, axis=1, return_index=True, return_inverse=True)
             points = block.points if len(block.points) == 1 else block.points[rows[first]]
             contours = contours_of(block.verbs, points)
-            made = self._reader.filler.run(lambda contours=contours, at=t[frames[first]]: redraw(contours, how(at)))  # type: ignore[misc]
+            created = self._reader.filler.run(lambda contours=contours, at=t[frames[first]]: redraw(contours, how(at)))  # type: ignore[misc]
             which[frames] = len(outlines) + back.reshape(-1)
-            outlines += [Outline(verbs, drawn[0]) for verbs, drawn in map(joined, made)]
+            outlines += [Outline(verbs, drawn[0]) for verbs, drawn in map(joined, created)]
         return OutlineSeries.of(outlines, which)
 
     def _points_after(self, rule: Rule, settings: RuleSettings, before: ReadOutlines, t: Array) -> OutlineSeries:
@@ -332,8 +332,8 @@ class OutlineReader:
             return rows
 
         source = settings.source.reading(read)
-        made = self._reader.filler.run(lambda: rule.spec.prepare(source, settings, rule.mode)(t[None]))
-        return OutlineSeries((Block(verbs, np.ascontiguousarray(made.T).reshape(len(t), count, 2)),), np.arange(len(t)))
+        created = self._reader.filler.run(lambda: rule.spec.prepare(source, settings, rule.mode)(t[None]))
+        return OutlineSeries((Block(verbs, np.ascontiguousarray(created.T).reshape(len(t), count, 2)),), np.arange(len(t)))
 
 
 def _first_of(read: ReadOutlines) -> Outline:
@@ -345,7 +345,7 @@ def _box_of(read: ReadOutlines) -> Box:
 
 
 def _around(all_: list[OutlineSeries]) -> Box:
-    boxes = [one.at(0).extent() for one in all_ if len(one.at(0).points)]
+    boxes = [item.at(0).extent() for item in all_ if len(item.at(0).points)]
     if not boxes:
         return 0.0, 0.0, 0.0, 0.0
     left, top, right, bottom = zip(*boxes, strict=True)

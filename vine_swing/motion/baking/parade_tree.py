@@ -9,14 +9,14 @@ from vine_swing.motion.scene.timeline import InnerScene
 
 def parts_of_element(scene: Scene, parade: SceneObject) -> list[SceneObject]:
     """Children of a parade, however deep, without what is in a parade among it; in drawing order."""
-    found: set[str] = set()
+    result: set[str] = set()
     waiting = [parade.id]
     while waiting:
-        for one in scene.children.get(waiting.pop(), ()):
-            found.add(one)
-            if scene.by_id[one].copying is None:
-                waiting.append(one)
-    return [scene.by_id[one] for one in sorted(found, key=scene.places.__getitem__)]
+        for entry in scene.children.get(waiting.pop(), ()):
+            result.add(entry)
+            if scene.by_id[entry].copying is None:
+                waiting.append(entry)
+    return [scene.by_id[item] for item in sorted(result, key=scene.places.__getitem__)]
 
 
 def all_below(scene: Scene, plan: Plan, parade: SceneObject) -> list[str]:
@@ -26,22 +26,22 @@ def all_below(scene: Scene, plan: Plan, parade: SceneObject) -> list[str]:
 
 def inner_scenes_of(scene: Scene, objects: list[str]) -> tuple[InnerScene, ...]:
     """The inner scenes that some objects show, however deep, each once."""
-    return scene.reached(use.scene for one in objects if (use := scene.by_id[one].inset_of) is not None)
+    return scene.reached(use.scene for obj in objects if (use := scene.by_id[obj].inset_of) is not None)
 
 
-def guides_of(scene: Scene, thing: SceneObject) -> list[str]:
+def guides_of(scene: Scene, obj: SceneObject) -> list[str]:
     """Return the guide of a parade, and the parents of both: their positions determine the guide's."""
-    parade = thing.copying
+    parade = obj.copying
     if parade is None or parade.guide is None or parade.guide not in scene.by_id:
         return []
-    return [one.id for start in (parade.guide, thing.id) for one in scene.upwards(start)]
+    return [upward.id for start in (parade.guide, obj.id) for upward in scene.upwards(start)]
 
 
-def is_within_parade(scene: Scene, thing: SceneObject) -> bool:
+def is_within_parade(scene: Scene, obj: SceneObject) -> bool:
     """Whether an object is attached to a parade, however deep."""
-    return any(one.copying is not None for one in scene.upwards(thing.parent))
+    return any(upward.copying is not None for upward in scene.upwards(obj.parent))
 
 
 def text_among(parts: list[SceneObject]) -> SceneObject | None:
     """The first text among some objects."""
-    return next((thing for thing in parts if isinstance(thing.drawn_shape, TextShape)), None)
+    return next((obj for obj in parts if isinstance(obj.drawn_shape, TextShape)), None)

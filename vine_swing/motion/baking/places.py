@@ -48,7 +48,7 @@ class PlaceReader:
         return matrix.multiply(matrix.safe_inverse(self.world(to, t)), self.world(of, t))
 
     def pivot(self, object_id: str, seen_from: str | None) -> Callable[[Array], Array] | None:
-        """Where the pivot of an object is, as something sees it that is attached to `seen_from`: reads (n, 2) at frames t (1, n). None if it is missing."""
+        """Return a reader of an object's pivot in the parent space of `seen_from`: (n, 2) at frames t (1, n); None if the object is missing."""
         if object_id not in self._reader.scene.by_id:
             return None
 
@@ -62,10 +62,10 @@ class PlaceReader:
         """The upper edge of a shape, as something sees it that is attached to `seen_from`; where both are at frame 0. None of what is no shape."""
         key = (object_id, seen_from)
         if key not in self._grounds:
-            thing = self._reader.scene.by_id.get(object_id)
+            obj = self._reader.scene.by_id.get(object_id)
             self._grounds[key] = None
-            if thing is not None and thing.drawn_shape is not None:
+            if obj is not None and obj.drawn_shape is not None:
                 there = self.between(object_id, seen_from, np.zeros((1, 1)))
-                lines = [matrix.apply(there, *line.T) for line in self._reader.outlines.seen(thing, np.zeros(1)).at(0).lines()]
+                lines = [matrix.apply(there, *line.T) for line in self._reader.outlines.seen(obj, np.zeros(1)).at(0).lines()]
                 self._grounds[key] = Ground.under(lines)
         return self._grounds[key]

@@ -69,29 +69,29 @@ class BakedObject:
 
 
 def placed(
-    things: Iterable[SceneObject], scene: Scene, grid: Array, channels: dict[str, dict[str, Array]], old: dict[str, BakedObject]
+    objects: Iterable[SceneObject], scene: Scene, grid: Array, channels: dict[str, dict[str, Array]], old: dict[str, BakedObject]
 ) -> dict[str, BakedObject]:
     """Some objects of a scene in their places, by id, parents first.
 
     Args:
-        things: the objects; of those that are attached to others, the others are among them or are as they were.
+        objects: the objects; of those that are attached to others, the others are among them or are as they were.
         scene: the scene.
         grid: frames, (n,).
         channels: the arrays of every channel of these objects, by object id and channel name.
         old: the objects of an earlier bake at the same frames; what has not changed is taken from them.
     """
-    by_id = {thing.id: thing for thing in things}
+    by_id = {obj.id: obj for obj in objects}
     local = dict(_locals(by_id.values(), channels, old))
     done: dict[str, BakedObject] = {}
     for level in _levels(by_id):
         waiting = []
-        for thing in level:
-            above = None if thing.parent is None else done[thing.parent] if thing.parent in done else old[thing.parent]
-            waiting.append(_Waiting(thing, channels[thing.id], local[thing.id], above, old))
+        for obj in level:
+            above = None if obj.parent is None else done[obj.parent] if obj.parent in done else old[obj.parent]
+            waiting.append(_Waiting(obj, channels[obj.id], local[obj.id], above, old))
         # What many parents make larger still may grow out of reach, and is cut off then.
         with np.errstate(over="ignore", invalid="ignore"):
             worlds = _worlds(waiting)
-            done |= {one.thing.id: one.placed(scene, grid, worlds) for one in waiting}
+            done |= {item.thing.id: item.placed(scene, grid, worlds) for item in waiting}
     return done
 
 
@@ -99,31 +99,31 @@ def _levels(by_id: dict[str, SceneObject]) -> list[list[SceneObject]]:
     """Objects by their depth in the tree of parents: first those whose parent is none of them."""
     depths: dict[str, int] = {}
     levels: list[list[SceneObject]] = []
-    for thing in by_id.values():
-        chain = [thing]
+    for obj in by_id.values():
+        chain = [obj]
         while (parent := chain[-1].parent) is not None and parent in by_id and parent not in depths:
             chain.append(by_id[parent])
-        for one in reversed(chain):
-            if one.id not in depths:
-                depth = depths[one.id] = depths.get(one.parent or "", -1) + 1
+        for item in reversed(chain):
+            if item.id not in depths:
+                depth = depths[item.id] = depths.get(item.parent or "", -1) + 1
                 if depth == len(levels):
                     levels.append([])
-                levels[depth].append(one)
+                levels[depth].append(item)
     return levels
 
 
-def _locals(things: Iterable[SceneObject], channels: dict[str, dict[str, Array]], old: dict[str, BakedObject]) -> Iterator[tuple[str, Array]]:
+def _locals(objects: Iterable[SceneObject], channels: dict[str, dict[str, Array]], old: dict[str, BakedObject]) -> Iterator[tuple[str, Array]]:
     """The matrix of each object in its parent's space; objects that move in the same channels are computed together."""
     alike: dict[tuple[int, ...], list[str]] = {}
-    for thing in things:
-        arrays, before = channels[thing.id], old.get(thing.id)
+    for obj in objects:
+        arrays, before = channels[obj.id], old.get(obj.id)
         if before is not None and (arrays is before.channels or all(arrays[name] is before.channels[name] for name in GEOMETRY)):
-            yield thing.id, before.local
+            yield obj.id, before.local
         else:
-            alike.setdefault(tuple(len(arrays[name]) for name in GEOMETRY), []).append(thing.id)
+            alike.setdefault(tuple(len(arrays[name]) for name in GEOMETRY), []).append(obj.id)
     for lengths, ids in alike.items():
         for some in in_cache(len(ids), max(lengths)):
-            yield from zip(ids[some], matrix.object_matrix(_geometry([channels[one] for one in ids[some]])), strict=True)
+            yield from zip(ids[some], matrix.object_matrix(_geometry([channels[item] for item in ids[some]])), strict=True)
 
 
 def _geometry(rows: list[dict[str, Array]]) -> dict[str, Array]:
@@ -153,23 +153,23 @@ class _Waiting:
 
     def placed(self, scene: Scene, grid: Array, worlds: dict[str, Array]) -> BakedObject:
         """The object in its place; `worlds` are the matrices to the scene of what is carried and does not stay."""
-        thing, arrays, before, above = self.thing, self.arrays, self.before, self.above
+        obj, arrays, before, above = self.thing, self.arrays, self.before, self.above
         if before is not None and self.is_same:
             return before
         if self.stays is not None:
             world, place, middle = self.stays.world, self.stays.place, self.stays.middle
         else:
-            world = worlds.get(thing.id, self.local)
+            world = worlds.get(obj.id, self.local)
             middle = world[:, 4:6]
             about_middle = _is_nothing(arrays["pivot.x"]) and _is_nothing(arrays["pivot.y"])
             place = middle if about_middle else matrix.apply(world, arrays["pivot.x"], arrays["pivot.y"])
-        same_span = before is not None and before.source.span == thing.span
+        same_span = before is not None and before.source.span == obj.span
         if before is not None and arrays["opacity"] is before.channels["opacity"] and same_span:
             fade = before.fade
         else:
             fade = _within(arrays["opacity"])
-            if thing.span != WHOLE:
-                first, last = thing.span.within(scene.length)
+            if obj.span != WHOLE:
+                first, last = obj.span.within(scene.length)
                 # A frame is shown until the next one begins, its sub-frames too.
                 fade = fade * ((grid >= first) & (grid < last + 1))
         faded_above = (above.opacity if above else None) is not (self.above_before.opacity if self.above_before else None)
@@ -181,14 +181,14 @@ class _Waiting:
             opacity = fade
         # Until it is looked at through a camera (camera.py), what is in the scene is in the picture where it is.
         view = world
-        return BakedObject(thing, arrays, self.local, world, view, fade, opacity, place, middle, _bones(thing, arrays, world, before))
+        return BakedObject(obj, arrays, self.local, world, view, fade, opacity, place, middle, _bones(obj, arrays, world, before))
 
 
 def _worlds(waiting: Iterable[_Waiting]) -> dict[str, Array]:
     """The matrices to the scene of what is carried and does not stay where it was, by id."""
-    moved = [one for one in waiting if one.carrier is not None and one.stays is None and not one.is_same]
-    worlds = matrix.products([one.carrier for one in moved if one.carrier is not None], [one.local for one in moved])
-    return {one.thing.id: _within_reach(world) for one, world in zip(moved, worlds, strict=True)}
+    moved = [item for item in waiting if item.carrier is not None and item.stays is None and not item.is_same]
+    worlds = matrix.products([item.carrier for item in moved if item.carrier is not None], [item.local for item in moved])
+    return {item.thing.id: _within_reach(world) for item, world in zip(moved, worlds, strict=True)}
 
 
 def _within_reach(world: Array) -> Array:
@@ -209,9 +209,9 @@ def _within(values: Array) -> Array:
     return np.fmin(np.fmax(values, 0.0), 1.0)
 
 
-def _bones(thing: SceneObject, arrays: dict[str, Array], world: Array, before: BakedObject | None) -> dict[str, Array]:
+def _bones(obj: SceneObject, arrays: dict[str, Array], world: Array, before: BakedObject | None) -> dict[str, Array]:
     """The bones of a figure; the same arrays as before where neither it nor its joints moved."""
-    figure = thing.skeleton
+    figure = obj.skeleton
     if figure is None:
         return {}
     if before is not None and before.world is world and before.source.skeleton is figure:
@@ -219,8 +219,8 @@ def _bones(thing: SceneObject, arrays: dict[str, Array], world: Array, before: B
         if still:
             return before.bones
     was = before.bones if before is not None else {}
-    found = {}
+    result = {}
     for name, now in carried_by(world, bones(figure, arrays)).items():
         # A limb with equal values keeps its array, so that its children is not placed again.
-        found[name] = was[name] if name in was and np.array_equal(was[name], now) else now
-    return found
+        result[name] = was[name] if name in was and np.array_equal(was[name], now) else now
+    return result

@@ -42,9 +42,9 @@ class Plan:
         readers: dict[Ref, list[Ref]] = {}
         level: dict[Ref, int] = {}
         for ref, looked_at in reads.items():
-            level[ref] = 1 + max((level[one] for one in looked_at if one in level), default=0)
-            for one in looked_at:
-                readers.setdefault(one, []).append(ref)
+            level[ref] = 1 + max((level[item] for item in looked_at if item in level), default=0)
+            for entry in looked_at:
+                readers.setdefault(entry, []).append(ref)
         return cls(reads, readers, level, scene.children, Portions.of(scene))
 
     def followers(self, changed: list[Ref]) -> set[Ref]:
@@ -58,14 +58,14 @@ class Plan:
 
 def _reached(starts: Iterable[_Node], edges: Mapping[_Node, list[_Node]]) -> set[_Node]:
     """The nodes reachable from some others along one edge or more."""
-    found: set[_Node] = set()
+    result: set[_Node] = set()
     waiting = list(starts)
     while waiting:
         for node in edges.get(waiting.pop(), ()):
-            if node not in found:
-                found.add(node)
+            if node not in result:
+                result.add(node)
                 waiting.append(node)
-    return found
+    return result
 
 
 def changed_values(before: Scene, after: Scene) -> list[tuple[SceneObject, SceneObject]] | None:
@@ -76,8 +76,8 @@ def changed_values(before: Scene, after: Scene) -> list[tuple[SceneObject, Scene
         old.id != new.id or old.name != new.name for old, new in zip_longest(before.dials, after.dials, fillvalue=_NO_DIAL)
     ):
         return None
-    found = [(old, new) for old, new in zip(before.objects, after.objects, strict=True) if old is not new]
-    return found if all(_same_structure(old, new) for old, new in found) else None
+    result = [(old, new) for old, new in zip(before.objects, after.objects, strict=True) if old is not new]
+    return result if all(_same_structure(old, new) for old, new in result) else None
 
 
 _NO_DIAL = Dial.model_construct(id="", name="")

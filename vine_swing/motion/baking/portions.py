@@ -24,15 +24,15 @@ class Portions:
     @classmethod
     def of(cls, scene: Scene) -> "Portions":
         """The portions of a scene, by what kinds of object are in it."""
-        outlines = _BENT * sum(1 + len(scene.children.get(thing.id, ())) for thing in scene.objects if _bends(thing))
-        copies = _PARADE * sum(thing.copying is not None for thing in scene.objects)
-        insets = _INSET * len({thing.inset_of.scene for thing in scene.objects if thing.inset_of is not None})
-        channels = 1 + sum(1 + _RULE * len(thing.rules) for thing in scene.objects)
+        outlines = _BENT * sum(1 + len(scene.children.get(obj.id, ())) for obj in scene.objects if _bends(obj))
+        copies = _PARADE * sum(obj.copying is not None for obj in scene.objects)
+        insets = _INSET * len({obj.inset_of.scene for obj in scene.objects if obj.inset_of is not None})
+        channels = 1 + sum(1 + _RULE * len(obj.rules) for obj in scene.objects)
         placing = _PLACED * len(scene.objects)
         whole = channels + placing + outlines + copies + insets
         return cls(channels / whole, placing / whole, outlines / whole, copies / whole, insets / whole)
 
 
-def _bends(thing: SceneObject) -> bool:
+def _bends(obj: SceneObject) -> bool:
     """Whether keys or rules of an object bend its outline or those of its children."""
-    return bool(thing.rules_on(OUTLINE)) or thing.is_keyed(OUTLINE)
+    return bool(obj.rules_on(OUTLINE)) or obj.is_keyed(OUTLINE)

@@ -114,44 +114,44 @@ class Reader:
     def keyed(self, rows: Sequence[Row]) -> Source:
         """Channels with one batch key as their keys and ends give them: what their first rule reads."""
         read: list[Callable[[Array], Array]] = []
-        refs = [(thing.id, name) for thing, name in rows]
+        refs = [(obj.id, name) for obj, name in rows]
 
         def at(t: Array) -> Array:
             if t is self.grid and all(ref in self.before for ref in refs):
-                known = [_spread(self.before[ref], t.shape[1]) for ref in refs]
-                return known[0] if len(known) == 1 else np.concatenate(known)
+                cached = [_spread(self.before[ref], t.shape[1]) for ref in refs]
+                return cached[0] if len(cached) == 1 else np.concatenate(cached)
             self.effort.spend(len(refs) * t.shape[1])
             if not read:
                 read.append(before_rules(rows, self.scene))
             return read[0](t)
 
-        thing, name = rows[0]
-        things = [one for one, _ in rows]
+        obj, name = rows[0]
+        objects = [row for row, _ in rows]
         return Source(
             at=at,
-            breaks=breaks_of(thing, name, self.timing),
+            breaks=breaks_of(obj, name, self.timing),
             timing=self.timing,
-            streams=np.array([stream_of(one.id, channel) for one, channel in rows], dtype=np.uint64)[:, None],
+            streams=np.array([stream_of(row.id, channel) for row, channel in rows], dtype=np.uint64)[:, None],
             keys=tuple(moving_channel(*row) for row in rows),
-            owner=thing.id,
+            owner=obj.id,
             channel=name,
-            own_keyed=lambda other: self.keyed([(one, other) for one in things]),
-            own_final=lambda other: self._own(things, other),
-            contacts=lambda: [self._contacts(one) for one in things],
+            own_keyed=lambda other: self.keyed([(obj, other) for obj in objects]),
+            own_final=lambda other: self._own(objects, other),
+            contacts=lambda: [self._contacts(obj) for obj in objects],
             scene=SceneView(
                 final=self.look,
                 named=self.named,
-                figure=thing.skeleton,
-                surface=lambda object_id: self.places.ground(object_id, thing.parent),
-                place=lambda object_id: self.places.pivot(object_id, thing.parent),
+                figure=obj.skeleton,
+                surface=lambda object_id: self.places.ground(object_id, obj.parent),
+                place=lambda object_id: self.places.pivot(object_id, obj.parent),
             ),
-            memo=self._memos.setdefault(tuple(one.id for one in things), {}),
+            memo=self._memos.setdefault(tuple(obj.id for obj in objects), {}),
             spend=self.effort.spend,
         )
 
     def ruled(self, rows: Sequence[Row]) -> Source:
         """Channels with one batch key after all their rules that are switched on."""
-        cards = list(zip(*(thing.rules_on(name) for thing, name in rows), strict=True))
+        cards = list(zip(*(obj.rules_on(name) for obj, name in rows), strict=True))
         return chained(self.keyed(rows), cards, kept=self.kept) if cards else self.keyed(rows)
 
     def after_card(self, before: Source, rule: Rule) -> Source:
@@ -167,18 +167,18 @@ class Reader:
             return source
         return source.reading(Table(source.at, self.filler, between=True).at, cost=_LOOKED_UP)
 
-    def _own(self, things: Sequence[SceneObject], name: str) -> Source:
+    def _own(self, objects: Sequence[SceneObject], name: str) -> Source:
         """A channel of some objects, one a row, after all its rules."""
-        if len(things) == 1:
-            return self.final(things[0].id, name)
-        rows = [(one, name) for one in things]
+        if len(objects) == 1:
+            return self.final(objects[0].id, name)
+        rows = [(obj, name) for obj in objects]
         source = self.ruled(rows)
 
         def at(t: Array) -> Array:
-            known = [self.known(ref[0].id, name) for ref in rows] if t is self.grid else []
-            if not known or any(one is None for one in known):
+            cached = [self.known(ref[0].id, name) for ref in rows] if t is self.grid else []
+            if not cached or any(item is None for item in cached):
                 return source.at(t)
-            return np.concatenate([_spread(one, t.shape[1]) for one in known if one is not None])
+            return np.concatenate([_spread(item, t.shape[1]) for item in cached if item is not None])
 
         return source.reading(at)
 
@@ -186,8 +186,8 @@ class Reader:
         """One channel after all its rules, or the value of a dial, if the scene has it."""
         if object_id in self.scene.dials_by_id:
             return self._dial(object_id)
-        thing = self.scene.by_id.get(object_id)
-        return self.final(object_id, name) if thing is not None and name in thing.specs else None
+        obj = self.scene.by_id.get(object_id)
+        return self.final(object_id, name) if obj is not None and name in obj.specs else None
 
     def named(self, text: str) -> Source | None:
         """What formulas call by a name: a channel after all its rules, or a dial that holds numbers."""
@@ -195,9 +195,9 @@ class Reader:
             return self._named[text]
         ref = resolved(self.scene, (NAMED, text))
         dial = self.scene.dials_by_id.get(ref[0]) if ref is not None else None
-        found = None if ref is None or (dial is not None and dial.is_colour) else self.look(*ref)
-        self._named[text] = found
-        return found
+        result = None if ref is None or (dial is not None and dial.is_colour) else self.look(*ref)
+        self._named[text] = result
+        return result
 
     def _dial(self, owner: str) -> Source:
         dial = self.scene.dials_by_id[owner]
@@ -222,32 +222,32 @@ class Reader:
         """The frames (k,) at which the rules of an object have it meet something, in order; as they are before later rules retime them."""
         return self.filler.run(lambda: self._contacts(self.scene.by_id[object_id]))
 
-    def _contacts(self, thing: SceneObject) -> Array:
-        found = [np.empty(0)]
+    def _contacts(self, obj: SceneObject) -> Array:
+        result = [np.empty(0)]
         for name in ("x", "y"):
-            rules = thing.rules_on(name)
+            rules = obj.rules_on(name)
             for n, rule in enumerate(rules):
                 if rule.spec.contacts is not None:
-                    key = (thing.id, name, n)
-                    source = self._before_cards.get(key) or chained(self.keyed([(thing, name)]), [[one] for one in rules[:n]], kept=self.kept)
+                    key = (obj.id, name, n)
+                    source = self._before_cards.get(key) or chained(self.keyed([(obj, name)]), [[rule] for rule in rules[:n]], kept=self.kept)
                     self._before_cards[key] = source
-                    found.append(rule.spec.contacts(source, RuleSettings([rule], source)))
-        return np.unique(np.concatenate(found))
+                    result.append(rule.spec.contacts(source, RuleSettings([rule], source)))
+        return np.unique(np.concatenate(result))
 
     def walk(self, object_id: str) -> Walk | None:
         """How a figure walks, if a gait walks it."""
-        thing = self.scene.by_id[object_id]
-        rule = next((one for one in thing.rules if one.on and one.kind == gait.SPEC.kind), None)
-        if rule is None or thing.skeleton is None:
+        obj = self.scene.by_id[object_id]
+        rule = next((rule for rule in obj.rules if rule.on and rule.kind == gait.SPEC.kind), None)
+        if rule is None or obj.skeleton is None:
             return None
-        made = self._memos.get((object_id,), {}).get(rule.id)
-        if isinstance(made, gait._Walked):
-            return made.walk
-        source = self.keyed([(thing, "x")])
+        created = self._memos.get((object_id,), {}).get(rule.id)
+        if isinstance(created, gait._Walked):
+            return created.walk
+        source = self.keyed([(obj, "x")])
         return Walk(gait.walk_inputs(source, RuleSettings([rule], source)))
 
     def final(self, object_id: str, name: str) -> Source:
-        """One channel after all its rules; what has been prepared for one reader serves the next."""
+        """Return a channel after all its rules; preparations are reused between readers."""
         ref = (object_id, name)
         if self._view is not None and ref not in self._view.varying:
             return self._view.base.final(object_id, name)
@@ -260,19 +260,19 @@ class Reader:
     def _unprepared(self, ref: Ref) -> list[Ref]:
         """A channel or setting and all that it looks at, however far, that are not prepared yet, dependencies first."""
         order: list[Ref] = []
-        seen: set[Ref] = set()
+        visited: set[Ref] = set()
         waiting: list[tuple[Ref, bool]] = [(ref, False)]
         while waiting:
-            one, ready = waiting.pop()
+            entry, ready = waiting.pop()
             if ready:
-                order.append(one)
-            elif one not in seen and one not in self._final and (self._view is None or one in self._view.varying):
-                seen.add(one)
-                waiting.append((one, True))
-                thing = self.scene.by_id.get(one[0])
-                if thing is not None:
-                    waiting += [(looked, False) for looked in reversed(dependencies_of(self.scene, thing, one[1])) if looked[1] != DRAWING]
-        return [one for one in order if one[0] in self.scene.by_id]
+                order.append(entry)
+            elif entry not in visited and entry not in self._final and (self._view is None or entry in self._view.varying):
+                visited.add(entry)
+                waiting.append((entry, True))
+                obj = self.scene.by_id.get(entry[0])
+                if obj is not None:
+                    waiting += [(looked, False) for looked in reversed(dependencies_of(self.scene, obj, entry[1])) if looked[1] != DRAWING]
+        return [item for item in order if item[0] in self.scene.by_id]
 
     def made(self, object_id: str, name: str) -> Source:
         """As `final`, without a table of its own: reads are computed."""
@@ -281,8 +281,8 @@ class Reader:
         return self._made[ref]
 
     def _prepared(self, object_id: str, name: str) -> Source:
-        thing = self.scene.by_id[object_id]
-        source = self._setting(thing, name) if SETTING in name else self.ruled([(thing, name)])
+        obj = self.scene.by_id[object_id]
+        source = self._setting(obj, name) if SETTING in name else self.ruled([(obj, name)])
         ref = (object_id, name)
         if self._view is not None and ref in self._view.given:
             before, change = source.at, self._view.given[ref]
@@ -293,14 +293,14 @@ class Reader:
         table = self._tables[ref] = Table(source.at, self.filler, between=source.cost > _EXPENSIVE)
         return source.reading(self._remembered(ref, table.at, table), cost=min(source.cost, _LOOKED_UP) if source.cost > _EXPENSIVE else source.cost)
 
-    def _setting(self, thing: SceneObject, name: str) -> Source:
+    def _setting(self, obj: SceneObject, name: str) -> Source:
         """A setting of a rule, named `rule:setting`: its formula over what its keys say."""
         rule_id, _, setting = name.partition(SETTING)
-        rule = next(one for one in thing.rules if one.id == rule_id)
+        rule = next(rule for rule in obj.rules if rule.id == rule_id)
         # A setting reads the same channels whichever channel its rule acts on.
-        source = self.keyed([(thing, "x")])
+        source = self.keyed([(obj, "x")])
         settings = RuleSettings([rule], source)
-        cost = 1.0 + sum(found.cost for _, text in rule.linked.get(setting, ()) if (found := self.named(text)) is not None)
+        cost = 1.0 + sum(result.cost for _, text in rule.linked.get(setting, ()) if (result := self.named(text)) is not None)
         return source.reading(lambda t: number_of(settings, setting, t), cost=cost)
 
     def prepare(self, ref: Ref, low: float, high: float, *, between: bool) -> None:
@@ -320,8 +320,8 @@ class Reader:
         if table is None:
 
             def at(t: Array) -> Array:
-                known = self.known(*ref) if t is self.grid else None
-                return read(t) if known is None else _spread(known, t.shape[1])
+                cached = self.known(*ref) if t is self.grid else None
+                return read(t) if cached is None else _spread(cached, t.shape[1])
 
             return at
         seeded = False
@@ -329,9 +329,9 @@ class Reader:
         def at_or_near(t: Array) -> Array:
             nonlocal seeded
             if t is self.grid:
-                known = self.known(*ref)
-                if known is not None:
-                    return _spread(known, t.shape[1])
+                cached = self.known(*ref)
+                if cached is not None:
+                    return _spread(cached, t.shape[1])
             elif not seeded:
                 seeded = self._seed(ref, table)
             return read(t)
@@ -340,23 +340,23 @@ class Reader:
 
     def _seed(self, ref: Ref, table: Table) -> bool:
         """Put what consists of a channel at `grid` into its table; whether it is made."""
-        known = self.known(*ref) if self._run is not None else None
-        if known is None or self._run is None:
+        cached = self.known(*ref) if self._run is not None else None
+        if cached is None or self._run is None:
             return False
-        table.seed(self._run, _spread(known, self.grid.shape[1]))
+        table.seed(self._run, _spread(cached, self.grid.shape[1]))
         return True
 
 
 def _with_cache(read: Read) -> Read:
     """A reading that caches its last results: everything that reads a dial reads it at the same frames."""
-    known: list[tuple[Array, Array]] = []
+    cached: list[tuple[Array, Array]] = []
 
     def at(t: Array) -> Array:
-        for frames, values in known:
+        for frames, values in cached:
             if frames is t:
                 return values
         values = read(t)
-        known[:] = [*known[-3:], (t, values)]
+        cached[:] = [*cached[-3:], (t, values)]
         return values
 
     return at

@@ -77,7 +77,7 @@ class TableFiller:
 
 
 class Table:
-    """Values (r, m) of r channels over a run of frames that grows as it is read."""
+    """Values (r, m) of r channels over a range of frames that grows with the reads."""
 
     def __init__(self, read: Read, filler: TableFiller, *, between: bool) -> None:
         """
@@ -108,17 +108,17 @@ class Table:
         below = np.floor(t)
         if (below == t).all():
             frames = below.astype(np.intp)
-            found = self._fetch(self._whole, frames)
-            return self._read(t) if found is None else found[0]
+            result = self._fetch(self._whole, frames)
+            return self._read(t) if result is None else result[0]
         if not self._between:
             return self._read(t)
-        found = self._fetch(self._cells, below.astype(np.intp))
-        if found is None:
+        result = self._fetch(self._cells, below.astype(np.intp))
+        if result is None:
             return self._read(t)
         u = t - below
-        total: Array = found[4]
+        total: Array = result[4]
         for k in (3, 2, 1, 0):
-            total = total * u + found[k]
+            total = total * u + result[k]
         # At whole frames among others the value is that of the frame itself: it may jump there.
         whole = u == 0
         if whole.any():

@@ -45,27 +45,27 @@ class Contents:
         """
         return self._known[content_id]
 
-    def taken_from(self, given: Any, id_field: str, what: str) -> Any:
+    def taken_from(self, values: Any, id_field: str, what: str) -> Any:
         """Return the fields of a stored file with its base64 `data` moved into this store; other values are returned unchanged.
 
         Args:
-            given: the fields of the object as they were read.
+            values: the fields of the object as they were read.
             id_field: the field that holds the id of the content.
             what: what errors call the object.
 
         Raises:
             ValueError: if the data is no base64, or not the content that the id says.
         """
-        if not isinstance(given, dict) or not isinstance(given.get("data"), str):
-            return given
-        name, said = given.get("name"), given.get(id_field)
+        if not isinstance(values, dict) or not isinstance(values.get("data"), str):
+            return values
+        name, message = values.get("name"), values.get(id_field)
         try:
-            content = base64.b64decode(given["data"], validate=True)
+            content = base64.b64decode(values["data"], validate=True)
         except ValueError as error:
             raise ValueError(f"the data of the {what} '{name}' is no base64; keep the file again") from error
-        if self.keep(content) != said:
-            raise ValueError(f"the {what} '{name}' has the id '{said}', but its content is that of '{self.id_of(content)}'")
-        return given | {"data": None}
+        if self.keep(content) != message:
+            raise ValueError(f"the {what} '{name}' has the id '{message}', but its content is that of '{self.id_of(content)}'")
+        return values | {"data": None}
 
     def has(self, content_id: str) -> bool:
         """Whether a content with this id was kept."""

@@ -40,5 +40,5 @@ class NoSuchThing(EditError):
 
 def shortened(message: str) -> str:
     """Return a message for display: at most 500 characters, on one line, without control characters or lone surrogates."""
-    plain = "".join(one if one.isprintable() else " " for one in message[: 2 * MOST_CHARACTERS])
+    plain = "".join(item if item.isprintable() else " " for item in message[: 2 * MOST_CHARACTERS])
     return plain if len(plain) <= MOST_CHARACTERS else plain[: MOST_CHARACTERS - 1].rstrip() + "…"

@@ -30,16 +30,16 @@ def gradient_channels(of: Painted, stops: int) -> tuple[ChannelSpec, ...]:
         row = (_ROWS[of] + end).capitalize()
         about = f"Where the colours {'begin' if end == 'from' else 'end'}, from the object's own middle."
         ends.append(ChannelSpec(name, name[-1], row, "look", "px", default, about=about))
-    found = []
+    result = []
     for stop in range(1, stops + 1):
         place, colour = stop_names(of, stop)
         row = f"{_ROWS[of]}Stop {stop}".capitalize()
         share = (stop - 1) / (stops - 1)
-        found += [
+        result += [
             ChannelSpec(place, "place", row, "look", "%", share, 0.0, 1.0, 0.01, "How far along from the first end to the last this colour lies."),
             ChannelSpec(colour, "colour", row, "look", "colour", _FIRST if stop == 1 else _LAST, about="The colour there."),
         ]
-    return (*ends, *found)
+    return (*ends, *result)
 
 
 @lru_cache(maxsize=512)

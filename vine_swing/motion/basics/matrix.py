@@ -26,10 +26,10 @@ _FLAT = 1e-12
 
 def columns(a: Array, b: Array, c: Array, d: Array, e: Array, f: Array) -> Array:
     """Stack six columns of any broadcastable lengths."""
-    found = np.empty((*np.broadcast(a, b, c, d, e, f).shape, 6))
+    result = np.empty((*np.broadcast(a, b, c, d, e, f).shape, 6))
     for n, column in enumerate((a, b, c, d, e, f)):
-        found[..., n] = column
-    return found
+        result[..., n] = column
+    return result
 
 
 def multiply(left: Array, right: Array) -> Array:
@@ -37,14 +37,14 @@ def multiply(left: Array, right: Array) -> Array:
     a1, b1, c1, d1, e1, f1 = _entries(left)
     a2, b2, c2, d2, e2, f2 = _entries(right)
     first = a1 * a2 + c1 * b2
-    found = np.empty((*first.shape, 6))
-    found[..., 0] = first
-    found[..., 1] = b1 * a2 + d1 * b2
-    found[..., 2] = a1 * c2 + c1 * d2
-    found[..., 3] = b1 * c2 + d1 * d2
-    found[..., 4] = a1 * e2 + c1 * f2 + e1
-    found[..., 5] = b1 * e2 + d1 * f2 + f1
-    return found
+    result = np.empty((*first.shape, 6))
+    result[..., 0] = first
+    result[..., 1] = b1 * a2 + d1 * b2
+    result[..., 2] = a1 * c2 + c1 * d2
+    result[..., 3] = b1 * c2 + d1 * d2
+    result[..., 4] = a1 * e2 + c1 * f2 + e1
+    result[..., 5] = b1 * e2 + d1 * f2 + f1
+    return result
 
 
 def products(lefts: Sequence[Array], rights: Sequence[Array]) -> list[Array]:
@@ -52,14 +52,14 @@ def products(lefts: Sequence[Array], rights: Sequence[Array]) -> list[Array]:
     alike: dict[tuple[int, int], list[int]] = {}
     for place, (left, right) in enumerate(zip(lefts, rights, strict=True)):
         alike.setdefault((len(left), len(right)), []).append(place)
-    found: list[Array] = [IDENTITY] * len(lefts)
+    result: list[Array] = [IDENTITY] * len(lefts)
     for lengths, places in alike.items():
         for here in in_cache(len(places), 6 * max(lengths)):
             some = places[here]
             left = lefts[some[0]] if all(lefts[place] is lefts[some[0]] for place in some) else np.stack([lefts[place] for place in some])
             for place, product in zip(some, multiply(left, np.stack([rights[place] for place in some])), strict=True):
-                found[place] = product
-    return found
+                result[place] = product
+    return result
 
 
 def apply(matrix: Array, x: Array, y: Array) -> Array:
@@ -67,9 +67,9 @@ def apply(matrix: Array, x: Array, y: Array) -> Array:
     of matrices, it is (k, n, 2)."""
     a, b, c, d, e, f = _entries(matrix)
     right, down = a * x + c * y + e, b * x + d * y + f
-    found = np.empty((*right.shape, 2))
-    found[..., 0], found[..., 1] = right, down
-    return found
+    result = np.empty((*right.shape, 2))
+    result[..., 0], result[..., 1] = right, down
+    return result
 
 
 def _entries(matrix: Array) -> Array:
@@ -133,16 +133,16 @@ def inverse(matrix: Array) -> Array:
 def determinant(matrix: Array) -> Array:
     """By how much each matrix makes areas larger, (n,); below 0 it flips them."""
     a, b, c, d, _, _ = matrix.T
-    found: Array = a * d - b * c
-    return found
+    result: Array = a * d - b * c
+    return result
 
 
 def safe_inverse(matrix: Array) -> Array:
     """The inverse of each matrix, into the space it comes from; a flattened one takes everything to the origin there."""
-    found = inverse(matrix)
+    result = inverse(matrix)
     a, b, c, d, _, _ = matrix.T
-    found[np.abs(a * d - b * c) < _FLAT] = 0.0
-    return found
+    result[np.abs(a * d - b * c) < _FLAT] = 0.0
+    return result
 
 
 def rotation_of(matrix: Array) -> Array:

@@ -1,4 +1,4 @@
-"""Rows of samples: those that are all equal kept as one, and many gone through a few at a time."""
+"""Rows of samples: equal rows are stored once, and many rows are processed a few at a time."""
 
 from collections.abc import Iterator
 from typing import TypeVar

@@ -37,7 +37,7 @@ def of_line(outline: Outline, width: float, cap: str = "round", join: str = "rou
     paint = skia.Paint(Style=skia.Paint.kStroke_Style, StrokeWidth=width * _SCALE, StrokeCap=_CAPS[cap], StrokeJoin=_JOINS[join], StrokeMiter=10)
     if dash:
         even = [*dash] if len(dash) % 2 == 0 else [*dash, *dash]
-        paint.setPathEffect(skia.DashPathEffect.Make([one * _SCALE for one in even], offset * _SCALE))
+        paint.setPathEffect(skia.DashPathEffect.Make([item * _SCALE for item in even], offset * _SCALE))
     drawn = skia.Path()
     paint.getFillPath(skia_path(outline, _SCALE), drawn)
     return _outline(skia.Simplify(drawn))
@@ -47,13 +47,13 @@ def skia_path(outline: Outline, scale: float = 1.0) -> skia.Path:
     """An outline as Skia takes it, this many times as large."""
     path = skia.Path()
     for verb, points in outline.segments():
-        taken = (points * scale).reshape(-1).tolist()
+        used = (points * scale).reshape(-1).tolist()
         if verb == MOVE:
-            path.moveTo(*taken)
+            path.moveTo(*used)
         elif verb == LINE:
-            path.lineTo(*taken)
+            path.lineTo(*used)
         elif verb == CUBIC:
-            path.cubicTo(*taken)
+            path.cubicTo(*used)
         elif verb == CLOSE:
             path.close()
     return path
@@ -62,8 +62,8 @@ def skia_path(outline: Outline, scale: float = 1.0) -> skia.Path:
 def _outline(path: skia.Path) -> Outline:
     builder = OutlineBuilder()
     segments = skia.Path.Iter(path, False)
-    while (found := segments.next())[0] != skia.Path.kDone_Verb:
-        verb, points = found
+    while (result := segments.next())[0] != skia.Path.kDone_Verb:
+        verb, points = result
         xy = [(point.fX / _SCALE, point.fY / _SCALE) for point in points]
         if verb == skia.Path.kMove_Verb:
             builder.move(*xy[0])
@@ -83,15 +83,15 @@ def _outline(path: skia.Path) -> Outline:
 
 
 def _wound(outline: Outline) -> Outline:
-    """The outline with every contour gone clockwise and holes the other way: Skia says what is inside by the even-odd rule, shapes by the non-zero
+    """Return the outline with clockwise contours and counterclockwise holes: Skia says what is inside by the even-odd rule, shapes by the non-zero
     rule."""
     contours = contours_of(outline.verbs, outline.points[None])
-    paths = [skia_path(Outline(verbs, points[0]), _SCALE) for verbs, points in (joined([one]) for one in contours)]
+    paths = [skia_path(Outline(verbs, points[0]), _SCALE) for verbs, points in (joined([contour]) for contour in contours)]
     turned = []
-    for number, one in enumerate(contours):
+    for number, item in enumerate(contours):
         # The middle of its first piece lies inside all that it is a hole of; contours that touch do so at joints.
-        x, y = ((one.pieces[0, 0] * [[1], [3], [3], [1]]).sum(axis=0) / 8 * _SCALE).tolist()
+        x, y = ((item.pieces[0, 0] * [[1], [3], [3], [1]]).sum(axis=0) / 8 * _SCALE).tolist()
         depth = sum(path.contains(x, y) for other, path in enumerate(paths) if other != number)
-        turned.append(one if (float(area(one)[0]) >= 0) == (depth % 2 == 0) else one.reversed())
+        turned.append(item if (float(area(item)[0]) >= 0) == (depth % 2 == 0) else item.reversed())
     verbs, points = joined(turned)
     return Outline(verbs, points[0])

@@ -40,8 +40,8 @@ class Contour:
     def joints(self) -> Array:
         """The points between pieces, (k, s + 1, 2), or (k, s, 2) of a closed contour, where the last is the first."""
         ends = self.pieces[:, :, 3]
-        found: Array = self.pieces[:, :, 0] if self.closed else np.concatenate([self.pieces[:, :1, 0], ends], axis=1)
-        return found
+        result: Array = self.pieces[:, :, 0] if self.closed else np.concatenate([self.pieces[:, :1, 0], ends], axis=1)
+        return result
 
     def at(self, frames: slice) -> "Contour":
         """The same at some of its frames."""
@@ -68,8 +68,8 @@ class Contour:
         """Each piece cut into some number of pieces (s,) that take equal shares of its parameter."""
         if (parts == 1).all():
             return self
-        found = [_divided(self.pieces[:, n], int(count)) for n, count in enumerate(parts)]
-        return replace(self, pieces=np.concatenate(found, axis=1), straight=np.repeat(self.straight, parts))
+        result = [_divided(self.pieces[:, n], int(count)) for n, count in enumerate(parts)]
+        return replace(self, pieces=np.concatenate(result, axis=1), straight=np.repeat(self.straight, parts))
 
     def corners(self) -> Flags:
         """Which joints (s + 1,), or (s,) where it is closed, are corners at the first frame; the ends of an open contour are."""
@@ -79,8 +79,8 @@ class Contour:
         before = np.roll(into, 1, axis=0)
         turn = np.degrees(np.abs(np.arctan2(before[:, 0] * out[:, 1] - before[:, 1] * out[:, 0], (before * out).sum(axis=-1))))
         inner = turn > CORNER
-        found: Flags = inner if self.closed else np.concatenate([[True], inner[1:], [True]])
-        return found
+        result: Flags = inner if self.closed else np.concatenate([[True], inner[1:], [True]])
+        return result
 
 
 #: The most pieces that one is cut into.
@@ -90,9 +90,9 @@ MOST_PARTS = 64
 def _carried(change: Callable[[Array], Array], at: Array, handle: Array) -> Array:
     """Return a map's directional derivative at some points, along and times the vectors `handle`."""
     length = np.linalg.norm(handle, axis=-1, keepdims=True)
-    way = np.divide(handle, length, out=np.zeros_like(handle), where=length > 0)
-    found: Array = (change(at + _STEP * way) - change(at - _STEP * way)) * (length / (2 * _STEP))
-    return found
+    direction = np.divide(handle, length, out=np.zeros_like(handle), where=length > 0)
+    result: Array = (change(at + _STEP * direction) - change(at - _STEP * direction)) * (length / (2 * _STEP))
+    return result
 
 
 def _divided(piece: Array, parts: int) -> Array:
@@ -110,8 +110,8 @@ def sections(pieces: Array, start: Array, end: Array) -> Array:
         """The cubic's polar form: symmetric in its three arguments (L. Ramshaw, 1987)."""
         q0, q1, q2 = p0 + (p1 - p0) * u, p1 + (p2 - p1) * u, p2 + (p3 - p2) * u
         r0, r1 = q0 + (q1 - q0) * v, q1 + (q2 - q1) * v
-        found: Array = r0 + (r1 - r0) * w
-        return found
+        result: Array = r0 + (r1 - r0) * w
+        return result
 
     # Ends are exactly the cubic's own, without rounding.
     first, last = np.where(a == 0, p0, blossom(a, a, a)), np.where(b == 1, p3, blossom(b, b, b))
@@ -125,11 +125,11 @@ def directions(pieces: Array) -> tuple[Array, Array]:
 
 
 def _first_long(*ways: Array) -> Array:
-    found = np.zeros_like(ways[0])
-    for way in reversed(ways):
-        length = np.linalg.norm(way, axis=-1, keepdims=True)
-        found = np.where(length > SAME, way / np.where(length > 0, length, 1), found)
-    return found
+    result = np.zeros_like(ways[0])
+    for direction in reversed(ways):
+        length = np.linalg.norm(direction, axis=-1, keepdims=True)
+        result = np.where(length > SAME, direction / np.where(length > 0, length, 1), result)
+    return result
 
 
 #: The verbs of a contour: a move, lines and curves, and whether it closes.
@@ -138,7 +138,7 @@ _CONTOUR = re.compile(bytes([MOVE]) + b"?([" + bytes([LINE, CUBIC]) + b"]*)(" + 
 
 def contours_of(verbs: bytes, points: Array) -> list[Contour]:
     """The contours of outlines with the same verbs; points (k, m, 2). Parts without any line or curve are left out."""
-    found: list[Contour] = []
+    result: list[Contour] = []
     at = 0
     begin = np.zeros((len(points), 1, 2))
     while verbs:
@@ -148,12 +148,12 @@ def contours_of(verbs: bytes, points: Array) -> list[Contour]:
             begin, at = points[:, at : at + 1], at + 1
         drawn, closed = match.group(1), bool(match.group(2))
         if drawn:
-            taken = sum(POINTS_TAKEN[verb] for verb in drawn)
-            found.append(_contour(drawn, begin, points[:, at : at + taken], closed=closed))
-            at += taken
+            used = sum(POINTS_TAKEN[verb] for verb in drawn)
+            result.append(_contour(drawn, begin, points[:, at : at + used], closed=closed))
+            at += used
             # A part after a close without a move begins where the closed part began; other parts begin with a move.
         verbs = verbs[match.end() :] if match.end() else b""
-    return found
+    return result
 
 
 def _contour(verbs: bytes, begin: Array, points: Array, *, closed: bool) -> Contour:
@@ -210,7 +210,7 @@ def joined(contours: Sequence[Contour]) -> tuple[bytes, Array]:
             verbs.append(CLOSE)
     if not points:
         return b"", np.empty((1, 0, 2))
-    return bytes(verbs), np.concatenate([np.broadcast_to(one, (frames, *one.shape[1:])) for one in points], axis=1)
+    return bytes(verbs), np.concatenate([np.broadcast_to(point, (frames, *point.shape[1:])) for point in points], axis=1)
 
 
 def area(contour: Contour) -> Array:
@@ -221,8 +221,8 @@ def area(contour: Contour) -> Array:
     x, y = contour.pieces[..., 0], contour.pieces[..., 1]
     total = np.einsum("ksi,ij,ksj->k", x, _GREEN, y)
     start, end = contour.pieces[:, 0, 0], contour.pieces[:, -1, 3]
-    found: Array = total + (end[:, 0] * start[:, 1] - end[:, 1] * start[:, 0]) / 2
-    return found
+    result: Array = total + (end[:, 0] * start[:, 1] - end[:, 1] * start[:, 0]) / 2
+    return result
 
 
 #: ½∫(x dy − y dx) of a cubic is xᵀ·G·y with its points' coordinates.

@@ -26,23 +26,23 @@ def fitted(places: Array, tolerance: float, *, closed: bool = False) -> Outline:
 
     A closed one comes back to the first place. Places that are on one another count once; of a single place an outline without any curve is made.
     """
-    kept = np.concatenate([[True], np.abs(np.diff(places, axis=0)).max(axis=1) > 1e-9]) if len(places) else np.empty(0, bool)
-    way = places[kept]
-    if closed and len(way) > 2 and np.hypot(*(way[0] - way[-1])) > 1e-9:
-        way = np.vstack([way, way[:1]])
-    if len(way) < 2:
+    stored = np.concatenate([[True], np.abs(np.diff(places, axis=0)).max(axis=1) > 1e-9]) if len(places) else np.empty(0, bool)
+    direction = places[stored]
+    if closed and len(direction) > 2 and np.hypot(*(direction[0] - direction[-1])) > 1e-9:
+        direction = np.vstack([direction, direction[:1]])
+    if len(direction) < 2:
         return Outline(b"", np.empty((0, 2)))
-    breaks = [0, *_corners(way), len(way) - 1]
+    breaks = [0, *_corners(direction), len(direction) - 1]
     pieces: list[Array] = []
     for start, end in pairwise(breaks):
-        run = way[start : end + 1]
+        run = direction[start : end + 1]
         begin, finish = _tangent(run, tolerance), _tangent(run[::-1], tolerance)
-        if closed and len(breaks) == 2 and not _is_corner(way, 0):
+        if closed and len(breaks) == 2 and not _is_corner(direction, 0):
             # Without any corner it goes through its first place smoothly.
-            begin = _unit(way[1] - way[-2])
+            begin = _unit(direction[1] - direction[-2])
             finish = -begin
         pieces += _cubics(run, begin, finish, tolerance)
-    verbs, points = joined([Contour(np.stack(pieces)[None], np.array([_is_straight(one) for one in pieces]), closed)])
+    verbs, points = joined([Contour(np.stack(pieces)[None], np.array([_is_straight(piece) for piece in pieces]), closed)])
     return Outline(verbs, points[0])
 
 
@@ -57,36 +57,36 @@ def _is_straight(piece: Array) -> bool:
     return bool(aside.max() < 1e-6 and along.min() >= 0 and along.max() <= 1)
 
 
-def _corners(way: Array) -> list[int]:
+def _corners(direction: Array) -> list[int]:
     """The places at which the hand went round a corner, the sharpest of those near one another."""
-    turns = np.array([_turn(way, n) for n in range(1, len(way) - 1)])
-    found: list[int] = []
+    turns = np.array([_turn(direction, n) for n in range(1, len(direction) - 1)])
+    result: list[int] = []
     for n in np.argsort(-turns, kind="stable").tolist():
         if turns[n] < _CORNER:
             break
-        if all(np.hypot(*(way[n + 1] - way[other])) > _REACH for other in found):
-            found.append(n + 1)
-    return sorted(found)
+        if all(np.hypot(*(direction[n + 1] - direction[other])) > _REACH for other in result):
+            result.append(n + 1)
+    return sorted(result)
 
 
-def _is_corner(way: Array, at: int) -> bool:
+def _is_corner(direction: Array, at: int) -> bool:
     """Whether a closed way has a corner where it begins and ends."""
-    around = np.vstack([way[-1 - min(len(way) - 2, 40) : -1], way[: min(len(way), 40)]])
-    return _turn(around, min(len(way) - 2, 40)) > _CORNER
+    around = np.vstack([direction[-1 - min(len(direction) - 2, 40) : -1], direction[: min(len(direction), 40)]])
+    return _turn(around, min(len(direction) - 2, 40)) > _CORNER
 
 
-def _turn(way: Array, at: int) -> float:
+def _turn(direction: Array, at: int) -> float:
     """By how many degrees a way turns at a place, seen from a few px before to a few px behind."""
-    here = way[at]
-    before = next((way[n] for n in range(at - 1, -1, -1) if np.hypot(*(way[n] - here)) >= _REACH), way[0])
-    behind = next((way[n] for n in range(at + 1, len(way)) if np.hypot(*(way[n] - here)) >= _REACH), way[-1])
+    here = direction[at]
+    before = next((direction[n] for n in range(at - 1, -1, -1) if np.hypot(*(direction[n] - here)) >= _REACH), direction[0])
+    behind = next((direction[n] for n in range(at + 1, len(direction)) if np.hypot(*(direction[n] - here)) >= _REACH), direction[-1])
     a, b = here - before, behind - here
     return float(abs(np.degrees(np.arctan2(a[0] * b[1] - a[1] * b[0], a @ b))))
 
 
-def _unit(way: Array) -> Array:
-    length = float(np.hypot(*way))
-    return way / length if length > 0 else np.array([1.0, 0.0])
+def _unit(direction: Array) -> Array:
+    length = float(np.hypot(*direction))
+    return direction / length if length > 0 else np.array([1.0, 0.0])
 
 
 def _tangent(run: Array, tolerance: float) -> Array:
@@ -99,17 +99,17 @@ def _tangent(run: Array, tolerance: float) -> Array:
 def _cubics(run: Array, begin: Array, finish: Array, tolerance: float) -> list[Array]:
     """Cubics (4, 2) through a run of places, leaving along `begin` and arriving against `finish`."""
     # Halves wait on a list and not on the call stack: a scribble of thousands of places would overflow it.
-    found: list[Array] = []
+    result: list[Array] = []
     waiting = [(run, begin, finish)]
     while waiting:
         places, leave, arrive = waiting.pop()
         piece, split = _one(places, leave, arrive, tolerance)
         if split is None:
-            found.append(piece)
+            result.append(piece)
             continue
         middle = _unit(places[split - 1] - places[split + 1])
         waiting += [(places[split:], -middle, arrive), (places[: split + 1], leave, middle)]
-    return found
+    return result
 
 
 def _one(places: Array, leave: Array, arrive: Array, tolerance: float) -> tuple[Array, int | None]:
@@ -133,8 +133,8 @@ def _one(places: Array, leave: Array, arrive: Array, tolerance: float) -> tuple[
 
 def _at(piece: Array, u: Array) -> Array:
     w = 1 - u
-    found: Array = (w**3)[:, None] * piece[0] + (3 * w**2 * u)[:, None] * piece[1] + (3 * w * u**2)[:, None] * piece[2] + (u**3)[:, None] * piece[3]
-    return found
+    result: Array = (w**3)[:, None] * piece[0] + (3 * w**2 * u)[:, None] * piece[1] + (3 * w * u**2)[:, None] * piece[2] + (u**3)[:, None] * piece[3]
+    return result
 
 
 def _least_squares(places: Array, u: Array, leave: Array, arrive: Array) -> Array:

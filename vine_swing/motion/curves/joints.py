@@ -64,17 +64,17 @@ class Strand:
 
 def strands_of(outline: Outline) -> list[Strand]:
     """The contours of an outline as joints."""
-    return [_strand(one) for one in contours_of(outline.verbs, outline.points[None])]
+    return [_strand(item) for item in contours_of(outline.verbs, outline.points[None])]
 
 
 def joint_count(outline: Outline) -> int:
     """How many joints an outline has, in all its contours."""
-    return sum(one.joints.shape[1] for one in contours_of(outline.verbs, outline.points[None]))
+    return sum(item.joints.shape[1] for item in contours_of(outline.verbs, outline.points[None]))
 
 
 def outline_of(strands: Sequence[Strand]) -> Outline:
     """The outline of some contours; those of a single joint are left out."""
-    verbs, points = joined([_contour(one) for one in strands if one.pieces > 0 and len(one.joints) > 1])
+    verbs, points = joined([_contour(strand) for strand in strands if strand.pieces > 0 and len(strand.joints) > 1])
     return Outline(verbs, points[0])
 
 
@@ -102,10 +102,10 @@ def _point(point: np.ndarray) -> Point:
 def _contour(strand: Strand) -> Contour:
     joints = [*strand.joints, strand.joints[0]] if strand.closed else list(strand.joints)
     pieces, straight = [], []
-    for one, other in pairwise(joints):
-        line = one.out is None and other.into is None
-        a, b = np.array(one.at), np.array(other.at)
-        handles = (a + (b - a) / 3, a + (b - a) * (2 / 3)) if line else (np.array(one.out or one.at), np.array(other.into or other.at))
+    for item, other in pairwise(joints):
+        line = item.out is None and other.into is None
+        a, b = np.array(item.at), np.array(other.at)
+        handles = (a + (b - a) / 3, a + (b - a) * (2 / 3)) if line else (np.array(item.out or item.at), np.array(other.into or other.at))
         pieces.append(np.array([a, *handles, b]))
         straight.append(line)
     return Contour(np.array(pieces)[None], np.array(straight, bool), strand.closed)
@@ -113,14 +113,14 @@ def _contour(strand: Strand) -> Contour:
 
 def changed(outline: Outline, change: Callable[[int, Joint, Strand], Joint]) -> Outline:
     """The outline with each joint changed, by its number."""
-    found, number = [], 0
+    result, number = [], 0
     for strand in strands_of(outline):
         joints = []
         for joint in strand.joints:
             joints.append(change(number, joint, strand))
             number += 1
-        found.append(replace(strand, joints=tuple(joints)))
-    return outline_of(found)
+        result.append(replace(strand, joints=tuple(joints)))
+    return outline_of(result)
 
 
 def moved(outline: Outline, numbers: Collection[int], dx: float, dy: float) -> Outline:
@@ -140,10 +140,10 @@ def with_handle(outline: Outline, number: int, side: str, to: Point | None, *, b
         other = joint.into if side == "out" else joint.out
         if not broken and to is not None and other is not None:
             length = float(np.hypot(*np.subtract(other, joint.at)))
-            way = np.subtract(joint.at, to)
-            reach = float(np.hypot(*way))
+            direction = np.subtract(joint.at, to)
+            reach = float(np.hypot(*direction))
             if reach > 0:
-                other = _point(np.asarray(joint.at) + way * (length / reach))
+                other = _point(np.asarray(joint.at) + direction * (length / reach))
         return Joint(joint.at, other, to) if side == "out" else Joint(joint.at, to, other)
 
     return changed(outline, one)
@@ -153,7 +153,7 @@ def smoothed(outline: Outline, numbers: Collection[int]) -> Outline:
     """Joints made smooth: their handles are in line with both neighbours, a third of the way to each."""
     _check(outline, numbers)
     picked, begin = set(numbers), 0
-    found = []
+    result = []
     for strand in strands_of(outline):
         count = len(strand.joints)
         joints = list(strand.joints)
@@ -163,17 +163,17 @@ def smoothed(outline: Outline, numbers: Collection[int]) -> Outline:
             before = strand.joints[n - 1] if n or strand.closed else None
             after = strand.joints[(n + 1) % count] if n + 1 < count or strand.closed else None
             a, b = np.array((before or joint).at), np.array((after or joint).at)
-            way = b - a
-            length = float(np.hypot(*way))
+            direction = b - a
+            length = float(np.hypot(*direction))
             if length == 0:
                 continue
-            at, unit = np.array(joint.at), way / length
+            at, unit = np.array(joint.at), direction / length
             into = _point(at - unit * float(np.hypot(*(at - a))) / 3) if before is not None else None
             out = _point(at + unit * float(np.hypot(*(b - at))) / 3) if after is not None else None
             joints[n] = Joint(joint.at, into, out)
-        found.append(replace(strand, joints=tuple(joints)))
+        result.append(replace(strand, joints=tuple(joints)))
         begin += count
-    return outline_of(found)
+    return outline_of(result)
 
 
 def cornered(outline: Outline, numbers: Collection[int]) -> Outline:
@@ -189,21 +189,21 @@ def with_joint(outline: Outline, piece: int, share: float) -> Outline:
     Raises:
         MotionError: if the piece does not exist.
     """
-    found, begin, done = [], 0, False
+    result, begin, done = [], 0, False
     for contour in contours_of(outline.verbs, outline.points[None]):
         count = contour.joints.shape[1]
         here = piece - begin
         if 0 <= here < len(contour.straight):
-            one = contour.pieces[:, here : here + 1]
+            item = contour.pieces[:, here : here + 1]
             cut = np.array([[share]])
-            halves = np.concatenate([sections(one, np.zeros((1, 1)), cut), sections(one, cut, np.ones((1, 1)))], axis=1)
+            halves = np.concatenate([sections(item, np.zeros((1, 1)), cut), sections(item, cut, np.ones((1, 1)))], axis=1)
             pieces = np.concatenate([contour.pieces[:, :here], halves, contour.pieces[:, here + 1 :]], axis=1)
             contour, done = Contour(pieces, np.insert(contour.straight, here, contour.straight[here]), contour.closed), True
-        found.append(contour)
+        result.append(contour)
         begin += count
     if not done:
         raise MotionError(f"there is no line or curve that leaves point {piece + 1}; choose one that is there")
-    verbs, points = joined(found)
+    verbs, points = joined(result)
     return Outline(verbs, points[0])
 
 
@@ -214,18 +214,18 @@ def without(outline: Outline, numbers: Collection[int]) -> Outline:
         MotionError: if nothing would be left to draw.
     """
     _check(outline, numbers)
-    picked, begin, found = set(numbers), 0, []
+    picked, begin, result = set(numbers), 0, []
     for strand in strands_of(outline):
-        kept = tuple(joint for n, joint in enumerate(strand.joints) if begin + n not in picked)
-        if not strand.closed and kept:
+        stored = tuple(joint for n, joint in enumerate(strand.joints) if begin + n not in picked)
+        if not strand.closed and stored:
             # The ends of an open contour have one handle only.
-            kept = (replace(kept[0], into=None), *kept[1:-1], replace(kept[-1], out=None)) if len(kept) > 1 else ()
+            stored = (replace(stored[0], into=None), *stored[1:-1], replace(stored[-1], out=None)) if len(stored) > 1 else ()
         begin += len(strand.joints)
-        if len(kept) > 1:
-            found.append(replace(strand, joints=kept))
-    if not found:
+        if len(stored) > 1:
+            result.append(replace(strand, joints=stored))
+    if not result:
         raise MotionError("that would leave nothing to draw; an outline needs two points at least, so delete the object instead")
-    return outline_of(found)
+    return outline_of(result)
 
 
 def cut_open(outline: Outline, number: int) -> Outline:
@@ -235,32 +235,32 @@ def cut_open(outline: Outline, number: int) -> Outline:
         MotionError: at the end of an open contour, where nothing exists to cut.
     """
     _check(outline, [number])
-    found, begin = [], 0
+    result, begin = [], 0
     for strand in strands_of(outline):
         here, count = number - begin, len(strand.joints)
         begin += count
         if not 0 <= here < count:
-            found.append(strand)
+            result.append(strand)
         elif strand.closed:
             turned = (*strand.joints[here:], *strand.joints[:here])
             first = turned[0]
-            found.append(Strand((replace(first, into=None), *turned[1:], Joint(first.at, first.into, None)), False))
+            result.append(Strand((replace(first, into=None), *turned[1:], Joint(first.at, first.into, None)), False))
         elif here in (0, count - 1):
             raise MotionError("the outline ends at this point already; cut it at another")
         else:
             joint = strand.joints[here]
-            found.append(Strand((*strand.joints[:here], replace(joint, out=None)), False))
-            found.append(Strand((replace(joint, into=None), *strand.joints[here + 1 :]), False))
-    return outline_of(found)
+            result.append(Strand((*strand.joints[:here], replace(joint, out=None)), False))
+            result.append(Strand((replace(joint, into=None), *strand.joints[here + 1 :]), False))
+    return outline_of(result)
 
 
-def ends_joined(outline: Outline, one: int, other: int) -> Outline:
+def ends_joined(outline: Outline, item: int, other: int) -> Outline:
     """Two ends joined by a straight line, or made one point where they meet: those of one contour close it, those of two make it one.
 
     Raises:
         MotionError: if either is not the end of an open contour.
     """
-    _check(outline, [one, other])
+    _check(outline, [item, other])
     strands, begin = strands_of(outline), 0
     places: dict[int, tuple[int, bool]] = {}
     for index, strand in enumerate(strands):
@@ -268,11 +268,11 @@ def ends_joined(outline: Outline, one: int, other: int) -> Outline:
         if not strand.closed:
             places[begin], places[begin + count - 1] = (index, True), (index, False)
         begin += count
-    for number in (one, other):
+    for number in (item, other):
         if number not in places:
             raise MotionError(f"point {number + 1} is no end of an open outline; pick two ends, or cut it open there first")
-    (first, first_begins), (second, second_begins) = places[one], places[other]
-    if one == other:
+    (first, first_begins), (second, second_begins) = places[item], places[other]
+    if item == other:
         raise MotionError("an end cannot be joined to itself; pick two ends")
     if first == second:
         joints = strands[first].joints
@@ -298,12 +298,12 @@ def _reversed(strand: Strand) -> Strand:
 
 def way_reversed(outline: Outline) -> Outline:
     """Return the outline reversed: each contour from the same first joint if it is closed, from its last if it is open."""
-    found = []
+    result = []
     for strand in strands_of(outline):
         turned = _reversed(strand)
         # Reversed, the first joint of a closed contour would come last.
-        found.append(replace(turned, joints=(turned.joints[-1], *turned.joints[:-1])) if strand.closed else turned)
-    return outline_of(found)
+        result.append(replace(turned, joints=(turned.joints[-1], *turned.joints[:-1])) if strand.closed else turned)
+    return outline_of(result)
 
 
 def begun_at(outline: Outline, number: int) -> Outline:

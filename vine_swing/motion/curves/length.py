@@ -72,12 +72,12 @@ class ArcLengths:
         curve = self.contour.pieces[rows, piece]
         begin = within / self.parts
         u = begin + share / self.parts
-        wanted = lengths - start
+        requested = lengths - start
         for _ in range(_NEWTON):
             width = u - begin
-            gone = (_speed(curve[:, :, None], begin[..., None] + width[..., None] * _NODES) @ _WEIGHTS) * width
+            travelled = (_speed(curve[:, :, None], begin[..., None] + width[..., None] * _NODES) @ _WEIGHTS) * width
             speed = _speed(curve, u)
-            step = np.divide(wanted - gone, speed, out=np.zeros_like(u), where=speed > 1e-12)
+            step = np.divide(requested - travelled, speed, out=np.zeros_like(u), where=speed > 1e-12)
             u = np.clip(u + step, begin, begin + 1 / self.parts)
         straight = self.contour.straight[piece]
         return piece, np.where(straight, begin + share / self.parts, u)
@@ -95,33 +95,33 @@ def points_at(contour: Contour, piece: Index, u: Array) -> Array:
     p = contour.pieces[rows, piece]
     v = u[..., None]
     w = 1 - v
-    found: Array = w**3 * p[..., 0, :] + 3 * w**2 * v * p[..., 1, :] + 3 * w * v**2 * p[..., 2, :] + v**3 * p[..., 3, :]
-    return found
+    result: Array = w**3 * p[..., 0, :] + 3 * w**2 * v * p[..., 1, :] + 3 * w * v**2 * p[..., 2, :] + v**3 * p[..., 3, :]
+    return result
 
 
 def directions_at(contour: Contour, piece: Index, u: Array) -> Array:
     """The directions (k, q, 2), of length 1, in which a contour goes there; 0 where a piece has no length."""
     rows = np.arange(len(contour.pieces))[:, None] if len(contour.pieces) > 1 else np.zeros((1, 1), np.intp)
     p = contour.pieces[rows, piece]
-    way = _velocity(p, u)
-    length = np.linalg.norm(way, axis=-1, keepdims=True)
+    direction = _velocity(p, u)
+    length = np.linalg.norm(direction, axis=-1, keepdims=True)
     out, into = directions(p)
     # At a point where the speed is 0, such as the end of a curve without a handle, it goes where the next control point lies.
     resting = np.where((u < 0.5)[..., None], out, into)
-    return np.where(length > 1e-9, way / np.where(length > 0, length, 1), resting)
+    return np.where(length > 1e-9, direction / np.where(length > 0, length, 1), resting)
 
 
 def _velocity(p: Array, u: Array) -> Array:
     v = u[..., None]
     w = 1 - v
     a, b, c = (p[..., n + 1, :] - p[..., n, :] for n in range(3))
-    found: Array = 3 * (w**2 * a + 2 * w * v * b + v**2 * c)
-    return found
+    result: Array = 3 * (w**2 * a + 2 * w * v * b + v**2 * c)
+    return result
 
 
 def _speed(p: Array, u: Array) -> Array:
-    found: Array = np.linalg.norm(_velocity(p, u), axis=-1)
-    return found
+    result: Array = np.linalg.norm(_velocity(p, u), axis=-1)
+    return result
 
 
 def _places_in(ends: Array, lengths: Array) -> Index:
@@ -133,6 +133,6 @@ def _places_in(ends: Array, lengths: Array) -> Index:
     # All rows are searched at once: each is moved beyond the one before.
     reach = float(max(ends.max(), lengths.max(initial=0))) + 1
     offset = 2 * reach * np.arange(len(ends))[:, None]
-    found = np.searchsorted((ends + offset).ravel(), (np.clip(lengths, 0, reach) + offset).ravel(), side="right").reshape(lengths.shape)
-    own: Index = np.clip(found - 1 - ends.shape[1] * np.arange(len(ends))[:, None], 0, last)
+    result = np.searchsorted((ends + offset).ravel(), (np.clip(lengths, 0, reach) + offset).ravel(), side="right").reshape(lengths.shape)
+    own: Index = np.clip(result - 1 - ends.shape[1] * np.arange(len(ends))[:, None], 0, last)
     return own

@@ -56,12 +56,12 @@ def matched(first: Outline, second: Outline, meeting: Meeting | None = None) -> 
     a, b = contours_of(first.verbs, first.points[None]), contours_of(second.verbs, second.points[None])
     starts = None if meeting is None else (_located(a, meeting[0]), _located(b, meeting[1]))
     pairs = list(_pairs(a, b, None if starts is None else (starts[0][0], starts[1][0])))
-    made = [
-        _aligned(one, other, (starts[0][1], starts[1][1]) if starts is not None and (i, j) == (starts[0][0], starts[1][0]) else None)
-        for (i, one), (j, other) in pairs
+    created = [
+        _aligned(pair, other, (starts[0][1], starts[1][1]) if starts is not None and (i, j) == (starts[0][0], starts[1][0]) else None)
+        for (i, pair), (j, other) in pairs
     ]
-    verbs, points = joined([one for one, _ in made])
-    _, others = joined([other for _, other in made])
+    verbs, points = joined([item for item, _ in created])
+    _, others = joined([other for _, other in created])
     return Match(verbs, points[0], others[0])
 
 
@@ -82,30 +82,30 @@ def _pairs(a: list[Contour], b: list[Contour], meeting: tuple[int, int] | None) 
     # Imported where it is used: loading scipy.optimize takes a fifth of a second.
     from scipy.optimize import linear_sum_assignment
 
-    cost = np.array([[_apart(one, other) for other in b] for one in a])
+    cost = np.array([[_apart(item, other) for other in b] for item in a])
     if meeting is not None:
         cost[meeting] = -1e12
     rows, columns = linear_sum_assignment(cost)
     partner = dict(zip(rows.tolist(), columns.tolist(), strict=True))
-    for i, one in enumerate(a):
+    for i, entry in enumerate(a):
         j = partner.get(i)
-        yield (i, one), ((j, b[j]) if j is not None else (-1, _shrunk(one)))
+        yield (i, entry), ((j, b[j]) if j is not None else (-1, _shrunk(entry)))
     for j, other in enumerate(b):
         if j not in partner.values():
             yield (-1, _shrunk(other)), (j, other)
 
 
-def _apart(one: Contour, other: Contour) -> float:
+def _apart(contour: Contour, other: Contour) -> float:
     """The cost of pairing two contours: the distance of their middles plus the difference of the roots of their areas, negative for holes."""
-    (x, y), (u, v) = _middle(one), _middle(other)
-    sizes = [float(area(c)[0]) for c in (one, other)]
+    (x, y), (u, v) = _middle(contour), _middle(other)
+    sizes = [float(area(c)[0]) for c in (contour, other)]
     roots = [np.sign(size) * np.sqrt(abs(size)) for size in sizes]
     return float(np.hypot(x - u, y - v) + abs(roots[0] - roots[1]))
 
 
 def _middle(contour: Contour) -> Array:
-    found: Array = contour.pieces[0, :, 0].mean(axis=0)
-    return found
+    result: Array = contour.pieces[0, :, 0].mean(axis=0)
+    return result
 
 
 def _shrunk(contour: Contour) -> Contour:
@@ -129,8 +129,8 @@ class _Way:
         at = self.lengths.at_joints[0]
         joints = len(self.contour.straight)
         # Contours without length count their joints instead.
-        found: Array = at / at[-1] if at[-1] > 0 else np.arange(joints + 1) / joints
-        return found
+        result: Array = at / at[-1] if at[-1] > 0 else np.arange(joints + 1) / joints
+        return result
 
     def at(self, shares: Array) -> Array:
         """The points (q, 2) at some shares."""
@@ -162,17 +162,17 @@ class _Way:
 def _aligned(a: Contour, b: Contour, meeting: tuple[int, int] | None) -> tuple[Contour, Contour]:
     """Two contours cut into equally many pieces, the first of one at the first of the other."""
     closed = a.closed and b.closed
-    way, other, anchors = _nearest(a, b, closed, meeting)
-    own, theirs = way.shares, np.interp(other.shares, anchors[1], anchors[0])
+    direction, other, anchors = _nearest(a, b, closed, meeting)
+    own, theirs = direction.shares, np.interp(other.shares, anchors[1], anchors[0])
     shares = np.unique(np.concatenate([own, theirs]))
-    kept = np.concatenate([[True], np.diff(shares) > _SAME])
-    shares = shares[kept]
+    stored = np.concatenate([[True], np.diff(shares) > _SAME])
+    shares = shares[stored]
     shares[0], shares[-1] = 0.0, 1.0
     # A share of both is each one's own joint.
     mapped = np.interp(shares, anchors[0], anchors[1])
-    first, second = way.cut(_snapped(shares, own)), other.cut(_snapped(mapped, other.shares))
+    first, second = direction.cut(_snapped(shares, own)), other.cut(_snapped(mapped, other.shares))
     middles = (shares[:-1] + shares[1:]) / 2
-    lines = way.contour.straight[_piece(own, middles)] & other.contour.straight[_piece(other.shares, np.interp(middles, *anchors))]
+    lines = direction.contour.straight[_piece(own, middles)] & other.contour.straight[_piece(other.shares, np.interp(middles, *anchors))]
     return Contour(first[None], lines, closed), Contour(second[None], lines, closed)
 
 
@@ -192,19 +192,19 @@ def _nearest(a: Contour, b: Contour, closed: bool, meeting: tuple[int, int] | No
     start = meeting[0] if meeting is not None else int(np.flatnonzero(a.corners())[0]) if alike else 0
     if closed or a.closed:
         a = a.turned(start % len(a.straight))
-    way = _Way.along(a)
+    direction = _Way.along(a)
     samples = np.arange(_SAMPLES) / _SAMPLES
-    here = way.at(samples)
+    here = direction.at(samples)
     best: tuple[float, _Way, tuple[Array, Array]] | None = None
-    for one in _beginnings(b, closed, alike, None if meeting is None else meeting[1]):
-        other = _Way.along(one)
-        anchors = (_corner_shares(way), _corner_shares(other)) if alike else (np.array([0.0, 1.0]), np.array([0.0, 1.0]))
+    for beginning in _beginnings(b, closed, alike, None if meeting is None else meeting[1]):
+        other = _Way.along(beginning)
+        anchors = (_corner_shares(direction), _corner_shares(other)) if alike else (np.array([0.0, 1.0]), np.array([0.0, 1.0]))
         travel = float(((here - other.at(np.interp(samples, *anchors))) ** 2).sum())
         # Of equals the first is taken.
         if best is None or travel < best[0] * (1 - 1e-9) - 1e-9:
             best = travel, other, anchors
     assert best is not None, "every contour begins somewhere"
-    return way, best[1], best[2]
+    return direction, best[1], best[2]
 
 
 def _beginnings(b: Contour, closed: bool, alike: bool, joint: int | None) -> Iterator[Contour]:
@@ -221,5 +221,5 @@ def _beginnings(b: Contour, closed: bool, alike: bool, joint: int | None) -> Ite
         yield turned.reversed()
 
 
-def _corner_shares(way: _Way) -> Array:
-    return np.append(way.shares[:-1][way.contour.corners()], 1.0)
+def _corner_shares(direction: _Way) -> Array:
+    return np.append(direction.shares[:-1][direction.contour.corners()], 1.0)

@@ -45,30 +45,30 @@ class Outline:
             return 0.0, 0.0, 0.0, 0.0
         on = [self.points[0]]
         curves: list[Array] = []
-        for verb, taken in self.segments():
+        for verb, used in self.segments():
             if verb == CUBIC:
-                curves.append(np.vstack([on[-1], taken]))
-            if len(taken):
-                on.append(taken[-1])
+                curves.append(np.vstack([on[-1], used]))
+            if len(used):
+                on.append(used[-1])
         points = np.vstack([*on, *_turning_points(np.stack(curves))] if curves else on)
         low, high = points.min(axis=0), points.max(axis=0)
         return float(low[0]), float(low[1]), float(high[0]), float(high[1])
 
     def lines(self, *, parts: int = 16) -> list[Array]:
         """Its lines and curves as polylines, (k, 2) each; every curve is cut into this many parts."""
-        found: list[list[Array]] = []
+        result: list[list[Array]] = []
         share = np.linspace(0, 1, parts + 1)[1:, None]
-        for verb, taken in self.segments():
-            if verb == MOVE or not found:
-                found.append([taken[:1]])
+        for verb, used in self.segments():
+            if verb == MOVE or not result:
+                result.append([used[:1]])
             elif verb == LINE:
-                found[-1].append(taken)
+                result[-1].append(used)
             elif verb == CUBIC:
-                a, (b, c, d) = found[-1][-1][-1], taken
-                found[-1].append((1 - share) ** 3 * a + 3 * (1 - share) ** 2 * share * b + 3 * (1 - share) * share**2 * c + share**3 * d)
+                a, (b, c, d) = result[-1][-1][-1], used
+                result[-1].append((1 - share) ** 3 * a + 3 * (1 - share) ** 2 * share * b + 3 * (1 - share) * share**2 * c + share**3 * d)
             else:
-                found[-1].append(found[-1][0][:1])
-        return [np.concatenate(line) for line in found]
+                result[-1].append(result[-1][0][:1])
+        return [np.concatenate(line) for line in result]
 
 
 def _turning_points(curves: Array) -> Array:
@@ -84,8 +84,8 @@ def _turning_points(curves: Array) -> Array:
     t = roots[..., None]
     w0, w1, w2, w3 = (1 - t) ** 3, 3 * (1 - t) ** 2 * t, 3 * (1 - t) * t**2, t**3
     at = w0 * p0[None, :, None] + w1 * p1[None, :, None] + w2 * p2[None, :, None] + w3 * p3[None, :, None]
-    found: Array = at.reshape(-1, 2)
-    return found
+    result: Array = at.reshape(-1, 2)
+    return result
 
 
 #: What has nothing to draw.

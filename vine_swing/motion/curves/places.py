@@ -61,21 +61,21 @@ def places_on(contour: Contour, rest: Contour, count: int) -> Places:
     flags = corners[:joints].copy()
     flags[0] = True
     breaks = np.append(np.flatnonzero(flags), joints)
-    gone = ArcLengths.of(contour)
-    before = (gone if contour is rest else ArcLengths.of(rest)).at_joints[0]
+    travelled = ArcLengths.of(contour)
+    before = (travelled if contour is rest else ArcLengths.of(rest)).at_joints[0]
     runs = before[breaks[1:]] - before[breaks[:-1]]
     total = before[-1]
     counts = np.maximum(1, np.round(count * runs / total).astype(int)) if total > 0 else np.ones(len(runs), int)
     inner = np.concatenate([np.arange(n) / n for n in counts])
     run = np.repeat(np.arange(len(counts)), counts)
-    starts, ends = gone.at_joints[:, breaks[:-1]], gone.at_joints[:, breaks[1:]]
+    starts, ends = travelled.at_joints[:, breaks[:-1]], travelled.at_joints[:, breaks[1:]]
     lengths = starts[:, run] + (ends - starts)[:, run] * inner
     sharp = (inner == 0) & corners[breaks[:-1]][run]
     first_piece = breaks[:-1][run]
     if not contour.closed:
-        lengths = np.concatenate([lengths, gone.total[:, None]], axis=1)
+        lengths = np.concatenate([lengths, travelled.total[:, None]], axis=1)
         sharp, first_piece = np.append(sharp, True), np.append(first_piece, joints - 1)
-    piece, u = gone.places(lengths)
+    piece, u = travelled.places(lengths)
     at_joint = np.append(inner == 0, [] if contour.closed else [False]).astype(bool)
     # A place at a joint is the start of the piece that leaves it, regardless of rounding.
     piece = np.where(at_joint, first_piece, piece)
@@ -85,7 +85,7 @@ def places_on(contour: Contour, rest: Contour, count: int) -> Places:
     ways = directions_at(contour, piece, u)
     normals = np.stack([ways[..., 1], -ways[..., 0]], axis=-1)
     _average_corners(normals, contour, sharp, first_piece)
-    share = np.divide(lengths, gone.total[:, None], out=np.zeros_like(lengths), where=gone.total[:, None] > 0)
+    share = np.divide(lengths, travelled.total[:, None], out=np.zeros_like(lengths), where=travelled.total[:, None] > 0)
     return Places(share, points_at(contour, piece, u), normals, sharp, contour.closed)
 
 

@@ -38,7 +38,7 @@ class OutlineSeries:
         groups: dict[tuple[bytes, int], list[int]] = {}
         for place, outline in enumerate(outlines):
             groups.setdefault((outline.verbs, len(outline.points)), []).append(place)
-        blocks = tuple(Block(verbs, np.stack([outlines[one].points for one in places])) for (verbs, _), places in groups.items())
+        blocks = tuple(Block(verbs, np.stack([outlines[place].points for place in places])) for (verbs, _), places in groups.items())
         order = np.argsort(np.concatenate([np.array(places, np.intp) for places in groups.values()])) if groups else np.empty(0, np.intp)
         return cls(blocks, order[which] if len(order) else which)
 
@@ -85,11 +85,11 @@ class OutlineSeries:
         places, first = np.empty(length, np.intp), 0
         for block, frames, rows in OutlineSeries(self.blocks, which).parts():
             if len(frames):
-                one = block.points if len(block.points) == 1 else block.points[rows]
-                made = change(Block(block.verbs, one), frames)
-                blocks.append(made)
-                places[frames] = first + (np.arange(len(frames)) if len(made.points) > 1 else 0)
-                first += len(made.points)
+                item = block.points if len(block.points) == 1 else block.points[rows]
+                created = change(Block(block.verbs, item), frames)
+                blocks.append(created)
+                places[frames] = first + (np.arange(len(frames)) if len(created.points) > 1 else 0)
+                first += len(created.points)
         return OutlineSeries(tuple(blocks), places)
 
     def compact(self) -> "OutlineSeries":
@@ -98,24 +98,24 @@ class OutlineSeries:
             return OutlineSeries(self.blocks, np.zeros(1, np.intp))
         blocks: list[Block] = []
         places = np.empty(self.count, np.intp)
-        first = kept = 0
+        first = stored = 0
         for block in self.blocks:
             k = len(block.points)
             flat = np.ascontiguousarray(block.points).reshape(k, -1)
             # Rows that differ in a few numbers need not be compared in all of them.
             rows = _alike(np.ascontiguousarray(flat[:, :: max(1, flat.shape[1] // _TRIED)]))
             rows = rows if rows.max(initial=0) == k - 1 else _alike(flat)
-            places[first : first + k] = kept + rows
+            places[first : first + k] = stored + rows
             _, example = np.unique(rows, return_index=True)
             blocks.append(block if len(example) == k else Block(block.verbs, block.points[example]))
-            first, kept = first + k, kept + len(example)
+            first, stored = first + k, stored + len(example)
         which = places[self.which]
         return OutlineSeries(tuple(blocks), which[:1] if (which == which[0]).all() else which)
 
     def travelled(self) -> Array:
         """Return the mean distance its points have travelled up to each frame, in px: (n,), or (1,) for one that never changes.
 
-        From a frame to one whose outline has other points, they are told by as many of both, evenly along them.
+        From a frame to one whose outline has other points, equally many points of both are compared, evenly along them.
         """
         if len(self.which) == 1:
             return np.zeros(1)
@@ -144,11 +144,11 @@ def _along(outline: Outline) -> Array:
     points = outline.points
     if not len(points):
         return points
-    found: Array = points[np.linspace(0, len(points) - 1, _PLACES).round().astype(int)]
-    return found
+    result: Array = points[np.linspace(0, len(points) - 1, _PLACES).round().astype(int)]
+    return result
 
 
 def _alike(rows: Array) -> Index:
     """For each row (k, c) which of the distinct rows it is, counted as they come."""
-    found: dict[bytes, int] = {}
-    return np.array([found.setdefault(row.tobytes(), len(found)) for row in rows], np.intp)
+    result: dict[bytes, int] = {}
+    return np.array([result.setdefault(row.tobytes(), len(result)) for row in rows], np.intp)

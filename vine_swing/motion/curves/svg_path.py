@@ -47,8 +47,8 @@ def path_data(outline: Outline, *, decimals: int = 6) -> str:
     """An outline as SVG path data, with its numbers to a millionth of a px, or to fewer decimals."""
     words: list[str] = []
     for verb, points in outline.segments():
-        taken = points.round(decimals).reshape(-1).tolist()
-        words.append(" ".join([_LETTERS[verb], *(f"{value:.6f}".rstrip("0").rstrip(".") for value in taken)]))
+        used = points.round(decimals).reshape(-1).tolist()
+        words.append(" ".join([_LETTERS[verb], *(f"{value:.6f}".rstrip("0").rstrip(".") for value in used)]))
     return " ".join(words)
 
 

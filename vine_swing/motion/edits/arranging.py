@@ -34,9 +34,9 @@ class Together(OfObjects):
 
     def _moved(self, scene: Scene, baked: Baked, by: Mapping[str, tuple[float, float]]) -> Scene:
         """The scene with objects moved by this many px of the picture at the frame."""
-        here = ValuesAtFrame((scene.by_id[one] for one in by), ("x", "y"), self.frame)
-        moves = ((one, dx, dy) for one, (dx, dy) in by.items() if abs(dx) > NOTHING or abs(dy) > NOTHING)
-        return scene.with_objects(moved_at(scene, baked, here, one, dx, dy, key=self.key) for one, dx, dy in moves)
+        here = ValuesAtFrame((scene.by_id[item] for item in by), ("x", "y"), self.frame)
+        moves = ((item, dx, dy) for item, (dx, dy) in by.items() if abs(dx) > NOTHING or abs(dy) > NOTHING)
+        return scene.with_objects(moved_at(scene, baked, here, move, dx, dy, key=self.key) for move, dx, dy in moves)
 
     def named(self, scene: Scene) -> str:
         """How a label names them."""
@@ -71,7 +71,7 @@ class AlignObjects(Together):
         around = (*boxes[:, :2].min(axis=0), *boxes[:, 2:].max(axis=0)) if self.to == "each-other" else (0.0, 0.0, *map(float, scene.size))
         line = _line(around, self.side)
         across = self.side in ("left", "middle", "right")
-        by = {one: (line - _line(box, self.side), 0.0) if across else (0.0, line - _line(box, self.side)) for one, box in bounds.items()}
+        by = {bound: (line - _line(box, self.side), 0.0) if across else (0.0, line - _line(box, self.side)) for bound, box in bounds.items()}
         return self._moved(scene, baked, by)
 
     def label(self, scene: Scene) -> str:
@@ -91,17 +91,17 @@ class DistributeObjects(Together):
             raise EditError("there is something to distribute between two others only from three objects on; pick one more")
         baked, bounds = bounds_at(scene, tops, self.frame)
         side = 0 if self.along == "across" else 1
-        order = sorted(bounds, key=lambda one: bounds[one][side] + bounds[one][side + 2])
-        starts = np.array([bounds[one][side] for one in order])
-        sizes = np.array([bounds[one][side + 2] - bounds[one][side] for one in order])
+        order = sorted(bounds, key=lambda entry: bounds[entry][side] + bounds[entry][side + 2])
+        starts = np.array([bounds[item][side] for item in order])
+        sizes = np.array([bounds[item][side + 2] - bounds[item][side] for item in order])
         if self.what == "gaps":
             gap = (starts[-1] - starts[0] - sizes[:-1].sum()) / (len(order) - 1)
-            wanted = starts[0] + np.concatenate([[0.0], np.cumsum(sizes[:-1] + gap)])
+            requested = starts[0] + np.concatenate([[0.0], np.cumsum(sizes[:-1] + gap)])
         else:
             middles = starts + sizes / 2
-            wanted = np.linspace(middles[0], middles[-1], len(order)) - sizes / 2
-        moves = (wanted - starts).tolist()
-        by = {one: (move, 0.0) if side == 0 else (0.0, move) for one, move in zip(order, moves, strict=True)}
+            requested = np.linspace(middles[0], middles[-1], len(order)) - sizes / 2
+        moves = (requested - starts).tolist()
+        by = {item: (move, 0.0) if side == 0 else (0.0, move) for item, move in zip(order, moves, strict=True)}
         return self._moved(scene, baked, by)
 
     def label(self, scene: Scene) -> str:
@@ -122,8 +122,8 @@ class SpreadInTime(Together):
         for rank, object_id in enumerate(self._in_order(scene)):
             if not rank * self.later:
                 continue
-            for one in with_parts((object_id,), scene.children):
-                scene = _later(scene, one, rank * self.later, self.how)
+            for with_part in with_parts((object_id,), scene.children):
+                scene = _later(scene, with_part, rank * self.later, self.how)
         return scene
 
     def _in_order(self, scene: Scene) -> list[str]:
@@ -131,7 +131,7 @@ class SpreadInTime(Together):
         tops = sorted(self.tops(scene), key=scene.places.__getitem__, reverse=True)
         if self.order == "left-to-right":
             _, bounds = bounds_at(scene, tops, self.frame)
-            return sorted(tops, key=lambda one: bounds[one][0] + bounds[one][2])
+            return sorted(tops, key=lambda item: bounds[item][0] + bounds[item][2])
         if self.order == "chance":
             return [tops[n] for n in np.random.default_rng(self.seed).permutation(len(tops))]
         return tops
@@ -145,23 +145,23 @@ def moved_at(scene: Scene, baked: Baked, here: ValuesAtFrame, object_id: str, dx
 
     `baked`: the scene at that frame.
     """
-    thing = object_in(scene, object_id)
+    obj = object_in(scene, object_id)
     a, b, c, d = (float(part) for part in carrier_of(baked, object_id)[0, :4])
     det = a * d - b * c
     if abs(det) < 1e-12:
-        raise EditError(f"what '{thing.name}' is attached to is flat at frame {here.frame:g}, so it cannot be moved there; go to another frame")
-    values = place_by(here, thing, (d * dx - c * dy) / det, (a * dy - b * dx) / det)
-    return set_values(scene, thing, values, here.frame, key=key)
+        raise EditError(f"what '{obj.name}' is attached to is flat at frame {here.frame:g}, so it cannot be moved there; go to another frame")
+    values = place_by(here, obj, (d * dx - c * dy) / det, (a * dy - b * dx) / det)
+    return set_values(scene, obj, values, here.frame, key=key)
 
 
 def carrier_of(baked: Baked, object_id: str) -> Array:
     """From the space an object moves in to the picture, (1, 6)."""
-    one = baked.objects[object_id]
-    parent = one.source.parent
+    item = baked.objects[object_id]
+    parent = item.source.parent
     if parent is None:
-        return one.lens if one.lens is not None else matrix.IDENTITY
+        return item.lens if item.lens is not None else matrix.IDENTITY
     above = baked.objects[parent]
-    return above.view if one.source.bone is None else (above.seen_bones or above.bones)[one.source.bone]
+    return above.view if item.source.bone is None else (above.seen_bones or above.bones)[item.source.bone]
 
 
 def _line(box: Bounds | tuple[float, ...], side: str) -> float:
@@ -170,18 +170,22 @@ def _line(box: Bounds | tuple[float, ...], side: str) -> float:
 
 
 def _later(scene: Scene, object_id: str, frames: float, how: Literal["keys", "rule"]) -> Scene:
-    thing = object_in(scene, object_id)
+    obj = object_in(scene, object_id)
     if how == "rule":
-        if not any(channel.keys for channel in thing.channels.values()):
+        if not any(channel.keys for channel in obj.channels.values()):
             return scene
-        taken = {rule.id for rule in thing.rules}
-        name = next(f"later-{n}" for n in range(1, 1000) if f"later-{n}" not in taken)
+        used = {rule.id for rule in obj.rules}
+        name = next(f"later-{n}" for n in range(1, 1000) if f"later-{n}" not in used)
         # Before all others: it reads the keys at another time, and rules go on as they did.
         retime = Rule(id=name, kind="retime", channels="keyed", settings={"delay": Channel(base=frames)})
-        return with_object(scene, thing.copy_with(rules=(retime, *thing.rules)))
+        return with_object(scene, obj.copy_with(rules=(retime, *obj.rules)))
     rules = tuple(
-        rule.copy_with(settings={name: in_time(one, 1.0, 0.0, frames) if isinstance(one, Channel) else one for name, one in rule.settings.items()})
-        for rule in thing.rules
+        rule.copy_with(
+            settings={
+                name: in_time(setting, 1.0, 0.0, frames) if isinstance(setting, Channel) else setting for name, setting in rule.settings.items()
+            }
+        )
+        for rule in obj.rules
     )
-    channels = {name: in_time(one, 1.0, 0.0, frames) for name, one in thing.channels.items()}
-    return with_object(scene, thing.copy_with(channels=channels, rules=rules))
+    channels = {name: in_time(channel, 1.0, 0.0, frames) for name, channel in obj.channels.items()}
+    return with_object(scene, obj.copy_with(channels=channels, rules=rules))

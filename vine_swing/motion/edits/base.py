@@ -51,26 +51,28 @@ class OfObjects(Edit):
 
     def tops(self, scene: Scene) -> list[str]:
         """The objects that are attached to no other of them, each once."""
-        chosen = {object_in(scene, one).id for one in self.objects}
-        return [one for one in dict.fromkeys(self.objects) if not any(above.id in chosen for above in scene.upwards(scene.by_id[one].parent))]
+        chosen = {object_in(scene, obj).id for obj in self.objects}
+        return [
+            fromkey for fromkey in dict.fromkeys(self.objects) if not any(above.id in chosen for above in scene.upwards(scene.by_id[fromkey].parent))
+        ]
 
 
 def owner_in(scene: Scene, owner: str) -> SceneObject | DialObject:
     """What owns a channel: the object with this id, or the dial named `dial:` and its id."""
     if not owner.startswith(DIAL):
         return object_in(scene, owner)
-    found = scene.dials_by_id.get(owner)
-    if found is None:
+    result = scene.dials_by_id.get(owner)
+    if result is None:
         raise NoSuchThing(f"there is no dial '{owner.removeprefix(DIAL)}' in this scene; it may have been deleted")
-    return DialObject.of(found)
+    return DialObject.of(result)
 
 
 def object_in(scene: Scene, object_id: str) -> SceneObject:
     """The object with this id."""
-    found = scene.by_id.get(object_id)
-    if found is None:
+    result = scene.by_id.get(object_id)
+    if result is None:
         raise NoSuchThing(f"there is no object '{object_id}' in this scene; it may have been deleted")
-    return found
+    return result
 
 
 def shape_in(scene: Scene, object_id: str, has: str) -> ShapeObject:
@@ -80,54 +82,54 @@ def shape_in(scene: Scene, object_id: str, has: str) -> ShapeObject:
         NoSuchThing: if the object does not exist.
         EditError: if it is of another kind.
     """
-    thing = object_in(scene, object_id)
-    if not isinstance(thing, ShapeObject):
-        raise EditError(f"'{thing.name}' is a {thing.kind} and has no {has} of its own; choose one of its parts")
-    return thing
+    obj = object_in(scene, object_id)
+    if not isinstance(obj, ShapeObject):
+        raise EditError(f"'{obj.name}' is a {obj.kind} and has no {has} of its own; choose one of its parts")
+    return obj
 
 
-def spec_of(thing: SceneObject | DialObject, channel: str) -> ChannelSpec:
+def spec_of(obj: SceneObject | DialObject, channel: str) -> ChannelSpec:
     """Return the spec of an object's channel."""
     if SETTING in channel:
-        return _setting_spec(thing, channel)
-    spec = thing.specs.get(channel)
+        return _setting_spec(obj, channel)
+    spec = obj.specs.get(channel)
     if spec is None:
-        raise NoSuchThing(f"'{thing.name}' has no channel '{channel}'; it has {', '.join(thing.specs)}")
+        raise NoSuchThing(f"'{obj.name}' has no channel '{channel}'; it has {', '.join(obj.specs)}")
     return spec
 
 
-def channel_of(thing: SceneObject | DialObject, name: str) -> Channel:
+def channel_of(obj: SceneObject | DialObject, name: str) -> Channel:
     """A channel of an object, or a setting of one of its rules, as it stands; an empty one if it was never touched."""
     if SETTING not in name:
-        return thing.channels.get(name, Channel())
-    rule, setting = _setting(thing, name)
-    found = rule.settings.get(setting)
-    return found if isinstance(found, Channel) else Channel()
+        return obj.channels.get(name, Channel())
+    rule, setting = _setting(obj, name)
+    result = rule.settings.get(setting)
+    return result if isinstance(result, Channel) else Channel()
 
 
-def rule_of(thing: SceneObject | DialObject, rule_id: str) -> Rule:
+def rule_of(obj: SceneObject | DialObject, rule_id: str) -> Rule:
     """The rule of an object with this id."""
-    for rule in thing.rules:
+    for rule in obj.rules:
         if rule.id == rule_id:
             return rule
-    raise NoSuchThing(f"'{thing.name}' has no rule '{rule_id}'; it may have been removed")
+    raise NoSuchThing(f"'{obj.name}' has no rule '{rule_id}'; it may have been removed")
 
 
-def with_rule(scene: Scene, thing: SceneObject | DialObject, changed: Rule) -> Scene:
+def with_rule(scene: Scene, obj: SceneObject | DialObject, changed: Rule) -> Scene:
     """The scene with one rule of an object replaced by its new version."""
-    return with_object(scene, thing.copy_with(rules=tuple(changed if rule.id == changed.id else rule for rule in thing.rules)))
+    return with_object(scene, obj.copy_with(rules=tuple(changed if rule.id == changed.id else rule for rule in obj.rules)))
 
 
-def _setting(thing: SceneObject | DialObject, name: str) -> tuple[Rule, str]:
+def _setting(obj: SceneObject | DialObject, name: str) -> tuple[Rule, str]:
     rule_id, _, setting = name.partition(SETTING)
-    rule = rule_of(thing, rule_id)
+    rule = rule_of(obj, rule_id)
     if setting not in rule.spec.settings:
         raise NoSuchThing(f"a rule '{rule.kind}' has no setting '{setting}'; it has {', '.join(rule.spec.settings)}")
     return rule, setting
 
 
-def _setting_spec(thing: SceneObject | DialObject, name: str) -> ChannelSpec:
-    rule, setting = _setting(thing, name)
+def _setting_spec(obj: SceneObject | DialObject, name: str) -> ChannelSpec:
+    rule, setting = _setting(obj, name)
     spec = rule.spec.settings[setting]
     if spec.is_word:
         words = f"choose one of {', '.join(spec.choices)}" if spec.choices else f"choose {'an' if spec.names == 'object' else 'a'} {spec.names}"
@@ -160,60 +162,60 @@ def with_channel(
 
     `new_keys` gives the only keys of the new channel that are not keys of the old one, where an edit knows them: only they are checked then.
     """
-    thing = owner_in(scene, object_id)
-    spec = spec_of(thing, name)
-    before = channel_of(thing, name)
+    obj = owner_in(scene, object_id)
+    spec = spec_of(obj, name)
+    before = channel_of(obj, name)
     after = change(before)
     if spec.kind == "point" and not after.keys and after.base is not None:
         # A path that has lost its last key leaves the object where it was: x and y take its place over.
         x, y = after.base if isinstance(after.base, tuple) else (0.0, 0.0)
-        emptied = with_object(scene, thing.copy_with(channels=thing.channels | {name: after.copy_with(base=None)}))
+        emptied = with_object(scene, obj.copy_with(channels=obj.channels | {name: after.copy_with(base=None)}))
         for part, value in (("x", x), ("y", y)):
             emptied = with_channel(emptied, object_id, part, lambda old, value=value: old.copy_with(base=value))  # type: ignore[misc]
         return emptied
     if after is before:
         return scene
-    if before.keys and not after.keys and not isinstance(thing, DialObject) and thing.copy_with(channels={}).is_running(name):
+    if before.keys and not after.keys and not isinstance(obj, DialObject) and obj.copy_with(channels={}).is_running(name):
         # What runs by itself does so again from its beginning: the frame that was seen last is no place to start from.
         after = after.copy_with(base=None)
     if spec.kind == "outline":
-        return _with_outline(scene, thing, after)
+        return _with_outline(scene, obj, after)
     if spec.kind == "words" and isinstance(after.base, Words):
         # Without keys the shape says what it says: the words that the last key leaves behind.
-        thing, after = _saying(thing, after.base), after.copy_with(base=None)
-        scene = with_object(scene, thing)
+        obj, after = _saying(obj, after.base), after.copy_with(base=None)
+        scene = with_object(scene, obj)
     try:
         checked = after if new_keys is None else after.copy_with(keys=tuple(new_keys()))
-        check_values(checked, spec, f"'{thing.name}', {name}")
+        check_values(checked, spec, f"'{obj.name}', {name}")
         if SETTING in name:
-            rule, setting = _setting(thing, name)
+            rule, setting = _setting(obj, name)
             check_setting(checked, rule.spec.settings[setting])
-            return with_rule(scene, thing, rule.copy_with(settings=rule.settings | {setting: after}))
+            return with_rule(scene, obj, rule.copy_with(settings=rule.settings | {setting: after}))
     except ValueError as error:
         raise EditError(str(error)) from error
-    return with_object(scene, thing.copy_with(channels=thing.channels | {name: after}))
+    return with_object(scene, obj.copy_with(channels=obj.channels | {name: after}))
 
 
-def _with_outline(scene: Scene, thing: SceneObject | DialObject, channel: Channel) -> Scene:
+def _with_outline(scene: Scene, obj: SceneObject | DialObject, channel: Channel) -> Scene:
     """The scene with other keys of an object's outline. One that has lost its last key leaves the shape as `base` says."""
-    shape = thing.drawn_shape
-    if not isinstance(shape, OutlineShape) or not isinstance(thing, ShapeObject):
-        raise EditError(f"'{thing.name}' has no points of its own to key; make an outline of it first")
+    shape = obj.drawn_shape
+    if not isinstance(shape, OutlineShape) or not isinstance(obj, ShapeObject):
+        raise EditError(f"'{obj.name}' has no points of its own to key; make an outline of it first")
     if not channel.keys and isinstance(channel.base, str):
-        thing = thing.copy_with(shape=shape.copy_with(d=channel.base, hand=None))
-    kept = channel.copy_with(base=None)
+        obj = obj.copy_with(shape=shape.copy_with(d=channel.base, hand=None))
+    stored = channel.copy_with(base=None)
     try:
-        check_values(kept, thing.specs[OUTLINE], f"'{thing.name}', {OUTLINE}")
+        check_values(stored, obj.specs[OUTLINE], f"'{obj.name}', {OUTLINE}")
     except ValueError as error:
         raise EditError(str(error)) from error
-    return with_object(scene, thing.copy_with(channels=thing.channels | {OUTLINE: kept}))
+    return with_object(scene, obj.copy_with(channels=obj.channels | {OUTLINE: stored}))
 
 
-def _saying(thing: SceneObject | DialObject, words: Words) -> ShapeObject:
+def _saying(obj: SceneObject | DialObject, words: Words) -> ShapeObject:
     """A text with other words in its shape."""
-    assert isinstance(thing, ShapeObject), "only texts have words"
-    assert isinstance(thing.shape, TextShape), "only texts have words"
-    return thing.copy_with(shape=thing.shape.copy_with(text=words.text))
+    assert isinstance(obj, ShapeObject), "only texts have words"
+    assert isinstance(obj.shape, TextShape), "only texts have words"
+    return obj.copy_with(shape=obj.shape.copy_with(text=words.text))
 
 
 def in_time(channel: Channel, factor: float, about: float = 0.0, to: float = 0.0) -> Channel:
@@ -252,7 +254,7 @@ def check_traced(first: float, last: float) -> None:
     """Refuse to convert the motion of a very long range to keys.
 
     Raises:
-        EditError: saying how long it is and what would work.
+        EditError: with its length and the limit.
     """
     if last - first > MOST_TRACED:
         raise EditError(
@@ -261,10 +263,10 @@ def check_traced(first: float, last: float) -> None:
         )
 
 
-def channel_label(thing: SceneObject | DialObject, channel: str) -> str:
+def channel_label(obj: SceneObject | DialObject, channel: str) -> str:
     """How a label names a channel: `Mango travel x`."""
-    if isinstance(thing, DialObject):
-        return thing.name
-    spec = spec_of(thing, channel)
+    if isinstance(obj, DialObject):
+        return obj.name
+    spec = spec_of(obj, channel)
     row = spec.row.lower()
-    return f"{thing.name} {row}" if spec.row_says_all else f"{thing.name} {row} {spec.label}"
+    return f"{obj.name} {row}" if spec.row_says_all else f"{obj.name} {row} {spec.label}"

@@ -28,7 +28,7 @@ _SHORTEST = 2.0
 
 
 class KeysOnBeats(Edit):
-    """Lay leaves of a channel on beats, in place of those that lie between the first beat and the last.
+    """Put keys of a channel on beats, replacing its keys between the first beat and the last.
 
     way:
         `hit`: on every beat it is at `struck` and falls back to `rest` within `fall` frames; it rises from there within `rise` frames.
@@ -53,20 +53,20 @@ class KeysOnBeats(Edit):
 
     def apply(self, scene: Scene) -> Scene:
         beats = whole_beats(scene, self.by, every=self.every, skip=self.skip)
-        thing = owner_in(scene, self.object)
-        before = channel_of(thing, self.channel)
-        spec = spec_of(thing, self.channel)
+        obj = owner_in(scene, self.object)
+        before = channel_of(obj, self.channel)
+        spec = spec_of(obj, self.channel)
         if self.way == "poses":
-            keys = self._poses(before, beats, channel_label(thing, self.channel))
+            keys = self._poses(before, beats, channel_label(obj, self.channel))
         elif spec.kind != "number":
-            raise EditError(f"{channel_label(thing, self.channel)} holds no numbers; lay the leaves it has on the beats instead")
+            raise EditError(f"{channel_label(obj, self.channel)} holds no numbers; lay the leaves it has on the beats instead")
         else:
-            laid = {"hit": self._hits, "turn": self._turns, "bounce": self._bounces}[self.way](beats)
-            first, last = laid[0].frame, laid[-1].frame
-            keys = sorted([*(key for key in before.keys if not first <= key.frame <= last), *laid], key=lambda key: key.frame)
+            placed = {"hit": self._hits, "turn": self._turns, "bounce": self._bounces}[self.way](beats)
+            first, last = placed[0].frame, placed[-1].frame
+            keys = sorted([*(key for key in before.keys if not first <= key.frame <= last), *placed], key=lambda key: key.frame)
         if len(keys) > MAX_KEYS:
             raise EditError(
-                f"{channel_label(thing, self.channel)} would have {len(keys)} leaves; at most {MAX_KEYS} fit, so take only some of the beats"
+                f"{channel_label(obj, self.channel)} would have {len(keys)} leaves; at most {MAX_KEYS} fit, so take only some of the beats"
             )
         return with_channel(scene, self.object, self.channel, lambda channel: channel.copy_with(keys=tuple(keys)))
 
@@ -120,14 +120,14 @@ class StepOnBeats(Edit):
     every: Annotated[int, Field(strict=True, ge=1, le=64)] = 1
 
     def apply(self, scene: Scene) -> Scene:
-        thing = figure_in(scene, self.id)
-        gait = gait_of(thing)
+        obj = figure_in(scene, self.id)
+        gait = gait_of(obj)
         if gait is None or not gait.on:
-            raise EditError(f"'{thing.name}' has no gait; add one, then fit its steps to the beats")
+            raise EditError(f"'{obj.name}' has no gait; add one, then fit its steps to the beats")
         beats = beat_frames(scene, self.by)[:: self.every]
         if len(beats) < 2:
             raise EditError(f"there are {len(beats)} beats within the scene; two at least are needed to keep step with")
-        walk = bake(scene.copy_with(objects=tuple(one for one in scene.objects if not one.copying))).reader.walk(self.id)
+        walk = bake(scene.copy_with(objects=tuple(obj for obj in scene.objects if not obj.copying))).reader.walk(self.id)
         assert walk is not None
         if walk.plan.inputs.treadmill is not None:
             cycle = 2 * float(np.mean(np.diff(beats)))
@@ -136,9 +136,9 @@ class StepOnBeats(Edit):
             phase = -360 * beats[0] / cycle % 360
             settings = {"treadmill": Channel(base=round(cycle, 6)), "phase": Channel(base=round(phase, 6))}
         else:
-            settings = self._strides(thing.name, walk, np.round(beats * PER_FRAME) / PER_FRAME)
-        kept = {name: Channel() if (one := gait.settings.get(name)) is None or isinstance(one, str) else one for name in settings}
-        new = {name: channel.copy_with(before=kept[name].before, after=kept[name].after) for name, channel in settings.items()}
+            settings = self._strides(obj.name, walk, np.round(beats * PER_FRAME) / PER_FRAME)
+        stored = {name: Channel() if (item := gait.settings.get(name)) is None or isinstance(item, str) else item for name in settings}
+        new = {name: channel.copy_with(before=stored[name].before, after=stored[name].after) for name, channel in settings.items()}
         return with_rule(scene, object_in(scene, self.id), gait.copy_with(settings={**gait.settings, **new}))
 
     def _strides(self, name: str, walk: Walk, beats: Array) -> dict[str, Channel]:
@@ -151,16 +151,16 @@ class StepOnBeats(Edit):
             inside = beats[(beats > stretch.frames[0]) & (beats < stretch.frames[-1])]
             if len(inside) < 2:
                 continue
-            gone = _gone(walked)
+            travelled = _gone(walked)
             at = [round((beat - float(stretch.frames[0])) * PER_FRAME) for beat in inside.tolist()]
-            ways = np.diff(gone[at])
-            if ways.min() < _SHORTEST:
-                slow = int(ways.argmin())
+            directions = np.diff(travelled[at])
+            if directions.min() < _SHORTEST:
+                slow = int(directions.argmin())
                 raise EditError(
-                    f"'{name}' goes {ways[slow]:.1f} px from frame {inside[slow]:g} to {inside[slow + 1]:g}, too little for a step; let it go on"
-                    " there, or keep step with fewer beats"
+                    f"'{name}' goes {directions[slow]:.1f} px from frame {inside[slow]:g} to {inside[slow + 1]:g}, too little for a"
+                    " step; move it farther there, or use fewer beats"
                 )
-            strides, first = _fitted(gone, at, stretch, lands)
+            strides, first = _fitted(travelled, at, stretch, lands)
             if not stretch.begins:
                 settings["phase"] = Channel(base=round(360 * (first - walk.plan.starting), 6))
             keys |= {(frame := float(stretch.frames[row])): Key(frame=frame, value=max(1.0, stride), ease="hold") for row, stride in strides}
@@ -175,24 +175,24 @@ class StepOnBeats(Edit):
 def _gone(walked: WalkedStretch) -> Array:
     """The way gone at each place of a stretch, (m,), without swaying back, in px of the setting `stride`."""
     dx, dy = np.diff(walked.x), np.diff(walked.y)
-    way = np.concatenate([[0.0], np.cumsum(np.sign(dx) * np.hypot(dx, dy))])
-    forward = np.maximum.accumulate(way * walked.stretch.sign)
+    direction = np.concatenate([[0.0], np.cumsum(np.sign(dx) * np.hypot(dx, dy))])
+    forward = np.maximum.accumulate(direction * walked.stretch.sign)
     return np.concatenate([[0.0], np.cumsum(np.diff(forward) * 2 / (walked.stride_scale[1:] + walked.stride_scale[:-1]))])
 
 
-def _fitted(gone: Array, at: list[int], stretch: Stretch, lands: float) -> tuple[list[tuple[int, float]], float]:
-    """Strides of a stretch by which half a cycle lies between two beats, and a foot lands on each.
+def _fitted(travelled: Array, at: list[int], stretch: Stretch, lands: float) -> tuple[list[tuple[int, float]], float]:
+    """Return strides of a walk segment for which half a cycle takes one beat, with a footstep on each beat.
 
     Args:
-        gone: the way gone at the places of the stretch, (m,), as `_gone` gives it.
+        travelled: the distance travelled at the samples of the segment, (m,), as `_gone` gives it.
         at: the rows of the beats.
         lands: the phase at which a foot lands, and every half cycle from there.
 
     Returns:
         rows and the strides from there on; and the phase at frame 0, for a stretch that comes from beyond the frames looked at.
     """
-    stride = 2 * float(gone[at[1]] - gone[at[0]])
-    before = float(gone[at[0]])
+    stride = 2 * float(travelled[at[1]] - travelled[at[0]])
+    before = float(travelled[at[0]])
     if stretch.begins:
         # As many half cycles as come nearest to the stride after it.
         halves = max(0.0 if lands > 0.05 else 1.0, round(2 * (before / stride - lands)))
@@ -200,16 +200,16 @@ def _fitted(gone: Array, at: list[int], stretch: Stretch, lands: float) -> tuple
     strides = [(0, stride)]
     for a, b in pairwise(at):
         # A stride begins to change half a frame after its key, and is the mean of both on the way there.
-        way, step = float(gone[b] - gone[a + 1]), float(gone[a + 1] - gone[a])
-        last, stride = stride, 2 * (way + step)
+        direction, step = float(travelled[b] - travelled[a + 1]), float(travelled[a + 1] - travelled[a])
+        last, stride = stride, 2 * (direction + step)
         for _ in range(30):
-            stride = way / max(0.5 - 2 * step / (last + stride), 1e-6)
+            stride = direction / max(0.5 - 2 * step / (last + stride), 1e-6)
         strides.append((a + 1, stride))
-    left = float(gone[-1] - gone[at[-1]])
+    left = float(travelled[-1] - travelled[at[-1]])
     if stretch.ends:
         phase = before / strides[0][1] + 0.5 * (len(at) - 1)
         whole = max(1.0, round(2 * (phase + left / stride))) / 2
         if whole - phase > 0.05:
             strides.append((at[-1] + 1, left / (whole - phase)))
-    zero = float(np.interp(0.0, stretch.frames, gone))
+    zero = float(np.interp(0.0, stretch.frames, travelled))
     return strides, lands - (before - zero) / strides[0][1]

@@ -66,53 +66,53 @@ class BringBack(Edit):
 
 
 def _by_owner(parts: Iterable[BroughtPart]) -> dict[str | None, list[BroughtPart]]:
-    found: dict[str | None, list[BroughtPart]] = {}
+    result: dict[str | None, list[BroughtPart]] = {}
     for part in parts:
-        found.setdefault(part.object, []).append(part)
-    return found
+        result.setdefault(part.object, []).append(part)
+    return result
 
 
-def _name(scene: Scene, kept: Scene, owner: str) -> str:
-    known = (scene.by_id.get(owner), kept.by_id.get(owner), scene.dials_by_id.get(owner), kept.dials_by_id.get(owner))
-    return next((one.name for one in known if one is not None), owner)
+def _name(scene: Scene, stored: Scene, owner: str) -> str:
+    cached = (scene.by_id.get(owner), stored.by_id.get(owner), scene.dials_by_id.get(owner), stored.dials_by_id.get(owner))
+    return next((item.name for item in cached if item is not None), owner)
 
 
-def _with_fields(scene: Scene, kept: Scene, parts: Iterable[BroughtPart]) -> Scene:
+def _with_fields(scene: Scene, stored: Scene, parts: Iterable[BroughtPart]) -> Scene:
     for part in parts:
         field = part.channel or ""
         if field.startswith(INSET):
-            inner = kept.insets_by_id.get(field.removeprefix(INSET))
+            inner = stored.insets_by_id.get(field.removeprefix(INSET))
             if inner is None:
                 raise NoSuchThing(f"the earlier version has no scene inside '{field.removeprefix(INSET)}'")
-            others = tuple(inner if one.id == inner.id else one for one in scene.insets)
+            others = tuple(inner if inset.id == inner.id else inset for inset in scene.insets)
             scene = scene.copy_with(insets=others if inner in others else (*others, inner))
         elif field in SCENE_FIELDS:
-            scene = scene.copy_with(**{field: getattr(kept, field)})
+            scene = scene.copy_with(**{field: getattr(stored, field)})
         else:
             raise NoSuchThing(f"a scene has no '{field}' to bring back; there is {', '.join(SCENE_FIELDS)}")
     return scene
 
 
-def _with_dial(scene: Scene, kept: Scene, owner: str) -> Scene:
-    then, now = kept.dials_by_id.get(owner), scene.dials_by_id.get(owner)
+def _with_dial(scene: Scene, stored: Scene, owner: str) -> Scene:
+    then, now = stored.dials_by_id.get(owner), scene.dials_by_id.get(owner)
     if then is None and now is None:
         raise NoSuchThing(f"neither version has the dial '{owner.removeprefix(DIAL)}'")
     if then is None:
-        return scene.copy_with(dials=tuple(one for one in scene.dials if one is not now))
-    others = {one.name for one in scene.dials if one is not now}
+        return scene.copy_with(dials=tuple(dial for dial in scene.dials if dial is not now))
+    others = {dial.name for dial in scene.dials if dial is not now}
     then = then.copy_with(name=name_beside(others, then.name))
-    return scene.copy_with(dials=tuple(then if one is now else one for one in scene.dials) if now is not None else (*scene.dials, then))
+    return scene.copy_with(dials=tuple(then if dial is now else dial for dial in scene.dials) if now is not None else (*scene.dials, then))
 
 
-def _with_thing(scene: Scene, kept: Scene, object_id: str, parts: list[BroughtPart]) -> Scene:
-    then, now = kept.by_id.get(object_id), scene.by_id.get(object_id)
+def _with_thing(scene: Scene, stored: Scene, object_id: str, parts: list[BroughtPart]) -> Scene:
+    then, now = stored.by_id.get(object_id), scene.by_id.get(object_id)
     if then is None and now is None:
         raise NoSuchThing(f"neither version has an object '{object_id}'")
     whole = any(part.what == "all" for part in parts)
     if then is None or now is None:
         if not whole:
-            raise EditError(f"'{_name(scene, kept, object_id)}' exists in one version only; restore the whole object, or leave it")
-        return DeleteObject(edit="delete-object", id=object_id).apply(scene) if then is None else _with_added(scene, kept, object_id)
+            raise EditError(f"'{_name(scene, stored, object_id)}' exists in one version only; restore the whole object, or leave it")
+        return DeleteObject(edit="delete-object", id=object_id).apply(scene) if then is None else _with_added(scene, stored, object_id)
     if whole or any(part.what == "drawing" for part in parts):
         changed = then.copy_with(parent=then.parent if then.parent in scene.by_id else None, name=name_beside(scene.names - {now.name}, then.name))
         changed = changed.copy_with(bone=then.bone if changed.parent is not None else None)
@@ -129,21 +129,19 @@ def _with_thing(scene: Scene, kept: Scene, object_id: str, parts: list[BroughtPa
     return with_object(scene, _with_channels(object_in(scene, object_id), then, channels)) if channels else scene
 
 
-def _with_added(scene: Scene, kept: Scene, object_id: str) -> Scene:
+def _with_added(scene: Scene, stored: Scene, object_id: str) -> Scene:
     """The scene with an object that is there no longer, and all that attached to it and is missing too, each in front of what it was in front of."""
-    wanted = set(with_parts((object_id,), kept.children)) - scene.by_id.keys()
-    there = wanted | scene.by_id.keys()
+    requested = set(with_parts((object_id,), stored.children)) - scene.by_id.keys()
+    there = requested | scene.by_id.keys()
     objects = list(scene.objects)
     before = -1
-    for thing in kept.objects:
-        place = next((n for n, one in enumerate(objects) if one.id == thing.id), None)
-        if thing.id not in wanted:
+    for obj in stored.objects:
+        place = next((n for n, item in enumerate(objects) if item.id == obj.id), None)
+        if obj.id not in requested:
             before = before if place is None else place
             continue
-        parent = thing.parent if thing.parent in there else None
-        added = thing.copy_with(
-            parent=parent, bone=thing.bone if parent is not None else None, name=name_beside({one.name for one in objects}, thing.name)
-        )
+        parent = obj.parent if obj.parent in there else None
+        added = obj.copy_with(parent=parent, bone=obj.bone if parent is not None else None, name=name_beside({obj.name for obj in objects}, obj.name))
         before += 1
         objects.insert(before, added)
     return scene.copy_with(objects=tuple(objects))
@@ -151,22 +149,22 @@ def _with_added(scene: Scene, kept: Scene, object_id: str) -> Scene:
 
 def _with_channels(now: SceneObject, then: SceneObject, names: Collection[str]) -> SceneObject:
     """An object with some of its channels as they were, and the rules that act on these."""
-    wanted = dict.fromkeys(names)
-    if any(name in wanted for name in _TOGETHER) and (now.is_keyed("path") or then.is_keyed("path")):
-        wanted |= dict.fromkeys(name for name in _TOGETHER if name in now.specs)
-    for name in wanted:
+    requested = dict.fromkeys(names)
+    if any(name in requested for name in _TOGETHER) and (now.is_keyed("path") or then.is_keyed("path")):
+        requested |= dict.fromkeys(name for name in _TOGETHER if name in now.specs)
+    for name in requested:
         if name not in now.specs or name not in then.specs:
             raise EditError(f"'{now.name}' has no channel '{name}' in both versions; restore the whole object, or leave it")
-    channels = {name: one for name, one in now.channels.items() if name not in wanted}
-    channels |= {name: then.channels[name] for name in wanted if name in then.channels}
+    channels = {name: channel for name, channel in now.channels.items() if name not in requested}
+    channels |= {name: then.channels[name] for name in requested if name in then.channels}
     # In the order they were written in where nothing else was added, so that the whole object is what it was.
     order = [*then.channels, *(name for name in channels if name not in then.channels)]
     changed = now.copy_with(channels={name: channels[name] for name in order if name in channels})
     # Rules may act on channels that the drawing of now has not.
     as_then = fitted(changed.copy_with(rules=then.rules))
-    if all(made_of(as_then, name)[1] == made_of(changed if name not in wanted else then, name)[1] for name in now.specs):
+    if all(made_of(as_then, name)[1] == made_of(changed if name not in requested else then, name)[1] for name in now.specs):
         return as_then
-    return changed.copy_with(rules=_merged(changed, then, [name for name in wanted if made_of(changed, name)[1] != made_of(then, name)[1]]))
+    return changed.copy_with(rules=_merged(changed, then, [name for name in requested if made_of(changed, name)[1] != made_of(then, name)[1]]))
 
 
 def _merged(now: SceneObject, then: SceneObject, names: Collection[str]) -> tuple[Rule, ...]:
@@ -178,11 +176,11 @@ def _merged(now: SceneObject, then: SceneObject, names: Collection[str]) -> tupl
             rules.append(rule)
         elif left := tuple(name for name in on if name not in names):
             rules.append(rule.copy_with(channels=left))
-    taken = {rule.id for rule in rules}
+    used = {rule.id for rule in rules}
     for rule in then.rules:
         on = [name for name in names if rule in then.rules_for(name)]
         if on:
-            rule_id = name_beside(taken, rule.id).replace(" ", "-")
-            taken.add(rule_id)
+            rule_id = name_beside(used, rule.id).replace(" ", "-")
+            used.add(rule_id)
             rules.append(rule.copy_with(id=rule_id, channels=tuple(on)))
     return tuple(rules)

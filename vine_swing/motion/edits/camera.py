@@ -43,15 +43,15 @@ class SetDepths(Edit):
 
     def apply(self, scene: Scene) -> Scene:
         for object_id, depth in self.depths.items():
-            thing = object_in(scene, object_id)
-            if thing.parent is not None:
-                raise EditError(f"'{thing.name}' is attached to '{object_in(scene, thing.parent).name}' and has the depth of its parent")
-            if not thing.is_keyed("depth"):
+            obj = object_in(scene, object_id)
+            if obj.parent is not None:
+                raise EditError(f"'{obj.name}' is attached to '{object_in(scene, obj.parent).name}' and has the depth of its parent")
+            if not obj.is_keyed("depth"):
                 scene = with_channel(scene, object_id, "depth", lambda channel, depth=depth: channel.copy_with(base=depth))  # type: ignore[misc]
         return scene
 
     def label(self, scene: Scene) -> str:
-        names = [object_in(scene, one).name for one in self.depths]
+        names = [object_in(scene, depth).name for depth in self.depths]
         return f"depth of {names[0]}" if len(names) == 1 else f"depths of {len(names)} objects"
 
 
@@ -63,10 +63,10 @@ class PinObject(Edit):
     pinned: bool
 
     def apply(self, scene: Scene) -> Scene:
-        thing = object_in(scene, self.id)
-        if thing.parent is not None or isinstance(thing, CameraObject):
-            raise EditError(f"'{thing.name}' cannot be fixed to the frame by itself; fix its parent instead")
-        return with_object(scene, thing.copy_with(pinned=self.pinned))
+        obj = object_in(scene, self.id)
+        if obj.parent is not None or isinstance(obj, CameraObject):
+            raise EditError(f"'{obj.name}' cannot be fixed to the frame by itself; fix its parent instead")
+        return with_object(scene, obj.copy_with(pinned=self.pinned))
 
     def label(self, scene: Scene) -> str:
         return f"{'pin' if self.pinned else 'unpin'} {object_in(scene, self.id).name}"

@@ -52,7 +52,7 @@ class SetCue(_CueEdit):
 
     def apply(self, scene: Scene) -> Scene:
         before = cue_in(scene, self.cue.id)
-        return self._checked(scene, tuple(self.cue if one is before else one for one in scene.cues))
+        return self._checked(scene, tuple(self.cue if cue is before else cue for cue in scene.cues))
 
     def label(self, scene: Scene) -> str:
         return f"change the cue {cue_in(scene, self.cue.id).name}"
@@ -65,8 +65,8 @@ class DeleteCue(Edit):
     id: Id
 
     def apply(self, scene: Scene) -> Scene:
-        gone = cue_in(scene, self.id)
-        return scene.copy_with(cues=tuple(one for one in scene.cues if one is not gone))
+        travelled = cue_in(scene, self.id)
+        return scene.copy_with(cues=tuple(cue for cue in scene.cues if cue is not travelled))
 
     def label(self, scene: Scene) -> str:
         return f"delete the cue {cue_in(scene, self.id).name}"
@@ -94,15 +94,15 @@ class LayPresses(Edit):
         end = self.start + max(press.at + press.runs for press in self.presses)
         if end > MAX_LENGTH:
             raise EditError(f"the performance would end at frame {end}; a scene has at most {MAX_LENGTH} frames")
-        laid = False
+        placed = False
         cues = {press.cue: cue_in(scene, press.cue) for press in self.presses}
         for object_id, presses in self._by_object(scene).items():
-            thing = object_in(scene, object_id)
-            for name in [name for name, channel in thing.channels.items() if channel.keys]:
-                laid = True
-                keys = [*self._before(thing, name), *self._keys(cues, thing, name, presses)]
+            obj = object_in(scene, object_id)
+            for name in [name for name, channel in obj.channels.items() if channel.keys]:
+                placed = True
+                keys = [*self._before(obj, name), *self._keys(cues, obj, name, presses)]
                 scene = with_channel(scene, object_id, name, lambda channel, keys=keys: self._joined(channel, keys))  # type: ignore[misc]
-        if not laid:
+        if not placed:
             raise EditError("no object of these cues has keys within their ranges; add keys there first")
         return scene if scene.length >= end else scene.copy_with(length=end)
 
@@ -111,18 +111,18 @@ class LayPresses(Edit):
 
     def _by_object(self, scene: Scene) -> dict[str, list[Press]]:
         """What moved each object, in order of time; the children of an object goes along with it."""
-        found: dict[str, list[Press]] = {}
+        result: dict[str, list[Press]] = {}
         moved: dict[str, list[str]] = {}
-        for press in sorted(self.presses, key=lambda one: one.at):
+        for press in sorted(self.presses, key=lambda item: item.at):
             if press.cue not in moved:
                 moved[press.cue] = with_parts(cue_in(scene, press.cue).objects, scene.children)
             for object_id in moved[press.cue]:
-                found.setdefault(object_id, []).append(press)
-        return found
+                result.setdefault(object_id, []).append(press)
+        return result
 
-    def _keys(self, cues: dict[str, Cue], thing: SceneObject, name: str, presses: list[Press]) -> list[Key]:
+    def _keys(self, cues: dict[str, Cue], obj: SceneObject, name: str, presses: list[Press]) -> list[Key]:
         stretches: dict[tuple[int, int], list[Key]] = {}
-        rest = posed(thing, name, self.rest).copy_with(frame=float(self.start), ease="hold")
+        rest = posed(obj, name, self.rest).copy_with(frame=float(self.start), ease="hold")
         keys = {rest.frame: rest}
         for press, after in pairwise([*presses, None]):
             assert press is not None
@@ -133,30 +133,30 @@ class LayPresses(Edit):
                 last = cue.first + min(runs - begun - 1, cue.last - cue.first)
                 by = self.start + press.at + begun - cue.first
                 if (cue.first, last) not in stretches:
-                    stretches[cue.first, last] = stretch_keys(thing, name, cue.first, last)
+                    stretches[cue.first, last] = stretch_keys(obj, name, cue.first, last)
                 # In place: a copy for each press would make the cost grow with their square.
                 keys.update({key.frame + by: key.copy_with(frame=key.frame + by) for key in stretches[cue.first, last]})
         return list(keys.values())
 
-    def _before(self, thing: SceneObject, name: str) -> list[Key]:
+    def _before(self, obj: SceneObject, name: str) -> list[Key]:
         """The keys before `start`, and what represents the end that went on from them up to there."""
-        channel = thing.channels[name]
+        channel = obj.channels[name]
         first, last = channel.keys[0].frame, channel.keys[-1].frame
-        kept = [key for key in channel.keys if key.frame < self.start]
-        if len(kept) > 1 and leaning(kept):
+        stored = [key for key in channel.keys if key.frame < self.start]
+        if len(stored) > 1 and leaning(stored):
             # Splines follow their neighbours, and get new ones: curves that go the same way represent them.
-            kept = stretch_keys(thing, name, first, kept[-1].frame)
+            stored = stretch_keys(obj, name, first, stored[-1].frame)
         if channel.before.mode != "hold" and 0 < first < self.start:
             # More keys would make another turn of it.
-            begun = stretch_keys(thing, name, 0.0, first)
-            kept = [*begun[:-1], kept[0].copy_with(into=begun[-1].into), *kept[1:]]
-        if not kept or kept[-1].frame < last:
+            begun = stretch_keys(obj, name, 0.0, first)
+            stored = [*begun[:-1], stored[0].copy_with(into=begun[-1].into), *stored[1:]]
+        if not stored or stored[-1].frame < last:
             # The stretch towards a key that gives way is cut off where the presses begin.
-            begin = kept[-1].frame if kept else min(0.0, self.start - 1.0)
-            return _going_on(kept, stretch_keys(thing, name, begin, self.start - 1)) if self.start - 1 > begin else kept
+            begin = stored[-1].frame if stored else min(0.0, self.start - 1.0)
+            return _going_on(stored, stretch_keys(obj, name, begin, self.start - 1)) if self.start - 1 > begin else stored
         if channel.after.mode == "hold" or self.start - 1 <= last:
-            return [*kept[:-1], kept[-1].copy_with(ease="hold")]
-        return _going_on(kept, stretch_keys(thing, name, last, self.start - 1))
+            return [*stored[:-1], stored[-1].copy_with(ease="hold")]
+        return _going_on(stored, stretch_keys(obj, name, last, self.start - 1))
 
     @staticmethod
     def _joined(channel: Channel, keys: list[Key]) -> Channel:

@@ -28,7 +28,7 @@ class AddDial(Edit):
     def apply(self, scene: Scene) -> Scene:
         if len(scene.dials) >= MAX_DIALS:
             raise EditError(f"a scene holds at most {MAX_DIALS} dials; delete some first")
-        if any(one.id == self.dial.id for one in scene.dials):
+        if any(dial.id == self.dial.id for dial in scene.dials):
             raise EditError(f"there already is a dial with the id '{self.dial.id}'; give the new one its own")
         name, n = self.dial.name.strip(), 2
         while name in scene.dials_by_name:
@@ -43,15 +43,15 @@ class _DialEdit(Edit):
     id: Id
 
     def _dial(self, scene: Scene) -> Dial:
-        found = scene.dials_by_id.get(f"{DIAL}{self.id}")
-        if found is None:
+        result = scene.dials_by_id.get(f"{DIAL}{self.id}")
+        if result is None:
             raise NoSuchThing(f"there is no dial '{self.id}' in this scene; it may have been deleted")
-        return found
+        return result
 
 
 class SetDial(_DialEdit):
-    """Give a dial another name, unit or range, or let it follow a sound. What is not given stays; null takes a limit away, or lets the sound go.
-    Formulas that name it stay true."""
+    """Give a dial another name, unit or range, or make it follow a sound. Omitted fields stay unchanged; null removes a limit or the sound.
+    Formulas that name it are updated."""
 
     edit: Literal["set-dial"]
     name: Name | None = None
@@ -68,14 +68,14 @@ class SetDial(_DialEdit):
         changes |= {name: value for name in ("name", "unit") if (value := getattr(self, name)) is not None}
         if "name" in changes:
             changes["name"] = changes["name"].strip()
-            taken = scene.dials_by_name.get(changes["name"])
-            if taken is not None and taken is not before:
-                raise EditError(f"there already is a dial '{taken.name}'; choose another name")
+            used = scene.dials_by_name.get(changes["name"])
+            if used is not None and used is not before:
+                raise EditError(f"there already is a dial '{used.name}'; choose another name")
         try:
             after = before.checked(**changes)
         except ValidationError as error:
             raise EditError("; ".join(faults(error))) from error
-        changed = scene.copy_with(dials=tuple(after if one is before else one for one in scene.dials))
+        changed = scene.copy_with(dials=tuple(after if dial is before else dial for dial in scene.dials))
         if after.name == before.name:
             return changed
         return with_formulas(changed, lambda text: renamed(text, scene.names, dials={before.name: after.name}))
@@ -95,8 +95,8 @@ class DeleteDial(_DialEdit):
     edit: Literal["delete-dial"]
 
     def apply(self, scene: Scene) -> Scene:
-        gone = self._dial(scene)
-        return scene.copy_with(dials=tuple(one for one in scene.dials if one is not gone))
+        travelled = self._dial(scene)
+        return scene.copy_with(dials=tuple(dial for dial in scene.dials if dial is not travelled))
 
     def label(self, scene: Scene) -> str:
         return f"delete the dial {self._dial(scene).name}"

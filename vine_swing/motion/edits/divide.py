@@ -22,14 +22,14 @@ def divided(path: Channel, frame: float) -> Channel | None:
     share = pace_of(before).at(np.array([(frame - before.frame) / (after.frame - before.frame)]))
     s = float(curve.parameter(np.clip(share, 0, 1))[0])
     point = tuple(float(v) for v in curve.point(np.array([s]))[0])
-    ways = _ways(keys)
-    here = Key(frame=frame, value=point, ease=before.ease, way=ways[i])
-    changed = [key.copy_with(way=way) for key, way in zip(keys, [*ways, keys[-1].way], strict=True)]
-    if ways[i] != "straight":
+    directions = _ways(keys)
+    here = Key(frame=frame, value=point, ease=before.ease, way=directions[i])
+    changed = [key.copy_with(way=direction) for key, direction in zip(keys, [*directions, keys[-1].way], strict=True)]
+    if directions[i] != "straight":
         # A spline through one key more would be another curve: its neighbours stay as they are drawn, as Bezier curves.
         all_curves = curves(keys)
-        for n in {i - 1, i, i + 1} & set(range(len(ways))):
-            if ways[n] == "spline":
+        for n in {i - 1, i, i + 1} & set(range(len(directions))):
+            if directions[n] == "spline":
                 changed[n] = changed[n].copy_with(way="bezier", out=_out(all_curves[n]))
                 changed[n + 1] = changed[n + 1].copy_with(into=_into(all_curves[n]))
         first, second = (Curve(controls) for controls in curve.divided(s))

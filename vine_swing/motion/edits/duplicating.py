@@ -27,17 +27,17 @@ class DuplicateObjects(OfObjects):
 
     def apply(self, scene: Scene) -> Scene:
         wholes = {top: sorted(with_parts([top], scene.children), key=scene.places.__getitem__) for top in self.tops(scene)}
-        parts = sorted((one for top, whole in wholes.items() for one in whole if one != top), key=scene.places.__getitem__)
+        parts = sorted((item for top, whole in wholes.items() for item in whole if item != top), key=scene.places.__getitem__)
         copied = [*wholes, *parts]
-        if any(scene.by_id[one].kind == "camera" for one in copied):
+        if any(scene.by_id[item].kind == "camera" for item in copied):
             raise EditError("a scene has only one camera; duplicate the others without it")
         check_room(scene, len(copied))
         ids = {old: f"{self.prefix}-{n}" for n, old in enumerate(copied, 1)}
         check_free(scene, self.prefix, ids.values())
         copies = _copies(scene, ids)
         # Each copy is in front of the frontmost part of what is copied as a whole.
-        front = {whole[-1]: [copies[one] for one in whole] for whole in wholes.values()}
-        return scene.copy_with(objects=tuple(one for thing in scene.objects for one in (thing, *front.get(thing.id, ()))))
+        front = {whole[-1]: [copies[item] for item in whole] for whole in wholes.values()}
+        return scene.copy_with(objects=tuple(item for obj in scene.objects for item in (obj, *front.get(obj.id, ()))))
 
     def label(self, scene: Scene) -> str:
         tops = self.tops(scene)
@@ -46,16 +46,16 @@ class DuplicateObjects(OfObjects):
 
 def _copies(scene: Scene, ids: dict[str, str]) -> dict[str, SceneObject]:
     """The copies by the ids of their originals, with names that are free and rules that name each other."""
-    here = {one.id: ids.get(one.id, one.id) for one in scene.objects}
-    taken = set(scene.names)
+    here = {obj.id: ids.get(obj.id, obj.id) for obj in scene.objects}
+    used = set(scene.names)
     names: dict[str, str] = {}
     for old in sorted(ids, key=scene.places.__getitem__):
         was = scene.by_id[old].name
-        names[was] = name_beside(taken, was)
-        taken.add(names[was])
+        names[was] = name_beside(used, was)
+        used.add(names[was])
 
     def formula(text: str) -> str:
         return renamed(text, scene.names, objects=names)
 
     originals = (scene.by_id[old] for old in ids)
-    return {one.id: object_with_formulas(with_ids(one, here), formula).copy_with(name=names[one.name]) for one in originals}
+    return {original.id: object_with_formulas(with_ids(original, here), formula).copy_with(name=names[original.name]) for original in originals}

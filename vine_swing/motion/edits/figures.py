@@ -51,13 +51,13 @@ class AddFigure(Edit):
         check_room(scene, len(starter.parts) + 1)
         factor = self.height / height(starter.figure) if self.height is not None else 1.0
         place = {"x": Channel(base=float(self.x)), "y": Channel(base=float(self.y))}
-        thing = FigureObject(id=self.id, name=free_name(scene, self.name), kind="figure", figure=scaled(starter.figure, factor), channels=place)
-        scene = scene.with_added(thing, len(scene.objects))
+        obj = FigureObject(id=self.id, name=free_name(scene, self.name), kind="figure", figure=scaled(starter.figure, factor), channels=place)
+        scene = scene.with_added(obj, len(scene.objects))
         for part in starter.parts if self.drawn else ():
             one = part.name.lower().replace(" ", "-")
             drawn = ShapeObject(
                 id=free_id(scene.by_id, f"{self.id}-{one}"[:60]),
-                name=free_name(scene, f"{thing.name} {part.name.lower()}"),
+                name=free_name(scene, f"{obj.name} {part.name.lower()}"),
                 kind="shape",
                 parent=self.id,
                 bone=part.bone,
@@ -86,10 +86,10 @@ def free_id(taken: Collection[str], wanted: str) -> str:
 
 def figure_in(scene: Scene, object_id: str) -> FigureObject:
     """The figure with this id."""
-    thing = object_in(scene, object_id)
-    if not isinstance(thing, FigureObject):
-        raise EditError(f"'{thing.name}' is no figure; choose a figure, or begin with one of the starters")
-    return thing
+    obj = object_in(scene, object_id)
+    if not isinstance(obj, FigureObject):
+        raise EditError(f"'{obj.name}' is no figure; choose a figure, or begin with one of the starters")
+    return obj
 
 
 class SetFigure(Edit):
@@ -101,9 +101,9 @@ class SetFigure(Edit):
     figure: Figure
 
     def apply(self, scene: Scene) -> Scene:
-        thing = figure_in(scene, self.id)
-        before, after = thing.figure.bones, self.figure.bones
-        scene = with_object(scene, fitted(thing.copy_with(figure=self.figure)))
+        obj = figure_in(scene, self.id)
+        before, after = obj.figure.bones, self.figure.bones
+        scene = with_object(scene, fitted(obj.copy_with(figure=self.figure)))
         for part in scene.objects:
             if part.parent == self.id and part.bone is not None:
                 moved = part.copy_with(bone=None) if part.bone not in after else _carried(part, before[part.bone], after[part.bone])
@@ -149,10 +149,10 @@ class HangOnBones(Edit):
         figure_in(scene, self.figure)
         hung = scene
         for object_id, bone in self.parts.items():
-            thing = object_in(scene, object_id)
-            changed = thing.copy_with(parent=self.figure, bone=bone)
+            obj = object_in(scene, object_id)
+            changed = obj.copy_with(parent=self.figure, bone=bone)
             if object_id == self.figure:
-                raise EditError(f"'{thing.name}' cannot be attached to its own bones; choose its parts")
+                raise EditError(f"'{obj.name}' cannot be attached to its own bones; choose its parts")
             try:
                 if bone is not None:
                     check_bone(changed, scene.by_id[self.figure])
@@ -184,13 +184,13 @@ class PoseJoints(Edit):
     key: bool = False
 
     def apply(self, scene: Scene) -> Scene:
-        thing = figure_in(scene, self.id)
+        obj = figure_in(scene, self.id)
         for name, amount in self.by.items():
-            spec = spec_of(thing, name)
+            spec = spec_of(obj, name)
             if spec.kind != "number":
-                raise EditError(f"{channel_label(thing, name)} is no joint that can be turned or moved by an amount; set a value instead")
-            before = channel_of(thing, name)
-            value = float(keyed_value(before, spec, self.frame, thing)) + amount  # type: ignore[arg-type]
+                raise EditError(f"{channel_label(obj, name)} is no joint that can be turned or moved by an amount; set a value instead")
+            before = channel_of(obj, name)
+            value = float(keyed_value(before, spec, self.frame, obj)) + amount  # type: ignore[arg-type]
             if spec.low is not None and spec.high is not None:
                 value = min(max(value, spec.low), spec.high)
             made: Edit
@@ -206,8 +206,8 @@ class PoseJoints(Edit):
 
 
 class SetGait(Edit):
-    """Have a figure walk by one of the ready-made gaits: it gets a gait if it has none, and all settings of look are set. What moves it, its
-    ground and its keys stay; settings with keys are keyed at `frame`."""
+    """Apply a ready-made gait to a figure: adds a gait if it has none, and sets all style settings. Its travel, ground and keys stay unchanged;
+    settings with keys are keyed at `frame`."""
 
     edit: Literal["set-gait"]
     id: Id
@@ -215,15 +215,15 @@ class SetGait(Edit):
     frame: Annotated[float, Field(strict=True, ge=-1e6, le=1e6)] = 0.0
 
     def apply(self, scene: Scene) -> Scene:
-        thing = figure_in(scene, self.id)
+        obj = figure_in(scene, self.id)
         preset = GAITS.get(self.preset)
         if preset is None:
             raise EditError(f"there is no gait '{self.preset}'; there is {', '.join(GAITS)}")
-        if not thing.figure.legs:
-            raise EditError(f"'{thing.name}' has no legs to walk on; give the figure legs first")
-        rule = gait_of(thing) or Rule(id=free_id([rule.id for rule in thing.rules], "gait"), kind=GAIT.kind)
+        if not obj.figure.legs:
+            raise EditError(f"'{obj.name}' has no legs to walk on; give the figure legs first")
+        rule = gait_of(obj) or Rule(id=free_id([rule.id for rule in obj.rules], "gait"), kind=GAIT.kind)
         settings = dict(rule.settings)
-        for name, value in preset.for_figure(thing.figure).items():
+        for name, value in preset.for_figure(obj.figure).items():
             before = settings.get(name)
             if isinstance(value, str):
                 settings[name] = value
@@ -235,9 +235,9 @@ class SetGait(Edit):
                 formula = before.formula if isinstance(before, Channel) else None
                 settings[name] = Channel(base=float(value), formula=formula)
         changed = rule.copy_with(settings=settings)
-        if rule in thing.rules:
-            return with_rule(scene, thing, changed)
-        return with_object(scene, thing.copy_with(rules=(*thing.rules, changed)))
+        if rule in obj.rules:
+            return with_rule(scene, obj, changed)
+        return with_object(scene, obj.copy_with(rules=(*obj.rules, changed)))
 
     def label(self, scene: Scene) -> str:
         return f"{GAITS[self.preset].label.lower() if self.preset in GAITS else 'gait'} of {object_in(scene, self.id).name}"
@@ -253,10 +253,10 @@ class TravelCycle(Edit):
     back: bool = False
 
     def apply(self, scene: Scene) -> Scene:
-        thing = figure_in(scene, self.id)
-        rule = gait_of(thing)
+        obj = figure_in(scene, self.id)
+        rule = gait_of(obj)
         if rule is None:
-            raise EditError(f"'{thing.name}' has no gait; choose one first")
+            raise EditError(f"'{obj.name}' has no gait; choose one first")
         at = baked_at(scene, 0.0).objects[self.id]
         x = float(at.channels["x"][0])
         stride = rule.plain("stride") or 0.0
@@ -265,10 +265,10 @@ class TravelCycle(Edit):
         climb = End(mode="climb")
         keys = (Key(frame=0.0, value=x), Key(frame=float(self.frames), value=to))
         settings = {name: one for name, one in rule.settings.items() if name != "treadmill"}
-        scene = with_rule(scene, thing, rule.copy_with(settings=settings))
-        thing = figure_in(scene, self.id)
-        channels = {name: one for name, one in thing.channels.items() if name not in ("x", "path")}
-        return with_object(scene, thing.copy_with(channels=channels | {"x": Channel(base=x, keys=keys, before=climb, after=climb)}))
+        scene = with_rule(scene, obj, rule.copy_with(settings=settings))
+        obj = figure_in(scene, self.id)
+        channels = {name: one for name, one in obj.channels.items() if name not in ("x", "path")}
+        return with_object(scene, obj.copy_with(channels=channels | {"x": Channel(base=x, keys=keys, before=climb, after=climb)}))
 
     def label(self, scene: Scene) -> str:
         return f"{object_in(scene, self.id).name} goes on"
@@ -285,31 +285,31 @@ class FreezeWalk(Edit):
     tolerance: Annotated[float, Field(strict=True, gt=0, le=1e6)] = 0.05
 
     def apply(self, scene: Scene) -> Scene:
-        thing = figure_in(scene, self.id)
-        rule = gait_of(thing)
+        obj = figure_in(scene, self.id)
+        rule = gait_of(obj)
         if rule is None:
-            raise EditError(f"'{thing.name}' has no gait to freeze")
+            raise EditError(f"'{obj.name}' has no gait to freeze")
         first, last = max(self.first, 0), min(self.last, scene.length - 1)
         if last - first < 1:
             raise EditError(f"no frames to freeze between {self.first} and {self.last}; take at least two frames of the scene")
         frames = np.arange(first, last + 1, dtype=float)
         # Other rules on its joints go on acting on what is frozen, and must not be frozen with it.
-        alone = with_object(scene, _gait_alone(thing, rule))
+        alone = with_object(scene, _gait_alone(obj, rule))
         values = bake(alone, frames).objects[self.id].channels
         # Values of the keys alone just outside, where the gait continues.
         share = rule.settings.get("share")
-        still = with_object(scene, _gait_alone(thing, rule, on=False))
+        still = with_object(scene, _gait_alone(obj, rule, on=False))
         without = bake(still, np.array([first - 1.0, last + 1.0])).objects[self.id].channels
-        channels = dict(thing.channels)
-        for name in sorted(walked(thing.figure)):
+        channels = dict(obj.channels)
+        for name in sorted(walked(obj.figure)):
             curve = np.broadcast_to(values[name], frames.shape)
             keys = list(fit_keys(frames, curve, self.tolerance))
             before, after = (float(v) for v in np.broadcast_to(without[name], (2,)))
             old = channels.get(name, Channel())
-            outside = _outside(thing, name, first - 1, last + 1)
+            outside = _outside(obj, name, first - 1, last + 1)
             edges = [Key(frame=first - 1.0, value=before, ease="hold")] if first > 0 else []
             keys[-1] = keys[-1].copy_with(ease="hold")
-            edges += [_edge(thing, name, last + 1, after)] if last < scene.length - 1 else []
+            edges += [_edge(obj, name, last + 1, after)] if last < scene.length - 1 else []
             if name == FACING:
                 keys = [Key(frame=float(first), value=float(curve[0]), ease="hold")] + [
                     Key(frame=float(frames[n + 1]), value=float(b), ease="hold") for n, (a, b) in enumerate(pairwise(curve)) if a != b
@@ -321,45 +321,45 @@ class FreezeWalk(Edit):
         inner = [Key(frame=float(first), value=0.0, ease="hold"), Key(frame=last + 1.0, value=going, ease="hold")]
         kept = [key for key in reading if key.frame < first or key.frame > last + 1]
         muted = usual.copy_with(keys=tuple(sorted([*kept, *inner], key=lambda key: key.frame)))
-        scene = with_object(scene, thing.copy_with(channels=channels))
-        thing = figure_in(scene, self.id)
-        return with_rule(scene, thing, rule_of(thing, rule.id).copy_with(settings=rule.settings | {"share": muted}))
+        scene = with_object(scene, obj.copy_with(channels=channels))
+        obj = figure_in(scene, self.id)
+        return with_rule(scene, obj, rule_of(obj, rule.id).copy_with(settings=rule.settings | {"share": muted}))
 
     def label(self, scene: Scene) -> str:
         return f"freeze the walk of {object_in(scene, self.id).name}"
 
 
-def _gait_alone(thing: FigureObject, gait: Rule, *, on: bool = True) -> FigureObject:
+def _gait_alone(obj: FigureObject, gait: Rule, *, on: bool = True) -> FigureObject:
     """Return a figure whose joints have no rule but its gait; rules on the whole figure stay."""
     rules = []
-    for rule in thing.rules:
-        acted = tuple(name for name in GROUP_CHANNELS if rule in thing.rules_for(name))
+    for rule in obj.rules:
+        acted = tuple(name for name in GROUP_CHANNELS if rule in obj.rules_for(name))
         if rule is gait:
             rules.append(rule.copy_with(on=on))
         elif acted:
             rules.append(rule.copy_with(channels=acted))
-    return thing.copy_with(rules=tuple(rules))
+    return obj.copy_with(rules=tuple(rules))
 
 
-def _edge(thing: FigureObject, name: str, frame: int, value: float) -> Key:
+def _edge(obj: FigureObject, name: str, frame: int, value: float) -> Key:
     """The key at the end of what is frozen, from which the channel goes on as its keys have it."""
-    keys = thing.channels[name].keys if name in thing.channels else ()
+    keys = obj.channels[name].keys if name in obj.channels else ()
     if not keys or not keys[0].frame < frame < keys[-1].frame:
         return Key(frame=float(frame), value=value)
-    return stretch_keys(thing, name, frame, keys[-1].frame)[0].copy_with(value=value, into=None)
+    return stretch_keys(obj, name, frame, keys[-1].frame)[0].copy_with(value=value, into=None)
 
 
-def _outside(thing: FigureObject, name: str, first: int, last: int) -> list[Key]:
+def _outside(obj: FigureObject, name: str, first: int, last: int) -> list[Key]:
     """The keys of a channel before the frame `first` and after `last`; a stretch that reaches in goes the same way up to there."""
-    keys = thing.channels[name].keys if name in thing.channels else ()
+    keys = obj.channels[name].keys if name in obj.channels else ()
     early, late = [key for key in keys if key.frame < first], [key for key in keys if key.frame > last]
     if early and len(early) < len(keys):
-        early = stretch_keys(thing, name, early[0].frame, first)[:-1]
+        early = stretch_keys(obj, name, early[0].frame, first)[:-1]
     if late and len(late) < len(keys):
-        late = stretch_keys(thing, name, last, late[-1].frame)[1:-1] + late[-1:]
+        late = stretch_keys(obj, name, last, late[-1].frame)[1:-1] + late[-1:]
     return [*early, *late]
 
 
-def gait_of(thing: FigureObject) -> Rule | None:
+def gait_of(obj: FigureObject) -> Rule | None:
     """The gait that walks a figure, if there is one."""
-    return next((rule for rule in thing.rules if rule.kind == GAIT.kind), None)
+    return next((rule for rule in obj.rules if rule.kind == GAIT.kind), None)

@@ -40,7 +40,7 @@ class _GradientEdit(Edit):
 
 
 class SetGradient(_GradientEdit):
-    """Colour the fill or the stroke of a shape by a gradient, as it is at a frame; or, with null, by one colour again. A new gradient goes from
+    """Colour the fill or the stroke of a shape by a gradient at a frame, or, with null, by one colour. A new gradient goes from
     top to bottom, or from the middle outward, from the colour there is to a paler one."""
 
     edit: Literal["set-gradient"]
@@ -69,7 +69,7 @@ class SetGradient(_GradientEdit):
 
 
 class AddStop(_GradientEdit):
-    """Put another stop into a gradient, at a share of the way and in the colour it has there without it, as it is at a frame."""
+    """Add a stop to a gradient at a share of its length, with the gradient's colour there at a frame."""
 
     edit: Literal["add-stop"]
     place: Annotated[float, Field(strict=True, ge=0, le=1)]

@@ -203,7 +203,7 @@ class SetSpeed(_ChannelEdit):
 
 
 class SetHandles(_ChannelEdit):
-    """Place the handles of a key, for stretches with the ease "handles". A handle that is not given stays as it is; null
+    """Set the handles of a key, for segments with the ease "handles". An omitted handle stays unchanged; null
     puts it back to a third of the straight line."""
 
     model_config = NAMED_IN
@@ -227,7 +227,7 @@ class SetHandles(_ChannelEdit):
 
 
 class SetBend(_ChannelEdit):
-    """Set tension, continuity and bias of keys, for stretches with the ease "spline". What is not given stays."""
+    """Set tension, continuity and bias of keys, for segments with the ease "spline". Omitted fields stay unchanged."""
 
     edit: Literal["set-bend"]
     frames: Frames

@@ -135,7 +135,7 @@ class BringKeys(Edit):
 
     @staticmethod
     def _owner(scene: Scene, track: KeyedTrack) -> str | None:
-        """Whose keys they are here; None where nothing is named so, or has no such channel."""
+        """Return the owner of imported keys in this scene; None where no object has this name and channel."""
         thing: SceneObject | DialObject | None = scene.by_name.get(track.object)
         if thing is None and (dial := scene.dials_by_name.get(track.object)) is not None:
             thing = owner_in(scene, f"dial:{dial.id}")

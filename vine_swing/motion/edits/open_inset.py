@@ -22,8 +22,8 @@ from vine_swing.motion.timing.channel import Channel
 
 
 class OpenInset(Edit):
-    """Convert an inset to a group with the same objects. Its time must run through the inside once: what keys, rules or repeats do with it
-    cannot be told by the keys of the parts."""
+    """Convert an inset to a group with the same objects. Its time must run through the inside once: keys, rules or repetitions of its time cannot
+    be expressed by keys of its objects."""
 
     edit: Literal["open-inset"]
     id: Id

@@ -15,7 +15,7 @@ from vine_swing.motion.scene.model import Scene
 class OrderObjects(Edit):
     """Move some objects, with their descendants, within the drawing order; among themselves they keep theirs.
 
-    to: in front of or behind all others that are attached to the same object (`front`, `back`), past the nearest of those (`forward`, `backward`), or just
+    to: in front of or behind all others with the same parent (`front`, `back`), past the nearest of those (`forward`, `backward`), or just
     in front of or behind `other` with its descendants (`before`, `behind`).
     """
 

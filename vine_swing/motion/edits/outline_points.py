@@ -35,7 +35,7 @@ def outlined_in(scene: Scene, object_id: str) -> tuple[ShapeObject, OutlineShape
 
 
 def outline_at(thing: ShapeObject, shape: OutlineShape, frame: float | None) -> Outline:
-    """The outline of an object before its rules: as its keys give it at a frame, or as it is without keys."""
+    """Return the outline of an object before its rules: keyed, at a frame, or without keys."""
     channel = thing.channels.get(OUTLINE)
     if channel is None or not channel.keys or frame is None:
         return parse_path(shape.d)

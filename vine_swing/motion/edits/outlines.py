@@ -148,7 +148,7 @@ class MakeOutline(Edit):
 
 
 class OutlineLine(Edit):
-    """Make the line of an object an outline of its own, as it is at a frame: what was its line becomes its inside."""
+    """Convert an object's stroke at a frame to an outline, which is filled."""
 
     edit: Literal["outline-line"]
     object: Id

@@ -87,12 +87,12 @@ def parcel_of(scene: Scene, ids: Sequence[str], frame: float) -> Parcel:
 
 
 class PlaceParcel(Edit):
-    """Put copied objects into a scene, in front of all others, with what came along with them.
+    """Put copied objects into a scene, in front of all others, with their dependencies.
 
-    A dial of a name that the scene has already is the scene's own, if both hold the same kind of value; an inner scene that is the same as one here
-    is that one. What the objects name among themselves stays theirs.
+    A dial with an existing name and kind of value is replaced by the scene's own; an inner scene that equals an existing one is replaced by it.
+    References among the objects are kept.
 
-    parcel: a scene that holds them, as `parcel_of` packs it. prefix: what their ids begin with here. hang: what copied objects shall be attached to here, by
+    parcel: a scene that holds them, as `parcel_of` packs it. prefix: what their ids begin with here. hang: new parents of copied objects, by
     the ids they had; they look the same at `frame`. x, y: offset of objects without a parent, px.
     """
 

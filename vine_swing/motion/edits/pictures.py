@@ -83,8 +83,8 @@ class TurnPages(Edit):
 class LayBehind(Edit):
     """Make a background of a picture: behind everything else, in the middle of the scene.
 
-    `fill`: over all, cropped; `tile`: as high as the scene, and across repeatedly forever; `stay`: as large as it is. What keys or rules
-    say of its place and size stays.
+    `fill`: over all, cropped; `tile`: as high as the scene, and across repeatedly forever; `stay`: at its size. Keys and rules on position and
+    size stay unchanged.
     """
 
     edit: Literal["lay-behind"]

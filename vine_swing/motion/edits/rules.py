@@ -170,7 +170,7 @@ class LinkSetting(_RuleEdit):
 
 
 class FreezeChannel(Edit):
-    """Turn what rules make of a channel, or a formula of a setting (`rule:setting`), into keys that stay within a tolerance of it at every
+    """Convert the result of a channel's rules, or of a setting's formula (`rule:setting`), into keys that stay within a tolerance of it at every
     frame of the scene. The rules no longer act on it; undo brings them back. The tolerance of colours is that of their
     parts, 0 to 1."""
 

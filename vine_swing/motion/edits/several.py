@@ -20,8 +20,8 @@ Prefix = Annotated[str, Field(pattern=r"^[A-Za-z0-9_-]{1,20}$")]
 
 
 class AddObjects(Edit):
-    """Put several objects into the troupe, in front of all others. What they name among themselves (parents, leaders, lists, formulas) stays
-    theirs, even where ids and names are taken here.
+    """Put several objects into the troupe, in front of all others. References among them (parents, leaders, lists, formulas) are kept, even where
+    ids and names exist in this scene.
 
     prefix: what their ids begin with here. x, y: offset of objects without a parent, px.
     """

@@ -24,7 +24,7 @@ class _OfSeveral(OfObjects):
 
 
 class ChangeValues(_OfSeveral):
-    """Change one channel of all of some objects that have it, at a frame: by keys where they have some or `key` says so, else for good.
+    """Change a channel of several objects at a frame: as keys where they have keys or `key` is set, else as base.
 
     how: `set` it to the value, `add` the value to what the keys of each say there, or `multiply` that by it. What lies beyond the limits of the
     channel afterwards is brought back within them.

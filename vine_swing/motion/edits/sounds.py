@@ -40,9 +40,10 @@ class AddSound(Edit):
 
 
 class SetSound(Edit):
-    """Move a sound, trim it, turn it up or down, mute or rename it. What is not given stays; `end` null is the end of the file, `dial` null is none.
+    """Move a sound, trim it, turn it up or down, mute or rename it. Omitted fields stay unchanged; `end` null is the end of the file, `dial` null
+    is none.
 
-    With `keep`, what is heard of it stays on its frames while `begin` changes: its first frame moves along.
+    With `keep`, the sound stays in sync while `begin` changes: its first frame moves, too.
     """
 
     edit: Literal["set-sound"]

@@ -121,10 +121,10 @@ def fit_inset(scene: Scene, thing: InsetObject, how: Literal["span", "inside", "
 
 
 def _stretch(thing: SceneObject, was: Span, now: Span, length: int) -> TimeMap:
-    """From the frames of an object's old span to those of its new one.
+    """Return the map from the frames of an object's old span to its new span.
 
     Raises:
-        EditError: if one of the spans is a single frame, so that there is nothing to stretch.
+        EditError: if one of the spans is a single frame, which cannot be stretched.
     """
     (about, last), (to, end) = was.within(length), now.within(length)
     if last <= about or end <= to:

@@ -38,7 +38,7 @@ _FINE = 0.0005
 class TakeApart(Edit):
     """Turn a parade into plain objects: a group in its place, and in it a group for each copy with copies of the parts.
 
-    Keys are moved in time by the delay of their copy; what rules made, or delays that change, becomes keys that stay close to it. What is drawn
+    Keys are moved in time by the delay of their copy; results of rules and changing delays become keys within a tolerance. Objects drawn
     differently from frame to frame (letters whose size is keyed) is drawn as at `frame`.
     """
 

@@ -13,8 +13,8 @@ from vine_swing.motion.timing.channel import Channel, Key
 
 
 class TurnTimes(Edit):
-    """Let an object turn this many whole times, clockwise or anticlockwise, from one key of its rotation to the next. It arrives as
-    it did; what follows is turned along by the same whole turns."""
+    """Rotate an object by this many full rotations, clockwise or anticlockwise, between two keys. Its look at the keys stays the same; later keys
+    are rotated by the same full rotations."""
 
     edit: Literal["turn-times"]
     object: Id

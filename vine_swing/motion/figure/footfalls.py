@@ -183,7 +183,7 @@ class Tread:
 
 @dataclass(frozen=True)
 class Footing:
-    """Where some feet are, one a row, (k, n).
+    """Positions of feet, one per row, (k, n).
 
     x: where each stands, or how far it has been carried.
     ahead: how far ahead of that its ankle is.

@@ -41,7 +41,7 @@ def reached(distance: Array, l1: Length, l2: Length) -> Array:
 
 
 def solve(root: Array, place: Array, l1: Length, l2: Length, bend: Length) -> tuple[Array, Array]:
-    """The directions of both bones that bring the end of a limb to a place, or as near as it gets.
+    """Return the directions of both bones that bring the end of a limb to a position, or as near as possible.
 
     Args:
         root, place: points, (n, 2) or (1, 2); of k limbs at once (k, n, 2).

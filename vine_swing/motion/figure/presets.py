@@ -1,4 +1,4 @@
-"""Gaits that can be told by their look, for a leg of any length."""
+"""Ready-made gaits, for legs of any length."""
 
 from dataclasses import dataclass
 

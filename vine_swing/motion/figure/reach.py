@@ -71,7 +71,7 @@ def _sinking(figure: Figure, order: str, settings: tuple[float, ...]) -> float:
 
 
 def lowered_hips(figure: Figure, added: Mapping[str, Array], ankles: Array, slack: Array) -> Array:
-    """How far down the hips are, in px, (n,), where every planted foot is to be reached: no lower than that takes, and softly.
+    """Return how far the hips are lowered, in px, (n,), to reach every planted foot: as little as possible, and smoothly.
 
     Args:
         figure: whose hips.

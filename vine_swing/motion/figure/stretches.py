@@ -1,6 +1,6 @@
-"""The way a body goes, cut into stretches of one direction between places where it stands.
+"""Split a body's travel into walk segments of one direction between stands.
 
-The phase of the steps comes from the distance gone, never from time: so whatever moves the body, and however it speeds up or slows down, a
+The phase of the steps comes from the distance travelled, never from time: so whatever moves the body, and however it speeds up or slows down, a
 foot that is down stays down. A stretch between two stands takes a whole number of half cycles: what is left over is shared out over its
 first and last cycle, so that the body sets off from both feet and comes to be on both feet, and all steps between have the very stride.
 A stretch that comes from beyond the frames looked at has its phase from frame 0.

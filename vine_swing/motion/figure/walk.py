@@ -62,7 +62,7 @@ def _own_places(into_figure: Array, facing: Array, places: Array) -> Array:
 
 
 def _own_turns(into_figure: Array, facing: Array, forward: Array, turn: Array) -> Array:
-    """Turns (k, n) of the space a figure moves in, told in the way it faces there, as turns in its own space; in degrees."""
+    """Convert rotations (k, n) in the figure's parent space, in its facing direction, to rotations in its own space; in degrees."""
     a = np.radians(turn)
     x, y = forward * np.cos(a), np.sin(a)
     own = np.degrees(np.arctan2(into_figure[:, 1] * x + into_figure[:, 3] * y, facing * (into_figure[:, 0] * x + into_figure[:, 2] * y)))

@@ -102,7 +102,8 @@ def _step(width: Array) -> Array:
 
 
 def _weights(away: Array, width: Array, step: Array) -> Array:
-    """How much places count that lie this many frames away, (…, K); the outermost as far as the bell reaches, so that a keyed width changes nothing by
+    """Return the weights of samples at distances in frames, (…, K); the outermost as far as the bell reaches, so that a keyed width changes
+    nothing by
     jumps, and those before and after so that their middle is the frame itself: a straight line stays one."""
     half = np.maximum(width, _LEAST)
     weights = np.exp(-2 * (away / half) ** 2) * np.clip((half - np.abs(away)) / step + 0.5, 0, 1)
