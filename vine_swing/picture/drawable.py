@@ -1,4 +1,4 @@
-"""What a painter needs of each baked object, whatever its kind: per-frame arrays and outlines.
+"""Input of the painters for each baked object: per-frame arrays and outlines.
 
 The paint list consists of them (listing.py).
 """

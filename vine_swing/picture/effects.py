@@ -1,4 +1,4 @@
-"""Effects: what the rules on looks do to one picture. A group of the paint list has some, applied in order. docs/paint-list.md defines each exactly.
+"""Effects of look rules on a layer. A group of the paint list may have several, applied in order. docs/paint-list.md defines each exactly.
 
 Lengths are in px and directions in degrees of the space that `matrix` maps from (the scene, which a camera may turn and enlarge); without one, of the
 space the group is in. A length is as many times longer in pixels as the root of the area that the whole transform makes of 1.

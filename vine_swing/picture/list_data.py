@@ -1,4 +1,4 @@
-"""The paint list as plain data: what is sent to the page, and what the small files of tests/picture/cases hold. See docs/paint-list.md."""
+"""The paint list as plain data, for the page and for the files of tests/picture/cases. See docs/paint-list.md."""
 
 import base64
 from collections.abc import Callable

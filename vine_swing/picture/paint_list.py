@@ -1,4 +1,4 @@
-"""The paint list: what is painted at every frame, as a small tree of steps. docs/paint-list.md describes it as data.
+"""The paint list: all paint operations of every frame, as a small tree. docs/paint-list.md describes it as data.
 
 `listing.py` makes it from a bake; the Skia painter and the page are two short interpreters of it that decide nothing themselves.
 

@@ -1,4 +1,4 @@
-"""What can ever be seen of each object, by which the structure of a paint list is told; and the arrays it is painted from."""
+"""Visible parts of each object, which determine the structure of a paint list, and the arrays it is painted from."""
 
 from collections.abc import Hashable
 from dataclasses import dataclass

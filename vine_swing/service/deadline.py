@@ -1,4 +1,4 @@
-"""How long a request may work, whether anybody still waits for it, and how far it has come."""
+"""Deadline of a request: its time limit, its cancellation, and its progress."""
 
 import threading
 import time

@@ -1,4 +1,4 @@
-"""What the first pages and requests would else wait for, done beside them once the service is up."""
+"""Work that the first requests would otherwise wait for, done in the background after the start."""
 
 from importlib import import_module
 

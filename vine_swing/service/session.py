@@ -1,4 +1,4 @@
-"""One scene in use: what is kept of it now, with its motion and the scenes inside it."""
+"""An open scene: its stored state, its motion, and its inner scenes."""
 
 import threading
 from collections import OrderedDict

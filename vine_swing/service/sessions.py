@@ -1,4 +1,4 @@
-"""Sessions of work: the scenes in use, kept in memory with their motion, over the store that keeps them for good.
+"""Sessions: the open scenes in memory, with their motion, over the store.
 
 The order of every change: make the new scene in memory, check it whole, find who reads whom, bake it, write it, answer. A failure anywhere
 leaves nothing behind, neither in the file nor in memory. What the file holds is the truth: memory follows its revision.

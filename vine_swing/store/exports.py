@@ -1,4 +1,4 @@
-"""Exports as they are kept: what was asked for and what became of it. They are no part of a scene, so undo does not know of them."""
+"""Stored exports: the request and its result. They are not part of a scene, so undo does not affect them."""
 
 import json
 from collections.abc import Iterable

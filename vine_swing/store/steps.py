@@ -1,4 +1,4 @@
-"""Which step undo or redo takes back, where several pages work on one scene: each its own last one, if nothing that came later is in its way.
+"""Undo and redo where several pages work on one scene: each page undoes its own last step, unless a later step conflicts.
 
 A page that is not there any more leaves its steps to the others: whoever comes back tomorrow, on another page, takes back what was done today.
 """

@@ -1,4 +1,4 @@
-"""Rehearsals: keeping a version of a scene, comparing it with the scene as it is, and bringing it or parts of it back."""
+"""Rehearsals: saving a version of a scene, comparing it with the current scene, and restoring it or parts of it."""
 
 from functools import partial
 from typing import Annotated, Any, Literal

@@ -1,4 +1,4 @@
-"""How much scenes take in the data file, and making that less."""
+"""The size of scenes in the data file, and reducing it."""
 
 from typing import Annotated
 

@@ -1,4 +1,4 @@
-"""What there is to choose from: channels, shapes, feels, ends, formats. The page's menus read it."""
+"""The choices of the page's menus: channels, shapes, feels, ends, formats. The page's menus read it."""
 
 from functools import cache
 from typing import Any, Literal, get_args

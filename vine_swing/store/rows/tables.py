@@ -1,4 +1,4 @@
-"""The columns of each table, told once: what a column holds of a part of a scene, and what of the part's data it gives back.
+"""The columns of each table: how a column stores part of a scene, and how it is read back.
 
 A new column is one line here and one in a migration. Keys, of which there may be hundreds of thousands, have functions of their own in `keys.py`.
 """

@@ -10,7 +10,7 @@ export interface Entry {
   readonly depth: number;
   /** How many objects hang directly on it, or are inside it. */
   readonly parts: number;
-  /** For a row of an object inside an inset: that object; `thing` is the inset. */
+  /** The object of a row inside an inset, beside the inset itself. */
   readonly inside?: InnerWords["parts"][number];
 }
 

@@ -22,7 +22,7 @@ export function numberIn(name: string): { before: string; number: number; after:
 }
 
 /**
- * Put files together that are numbered alike, in the order of their numbers; what stands alone is left by itself.
+ * Put files together that are numbered alike, in the order of their numbers; single files stay single.
  * Names may differ in case and in what divides the number from the word: such files are numbered alike all the same.
  */
 export function runsOf<T extends Named>(files: readonly T[]): { runs: readonly Run<T>[]; single: readonly T[] } {

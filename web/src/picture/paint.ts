@@ -12,7 +12,7 @@ const isShown = (step: Step): boolean => step.shown;
 
 /**
  * Paint a frame so that the scene fills `width` × `height` device pixels, on its background; `beneath` paints what lies
- * between the two, and is told how many device pixels one of the picture is.
+ * between the two, and receives the device pixels per pixel of the picture.
  */
 export function paintFrame(
   ctx: CanvasRenderingContext2D,

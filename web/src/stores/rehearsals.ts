@@ -123,7 +123,7 @@ export const useRehearsals = defineStore("rehearsals", () => {
     [other.value, motion.value, differences.value, looking.value] = [null, null, [], false];
   }
 
-  /** Restore the stored version: all of it, or some differences. */
+  /** Restore the stored version, or some of its differences. */
   async function bringBack(chosen: readonly DifferenceWords[] | null): Promise<void> {
     const one = other.value;
     if (one?.kind === "kept") await scene.bringBack(one.id, chosen && partsOf(chosen));

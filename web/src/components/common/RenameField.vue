@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** A name that is being changed: Enter or leaving the field takes it, Escape leaves the old one. */
 const props = defineProps<{ name: string }>();
-/** `done` tells of the new name, or of null where the old one stays. */
+/** `done` receives the new name, or null to keep the old one. */
 const emit = defineEmits<{ done: [name: string | null] }>();
 
 let told = false;

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** Says what takes long, for how long and how far it has come, with a button that stops it. */
+/** Long work: its name, duration and progress, with a button that stops it. */
 import { toRef } from "vue";
 import { SOON, useWorkShare } from "@/composables/work/useWorkShare";
 import type { Work } from "@/api/work";

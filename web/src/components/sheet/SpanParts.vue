@@ -66,7 +66,7 @@ const ends = computed(() =>
   isInset(props.thing) && inner.value ? endOfInside(props.thing, inner.value, playback.fps) : null,
 );
 /**
- * By how many frames the inset outlasts its inside; below 0, by how many it cuts it off. What is repeated has no end.
+ * By how many frames the inset outlasts its inside; below 0, by how many it cuts it off. Repetitions have no end.
  */
 const over = computed(() => {
   const past = isInset(props.thing) ? props.thing.inset.past : "hold";

@@ -5,7 +5,7 @@ import type { Key, SceneObject } from "@/api/types";
 import { keysAt, type usePicks } from "@/stores/picks";
 import { namesOf, type Row, type useVocabulary } from "@/stores/vocabulary";
 
-/** `thing` is the selected object or dial. */
+/** The selected object or dial. */
 export function usePickedRow(
   thing: Readonly<Ref<SceneObject | null>>,
   vocabulary: ReturnType<typeof useVocabulary>,

@@ -1,5 +1,5 @@
 /**
- * Snapping in the picture: what is moved comes to be on thirds, quarters, centre, edges, the grid, or in line with
+ * Snapping in the picture: moved objects snap to thirds, quarters, centre, edges, the grid, or in line with
  * other objects.
  */
 import { shallowRef } from "vue";

@@ -33,7 +33,7 @@ export function useLooks(
 
   /**
    * Show the picture as it would be after some edits. While one look is on its way, only the newest of the others
-   * waits. `refused` is told why there is nothing to see, in place of everybody.
+   * waits. `refused` receives the reason why no preview is possible.
    */
   async function lookAt(
     edits: Edit[],
