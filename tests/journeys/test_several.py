@@ -111,4 +111,4 @@ def test_four_leaves_are_picked_one_by_one_spread_in_time_grouped_copied_and_del
     page.get_by_role("button", name="Show the parts of Twig").click()
     w.item("Leaf 1").click(modifiers=["Control"])
     panel.get_by_role("button", name="Group").click()
-    expect(panel.get_by_role("alert")).to_contain_text("Hang them on the same thing first")
+    expect(panel.get_by_role("alert")).to_contain_text("Attach them to the same parent first")

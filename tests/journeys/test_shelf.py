@@ -117,7 +117,7 @@ def test_the_troupe_is_named_ordered_hung_and_hidden(workspace):
     choose("Body", "Hide")
     w.saved()
     assert next(one for one in w.kept()["scene"]["objects"] if one["name"] == "Body")["shown"] is False
-    choose("Body", "One nearer")
+    choose("Body", "Bring forward")
     w.saved()
     assert [one["name"] for one in w.kept()["scene"]["objects"]] == ["Satchel", "Courier", "Body"], "in front of Courier and all that hangs on it"
     w.pick("Courier")
