@@ -140,7 +140,7 @@ def test_on_the_spot_a_cycle_is_two_beats_and_begins_on_one():
 
 
 def test_what_does_not_go_on_between_beats_says_where():
-    with pytest.raises(MotionError, match="does not walk on|too little for a step"):
+    with pytest.raises(MotionError, match="does not travel between|too little for a step"):
         edited(walking([]), {"edit": "step-on-beats", "id": "postie", "by": "markers"})
     stops = [(0, 100, "linear"), (60, 500, "linear"), (64, 500, "linear"), (239, 1300, "linear")]
     slow = walking(stops, beats=[20, 34, 61, 63, 90])

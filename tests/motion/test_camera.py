@@ -105,7 +105,7 @@ def test_a_scene_has_one_camera_that_hangs_on_nothing():
     assert parse(dump(filmed)) == filmed
     with pytest.raises(EditError, match="'Camera' is the camera of this scene"):
         edited(filmed, {"edit": "add-camera", "id": "second"})
-    with pytest.raises(EditError, match="the camera 'Camera' hangs on something"):
+    with pytest.raises(EditError, match="the camera 'Camera' has a parent"):
         edited(filmed, {"edit": "reparent-object", "id": "camera", "parent": "a"})
     with pytest.raises(EditError, match="'A' hangs on the camera; pin it"):
         edited(filmed, {"edit": "reparent-object", "id": "a", "parent": "camera"})

@@ -99,7 +99,7 @@ def test_what_cannot_be_copied_is_told():
     before = scene(shape("frog"), camera)
     with pytest.raises(EditError, match="only one camera"):
         duplicated(before, "frog", "camera")
-    with pytest.raises(EditError, match="begin with 'c' are taken"):
+    with pytest.raises(EditError, match="begin with 'c' exist in this scene"):
         duplicated(duplicated(before, "frog"), "frog")
     with pytest.raises(EditError, match="newt"):
         duplicated(before, "newt")

@@ -109,7 +109,7 @@ def test_a_parcel_is_a_scene_that_files_can_hold(tree):
 
 def test_what_cannot_be_placed_is_refused_in_words(tree):
     parcel = parcel_of(tree, ["bird"], 0)
-    with pytest.raises(EditError, match="begin with 'n' are taken"):
+    with pytest.raises(EditError, match="begin with 'n' exist in this scene"):
         placed(placed(tree, parcel), parcel)
     with pytest.raises(NoSuchThing, match="no object 'roof'"):
         placed(tree, parcel, hang={"bird": "roof"})

@@ -38,7 +38,7 @@ def test_leaders_lists_and_parents_are_those_put_in():
 def test_ids_that_are_taken_are_refused():
     what = scene(shape("bar"))
     once = added(scene(), what)
-    with pytest.raises(EditError, match="begin with 'a' are taken"):
+    with pytest.raises(EditError, match="begin with 'a' exist in this scene"):
         added(once, what)
 
 

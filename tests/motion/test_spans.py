@@ -110,7 +110,7 @@ def test_a_span_changed_and_changed_back_leaves_parts_as_they_were():
 
 def test_what_cannot_follow_is_said():
     before = bird(bird=(4, 4))
-    with pytest.raises(EditError, match="nothing hangs on 'Hat'"):
+    with pytest.raises(EditError, match="nothing is attached to 'Hat'"):
         do(before, {"edit": "fit-parts", "id": "hat", "how": "extend"})
     with pytest.raises(EditError, match="single frame"):
         do(before, {"edit": "fit-parts", "id": "bird", "first": 0, "last": 40, "how": "stretch"})

@@ -153,7 +153,7 @@ REFUSED = [
     ({"edit": "add-figure", "id": "walker", "name": "W", "starter": "bird", "x": 0.0, "y": 0.0}, "already is an object with the id 'walker'"),
     ({"edit": "set-gait", "id": "walker", "preset": "hop"}, "there is no gait 'hop'; there is stroll"),
     ({"edit": "set-gait", "id": "box", "preset": "stroll"}, "'Box' is no figure"),
-    ({"edit": "hang-on-bones", "figure": "walker", "parts": {"box": "wing"}}, "hangs on the bone 'wing' of 'Walker'; there is hips"),
+    ({"edit": "hang-on-bones", "figure": "walker", "parts": {"box": "wing"}}, "is attached to the bone 'wing' of 'Walker'; there is hips"),
     ({"edit": "hang-on-bones", "figure": "walker", "parts": {"walker": "hips"}}, "cannot be attached to its own bones"),
     ({"edit": "freeze-walk", "id": "walker", "first": 10, "last": 20}, "has no gait to freeze"),
     ({"edit": "travel-cycle", "id": "walker", "frames": 24.0}, "has no gait"),

@@ -92,7 +92,7 @@ def test_what_hangs_on_a_bone_goes_along_about_its_own_pivot():
 def test_what_does_not_fit_is_refused_with_its_place():
     figure = STARTERS["two-legs"].figure.model_dump(mode="json")
     walker = {"id": "w", "name": "W", "kind": "figure", "figure": figure}
-    with pytest.raises(SceneFileError, match="'Cap' hangs on the bone 'wing' of 'W'; there is hips, spine.1"):
+    with pytest.raises(SceneFileError, match="'Cap' is attached to the bone 'wing' of 'W'; there is hips, spine.1"):
         scene(walker, shape("cap", parent="w") | {"bone": "wing"})
     with pytest.raises(SceneFileError, match="its parent is not a figure"):
         scene(shape("box"), shape("cap", parent="box") | {"bone": "hips"})

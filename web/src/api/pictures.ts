@@ -30,8 +30,8 @@ const sizeFor = (wide: number, own: number): number | undefined =>
   SIZES.find((size) => wide <= size && own >= 2 * size);
 
 /**
- * A picture that is painted this many device pixels wide, if it is there already; else it is asked for, and another size
- * of it is in for it meanwhile.
+ * A picture that is painted this many device pixels wide, if it is there already; else it is asked for, and
+ * another size of it is in for it meanwhile.
  */
 export function pictureOf(id: string, wide: number, own: number): ImageBitmap | undefined {
   const wanted = pictureAddress(id, sizeFor(wide, own));

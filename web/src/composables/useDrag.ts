@@ -1,4 +1,4 @@
-/** Drags with a pointer: from the press on something until it is released, or called off by Escape or by the browser. */
+/** Drags with a pointer: from the press to the release, or until Escape or the browser cancels it. */
 
 export interface Drag {
   readonly move: (event: PointerEvent) => void;

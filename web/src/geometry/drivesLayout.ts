@@ -18,7 +18,7 @@ export interface Layout {
   readonly rows: number;
 }
 
-/** Objects alike in what they read and what reads them, in the order they were given; `apart` are never put together. */
+/** Groups of objects with equal links, in the given order; objects in `apart` are never grouped. */
 function bundles(ids: readonly string[], edges: readonly Edge[], apart: (id: string) => boolean): string[][] {
   const found = new Map<string, string[]>();
   for (const id of ids) {

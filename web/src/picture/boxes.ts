@@ -29,7 +29,7 @@ export const viewOf = (motion: Motion, id: string, frame: number): Matrix | null
   return thing ? toMatrix(valuesAt(thing.view, frame)) : null;
 };
 
-/** What carries an object: its parent, or the bone of it that it is attached to; nothing for the children of nothing. */
+/** The carrier of an object: its parent, or the bone it is attached to; undefined without a parent. */
 export function carrierOf(motion: Motion | null, thing: SceneObject | null, frame: number): Matrix {
   if (!thing || isDial(thing)) return IDENTITY;
   const parent = thing.parent ? motion?.objects.get(thing.parent) : undefined;

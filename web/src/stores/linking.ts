@@ -35,8 +35,8 @@ export const useLinking = defineStore("linking", () => {
   }
 
   /**
-   * Follow a press until it is released; released over something, the link is asked for. A press that does not move is a
-   * click.
+   * Follow a press until it is released; released over something, the link is asked for. A press that does not
+   * move is a click.
    */
   function begin(event: PointerEvent, from: Place): void {
     if (event.button !== 0) return;

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** The scene from the side: the camera at the left, and how far away each object is. Drag an object nearer or farther. */
+/** The scene from the side: the camera at the left, and the depth of each object, which can be dragged. */
 import { useElementSize } from "@vueuse/core";
 import { computed, ref } from "vue";
 import { isCamera } from "@/api/kinds";
@@ -131,7 +131,7 @@ function fog(): void {
           </button>
           <button
             class="chip small"
-            title="What is farther away goes over to the colour of the background, by a rule on its look; click again after choosing another background"
+            title="Fades far objects to the background colour, by a look rule; click again after a change of the background"
             @click="fog"
           >
             Fog by distance

@@ -13,8 +13,8 @@ import { usePlayback } from "@/stores/playback";
 import { useScene } from "@/stores/scene";
 
 /**
- * `lastKey`: the frame of the last leaf of the lane. `was`: the span before it was changed by hand, while the children of
- * the object has not followed.
+ * `lastKey`: the frame of the last leaf of the lane. `was`: the span before it was changed by hand, while the
+ * children of the object has not followed.
  */
 const props = defineProps<{
   thing: SceneObject;

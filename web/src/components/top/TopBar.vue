@@ -75,7 +75,7 @@ const facts = computed(() => (scene.head ? [`${scene.head.fps} fps`, `${scene.he
         :class="{ on: selection.keyAsIMove }"
         role="switch"
         :aria-checked="selection.keyAsIMove"
-        title="On: moving an object sets keys at the playhead. Off: moving a keyed object is only a trial only, until you key it. (M)"
+        title="On: moving an object sets keys at the playhead. Off: moving a keyed object is a trial until you key it. (M)"
         @click="selection.keyAsIMove = !selection.keyAsIMove"
       >
         <span class="dot" aria-hidden="true" /> key as I move

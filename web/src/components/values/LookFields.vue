@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** How the picked object is painted: its line's ends, corners and dashes, and how it is composited onto what lies below. */
+/** Paint settings of the selected object: ends, corners and dashes of its stroke, and its blend mode. */
 import { computed, ref } from "vue";
 import { isShape } from "@/api/kinds";
 import { numberAt } from "@/api/motion";

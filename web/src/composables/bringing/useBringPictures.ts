@@ -26,7 +26,7 @@ export function useBringPictures() {
   const selection = useSelection();
   const playback = usePlayback();
 
-  /** Read the pages of some files, in order; says which cannot be read. Once the user stops one, none of them is kept. */
+  /** Read the pages of some files in order, and say which cannot be read. If the user stops one, none is kept. */
   async function read(files: readonly File[]): Promise<Map<File, Brought>> {
     const found = new Map<File, Brought>();
     for (const [done, file] of files.entries()) {

@@ -14,7 +14,7 @@ export interface RowsInView<T> {
 }
 
 export function useRowsInView<T>(rows: () => readonly T[], { heightOf, beyond, isPicked, picked }: RowsInView<T>) {
-  // The library measures the page again for each new list, so there is one only where rows come, go or change in height.
+  // The library measures the page again for each new list, so a new one is made only where rows change.
   const heights = computed<readonly number[]>((was) => {
     const now = rows().map((_, place) => heightOf(place));
     return was?.length === now.length && now.every((height, place) => height === was[place]) ? was : now;
