@@ -107,7 +107,7 @@ def test_a_scene_has_one_camera_that_hangs_on_nothing():
         edited(filmed, {"edit": "add-camera", "id": "second"})
     with pytest.raises(EditError, match="the camera 'Camera' has a parent"):
         edited(filmed, {"edit": "reparent-object", "id": "camera", "parent": "a"})
-    with pytest.raises(EditError, match="'A' hangs on the camera; pin it"):
+    with pytest.raises(EditError, match="'A' is attached to the camera; fix it"):
         edited(filmed, {"edit": "reparent-object", "id": "a", "parent": "camera"})
     with pytest.raises(SceneFileError, match="is a second camera"):
         scene(camera(), camera() | {"id": "c2", "name": "Second"})

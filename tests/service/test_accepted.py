@@ -53,7 +53,7 @@ def test_another_shape_takes_rules_on_channels_it_has_not_along(client, of, to):
 @pytest.mark.parametrize(
     ("edits", "says"),
     [
-        ([{"edit": "add-object", "object": shape("b") | {"bone": "hips", "parent": "a"}}], "hangs on the bone 'hips'"),
+        ([{"edit": "add-object", "object": shape("b") | {"bone": "hips", "parent": "a"}}], "is attached to the bone 'hips'"),
         ([{"edit": "stretch-keys", "keys": [{"object": "a", "channel": "x", "frames": [0, 24, 2000]}], "about": 0, "factor": 1000}], "out of reach"),
         ([{"edit": "move-pivot", "id": "a", "frame": 0, "x": 1e9, "y": -1e9}], ""),
         ([{"edit": "turn-times", "object": "a", "frame": 0, "times": 10_000_000, "clockwise": True}], ""),
