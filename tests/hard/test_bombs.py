@@ -121,30 +121,30 @@ def test_a_bomb_is_read_or_refused_in_time_while_nobody_else_waits(server, bomb:
 
 
 def test_reading_stops_when_nobody_waits_any_more(server):
-    bomb = next(one for one in BOMBS if one.name == "svg: paths of 19 MB")
-    client = http.client.HTTPConnection("127.0.0.1", server.port, timeout=60)
-    before = readers()
-    client.request("POST", f"{bomb.address}?name=bomb", bomb.made(1), {"content-type": "application/octet-stream"})
-    wait_for(lambda: readers().keys() - before.keys(), "no reader was started")
-    reader = readers().keys() - before.keys()
+    client, reader = reading(server)
     client.close()
     wait_for(lambda: not (readers().keys() & reader), "the reader goes on for nobody")
 
 
 def test_a_server_ends_within_three_seconds_while_it_reads(tmp_path):
     server = Server(tmp_path / "data")
-    bomb = next(one for one in BOMBS if one.name == "svg: paths of 19 MB")
-    client = http.client.HTTPConnection("127.0.0.1", server.port, timeout=60)
-    before = readers()
-    client.request("POST", f"{bomb.address}?name=bomb", bomb.made(1), {"content-type": "application/octet-stream"})
-    wait_for(lambda: readers().keys() - before.keys(), "no reader was started")
-    reader = readers().keys() - before.keys()
+    client, reader = reading(server)
     began = time.perf_counter()
     server.stop()
     # Three seconds of its own, and what a busy machine adds.
     assert time.perf_counter() - began < 4.5
     client.close()
     wait_for(lambda: not (readers().keys() & reader), "the reader outlives its server")
+
+
+def reading(server: Server) -> tuple[http.client.HTTPConnection, set[int]]:
+    """Send a file that takes long to read; returns the connection, and the number of the process that reads it."""
+    bomb = next(one for one in BOMBS if one.name == "svg: paths of 19 MB")
+    client = http.client.HTTPConnection("127.0.0.1", server.port, timeout=60)
+    before = readers()
+    client.request("POST", f"{bomb.address}?name=bomb", bomb.made(1), {"content-type": "application/octet-stream"})
+    wait_for(lambda: readers().keys() - before.keys(), "no reader was started")
+    return client, readers().keys() - before.keys()
 
 
 def wait_for(happened, otherwise: str) -> None:

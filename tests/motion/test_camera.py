@@ -111,7 +111,7 @@ def test_a_scene_has_one_camera_that_hangs_on_nothing():
         edited(filmed, {"edit": "reparent-object", "id": "a", "parent": "camera"})
     with pytest.raises(SceneFileError, match="is a second camera"):
         scene(camera(), camera() | {"id": "c2", "name": "Second"})
-    with pytest.raises(EditError, match="'B' hangs on 'A' and has the depth of its parent"):
+    with pytest.raises(EditError, match="'B' is attached to 'A' and has the depth of its parent"):
         edited(filmed, {"edit": "set-depths", "depths": {"b": 1.0}})
     assert edited(filmed, {"edit": "pin-object", "id": "a", "pinned": True}).by_id["a"].pinned
 
