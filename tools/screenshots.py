@@ -154,7 +154,7 @@ def exports(page: Page, server: Server) -> None:
     page.get_by_label("Drawing, table, sound or scene to bring in").first.set_input_files([{"name": "stamp.svg", "mimeType": "", "buffer": STAMP}])
     page.get_by_role("dialog", name="Brought in: stamp.svg").wait_for()
     take(page, "brought-in")
-    page.get_by_role("button", name="Good").click()
+    page.get_by_role("button", name="OK").click()
 
 
 def rehearsals(page: Page, server: Server) -> None:
