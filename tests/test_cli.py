@@ -297,7 +297,6 @@ def test_a_closed_output_does_not_end_the_server(tmp_path):
 
 @pytest.mark.skipif(os.getuid() == 0 and not Path("/usr/bin/setpriv").exists(), reason="root may write everywhere")
 def test_a_folder_that_cannot_be_written_to_suggests_what_helps(tmp_path):
-    main(["serve", "--data", str(tmp_path / "data"), "--port", "0"])
     SceneStore(tmp_path / "data" / "vine-swing.db").close()
     for path in (tmp_path / "data" / "vine-swing.db", tmp_path / "data" / "vine-swing.db.lock"):
         path.chmod(0o444)

@@ -33,7 +33,7 @@ class Rehearsals:
         return kept
 
     def scene(self, address: str, rehearsal_id: str) -> Scene:
-        """A version unchanged kept.
+        """A stored version.
 
         Raises:
             NoSuchThing: if the scene has no such version.

@@ -72,7 +72,7 @@ class RehearsalStore:
         return Rehearsal(**dict(self._row(_FIELDS, scene_id, rehearsal_id)))
 
     def scene(self, scene_id: str, rehearsal_id: str) -> Scene:
-        """The scene unchanged kept; raises as `find`."""
+        """Return the stored scene; raises as `find`."""
         data = json.loads(zlib.decompress(self._row("content", scene_id, rehearsal_id)["content"]))
         with self._database.reading() as db:
             for one in (one for kind in ("pictures", "fonts", "sounds") for one in data.get(kind, ()) if "hash" in one):

@@ -63,7 +63,7 @@ def bent_beside(scene: Scene, plan: Plan, object_ids: Iterable[str]) -> set[str]
 
 
 def _not_bent(baked: BakedObject, reader: OutlineReader, was: BakedObject | None) -> BakedObject:
-    """An object that nothing bends; one that bends its children is another as soon as the bounds of that are."""
+    """An object that nothing bends; one that bends its children is a new object as soon as their bounds change."""
     box = Inputs((), (reader.box(baked.source),)) if baked.source.rules_on(OUTLINE) else None
     if box is not None and was is not None and box.same_as(was.bent_from):
         box = was.bent_from

@@ -138,7 +138,7 @@ class _Waiting:
         self.thing, self.arrays, self.local, self.above = thing, arrays, local, above
         before = self.before = old.get(thing.id)
         above_before = self.above_before = old.get(before.source.parent) if before is not None and before.source.parent is not None else None
-        #: What carries it; None of the children of nothing.
+        #: The matrix of its carrier; None without a parent.
         self.carrier = above.carrier(thing.bone) if above is not None else None
         self.is_same = (
             before is not None
@@ -221,6 +221,6 @@ def _bones(obj: SceneObject, arrays: dict[str, Array], world: Array, before: Bak
     was = before.bones if before is not None else {}
     result = {}
     for name, now in carried_by(world, bones(figure, arrays)).items():
-        # A limb with equal values keeps its array, so that its children is not placed again.
+        # A limb with equal values keeps its array, so that its children are not placed again.
         result[name] = was[name] if name in was and np.array_equal(was[name], now) else now
     return result

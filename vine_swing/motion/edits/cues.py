@@ -110,7 +110,7 @@ class LayPresses(Edit):
         return f"lay down {len(self.presses)} {'press' if len(self.presses) == 1 else 'presses'}"
 
     def _by_object(self, scene: Scene) -> dict[str, list[Press]]:
-        """What moved each object, in order of time; the children of an object goes along with it."""
+        """What moved each object, in order of time; children move with their object."""
         result: dict[str, list[Press]] = {}
         moved: dict[str, list[str]] = {}
         for press in sorted(self.presses, key=lambda item: item.at):

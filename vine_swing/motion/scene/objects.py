@@ -74,7 +74,7 @@ class _Object(Frozen):
     locked: bool = False
     #: The colour that marks it in lists, if any does.
     tag: Colour | None = None
-    #: Whether it keeps to the picture wherever the camera looks; of the children of nothing.
+    #: Whether it is fixed to the frame; only for objects without a parent.
     pinned: bool = False
     #: Whether its motion is blurred, where the scene's is.
     blurred: bool = True
@@ -296,7 +296,7 @@ class FigureObject(_Object):
 
 
 class ParadeObject(_Object):
-    """Its children is the element; it shows that many times, spaced and delayed."""
+    """Its children are the element, which it shows several times, spaced and delayed."""
 
     kind: Literal["parade"]
     parade: Parade = Parade()

@@ -18,7 +18,7 @@ const find = ref("");
 const wrong = ref("");
 const known = computed(() => scene.head?.cues?.some((one) => one.id === props.cue.id) ?? false);
 const set = (change: Partial<Cue>): void => void (draft.value = { ...draft.value, ...change });
-/** What stands alone, or a part that was chosen already: the children of something goes along with it. */
+/** What stands alone, or a part that was chosen already: children go along with their parent. */
 const listed = computed(() =>
   scene.objects
     .filter(

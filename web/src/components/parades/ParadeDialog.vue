@@ -79,7 +79,7 @@ async function keep(): Promise<void> {
   const done = await scene.edit([edit.value]);
   open.value = false;
   if (!done) return;
-  // Its children is seen at once, and its delay is what is changed first.
+  // Its children are visible at once, and its delay is usually changed first.
   if (!selection.unfolded.has(made)) selection.fold(made);
   selection.pick(made);
   selection.pickRow("Delay");

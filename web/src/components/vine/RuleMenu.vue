@@ -65,7 +65,7 @@ function link(): void {
     };
 }
 
-/** Only the children of nothing is on the ground by itself. */
+/** Only an object without a parent is on the ground by itself. */
 const onGround = computed(() => Boolean(selection.object) && !selection.object?.parent);
 function groundShadow(): void {
   open.value = false;
